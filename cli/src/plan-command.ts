@@ -1,0 +1,95 @@
+import { readFileSync } from 'node:fs';
+import {
+  JOB_FIELDS,
+  LIBRARY,
+  describeProblem,
+  findingHistory,
+  jsonSchemaFor,
+  planRepair,
+  planScene,
+  publicPlan,
+  readJob,
+  sceneToSvg,
+  sectionScene,
+  workOrder,
+  workOrderMarkdown,
+  type Job,
+  type Plan,
+  type Problem,
+} from '@nelbo/core';
+import { planText } from './plan-text';
+
+export interface Outcome {
+  readonly stdout: string;
+  readonly stderr: string;
+  readonly code: 0 | 1 | 2;
+}
+
+const USAGE = `usage: nelbo plan FILE [--format json|md|text]
+       nelbo plan --schema
+
+FILE is a job file (*.nelbo.json); - reads standard input. Problems go to standard error.
+Exit status: 0 planned, 1 wrong usage, 2 the file has an error (what could be planned is printed).`;
+
+type Format = 'json' | 'md' | 'text';
+
+/** Runs `nelbo plan` with its arguments. Reads the file; writes nothing itself. */
+export function planCommand(args: readonly string[], now: number): Outcome {
+  if (args.includes('--help') || args.length === 0) return { stdout: args.length === 0 ? '' : `${USAGE}\n`, stderr: args.length === 0 ? `${USAGE}\n` : '', code: args.length === 0 ? 1 : 0 };
+  if (args.includes('--schema')) return { stdout: `${JSON.stringify(jobSchemaDocument(), null, 2)}\n`, stderr: '', code: 0 };
+  const rest = [...args];
+  const at = rest.findIndex((a) => a === '--format' || a.startsWith('--format='));
+  let format = 'text';
+  if (at !== -1) {
+    const [flag] = rest.splice(at, 1);
+    format = flag.includes('=') ? flag.split('=')[1] : (rest.splice(at, 1)[0] ?? '');
+  }
+  if (!['json', 'md', 'text'].includes(format)) return usage(`--format must be json, md or text, not “${format}”`);
+  const unknown = rest.find((a) => a.startsWith('-') && a !== '-');
+  if (unknown) return usage(`unknown option ${unknown}`);
+  if (rest.length !== 1) return usage('name one job file');
+  return planFile(rest[0], format as Format, now);
+}
+
+function usage(message: string): Outcome {
+  return { stdout: '', stderr: `nelbo plan: ${message}\n${USAGE}\n`, code: 1 };
+}
+
+function planFile(file: string, format: Format, now: number): Outcome {
+  let text: string;
+  try {
+    text = readFileSync(file === '-' ? 0 : file, 'utf8');
+  } catch {
+    return { stdout: '', stderr: `error: ${file}: cannot be read; check the name of the file\n`, code: 2 };
+  }
+  let document: unknown;
+  try {
+    document = JSON.parse(text);
+  } catch (e) {
+    return { stdout: '', stderr: `error: ${file}: is not JSON (${e instanceof Error ? e.message : 'unreadable'}); see docs/job-format.md\n`, code: 2 };
+  }
+  const read = readJob(document);
+  const planned = read.job ? planRepair(read.job, LIBRARY, {}, { now }) : { problems: [] };
+  // A field that could not be read is missing for the planner too: one message is enough.
+  const fresh = planned.problems.filter((p) => !read.problems.some((r) => r.severity === 'error' && (r.path === p.path || r.path.startsWith(`${p.path}.`) || p.path.startsWith(`${r.path}.`))));
+  const problems = [...read.problems, ...fresh];
+  const stdout = read.job && planned.plan ? render(format, read.job, planned.plan, problems, now) : '';
+  const stderr = problems.map((p) => `${describeProblem(p)}\n`).join('');
+  return { stdout, stderr, code: problems.some((p) => p.severity === 'error') ? 2 : 0 };
+}
+
+function render(format: Format, job: Job, plan: Plan, problems: readonly Problem[], now: number): string {
+  if (format === 'json') return `${JSON.stringify({ ...(publicPlan(plan) as object), problems }, null, 2)}\n`;
+  const order = workOrder(job, plan, problems, findingHistory(job, LIBRARY, {}, { now }));
+  if (format === 'text') return planText(order);
+  const drawings = [
+    ...(plan.section ? [{ title: 'Section', svg: sceneToSvg(sectionScene(plan.section, { width: 720, height: 260, exaggeration: 'fit' })) }] : []),
+    ...(plan.planView ? [{ title: 'Plan view', svg: sceneToSvg(planScene(plan.planView, { width: 720, height: 420 })) }] : []),
+  ];
+  return workOrderMarkdown(order, drawings);
+}
+
+/** The JSON Schema of a job file; docs/schema/ holds a copy that a test keeps equal. */
+export function jobSchemaDocument(): Record<string, unknown> {
+  return jsonSchemaFor(JOB_FIELDS, 'https://nelbo.invalid/schema/nelbo-job-1.json', 'Nelbo job file, format nelbo-job/1');
+}

@@ -1,0 +1,113 @@
+import { DEFAULTS } from '../materials/defaults';
+import type { CureSheet } from '../materials/product';
+import { DOUBLING_RANGE, timeAtTemperature, timeFactor } from '../physics/doubling-rule';
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+
+/** What a technician waits for, counted from mixing (pot life) or from laying (the rest), s. */
+export interface Milestones {
+  readonly factor: Figure;
+  readonly potLife: Figure;
+  readonly usable: Figure;
+  readonly windowOpens?: Figure;
+  readonly windowCloses?: Figure;
+  readonly sand: Figure;
+  readonly full: Figure;
+}
+
+export interface CuringProduct {
+  readonly name: string;
+  readonly source: string;
+  readonly cure: CureSheet;
+}
+
+/**
+ * Turns a data sheet's cure times into those at the work. The doubling rule is the first such model; a kinetic
+ * model takes its place behind this interface.
+ */
+export interface CureModel {
+  readonly id: string;
+  milestones(key: string, product: CuringProduct, temperature: Figure, ledger: Ledger): Milestones;
+}
+
+const usable = formula({
+  id: 'cure/cure-model',
+  expression: 't_use = u · t_pot',
+  unit: 's',
+  source: 'usable share of the pot life; the rest is mixing, carrying and margin',
+  evaluate: (x: Record<'u' | 'pot', number>) => x.u * x.pot,
+});
+
+const byTime = formula({
+  id: 'cure/cure-model',
+  expression: 't_close = t_sheet',
+  unit: 's',
+  source: 'the window of a styrene resin closes by time, whatever the temperature',
+  evaluate: (x: Record<'t', number>) => x.t,
+});
+
+/** Milestones by the doubling rule: rate ×2 per +10 °C, from the data sheet's single temperature. */
+export const doublingRule: CureModel = {
+  id: 'cure/cure-model',
+  milestones(key, product, temperature, ledger) {
+    const { cure } = product;
+    const sheet = (name: string, label: string, value: number, unit = 's'): Figure =>
+      ledger.given(`${key}.sheet.${name}`, label, value, unit, 'assumed', `${product.name}: ${product.source}`);
+    const factor = ledger.compute(`${key}.factor`, 'time factor at the temperature', timeFactor, {
+      T: temperature,
+      Tref: sheet('Tref', 'temperature of the data sheet', cure.referenceTemperature, '°C'),
+    });
+    const at = (name: string, label: string, t: number): Figure =>
+      ledger.compute(`${key}.${name}`, label, timeAtTemperature, { f: factor, t: sheet(name, `${label} at ${cure.referenceTemperature} °C`, t) });
+    const potLife = at('potLife', 'pot life, 100 g pot', cure.potLife);
+    const window = cure.window;
+    return {
+      factor,
+      potLife,
+      usable: ledger.compute(`${key}.usable`, 'usable pot life', usable, {
+        u: ledger.given(`${key}.u`, 'usable share of the pot life', DEFAULTS.usableShare, 'fraction', 'assumed', 'usual margin at the bench'),
+        pot: potLife,
+      }),
+      windowOpens: window && (window.open === 'gel' ? potLife : at('opens', 'window opens', window.open)),
+      windowCloses:
+        window &&
+        (window.closesBy === 'time'
+          ? ledger.compute(`${key}.closes`, 'window closes', byTime, { t: sheet('closes', 'window closes', window.close) })
+          : at('closes', 'window closes', window.close)),
+      sand: at('sand', 'can be sanded', cure.sand),
+      full: at('full', 'full cure', cure.full),
+    };
+  },
+};
+
+/** Reports a product used outside its limits, or a temperature outside those of the doubling rule. */
+export function checkTemperature(
+  product: CuringProduct,
+  temperature: Figure,
+  stage: 'mix' | 'fair' | 'finish',
+  ledger: Ledger,
+): void {
+  const T = temperature.value;
+  const { minimumTemperature } = product.cure;
+  if (T < minimumTemperature) {
+    ledger.report({
+      severity: 'warning',
+      stage,
+      path: 'conditions.temperature',
+      what: `${T.toFixed(1)} °C is below the minimum of ${product.name}: do not mix`,
+      allowed: `${minimumTemperature} °C and above`,
+      suggestion: 'warm the work and the product, or choose one made for the cold',
+    });
+  }
+  if (stage === 'mix' && (T < DOUBLING_RANGE[0] || T > DOUBLING_RANGE[1])) {
+    ledger.report({
+      severity: 'warning',
+      stage,
+      path: 'conditions.temperature',
+      what: `cure times at ${T.toFixed(1)} °C are extrapolated beyond the doubling rule`,
+      allowed: `${DOUBLING_RANGE[0]} to ${DOUBLING_RANGE[1]} °C`,
+      suggestion: 'take the times from the data sheet',
+    });
+  }
+}

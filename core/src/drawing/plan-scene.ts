@@ -1,0 +1,71 @@
+import type { PlanDrawing, PlanLine } from '../plan/plan-view';
+import { SceneBuilder, type Scene } from './scene';
+
+export interface PlanSceneView {
+  readonly width: number;
+  readonly height: number;
+}
+
+const MARGIN = 14;
+const BELOW = 34;
+const GRIDS = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1];
+const BARS = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1];
+
+/** Distance between grid lines that stays readable at a scale in px per m. */
+export function gridStep(scale: number): number {
+  return GRIDS.find((g) => g * scale >= 30) ?? 1;
+}
+
+/** Scale of the plan view in px per m. */
+export function planScale(plan: PlanDrawing, view: PlanSceneView): number {
+  return Math.min((view.width - 2 * MARGIN) / plan.width, (view.height - MARGIN - BELOW) / plan.height);
+}
+
+/** The plan view as a drawing, to scale, with grid, scale bar and warp arrow. */
+export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
+  const scale = planScale(plan, view);
+  const cx = view.width / 2;
+  const cy = (view.height - BELOW + MARGIN) / 2;
+  const b = new SceneBuilder();
+  const step = gridStep(scale);
+  for (let i = -Math.floor(cx / (step * scale)); i * step * scale <= cx; i += 1) {
+    b.line(`grid-x${i}`, 'grid', cx + i * step * scale, 0, cx + i * step * scale, view.height - BELOW);
+  }
+  for (let i = -Math.floor(cy / (step * scale)); cy + i * step * scale <= view.height - BELOW; i += 1) {
+    b.line(`grid-y${i}`, 'grid', 0, cy + i * step * scale, view.width, cy + i * step * scale);
+  }
+
+  const px = (line: PlanLine): [number, number][] => line.outline.map((p) => [cx + p.x * scale, cy - p.y * scale]);
+  for (const line of plan.lines) {
+    b.path(`plan-${line.id}`, `outline ${line.kind.replaceAll(' ', '-')}`, px(line), { title: line.label, ply: line.ply });
+  }
+
+  const masking = plan.lines.find((l) => l.kind === 'masking line');
+  if (masking) {
+    // The leader leaves the masking line at its upper right quarter, where no ply number stands.
+    const angle = Math.PI / 4;
+    const p = masking.outline.reduce((best, q) => (Math.abs(Math.atan2(q.y, q.x) - angle) < Math.abs(Math.atan2(best.y, best.x) - angle) ? q : best));
+    const [x, y] = [cx + p.x * scale, cy - p.y * scale];
+    b.line('masking-leader', 'leader', x, y, x + 22, y - 8);
+    b.text('masking-label', 'note', x + 26, y - 6, 'masking line');
+  }
+  b.text('cut-out-label', 'note', cx, cy + 4, 'cut-out', 'middle');
+
+  const bar = BARS.filter((l) => l * scale <= view.width / 3).at(-1) ?? BARS[0];
+  const barY = view.height - 12;
+  b.line('scale-bar', 'bar', view.width - bar * scale - 6, barY, view.width - 6, barY);
+  b.line('scale-bar-a', 'bar', view.width - bar * scale - 6, barY - 5, view.width - bar * scale - 6, barY + 5);
+  b.line('scale-bar-b', 'bar', view.width - 6, barY - 5, view.width - 6, barY + 5);
+  b.text('scale-text', 'figure', view.width - 6 - (bar * scale) / 2, barY - 6, `${Math.round(bar * 1000)} mm`, 'middle');
+
+  b.line('warp', 'bar', 6, barY, 70, barY);
+  b.path('warp-head', 'bar', [[62, barY - 5], [70, barY], [62, barY + 5]], { close: false });
+  b.text('warp-text', 'note', 6, barY - 7, 'warp, to the bow');
+  const plies = plan.lines.filter((l) => l.kind === 'ply').length;
+  return {
+    width: view.width,
+    height: view.height,
+    description: `Plan view: cut-out, ${plies} ply outlines, finish edge and masking line; grid ${Math.round(step * 1000)} mm.`,
+    items: b.items,
+  };
+}

@@ -1,0 +1,80 @@
+import type { Section, SectionPoint } from '../plan/section';
+import { formatIn } from '../units/format';
+import { SceneBuilder, type Scene } from './scene';
+
+export interface SectionView {
+  readonly width: number;
+  readonly height: number;
+  /** Thickness drawn so many times too thick; 'fit' takes the largest round factor that fits. */
+  readonly exaggeration: number | 'fit';
+}
+
+const FACTORS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30];
+const TOP = 46;
+const BOTTOM = 34;
+const SIDE = 8;
+/** A ply thinner than this on screen carries no number. */
+const LEAST_NUMBERED = 8;
+
+const mm = (v: number, decimals = 0): string => formatIn(v, 'mm', decimals).text;
+
+/** The exaggeration that a view uses. */
+export function sectionFactor(section: Section, view: SectionView): number {
+  if (view.exaggeration !== 'fit') return view.exaggeration;
+  const scale = (view.width - 2 * SIDE) / (2 * section.reach);
+  const room = (view.height - TOP - BOTTOM) / (scale * (section.wall + 0.002));
+  return FACTORS.filter((f) => f <= room).at(-1) ?? 1;
+}
+
+/** The section as a drawing. Across to scale; thickness times the stated factor. */
+export function sectionScene(section: Section, view: SectionView): Scene {
+  const scale = (view.width - 2 * SIDE) / (2 * section.reach);
+  const factor = sectionFactor(section, view);
+  const px = (p: SectionPoint): [number, number] => [view.width / 2 + p.x * scale, TOP + p.z * scale * factor];
+  const y = (z: number): number => TOP + z * scale * factor;
+  const x = (v: number): number => view.width / 2 + v * scale;
+  const b = new SceneBuilder();
+
+  for (const layer of section.layers) {
+    const cls = layer.kind === 'ply' ? `ply ply-${layer.orientation === '±45' ? 'bias' : layer.orientation === '0/90' ? 'warp' : 'mat'}` : layer.kind.replaceAll(' ', '-');
+    b.path(layer.id, cls, layer.points.map(px), { title: layer.label, ply: layer.ply });
+  }
+
+  const plies = section.layers.filter((l) => l.ply !== undefined);
+  for (const layer of plies) {
+    const middle = layer.points.filter((p) => Math.abs(p.x) <= section.half + 1e-9);
+    const at = middle.length > 1 ? middle : layer.points;
+    const [z0, z1] = [Math.min(...at.map((p) => p.z)), Math.max(...at.map((p) => p.z))];
+    const thick = (z1 - z0) * scale * factor;
+    if (thick >= LEAST_NUMBERED) b.text(`number-${layer.ply}`, 'ply-number', view.width / 2, (y(z0) + y(z1)) / 2 + 4, String(layer.ply), 'middle', layer.ply);
+  }
+
+  const edge = section.half + section.grindLimit;
+  const taper = section.grindLimit;
+  b.dimension('taper-left', x(-edge), x(-section.half), 24, `taper ${mm(taper)}`);
+  b.dimension('cut-out', x(-section.half), x(section.half), 24, `${mm(2 * section.half)} mm`);
+  b.dimension('taper-right', x(section.half), x(edge), 24, `taper ${mm(taper)}`);
+  for (const [i, v] of [-edge, -section.half, section.half, edge].entries()) b.line(`witness-${i}`, 'witness', x(v), 28, x(v), TOP + 2);
+
+  const wallX = x(section.reach) - 34;
+  b.line('wall-line', 'dimension', wallX, y(0), wallX, y(section.wall));
+  b.line('wall-a', 'dimension', wallX - 4, y(0), wallX + 4, y(0));
+  b.line('wall-b', 'dimension', wallX - 4, y(section.wall), wallX + 4, y(section.wall));
+  b.text('wall-text', 'figure halo', wallX - 8, (y(0) + y(section.wall)) / 2 + 4, `${mm(section.wall, 1)} mm`, 'end');
+
+  b.text('gel-coat-label', 'note', x(-section.reach), TOP - 6, section.gelCoat > 0 ? `old gel coat ${mm(section.gelCoat, 1)}` : 'old surface');
+  const fairing = section.top - section.finish;
+  const cover = section.layers.at(-1)?.kind ?? 'finish';
+  b.text('cover-label', 'note', x(section.reach), TOP - 6, `${cover} ${mm(section.finish, 1)} · fairing ${mm(fairing, 1)}`, 'end');
+  b.text('old-label', 'note', x(-section.reach), y(section.wall) + 18, `old laminate ${mm(section.wall - section.gelCoat, 1)} mm`);
+  const back = section.layers.find((l) => l.id === 'backing');
+  if (back) b.text('backing-label', 'note', x(section.reach), y(section.wall) + 18, back.label, 'end');
+
+  const height = Math.max(y(section.wall) + BOTTOM, 120);
+  return {
+    width: view.width,
+    height,
+    description: `Section through the repair: ${plies.length} plies in a wall of ${mm(section.wall, 1)} mm, cut-out ${mm(2 * section.half)} mm, taper ${mm(taper)} mm each side, thickness drawn ${factor} times.`,
+    items: b.items,
+  };
+}

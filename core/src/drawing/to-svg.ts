@@ -1,0 +1,38 @@
+import type { Scene } from './scene';
+
+/** Fills and lines for paper: hatches tell the materials apart without colour. */
+const STYLE = `
+text{font-family:sans-serif;font-size:11px;fill:#12292C}
+.note{fill:#5B6C6B}.ply-number{font-size:9px;font-weight:700}
+path{fill:none;stroke:#12292C;stroke-width:1}
+.old-laminate{fill:url(#h-old)}.old-gel-coat,.gel-coat,.paint{fill:#fff}.ply-bias{fill:url(#h-bias)}.ply-warp{fill:url(#h-warp)}.ply-mat{fill:url(#h-mat)}
+.fairing{fill:url(#h-fill)}.backing{fill:url(#h-warp)}.former{stroke-dasharray:5 3}
+.grid{stroke:#E3E0D6}.witness,.leader,.dimension{stroke:#5B6C6B}.masking-line{stroke-dasharray:7 4}.finish-edge{stroke-dasharray:2 3}.first-look{stroke-dasharray:1 3}
+.cut-out{stroke-width:2;fill:#fff}`;
+
+const line = (d: string): string => `<path d="${d}" stroke="#5B6C6B" stroke-width="0.7" fill="none"/>`;
+const pattern = (id: string, size: number, ground: string, d: string): string =>
+  `<pattern id="${id}" width="${size}" height="${size}" patternUnits="userSpaceOnUse"><rect width="${size}" height="${size}" fill="${ground}"/>${line(d)}</pattern>`;
+
+const DEFS = [
+  pattern('h-old', 7, '#E9E5DA', 'M0 7L7 0'),
+  pattern('h-bias', 5, '#D5E5E1', 'M0 5L5 0M0 0L5 5'),
+  pattern('h-warp', 6, '#E6F0EC', 'M0 3H4M5 0V6'),
+  pattern('h-mat', 6, '#DDE9E4', 'M1 1L3 2M4 4L5 2'),
+  pattern('h-fill', 5, '#F3E7C4', 'M1 1h1M3 4h1'),
+].join('');
+
+const escape = (s: string): string => s.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c] ?? c);
+
+/** A scene as a self-contained SVG text for files and paper. */
+export function sceneToSvg(scene: Scene): string {
+  const items = scene.items.map((i) =>
+    i.type === 'path'
+      ? `<path class="${i.cls}" d="${i.d}"/>`
+      : `<text class="${i.cls}" x="${i.x.toFixed(1)}" y="${i.y.toFixed(1)}" text-anchor="${i.anchor}">${escape(i.text)}</text>`,
+  );
+  return (
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${scene.width} ${scene.height.toFixed(0)}" width="${scene.width}" height="${scene.height.toFixed(0)}" role="img">` +
+    `<title>${escape(scene.description)}</title><style>${STYLE}</style><defs>${DEFS}</defs>${items.join('')}</svg>`
+  );
+}

@@ -1,0 +1,124 @@
+import { frustumVolume } from '../geometry/frustum';
+import { DEFAULTS } from '../materials/defaults';
+import { proportion, type Parts } from '../materials/parts';
+import type { Filler, Resin } from '../materials/product';
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+
+export interface FillerInput {
+  readonly wall: Figure;
+  readonly laminate: Figure;
+  readonly finish: Figure;
+  readonly groundArea: Figure;
+  readonly finishArea: Figure;
+  readonly filler: Filler;
+  /** Resin that a thickened filler is made from. */
+  readonly resin: Resin;
+  readonly temperature: Figure;
+}
+
+export interface FillerResult {
+  readonly depth: Figure;
+  readonly netVolume: Figure;
+  readonly overfill: Figure;
+  readonly sandedVolume: Figure;
+  readonly volume: Figure;
+  /** Mass of resin or putty before powder, kg. */
+  readonly mass: Figure;
+  readonly powder?: Figure;
+  readonly parts: Parts;
+  readonly coats: Figure;
+}
+
+const fillDepth = formula({
+  id: 'fair/filler',
+  expression: 'h = wall − T_new − finish',
+  unit: 'm',
+  source: 'what the stack and the finish leave of the old wall',
+  evaluate: (x: Record<'wall' | 'laminate' | 'finish', number>) => Math.max(0, x.wall - x.laminate - x.finish),
+});
+const overfillVolume = formula({
+  id: 'fair/filler',
+  expression: 'V_over = e · A_finish',
+  unit: 'm³',
+  source: 'hand-spread filler is left proud and sanded back',
+  evaluate: (x: Record<'e' | 'A', number>) => x.e * x.A,
+});
+const wholeVolume = formula({
+  id: 'fair/filler',
+  expression: 'V = (V_net + V_over)·(1 + waste)',
+  unit: 'm³',
+  source: 'fill, overfill and what stays on the board',
+  evaluate: (x: Record<'net' | 'over' | 'waste', number>) => (x.net + x.over) * (1 + x.waste),
+});
+const puttyMass = formula({
+  id: 'fair/filler',
+  expression: 'm = V · ρ',
+  unit: 'kg',
+  source: 'density of the putty',
+  evaluate: (x: Record<'V' | 'rho', number>) => x.V * x.rho,
+});
+/** Resin in a finished volume of paste; the particle density of hollow spheres is that of the closed sphere. */
+const pasteResin = formula({
+  id: 'fair/filler',
+  expression: 'm_r = V / (1/ρ_cured + (p/100)/ρ_particle)',
+  unit: 'kg',
+  source: 'V = m_r/ρ_cured + m_f/ρ_particle',
+  evaluate: (x: Record<'V' | 'rho' | 'p' | 'rhop', number>) => x.V / (1 / x.rho + x.p / 100 / x.rhop),
+});
+const powderMass = formula({
+  id: 'fair/filler',
+  expression: 'm_f = (p/100) · m_r',
+  unit: 'kg',
+  source: 'parts by mass per 100 of resin',
+  evaluate: (x: Record<'m' | 'p', number>) => (x.p / 100) * x.m,
+});
+const coatCount = formula({
+  id: 'fair/filler',
+  expression: 'n = ⌈(h + e)/h_max⌉',
+  unit: 'count',
+  source: 'greatest thickness of the filler per go',
+  evaluate: (x: Record<'h' | 'e' | 'max', number>) => Math.max(1, Math.ceil((x.h + x.e) / x.max)),
+});
+
+/** Volume, mass and parts of the filler over the new laminate, out to the finish edge. */
+export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
+  const { filler, resin } = input;
+  const assumed = (key: string, label: string, value: number, unit: string, source: string): Figure =>
+    ledger.given(key, label, value, unit, 'assumed', source);
+  const depth = ledger.compute('depth', 'filler over the laminate', fillDepth, { wall: input.wall, laminate: input.laminate, finish: input.finish });
+  const netVolume = ledger.compute('net', 'filler in the repair', frustumVolume, { h: depth, A1: input.groundArea, A2: input.finishArea });
+  const e = assumed('overfill', 'left proud by hand', DEFAULTS.fillerOverfill, 'm', '0.5–1 mm for hand spread');
+  const sandedVolume = ledger.compute('over', 'filler to sand off', overfillVolume, { e, A: input.finishArea });
+  const volume = ledger.compute('volume', 'filler to mix', wholeVolume, {
+    net: netVolume,
+    over: sandedVolume,
+    waste: assumed('waste', 'waste on the board', DEFAULTS.fillerWaste, 'fraction', 'hand-work waste'),
+  });
+  const coats = ledger.compute('coats', 'filler coats', coatCount, {
+    h: depth,
+    e,
+    max: assumed('maximum', `greatest thickness of ${filler.name} per go`, filler.maximumPerGo, 'm', filler.source),
+  });
+  const common = { depth, netVolume, overfill: e, sandedVolume, volume, coats };
+  if (filler.kind === 'thickened' && filler.powder) {
+    const p = assumed('parts', `${filler.powder.name} per 100 parts of resin`, filler.powder.partsPerHundred, '1', filler.source);
+    const mass = ledger.compute('resin', 'resin for the filler, mixed', pasteResin, {
+      V: volume,
+      rho: assumed('rhoCured', `density of cured ${resin.family}`, resin.densityCured, 'kg/m³', resin.source),
+      p,
+      rhop: assumed('rhoParticle', `closed-sphere density of ${filler.powder.name}`, filler.powder.densityParticle, 'kg/m³', filler.source),
+    });
+    return {
+      ...common,
+      mass,
+      powder: ledger.compute('powder', filler.powder.name, powderMass, { m: mass, p }),
+      parts: proportion(ledger, 'parts', resin, mass, input.temperature),
+    };
+  }
+  const rho = filler.density ?? resin.densityCured;
+  const mass = ledger.compute('putty', filler.name, puttyMass, { V: volume, rho: assumed('rho', `density of ${filler.name}`, rho, 'kg/m³', filler.source) });
+  const product = { ...filler, proportion: filler.proportion ?? resin.proportion, densityLiquid: rho };
+  return { ...common, mass, parts: proportion(ledger, 'parts', product, mass, input.temperature) };
+}

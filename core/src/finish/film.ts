@@ -1,0 +1,155 @@
+import { DEFAULTS } from '../materials/defaults';
+import { proportion, type Parts } from '../materials/parts';
+import type { Finish } from '../materials/product';
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+
+export type Grade = 'workboat' | 'standard' | 'show';
+
+export interface BuildUp {
+  readonly fairing: Figure;
+  /** Cured finish film in the repair, m. */
+  readonly finish: Figure;
+}
+
+export interface FilmResult {
+  /** Film to apply before levelling, cured, m. */
+  readonly cured: Figure;
+  readonly wet: Figure;
+  readonly coats: Figure;
+  readonly wetPerCoat: Figure;
+  readonly volume: Figure;
+  readonly mass: Figure;
+  readonly massPerCoat: Figure;
+  readonly parts: Parts;
+  readonly partsPerCoat: Parts;
+  /** P grades: before the first coat, between coats, and from the last coat to the polish. */
+  readonly grits: { readonly before: number; readonly between: number; readonly last?: number };
+  readonly polishStages: number;
+  readonly levelling: Figure;
+}
+
+/** Stock for levelling brush marks in a gel coat; a paint is left as it flows. */
+const GEL_COAT_LEVELLING = 0.0001;
+
+/** The fairing and finish films that the new laminate must leave room for. */
+export function planBuildUp(finish: Finish, oldGelCoat: Figure, ledger: Ledger): BuildUp {
+  const fairing = ledger.given('fairing', 'fairing under the finish', DEFAULTS.fairingThickness, 'm', 'assumed', 'usual skim over hand-laid laminate');
+  if (finish.kind === 'paint') {
+    return { fairing, finish: ledger.given('paint', 'paint film', DEFAULTS.paintThickness, 'm', 'assumed', 'usual four coats of two-part paint') };
+  }
+  if (oldGelCoat.value > 0) return { fairing, finish: oldGelCoat };
+  return { fairing, finish: ledger.given('gelCoat', 'new gel coat film', DEFAULTS.gelCoatThickness, 'm', 'assumed', 'typical moulded gel coat') };
+}
+
+const appliedFilm = formula({
+  id: 'finish/film',
+  expression: 'f = film + levelling',
+  unit: 'm',
+  source: 'film wanted and the stock that levelling takes off',
+  evaluate: (x: Record<'film' | 'levelling', number>) => x.film + x.levelling,
+});
+const wetFilm = formula({
+  id: 'finish/film',
+  expression: 'wet = cured / solids',
+  unit: 'm',
+  source: 'share of the wet film that stays: solids by volume, or the cure of gel coat to 85–90 %',
+  evaluate: (x: Record<'cured' | 'solids', number>) => x.cured / x.solids,
+});
+const coatCount = formula({
+  id: 'finish/film',
+  expression: 'n = ⌈film / film_max⌉',
+  unit: 'count',
+  source: 'greatest film of one coat',
+  evaluate: (x: Record<'film' | 'max', number>) => Math.max(1, Math.ceil(x.film / x.max - 1e-6)),
+});
+const perCoat = formula({
+  id: 'finish/film',
+  expression: 'x = X / n',
+  unit: 'm',
+  source: 'coats alike',
+  evaluate: (x: Record<'X' | 'n', number>) => x.X / x.n,
+});
+const filmVolume = formula({
+  id: 'finish/film',
+  expression: 'V = A · wet · waste',
+  unit: 'm³',
+  source: 'area by film thickness; brush waste 1.15',
+  evaluate: (x: Record<'A' | 'wet' | 'waste', number>) => x.A * x.wet * x.waste,
+});
+const filmMass = formula({
+  id: 'finish/film',
+  expression: 'm = V · ρ',
+  unit: 'kg',
+  source: 'liquid density',
+  evaluate: (x: Record<'V' | 'rho', number>) => x.V * x.rho,
+});
+
+/** Sanding before, between and after the coats, P grades: what the next layer and the grade of finish want. */
+const GRITS: Record<Finish['kind'], Record<Grade, FilmResult['grits']>> = {
+  paint: {
+    workboat: { before: 180, between: 320 },
+    standard: { before: 180, between: 320 },
+    show: { before: 240, between: 400 },
+  },
+  'gel coat': {
+    workboat: { before: 80, between: 80, last: 800 },
+    standard: { before: 80, between: 80, last: 1200 },
+    show: { before: 80, between: 80, last: 1500 },
+  },
+};
+/** Cutting compound and fine compound. */
+const POLISH_STAGES: Record<Grade, number> = { workboat: 1, standard: 2, show: 2 };
+
+export interface FilmInput {
+  readonly finish: Finish;
+  readonly film: Figure;
+  readonly area: Figure;
+  readonly grade: Grade;
+  readonly temperature: Figure;
+}
+
+/** The last grit under the finish, where fairing ends. */
+export function gritBeforeFinish(finish: Finish, grade: Grade): number {
+  return GRITS[finish.kind][grade].before;
+}
+
+/** Film, coats, volume, mass and parts of the finish. */
+export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
+  const { finish, grade, temperature } = input;
+  const given = (key: string, label: string, value: number, unit: string): Figure =>
+    ledger.given(key, label, value, unit, 'assumed', `${finish.name}: ${finish.source}`);
+  const gel = finish.kind === 'gel coat';
+  const levelling = ledger.given('levelling', 'stock for levelling', gel ? GEL_COAT_LEVELLING : 0, 'm', 'assumed', gel ? 'typical brush marks of gel coat' : 'paint is left as it flows');
+  const cured = ledger.compute('cured', 'film to apply, cured', appliedFilm, { film: input.film, levelling });
+  const solids = given('solids', gel ? 'cured share of the wet film' : 'solids by volume', finish.solids, 'fraction');
+  const wet = ledger.compute('wet', 'wet film in all', wetFilm, { cured, solids });
+  // A gel coat's limit is on the wet film, a paint's on the dry.
+  const coats = ledger.compute('coats', 'coats', coatCount, {
+    film: gel ? wet : cured,
+    max: given('maximum', `greatest ${gel ? 'wet' : 'dry'} film per coat`, finish.maximumPerCoat, 'm'),
+  });
+  const volume = ledger.compute('volume', `${finish.name} in all`, filmVolume, {
+    A: input.area,
+    wet,
+    waste: ledger.given('waste', 'brush waste', DEFAULTS.brushWaste, '1', 'assumed', 'brush 1.15'),
+  });
+  // The first part's density stands for the mixture of a paint: its price and its coats go by volume.
+  const mass = ledger.compute('mass', `${finish.name} in all, by mass`, filmMass, { V: volume, rho: given('rho', 'density, liquid', finish.densityLiquid, 'kg/m³') });
+  const massPerCoat = ledger.compute('massPerCoat', `${finish.name} per coat`, { ...perCoat, unit: 'kg' }, { X: mass, n: coats });
+  return {
+    cured,
+    wet,
+    coats,
+    wetPerCoat: ledger.compute('wetPerCoat', 'wet film per coat', perCoat, { X: wet, n: coats }),
+    volume,
+    mass,
+    massPerCoat,
+    parts: proportion(ledger, 'all', finish, mass, temperature),
+    partsPerCoat: proportion(ledger, 'coat', finish, massPerCoat, temperature),
+    grits: GRITS[finish.kind][grade],
+    polishStages: gel ? POLISH_STAGES[grade] : 0,
+    levelling,
+  };
+}

@@ -1,0 +1,159 @@
+import { frustumVolume } from '../geometry/frustum';
+import { offset } from '../geometry/offset';
+import { area, extent, perimeter, type Outline } from '../geometry/outline';
+import { DEFAULTS } from '../materials/defaults';
+import type { OldLaminate } from '../materials/product';
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+import { depthAt, groundProfile, type Profile } from './profile';
+
+export interface DishInput {
+  readonly base: Outline;
+  readonly baseArea: Figure;
+  readonly plies: readonly { readonly offset: Figure; readonly outline: Outline; readonly area: Figure; readonly thickness: Figure }[];
+  readonly order: 'largest first' | 'smallest first';
+  readonly wall: Figure;
+  readonly oldLaminate: OldLaminate;
+}
+
+export interface Dish {
+  readonly profile: Profile;
+  readonly grindLimit: Figure;
+  readonly finishEdge: Figure;
+  readonly maskingLine: Figure;
+  readonly outlines: { readonly grindLimit: Outline; readonly finishEdge: Outline; readonly maskingLine: Outline };
+  readonly groundLength: Figure;
+  readonly groundWidth: Figure;
+  /** Ground face inside the grind limit, the cut-out included (the backing is wetted too). */
+  readonly groundArea: Figure;
+  readonly taperArea: Figure;
+  readonly finishArea: Figure;
+  readonly maskedArea: Figure;
+  readonly maskingLength: Figure;
+  readonly removedVolume: Figure;
+  readonly dustMass: Figure;
+  readonly gauge: readonly { readonly distance: number; readonly depth: Figure }[];
+}
+
+const outermost = { id: 'grind/dish', expression: 'o_grind = max o_k', unit: 'm', source: 'the grind limit follows the outermost ply' };
+const plus = formula({
+  id: 'grind/dish',
+  expression: 'o = o_inner + clearance',
+  unit: 'm',
+  source: 'clearance beyond the line inside',
+  evaluate: (x: Record<'inner' | 'clearance', number>) => x.inner + x.clearance,
+});
+const difference = formula({
+  id: 'grind/dish',
+  expression: 'A = A_outer − A_cut-out',
+  unit: 'm²',
+  source: 'ring between two outlines',
+  evaluate: (x: Record<'outer' | 'inner', number>) => x.outer - x.inner,
+});
+const areaOf = { id: 'geometry/outline', expression: 'A = area of offset(base, o)', unit: 'm²', source: 'round-join offset of the base outline' };
+const lengthOf = { ...areaOf, expression: 'overall length of offset(base, o)', unit: 'm' };
+const perimeterOf = { ...areaOf, expression: 'P = perimeter of offset(base, o)', unit: 'm' };
+const removed = {
+  id: 'geometry/frustum',
+  expression: 'V = Σ h/3·(A₁ + A₂ + √(A₁A₂)) − A_cut-out·wall, level by level along the ground profile',
+  unit: 'm³',
+  source: 'frustums between the outlines of neighbouring levels',
+};
+const laminateDensity = formula({
+  id: 'grind/dish',
+  expression: 'ρ = 1/(W_f/ρ_f + (1 − W_f)/ρ_r)',
+  unit: 'kg/m³',
+  source: 'rule of mixtures by mass, no voids',
+  evaluate: (x: Record<'Wf' | 'rhof' | 'rhor', number>) => 1 / (x.Wf / x.rhof + (1 - x.Wf) / x.rhor),
+});
+const dust = formula({
+  id: 'grind/dish',
+  expression: 'm = ρ·V',
+  unit: 'kg',
+  source: 'density of the old laminate',
+  evaluate: (x: Record<'rho' | 'V', number>) => x.rho * x.V,
+});
+const gaugeDepth = { id: 'grind/profile', expression: 'depth of the ground profile at the distance from the edge', unit: 'm', source: 'straight between the edges of the plies' };
+
+/** Lines, areas, dust and the gauge table of the dish. Needs at least one ply. */
+export function planDish(input: DishInput, ledger: Ledger): Dish {
+  const { base, plies, wall } = input;
+  const outer = plies.reduce((a, b) => (b.offset.value > a.offset.value ? b : a));
+  const assumed = (key: string, label: string, value: number): Figure =>
+    ledger.given(key, label, value, 'm', 'assumed', 'usual clearance for hand work');
+
+  const grindLimit = ledger.record('limit', 'grind limit, offset', outermost, outer.offset.value, { o: outer.offset });
+  const finishEdge = ledger.compute('finishEdge', 'finish edge, offset', plus, {
+    inner: grindLimit,
+    clearance: assumed('finishClearance', 'finish clearance beyond the outermost ply', DEFAULTS.finishClearance),
+  });
+  const maskingLine = ledger.compute('masking', 'masking line, offset', plus, {
+    inner: finishEdge,
+    clearance: assumed('maskingClearance', 'masking line beyond the finish edge', DEFAULTS.maskingClearance),
+  });
+  const outlines = {
+    grindLimit: outer.outline,
+    finishEdge: offset(base, finishEdge.value),
+    maskingLine: offset(base, maskingLine.value),
+  };
+  const profile = groundProfile({
+    offsets: plies.map((p) => p.offset.value),
+    thicknesses: plies.map((p) => p.thickness.value),
+    order: input.order,
+    wall: wall.value,
+    finishEdge: finishEdge.value,
+  });
+
+  const finishArea = ledger.record('finishArea', 'area inside the finish edge', areaOf, area(outlines.finishEdge), { o: finishEdge });
+  const levels = profile.map((p, i) => {
+    if (i === 0) return input.baseArea.value;
+    if (i === profile.length - 1) return finishArea.value;
+    return plies.find((ply) => ply.offset.value === p.offset)?.area.value ?? area(offset(base, p.offset));
+  });
+  let volume = -input.baseArea.value * wall.value;
+  for (let i = 1; i < profile.length; i += 1) {
+    volume += frustumVolume.evaluate({ h: profile[i - 1].depth - profile[i].depth, A1: levels[i - 1], A2: levels[i] });
+  }
+  const removedVolume = ledger.record('removed', 'old laminate ground away', removed, Math.max(0, volume), {
+    'A cut-out': input.baseArea,
+    'A finish edge': finishArea,
+    wall,
+    'o grind': grindLimit,
+  });
+  const old = input.oldLaminate;
+  const given = (key: string, label: string, value: number, unit: string): Figure =>
+    ledger.given(`old.${key}`, label, value, unit, 'assumed', old.source);
+  const density = ledger.compute('old.density', 'density of the old laminate', laminateDensity, {
+    Wf: given('Wf', 'fibre weight fraction of the old laminate', old.fibreFraction, 'fraction'),
+    rhof: given('rhof', 'density of the fibre', old.densityFibre, 'kg/m³'),
+    rhor: given('rhor', 'density of the cured resin', old.densityResin, 'kg/m³'),
+  });
+  const size = extent(outlines.grindLimit);
+  return {
+    profile,
+    grindLimit,
+    finishEdge,
+    maskingLine,
+    outlines,
+    groundLength: ledger.record('groundLength', 'ground length', lengthOf, size.length, { o: grindLimit }),
+    groundWidth: ledger.record('groundWidth', 'ground width', { ...lengthOf, expression: 'overall width of offset(base, o)' }, size.width, { o: grindLimit }),
+    groundArea: ledger.record('groundArea', 'ground face with the cut-out', areaOf, outer.area.value, { o: grindLimit }),
+    taperArea: ledger.compute('taperArea', 'area to grind', difference, { outer: finishArea, inner: input.baseArea }),
+    finishArea,
+    maskedArea: ledger.record('maskedArea', 'area inside the masking line', areaOf, area(outlines.maskingLine), { o: maskingLine }),
+    maskingLength: ledger.record('maskingLength', 'length of the masking line', perimeterOf, perimeter(outlines.maskingLine), { o: maskingLine }),
+    removedVolume,
+    dustMass: ledger.compute('dust', 'dust', dust, { rho: density, V: removedVolume }),
+    gauge: gaugeDistances(finishEdge.value).map((distance) => ({
+      distance,
+      depth: ledger.record(`gauge.${Math.round(distance * 1000)}`, `depth ${Math.round(distance * 1000)} mm from the edge`, gaugeDepth, depthAt(profile, distance), { wall, 'o grind': grindLimit, 'o finish': finishEdge }),
+    })),
+  };
+}
+
+/** Round distances, at most about ten of them, from the edge of the cut-out to the finish edge. */
+function gaugeDistances(limit: number): number[] {
+  const step = [0.01, 0.02, 0.025, 0.05, 0.1, 0.2].find((s) => limit / s <= 10) ?? 0.5;
+  return Array.from({ length: Math.floor(limit / step) + 1 }, (_, i) => i * step);
+}

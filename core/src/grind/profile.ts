@@ -1,0 +1,44 @@
+/** A point of the ground face: offset outward from the edge of the cut-out and depth below the old surface, m. */
+export interface ProfilePoint {
+  readonly offset: number;
+  readonly depth: number;
+}
+
+export type Profile = readonly ProfilePoint[];
+
+export interface ProfileInput {
+  /** Offset of each ply in the order of laying, m. */
+  readonly offsets: readonly number[];
+  /** Thickness of each ply in the order of laying, m. */
+  readonly thicknesses: readonly number[];
+  readonly order: 'largest first' | 'smallest first';
+  /** Old wall: laminate and gel coat, m. */
+  readonly wall: number;
+  readonly finishEdge: number;
+}
+
+/**
+ * The ground face from the edge of the cut-out to the finish edge. It runs through the edges of the plies, so that
+ * the dish fits the plies that are cut for it, whatever the minimum step made of the taper.
+ */
+export function groundProfile(input: ProfileInput): Profile {
+  const { offsets, thicknesses, order, wall, finishEdge } = input;
+  const total = thicknesses.reduce((sum, t) => sum + t, 0);
+  const top = wall - total;
+  const edges = offsets.map((offset, k) => {
+    const own = order === 'largest first' ? thicknesses.slice(0, k) : thicknesses.slice(k + 1);
+    return { offset, depth: top + own.reduce((sum, t) => sum + t, 0) };
+  });
+  edges.sort((a, b) => a.offset - b.offset);
+  return [{ offset: 0, depth: wall }, ...edges, { offset: finishEdge, depth: 0 }];
+}
+
+/** Depth of the ground face at an offset, m; 0 beyond the finish edge, the full wall inside the cut-out. */
+export function depthAt(profile: Profile, offset: number): number {
+  if (offset <= profile[0].offset) return profile[0].depth;
+  for (let i = 1; i < profile.length; i += 1) {
+    const [a, b] = [profile[i - 1], profile[i]];
+    if (offset <= b.offset) return a.depth + ((b.depth - a.depth) * (offset - a.offset)) / (b.offset - a.offset || 1);
+  }
+  return 0;
+}

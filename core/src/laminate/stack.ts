@@ -1,0 +1,121 @@
+import type { Cloth, Resin } from '../materials/product';
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+import { plyThickness, resinAreal } from './ply-thickness';
+
+/** A cloth with the thickness and resin that it takes in this resin. */
+export interface LaidCloth {
+  readonly cloth: Cloth;
+  readonly thickness: Figure;
+  readonly resinAreal: Figure;
+}
+
+export interface StackInput {
+  readonly cloth: Cloth;
+  /** Lighter cloths of a like kind that may close the weave last. */
+  readonly lighter: readonly Cloth[];
+  readonly resin: Resin;
+  readonly band: readonly [Figure, Figure];
+}
+
+export interface Stack {
+  /** In the order of laying. */
+  readonly plies: readonly { readonly laid: LaidCloth; readonly orientation: string }[];
+  readonly thickness: Figure;
+  readonly inBand: boolean;
+}
+
+const stackThickness = { id: 'laminate/stack', expression: 'T = Σ tⱼ', unit: 'm', source: 'plies add up' };
+
+/** Works out what one cloth becomes in one resin. */
+export function layCloth(cloth: Cloth, resin: Resin, ledger: Ledger): LaidCloth {
+  const given = (key: string, label: string, value: number, unit: string, source: string): Figure =>
+    ledger.given(`cloth.${cloth.id}.${key}`, label, value, unit, 'assumed', source);
+  const wf = given('wf', `fibre weight of ${cloth.name}`, cloth.arealWeight, 'kg/m²', cloth.source);
+  const Wf = given('Wf', 'fibre weight fraction, by hand', cloth.fibreFraction, 'fraction', cloth.source);
+  const wr = ledger.compute(`cloth.${cloth.id}.wr`, `resin held by ${cloth.name}`, resinAreal, { wf, Wf });
+  return {
+    cloth,
+    resinAreal: wr,
+    thickness: ledger.compute(`cloth.${cloth.id}.t`, `thickness of one ply of ${cloth.name}`, plyThickness, {
+      wf,
+      rhof: given('rhof', 'density of the fibre', cloth.densityFibre, 'kg/m³', cloth.source),
+      wr,
+      rhor: given('rhor', `density of cured ${resin.family}`, resin.densityCured, 'kg/m³', resin.source),
+    }),
+  };
+}
+
+const ORIENTATIONS: Record<Cloth['kind'], readonly string[]> = {
+  stitched: ['±45', '0/90'],
+  woven: ['0/90', '±45'],
+  mat: ['any'],
+  'peel ply': ['–'],
+};
+
+/**
+ * A stack that fills the dish: only the chosen cloth when a whole number of plies lands in the band, else the
+ * chosen cloth with the fewest plies of one lighter cloth laid last, else the nearest below the upper limit.
+ */
+export function planStack(input: StackInput, ledger: Ledger): Stack {
+  const main = layCloth(input.cloth, input.resin, ledger);
+  const [low, high] = [input.band[0].value, input.band[1].value];
+  const t = main.thickness.value;
+  const most = Math.max(0, Math.floor(high / t + 1e-9));
+
+  let best: { heavy: number; light: number; with?: LaidCloth; total: number } = { heavy: most, light: 0, total: most * t };
+  if (best.total < low) {
+    for (const cloth of input.lighter) {
+      const light = layCloth(cloth, input.resin, ledger);
+      for (let heavy = most; heavy >= 0; heavy -= 1) {
+        const n = Math.floor((high - heavy * t) / light.thickness.value + 1e-9);
+        const total = heavy * t + n * light.thickness.value;
+        const inBand = total >= low;
+        const better = inBand
+          ? best.total < low || heavy + n < best.heavy + best.light
+          : best.total < low && total > best.total && n <= 3;
+        if (better) best = { heavy, light: n, with: light, total };
+      }
+    }
+  }
+
+  const cloths = [...Array<LaidCloth>(best.heavy).fill(main), ...(best.with ? Array<LaidCloth>(best.light).fill(best.with) : [])];
+  const plies = cloths.map((laid, i) => {
+    const set = ORIENTATIONS[laid.cloth.kind];
+    return { laid, orientation: set[i % set.length] };
+  });
+  const inBand = best.total >= low - 1e-9;
+  if (plies.length === 0 || !inBand) {
+    ledger.report({
+      severity: 'warning',
+      stage: 'laminate',
+      path: 'system.cloth',
+      what:
+        plies.length === 0
+          ? `one ply of ${input.cloth.name} is already thicker than the dish`
+          : `no count of plies lands in the band; the nearest builds ${(best.total * 1000).toFixed(2)} mm`,
+      allowed: `${(low * 1000).toFixed(2)} to ${(high * 1000).toFixed(2)} mm`,
+      suggestion: plies.length === 0 ? 'choose a lighter cloth' : 'choose a lighter cloth, or fill the difference when fairing',
+    });
+  }
+  const inputs = Object.fromEntries(plies.map((p, i) => [`t${i + 1}`, p.laid.thickness]));
+  return { plies, thickness: ledger.record('thickness', 'thickness of the new laminate', stackThickness, best.total, inputs), inBand };
+}
+
+/** Upper limit of the new laminate: the old wall less what goes over it. */
+export const laminateLimit = formula({
+  id: 'laminate/stack',
+  expression: 'T_max = T_old + g_old − fairing − finish',
+  unit: 'm',
+  source: 'glass never stands proud of the old gel coat',
+  evaluate: (x: Record<'Told' | 'gold' | 'fairing' | 'finish', number>) => x.Told + x.gold - x.fairing - x.finish,
+});
+
+export const bandFloor = formula({
+  id: 'laminate/stack',
+  expression: 'T_min = T_max − b',
+  unit: 'm',
+  source: 'band for the laminate below its upper limit',
+  evaluate: (x: Record<'Tmax' | 'b', number>) => x.Tmax - x.b,
+});

@@ -1,0 +1,51 @@
+import { formula } from '../trace/formula';
+
+/** Peroxide percent by mass against temperature for laminating polyester, vinyl ester and gel coat; ends held. */
+const CURVE: readonly (readonly [temperature: number, percent: number])[] = [
+  [13, 2.5],
+  [16, 2.25],
+  [21, 1.75],
+  [27, 1.25],
+  [32, 1.0],
+];
+
+/** Share of peroxide by mass of resin at a temperature T (°C). A default by product class; a data sheet overrides it. */
+export const catalystFraction = formula({
+  id: 'materials/catalyst',
+  expression: 'straight lines through 13 °C 2.5 %, 16 °C 2.25 %, 21 °C 1.75 %, 27 °C 1.25 %, 32 °C 1.0 %',
+  unit: 'fraction',
+  source: 'usual guide for MEKP in laminating polyester, vinyl ester and gel coat; the data sheet decides',
+  evaluate: (x: Record<'T', number>) => {
+    const last = CURVE[CURVE.length - 1];
+    if (x.T <= CURVE[0][0]) return CURVE[0][1] / 100;
+    for (let i = 1; i < CURVE.length; i += 1) {
+      const [[t0, p0], [t1, p1]] = [CURVE[i - 1], CURVE[i]];
+      if (x.T <= t1) return (p0 + ((p1 - p0) * (x.T - t0)) / (t1 - t0)) / 100;
+    }
+    return last[1] / 100;
+  },
+});
+
+export const catalystMass = formula({
+  id: 'materials/catalyst',
+  expression: 'm_cat = p · m_resin',
+  unit: 'kg',
+  source: 'percent by mass of resin without filler',
+  evaluate: (x: Record<'p' | 'm', number>) => x.p * x.m,
+});
+
+export const catalystVolume = formula({
+  id: 'materials/catalyst',
+  expression: 'V = m_cat / ρ_cat',
+  unit: 'm³',
+  source: 'density of MEKP solution, about 1.12',
+  evaluate: (x: Record<'m' | 'rho', number>) => x.m / x.rho,
+});
+
+export const dropCount = formula({
+  id: 'materials/catalyst',
+  expression: 'n = V · drops per ml, rounded',
+  unit: 'count',
+  source: 'drops per ml belong to the bottle: count one millilitre once',
+  evaluate: (x: Record<'V' | 'k', number>) => Math.round(x.V * x.k),
+});

@@ -1,0 +1,98 @@
+import type { Figure } from '../trace/figure';
+import type { Ledger } from '../trace/ledger';
+import { catalystFraction, catalystMass, catalystVolume, dropCount } from './catalyst';
+import { DEFAULTS } from './defaults';
+import type { Proportion } from './product';
+import { liquidVolume, massRatio, partA, partB } from './two-part';
+
+/** What goes into one cup. */
+export type Parts =
+  | {
+      readonly kind: 'two-part';
+      readonly massRatio: Figure;
+      readonly resin: Figure;
+      readonly hardener: Figure;
+      readonly resinVolume: Figure;
+      readonly hardenerVolume: Figure;
+    }
+  | {
+      readonly kind: 'peroxide';
+      readonly resin: Figure;
+      readonly resinVolume: Figure;
+      readonly fraction: Figure;
+      readonly catalyst: Figure;
+      readonly catalystVolume: Figure;
+      readonly drops: Figure;
+    }
+  | { readonly kind: 'cream'; readonly putty: Figure; readonly fraction: Figure; readonly hardener: Figure };
+
+interface Proportioned {
+  readonly name: string;
+  readonly proportion: Proportion;
+  readonly densityLiquid: number;
+  readonly source: string;
+}
+
+/**
+ * Splits a mass of product into its parts.
+ *
+ * @param id prefix of the trace ids, such as `batch.1`
+ * @param mass mixed mass of a two-part product; mass before catalyst of a peroxide or cream product, kg
+ * @param temperature at the pot, °C (decides the catalyst percent)
+ */
+export function proportion(ledger: Ledger, id: string, product: Proportioned, mass: Figure, temperature: Figure): Parts {
+  const p = product.proportion;
+  const given = (key: string, label: string, value: number, unit: string): Figure =>
+    ledger.given(`${id}.${key}`, label, value, unit, 'assumed', `${product.name}: ${product.source}`);
+  switch (p.kind) {
+    case 'two-part': {
+      const rhoA = given('rhoA', 'density of resin, liquid', p.densityA, 'kg/m³');
+      const rhoB = given('rhoB', 'density of hardener, liquid', p.densityB, 'kg/m³');
+      const r = ledger.compute(`${id}.massRatio`, 'mix ratio by mass', massRatio, {
+        r: given('volumeRatio', 'mix ratio by volume', p.volumeRatio, ':1'),
+        rhoA,
+        rhoB,
+      });
+      const resin = ledger.compute(`${id}.A`, 'resin', partA, { m: mass, r });
+      const hardener = ledger.compute(`${id}.B`, 'hardener', partB, { m: mass, r });
+      return {
+        kind: 'two-part',
+        massRatio: r,
+        resin,
+        hardener,
+        resinVolume: ledger.compute(`${id}.Aml`, 'resin by volume', liquidVolume, { m: resin, rho: rhoA }),
+        hardenerVolume: ledger.compute(`${id}.Bml`, 'hardener by volume', liquidVolume, { m: hardener, rho: rhoB }),
+      };
+    }
+    case 'peroxide': {
+      const fraction = ledger.compute(`${id}.percent`, 'catalyst, percent by mass', catalystFraction, { T: temperature });
+      const catalyst = ledger.compute(`${id}.catalyst`, 'catalyst (MEKP)', catalystMass, { p: fraction, m: mass });
+      const rhoCat = ledger.given(`${id}.rhoCat`, 'density of the catalyst', DEFAULTS.densityPeroxide, 'kg/m³', 'assumed', 'typical MEKP solution');
+      const volume = ledger.compute(`${id}.catalystMl`, 'catalyst by volume', catalystVolume, { m: catalyst, rho: rhoCat });
+      return {
+        kind: 'peroxide',
+        resin: mass,
+        resinVolume: ledger.compute(`${id}.resinMl`, 'resin by volume', liquidVolume, {
+          m: mass,
+          rho: given('rho', 'density, liquid', product.densityLiquid, 'kg/m³'),
+        }),
+        fraction,
+        catalyst,
+        catalystVolume: volume,
+        drops: ledger.compute(`${id}.drops`, 'catalyst in drops', dropCount, {
+          V: volume,
+          k: ledger.given(`${id}.dropsPerMl`, 'drops per ml of the bottle', DEFAULTS.dropsPerMl * 1e6, 'per m³', 'assumed', 'until one millilitre has been counted'),
+        }),
+      };
+    }
+    case 'cream': {
+      const fraction = given('fraction', 'cream hardener, percent by mass', p.fraction, 'fraction');
+      return {
+        kind: 'cream',
+        putty: mass,
+        fraction,
+        hardener: ledger.compute(`${id}.cream`, 'cream hardener', catalystMass, { p: fraction, m: mass }),
+      };
+    }
+  }
+}

@@ -1,0 +1,160 @@
+import { proportion, type Parts } from '../materials/parts';
+import type { Resin } from '../materials/product';
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+import { groupsByThickness, wetOut, type WetPly } from './wet-out';
+
+export interface MixInput {
+  readonly plies: readonly WetPly[];
+  readonly groundArea: Figure;
+  readonly groundCoat: Figure;
+  readonly waste: Figure;
+  readonly resin: Resin;
+  readonly temperature: Figure;
+  readonly usableTime: Figure;
+}
+
+export interface Batch {
+  readonly number: number;
+  readonly group: number;
+  /** Lay numbers of the plies that it wets. */
+  readonly plies: readonly number[];
+  /** Present when one ply needs several batches: this one is part `index` of `of`. */
+  readonly share?: { readonly index: number; readonly of: number };
+  readonly withGroundCoat: boolean;
+  readonly mass: Figure;
+  readonly wetOut: Figure;
+  readonly parts: Parts;
+}
+
+export interface MixResult {
+  readonly pliesResin: Figure;
+  readonly groundResin: Figure;
+  readonly total: Figure;
+  readonly parts: Parts;
+  readonly groups: readonly (readonly number[])[];
+  readonly batches: readonly Batch[];
+}
+
+const groundResin = formula({
+  id: 'mix/batches',
+  expression: 'm = w_ground · A_ground',
+  unit: 'kg',
+  source: 'the ground face is wetted before the first ply',
+  evaluate: (x: Record<'w' | 'A', number>) => x.w * x.A,
+});
+
+const withWaste = formula({
+  id: 'mix/batches',
+  expression: 'm = (m_plies + m_ground)·(1 + waste)',
+  unit: 'kg',
+  source: 'resin left in cup, roller and brush',
+  evaluate: (x: Record<'plies' | 'ground' | 'waste', number>) => (x.plies + x.ground) * (1 + x.waste),
+});
+
+const share = formula({
+  id: 'mix/batches',
+  expression: 'x = X / n',
+  unit: 'kg',
+  source: 'one ply split into equal batches',
+  evaluate: (x: Record<'X' | 'n', number>) => x.X / x.n,
+});
+
+interface Draft {
+  readonly group: number;
+  readonly plies: WetPly[];
+  readonly times: Figure[];
+  readonly share?: { index: number; of: number };
+}
+
+/**
+ * Splits the laminating resin into groups (thickness per go) and batches (usable pot life, greatest pot).
+ * A ply that cannot be wetted out from one pot is split into equal shares and reported.
+ */
+export function planMix(input: MixInput, ledger: Ledger): MixResult {
+  const { plies, resin, usableTime } = input;
+  const times = plies.map((p) => wetOut(p, ledger));
+  const ground = ledger.compute('ground', 'resin to wet the ground face', groundResin, { w: input.groundCoat, A: input.groundArea });
+  const pliesResin = ledger.sum('plies', 'resin in the plies', 'kg', plies.map((p) => p.resin));
+  const nothing = ledger.given('noGround', 'ground coat of a later batch', 0, 'kg', 'computed', 'the ground face is wetted once');
+
+  const groups = groupsByThickness(plies.map((p) => p.thickness.value), resin.maximumPerGo);
+  const drafts = groups.flatMap((indices, g) => draftBatches(indices, g + 1, input, times, ground.value));
+
+  const batches = drafts.map((draft, i): Batch => {
+    const id = `batch.${i + 1}`;
+    const withGroundCoat = draft.plies.some((p) => p.lay === plies[0].lay);
+    const n = draft.share?.of ?? 1;
+    const whole = ledger.compute(`${id}.whole`, n > 1 ? 'resin for the whole ply' : 'resin for the batch, mixed', withWaste, {
+      plies: ledger.sum(`${id}.plies`, 'resin in the plies of the batch', 'kg', draft.plies.map((p) => p.resin)),
+      ground: withGroundCoat ? ground : nothing,
+      waste: input.waste,
+    });
+    const time = ledger.sum(`${id}.wholeTime`, 'wet-out', 's', draft.times);
+    const parting = (key: string, label: string, X: Figure, unit: string): Figure =>
+      n === 1 ? X : ledger.compute(`${id}.${key}`, label, { ...share, unit }, { X, n: ledger.given(`${id}.n`, 'batches for this ply', n, 'count', 'computed', 'usable pot life and greatest pot') });
+    const mass = parting('mass', 'resin for the batch, mixed', whole, 'kg');
+    return {
+      number: i + 1,
+      group: draft.group,
+      plies: draft.plies.map((p) => p.lay),
+      share: draft.share,
+      withGroundCoat,
+      mass,
+      wetOut: parting('time', 'wet-out', time, 's'),
+      parts: proportion(ledger, id, resin, mass, input.temperature),
+    };
+  });
+
+  const split = new Set(drafts.filter((d) => d.share).map((d) => d.plies[0].lay));
+  for (const lay of split) {
+    ledger.report({
+      severity: 'warning',
+      stage: 'mix',
+      path: 'system.resin',
+      what: `ply ${lay} cannot be wetted out from one pot`,
+      allowed: `${(usableTime.value / 60).toFixed(0)} min and ${(resin.maximumPot * 1000).toFixed(0)} g per batch`,
+      suggestion: 'mix the batches one after another as planned, take a second pair of hands, or choose a slower resin',
+    });
+  }
+
+  const total = ledger.compute('total', 'resin mixed, with waste', withWaste, { plies: pliesResin, ground, waste: input.waste });
+  return {
+    pliesResin,
+    groundResin: ground,
+    total,
+    parts: proportion(ledger, 'all', resin, total, input.temperature),
+    groups: groups.map((g) => g.map((i) => plies[i].lay)),
+    batches,
+  };
+}
+
+function draftBatches(indices: readonly number[], group: number, input: MixInput, times: readonly Figure[], ground: number): Draft[] {
+  const { plies, resin, waste, usableTime } = input;
+  const drafts: Draft[] = [];
+  let open: Draft | undefined;
+  let mass = 0;
+  let time = 0;
+  for (const i of indices) {
+    const m = (plies[i].resin.value + (i === 0 ? ground : 0)) * (1 + waste.value);
+    const t = times[i].value;
+    const n = Math.max(1, Math.ceil(m / resin.maximumPot - 1e-9), Math.ceil(t / usableTime.value - 1e-9));
+    if (n > 1) {
+      open = undefined;
+      for (let index = 1; index <= n; index += 1) drafts.push({ group, plies: [plies[i]], times: [times[i]], share: { index, of: n } });
+      continue;
+    }
+    if (!open || mass + m > resin.maximumPot || time + t > usableTime.value) {
+      open = { group, plies: [], times: [] };
+      drafts.push(open);
+      mass = 0;
+      time = 0;
+    }
+    open.plies.push(plies[i]);
+    open.times.push(times[i]);
+    mass += m;
+    time += t;
+  }
+  return drafts;
+}

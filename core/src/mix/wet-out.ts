@@ -1,0 +1,49 @@
+import { RATES, RATE_SOURCE } from '../materials/work-rates';
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+
+/** What the batches need to know of a ply. */
+export interface WetPly {
+  readonly lay: number;
+  readonly thickness: Figure;
+  readonly area: Figure;
+  readonly resin: Figure;
+  /** Area wetted out per second by one pair of hands, m²/s. */
+  readonly rate: number;
+}
+
+export const wetOutTime = formula({
+  id: 'mix/wet-out',
+  expression: 't = t_ply + A/rate',
+  unit: 's',
+  source: 'hand wet-out by one technician',
+  evaluate: (x: Record<'fixed' | 'A' | 'rate', number>) => x.fixed + x.A / x.rate,
+});
+
+/** Time to wet out one ply, s. */
+export function wetOut(ply: WetPly, ledger: Ledger): Figure {
+  return ledger.compute(`wetOut.${ply.lay}`, `wet out ply ${ply.lay}`, wetOutTime, {
+    fixed: ledger.given(`wetOut.${ply.lay}.fixed`, 'handling of one ply', RATES.wetOutPerPly, 's', 'assumed', RATE_SOURCE),
+    A: ply.area,
+    rate: ledger.given(`wetOut.${ply.lay}.rate`, 'wet-out rate', ply.rate, 'm²/s', 'assumed', RATE_SOURCE),
+  });
+}
+
+/**
+ * Plies laid in one go: as many as stay within the product's greatest thickness per go, always at least one.
+ * @returns groups of indices into `thicknesses`
+ */
+export function groupsByThickness(thicknesses: readonly number[], maximum: number): number[][] {
+  const groups: number[][] = [];
+  let sum = Infinity;
+  thicknesses.forEach((t, i) => {
+    if (sum + t > maximum + 1e-9) {
+      groups.push([]);
+      sum = 0;
+    }
+    groups[groups.length - 1].push(i);
+    sum += t;
+  });
+  return groups;
+}

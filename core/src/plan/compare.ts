@@ -1,0 +1,54 @@
+import type { Library } from '../materials/product';
+import type { Finding, Job } from '../schema/job';
+import type { Figure } from '../trace/figure';
+import type { Plan } from './plan';
+import { planRepair } from './plan-repair';
+import type { Clock, Shop } from './shop';
+
+/** One headline of a plan before and after a change. Same unit on both sides. */
+export interface Change {
+  readonly key: string;
+  readonly label: string;
+  readonly before: Figure;
+  readonly after: Figure;
+}
+
+const HEADLINES: readonly { key: string; label: string; of: (plan: Plan) => Figure | undefined }[] = [
+  { key: 'area', label: 'cut-out area', of: (p) => p.survey?.area },
+  { key: 'taper', label: 'taper ratio', of: (p) => p.grind?.taper.used },
+  { key: 'ground', label: 'ground area', of: (p) => p.grind?.groundArea },
+  { key: 'plies', label: 'plies', of: (p) => p.laminate && { ...p.laminate.thickness, value: p.laminate.plies.length, unit: 'count' } },
+  { key: 'resin', label: 'resin', of: (p) => p.mix?.total },
+  { key: 'hours', label: 'hands-on', of: (p) => p.totals?.handsOn },
+  { key: 'elapsed', label: 'elapsed', of: (p) => p.totals?.elapsed },
+  { key: 'materials', label: 'materials', of: (p) => p.totals?.materials },
+];
+
+/** What a change moved, in plan terms; figures that stayed within a thousandth are left out. */
+export function comparePlans(before: Plan, after: Plan): readonly Change[] {
+  return HEADLINES.flatMap(({ key, label, of }) => {
+    const [a, b] = [of(before), of(after)];
+    if (!a || !b || Math.abs(b.value - a.value) <= 0.001 * Math.abs(a.value)) return [];
+    return [{ key, label, before: a, after: b }];
+  });
+}
+
+export interface FindingEffect {
+  readonly finding: Finding;
+  readonly plan: Plan;
+  /** What this finding changed against the one before; empty for the first. */
+  readonly changes: readonly Change[];
+}
+
+/** The plan as it stood after each finding, and what each finding changed. */
+export function findingHistory(job: Job, library: Library, shop: Shop, clock: Clock): readonly FindingEffect[] {
+  const findings = job.damage.findings ?? [];
+  const history: FindingEffect[] = [];
+  for (const [i, finding] of findings.entries()) {
+    const { plan } = planRepair({ ...job, damage: { ...job.damage, findings: findings.slice(0, i + 1) } }, library, shop, clock);
+    if (!plan) continue;
+    const previous = history.at(-1);
+    history.push({ finding, plan, changes: previous ? comparePlans(previous.plan, plan) : [] });
+  }
+  return history;
+}

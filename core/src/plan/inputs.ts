@@ -1,0 +1,115 @@
+import { DEFAULTS, type Duty } from '../materials/defaults';
+import { find } from '../materials/library';
+import type { Library, OldLaminate } from '../materials/product';
+import type { Job, LayOrder } from '../schema/job';
+import type { Figure, Origin } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+import { formatIn } from '../units/format';
+import type { UnitSymbol } from '../units/units';
+import type { Shop } from './shop';
+
+/** The facts that the stages share, with defaults filled in and marked as such. */
+export interface Inputs {
+  readonly thickness: Figure;
+  readonly gelCoat: Figure;
+  readonly wall: Figure;
+  readonly oldLaminate: OldLaminate;
+  readonly laminateEntered: boolean;
+  readonly temperature: Figure;
+  readonly humidity: Figure;
+  readonly duty: Duty;
+  readonly dutyEntered: boolean;
+  readonly access: 'one' | 'both';
+  readonly backing: 'removable' | 'bonded';
+  readonly position: 'above' | 'below';
+  readonly grade: 'workboat' | 'standard' | 'show';
+  readonly order: LayOrder;
+  readonly minimumStep: Figure;
+  readonly waste: Figure;
+  readonly groundCoat: Figure;
+}
+
+const wallFormula = formula({
+  id: 'plan/inputs',
+  expression: 'wall = T_old + g_old',
+  unit: 'm',
+  source: 'laminate and gel coat',
+  evaluate: (x: Record<'T' | 'g', number>) => x.T + x.g,
+});
+
+/** Fills in what the job leaves open, from the shop or from the defaults; a default of weight is reported as assumed. */
+export function resolveInputs(job: Job, shop: Shop, library: Library, ledger: Ledger): Inputs {
+  const assumed = (path: string, what: string, suggestion: string): void =>
+    ledger.report({ severity: 'assumed', path, what, suggestion });
+  const pick = (
+    key: string,
+    label: string,
+    unit: string,
+    entered: number | undefined,
+    fallback: { value: number; origin: Origin; source: string },
+  ): Figure =>
+    entered === undefined
+      ? ledger.given(key, label, fallback.value, unit, fallback.origin, fallback.source)
+      : ledger.given(key, label, entered, unit, 'entered', 'entered for this job');
+  const say = (value: number, unit: UnitSymbol): string => {
+    const f = formatIn(value, unit, 1);
+    return `${f.text} ${f.unit}`;
+  };
+
+  const thickness = pick('thickness', 'old laminate', 'm', job.hull.thickness, {
+    value: DEFAULTS.laminateThickness,
+    origin: 'assumed',
+    source: 'typical topside of a small moulded craft; measure at the broken edge',
+  });
+  if (job.hull.thickness === undefined) {
+    assumed('hull.thickness', `laminate thickness not known, taken as ${say(thickness.value, 'mm')}`, 'measure it at the broken edge');
+  }
+  const gelCoat = pick('gelCoat', 'old gel coat', 'm', job.hull.gelCoat, {
+    value: DEFAULTS.gelCoatThickness,
+    origin: 'assumed',
+    source: 'typical moulded gel coat, 0.5–0.75 mm',
+  });
+  if (job.hull.gelCoat === undefined) {
+    assumed('hull.gelCoat', `gel coat not measured, taken as ${say(gelCoat.value, 'mm')}`, 'measure it at the broken edge');
+  }
+  const oldLaminate = find(library.oldLaminates, job.hull.laminate ?? DEFAULTS.oldLaminate) ?? library.oldLaminates[0];
+  if (job.hull.laminate === undefined) {
+    assumed('hull.laminate', `old laminate not named, taken as ${oldLaminate.name}`, 'look at the broken edge: mat, woven or stitched');
+  }
+  const conditions = job.conditions ?? {};
+  const fromShop = (value: number | undefined, fallback: number): { value: number; origin: Origin; source: string } =>
+    value === undefined
+      ? { value: fallback, origin: 'assumed', source: 'no reading from the shop yet' }
+      : { value, origin: 'shop', source: `reading in the shop${shop.readAt ? ` ${shop.readAt.slice(0, 16).replace('T', ' ')}` : ''}` };
+  const temperature = pick('temperature', 'temperature at the work', '°C', conditions.temperature, fromShop(shop.temperature, DEFAULTS.shopTemperature));
+  const humidity = pick('humidity', 'relative humidity', 'fraction', conditions.humidity, fromShop(shop.humidity, DEFAULTS.shopHumidity));
+  if (temperature.origin === 'assumed') {
+    assumed('conditions.temperature', `temperature not known, taken as ${say(temperature.value, '°C')}`, 'read a thermometer at the work');
+  }
+  if (job.access === undefined) assumed('access', 'taken as reachable from one side only', 'look whether the inside can be reached');
+  if (job.duty === undefined) assumed('duty', 'duty taken as general', 'say what the repair must carry');
+
+  const access = job.access ?? 'one';
+  const usual = { origin: 'assumed', source: 'usual for hand work' } as const;
+  const laminate = job.laminate ?? {};
+  return {
+    thickness,
+    gelCoat,
+    wall: ledger.compute('wall', 'old wall', wallFormula, { T: thickness, g: gelCoat }),
+    oldLaminate,
+    laminateEntered: job.hull.laminate !== undefined,
+    temperature,
+    humidity,
+    duty: job.duty ?? 'general',
+    dutyEntered: job.duty !== undefined,
+    access,
+    backing: job.backing ?? (access === 'both' ? 'removable' : 'bonded'),
+    position: job.damage.position ?? 'above',
+    grade: job.grade ?? 'standard',
+    order: laminate.order ?? shop.order ?? 'largest first',
+    minimumStep: pick('minimumStep', 'least step between plies', 'm', laminate.minimumStep, { value: DEFAULTS.minimumStep, ...usual }),
+    waste: pick('waste', 'hand-work waste', 'fraction', laminate.waste, { value: DEFAULTS.waste, ...usual }),
+    groundCoat: pick('groundCoat', 'wet-out coat on the ground face', 'kg/m²', laminate.groundCoat, { value: DEFAULTS.groundCoat, ...usual }),
+  };
+}

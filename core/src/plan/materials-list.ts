@@ -1,0 +1,72 @@
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+import type { Plan } from './plan';
+
+/** One line of the bill of materials. Without a price the line says so and the total leaves it out. */
+export interface MaterialLine {
+  readonly id: string;
+  readonly product: string;
+  readonly use: string;
+  readonly quantity: Figure;
+  readonly price?: Figure;
+  readonly cost?: Figure;
+}
+
+const cost = formula({
+  id: 'plan/materials-list',
+  expression: 'c = quantity · price',
+  unit: 'money',
+  source: 'price of the library',
+  evaluate: (x: Record<'q' | 'p', number>) => x.q * x.p,
+});
+
+const boughtCloth = {
+  id: 'plan/materials-list',
+  expression: 'A = Σ length·width of the plies',
+  unit: 'm²',
+  source: 'each ply cut from its own rectangle',
+};
+
+type Parts = Pick<Plan, 'laminate' | 'mix' | 'fair' | 'finish' | 'system' | 'grind'>;
+
+/** What the job uses up, as far as the plan goes. Papers, tape and gloves are not priced. */
+export function listMaterials(parts: Parts, peelPly: { name: string; pricePerM2: number; source: string }, ledger: Ledger): readonly MaterialLine[] {
+  const { laminate, mix, fair, finish, system, grind } = parts;
+  const lines: MaterialLine[] = [];
+  const add = (id: string, product: string, use: string, quantity: Figure, price: number | undefined, unit: string, source: string): void => {
+    if (price === undefined) {
+      lines.push({ id, product, use, quantity });
+      return;
+    }
+    const p = ledger.given(`${id}.price`, `price of ${product}`, price, unit, 'assumed', source);
+    lines.push({ id, product, use, quantity, price: p, cost: ledger.compute(`${id}.cost`, `cost of ${product}`, cost, { q: quantity, p }) });
+  };
+  if (!system) return lines;
+  const { resin, filler, finish: coat } = system.chosen.chain;
+
+  if (laminate && mix) {
+    add('resin', resin.name, 'laminate', mix.total, resin.pricePerKg, 'money/kg', resin.source);
+    if (mix.parts.kind === 'peroxide') lines.push({ id: 'catalyst', product: 'MEKP catalyst', use: 'laminate', quantity: mix.parts.catalyst });
+    for (const cloth of new Set(laminate.plies.map((p) => p.cloth))) {
+      const own = laminate.plies.filter((p) => p.cloth === cloth);
+      const area = own.reduce((sum, p) => sum + p.length.value * p.width.value, 0);
+      const inputs = Object.fromEntries(own.flatMap((p) => [[`L${p.lay}`, p.length], [`W${p.lay}`, p.width]]));
+      const quantity = ledger.record(`cloth.${cloth.id}`, `${cloth.name} to cut from`, boughtCloth, area, inputs);
+      add(`cloth.${cloth.id}`, cloth.name, `${own.length} plies`, quantity, cloth.pricePerM2, 'money/m²', cloth.source);
+    }
+    if (grind) add('peelPly', peelPly.name, 'over the last ply', grind.groundArea, peelPly.pricePerM2, 'money/m²', peelPly.source);
+  }
+  if (fair) {
+    const thickened = filler.kind === 'thickened';
+    add('filler', thickened ? resin.name : filler.name, 'fairing', fair.mass, thickened ? resin.pricePerKg : filler.pricePerKg, 'money/kg', thickened ? resin.source : filler.source);
+    if (fair.powder && filler.powder) lines.push({ id: 'powder', product: filler.powder.name, use: 'fairing', quantity: fair.powder });
+    if (fair.parts.kind === 'cream') lines.push({ id: 'cream', product: 'cream hardener', use: 'fairing', quantity: fair.parts.hardener });
+  }
+  if (finish) {
+    if (coat.pricePerM3 !== undefined) add('finish', coat.name, `${finish.coats.value} coats`, finish.volume, coat.pricePerM3, 'money/m³', coat.source);
+    else add('finish', coat.name, `${finish.coats.value} coats`, finish.mass, coat.pricePerKg, 'money/kg', coat.source);
+    if (finish.parts.kind === 'peroxide') lines.push({ id: 'finishCatalyst', product: 'MEKP catalyst', use: 'gel coat', quantity: finish.parts.catalyst });
+  }
+  return lines;
+}

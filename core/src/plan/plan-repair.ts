@@ -1,0 +1,212 @@
+import { checkTemperature, doublingRule } from '../cure/cure-model';
+import { planFiller } from '../fair/filler';
+import { gritBeforeFinish, planBuildUp, planFilm } from '../finish/film';
+import { ellipse, rectangle } from '../geometry/outline';
+import { planDish } from '../grind/dish';
+import { planTaperRatio } from '../grind/taper-ratio';
+import { planOutlines } from '../laminate/outlines';
+import { bandFloor, laminateLimit, planStack } from '../laminate/stack';
+import { matchSystem } from '../match/rank';
+import { DEFAULTS } from '../materials/defaults';
+import type { Library } from '../materials/product';
+import { planMix } from '../mix/batches';
+import { dewPoint } from '../physics/dew-point';
+import type { Job } from '../schema/job';
+import { planExtent } from '../survey/extent';
+import type { Problem, Stage } from '../trace/problem';
+import { resolveInputs } from './inputs';
+import { listMaterials } from './materials-list';
+import { ENGINE_VERSION, PLAN_FORMAT, type Plan, type PlanResult } from './plan';
+import { drawPlanView } from './plan-view';
+import { planSanding } from './sanding';
+import { drawSection } from './section';
+import type { Clock, Shop } from './shop';
+import { StageMemo } from './stage-memo';
+import { draftTasks } from './tasks';
+import { placeTasks } from './timeline';
+import { sumTotals } from './totals';
+
+/** Plans one job after another and reuses the stages whose input did not change between calls. */
+export interface Planner {
+  plan(job: Job, library: Library, shop: Shop, clock: Clock): PlanResult;
+}
+
+/**
+ * Plans a repair: survey → match → finish build-up → laminate stack → outlines → grind → wet-out and batches →
+ * cure → fair → finish → time line. Pure, synchronous and deterministic; never throws for user data.
+ *
+ * @returns the plan as far as it goes, and the problems found
+ */
+export function planRepair(job: Job, library: Library, shop: Shop, clock: Clock): PlanResult {
+  return createPlanner().plan(job, library, shop, clock);
+}
+
+/** A planner with a memory of its last plan. */
+export function createPlanner(): Planner {
+  const memo = new StageMemo();
+  return {
+    plan(job, library, shop, clock) {
+      memo.begin();
+      const plan = compose(memo, job, library, shop, clock);
+      return { plan: { ...plan, trace: memo.trace }, problems: [...missing(job), ...memo.problems] };
+    },
+  };
+}
+
+/** What no default can stand for. */
+function missing(job: Job): Problem[] {
+  const problems: Problem[] = [];
+  const need = (ok: boolean, path: string, what: string, suggestion: string, allowed?: string): void => {
+    if (!ok) problems.push({ severity: 'error', path, what, suggestion, allowed });
+  };
+  need(job.hull.material !== undefined, 'hull.material', 'Hull is missing', 'say what the hull is made of', 'frp-solid');
+  need(job.damage.kind !== undefined, 'damage.kind', 'Damage is missing', 'say what is broken', 'hole');
+  const sized = job.damage.size !== undefined || (job.damage.findings?.length ?? 0) > 0;
+  need(sized, 'damage.size', 'Size of the damage is missing', 'give its length and width, such as "95 mm" and "60 mm"', '2 to 3000 mm');
+  return problems;
+}
+
+function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock: Clock): Omit<Plan, 'trace'> {
+  const head = { format: PLAN_FORMAT, engine: ENGINE_VERSION, library: library.version } as const;
+  const { material } = job.hull;
+  const { kind } = job.damage;
+  if (material === undefined || kind === undefined) return head;
+
+  const facts = { ...job, schedule: undefined, title: undefined, boat: undefined };
+  const inputs = memo.run('input', { job: facts, shop, library }, (i, l) => resolveInputs(i.job, i.shop, i.library, l));
+  if (!inputs) return head;
+
+  const { shape, size, findings = [] } = job.damage;
+  const survey = memo.run('survey', { kind, shape, size, findings }, (i, ledger) => {
+    if (i.size && i.findings.length === 0) {
+      ledger.report({ severity: 'assumed', stage: 'survey', path: 'damage.size', what: 'size taken as the true extent', suggestion: 'enter a finding with the way it was found' });
+    }
+    const result = planExtent(i, ledger);
+    if (result && !result.measured) {
+      ledger.report({ severity: 'assumed', stage: 'survey', path: 'damage.findings', what: 'planned on a first look grown by the usual range', suggestion: 'grind or tap to the sound edge and enter the true extent' });
+    }
+    return result;
+  });
+
+  const system = memo.run(
+    'system',
+    { library, hull: { hull: material, position: inputs.position, duty: inputs.duty }, wanted: job.system ?? {}, defaultCloth: DEFAULTS.cloth, temperature: inputs.temperature.value },
+    matchSystem,
+  );
+  if (!system) return { ...head, inputs, survey };
+  const { resin, cloth, filler, finish: coat } = system.chosen.chain;
+
+  const milestones = memo.run('cure', { resin, filler, coat, temperature: inputs.temperature }, (i, ledger) => {
+    checkTemperature(i.resin, i.temperature, 'mix', ledger);
+    const fillerProduct = i.filler.cure ? { ...i.filler, cure: i.filler.cure } : { ...i.filler, name: i.filler.name, cure: i.resin.cure };
+    if (i.filler.cure) checkTemperature(fillerProduct, i.temperature, 'fair', ledger);
+    checkTemperature(i.coat, i.temperature, 'finish', ledger);
+    return {
+      resin: doublingRule.milestones('resin', i.resin, i.temperature, ledger),
+      filler: doublingRule.milestones('filler', fillerProduct, i.temperature, ledger),
+      finish: doublingRule.milestones('finish', i.coat, i.temperature, ledger),
+    };
+  });
+  if (!survey || !milestones) return { ...head, inputs, survey, system };
+
+  const buildUp = memo.run('buildUp', { coat, gelCoat: inputs.gelCoat }, (i, l) => planBuildUp(i.coat, i.gelCoat, l));
+  const lighter = library.cloths
+    .filter((c) => (c.kind === cloth.kind || c.kind === 'woven') && c.arealWeight < cloth.arealWeight)
+    .sort((a, b) => b.arealWeight - a.arealWeight);
+  const stack =
+    buildUp &&
+    memo.run('stack', { cloth, lighter, resin, thickness: inputs.thickness, gelCoat: inputs.gelCoat, buildUp }, (i, ledger) => {
+      const upper = ledger.compute('upper', 'upper limit of the new laminate', laminateLimit, { Told: i.thickness, gold: i.gelCoat, fairing: i.buildUp.fairing, finish: i.buildUp.finish });
+      const lower = ledger.compute('lower', 'lower limit of the new laminate', bandFloor, { Tmax: upper, b: ledger.given('band', 'width of the band', DEFAULTS.bandBelow, 'm', 'assumed', 'band for the laminate against its upper limit') });
+      return { upper, lower, stack: planStack({ ...i, band: [lower, upper] }, ledger) };
+    });
+  const taper = memo.run(
+    'taper',
+    { duty: inputs.duty, dutyEntered: inputs.dutyEntered, own: job.taper?.ratio, oldLaminate: inputs.oldLaminate, laminateEntered: inputs.laminateEntered, bondShear: library.bondShear[resin.family], resinName: resin.family },
+    planTaperRatio,
+  );
+  if (!buildUp || !stack || !taper || stack.stack.plies.length === 0) return { ...head, inputs, survey, system };
+
+  const { order } = inputs;
+  const plies = memo.run('laminate', { base: survey.outline, stack: stack.stack, ratio: taper.used, step: inputs.minimumStep, order }, planOutlines);
+  if (!plies) return { ...head, inputs, survey, system };
+  const laminate = { order, upperLimit: stack.upper, lowerLimit: stack.lower, thickness: stack.stack.thickness, inBand: stack.stack.inBand, step: inputs.minimumStep, plies };
+
+  const dish = memo.run('grind', { base: survey.outline, baseArea: survey.area, plies, order, wall: inputs.wall, oldLaminate: inputs.oldLaminate }, planDish);
+  const grind = dish && { ...dish, taper, discGrit: GRINDING_DISC };
+  const wetPlies = plies.map((p) => ({ lay: p.lay, thickness: p.thickness, area: p.area, resin: p.resin, rate: p.cloth.wetOutRate }));
+  const batches =
+    dish &&
+    memo.run('mix', { plies: wetPlies, groundArea: dish.groundArea, groundCoat: inputs.groundCoat, waste: inputs.waste, resin, temperature: inputs.temperature, usableTime: milestones.resin.usable }, planMix);
+  const mix = batches && { ...batches, milestones: milestones.resin };
+
+  const filled =
+    dish &&
+    memo.run(
+      'fair',
+      { filler: { wall: inputs.wall, laminate: laminate.thickness, finish: buildUp.finish, groundArea: dish.groundArea, finishArea: dish.finishArea, filler, resin, temperature: inputs.temperature }, endGrit: gritBeforeFinish(coat, inputs.grade) },
+      (i, ledger) => {
+        const result = planFiller(i.filler, ledger);
+        return { ...result, endGrit: i.endGrit, sanding: planSanding('sand', result.overfill, i.filler.finishArea, i.endGrit, 'cured resin', ledger) };
+      },
+    );
+  const fair = filled && { ...filled, milestones: milestones.filler };
+
+  const filmed =
+    dish &&
+    memo.run('finish', { film: { finish: coat, film: buildUp.finish, area: dish.finishArea, grade: inputs.grade, temperature: inputs.temperature }, humidity: inputs.humidity }, (i, ledger) => {
+      const result = planFilm(i.film, ledger);
+      const dew = ledger.compute('dewPoint', 'dew point', dewPoint, { T: i.film.temperature, RH: i.humidity });
+      if (i.film.temperature.value - dew.value < DEFAULTS.dewMargin) {
+        ledger.report({ severity: 'warning', stage: 'finish', path: 'conditions.humidity', what: `the surface is less than ${DEFAULTS.dewMargin} °C above the dew point of ${dew.value.toFixed(1)} °C`, allowed: `at least ${DEFAULTS.dewMargin} °C above`, suggestion: 'warm the work or wait for drier air' });
+      }
+      const { last } = result.grits;
+      const sanding = last === undefined ? [] : planSanding('level', result.levelling, i.film.area, last, 'gel coat', ledger);
+      return { ...result, dewPoint: dew, sanding };
+    });
+  const finish = filmed && { ...filmed, milestones: milestones.finish };
+
+  const parts = { system, grind, laminate, mix, fair, finish };
+  const materials = memo.run('materials', { parts, peelPly: library.peelPly }, (i, l) => listMaterials(i.parts, i.peelPly, l));
+  const drafts = memo.run('time', parts, draftTasks);
+  const timeline = drafts && placeTasks(drafts, startOf(job, clock), doneTimes(job));
+  const totals = timeline && memo.run('totals', { timeline, resin: mix?.total, materials: materials ?? [], shop }, (i, l) => sumTotals(i.timeline, i.resin, i.materials, i.shop, l));
+
+  const section =
+    dish &&
+    memo.run(
+      'section',
+      {
+        half: survey.length.value / 2,
+        wall: inputs.wall.value,
+        gelCoat: inputs.gelCoat.value,
+        profile: dish.profile,
+        order,
+        plies: plies.map((p) => ({ lay: p.lay, offset: p.offset.value, thickness: p.thickness.value, orientation: p.orientation, name: p.cloth.name })),
+        finish: buildUp.finish.value,
+        finishKind: coat.kind,
+        maskingLine: dish.maskingLine.value,
+        backing: inputs.backing,
+        backingLap: DEFAULTS.backingLap,
+        backingThickness: DEFAULTS.backingThickness,
+      },
+      drawSection,
+    );
+  const look = findings.filter((f) => f.extent === 'first look').at(-1);
+  const firstLook = look && ((look.shape ?? shape) === 'rectangle' ? rectangle(...look.size) : ellipse(...look.size));
+  const planView =
+    dish && memo.run('planView', { base: survey.outline, firstLook, plies, finishEdge: dish.outlines.finishEdge, maskingLine: dish.outlines.maskingLine }, drawPlanView);
+
+  return { ...head, inputs, survey, system, grind, laminate, mix, fair, finish, timeline, materials, totals, section, planView };
+}
+
+/** P grade for taking laminate away: the coarse end of what lamination wants under it. */
+const GRINDING_DISC = 40;
+
+function startOf(job: Job, clock: Clock): number {
+  return job.schedule?.start ? Date.parse(job.schedule.start) : clock.now;
+}
+
+function doneTimes(job: Job): Partial<Record<Stage, number>> {
+  return Object.fromEntries((job.schedule?.done ?? []).map((d) => [d.stage, Date.parse(d.at)]));
+}

@@ -1,0 +1,29 @@
+import type { Plan } from './plan';
+
+const SIGNIFICANT = 7;
+
+/**
+ * The plan as an open document: products are named by {id, name}, numbers carry seven significant digits, and times
+ * of the time line are ISO 8601. Keys are stable and described in docs/plan-format.md.
+ */
+export function publicPlan(plan: Plan): unknown {
+  const { timeline, ...rest } = plan;
+  return tidy({ ...rest, ...(timeline ? { timeline: isoTimes(timeline) } : {}) });
+}
+
+function tidy(value: unknown): unknown {
+  if (typeof value === 'number') return Number(value.toPrecision(SIGNIFICANT));
+  if (Array.isArray(value)) return value.map(tidy);
+  if (typeof value !== 'object' || value === null) return value;
+  if ('role' in value && 'id' in value && 'name' in value) return { id: value.id, name: value.name };
+  return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, tidy(v)]));
+}
+
+const INSTANTS = new Set(['start', 'end', 'doneAt', 'opens', 'closes']);
+
+function isoTimes(value: unknown, key = ''): unknown {
+  if (typeof value === 'number') return INSTANTS.has(key) ? new Date(value).toISOString() : value;
+  if (Array.isArray(value)) return value.map((v) => isoTimes(v));
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, isoTimes(v, k)]));
+}

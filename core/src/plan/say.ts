@@ -1,0 +1,49 @@
+import type { Parts } from '../materials/parts';
+import type { Figure } from '../trace/figure';
+import { formatIn, formatStored } from '../units/format';
+import type { UnitSymbol } from '../units/units';
+
+/** A figure read out with its unit: "79.3 mm". */
+export function say(figure: Figure): string {
+  const f = formatStored(figure.value, figure.unit);
+  return f.unit ? `${f.text} ${f.unit}` : f.text;
+}
+
+/** A figure read out in a chosen unit. */
+export function sayIn(figure: Figure, unit: UnitSymbol, decimals?: number): string {
+  const f = formatIn(figure.value, unit, decimals);
+  return `${f.text} ${f.unit}`;
+}
+
+/** "254 × 217 mm" */
+export function saySize(length: Figure, width: Figure): string {
+  return `${formatIn(length.value, 'mm', 0).text} × ${formatIn(width.value, 'mm', 0).text} mm`;
+}
+
+/** The parts of a cup, each as name, mass, volume in ml and US fl oz. */
+export interface PartLine {
+  readonly name: string;
+  readonly mass: Figure;
+  readonly volume?: Figure;
+  readonly drops?: Figure;
+}
+
+export function partLines(parts: Parts): readonly PartLine[] {
+  switch (parts.kind) {
+    case 'two-part':
+      return [
+        { name: 'resin', mass: parts.resin, volume: parts.resinVolume },
+        { name: 'hardener', mass: parts.hardener, volume: parts.hardenerVolume },
+      ];
+    case 'peroxide':
+      return [
+        { name: 'resin', mass: parts.resin, volume: parts.resinVolume },
+        { name: 'MEKP catalyst', mass: parts.catalyst, volume: parts.catalystVolume, drops: parts.drops },
+      ];
+    case 'cream':
+      return [
+        { name: 'putty', mass: parts.putty },
+        { name: 'cream hardener', mass: parts.hardener },
+      ];
+  }
+}

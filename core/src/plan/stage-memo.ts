@@ -1,0 +1,78 @@
+import type { Problem } from '../trace/problem';
+import type { Stage } from '../trace/problem';
+import type { Trace } from '../trace/figure';
+import { Ledger, NotFinite } from '../trace/ledger';
+
+interface Kept {
+  readonly input: unknown;
+  readonly output: unknown;
+  readonly trace: Trace;
+  readonly problems: readonly Problem[];
+}
+
+/** Structural equality of plain data; identical references are equal at once. */
+export function sameData(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
+  if (Array.isArray(a) !== Array.isArray(b)) return false;
+  const keys = Object.keys(a);
+  if (keys.length !== Object.keys(b).length) return false;
+  return keys.every((k) => sameData((a as Record<string, unknown>)[k], (b as Record<string, unknown>)[k]));
+}
+
+/**
+ * Runs the stages of a plan and keeps the outcome of each, so that a re-plan computes only the stages whose input
+ * changed. An unchanged stage hands out the very same objects, which makes the comparison downstream cheap.
+ */
+export class StageMemo {
+  readonly #kept = new Map<string, Kept>();
+  #traces: Trace[] = [];
+  #problems: Problem[] = [];
+
+  begin(): void {
+    this.#traces = [];
+    this.#problems = [];
+  }
+
+  get trace(): Trace {
+    return Object.assign({}, ...this.#traces) as Trace;
+  }
+
+  get problems(): Problem[] {
+    return this.#problems;
+  }
+
+  /**
+   * @param stage name that prefixes the trace ids
+   * @param input everything the stage depends on
+   * @returns what `work` made of the input; undefined when it could not be worked out (a problem says why)
+   */
+  run<I, O>(stage: string, input: I, work: (input: I, ledger: Ledger) => O): O | undefined {
+    let kept = this.#kept.get(stage);
+    if (!kept || !sameData(kept.input, input)) {
+      kept = { input, ...attempt(stage, (ledger) => work(input, ledger)) };
+      this.#kept.set(stage, kept);
+    }
+    this.#traces.push(kept.trace);
+    this.#problems.push(...kept.problems);
+    return kept.output as O | undefined;
+  }
+}
+
+function attempt(stage: string, work: (ledger: Ledger) => unknown): Omit<Kept, 'input'> {
+  const ledger = new Ledger(stage);
+  try {
+    const output = work(ledger);
+    return { output, trace: ledger.trace, problems: ledger.problems };
+  } catch (e) {
+    if (!(e instanceof NotFinite)) throw e;
+    const problem: Problem = {
+      severity: 'error',
+      path: stage,
+      stage: stage as Stage,
+      what: `${e.label} cannot be worked out from these figures`,
+      suggestion: 'check the sizes and thicknesses of the job',
+    };
+    return { output: undefined, trace: {}, problems: [...ledger.problems, problem] };
+  }
+}

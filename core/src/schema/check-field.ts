@@ -1,0 +1,89 @@
+import { formatIn } from '../units/format';
+import { parseQuantity } from '../units/parse';
+import { UNITS, type UnitSymbol } from '../units/units';
+import type { ChoiceField, InstantField, QuantityField, TextField } from './field';
+
+export type Checked =
+  | { readonly ok: true; readonly value: unknown }
+  | { readonly ok: false; readonly what: string; readonly allowed?: string; readonly suggestion?: string };
+
+/** The limits of a quantity as a person reads them: "1–60 mm". */
+export function allowedRange(field: QuantityField): string {
+  const [low, high] = [field.min, field.max].map((x) => formatIn(x, field.unit));
+  const tidy = (s: string): string => s.replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '');
+  return `${tidy(low.text)} to ${tidy(high.text)} ${field.unit}`;
+}
+
+/** Checks one leaf value against its field. @returns the SI value, or what is wrong, the limits and a way out. Never throws. */
+export function checkLeaf(field: QuantityField | ChoiceField | TextField | InstantField, value: unknown): Checked {
+  switch (field.kind) {
+    case 'quantity':
+      return checkQuantity(field, value);
+    case 'choice':
+      return checkChoice(field, value);
+    case 'text':
+      if (typeof value !== 'string') return { ok: false, what: `${field.label} must be a text`, allowed: 'text' };
+      return value.length <= field.max
+        ? { ok: true, value }
+        : { ok: false, what: `${field.label} is too long`, allowed: `up to ${field.max} characters`, suggestion: 'shorten it' };
+    case 'instant':
+      return typeof value === 'string' && /^\d{4}-\d\d-\d\dT/.test(value) && Number.isFinite(Date.parse(value))
+        ? { ok: true, value }
+        : {
+            ok: false,
+            what: `${field.label} is not a date and time`,
+            allowed: 'ISO 8601',
+            suggestion: 'write it as 2026-11-24T07:30:00Z',
+          };
+  }
+}
+
+function checkQuantity(field: QuantityField, value: unknown): Checked {
+  const allowed = allowedRange(field);
+  const parsed = parseQuantity(value, field.dimension);
+  if (!parsed.ok) return { ok: false, what: `${field.label} ${parsed.message}`, allowed, suggestion: parsed.suggestion };
+  if (parsed.value >= field.min && parsed.value <= field.max) return { ok: true, value: parsed.value };
+  const shown = formatIn(parsed.value, field.unit);
+  return {
+    ok: false,
+    what: `${field.label} of ${shown.text} ${shown.unit} is outside what can be planned`,
+    allowed,
+    suggestion: suggestUnit(field, value) ?? 'check the figure and its unit',
+  };
+}
+
+/** A bare number that would be in range in the field's own unit was most likely meant so. */
+function suggestUnit(field: QuantityField, value: unknown): string | undefined {
+  const number = typeof value === 'number' ? value : undefined;
+  if (number === undefined) return undefined;
+  const unit: UnitSymbol = field.unit;
+  const meant = number * UNITS[unit].factor;
+  if (meant < field.min || meant > field.max) return undefined;
+  return `a number without unit is SI; for ${number} ${unit} write "${number} ${unit}"`;
+}
+
+function checkChoice(field: ChoiceField, value: unknown): Checked {
+  const keys = Object.keys(field.options);
+  if (typeof value === 'string' && keys.includes(value)) return { ok: true, value };
+  const near = typeof value === 'string' ? nearest(value, keys) : undefined;
+  return {
+    ok: false,
+    what: `${field.label} ${typeof value === 'string' ? `“${value}” is not known` : 'must be one of a list'}`,
+    allowed: keys.join(', '),
+    suggestion: near ? `did you mean “${near}”?` : `choose ${keys[0]}`,
+  };
+}
+
+/** The known word with the most letter pairs in common (Dice coefficient), if any is near. */
+export function nearest(word: string, known: readonly string[]): string | undefined {
+  const pairs = (s: string): string[] => Array.from({ length: Math.max(0, s.length - 1) }, (_, i) => s.slice(i, i + 2).toLowerCase());
+  const mine = pairs(word);
+  let best: { key: string; score: number } | undefined;
+  for (const key of known) {
+    const theirs = pairs(key);
+    const common = mine.filter((p) => theirs.includes(p)).length;
+    const score = (2 * common) / (mine.length + theirs.length || 1);
+    if (score >= 0.4 && (!best || score > best.score)) best = { key, score };
+  }
+  return best?.key;
+}

@@ -1,0 +1,99 @@
+import { area, ellipse, perimeter, rectangle, type Outline } from '../geometry/outline';
+import { GROWTH, type DamageKind } from '../materials/defaults';
+import type { Finding, Shape } from '../schema/job';
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+
+/** What is known of the damage when the extent is worked out. */
+export interface ExtentInput {
+  readonly kind: DamageKind;
+  readonly shape?: Shape;
+  /** Size stated without a finding (the brief job file), m. */
+  readonly size?: readonly [number, number];
+  readonly findings: readonly Finding[];
+}
+
+export interface SurveyResult {
+  readonly shape: Shape;
+  /** True when the extent that the plan is made for was found, not guessed from a first look. */
+  readonly measured: boolean;
+  readonly basis: { readonly length: Figure; readonly width: Figure; readonly label: string; readonly at?: string };
+  readonly length: Figure;
+  readonly width: Figure;
+  readonly outline: Outline;
+  readonly area: Figure;
+  readonly perimeter: Figure;
+}
+
+const grown = formula({
+  id: 'survey/extent',
+  expression: 'x = g · x_first, likely g = √(g_min·g_max)',
+  unit: 'm',
+  source: 'growth of a first look to the true extent, geometric mean of the usual range',
+  evaluate: (x: Record<'g' | 'x', number>) => x.g * x.x,
+});
+
+const kept = formula({
+  id: 'survey/extent',
+  expression: 'x = x_found',
+  unit: 'm',
+  source: 'trim to the sound edge is 0 where the true extent was found',
+  evaluate: (x: Record<'x', number>) => x.x,
+});
+
+const outlineArea = {
+  id: 'geometry/outline',
+  expression: 'A = ½ |Σ (xᵢ·yᵢ₊₁ − xᵢ₊₁·yᵢ)|',
+  unit: 'm²',
+  source: 'shoelace formula on the outline',
+};
+const outlinePerimeter = { id: 'geometry/outline', expression: 'P = Σ |pᵢ₊₁ − pᵢ|', unit: 'm', source: 'length of the outline' };
+
+/**
+ * The extent that the repair is planned for: the latest true extent, or the latest first look grown by the
+ * usual range of the damage kind.
+ * @returns undefined when nothing is known of the size
+ */
+export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | undefined {
+  const latestTrue = input.findings.filter((f) => f.extent === 'true extent').at(-1);
+  const latestLook = input.findings.filter((f) => f.extent === 'first look').at(-1);
+  const stated = input.size ? { size: input.size, shape: input.shape, at: undefined, method: undefined } : undefined;
+  const basis = latestTrue ?? (latestLook && !stated ? latestLook : undefined) ?? stated;
+  if (!basis) return undefined;
+
+  const measured = basis !== latestLook;
+  const shape = basis.shape ?? input.shape ?? 'ellipse';
+  const label = measured ? 'true extent' : 'first look';
+  const origin = basis.method && measured ? 'measured' : 'entered';
+  const source = basis.at ? `${label} found ${basis.at.slice(0, 10)}` : 'size as stated';
+  const length0 = ledger.given('found.length', `${label}, along`, basis.size[0], 'm', origin, source);
+  const width0 = ledger.given('found.width', `${label}, up`, basis.size[1], 'm', origin, source);
+
+  let length: Figure;
+  let width: Figure;
+  if (measured) {
+    length = ledger.compute('length', 'cut-out length', kept, { x: length0 });
+    width = ledger.compute('width', 'cut-out width', kept, { x: width0 });
+  } else {
+    const [low, high] = GROWTH[input.kind];
+    const g = ledger.given('growth', 'likely growth in diameter', Math.sqrt(low * high), '1', 'assumed', `a ${input.kind} in solid laminate commonly grows ${low}–${high}×`);
+    const span = (x: Figure): [number, number] => [low * x.value, high * x.value];
+    length = ledger.compute('length', 'cut-out length, expected', grown, { g, x: length0 }, span(length0));
+    width = ledger.compute('width', 'cut-out width, expected', grown, { g, x: width0 }, span(width0));
+  }
+
+  const outline = shape === 'ellipse' ? ellipse(length.value, width.value) : rectangle(length.value, width.value);
+  const sides = { L: length, W: width };
+  return {
+    shape,
+    measured,
+    basis: { length: length0, width: width0, label, at: basis.at },
+    length,
+    width,
+    outline,
+    area: ledger.record('area', 'area of the cut-out', outlineArea, area(outline), sides),
+    perimeter: ledger.record('perimeter', 'edge of the cut-out', outlinePerimeter, perimeter(outline), sides),
+  };
+}
+

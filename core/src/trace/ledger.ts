@@ -1,0 +1,87 @@
+import type { Figure, Origin, Trace, TraceEntry } from './figure';
+import type { Formula } from './formula';
+import type { Problem } from './problem';
+
+/** Thrown inside a stage when a formula gives no finite number; planRepair turns it into a problem of that stage. */
+export class NotFinite extends Error {
+  constructor(readonly traceId: string, readonly label: string) {
+    super(`${label} has no finite value`);
+  }
+}
+
+/**
+ * Collects the figures of one stage together with their traces and problems.
+ * A figure cannot be made without its trace, so every number of a plan can be opened.
+ */
+export class Ledger {
+  readonly #entries: Record<string, TraceEntry> = {};
+  readonly #problems: Problem[] = [];
+
+  constructor(private readonly prefix: string) {}
+
+  get trace(): Trace {
+    return this.#entries;
+  }
+
+  get problems(): readonly Problem[] {
+    return this.#problems;
+  }
+
+  report(problem: Problem): void {
+    this.#problems.push(problem);
+  }
+
+  /** A figure that was not computed: measured, entered, from a data sheet or assumed. */
+  given(id: string, label: string, value: number, unit: string, origin: Origin, source: string): Figure {
+    return this.#enter({ id: `${this.prefix}.${id}`, label, value, unit, origin, source, inputs: [] });
+  }
+
+  /** Evaluates a formula on figures and records how it was done. */
+  compute<S extends string>(
+    id: string,
+    label: string,
+    f: Formula<S>,
+    inputs: Readonly<Record<S, Figure>>,
+    span?: readonly [number, number],
+  ): Figure {
+    const values = {} as Record<S, number>;
+    for (const symbol of Object.keys(inputs) as S[]) values[symbol] = inputs[symbol].value;
+    return this.record(id, label, f, f.evaluate(values), inputs, span);
+  }
+
+  /** Records a figure whose value was worked out beside the ledger (geometry, search), with the formula it followed. */
+  record(
+    id: string,
+    label: string,
+    f: Pick<Formula, 'id' | 'expression' | 'unit' | 'source'>,
+    value: number,
+    inputs: Readonly<Record<string, Figure>>,
+    span?: readonly [number, number],
+  ): Figure {
+    const figure = this.#enter({
+      id: `${this.prefix}.${id}`,
+      label,
+      value,
+      unit: f.unit,
+      origin: 'computed',
+      source: f.source,
+      formulaId: f.id,
+      expression: f.expression,
+      inputs: Object.entries(inputs).map(([symbol, x]) => ({ symbol, traceId: x.traceId })),
+    });
+    return span ? { ...figure, span } : figure;
+  }
+
+  /** The sum of figures of one unit. */
+  sum(id: string, label: string, unit: string, parts: readonly Figure[]): Figure {
+    const inputs = Object.fromEntries(parts.map((p, i) => [`x${i + 1}`, p]));
+    const value = parts.reduce((total, p) => total + p.value, 0);
+    return this.record(id, label, { id: 'trace/ledger', expression: 'Σ x', unit, source: 'sum of the parts' }, value, inputs);
+  }
+
+  #enter(entry: TraceEntry): Figure {
+    if (!Number.isFinite(entry.value)) throw new NotFinite(entry.id, entry.label);
+    this.#entries[entry.id] = entry;
+    return { value: entry.value, unit: entry.unit, origin: entry.origin, traceId: entry.id };
+  }
+}
