@@ -2,17 +2,6 @@ import type { Stage } from '../trace/problem';
 import type { Plan } from './plan';
 import { say, sayIn, saySize } from './say';
 
-export const STAGE_TITLES: Record<Stage, string> = {
-  survey: 'Survey',
-  system: 'System',
-  grind: 'Grind',
-  laminate: 'Laminate',
-  mix: 'Mix & cure',
-  fair: 'Fair',
-  finish: 'Finish',
-  log: 'Log',
-};
-
 const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
 /** The result of a stage in one sentence; undefined where the plan has not come so far. */

@@ -2,12 +2,13 @@ import { METHODS } from '../schema/job-fields';
 import type { Job } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import { STAGES, type Problem, type Stage } from '../trace/problem';
+import { STAGE_TITLES } from '../trace/stage-titles';
 import { formatIn, formatStored } from '../units/format';
 import type { FindingEffect } from './compare';
 import { GENERAL_CAUTION, guidanceFor, type Guidance } from './guidance';
 import type { Plan } from './plan';
 import { partLines, say, sayIn, saySize, type PartLine } from './say';
-import { STAGE_TITLES, stageSentence } from './summary';
+import { stageSentence } from './summary';
 
 export interface WorkTable {
   readonly caption: string;

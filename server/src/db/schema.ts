@@ -1,0 +1,66 @@
+import { bigserial, boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+
+const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
+
+/** One repair. What is searched and counted is in columns; the technical description is the document. */
+export const jobs = pgTable(
+  'jobs',
+  {
+    id: uuid('id').primaryKey(),
+    title: text('title').notNull(),
+    boat: text('boat').notNull(),
+    document: jsonb('document').notNull(),
+    version: integer('version').notNull(),
+    archived: boolean('archived').notNull().default(false),
+    createdAt: instant('created_at').notNull().defaultNow(),
+    updatedAt: instant('updated_at').notNull().defaultNow(),
+  },
+  (t) => [index('jobs_updated').on(t.archived, t.updatedAt)],
+);
+
+/** Every saved state of a job's document. */
+export const jobRevisions = pgTable(
+  'job_revisions',
+  {
+    jobId: uuid('job_id').notNull().references(() => jobs.id),
+    version: integer('version').notNull(),
+    document: jsonb('document').notNull(),
+    savedAt: instant('saved_at').notNull().defaultNow(),
+  },
+  (t) => [primaryKey({ columns: [t.jobId, t.version] })],
+);
+
+/** Append-only (a trigger refuses update, delete and truncate). The id is made by the client. */
+export const logEntries = pgTable(
+  'log_entries',
+  {
+    id: uuid('id').primaryKey(),
+    sequence: bigserial('sequence', { mode: 'number' }).notNull(),
+    jobId: uuid('job_id').notNull().references(() => jobs.id),
+    stage: text('stage').notNull(),
+    at: instant('at').notNull(),
+    who: text('who').notNull(),
+    text: text('text').notNull(),
+    receivedAt: instant('received_at').notNull().defaultNow(),
+  },
+  (t) => [index('log_entries_job').on(t.jobId, t.sequence)],
+);
+
+/** The plan as it stood when a work order was printed: later changes of data never rewrite what was done. */
+export const workOrders = pgTable('work_orders', {
+  id: uuid('id').primaryKey(),
+  jobId: uuid('job_id').notNull().references(() => jobs.id),
+  jobVersion: integer('job_version').notNull(),
+  document: jsonb('document').notNull(),
+  plan: jsonb('plan').notNull(),
+  engine: text('engine').notNull(),
+  library: text('library').notNull(),
+  madeAt: instant('made_at').notNull().defaultNow(),
+});
+
+/** The yard itself: one row. */
+export const shop = pgTable('shop', {
+  id: integer('id').primaryKey(),
+  document: jsonb('document').notNull(),
+  updatedAt: instant('updated_at').notNull().defaultNow(),
+});

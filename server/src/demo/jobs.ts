@@ -1,0 +1,184 @@
+import type { JobDocument, Stage } from '@nelbo/core';
+
+const HOUR = 3_600_000;
+
+export interface DemoLog {
+  readonly hoursAgo: number;
+  readonly stage: Stage;
+  readonly who: string;
+  readonly text: string;
+}
+
+export interface DemoJob {
+  readonly id: string;
+  readonly document: JobDocument;
+  readonly log: readonly DemoLog[];
+}
+
+export const DEMO_SHOP = {
+  name: 'Skerry Lane Boatworks',
+  currency: '£',
+  labourPerHour: 65,
+  temperature: 17.4,
+  humidity: 0.61,
+  order: 'largest first',
+  crew: [{ name: 'Ines' }, { name: 'Tam' }, { name: 'Odd' }],
+} as const;
+
+/** The made-up yard's jobs, at different stages, placed around the moment they are loaded. */
+export function demoJobs(now: number): readonly DemoJob[] {
+  const at = (hoursAgo: number): string => new Date(now - hoursAgo * HOUR).toISOString();
+  return [
+    {
+      id: '5b1d2f60-0001-4a01-9c01-000000000001',
+      document: {
+        format: 'nelbo-job/1',
+        title: 'Fender post strike, port topside',
+        boat: { name: 'Wherry “Marigold”', owner: 'B. Harrow' },
+        hull: { material: 'frp-solid', laminate: 'mat-woven-polyester', thickness: 0.0072, gelCoat: 0.0006 },
+        damage: {
+          kind: 'hole',
+          where: 'port topside, 1.2 m aft of the stem',
+          position: 'above',
+          shape: 'ellipse',
+          findings: [
+            { at: at(30), extent: 'first look', shape: 'ellipse', size: [0.062, 0.034], method: 'eye', who: 'Ines', note: 'Gel coat crazed well past the hole.' },
+            { at: at(7.4), extent: 'true extent', shape: 'ellipse', size: [0.096, 0.058], method: 'grind', who: 'Tam', note: 'Bright and wetted all round.' },
+          ],
+        },
+        access: 'both',
+        backing: 'removable',
+        duty: 'general',
+        grade: 'standard',
+        conditions: { temperature: 17, humidity: 0.61 },
+        schedule: {
+          start: at(8),
+          wanted: at(-144),
+          done: [
+            { stage: 'survey', at: at(7.4) },
+            { stage: 'system', at: at(7.2) },
+            { stage: 'grind', at: at(3) },
+          ],
+        },
+      },
+      log: [
+        { hoursAgo: 30, stage: 'survey', who: 'Ines', text: 'Owner says she touched the fender post at walking pace. Locker behind emptied.' },
+        { hoursAgo: 7.4, stage: 'survey', who: 'Tam', text: 'Ground back to sound laminate. Two dry plies came off with the knife.' },
+        { hoursAgo: 3, stage: 'grind', who: 'Tam', text: 'Gauge checked at 20, 40 and 60 mm. Dewaxed twice before the disc.' },
+      ],
+    },
+    {
+      id: '5b1d2f60-0002-4a01-9c01-000000000002',
+      document: {
+        format: 'nelbo-job/1',
+        title: 'Anchor fluke through the bow',
+        boat: { name: 'Day sloop “Teasel”', owner: 'M. Ferrant' },
+        hull: { material: 'frp-solid', laminate: 'mat-polyester', thickness: 0.0055, gelCoat: 0.0005 },
+        damage: {
+          kind: 'hole',
+          where: 'starboard bow, above the rub-rail',
+          position: 'above',
+          shape: 'ellipse',
+          findings: [{ at: at(2), extent: 'first look', shape: 'ellipse', size: [0.04, 0.03], method: 'eye', who: 'Odd' }],
+        },
+        access: 'one',
+        schedule: { start: at(2) },
+      },
+      log: [{ hoursAgo: 2, stage: 'survey', who: 'Odd', text: 'Anchor locker bulkhead in the way: inside only by the hatch.' }],
+    },
+    {
+      id: '5b1d2f60-0003-4a01-9c01-000000000003',
+      document: {
+        format: 'nelbo-job/1',
+        title: 'Trailer post through the transom corner',
+        boat: { name: 'Workboat “Dunlin”', owner: 'Harbour trust' },
+        hull: { material: 'frp-solid', laminate: 'stitched-glass', thickness: 0.0105, gelCoat: 0.0008 },
+        damage: {
+          kind: 'hole',
+          where: 'starboard quarter, 300 mm above the waterline',
+          position: 'above',
+          shape: 'rectangle',
+          findings: [
+            { at: at(52), extent: 'first look', shape: 'rectangle', size: [0.12, 0.07], method: 'eye', who: 'Tam' },
+            { at: at(50), extent: 'true extent', shape: 'rectangle', size: [0.18, 0.11], method: 'tap', who: 'Tam' },
+          ],
+        },
+        access: 'both',
+        backing: 'bonded',
+        duty: 'high',
+        grade: 'workboat',
+        conditions: { temperature: 18, humidity: 0.58 },
+        system: { resin: 'epoxy-slow', cloth: 'biax-800' },
+        schedule: {
+          start: at(52),
+          done: [
+            { stage: 'survey', at: at(50) },
+            { stage: 'system', at: at(49.5) },
+            { stage: 'grind', at: at(26) },
+            { stage: 'laminate', at: at(4) },
+          ],
+        },
+      },
+      log: [
+        { hoursAgo: 49.5, stage: 'system', who: 'Ines', text: 'High duty: surveyor has the drawing and agrees with 20:1.' },
+        { hoursAgo: 12, stage: 'mix', who: 'Tam', text: 'Batch 1 lot S-2207, pot at 19 °C. Tray outside for the leftovers.' },
+        { hoursAgo: 4, stage: 'laminate', who: 'Tam', text: 'Last group down, peel ply on. Tapped bright through the peel ply.' },
+      ],
+    },
+    {
+      id: '5b1d2f60-0004-4a01-9c01-000000000004',
+      document: {
+        format: 'nelbo-job/1',
+        title: 'Pontoon corner hole, gel coat back',
+        boat: { name: 'Launch “Little Auk”', owner: 'P. Quill' },
+        hull: { material: 'frp-solid', laminate: 'mat-woven-polyester', thickness: 0.006, gelCoat: 0.0006 },
+        damage: {
+          kind: 'hole',
+          where: 'port quarter',
+          position: 'above',
+          shape: 'ellipse',
+          findings: [{ at: at(80), extent: 'true extent', shape: 'ellipse', size: [0.07, 0.05], method: 'grind', who: 'Ines' }],
+        },
+        access: 'both',
+        duty: 'light',
+        grade: 'show',
+        conditions: { temperature: 19, humidity: 0.55 },
+        system: { resin: 'vinyl-ester', filler: 'polyester-putty', finish: 'gel-coat' },
+        schedule: {
+          start: at(82),
+          done: [
+            { stage: 'survey', at: at(80) },
+            { stage: 'system', at: at(79.8) },
+            { stage: 'grind', at: at(76) },
+            { stage: 'laminate', at: at(73) },
+            { stage: 'mix', at: at(50) },
+            { stage: 'fair', at: at(1.1) },
+          ],
+        },
+      },
+      log: [
+        { hoursAgo: 73, stage: 'laminate', who: 'Ines', text: 'All plies in one go, wax-free. Left under film.' },
+        { hoursAgo: 1.1, stage: 'fair', who: 'Odd', text: 'Guide coat clean, P80 all over, dust off with the brush only.' },
+      ],
+    },
+    {
+      id: '5b1d2f60-0005-4a01-9c01-000000000005',
+      document: {
+        format: 'nelbo-job/1',
+        title: 'Old through-hull hole above water',
+        boat: { name: 'Ketch “Sea Beet”', owner: 'R. and L. Oake' },
+        hull: { material: 'frp-solid', thickness: 0.009 },
+        damage: {
+          kind: 'hole',
+          where: 'starboard side, galley',
+          position: 'above',
+          shape: 'ellipse',
+          findings: [{ at: at(1), extent: 'true extent', shape: 'ellipse', size: [0.042, 0.042], method: 'eye', who: 'Ines' }],
+        },
+        access: 'both',
+        schedule: { start: at(-17) },
+      },
+      log: [],
+    },
+  ];
+}

@@ -1,0 +1,41 @@
+import { fileURLToPath } from 'node:url';
+import { dirname, join } from 'node:path';
+import pino from 'pino';
+import { createApp } from './app';
+import { connect, migrateDatabase } from './db/connect';
+import { loadDemo } from './demo/load';
+
+const log = pino({ level: process.env['LOG_LEVEL'] ?? 'info' });
+const here = dirname(fileURLToPath(import.meta.url));
+
+const url = process.env['DATABASE_URL'];
+const port = Number(process.env['PORT'] ?? 4310);
+if (!url || !Number.isInteger(port)) {
+  log.error('DATABASE_URL must name a PostgreSQL database, and PORT be a number');
+  process.exit(1);
+}
+
+const { pool, db } = connect(url, (error) => log.warn({ error: error.message }, 'a database connection was lost'));
+await migrateDatabase(pool, join(here, '../migrations'));
+if (process.argv.includes('--demo')) {
+  const loaded = await loadDemo(db, Date.now());
+  if (loaded > 0) log.info({ jobs: loaded }, 'demo yard loaded');
+}
+
+const app = createApp({ db, webRoot: join(here, '../../web/dist/browser'), log: (error) => log.error(error) });
+// Loopback only: serving a tablet needs TLS and accounts first.
+const server = app.listen(port, '127.0.0.1', (error) => {
+  if (error) {
+    log.error(error);
+    process.exit(1);
+  }
+  log.info({ port }, 'listening on loopback');
+});
+
+for (const signal of ['SIGTERM', 'SIGINT'] as const) {
+  process.once(signal, () => {
+    server.close(() => void pool.end().then(() => process.exit(0)));
+    server.closeIdleConnections();
+    setTimeout(() => process.exit(0), 3000).unref();
+  });
+}

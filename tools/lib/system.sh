@@ -1,0 +1,44 @@
+# What the machine has, and how to get what it lacks.
+
+say() { printf '%s\n' "$*" >&2; }
+die() { say "nelbo: $*"; exit 1; }
+
+need_node() {
+  command -v node >/dev/null || die "Node.js 20.19 or newer is needed"
+  node -e 'const [a,b]=process.versions.node.split(".").map(Number);process.exit(a>20||(a===20&&b>=19)?0:1)' ||
+    die "Node.js 20.19 or newer is needed; this is $(node --version)"
+}
+
+# Runs a command as root: directly, or through sudo.
+as_root() {
+  if [ "$(id -u)" = 0 ]; then "$@"
+  elif command -v sudo >/dev/null; then sudo "$@"
+  else return 1
+  fi
+}
+
+apt_updated=
+install_debian() {
+  command -v apt-get >/dev/null || die "please install $*"
+  say "Installing $* …"
+  if [ -z "$apt_updated" ]; then as_root apt-get update -qq >/dev/null || die "apt-get update failed; please install $*"; apt_updated=1; fi
+  as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "$@" >/dev/null ||
+    die "could not install $*; please install it yourself"
+}
+
+ensure_chromium() {
+  command -v chromium >/dev/null || install_debian chromium
+}
+
+# npm ci when the lock file is not the one that was installed.
+ensure_packages() {
+  if [ ! -d node_modules ] || ! cmp -s package-lock.json node_modules/.nelbo-lock; then
+    say "Installing packages …"
+    npm ci --no-audit --no-fund --loglevel=error >&2
+    cp package-lock.json node_modules/.nelbo-lock
+  fi
+}
+
+free_port() {
+  node -e 'const s=require("net").createServer().listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})'
+}
