@@ -1,0 +1,16 @@
+import type { Routes } from '@angular/router';
+
+export const routes: Routes = [
+  { path: '', pathMatch: 'full', redirectTo: 'shop' },
+  { path: 'shop', title: 'Shop · Nelbo', loadComponent: () => import('./shop/shop-page').then((m) => m.ShopPage) },
+  { path: 'jobs', title: 'Jobs · Nelbo', loadComponent: () => import('./jobs/jobs-page').then((m) => m.JobsPage) },
+  { path: 'jobs/new', title: 'New job · Nelbo', loadComponent: () => import('./jobs/new-job-page').then((m) => m.NewJobPage) },
+  { path: 'jobs/:id', pathMatch: 'full', redirectTo: 'jobs/:id/survey' },
+  {
+    path: 'jobs/:id/work-order',
+    title: 'Work order · Nelbo',
+    loadComponent: () => import('./work-order/work-order-page').then((m) => m.WorkOrderPage),
+  },
+  { path: 'jobs/:id/:stage', title: 'Job · Nelbo', loadComponent: () => import('./job/job-page').then((m) => m.JobPage) },
+  { path: '**', title: 'Not found · Nelbo', loadComponent: () => import('./ui/not-found').then((m) => m.NotFound) },
+];

@@ -1,0 +1,95 @@
+import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, signal, type OnDestroy } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { SelectButtonModule } from 'primeng/selectbutton';
+import { gridStep, planScale, planScene, say, sayIn, saySize, sectionFactor, sectionScene, type Stage } from '@nelbo/core';
+import { SceneView } from '../ui/scene-view';
+import { JobContext } from './job-context';
+
+const SECTION_HEIGHT = 236;
+const PLAN_HEIGHT = 290;
+
+/** Section above, plan below, drawn live from the plan. */
+@Component({
+  selector: 'nb-drawings',
+  imports: [FormsModule, SelectButtonModule, SceneView],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (section(); as s) {
+      <div class="spread head">
+        <p><b>Section A–A</b> <span class="muted small">along the middle of the cut-out</span></p>
+        <p-selectbutton [options]="scales()" optionLabel="label" optionValue="value" [ngModel]="exaggeration()" (ngModelChange)="exaggeration.set($event)" [allowEmpty]="false" size="small" ariaLabelledBy="scale-label" />
+        <span id="scale-label" class="visually-hidden">Scale of the thickness</span>
+      </div>
+      <nb-scene [scene]="s" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
+    }
+    @if (planDrawing(); as p) {
+      <div class="spread head">
+        <p><b>Plan</b> <span class="muted small">from outside · grid {{ grid() }} mm</span></p>
+        <p class="muted small">{{ sizes() }}</p>
+      </div>
+      <nb-scene [scene]="p" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
+    }
+    @if (!section()) {
+      <div class="nothing">
+        <p><b>Nothing to draw yet.</b></p>
+        <ul>
+          @for (p of errors(); track p.path) {<li>{{ p.what }}@if (p.suggestion) {: {{ p.suggestion }}}</li>}
+        </ul>
+      </div>
+    }
+    @if (pickedText(); as t) {<p class="note-line warn">{{ t }}</p>}
+  `,
+  styles: `
+    :host { display: block; }
+    .head { margin: 2px 0 4px; align-items: center; }
+    .head:not(:first-child) { margin-top: 10px; }
+    .nothing { padding: 40px 0; } .nothing li { margin-top: 6px; }
+  `,
+})
+export class Drawings implements OnDestroy {
+  readonly stage = input.required<Stage>();
+  protected readonly context = inject(JobContext);
+  readonly #width = signal(720);
+  readonly #observer = new ResizeObserver(([entry]) => this.#width.set(Math.max(320, Math.floor(entry.contentRect.width))));
+  protected readonly exaggeration = signal<'fit' | number>('fit');
+
+  readonly #view = computed(() => ({ width: this.#width(), height: SECTION_HEIGHT, exaggeration: this.exaggeration() }));
+  protected readonly scales = computed(() => {
+    const s = this.context.plan()?.section;
+    const factor = s ? sectionFactor(s, { ...this.#view(), exaggeration: 'fit' }) : 1;
+    return [
+      { label: 'true', value: 1 },
+      { label: `thickness ×${factor}`, value: 'fit' },
+    ];
+  });
+  protected readonly section = computed(() => {
+    const s = this.context.plan()?.section;
+    return s && sectionScene(s, this.#view());
+  });
+  readonly #planView = computed(() => ({ width: this.#width(), height: PLAN_HEIGHT }));
+  protected readonly planDrawing = computed(() => {
+    const p = this.context.plan()?.planView;
+    return p && planScene(p, this.#planView());
+  });
+  protected readonly grid = computed(() => {
+    const p = this.context.plan()?.planView;
+    return p ? Math.round(gridStep(planScale(p, this.#planView())) * 1000) : 0;
+  });
+  protected readonly sizes = computed(() => {
+    const p = this.context.plan();
+    return p?.survey && p.grind ? `cut-out ${saySize(p.survey.length, p.survey.width)} · ground ${saySize(p.grind.groundLength, p.grind.groundWidth)}` : '';
+  });
+  protected readonly errors = computed(() => this.context.problems().filter((p) => p.severity === 'error'));
+  protected readonly pickedText = computed(() => {
+    const ply = this.context.plan()?.laminate?.plies.find((p) => p.lay === this.context.pickedPly());
+    return ply && `Ply ${ply.lay}: ${ply.cloth.name} ${ply.orientation}, ${saySize(ply.length, ply.width)}, ${sayIn(ply.offset, 'mm', 1)} beyond the cut-out, ${say(ply.resin)} of resin.`;
+  });
+
+  constructor() {
+    this.#observer.observe(inject<ElementRef<HTMLElement>>(ElementRef).nativeElement);
+  }
+
+  ngOnDestroy(): void {
+    this.#observer.disconnect();
+  }
+}

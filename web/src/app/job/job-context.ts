@@ -1,0 +1,42 @@
+import { Injectable, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { STAGES, type Problem, type Stage } from '@nelbo/core';
+import { JobStore } from '../state/job-store';
+import { LogStore } from '../state/log-store';
+import { ShopStore } from '../state/shop-store';
+
+/** What every part of a job page looks at, as signals. */
+@Injectable()
+export class JobContext {
+  readonly store = inject(JobStore);
+  readonly logStore = inject(LogStore);
+  readonly state = toSignal(this.store.state$);
+  readonly save = toSignal(this.store.save$, { requireSync: true });
+  readonly failure = toSignal(this.store.failure$, { requireSync: true });
+  readonly log = toSignal(this.logStore.entries$, { requireSync: true });
+  readonly shop = toSignal(inject(ShopStore).shop$);
+
+  readonly document = computed(() => this.state()?.document);
+  readonly plan = computed(() => this.state()?.plan);
+  readonly problems = computed(() => this.state()?.problems ?? []);
+  readonly currency = computed(() => this.shop()?.currency ?? '');
+  readonly crew = computed(() => this.shop()?.crew ?? []);
+  /** The ply picked in the table or in a drawing; picked anywhere, it is picked everywhere. */
+  readonly pickedPly = signal<number | undefined>(undefined);
+
+  /** Problems that belong to a stage, by their stage or by the field they name. */
+  problemsOf(stage: Stage): readonly Problem[] {
+    return this.problems().filter((p) => p.severity !== 'assumed' && (p.stage === stage || (p.stage === undefined && stage === 'survey')));
+  }
+
+  /** Reports a stage done, or takes that back. */
+  setDone(stage: Stage, done: boolean, who: string): void {
+    const at = new Date().toISOString();
+    this.store.update((d) => {
+      const others = (d.schedule?.done ?? []).filter((x) => x.stage !== stage);
+      const next = [...others, ...(done ? [{ stage, at }] : [])].sort((a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage));
+      return { ...d, schedule: { ...d.schedule, done: next } };
+    });
+    this.logStore.add(stage, who, done ? 'Stage done.' : 'Stage taken up again.');
+  }
+}

@@ -1,0 +1,45 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { FigureView } from '../ui/figure';
+import { sayWhen } from '../ui/when';
+import { JobContext } from './job-context';
+
+/** Boat, job and the air in the shop. */
+@Component({
+  selector: 'nb-job-header',
+  imports: [FigureView],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="spread">
+      <div class="names">
+        <h1>{{ document()?.boat?.name || 'Boat not named' }}</h1>
+        <p class="muted">{{ line() }}</p>
+      </div>
+      @if (inputs(); as i) {
+        <dl>
+          <dt>At the work</dt>
+          <dd><nb-figure [figure]="i.temperature" class="plain" /> · <nb-figure [figure]="i.humidity" class="plain" />@if (dew(); as d) { · dew <nb-figure [figure]="d" class="plain" />}</dd>
+        </dl>
+      }
+    </div>
+  `,
+  styles: `
+    .names { display: flex; gap: 6px 18px; align-items: baseline; flex-wrap: wrap; min-width: 0; }
+    dl { text-align: right; white-space: nowrap; }
+    dt { font-size: 0.82rem; color: var(--muted); }
+    dd { font-weight: 700; }
+    @media (max-width: 1000px) { .spread { flex-wrap: wrap; } dl { text-align: left; } }
+  `,
+})
+export class JobHeader {
+  readonly #context = inject(JobContext);
+  protected readonly document = this.#context.document;
+  protected readonly inputs = computed(() => this.#context.plan()?.inputs);
+  protected readonly dew = computed(() => this.#context.plan()?.finish?.dewPoint);
+  protected readonly line = computed(() => {
+    const d = this.document();
+    if (!d) return '';
+    const start = d.schedule?.start ? `starts ${sayWhen(Date.parse(d.schedule.start))}` : '';
+    const wanted = d.schedule?.wanted ? `wanted ${new Date(d.schedule.wanted).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })}` : '';
+    return [d.title, start, wanted].filter(Boolean).join(' · ');
+  });
+}

@@ -1,0 +1,106 @@
+import { ChangeDetectionStrategy, Component, HostListener, computed, effect, inject, input, type OnDestroy } from '@angular/core';
+import { STAGES, type Stage } from '@nelbo/core';
+import { TraceDrawer } from '../ui/trace-drawer';
+import { TraceService } from '../ui/trace-service';
+import { Tape } from '../ui/tape';
+import { JobStore } from '../state/job-store';
+import { LogStore } from '../state/log-store';
+import { Drawings } from './drawings';
+import { JobContext } from './job-context';
+import { JobHeader } from './job-header';
+import { SaveBar } from './save-bar';
+import { TotalsStrip } from './totals-strip';
+import { FairStage } from './stages/fair-stage';
+import { FinishStage } from './stages/finish-stage';
+import { GrindStage } from './stages/grind-stage';
+import { LaminateStage } from './stages/laminate-stage';
+import { LogStage } from './stages/log-stage';
+import { MixStage } from './stages/mix-stage';
+import { StageNotes } from './stages/stage-notes';
+import { SurveyStage } from './stages/survey-stage';
+import { SystemStage } from './stages/system-stage';
+
+/** A job: the tape across the top, the drawings, the stage at hand and the totals. */
+@Component({
+  selector: 'nb-job-page',
+  imports: [JobHeader, SaveBar, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, FairStage, FinishStage, LogStage],
+  providers: [JobStore, LogStore, JobContext],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (context.failure(); as failure) {
+      <main class="failed"><h1>{{ failure }}</h1><p><a href="/jobs">All jobs</a></p></main>
+    } @else if (context.state()) {
+      <header>
+        <nb-job-header />
+        @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" />}
+        <nb-save-bar />
+      </header>
+      <div class="body" [attr.class]="'body about-' + current()">
+        <section class="drawings" aria-label="Drawings"><nb-drawings [stage]="current()" /></section>
+        <main class="stage" tabindex="-1" [attr.aria-label]="current()">
+          @switch (current()) {
+            @case ('survey') {<nb-survey-stage />}
+            @case ('system') {<nb-system-stage />}
+            @case ('grind') {<nb-grind-stage />}
+            @case ('laminate') {<nb-laminate-stage />}
+            @case ('mix') {<nb-mix-stage />}
+            @case ('fair') {<nb-fair-stage />}
+            @case ('finish') {<nb-finish-stage />}
+            @case ('log') {<nb-log-stage />}
+          }
+          <nb-stage-notes [stage]="current()" />
+        </main>
+      </div>
+      <nb-totals-strip [stage]="current()" />
+      <nb-trace-drawer />
+    } @else {
+      <main class="failed"><p class="muted">Opening the job …</p></main>
+    }
+  `,
+  styles: `
+    :host { display: grid; grid-template-rows: auto minmax(0, 1fr) auto; height: 100dvh; }
+    header { padding: 16px 26px 8px; border-bottom: 1px solid var(--hairline); }
+    .body { display: grid; grid-template-columns: minmax(0, 1fr) 424px; min-height: 0; }
+    .drawings { padding: 14px 20px 10px 26px; overflow: auto; min-height: 0; }
+    .stage { border-left: 1px solid var(--hairline); padding: 16px 26px 26px 22px; overflow-y: auto; min-height: 0; outline: none; }
+    .failed { padding: 40px 26px; }
+    @media (max-width: 1000px) {
+      :host { height: auto; display: block; }
+      .body { grid-template-columns: minmax(0, 1fr); }
+      .stage { border-left: 0; padding: 16px; order: -1; overflow: visible; }
+      .drawings { padding: 12px 16px; border-top: 1px solid var(--hairline); }
+      header { padding: 12px 16px 8px; }
+      nb-totals-strip { position: sticky; bottom: 0; display: block; }
+    }
+  `,
+})
+export class JobPage implements OnDestroy {
+  readonly id = input.required<string>();
+  readonly stage = input.required<string>();
+  protected readonly context = inject(JobContext);
+  readonly #trace = inject(TraceService);
+
+  protected readonly current = computed<Stage>(() => STAGES.find((s) => s === this.stage()) ?? 'survey');
+
+  constructor() {
+    effect(() => {
+      this.context.store.open(this.id());
+      this.context.logStore.open(this.id());
+    });
+    effect(() => {
+      const plan = this.context.plan();
+      if (plan) this.#trace.use(plan.trace);
+    });
+  }
+
+  @HostListener('window:pagehide')
+  @HostListener('document:visibilitychange')
+  protected saveNow(): void {
+    this.context.store.flush();
+  }
+
+  ngOnDestroy(): void {
+    this.#trace.close();
+    this.context.store.close();
+  }
+}

@@ -1,0 +1,104 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { SelectButtonModule } from 'primeng/selectbutton';
+import { saySize, say, type Ply } from '@nelbo/core';
+import { FigureView } from '../../ui/figure';
+import { QuantityFieldView } from '../../ui/quantity-field';
+import { sayWhen } from '../../ui/when';
+import { JobContext } from '../job-context';
+import { StageHead } from './stage-head';
+
+const WHY = {
+  'largest first': 'The first ply covers the whole ground face: one continuous bond, and no ply is cut through when the face is ground.',
+  'smallest first': 'Each ply meets the old ply of its own level and the last covers all edges; easier to hold up on a steep face.',
+} as const;
+
+/** The ply stack: what to cut, which way, in which order, with how much resin. */
+@Component({
+  selector: 'nb-laminate-stage',
+  imports: [FormsModule, SelectButtonModule, StageHead, FigureView, QuantityFieldView],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nb-stage-head stage="laminate">
+      <span id="order-label" class="visually-hidden">Lay order</span>
+      <p-selectbutton [options]="orders" [ngModel]="laminate()?.order" (ngModelChange)="set('laminate.order', $event)" [allowEmpty]="false" size="small" ariaLabelledBy="order-label" />
+    </nb-stage-head>
+    @if (laminate(); as l) {
+      <dl class="figures">
+        <div><dt>New laminate</dt><dd><nb-figure [figure]="l.thickness" as="mm" [decimals]="2" /></dd></div>
+        <div><dt>Resin, mixed</dt><dd>@if (mix(); as m) {<nb-figure [figure]="m.total" />}</dd></div>
+        <div><dt>Band</dt><dd class="band"><nb-figure [figure]="l.lowerLimit" as="mm" [decimals]="1" [bare]="true" />–<nb-figure [figure]="l.upperLimit" as="mm" [decimals]="1" /></dd></div>
+      </dl>
+      <table class="ruled">
+        <caption class="visually-hidden">Plies in the order of laying</caption>
+        <thead><tr><th>Ply</th><th>Cloth</th><th class="number">Size, mm</th><th class="number">Resin</th><th class="number">Lay at</th></tr></thead>
+        <tbody>
+          @for (p of l.plies; track p.lay) {
+            @if (restBefore(p); as rest) {<tr class="rest"><td colspan="5">{{ rest }}</td></tr>}
+            <tr [class.selected]="p.lay === context.pickedPly()" (click)="pick(p)">
+              <td><button type="button" class="pick" [attr.aria-pressed]="p.lay === context.pickedPly()" [attr.aria-label]="'Show ply ' + p.lay" (click)="pick(p); $event.stopPropagation()">{{ p.lay }}</button></td>
+              <td>{{ short(p) }}</td>
+              <td class="number"><nb-figure [figure]="p.length" as="mm" [decimals]="0" [bare]="true" /> × <nb-figure [figure]="p.width" as="mm" [decimals]="0" [bare]="true" /></td>
+              <td class="number"><nb-figure [figure]="p.resin" as="g" [decimals]="1" class="plain" /></td>
+              <td class="number">{{ layAt(p) }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      <p class="note-line">Peel ply last, uncoated, {{ peel() }}. Cut each ply to its size, dry-fit the stack: flush? Add or drop a ply before the resin is mixed.</p>
+      <p class="note-line"><b>Why {{ l.order }}?</b> {{ why[l.order] }}</p>
+      <div class="fields">
+        <nb-quantity path="laminate.minimumStep" [value]="doc()?.laminate?.minimumStep" [assumed]="plan()?.inputs?.minimumStep" (changed)="set('laminate.minimumStep', $event)" />
+        <nb-quantity path="laminate.waste" [value]="doc()?.laminate?.waste" [assumed]="plan()?.inputs?.waste" (changed)="set('laminate.waste', $event)" />
+      </div>
+    }
+  `,
+  styles: `
+    .band { font-size: 1.2rem; }
+    table { margin-top: 6px; } tbody tr { cursor: pointer; }
+    .rest td { color: var(--wait); cursor: default; background: repeating-linear-gradient(135deg, transparent 0 6px, rgb(43 103 119 / 0.12) 6px 7px); }
+    .pick { all: unset; cursor: pointer; padding: 0 6px; font-weight: 700; } .pick:focus-visible { outline: 2px solid var(--act); }
+    .note-line { margin-top: 12px; }
+    .fields { margin-top: 14px; }
+  `,
+})
+export class LaminateStage {
+  protected readonly context = inject(JobContext);
+  protected readonly orders = ['largest first', 'smallest first'];
+  protected readonly why = WHY;
+  protected readonly doc = this.context.document;
+  protected readonly plan = this.context.plan;
+  protected readonly laminate = computed(() => this.context.plan()?.laminate);
+  protected readonly mix = computed(() => this.context.plan()?.mix);
+  protected readonly tasks = computed(() => this.context.plan()?.timeline?.stages.find((s) => s.stage === 'laminate')?.tasks ?? []);
+  protected readonly peel = computed(() => {
+    const g = this.context.plan()?.grind;
+    return g ? saySize(g.groundLength, g.groundWidth) : '';
+  });
+
+  protected set(path: string, value: unknown): void {
+    this.context.store.set(path, value);
+  }
+
+  protected pick(p: Ply): void {
+    this.context.pickedPly.update((now) => (now === p.lay ? undefined : p.lay));
+  }
+
+  protected short(p: Ply): string {
+    return `${p.cloth.name.replace('biaxial ', '')} ${p.orientation === 'any' ? '' : p.orientation}`;
+  }
+
+  /** A ply is laid with its batch: the time is that of the batch's first ply. */
+  protected layAt(p: Ply): string {
+    const task = this.tasks().find((t) => t.plies?.includes(p.lay));
+    return task && task.plies?.[0] === p.lay ? sayWhen(task.start) : '';
+  }
+
+  protected restBefore(p: Ply): string | undefined {
+    const at = this.tasks().findIndex((t) => t.plies?.[0] === p.lay);
+    const rest = this.tasks().slice(Math.max(0, at - 2), Math.max(0, at)).find((t) => t.kind === 'wait');
+    if (!rest) return undefined;
+    const closes = rest.window ? ` · window shuts ${sayWhen(rest.window.closes)}` : '';
+    return `${rest.label}, ${say(rest.duration)}${closes}`;
+  }
+}

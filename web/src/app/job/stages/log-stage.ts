@@ -1,0 +1,84 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { ButtonModule } from 'primeng/button';
+import { InputTextModule } from 'primeng/inputtext';
+import { SelectModule } from 'primeng/select';
+import { TextareaModule } from 'primeng/textarea';
+import { STAGES, STAGE_TITLES, type Stage } from '@nelbo/core';
+import { sayWhen } from '../../ui/when';
+import { JobContext } from '../job-context';
+import { StageHead } from './stage-head';
+
+/** The record: entries tied to a stage, with who and when. They can be added and never changed. */
+@Component({
+  selector: 'nb-log-stage',
+  imports: [FormsModule, ButtonModule, InputTextModule, TextareaModule, SelectModule, StageHead],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nb-stage-head stage="log" />
+    <form (submit)="add($event)" aria-label="New log entry">
+      <div class="fields">
+        <div>
+          <span class="label" id="log-stage">About</span>
+          <p-select [options]="stages" optionLabel="label" optionValue="value" [ngModel]="about()" (ngModelChange)="about.set($event)" name="about" ariaLabelledBy="log-stage" [fluid]="true" appendTo="body" />
+        </div>
+        <div>
+          <span class="label" id="log-who">Who</span>
+          <p-select [options]="crew()" [editable]="true" [ngModel]="who()" (ngModelChange)="who.set($event ?? '')" name="who" ariaLabelledBy="log-who" [fluid]="true" appendTo="body" placeholder="name" />
+        </div>
+        <div class="wide">
+          <label class="label" for="log-text">What was done or seen</label>
+          <textarea pTextarea id="log-text" rows="3" maxlength="4000" [ngModel]="text()" (ngModelChange)="text.set($event)" name="text"></textarea>
+        </div>
+      </div>
+      <button pButton type="submit" [disabled]="text().trim() === ''">Log it</button>
+    </form>
+    <ol>
+      @for (e of entries(); track e.id) {
+        <li>
+          <div class="spread"><b>{{ title(e.stage) }}</b><span class="muted small">{{ when(e.at) }} · {{ e.who }}@if (e.pending) { · <span class="pending">not stored yet</span>}</span></div>
+          <p>{{ e.text }}</p>
+        </li>
+      } @empty {<li class="muted">Nothing logged yet.</li>}
+    </ol>
+  `,
+  styles: `
+    form { padding-bottom: 14px; border-bottom: 2px solid var(--ink); }
+    .label { display: block; font-size: 0.87rem; color: var(--muted); margin-bottom: 2px; }
+    textarea { width: 100%; resize: vertical; }
+    button { margin-top: 10px; }
+    li { padding: 9px 0; border-bottom: 1px solid var(--hairline); }
+    .pending { color: var(--act); font-weight: 700; }
+  `,
+})
+export class LogStage {
+  readonly #context = inject(JobContext);
+  protected readonly stages = STAGES.map((s) => ({ value: s, label: STAGE_TITLES[s] }));
+  protected readonly about = signal<Stage>('survey');
+  protected readonly who = signal(this.#context.logStore.who);
+  protected readonly text = signal('');
+  protected readonly crew = computed(() => [...this.#context.crew()]);
+  /** The newest first, as a person reads back. */
+  protected readonly entries = computed(() => [...this.#context.log()].sort((a, b) => Date.parse(b.at) - Date.parse(a.at)));
+
+  constructor() {
+    const done = this.#context.document()?.schedule?.done ?? [];
+    this.about.set(STAGES.find((s) => !done.some((d) => d.stage === s)) ?? 'log');
+  }
+
+  protected title(stage: Stage): string {
+    return STAGE_TITLES[stage];
+  }
+
+  protected when(at: string): string {
+    return sayWhen(Date.parse(at), Date.now());
+  }
+
+  protected add(event: Event): void {
+    event.preventDefault();
+    const text = this.text().trim();
+    if (!text) return;
+    this.#context.logStore.add(this.about(), this.who().trim(), text);
+    this.text.set('');
+  }
+}

@@ -1,0 +1,67 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { Batch } from '@nelbo/core';
+import { FigureView } from '../../ui/figure';
+import { QuantityFieldView } from '../../ui/quantity-field';
+import { JobContext } from '../job-context';
+import { PartsTable } from './parts-table';
+import { StageHead } from './stage-head';
+
+/** Batches by pot life, what goes into each cup, and the times at the temperature given. */
+@Component({
+  selector: 'nb-mix-stage',
+  imports: [StageHead, FigureView, QuantityFieldView, PartsTable],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nb-stage-head stage="mix" />
+    @if (mix(); as m) {
+      <dl class="figures">
+        <div><dt>Pot life, 100 g</dt><dd><nb-figure [figure]="m.milestones.potLife" /></dd></div>
+        <div><dt>Use within</dt><dd><nb-figure [figure]="m.milestones.usable" /></dd></div>
+        <div><dt>Sand after</dt><dd><nb-figure [figure]="m.milestones.sand" /></dd></div>
+      </dl>
+      @if (m.milestones.windowOpens; as opens) {
+        <p class="window">Next ply bonds without abrasion from <nb-figure [figure]="opens" class="plain" /> to @if (m.milestones.windowCloses; as closes) {<nb-figure [figure]="closes" class="plain" />} after laying. Full cure <nb-figure [figure]="m.milestones.full" class="plain" />.</p>
+      }
+      @for (b of m.batches; track b.number) {
+        <section [attr.aria-label]="'Batch ' + b.number">
+          <div class="spread"><h3>Batch {{ b.number }}</h3><span class="muted small">{{ what(b) }}</span></div>
+          <p class="small">Wet-out takes <nb-figure [figure]="b.wetOut" class="plain" /> of <nb-figure [figure]="m.milestones.usable" class="plain" />.</p>
+          <nb-parts [parts]="b.parts" [caption]="ratio(b)" />
+        </section>
+      }
+      <section aria-label="All batches together">
+        <h3>All together</h3>
+        <nb-parts [parts]="m.parts" caption="With waste" />
+        <p class="small muted">In the plies <nb-figure [figure]="m.pliesResin" class="plain" />, on the ground face <nb-figure [figure]="m.groundResin" class="plain" />.</p>
+      </section>
+      <div class="fields">
+        <nb-quantity path="conditions.temperature" [value]="doc()?.conditions?.temperature" [assumed]="inputs()?.temperature" (changed)="set('conditions.temperature', $event)" />
+        <nb-quantity path="laminate.groundCoat" [value]="doc()?.laminate?.groundCoat" [assumed]="inputs()?.groundCoat" (changed)="set('laminate.groundCoat', $event)" />
+      </div>
+    }
+  `,
+  styles: `
+    .window { margin-top: 10px; color: var(--wait); }
+    section { margin-top: 16px; }
+    .fields { margin-top: 16px; }
+  `,
+})
+export class MixStage {
+  readonly #context = inject(JobContext);
+  protected readonly doc = this.#context.document;
+  protected readonly inputs = computed(() => this.#context.plan()?.inputs);
+  protected readonly mix = computed(() => this.#context.plan()?.mix);
+
+  protected set(path: string, value: unknown): void {
+    this.#context.store.set(path, value);
+  }
+
+  protected what(b: Batch): string {
+    const plies = b.plies.length === 1 ? `ply ${b.plies[0]}` : `plies ${b.plies[0]}–${b.plies.at(-1)}`;
+    return [b.withGroundCoat ? 'ground face' : '', b.share ? `${plies}, part ${b.share.index} of ${b.share.of}` : plies].filter(Boolean).join(' and ');
+  }
+
+  protected ratio(b: Batch): string {
+    return b.parts.kind === 'two-part' ? `${b.parts.massRatio.value.toFixed(2)} : 1 by weight` : b.parts.kind === 'peroxide' ? 'Peroxide by weight of resin' : 'Cream by weight';
+  }
+}

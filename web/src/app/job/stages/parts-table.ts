@@ -1,0 +1,35 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { partLines, type Parts } from '@nelbo/core';
+import { FigureView } from '../../ui/figure';
+
+/** What goes into one cup: each part in g, ml and US fl oz, a catalyst in drops as well. */
+@Component({
+  selector: 'nb-parts',
+  imports: [FigureView],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <table class="ruled">
+      <caption class="visually-hidden">{{ caption() }}</caption>
+      <thead><tr><th>{{ caption() }}</th><th class="number">g</th><th class="number">ml</th><th class="number">US fl oz</th>@if (hasDrops()) {<th class="number">drops</th>}</tr></thead>
+      <tbody>
+        @for (l of lines(); track l.name) {
+          <tr>
+            <td>{{ l.name }}</td>
+            <td class="number main"><nb-figure [figure]="l.mass" as="g" [decimals]="1" [bare]="true" /></td>
+            <td class="number">@if (l.volume; as v) {<nb-figure [figure]="v" as="ml" [decimals]="1" [bare]="true" />}</td>
+            <td class="number">@if (l.volume; as v) {<nb-figure [figure]="v" as="US fl oz" [decimals]="2" [bare]="true" />}</td>
+            @if (hasDrops()) {<td class="number">@if (l.drops; as d) {<nb-figure [figure]="d" [bare]="true" />}</td>}
+          </tr>
+        }
+        <ng-content />
+      </tbody>
+    </table>
+  `,
+  styles: `.main { font-weight: 700; font-size: 1.05rem; } th:first-child { width: 40%; }`,
+})
+export class PartsTable {
+  readonly caption = input('Part');
+  readonly parts = input.required<Parts>();
+  protected readonly lines = computed(() => partLines(this.parts()));
+  protected readonly hasDrops = computed(() => this.lines().some((l) => l.drops));
+}

@@ -1,0 +1,66 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { Figure } from '@nelbo/core';
+import { ChoiceFieldView } from '../../ui/choice-field';
+import { FigureView } from '../../ui/figure';
+import { QuantityFieldView } from '../../ui/quantity-field';
+import { JobContext } from '../job-context';
+import { Findings } from './findings';
+import { StageHead } from './stage-head';
+
+/** What was found, how far it goes, and the facts that the plan rests on. */
+@Component({
+  selector: 'nb-survey-stage',
+  imports: [StageHead, FigureView, Findings, QuantityFieldView, ChoiceFieldView],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nb-stage-head stage="survey" />
+    @if (survey(); as s) {
+      <dl class="figures">
+        <div><dt>Cut-out, along</dt><dd><nb-figure [figure]="s.length" /></dd>@if (s.length.span; as span) {<dd class="span">{{ range(s.length) }}</dd>}</div>
+        <div><dt>up</dt><dd><nb-figure [figure]="s.width" /></dd>@if (s.width.span; as span) {<dd class="span">{{ range(s.width) }}</dd>}</div>
+        <div><dt>Area</dt><dd><nb-figure [figure]="s.area" as="cm²" /></dd></div>
+      </dl>
+    }
+    <nb-findings />
+    <h3>The hull and the job</h3>
+    <div class="fields">
+      <nb-quantity path="hull.thickness" [value]="doc()?.hull?.thickness" [assumed]="inputs()?.thickness" (changed)="set('hull.thickness', $event)" />
+      <nb-quantity path="hull.gelCoat" [value]="doc()?.hull?.gelCoat" [assumed]="inputs()?.gelCoat" (changed)="set('hull.gelCoat', $event)" />
+      <nb-choice class="wide" path="hull.laminate" [value]="doc()?.hull?.laminate" [assumed]="inputs()?.oldLaminate?.id" (changed)="set('hull.laminate', $event)" />
+      <nb-choice path="access" [value]="doc()?.access" [assumed]="inputs()?.access" (changed)="set('access', $event)" />
+      <nb-choice path="backing" [value]="doc()?.backing" [assumed]="inputs()?.backing" assumedText="follows from the access" (changed)="set('backing', $event)" />
+      <nb-choice class="wide" path="damage.position" [value]="doc()?.damage?.position" [assumed]="inputs()?.position" (changed)="set('damage.position', $event)" />
+      <nb-choice path="duty" [value]="doc()?.duty" [assumed]="inputs()?.duty" (changed)="set('duty', $event)" />
+      <nb-choice path="grade" [value]="doc()?.grade" [assumed]="inputs()?.grade" (changed)="set('grade', $event)" />
+      <nb-quantity path="conditions.temperature" [value]="doc()?.conditions?.temperature" [assumed]="inputs()?.temperature" (changed)="set('conditions.temperature', $event)" />
+      <nb-quantity path="conditions.humidity" [value]="doc()?.conditions?.humidity" [assumed]="inputs()?.humidity" (changed)="set('conditions.humidity', $event)" />
+    </div>
+    @if (assumptions().length > 0) {
+      <h3>Taken for granted until you know better</h3>
+      <ul class="assumed">
+        @for (a of assumptions(); track a.path) {<li>{{ a.what }}@if (a.suggestion) {<span class="muted">: {{ a.suggestion }}</span>}</li>}
+      </ul>
+    }
+  `,
+  styles: `
+    h3 { margin: 20px 0 8px; }
+    .span { font-size: 0.85rem; font-weight: 400; color: var(--muted); }
+    .assumed li { padding: 4px 0 4px 10px; border-left: 3px dashed var(--hairline); margin-top: 4px; font-size: 0.93rem; }
+  `,
+})
+export class SurveyStage {
+  readonly #context = inject(JobContext);
+  protected readonly doc = this.#context.document;
+  protected readonly survey = computed(() => this.#context.plan()?.survey);
+  protected readonly inputs = computed(() => this.#context.plan()?.inputs);
+  protected readonly assumptions = computed(() => this.#context.problems().filter((p) => p.severity === 'assumed'));
+
+  protected set(path: string, value: unknown): void {
+    this.#context.store.set(path, value);
+  }
+
+  protected range(figure: Figure): string {
+    const [low, high] = figure.span ?? [figure.value, figure.value];
+    return `${Math.round(low * 1000)} to ${Math.round(high * 1000)}`;
+  }
+}

@@ -1,0 +1,76 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { ButtonModule } from 'primeng/button';
+import { STAGES, STAGE_TITLES, nextWait, type Stage } from '@nelbo/core';
+import { WallClock } from '../state/wall-clock';
+import { FigureView } from '../ui/figure';
+import { JobContext } from './job-context';
+
+/** What the job takes, and the one button that moves it on. */
+@Component({
+  selector: 'nb-totals-strip',
+  imports: [ButtonModule, FigureView, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <footer aria-label="Totals">
+      <dl>
+        @if (totals(); as t) {
+          <div><dt>Hands-on</dt><dd><nb-figure [figure]="t.handsOn" class="plain" /></dd></div>
+          <div><dt>Elapsed</dt><dd><nb-figure [figure]="t.elapsed" class="plain" /></dd></div>
+          <div><dt>Resin</dt><dd><nb-figure [figure]="t.resin" class="plain" /></dd></div>
+          <div><dt>Materials</dt><dd><nb-figure [figure]="t.materials" [prefix]="context.currency()" class="plain" /></dd></div>
+          <div><dt>Labour</dt><dd><nb-figure [figure]="t.labour" [prefix]="context.currency()" class="plain" /></dd></div>
+        }
+        @if (wait(); as w) {
+          <div class="wait"><dt>Next wait</dt><dd><nb-figure [figure]="w.duration" class="plain" /></dd><dd class="what">{{ w.label }}</dd></div>
+        }
+      </dl>
+      <div class="actions">
+        <a pButton severity="secondary" [outlined]="true" [routerLink]="['/jobs', context.state()?.id, 'work-order']">Work order</a>
+        @if (done()) {
+          <button pButton type="button" severity="secondary" [outlined]="true" (click)="reopen()">Take up {{ title() }} again</button>
+        } @else {
+          <button pButton type="button" class="act" (click)="finish()">{{ title() }} is done</button>
+        }
+      </div>
+    </footer>
+  `,
+  styles: `
+    footer { display: flex; justify-content: space-between; gap: 20px; align-items: center; padding: 10px 26px; border-top: 1px solid var(--hairline); background: var(--paper); }
+    dl { display: flex; gap: 6px 28px; flex-wrap: wrap; }
+    dt { font-size: 0.82rem; color: var(--muted); }
+    dd { font-weight: 700; font-size: 1.13rem; white-space: nowrap; }
+    .wait { position: relative; } .wait dd { color: var(--wait); }
+    .what { display: none; }
+    .actions { display: flex; gap: 12px; flex-shrink: 0; }
+    @media (max-width: 1000px) {
+      footer { flex-wrap: wrap; padding: 8px 16px; gap: 8px; }
+      dl { gap: 2px 18px; } dd { font-size: 1rem; }
+      .actions { width: 100%; } .actions > * { flex: 1; justify-content: center; min-height: 48px; }
+    }
+  `,
+})
+export class TotalsStrip {
+  readonly stage = input.required<Stage>();
+  protected readonly context = inject(JobContext);
+  readonly #clock = inject(WallClock);
+  readonly #router = inject(Router);
+  protected readonly totals = computed(() => this.context.plan()?.totals);
+  protected readonly wait = computed(() => {
+    const timeline = this.context.plan()?.timeline;
+    return timeline && nextWait(timeline, this.#clock.now());
+  });
+  protected readonly title = computed(() => STAGE_TITLES[this.stage()]);
+  protected readonly done = computed(() => (this.context.document()?.schedule?.done ?? []).some((d) => d.stage === this.stage()));
+
+  protected finish(): void {
+    const stage = this.stage();
+    this.context.setDone(stage, true, this.context.logStore.who);
+    const next = STAGES[STAGES.indexOf(stage) + 1];
+    if (next) void this.#router.navigate(['/jobs', this.context.state()?.id, next]);
+  }
+
+  protected reopen(): void {
+    this.context.setDone(this.stage(), false, this.context.logStore.who);
+  }
+}

@@ -1,0 +1,141 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import { ButtonModule } from 'primeng/button';
+import { InputTextModule } from 'primeng/inputtext';
+import {
+  JOB_FORMAT,
+  LIBRARY,
+  createPlanner,
+  readJob,
+  say,
+  sectionScene,
+  stageSentence,
+  type Extent,
+  type JobDocument,
+} from '@nelbo/core';
+import { Api, failureOf } from '../api/api';
+import { newId } from '../state/new-id';
+import { setIn } from '../state/document-path';
+import { ShopStore } from '../state/shop-store';
+import { ChoiceFieldView } from '../ui/choice-field';
+import { QuantityFieldView } from '../ui/quantity-field';
+import { SceneView } from '../ui/scene-view';
+
+/** Start a job: a hull, a damage and a size are enough; the plan is there at once and sharpens with every fact. */
+@Component({
+  selector: 'nb-new-job-page',
+  imports: [FormsModule, RouterLink, ButtonModule, InputTextModule, ChoiceFieldView, QuantityFieldView, SceneView],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <main>
+      <form (submit)="create($event)">
+        <h1>New job</h1>
+        <p class="muted">A hull, a damage and its size are enough. Every further fact sharpens the plan.</p>
+        <div class="fields">
+          <div><label for="boat">Boat</label><input pInputText id="boat" maxlength="120" name="boat" autocomplete="off" [ngModel]="document().boat?.name ?? ''" (ngModelChange)="set('boat.name', $event || undefined)" /></div>
+          <div><label for="title">What happened</label><input pInputText id="title" maxlength="160" name="title" autocomplete="off" [ngModel]="document().title ?? ''" (ngModelChange)="set('title', $event || undefined)" /></div>
+          <nb-choice path="hull.material" [value]="document().hull.material" (changed)="set('hull.material', $event)" />
+          <nb-choice path="damage.kind" [value]="document().damage.kind" (changed)="set('damage.kind', $event)" />
+          <nb-quantity path="damage.size" label="Size, along" [required]="true" [value]="length()" (changed)="length.set($event)" />
+          <nb-quantity path="damage.size" label="Size, up" [required]="true" [value]="width()" (changed)="width.set($event)" />
+          <nb-choice class="wide" path="damage.findings.extent" label="This size is" [value]="extent()" (changed)="extent.set($any($event))" />
+          <nb-choice path="access" [value]="document().access" [assumed]="inputs()?.access" (changed)="set('access', $event)" />
+          <nb-quantity path="hull.thickness" [value]="document().hull.thickness" [assumed]="inputs()?.thickness" (changed)="set('hull.thickness', $event)" />
+          <nb-choice path="duty" [value]="document().duty" [assumed]="inputs()?.duty" (changed)="set('duty', $event)" />
+          <nb-choice path="system.finish" label="Finish wanted" [value]="document().system?.finish" [assumed]="chain()?.finish?.id" assumedText="chosen by Nelbo" (changed)="set('system.finish', $event)" />
+          <nb-quantity path="conditions.temperature" [value]="document().conditions?.temperature" [assumed]="inputs()?.temperature" (changed)="set('conditions.temperature', $event)" />
+        </div>
+        @if (failed(); as f) {<p class="note-line warn" role="alert">{{ f }}</p>}
+        <div class="row actions">
+          <button pButton type="submit" class="act" [disabled]="!ready() || sending()">Plan this job</button>
+          <a pButton severity="secondary" [text]="true" routerLink="/jobs">Cancel</a>
+        </div>
+      </form>
+      <section class="preview" aria-label="The plan so far" aria-live="polite">
+        <h2>The plan so far</h2>
+        @if (scene(); as s) {
+          <nb-scene [scene]="s" />
+          <ul>@for (line of sentences(); track line) {<li>{{ line }}</li>}</ul>
+          @if (totals(); as t) {
+            <dl class="figures"><div><dt>Hands-on</dt><dd>{{ t.handsOn }}</dd></div><div><dt>Elapsed</dt><dd>{{ t.elapsed }}</dd></div><div><dt>Resin</dt><dd>{{ t.resin }}</dd></div></dl>
+          }
+        } @else {<p class="muted">Type the size of the hole, in any unit, and the whole repair is drawn here.</p>}
+      </section>
+    </main>
+  `,
+  styles: `
+    main { display: grid; grid-template-columns: minmax(340px, 520px) minmax(0, 1fr); gap: 40px; padding: 20px 26px 40px; max-width: 1280px; }
+    .fields { margin-top: 18px; } label { display: block; font-size: 0.87rem; color: var(--muted); margin-bottom: 2px; } input { width: 100%; }
+    .actions { margin-top: 20px; }
+    .preview { border-left: 1px solid var(--hairline); padding-left: 30px; }
+    .preview h2 { margin-bottom: 10px; }
+    .preview li { padding: 6px 0; border-bottom: 1px solid var(--hairline); }
+    .figures { margin-top: 16px; }
+    @media (max-width: 900px) { main { grid-template-columns: minmax(0, 1fr); padding: 16px; gap: 20px; } .preview { border-left: 0; padding-left: 0; } }
+  `,
+})
+export class NewJobPage {
+  readonly #api = inject(Api);
+  readonly #router = inject(Router);
+  readonly #shop = toSignal(inject(ShopStore).shop$);
+  readonly #planner = createPlanner();
+  readonly #now = Date.now();
+  protected readonly document = signal<JobDocument>({
+    format: JOB_FORMAT,
+    hull: { material: 'frp-solid' },
+    damage: { kind: 'hole' },
+    schedule: { start: new Date(this.#now).toISOString() },
+  });
+  protected readonly length = signal<number | undefined>(undefined);
+  protected readonly width = signal<number | undefined>(undefined);
+  protected readonly extent = signal<Extent>('first look');
+  protected readonly failed = signal('');
+  protected readonly sending = signal(false);
+
+  readonly #whole = computed<JobDocument>(() => {
+    const [length, width, d] = [this.length(), this.width(), this.document()];
+    if (length === undefined || width === undefined) return d;
+    const finding = { at: new Date(this.#now).toISOString(), extent: this.extent(), shape: 'ellipse' as const, size: [length, width] as [number, number], method: 'eye' };
+    return { ...d, damage: { ...d.damage, findings: [finding] } };
+  });
+  readonly #plan = computed(() => {
+    const { job } = readJob(this.#whole());
+    return job && this.#planner.plan(job, LIBRARY, this.#shop() ?? {}, { now: this.#now }).plan;
+  });
+  protected readonly inputs = computed(() => this.#plan()?.inputs);
+  protected readonly chain = computed(() => this.#plan()?.system?.chosen.chain);
+  protected readonly ready = computed(() => this.length() !== undefined && this.width() !== undefined);
+  protected readonly scene = computed(() => {
+    const section = this.#plan()?.section;
+    return section && sectionScene(section, { width: 620, height: 240, exaggeration: 'fit' });
+  });
+  protected readonly sentences = computed(() => {
+    const plan = this.#plan();
+    if (!plan) return [];
+    return (['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish'] as const).flatMap((s) => stageSentence(s, plan) ?? []);
+  });
+  protected readonly totals = computed(() => {
+    const t = this.#plan()?.totals;
+    return t && { handsOn: say(t.handsOn), elapsed: say(t.elapsed), resin: say(t.resin) };
+  });
+
+  protected set(path: string, value: unknown): void {
+    this.document.update((d) => setIn(d, path, value));
+  }
+
+  protected create(event: Event): void {
+    event.preventDefault();
+    if (!this.ready()) return;
+    this.sending.set(true);
+    this.failed.set('');
+    this.#api.createJob(newId(), this.#whole()).subscribe({
+      next: (job) => void this.#router.navigate(['/jobs', job.id, 'survey']),
+      error: (e: unknown) => {
+        this.sending.set(false);
+        this.failed.set(`${failureOf(e).title}. Nothing is lost: try again.`);
+      },
+    });
+  }
+}

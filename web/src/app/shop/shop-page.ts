@@ -1,0 +1,86 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import { ButtonModule } from 'primeng/button';
+import { retry } from 'rxjs';
+import { Api } from '../api/api';
+import { ShopStore } from '../state/shop-store';
+import { WallClock } from '../state/wall-clock';
+import { ShopAir } from './shop-air';
+import { yardBoard } from './yard-board';
+
+/** Where a day starts: what needs a hand, what cures, which window shuts when, and the air in the shop. */
+@Component({
+  selector: 'nb-shop-page',
+  imports: [RouterLink, ButtonModule, ShopAir],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <main>
+      <header class="spread">
+        <div>
+          <h1>{{ shop()?.name || 'Shop' }}</h1>
+          <p class="muted">{{ today() }}</p>
+        </div>
+        <a pButton class="act" routerLink="/jobs/new">New job</a>
+      </header>
+      <nb-shop-air />
+      @if (board(); as b) {
+        <div class="board">
+          @for (column of columns(); track column.title) {
+            <section [attr.aria-label]="column.title" [class]="column.cls">
+              <h2>{{ column.title }} <span class="muted">{{ column.lines.length || '' }}</span></h2>
+              <ul>
+                @for (l of column.lines; track l.id + l.what) {
+                  <li [class.late]="l.late">
+                    <a [routerLink]="['/jobs', l.id, l.stageKey]">
+                      <span class="spread"><b>{{ l.boat }}</b><span class="when">{{ l.when }}</span></span>
+                      <span class="what"><span class="stage">{{ l.stage }}</span> {{ l.what }}</span>
+                      <span class="muted small">{{ l.title }}</span>
+                    </a>
+                  </li>
+                } @empty {<li class="muted none">{{ column.none }}</li>}
+              </ul>
+            </section>
+          }
+        </div>
+      } @else {<p class="muted">Opening the shop …</p>}
+    </main>
+  `,
+  styles: `
+    main { padding: 20px 26px 40px; max-width: 1280px; }
+    header { align-items: center; }
+    .board { display: grid; grid-template-columns: 1.25fr 1fr; gap: 26px 34px; margin-top: 22px; align-items: start; }
+    h2 { border-bottom: 2px solid var(--ink); padding-bottom: 4px; font-size: 1.1rem; }
+    .hands h2 { border-color: var(--act); }
+    .curing h2, .windows h2 { border-color: var(--wait); }
+    li a { display: grid; gap: 1px; padding: 9px 0 9px 12px; text-decoration: none; border-bottom: 1px solid var(--hairline); border-left: 3px solid transparent; }
+    li a:hover { background: var(--paper); }
+    .hands li a { border-left-color: var(--act); }
+    .curing li a { border-left: 6px solid; border-image: repeating-linear-gradient(135deg, var(--wait) 0 2px, transparent 2px 5px) 6; }
+    .windows li a { border-left-color: var(--wait); }
+    .when { font-weight: 600; white-space: nowrap; } .late .when { color: var(--act); }
+    .stage { font-weight: 600; }
+    .none { padding: 10px 0; }
+    @media (max-width: 900px) { .board { grid-template-columns: 1fr; } main { padding: 16px; } }
+  `,
+})
+export class ShopPage {
+  readonly #jobs = toSignal(inject(Api).jobs().pipe(retry({ delay: 3000 })));
+  readonly #clock = inject(WallClock);
+  protected readonly shop = toSignal(inject(ShopStore).shop$);
+  protected readonly today = computed(() => new Date(this.#clock.now()).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }));
+  protected readonly board = computed(() => {
+    const [jobs, shop] = [this.#jobs(), this.shop()];
+    return jobs && shop && yardBoard(jobs, shop, this.#clock.now());
+  });
+  protected readonly columns = computed(() => {
+    const b = this.board();
+    if (!b) return [];
+    return [
+      { title: 'Needs a hand', cls: 'hands', lines: b.hands, none: 'Nothing waits for you.' },
+      { title: 'Curing', cls: 'curing', lines: b.curing, none: 'Nothing is curing.' },
+      { title: 'Later', cls: 'later', lines: b.later, none: 'Nothing is booked.' },
+      { title: 'Windows', cls: 'windows', lines: b.windows, none: 'No window is open or about to open.' },
+    ];
+  });
+}

@@ -1,0 +1,68 @@
+import { LIBRARY, STAGE_TITLES, planRepair, readJob, say, taskAt, type Shop, type Task } from '@nelbo/core';
+import type { StoredJob } from '../api/api';
+import { sayWhen } from '../ui/when';
+
+/** One line of the shop board. */
+export interface BoardLine {
+  readonly id: string;
+  readonly boat: string;
+  readonly title: string;
+  readonly stage: string;
+  readonly stageKey: string;
+  readonly what: string;
+  readonly when: string;
+  /** ms since 1970; the board is sorted by it. */
+  readonly at: number;
+  readonly late: boolean;
+}
+
+export interface Board {
+  readonly hands: readonly BoardLine[];
+  readonly curing: readonly BoardLine[];
+  readonly windows: readonly BoardLine[];
+  readonly later: readonly BoardLine[];
+}
+
+const HOUR = 3_600_000;
+/** A job that starts within this time is next. */
+const SOON = 12 * HOUR;
+
+/** Sorts the yard's jobs by what they need at a moment: hands, patience, or attention to a window. */
+export function yardBoard(jobs: readonly StoredJob[], shop: Shop, now: number): Board {
+  const board = { hands: [] as BoardLine[], curing: [] as BoardLine[], windows: [] as BoardLine[], later: [] as BoardLine[] };
+  for (const stored of jobs) {
+    const { job } = readJob(stored.document);
+    const timeline = job && planRepair(job, LIBRARY, shop, { now }).plan?.timeline;
+    const base = { id: stored.id, boat: stored.document.boat?.name ?? 'Boat not named', title: stored.document.title ?? '' };
+    if (!timeline) {
+      board.hands.push({ ...base, stage: 'Survey', stageKey: 'survey', what: 'not enough is known to plan it', when: '', at: now, late: false });
+      continue;
+    }
+    const open = timeline.stages.find((s) => s.doneAt === undefined && s.tasks.length > 0);
+    if (!open) continue;
+    const task: Task = taskAt(timeline, now) ?? open.tasks[open.tasks.length - 1];
+    const behind = open.end <= now || task.stage !== open.stage;
+    const current = behind ? open.tasks[open.tasks.length - 1] : task;
+    const line = { ...base, stage: STAGE_TITLES[open.stage], stageKey: open.stage };
+
+    if (timeline.start > now) {
+      const target = timeline.start - now <= SOON ? board.hands : board.later;
+      target.push({ ...line, what: `${current.label}, ${say(current.duration)}`, when: `starts ${sayWhen(timeline.start, now)}`, at: timeline.start, late: false });
+      continue;
+    }
+    if (behind) {
+      board.hands.push({ ...line, what: current.kind === 'wait' ? 'the wait is over' : current.label, when: `due ${sayWhen(open.end, now)}`, at: open.end, late: true });
+    } else if (current.kind === 'wait') {
+      board.curing.push({ ...line, what: current.label, when: `until ${sayWhen(current.end, now)}`, at: current.end, late: false });
+    } else {
+      board.hands.push({ ...line, what: `${current.label}, ${say(current.duration)}`, when: `since ${sayWhen(current.start, now)}`, at: current.start, late: false });
+    }
+    const { window } = current;
+    if (window && window.closes > now) {
+      const opens = window.opens > now ? `opens ${sayWhen(window.opens, now)}, ` : '';
+      board.windows.push({ ...line, what: current.stage === 'mix' ? 'filler bonds without abrasion' : 'next layer bonds without abrasion', when: `${opens}shuts ${sayWhen(window.closes, now)}`, at: window.closes, late: false });
+    }
+  }
+  for (const lines of Object.values(board)) lines.sort((a, b) => a.at - b.at);
+  return board;
+}

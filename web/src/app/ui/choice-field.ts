@@ -1,0 +1,49 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { SelectModule } from 'primeng/select';
+import { SelectButtonModule } from 'primeng/selectbutton';
+import type { GroupField } from '@nelbo/core';
+import { fieldAt } from './field-lookup';
+
+let serial = 0;
+const BUTTONS_UP_TO = 2;
+
+/** One choice of a field: side-by-side buttons for two, a list for more. An unset choice shows what stands in for it. */
+@Component({
+  selector: 'nb-choice',
+  imports: [FormsModule, SelectModule, SelectButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <span class="label" [id]="id">{{ label() || field().label }}</span>
+    @if (asButtons()) {
+      <p-selectbutton [options]="options()" optionLabel="label" optionValue="value" [ngModel]="value() ?? assumed()" (ngModelChange)="changed.emit($event)" [allowEmpty]="false" [ariaLabelledBy]="id" />
+    } @else {
+      <p-select [options]="options()" optionLabel="label" optionValue="value" [ngModel]="value() ?? assumed()" (ngModelChange)="changed.emit($event ?? undefined)" [ariaLabelledBy]="id" [fluid]="true" appendTo="body" placeholder="choose" />
+    }
+    @if (value() === undefined && assumed()) {<p class="note">{{ assumedText() }}</p>}
+  `,
+  styles: `
+    :host { display: block; min-width: 0; }
+    .label { display: block; font-size: 0.87rem; color: var(--muted); margin-bottom: 2px; }
+    .note { font-size: 0.82rem; color: var(--muted); margin-top: 2px; }
+  `,
+})
+export class ChoiceFieldView {
+  readonly path = input.required<string>();
+  readonly root = input<GroupField>();
+  readonly label = input('');
+  readonly value = input<unknown>();
+  /** The option in force while nothing is chosen. */
+  readonly assumed = input<string>();
+  readonly assumedText = input('assumed until chosen');
+  readonly changed = output<string | undefined>();
+
+  protected readonly id = `nb-choice-${(serial += 1)}`;
+  protected readonly field = computed(() => {
+    const f = fieldAt(this.path(), this.root());
+    if (f.kind !== 'choice') throw new Error(`${this.path()} is not a choice`);
+    return f;
+  });
+  protected readonly options = computed(() => Object.entries(this.field().options).map(([value, label]) => ({ value, label })));
+  protected readonly asButtons = computed(() => this.options().length <= BUTTONS_UP_TO && this.options().length > 1);
+}

@@ -1,0 +1,84 @@
+import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, signal, type OnDestroy } from '@angular/core';
+import { RouterLink, RouterLinkActive } from '@angular/router';
+import { STAGE_TITLES, type Stage, type Timeline } from '@nelbo/core';
+import { WallClock } from '../state/wall-clock';
+import { layTape } from './tape-layout';
+
+const MINIMUM = { wide: 74, narrow: 84 };
+const NARROW = 760;
+
+/** The tape: stages, time line and navigation in one measure across the top. */
+@Component({
+  selector: 'nb-tape',
+  imports: [RouterLink, RouterLinkActive],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nav class="tape" aria-label="Stages of the job" [style.width.px]="tapeWidth()">
+      <ol>
+        @for (c of layout().cells; track c.span.stage) {
+          <li [style.left.px]="c.x" [style.width.px]="c.width" [class.done]="c.span.doneAt !== undefined">
+            <a [routerLink]="['/jobs', jobId(), c.span.stage]" routerLinkActive="on" ariaCurrentWhenActive="step" [attr.data-stage]="c.span.stage">
+              <span>{{ titles[c.span.stage] }}</span>@if (c.span.doneAt !== undefined) {<span class="tick" aria-label="done">✓</span>}
+            </a>
+          </li>
+        }
+      </ol>
+      <svg aria-hidden="true" [attr.width]="tapeWidth()" height="36">
+        <defs><pattern id="tape-wait" width="6" height="6" patternUnits="userSpaceOnUse"><path d="M-1 7L7 -1" stroke="#2b6777" stroke-width="1.2" /></pattern></defs>
+        @for (w of waits(); track $index) {<rect [attr.x]="w.x" y="22" [attr.width]="w.width" height="14" fill="url(#tape-wait)" />}
+        @for (t of layout().ticks; track $index) {<path class="tick" [attr.d]="'M' + t.x + ' 36V' + (t.long ? 24 : 30)" />}
+      </svg>
+      <span class="now" [style.left.px]="layout().now"><span class="visually-hidden">now</span></span>
+      <div class="days" aria-hidden="true">
+        @for (d of layout().days; track d.x) {<span [style.left.px]="d.x">{{ d.text }}</span>}
+      </div>
+    </nav>
+  `,
+  styles: `
+    :host { display: block; overflow-x: auto; padding-top: 8px; }
+    .tape { position: relative; height: 58px; display: block; }
+    ol { position: absolute; inset: 0 0 auto 0; height: 36px; border: 1px solid var(--ink); background: var(--paper); }
+    li { position: absolute; top: -1px; height: 36px; border-left: 1px solid var(--ink); }
+    li:first-child { border-left: 0; }
+    li a { position: absolute; inset: 0; padding: 3px 7px; text-decoration: none; font-weight: 600; font-size: 0.92rem; white-space: nowrap; overflow: hidden; display: flex; gap: 4px; }
+    li a .tick { color: var(--wait); font-weight: 700; }
+    li a:hover { background: #ece8dd; }
+    li a:focus-visible { outline-offset: -3px; z-index: 2; }
+    li a.on { background: var(--ink); color: var(--paper); }
+    li a.on .tick { color: #9fd0da; }
+    svg { position: absolute; left: 0; top: 0; pointer-events: none; mix-blend-mode: multiply; }
+    svg .tick { stroke: var(--ink); stroke-width: 1; }
+    .now { position: absolute; top: -7px; height: 47px; border-left: 2px solid var(--act); margin-left: -1px; pointer-events: none; }
+    .now::before { content: ''; position: absolute; left: -7px; top: -1px; border: 6px solid transparent; border-top: 8px solid var(--act); border-bottom: 0; }
+    .days { position: absolute; top: 39px; left: 0; right: 0; font-size: 0.82rem; color: var(--muted); }
+    .days span { position: absolute; white-space: nowrap; }
+  `,
+})
+export class Tape implements OnDestroy {
+  readonly timeline = input.required<Timeline>();
+  readonly jobId = input.required<string>();
+  protected readonly titles: Record<Stage, string> = STAGE_TITLES;
+  readonly #clock = inject(WallClock);
+  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
+  readonly #width = signal(1100);
+  readonly #observer = new ResizeObserver(([entry]) => this.#width.set(Math.floor(entry.contentRect.width)));
+
+  protected readonly tapeWidth = computed(() => {
+    const minimum = this.#width() < NARROW ? MINIMUM.narrow : MINIMUM.wide;
+    return Math.max(this.#width(), minimum * this.timeline().stages.length);
+  });
+  protected readonly layout = computed(() =>
+    layTape(this.timeline(), this.tapeWidth(), this.#width() < NARROW ? MINIMUM.narrow : MINIMUM.wide, this.#clock.now(), (ms) =>
+      new Date(ms).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }),
+    ),
+  );
+  protected readonly waits = computed(() => this.layout().cells.flatMap((c) => c.waits));
+
+  constructor() {
+    this.#observer.observe(this.#host.nativeElement);
+  }
+
+  ngOnDestroy(): void {
+    this.#observer.disconnect();
+  }
+}

@@ -1,0 +1,121 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import { ButtonModule } from 'primeng/button';
+import { LIBRARY, findingHistory, planScene, sectionScene, workOrder } from '@nelbo/core';
+import { Api, failureOf } from '../api/api';
+import { JobStore } from '../state/job-store';
+import { newId } from '../state/new-id';
+import { ShopStore } from '../state/shop-store';
+import { SceneView } from '../ui/scene-view';
+
+/** The work order for the printer: the whole plan with drawings, cautions and sign-off lines. */
+@Component({
+  selector: 'nb-work-order-page',
+  imports: [RouterLink, ButtonModule, SceneView],
+  providers: [JobStore],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="tools">
+      <a pButton severity="secondary" [text]="true" [routerLink]="['/jobs', id(), 'survey']">← Back to the job</a>
+      <span class="grow"></span>
+      @if (kept(); as k) {<span role="status" class="muted">{{ k }}</span>}
+      <a pButton severity="secondary" [outlined]="true" [href]="markdownUrl()" download>Markdown</a>
+      <button pButton type="button" class="act" (click)="print()">Print</button>
+    </div>
+    @if (order(); as o) {
+      <main class="sheet">
+        <h1>Work order: {{ o.title }}</h1>
+        <p>{{ o.boat }}</p>
+        <p class="general">{{ o.general }}</p>
+        <div class="top">
+          <dl>@for (f of o.facts; track f[0]) {<div><dt>{{ f[0] }}</dt><dd>{{ f[1] }}</dd></div>}</dl>
+          <dl>@for (t of o.totals; track t[0]) {<div><dt>{{ t[0] }}</dt><dd>{{ t[1] }}</dd></div>}</dl>
+        </div>
+        @if (section(); as s) {<nb-scene [scene]="s" />}
+        @if (planDrawing(); as p) {<nb-scene [scene]="p" />}
+        @if (o.notes.length > 0) {
+          <section><h2>To know</h2><ul class="plain">@for (n of o.notes; track n) {<li>{{ n }}</li>}</ul></section>
+        }
+        @for (s of o.sections; track s.stage) {
+          <section>
+            <h2>{{ s.title }}</h2>
+            <p>{{ s.sentence }}</p>
+            @for (c of s.cautions; track c) {<p class="caution"><b>Caution.</b> {{ c }}</p>}
+            @for (t of s.tables; track t.caption) {
+              <table class="ruled">
+                <caption>{{ t.caption }}</caption>
+                <thead><tr>@for (c of t.columns; track $index) {<th>{{ c }}</th>}</tr></thead>
+                <tbody>@for (r of t.rows; track $index) {<tr>@for (c of r; track $index) {<td>{{ c }}</td>}</tr>}</tbody>
+              </table>
+            }
+            @for (a of s.acceptance; track a.test) {<p class="check"><span class="box" aria-hidden="true"></span> {{ a.test }}: {{ a.pass }}</p>}
+          </section>
+        }
+        <section class="signs">
+          <h2>Sign-off</h2>
+          @for (s of o.signOff; track s) {<p><span>{{ s }}</span><span class="line"></span><span>date</span><span class="line short"></span></p>}
+        </section>
+        <p class="muted small">{{ o.versions }}</p>
+      </main>
+    } @else if (failure()) {<main class="sheet"><h1>{{ failure() }}</h1></main>}
+  `,
+  styles: `
+    .tools { display: flex; gap: 12px; align-items: center; padding: 12px 26px; border-bottom: 1px solid var(--hairline); position: sticky; top: 0; background: var(--ground); z-index: 2; flex-wrap: wrap; }
+    .grow { flex: 1; }
+    .sheet { max-width: 800px; margin: 20px auto 60px; padding: 34px 40px; background: #fff; border: 1px solid var(--hairline); }
+    .general { font-size: 0.88rem; border: 1px solid var(--ink); padding: 8px 10px; margin: 10px 0; }
+    .top { display: grid; grid-template-columns: 1fr 1fr; gap: 24px; margin: 12px 0; }
+    dl div { display: flex; justify-content: space-between; gap: 12px; border-bottom: 1px solid var(--hairline); padding: 3px 0; }
+    dt { color: var(--muted); } dd { text-align: right; font-weight: 600; }
+    section { margin-top: 20px; } h2 { border-bottom: 2px solid var(--ink); margin-bottom: 6px; }
+    caption { text-align: left; font-weight: 700; padding-top: 10px; }
+    .caution { border-left: 3px solid var(--act); padding-left: 8px; margin-top: 6px; font-size: 0.93rem; }
+    .check { margin-top: 6px; } .box { display: inline-block; width: 12px; height: 12px; border: 1px solid var(--ink); margin-right: 6px; }
+    .signs p { display: flex; gap: 10px; align-items: end; padding-top: 22px; } .line { flex: 1; border-bottom: 1px solid var(--ink); } .line.short { flex: 0 0 120px; }
+    nb-scene { display: block; margin-top: 12px; }
+    @media print {
+      .tools { display: none; } .sheet { border: 0; padding: 0; margin: 0; max-width: none; }
+      table, .caution, nb-scene, .signs { break-inside: avoid; } h2 { break-after: avoid; }
+    }
+    @media (max-width: 700px) { .sheet { padding: 16px; } .top { grid-template-columns: 1fr; } }
+  `,
+})
+export class WorkOrderPage {
+  readonly id = input.required<string>();
+  readonly #api = inject(Api);
+  readonly #store = inject(JobStore);
+  readonly #state = toSignal(this.#store.state$);
+  readonly #shop = toSignal(inject(ShopStore).shop$);
+  protected readonly failure = toSignal(this.#store.failure$);
+  protected readonly kept = signal('');
+  protected readonly markdownUrl = computed(() => this.#api.workOrderMarkdownUrl(this.id()));
+  protected readonly order = computed(() => {
+    const [state, shop] = [this.#state(), this.#shop()];
+    if (!state?.job || !state.plan || !shop) return undefined;
+    return workOrder(state.job, state.plan, state.problems, findingHistory(state.job, LIBRARY, shop, { now: 0 }), shop.currency ?? '');
+  });
+  protected readonly section = computed(() => {
+    const s = this.#state()?.plan?.section;
+    return s && sectionScene(s, { width: 720, height: 250, exaggeration: 'fit' });
+  });
+  protected readonly planDrawing = computed(() => {
+    const p = this.#state()?.plan?.planView;
+    return p && planScene(p, { width: 720, height: 380 });
+  });
+
+  constructor() {
+    effect(() => this.#store.open(this.id()));
+  }
+
+  /** What is printed is kept as it stood, so that later changes never rewrite it. */
+  protected print(): void {
+    this.#api.keepWorkOrder(this.id(), newId()).subscribe({
+      next: ({ jobVersion }) => {
+        this.kept.set(`This plan is kept with the job (version ${jobVersion}).`);
+        window.print();
+      },
+      error: (e: unknown) => this.kept.set(`${failureOf(e).title}: not kept, not printed.`),
+    });
+  }
+}
