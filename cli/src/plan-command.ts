@@ -80,7 +80,7 @@ function planFile(file: string, format: Format, now: number): Outcome {
 
 function render(format: Format, job: Job, plan: Plan, problems: readonly Problem[], now: number): string {
   if (format === 'json') return `${JSON.stringify({ ...(publicPlan(plan) as object), problems }, null, 2)}\n`;
-  const order = workOrder(job, plan, problems, findingHistory(job, LIBRARY, {}, { now }));
+  const order = workOrder(job, plan, problems, findingHistory(job, LIBRARY, {}, { now }), { timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone });
   if (format === 'text') return planText(order);
   const drawings = [
     ...(plan.section ? [{ title: 'Section', svg: sceneToSvg(sectionScene(plan.section, { width: 720, height: 260, exaggeration: 'fit' })) }] : []),

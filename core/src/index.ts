@@ -11,7 +11,7 @@ export { chordSag } from './physics/chord-sag';
 export * from './materials/product';
 export { LIBRARY, find } from './materials/library';
 export { DEFAULTS, DUTY_RATIO, GROWTH } from './materials/defaults';
-export type { Parts } from './materials/parts';
+export type { BaseName, Parts } from './materials/parts';
 export * from './schema/field';
 export * from './schema/job';
 export { JOB_FIELDS, JOB_FORMAT, METHODS } from './schema/job-fields';

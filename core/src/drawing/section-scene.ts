@@ -51,9 +51,9 @@ export function sectionScene(section: Section, view: SectionView): Scene {
 
   const edge = section.half + section.grindLimit;
   const taper = section.grindLimit;
-  b.dimension('taper-left', x(-edge), x(-section.half), 24, `taper ${mm(taper)}`);
+  b.dimension('taper-left', x(-edge), x(-section.half), 24, `taper ${mm(taper)} mm`);
   b.dimension('cut-out', x(-section.half), x(section.half), 24, `${mm(2 * section.half)} mm`);
-  b.dimension('taper-right', x(section.half), x(edge), 24, `taper ${mm(taper)}`);
+  b.dimension('taper-right', x(section.half), x(edge), 24, `taper ${mm(taper)} mm`);
   for (const [i, v] of [-edge, -section.half, section.half, edge].entries()) b.line(`witness-${i}`, 'witness', x(v), 28, x(v), TOP + 2);
 
   const wallX = x(section.reach) - 34;

@@ -120,5 +120,5 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
   const rho = filler.density ?? resin.densityCured;
   const mass = ledger.compute('putty', filler.name, puttyMass, { V: volume, rho: assumed('rho', `density of ${filler.name}`, rho, 'kg/m³', filler.source) });
   const product = { ...filler, proportion: filler.proportion ?? resin.proportion, densityLiquid: rho };
-  return { ...common, mass, parts: proportion(ledger, 'parts', product, mass, input.temperature) };
+  return { ...common, mass, parts: proportion(ledger, 'parts', product, mass, input.temperature, 'putty') };
 }

@@ -1,8 +1,8 @@
 import { P_GRAIN, SCRATCH_SHARE, SHELF, discLife, removalRate, type AbradedMaterial } from '../materials/abrasives';
 import { RATES } from '../materials/work-rates';
 
-/** Coarsest paper on a fairing compound: coarser ones tear the soft filler deeper than their scratch on hard resin. */
-export const COARSEST_ON_FILLER = 80;
+/** Coarsest paper by what is sanded: coarser ones tear soft filler, or reach deep into half a millimetre of gel coat. */
+export const COARSEST = { 'cured resin': 80, 'gel coat': 240 } as const satisfies Record<AbradedMaterial, number>;
 
 export interface GritStep {
   /** FEPA P grade. */
@@ -34,14 +34,16 @@ function step(grit: number, depth: number, area: number, material: AbradedMateri
 }
 
 /**
- * The papers from the shelf with the least total time that take off `stock` and end at the grit that the next layer wants.
- * Each paper removes the scratch of the one before; the first removes the stock. Solved by dynamic programming from
- * the end grit backwards: best(g) = min over finer h of time(h removes scratch of g) + best(h).
+ * The papers from the shelf with the least total time that take off `stock` in all and end at the grit that the next
+ * layer wants. Each paper removes the scratch of the one before; the first removes what is left of the stock, so that
+ * the whole sequence never goes deeper than the stock. Solved by dynamic programming from the end grit backwards:
+ * best(g) = min over finer h of time(h removes scratch of g) + best(h).
  *
- * @param stock depth to remove, m; the first paper's own scratch must fit inside it
+ * @param stock depth to remove in all, m
  * @param area m²
  * @param end last P grade
  * @param shelf papers at hand
+ * @returns the steps, coarse to fine; only the end grit when no coarser paper's scratch fits into the stock
  */
 export function gritSequence(
   stock: number,
@@ -50,28 +52,25 @@ export function gritSequence(
   material: AbradedMaterial = 'cured resin',
   shelf: readonly number[] = SHELF,
 ): readonly GritStep[] {
-  const papers = [...new Set([...shelf.filter((g) => g <= end), end])].sort((a, b) => a - b);
-  const after = new Map<number, { time: number; next?: number }>();
-  for (const grit of [...papers].reverse()) {
-    if (grit === end) {
-      after.set(grit, { time: 0 });
-      continue;
-    }
-    let best = { time: Infinity, next: end };
-    for (const next of papers.filter((p) => p > grit)) {
-      const time = step(next, scratchDepth(grit, material), area, material).time + (after.get(next)?.time ?? 0);
-      if (time < best.time) best = { time, next };
-    }
-    after.set(grit, best);
+  const papers = [...new Set([...shelf.filter((g) => g >= COARSEST[material] && g < end), end])].sort((a, b) => a - b);
+  const after = new Map<number, { time: number; depth: number; next?: number }>([[end, { time: 0, depth: 0 }]]);
+  for (const grit of papers.slice(0, -1).reverse()) {
+    const scratch = scratchDepth(grit, material);
+    const ways = papers
+      .filter((p) => p > grit)
+      .map((next) => {
+        const rest = after.get(next) ?? { time: 0, depth: 0 };
+        return { time: step(next, scratch, area, material).time + rest.time, depth: scratch + rest.depth, next };
+      });
+    after.set(grit, ways.reduce((a, b) => (b.time < a.time ? b : a)));
   }
-  // A paper whose scratch goes deeper than the stock would score what is below.
-  const starts = papers.filter((g) => scratchDepth(g, material) <= stock || g === end);
-  const first = starts.reduce((a, b) => (total(b) < total(a) ? b : a));
-  function total(grit: number): number {
-    return step(grit, stock, area, material).time + (after.get(grit)?.time ?? 0);
-  }
-  const steps = [step(first, stock, area, material)];
-  for (let grit = first; grit !== end; ) {
+  const starts = papers
+    .map((grit) => ({ grit, ...(after.get(grit) ?? { time: 0, depth: 0 }) }))
+    .filter((s) => s.depth < stock || s.grit === end)
+    .map((s) => ({ ...s, total: s.time + step(s.grit, stock - s.depth, area, material).time }));
+  const first = starts.reduce((a, b) => (b.total < a.total ? b : a));
+  const steps = [step(first.grit, stock - first.depth, area, material)];
+  for (let grit = first.grit; grit !== end; ) {
     const next = after.get(grit)?.next ?? end;
     steps.push(step(next, scratchDepth(grit, material), area, material));
     grit = next;

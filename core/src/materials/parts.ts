@@ -9,6 +9,8 @@ import { liquidVolume, massRatio, partA, partB } from './two-part';
 export type Parts =
   | {
       readonly kind: 'two-part';
+      /** What the parts are called: resin and hardener, paint and paint hardener. */
+      readonly names: readonly [string, string];
       readonly massRatio: Figure;
       readonly resin: Figure;
       readonly hardener: Figure;
@@ -17,6 +19,7 @@ export type Parts =
     }
   | {
       readonly kind: 'peroxide';
+      readonly names: readonly [string, string];
       readonly resin: Figure;
       readonly resinVolume: Figure;
       readonly fraction: Figure;
@@ -24,7 +27,16 @@ export type Parts =
       readonly catalystVolume: Figure;
       readonly drops: Figure;
     }
-  | { readonly kind: 'cream'; readonly putty: Figure; readonly fraction: Figure; readonly hardener: Figure };
+  | { readonly kind: 'cream'; readonly names: readonly [string, string]; readonly putty: Figure; readonly fraction: Figure; readonly hardener: Figure };
+
+export type BaseName = 'resin' | 'gel coat' | 'paint' | 'putty';
+
+/** "Gel coat", "resin" and "paint" are not interchangeable words: every cup names what goes into it. */
+function partNames(kind: Proportion['kind'], base: BaseName): readonly [string, string] {
+  if (kind === 'peroxide') return [base, 'MEKP catalyst'];
+  if (kind === 'cream') return [base, 'cream hardener'];
+  return [base, base === 'paint' ? 'paint hardener' : 'hardener'];
+}
 
 interface Proportioned {
   readonly name: string;
@@ -39,9 +51,11 @@ interface Proportioned {
  * @param id prefix of the trace ids, such as `batch.1`
  * @param mass mixed mass of a two-part product; mass before catalyst of a peroxide or cream product, kg
  * @param temperature at the pot, °C (decides the catalyst percent)
+ * @param base what the first part is called
  */
-export function proportion(ledger: Ledger, id: string, product: Proportioned, mass: Figure, temperature: Figure): Parts {
+export function proportion(ledger: Ledger, id: string, product: Proportioned, mass: Figure, temperature: Figure, base: BaseName = 'resin'): Parts {
   const p = product.proportion;
+  const names = partNames(p.kind, base);
   const given = (key: string, label: string, value: number, unit: string): Figure =>
     ledger.given(`${id}.${key}`, label, value, unit, 'assumed', `${product.name}: ${product.source}`);
   switch (p.kind) {
@@ -53,15 +67,16 @@ export function proportion(ledger: Ledger, id: string, product: Proportioned, ma
         rhoA,
         rhoB,
       });
-      const resin = ledger.compute(`${id}.A`, 'resin', partA, { m: mass, r });
-      const hardener = ledger.compute(`${id}.B`, 'hardener', partB, { m: mass, r });
+      const resin = ledger.compute(`${id}.A`, names[0], partA, { m: mass, r });
+      const hardener = ledger.compute(`${id}.B`, names[1], partB, { m: mass, r });
       return {
         kind: 'two-part',
+        names,
         massRatio: r,
         resin,
         hardener,
-        resinVolume: ledger.compute(`${id}.Aml`, 'resin by volume', liquidVolume, { m: resin, rho: rhoA }),
-        hardenerVolume: ledger.compute(`${id}.Bml`, 'hardener by volume', liquidVolume, { m: hardener, rho: rhoB }),
+        resinVolume: ledger.compute(`${id}.Aml`, `${names[0]} by volume`, liquidVolume, { m: resin, rho: rhoA }),
+        hardenerVolume: ledger.compute(`${id}.Bml`, `${names[1]} by volume`, liquidVolume, { m: hardener, rho: rhoB }),
       };
     }
     case 'peroxide': {
@@ -71,8 +86,9 @@ export function proportion(ledger: Ledger, id: string, product: Proportioned, ma
       const volume = ledger.compute(`${id}.catalystMl`, 'catalyst by volume', catalystVolume, { m: catalyst, rho: rhoCat });
       return {
         kind: 'peroxide',
+        names,
         resin: mass,
-        resinVolume: ledger.compute(`${id}.resinMl`, 'resin by volume', liquidVolume, {
+        resinVolume: ledger.compute(`${id}.resinMl`, `${names[0]} by volume`, liquidVolume, {
           m: mass,
           rho: given('rho', 'density, liquid', product.densityLiquid, 'kg/m³'),
         }),
@@ -89,6 +105,7 @@ export function proportion(ledger: Ledger, id: string, product: Proportioned, ma
       const fraction = given('fraction', 'cream hardener, percent by mass', p.fraction, 'fraction');
       return {
         kind: 'cream',
+        names,
         putty: mass,
         fraction,
         hardener: ledger.compute(`${id}.cream`, 'cream hardener', catalystMass, { p: fraction, m: mass }),

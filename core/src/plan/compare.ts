@@ -3,6 +3,7 @@ import type { Finding, Job } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import type { Plan } from './plan';
 import { planRepair } from './plan-repair';
+import { say } from './say';
 import type { Clock, Shop } from './shop';
 
 /** One headline of a plan before and after a change. Same unit on both sides. */
@@ -24,11 +25,11 @@ const HEADLINES: readonly { key: string; label: string; of: (plan: Plan) => Figu
   { key: 'materials', label: 'materials', of: (p) => p.totals?.materials },
 ];
 
-/** What a change moved, in plan terms; figures that stayed within a thousandth are left out. */
+/** What a change moved, in plan terms; figures that read the same before and after are left out. */
 export function comparePlans(before: Plan, after: Plan): readonly Change[] {
   return HEADLINES.flatMap(({ key, label, of }) => {
     const [a, b] = [of(before), of(after)];
-    if (!a || !b || Math.abs(b.value - a.value) <= 0.001 * Math.abs(a.value)) return [];
+    if (!a || !b || say(a) === say(b)) return [];
     return [{ key, label, before: a, after: b }];
   });
 }

@@ -28,22 +28,25 @@ export interface PartLine {
   readonly drops?: Figure;
 }
 
+/** Decimals for a mass in g: a catalyst of a gram needs finer reading than a pot of resin. */
+export const gramDecimals = (mass: Figure): number => (mass.value < 0.01 ? 2 : 1);
+
 export function partLines(parts: Parts): readonly PartLine[] {
   switch (parts.kind) {
     case 'two-part':
       return [
-        { name: 'resin', mass: parts.resin, volume: parts.resinVolume },
-        { name: 'hardener', mass: parts.hardener, volume: parts.hardenerVolume },
+        { name: parts.names[0], mass: parts.resin, volume: parts.resinVolume },
+        { name: parts.names[1], mass: parts.hardener, volume: parts.hardenerVolume },
       ];
     case 'peroxide':
       return [
-        { name: 'resin', mass: parts.resin, volume: parts.resinVolume },
-        { name: 'MEKP catalyst', mass: parts.catalyst, volume: parts.catalystVolume, drops: parts.drops },
+        { name: parts.names[0], mass: parts.resin, volume: parts.resinVolume },
+        { name: parts.names[1], mass: parts.catalyst, volume: parts.catalystVolume, drops: parts.drops },
       ];
     case 'cream':
       return [
-        { name: 'putty', mass: parts.putty },
-        { name: 'cream hardener', mass: parts.hardener },
+        { name: parts.names[0], mass: parts.putty },
+        { name: parts.names[1], mass: parts.hardener },
       ];
   }
 }

@@ -7,7 +7,7 @@ import { formatIn, formatStored } from '../units/format';
 import type { FindingEffect } from './compare';
 import { GENERAL_CAUTION, guidanceFor, type Guidance } from './guidance';
 import type { Plan } from './plan';
-import { partLines, say, sayIn, saySize, type PartLine } from './say';
+import { gramDecimals, partLines, say, sayIn, saySize, type PartLine } from './say';
 import { stageSentence } from './summary';
 
 export interface WorkTable {
@@ -36,8 +36,16 @@ export interface WorkOrder {
   readonly versions: string;
 }
 
+/** Where the paper is read. */
+export interface Place {
+  readonly currency?: string;
+  /** IANA name; UTC where it is not given. */
+  readonly timeZone?: string;
+}
+
 /** Assembles the work order of a plan. Stages that could not be planned are left out; their problems stand in the notes. */
-export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], history: readonly FindingEffect[] = [], currency = ''): WorkOrder {
+export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], history: readonly FindingEffect[] = [], place: Place = {}): WorkOrder {
+  const { currency = '', timeZone = 'UTC' } = place;
   const i = plan.inputs;
   const facts: [string, string][] = [];
   const fact = (name: string, figure: Figure | undefined): void => {
@@ -69,17 +77,17 @@ export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], hi
     notes: problems.map((p) => `${p.severity}: ${p.what}${p.suggestion ? `; ${p.suggestion}` : ''}`),
     sections: STAGES.flatMap((stage): WorkSection[] => {
       const sentence = stageSentence(stage, plan);
-      return sentence ? [{ stage, title: STAGE_TITLES[stage], sentence, tables: tablesFor(stage, plan, history, money), ...guidanceFor(stage, plan) }] : [];
+      return sentence ? [{ stage, title: STAGE_TITLES[stage], sentence, tables: tablesFor(stage, plan, history, money, timeZone), ...guidanceFor(stage, plan) }] : [];
     }),
     signOff: ['Ground and inspected by', 'Laminated by', 'Finished by', 'Accepted by the owner'],
     versions: `Plan ${plan.format}, engine ${plan.engine}, library ${plan.library}`,
   };
 }
 
-function tablesFor(stage: Stage, plan: Plan, history: readonly FindingEffect[], money: (f: Figure) => string): WorkTable[] {
+function tablesFor(stage: Stage, plan: Plan, history: readonly FindingEffect[], money: (f: Figure) => string, timeZone: string): WorkTable[] {
   switch (stage) {
     case 'survey':
-      return history.length === 0 ? [] : [findingsTable(history)];
+      return history.length === 0 ? [] : [findingsTable(history, timeZone)];
     case 'system':
       return plan.system
         ? [
@@ -146,12 +154,13 @@ function tablesFor(stage: Stage, plan: Plan, history: readonly FindingEffect[], 
   }
 }
 
-function findingsTable(history: readonly FindingEffect[]): WorkTable {
+function findingsTable(history: readonly FindingEffect[], timeZone: string): WorkTable {
+  const day = new Intl.DateTimeFormat('en-GB', { timeZone, day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
   return {
     caption: 'Findings',
     columns: ['When', 'What', 'Size', 'How', 'What it changed'],
     rows: history.map((h) => [
-      h.finding.at.slice(0, 16).replace('T', ' '),
+      day.format(Date.parse(h.finding.at)),
       h.finding.extent,
       `${formatIn(h.finding.size[0], 'mm', 0).text} × ${formatIn(h.finding.size[1], 'mm', 0).text} mm`,
       METHODS[h.finding.method ?? ''] ?? '',
@@ -178,5 +187,5 @@ function timesTable(plan: Plan): WorkTable {
 /** Mass in g, volume in ml and US fl oz, and drops, as table cells. */
 function partRow(line: PartLine): string[] {
   const bare = (f: Figure | undefined, unit: 'g' | 'ml' | 'US fl oz', decimals: number): string => (f ? formatIn(f.value, unit, decimals).text : '');
-  return [line.name, bare(line.mass, 'g', 1), bare(line.volume, 'ml', 1), bare(line.volume, 'US fl oz', 2), line.drops ? say(line.drops) : ''];
+  return [line.name, bare(line.mass, 'g', gramDecimals(line.mass)), bare(line.volume, 'ml', 1), bare(line.volume, 'US fl oz', 2), line.drops ? say(line.drops) : ''];
 }

@@ -63,11 +63,11 @@ export function formatStored(value: number, unit: string): Formatted {
   const size = Math.abs(value);
   switch (unit) {
     case 'm':
-      if (size >= 3) return formatIn(value, 'm', 2);
+      if (size >= 1) return formatIn(value, 'm', 2);
       if (size >= 0.001) return formatIn(value, 'mm', size >= 0.1 ? 0 : size >= 0.01 ? 1 : 2);
       return size >= 0.00015 || size === 0 ? formatIn(value, 'mm', 2) : formatIn(value, 'µm');
     case 'm²':
-      return size < 0.001 ? formatIn(value, 'cm²', 2) : formatIn(value, 'm²', size < 0.1 ? 4 : 3);
+      return size < 0.1 ? formatIn(value, 'cm²', size < 0.001 ? 2 : size < 0.01 ? 1 : 0) : formatIn(value, 'm²', 3);
     case 'm³':
       return size >= 1e-3 ? formatIn(value, 'l', 2) : formatIn(value, 'ml', size < 1e-4 ? 1 : 0);
     case 'kg':

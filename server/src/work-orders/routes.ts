@@ -54,7 +54,7 @@ export function workOrderRoutes(db: Database, jobs: JobService): Router {
   router.get('/current.md', async (req, res) => {
     const job = await jobs.get(uuidOf((req.params as { id?: string }).id));
     const { read, shop, clock, plan, problems } = await planned(db, job);
-    const order = workOrder(read, plan, problems, findingHistory(read, LIBRARY, shop, clock), shop.currency ?? '');
+    const order = workOrder(read, plan, problems, findingHistory(read, LIBRARY, shop, clock), { currency: shop.currency, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone });
     const drawings = [
       ...(plan.section ? [{ title: 'Section', svg: sceneToSvg(sectionScene(plan.section, { width: SHEET.width, height: SHEET.sectionHeight, exaggeration: 'fit' })) }] : []),
       ...(plan.planView ? [{ title: 'Plan view', svg: sceneToSvg(planScene(plan.planView, { width: SHEET.width, height: SHEET.planHeight })) }] : []),

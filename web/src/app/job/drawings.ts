@@ -16,7 +16,7 @@ const PLAN_HEIGHT = 290;
   template: `
     @if (section(); as s) {
       <div class="spread head">
-        <p><b>Section A–A</b> <span class="muted small">along the middle of the cut-out</span></p>
+        <p><b>Section A–A</b>&ngsp;<span class="muted small">along the middle of the cut-out</span></p>
         <p-selectbutton [options]="scales()" optionLabel="label" optionValue="value" [ngModel]="exaggeration()" (ngModelChange)="exaggeration.set($event)" [allowEmpty]="false" size="small" ariaLabelledBy="scale-label" />
         <span id="scale-label" class="visually-hidden">Scale of the thickness</span>
       </div>
@@ -24,7 +24,7 @@ const PLAN_HEIGHT = 290;
     }
     @if (planDrawing(); as p) {
       <div class="spread head">
-        <p><b>Plan</b> <span class="muted small">from outside · grid {{ grid() }} mm</span></p>
+        <p><b>Plan</b>&ngsp;<span class="muted small">from outside · grid {{ grid() }} mm</span></p>
         <p class="muted small">{{ sizes() }}</p>
       </div>
       <nb-scene [scene]="p" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />

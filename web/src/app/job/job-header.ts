@@ -2,17 +2,19 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { FigureView } from '../ui/figure';
 import { sayWhen } from '../ui/when';
 import { JobContext } from './job-context';
+import { SaveState } from './save-state';
 
 /** Boat, job and the air in the shop. */
 @Component({
   selector: 'nb-job-header',
-  imports: [FigureView],
+  imports: [FigureView, SaveState],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="spread">
       <div class="names">
         <h1>{{ document()?.boat?.name || 'Boat not named' }}</h1>
         <p class="muted">{{ line() }}</p>
+        <nb-save-state />
       </div>
       @if (inputs(); as i) {
         <dl>

@@ -8,7 +8,7 @@ import { LogStore } from '../state/log-store';
 import { Drawings } from './drawings';
 import { JobContext } from './job-context';
 import { JobHeader } from './job-header';
-import { SaveBar } from './save-bar';
+import { Moved } from './moved';
 import { TotalsStrip } from './totals-strip';
 import { FairStage } from './stages/fair-stage';
 import { FinishStage } from './stages/finish-stage';
@@ -23,7 +23,7 @@ import { SystemStage } from './stages/system-stage';
 /** A job: the tape across the top, the drawings, the stage at hand and the totals. */
 @Component({
   selector: 'nb-job-page',
-  imports: [JobHeader, SaveBar, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, FairStage, FinishStage, LogStage],
+  imports: [JobHeader, Moved, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, FairStage, FinishStage, LogStage],
   providers: [JobStore, LogStore, JobContext],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -33,10 +33,9 @@ import { SystemStage } from './stages/system-stage';
       <header>
         <nb-job-header />
         @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" />}
-        <nb-save-bar />
       </header>
       <div class="body" [attr.class]="'body about-' + current()">
-        <section class="drawings" aria-label="Drawings"><nb-drawings [stage]="current()" /></section>
+        <section class="drawings" aria-label="Drawings"><nb-drawings [stage]="current()" /><nb-moved /></section>
         <main class="stage" tabindex="-1" [attr.aria-label]="current()">
           @switch (current()) {
             @case ('survey') {<nb-survey-stage />}
@@ -59,9 +58,9 @@ import { SystemStage } from './stages/system-stage';
   `,
   styles: `
     :host { display: grid; grid-template-rows: auto minmax(0, 1fr) auto; height: 100dvh; }
-    header { padding: 16px 26px 8px; border-bottom: 1px solid var(--hairline); }
-    .body { display: grid; grid-template-columns: minmax(0, 1fr) 424px; min-height: 0; }
-    .drawings { padding: 14px 20px 10px 26px; overflow: auto; min-height: 0; }
+    header { padding: 14px 26px 6px; border-bottom: 1px solid var(--hairline); }
+    .body { display: grid; grid-template-columns: minmax(0, 1fr) 436px; min-height: 0; }
+    .drawings { padding: 14px 20px 10px 26px; overflow: auto; min-height: 0; position: relative; }
     .stage { border-left: 1px solid var(--hairline); padding: 16px 26px 26px 22px; overflow-y: auto; min-height: 0; outline: none; }
     .failed { padding: 40px 26px; }
     @media (max-width: 1000px) {

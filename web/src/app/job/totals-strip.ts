@@ -30,7 +30,7 @@ import { JobContext } from './job-context';
         @if (done()) {
           <button pButton type="button" severity="secondary" [outlined]="true" (click)="reopen()">Take up {{ title() }} again</button>
         } @else {
-          <button pButton type="button" class="act" (click)="finish()">{{ title() }} is done</button>
+          <button pButton type="button" class="act" (click)="finish()">{{ stage() === 'log' ? 'Job' : title() }} is done</button>
         }
       </div>
     </footer>

@@ -38,8 +38,8 @@ import { SceneView } from '../ui/scene-view';
           <div><label for="title">What happened</label><input pInputText id="title" maxlength="160" name="title" autocomplete="off" [ngModel]="document().title ?? ''" (ngModelChange)="set('title', $event || undefined)" /></div>
           <nb-choice path="hull.material" [value]="document().hull.material" (changed)="set('hull.material', $event)" />
           <nb-choice path="damage.kind" [value]="document().damage.kind" (changed)="set('damage.kind', $event)" />
-          <nb-quantity path="damage.size" label="Size, along" [required]="true" [value]="length()" (changed)="length.set($event)" />
-          <nb-quantity path="damage.size" label="Size, up" [required]="true" [value]="width()" (changed)="width.set($event)" />
+          <nb-quantity path="damage.size" label="Size, along the hull" [required]="true" [value]="length()" (changed)="length.set($event)" />
+          <nb-quantity path="damage.size" label="Size, up the hull" [required]="true" [value]="width()" (changed)="width.set($event)" />
           <nb-choice class="wide" path="damage.findings.extent" label="This size is" [value]="extent()" (changed)="extent.set($any($event))" />
           <nb-choice path="access" [value]="document().access" [assumed]="inputs()?.access" (changed)="set('access', $event)" />
           <nb-quantity path="hull.thickness" [value]="document().hull.thickness" [assumed]="inputs()?.thickness" (changed)="set('hull.thickness', $event)" />

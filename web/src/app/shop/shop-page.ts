@@ -26,7 +26,9 @@ import { yardBoard } from './yard-board';
       <nb-shop-air />
       @if (board(); as b) {
         <div class="board">
-          @for (column of columns(); track column.title) {
+          @for (side of columns(); track $index) {
+          <div class="side">
+          @for (column of side; track column.title) {
             <section [attr.aria-label]="column.title" [class]="column.cls">
               <h2>{{ column.title }} <span class="muted">{{ column.lines.length || '' }}</span></h2>
               <ul>
@@ -42,6 +44,8 @@ import { yardBoard } from './yard-board';
               </ul>
             </section>
           }
+          </div>
+          }
         </div>
       } @else {<p class="muted">Opening the shop …</p>}
     </main>
@@ -50,13 +54,14 @@ import { yardBoard } from './yard-board';
     main { padding: 20px 26px 40px; max-width: 1280px; }
     header { align-items: center; }
     .board { display: grid; grid-template-columns: 1.25fr 1fr; gap: 26px 34px; margin-top: 22px; align-items: start; }
+    .side { display: grid; gap: 26px; }
     h2 { border-bottom: 2px solid var(--ink); padding-bottom: 4px; font-size: 1.1rem; }
     .hands h2 { border-color: var(--act); }
     .curing h2, .windows h2 { border-color: var(--wait); }
     li a { display: grid; gap: 1px; padding: 9px 0 9px 12px; text-decoration: none; border-bottom: 1px solid var(--hairline); border-left: 3px solid transparent; }
     li a:hover { background: var(--paper); }
     .hands li a { border-left-color: var(--act); }
-    .curing li a { border-left: 6px solid; border-image: repeating-linear-gradient(135deg, var(--wait) 0 2px, transparent 2px 5px) 6; }
+    .curing li { position: relative; } .curing li::before { content: ''; position: absolute; inset: 0 auto 0 0; width: 6px; background: repeating-linear-gradient(135deg, var(--wait) 0 1.5px, transparent 1.5px 5px); }
     .windows li a { border-left-color: var(--wait); }
     .when { font-weight: 600; white-space: nowrap; } .late .when { color: var(--act); }
     .stage { font-weight: 600; }
@@ -77,10 +82,14 @@ export class ShopPage {
     const b = this.board();
     if (!b) return [];
     return [
-      { title: 'Needs a hand', cls: 'hands', lines: b.hands, none: 'Nothing waits for you.' },
-      { title: 'Curing', cls: 'curing', lines: b.curing, none: 'Nothing is curing.' },
-      { title: 'Later', cls: 'later', lines: b.later, none: 'Nothing is booked.' },
-      { title: 'Windows', cls: 'windows', lines: b.windows, none: 'No window is open or about to open.' },
+      [
+        { title: 'Needs a hand', cls: 'hands', lines: b.hands, none: 'Nothing waits for you.' },
+        { title: 'Later', cls: 'later', lines: b.later, none: 'Nothing is booked.' },
+      ],
+      [
+        { title: 'Curing', cls: 'curing', lines: b.curing, none: 'Nothing is curing.' },
+        { title: 'Windows', cls: 'windows', lines: b.windows, none: 'No window is open or about to open.' },
+      ],
     ];
   });
 }

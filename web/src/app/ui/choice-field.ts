@@ -6,9 +6,10 @@ import type { GroupField } from '@nelbo/core';
 import { fieldAt } from './field-lookup';
 
 let serial = 0;
-const BUTTONS_UP_TO = 2;
+const BUTTONS = 2;
+const BUTTON_LETTERS = 20;
 
-/** One choice of a field: side-by-side buttons for two, a list for more. An unset choice shows what stands in for it. */
+/** One choice of a field: side-by-side buttons for two short ones, a list for more. An unset choice shows what stands in for it. */
 @Component({
   selector: 'nb-choice',
   imports: [FormsModule, SelectModule, SelectButtonModule],
@@ -32,7 +33,8 @@ export class ChoiceFieldView {
   readonly path = input.required<string>();
   readonly root = input<GroupField>();
   readonly label = input('');
-  readonly value = input<unknown>();
+  /** A path that ends early gives null in a template; both mean that nothing is chosen. */
+  readonly value = input<unknown, unknown>(undefined, { transform: (v) => v ?? undefined });
   /** The option in force while nothing is chosen. */
   readonly assumed = input<string>();
   readonly assumedText = input('assumed until chosen');
@@ -45,5 +47,5 @@ export class ChoiceFieldView {
     return f;
   });
   protected readonly options = computed(() => Object.entries(this.field().options).map(([value, label]) => ({ value, label })));
-  protected readonly asButtons = computed(() => this.options().length <= BUTTONS_UP_TO && this.options().length > 1);
+  protected readonly asButtons = computed(() => this.options().length === BUTTONS && this.options().every((o) => o.label.length <= BUTTON_LETTERS));
 }

@@ -39,7 +39,8 @@ export class QuantityFieldView {
   readonly path = input.required<string>();
   readonly root = input<GroupField>();
   readonly label = input('');
-  readonly value = input<unknown>();
+  /** A path that ends early gives null in a template; both mean that nothing is entered. */
+  readonly value = input<unknown, unknown>(undefined, { transform: (v) => v ?? undefined });
   /** The figure that stands in while nothing is entered. */
   readonly assumed = input<Figure>();
   readonly required = input(false);

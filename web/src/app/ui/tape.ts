@@ -48,8 +48,8 @@ const NARROW = 760;
     li a.on .tick { color: #9fd0da; }
     svg { position: absolute; left: 0; top: 0; pointer-events: none; mix-blend-mode: multiply; }
     svg .tick { stroke: var(--ink); stroke-width: 1; }
-    .now { position: absolute; top: -7px; height: 47px; border-left: 2px solid var(--act); margin-left: -1px; pointer-events: none; }
-    .now::before { content: ''; position: absolute; left: -7px; top: -1px; border: 6px solid transparent; border-top: 8px solid var(--act); border-bottom: 0; }
+    .now { position: absolute; top: 21px; height: 19px; border-left: 2px solid var(--act); margin-left: -1px; pointer-events: none; }
+    .now::before { content: ''; position: absolute; left: -7px; top: -29px; border: 6px solid transparent; border-top: 8px solid var(--act); border-bottom: 0; }
     .days { position: absolute; top: 39px; left: 0; right: 0; font-size: 0.82rem; color: var(--muted); }
     .days span { position: absolute; white-space: nowrap; }
   `,

@@ -27,8 +27,8 @@ import { JobContext } from '../job-context';
       <form (submit)="add($event)" aria-label="New finding">
         <div class="fields">
           <nb-choice class="wide" path="damage.findings.extent" [value]="extent()" (changed)="extent.set($any($event))" />
-          <nb-quantity path="damage.size" label="Along" [required]="true" (changed)="length.set($event)" />
-          <nb-quantity path="damage.size" label="Up" [required]="true" (changed)="width.set($event)" />
+          <nb-quantity path="damage.size" label="Along the hull" [required]="true" (changed)="length.set($event)" />
+          <nb-quantity path="damage.size" label="Up the hull" [required]="true" (changed)="width.set($event)" />
           <nb-choice path="damage.findings.shape" [value]="shape()" (changed)="shape.set($any($event))" />
           <nb-choice path="damage.findings.method" [value]="method()" (changed)="method.set($event)" />
           <div class="wide"><label for="finding-note">Note</label><input pInputText id="finding-note" maxlength="500" [ngModel]="note()" (ngModelChange)="note.set($event)" name="note" /></div>

@@ -27,8 +27,8 @@ import { StageHead } from './stage-head';
       <p class="small muted">Sand P{{ f.grits.before }} before the first coat. Dew point <nb-figure [figure]="f.dewPoint" class="plain" />: the surface stays 3 °C above it. Pot life <nb-figure [figure]="f.milestones.potLife" class="plain" />.</p>
       @if (f.sanding.length > 0) {
         <h3>Level and polish</h3>
-        <nb-sanding [steps]="f.sanding" caption="Wet, grit" />
-        <p class="small muted">Then {{ f.polishStages === 1 ? 'cutting compound' : 'cutting compound, fine compound and wax' }}.</p>
+        <nb-sanding [steps]="f.sanding" caption="Grit" />
+        <p class="small muted">Wet from P400, with a drop of soap. Then {{ f.polishStages === 1 ? 'cutting compound' : 'cutting compound, fine compound and wax' }}.</p>
       }
       <div class="fields">
         <nb-choice class="wide" path="system.finish" [value]="doc()?.system?.finish" [assumed]="chain()?.finish?.id" assumedText="chosen by Nelbo" (changed)="setFinish($event)" />

@@ -62,6 +62,6 @@ export class MixStage {
   }
 
   protected ratio(b: Batch): string {
-    return b.parts.kind === 'two-part' ? `${b.parts.massRatio.value.toFixed(2)} : 1 by weight` : b.parts.kind === 'peroxide' ? 'Peroxide by weight of resin' : 'Cream by weight';
+    return b.parts.kind === 'two-part' ? `${b.parts.massRatio.value.toFixed(2)} : 1 by weight` : b.parts.kind === 'peroxide' ? 'Peroxide by weight' : 'Cream by weight';
   }
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { partLines, type Parts } from '@nelbo/core';
+import { gramDecimals, partLines, type Parts } from '@nelbo/core';
 import { FigureView } from '../../ui/figure';
 
 /** What goes into one cup: each part in g, ml and US fl oz, a catalyst in drops as well. */
@@ -15,7 +15,7 @@ import { FigureView } from '../../ui/figure';
         @for (l of lines(); track l.name) {
           <tr>
             <td>{{ l.name }}</td>
-            <td class="number main"><nb-figure [figure]="l.mass" as="g" [decimals]="1" [bare]="true" /></td>
+            <td class="number main"><nb-figure [figure]="l.mass" as="g" [decimals]="decimals(l.mass)" [bare]="true" /></td>
             <td class="number">@if (l.volume; as v) {<nb-figure [figure]="v" as="ml" [decimals]="1" [bare]="true" />}</td>
             <td class="number">@if (l.volume; as v) {<nb-figure [figure]="v" as="US fl oz" [decimals]="2" [bare]="true" />}</td>
             @if (hasDrops()) {<td class="number">@if (l.drops; as d) {<nb-figure [figure]="d" [bare]="true" />}</td>}
@@ -30,6 +30,7 @@ import { FigureView } from '../../ui/figure';
 export class PartsTable {
   readonly caption = input('Part');
   readonly parts = input.required<Parts>();
+  protected readonly decimals = gramDecimals;
   protected readonly lines = computed(() => partLines(this.parts()));
   protected readonly hasDrops = computed(() => this.lines().some((l) => l.drops));
 }
