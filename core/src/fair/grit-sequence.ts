@@ -36,8 +36,8 @@ function step(grit: number, depth: number, area: number, material: AbradedMateri
 /**
  * The papers from the shelf with the least total time that take off `stock` in all and end at the grit that the next
  * layer wants. Each paper removes the scratch of the one before; the first removes what is left of the stock, so that
- * the whole sequence never goes deeper than the stock. Solved by dynamic programming from the end grit backwards:
- * best(g) = min over finer h of time(h removes scratch of g) + best(h).
+ * the whole sequence never goes deeper than the stock. Searched from the end grit back to coarser papers; a branch is
+ * left as soon as its scratches fill the stock or its time passes the best found, so the answer is exact.
  *
  * @param stock depth to remove in all, m
  * @param area m²
@@ -52,28 +52,22 @@ export function gritSequence(
   material: AbradedMaterial = 'cured resin',
   shelf: readonly number[] = SHELF,
 ): readonly GritStep[] {
-  const papers = [...new Set([...shelf.filter((g) => g >= COARSEST[material] && g < end), end])].sort((a, b) => a - b);
-  const after = new Map<number, { time: number; depth: number; next?: number }>([[end, { time: 0, depth: 0 }]]);
-  for (const grit of papers.slice(0, -1).reverse()) {
-    const scratch = scratchDepth(grit, material);
-    const ways = papers
-      .filter((p) => p > grit)
-      .map((next) => {
-        const rest = after.get(next) ?? { time: 0, depth: 0 };
-        return { time: step(next, scratch, area, material).time + rest.time, depth: scratch + rest.depth, next };
-      });
-    after.set(grit, ways.reduce((a, b) => (b.time < a.time ? b : a)));
-  }
-  const starts = papers
-    .map((grit) => ({ grit, ...(after.get(grit) ?? { time: 0, depth: 0 }) }))
-    .filter((s) => s.depth < stock || s.grit === end)
-    .map((s) => ({ ...s, total: s.time + step(s.grit, stock - s.depth, area, material).time }));
-  const first = starts.reduce((a, b) => (b.total < a.total ? b : a));
-  const steps = [step(first.grit, stock - first.depth, area, material)];
-  for (let grit = first.grit; grit !== end; ) {
-    const next = after.get(grit)?.next ?? end;
-    steps.push(step(next, scratchDepth(grit, material), area, material));
-    grit = next;
-  }
-  return steps;
+  const papers = [...new Set(shelf.filter((g) => g >= COARSEST[material] && g < end))].sort((a, b) => b - a);
+  let best: readonly GritStep[] = [];
+  let bestTime = Infinity;
+  const extend = (first: number, coarser: readonly number[], later: readonly GritStep[], depth: number, time: number): void => {
+    if (depth >= stock || time >= bestTime) return;
+    const start = step(first, stock - depth, area, material);
+    if (time + start.time < bestTime) {
+      best = [start, ...later];
+      bestTime = time + start.time;
+    }
+    coarser.forEach((grit, i) => {
+      const scratch = scratchDepth(grit, material);
+      const next = step(first, scratch, area, material);
+      extend(grit, coarser.slice(i + 1), [next, ...later], depth + scratch, time + next.time);
+    });
+  };
+  extend(end, papers, [], 0, 0);
+  return best;
 }

@@ -5,7 +5,7 @@ export interface Formatted {
   readonly unit: string;
 }
 
-const THIN = ' ';
+const THIN = '\u202f';
 
 /** Groups thousands with a thin space and keeps a true minus sign. */
 function group(text: string): string {

@@ -1,0 +1,252 @@
+import fc from 'fast-check';
+import { LIBRARY, comparePlans, createPlanner, findingHistory, nextWait, planRepair, publicPlan, taskAt, workOrder, workOrderMarkdown, STAGES, type JobDocument, type Plan } from '../src/index';
+import { BASE, CLOCK, figuresOf, numbersIn, planOf, read } from './support';
+
+const anyJob = fc.record({
+  thickness: fc.option(fc.double({ min: 0.001, max: 0.016, noNaN: true }), { nil: undefined }),
+  gelCoat: fc.option(fc.double({ min: 0, max: 0.003, noNaN: true }), { nil: undefined }),
+  laminate: fc.option(fc.constantFrom(...LIBRARY.oldLaminates.map((l) => l.id)), { nil: undefined }),
+  size: fc.tuple(fc.double({ min: 0.002, max: 0.4, noNaN: true }), fc.double({ min: 0.002, max: 0.4, noNaN: true })),
+  shape: fc.constantFrom('ellipse', 'rectangle'),
+  extent: fc.constantFrom('first look', 'true extent'),
+  position: fc.constantFrom('above', 'below'),
+  duty: fc.constantFrom('cosmetic', 'light', 'general', 'high'),
+  temperature: fc.double({ min: -20, max: 50, noNaN: true }),
+  humidity: fc.double({ min: 0.05, max: 1, noNaN: true }),
+  order: fc.constantFrom('largest first', 'smallest first'),
+  step: fc.double({ min: 0.001, max: 0.1, noNaN: true }),
+  resin: fc.option(fc.constantFrom(...LIBRARY.resins.map((r) => r.id)), { nil: undefined }),
+  cloth: fc.option(fc.constantFrom(...LIBRARY.cloths.map((c) => c.id)), { nil: undefined }),
+  finish: fc.option(fc.constantFrom(...LIBRARY.finishes.map((f) => f.id)), { nil: undefined }),
+});
+
+type Any = typeof anyJob extends fc.Arbitrary<infer T> ? T : never;
+
+function documentOf(a: Any): unknown {
+  const clean = <T extends object>(o: T): Partial<T> => Object.fromEntries(Object.entries(o).filter(([, v]) => v !== undefined)) as Partial<T>;
+  return {
+    format: 'nelbo-job/1',
+    hull: clean({ material: 'frp-solid', thickness: a.thickness, gelCoat: a.gelCoat, laminate: a.laminate }),
+    damage: { kind: 'hole', position: a.position, findings: [{ at: '2026-11-20T08:00:00Z', extent: a.extent, shape: a.shape, size: a.size }] },
+    duty: a.duty,
+    conditions: { temperature: a.temperature, humidity: a.humidity },
+    laminate: { order: a.order, minimumStep: a.step },
+    system: clean({ resin: a.resin, cloth: a.cloth, finish: a.finish }),
+  };
+}
+
+describe('any plan', () => {
+  it('has only finite figures, each with its trace down to what was given', () => {
+    fc.assert(
+      fc.property(anyJob, (a) => {
+        const { plan } = planOf(documentOf(a));
+        if (!numbersIn(plan).every(Number.isFinite)) return false;
+        const ids = new Set(Object.keys(plan.trace));
+        return (
+          figuresOf(plan).every(({ figure }) => ids.has(figure.traceId) && plan.trace[figure.traceId].unit === figure.unit) &&
+          Object.values(plan.trace).every((e) => e.source.length > 0 && e.label.length > 0 && e.inputs.every((i) => ids.has(i.traceId)) && (e.origin !== 'computed' || e.inputs.length > 0 || e.formulaId === undefined || e.value === 0))
+        );
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('stays finite at the ends of what may be entered', () => {
+    for (const size of [[0.002, 0.002], [3, 3], [3, 0.002]]) {
+      for (const thickness of [0.001, 0.06]) {
+        const { plan } = planOf({ ...BASE, hull: { ...BASE.hull, thickness }, damage: { kind: 'hole', size }, system: { cloth: 'biax-800' } });
+        expect(numbersIn(plan).every(Number.isFinite)).toBeTrue();
+      }
+    }
+  });
+
+  it('is the same from a warm planner as from a cold one', () => {
+    const planner = createPlanner();
+    fc.assert(
+      fc.property(anyJob, (a) => {
+        const job = read(documentOf(a));
+        const warm = planner.plan(job, LIBRARY, {}, CLOCK);
+        const cold = planRepair(job, LIBRARY, {}, CLOCK);
+        return JSON.stringify(warm) === JSON.stringify(cold);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('reuses the stages that an edit does not touch', () => {
+    const planner = createPlanner();
+    const a = planner.plan(read(BASE), LIBRARY, {}, CLOCK).plan;
+    const b = planner.plan(read({ ...BASE, conditions: { temperature: 21, humidity: 0.6 } }), LIBRARY, {}, CLOCK).plan;
+    expect(b?.laminate?.plies).toBe(a?.laminate?.plies as never);
+    expect(b?.section).toBe(a?.section);
+    expect(b?.mix).not.toEqual(a?.mix);
+  });
+
+  it('says what is missing and plans what it can', () => {
+    const sizeless = planOf({ format: 'nelbo-job/1', hull: { material: 'frp-solid' }, damage: { kind: 'hole' } });
+    expect(sizeless.plan.system).toBeDefined();
+    expect(sizeless.plan.laminate).toBeUndefined();
+    expect(sizeless.problems.find((p) => p.path === 'damage.size')?.severity).toBe('error');
+    const hullless = planOf({ format: 'nelbo-job/1', hull: {}, damage: { kind: 'hole', size: [0.1, 0.1] } });
+    expect(hullless.problems.map((p) => p.path)).toContain('hull.material');
+    expect(hullless.plan.survey).toBeUndefined();
+  });
+
+  it('marks what it assumes', () => {
+    const { problems, plan } = planOf({ format: 'nelbo-job/1', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: [0.1, 0.06] } });
+    expect(problems.filter((p) => p.severity === 'assumed').map((p) => p.path).sort()).toEqual(['access', 'conditions.temperature', 'damage.size', 'duty', 'hull.gelCoat', 'hull.laminate', 'hull.thickness']);
+    expect(plan.inputs?.thickness.origin).toBe('assumed');
+    expect(planOf(BASE, { temperature: 12 }).plan.inputs?.thickness.origin).toBe('entered');
+    const { conditions: _, ...open } = BASE;
+    expect(planOf(open, { temperature: 14 }).plan.inputs?.temperature).toEqual(jasmine.objectContaining({ value: 14, origin: 'shop' }));
+  });
+});
+
+/** For every input: the headlines that must move when it changes, and those that must not. */
+describe('each input', () => {
+  const HEADLINES = {
+    cutOut: (p: Plan) => p.survey?.area.value,
+    ratio: (p: Plan) => p.grind?.taper.used.value,
+    ground: (p: Plan) => p.grind?.groundArea.value,
+    dust: (p: Plan) => p.grind?.dustMass.value,
+    masking: (p: Plan) => p.grind?.maskingLine.value,
+    plies: (p: Plan) => p.laminate?.plies.length,
+    firstOffset: (p: Plan) => p.laminate?.plies[0].offset.value,
+    thickness: (p: Plan) => p.laminate?.thickness.value,
+    resin: (p: Plan) => p.mix?.total.value,
+    hardener: (p: Plan) => (p.mix?.parts.kind === 'two-part' ? p.mix.parts.hardener.value : 0),
+    potLife: (p: Plan) => p.mix?.milestones.potLife.value,
+    filler: (p: Plan) => p.fair?.volume.value,
+    grit: (p: Plan) => p.fair?.endGrit,
+    coats: (p: Plan) => p.finish?.mass.value,
+    dew: (p: Plan) => p.finish?.dewPoint.value,
+    handsOn: (p: Plan) => p.totals?.handsOn.value,
+    elapsed: (p: Plan) => p.totals?.elapsed.value,
+    materials: (p: Plan) => p.totals?.materials.value,
+    labour: (p: Plan) => p.totals?.labour.value,
+    start: (p: Plan) => p.timeline?.start,
+    backing: (p: Plan) => p.section?.layers.find((l) => l.id === 'backing')?.kind,
+    chain: (p: Plan) => p.system?.chosen.chain.id,
+  };
+  type Headline = keyof typeof HEADLINES;
+  const all = Object.keys(HEADLINES) as Headline[];
+  const finding = BASE.damage.findings?.[0];
+  const damage = (change: object): JobDocument => ({ ...BASE, damage: { ...BASE.damage, findings: [{ ...finding, ...change } as never] } });
+
+  const cases: [string, JobDocument, Headline[], object?][] = [
+    ['size', damage({ size: [0.11, 0.058] }), ['cutOut', 'ground', 'dust', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
+    ['shape', damage({ shape: 'rectangle' }), ['cutOut', 'ground', 'dust', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
+    ['extent seen', damage({ extent: 'first look' }), ['cutOut', 'ground', 'dust', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
+    ['thickness', { ...BASE, hull: { ...BASE.hull, thickness: 0.009 } }, ['ground', 'dust', 'masking', 'plies', 'firstOffset', 'thickness', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
+    ['gel coat', { ...BASE, hull: { ...BASE.hull, gelCoat: 0.00055 } }, ['dust', 'filler', 'handsOn', 'elapsed', 'materials', 'labour']],
+    ['old laminate', { ...BASE, hull: { ...BASE.hull, laminate: 'stitched-glass' } }, ['ratio', 'ground', 'dust', 'masking', 'firstOffset', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
+    ['duty', { ...BASE, duty: 'high' }, ['ratio', 'ground', 'dust', 'masking', 'firstOffset', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
+    ['taper ratio', { ...BASE, taper: { ratio: 15 } }, ['ratio', 'ground', 'dust', 'masking', 'firstOffset', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
+    ['minimum step', { ...BASE, laminate: { minimumStep: 0.012 } }, ['ground', 'dust', 'masking', 'firstOffset', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
+    ['waste', { ...BASE, laminate: { waste: 0.3 } }, ['resin', 'hardener', 'materials']],
+    ['ground coat', { ...BASE, laminate: { groundCoat: 0.3 } }, ['resin', 'hardener', 'materials']],
+    ['order', { ...BASE, laminate: { order: 'smallest first' } }, ['firstOffset']],
+    ['temperature', { ...BASE, conditions: { temperature: 20, humidity: 0.6 } }, ['potLife', 'dew', 'elapsed']],
+    ['humidity', { ...BASE, conditions: { temperature: 17, humidity: 0.7 } }, ['dew']],
+    ['grade', { ...BASE, grade: 'show' }, ['grit', 'handsOn', 'elapsed', 'labour']],
+    ['access', { ...BASE, access: 'one', backing: undefined }, ['backing']],
+    ['backing', { ...BASE, backing: 'bonded' }, ['backing']],
+    ['resin', { ...BASE, system: { resin: 'epoxy-fast' } }, ['chain', 'hardener', 'potLife', 'handsOn', 'elapsed', 'materials', 'labour']],
+    ['cloth', { ...BASE, system: { cloth: 'biax-800' } }, ['chain', 'ground', 'dust', 'masking', 'plies', 'firstOffset', 'thickness', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
+    ['start', { ...BASE, schedule: { start: '2026-11-24T08:00:00Z' } }, ['start']],
+    ['labour rate', BASE, ['labour'], { labourPerHour: 80 }],
+    ['title', { ...BASE, title: 'other', boat: { name: 'Other' } }, []],
+  ];
+
+  const before = planOf().plan;
+  for (const [name, document, moves, shop] of cases) {
+    it(`${name} moves what it must and nothing else`, () => {
+      const after = planOf(document, shop ?? {}).plan;
+      for (const h of all) {
+        const [a, b] = [HEADLINES[h](before), HEADLINES[h](after)];
+        expect(a).withContext(h).toBeDefined();
+        const moved = typeof a === 'number' && typeof b === 'number' ? Math.abs(b - a) > 1e-9 * Math.abs(a) : a !== b;
+        expect(moved).withContext(`${name}: ${h} ${a} → ${b}`).toBe(moves.includes(h));
+      }
+    });
+  }
+});
+
+describe('findings', () => {
+  const first = { at: '2026-11-20T08:00:00Z', extent: 'first look' as const, size: [0.062, 0.034] as [number, number], method: 'eye' };
+  const second = { at: '2026-11-21T08:00:00Z', extent: 'true extent' as const, size: [0.12, 0.08] as [number, number], method: 'grind' };
+
+  it('are planned from the latest true extent; a first look grows by its range', () => {
+    const look = planOf({ ...BASE, damage: { kind: 'hole', findings: [first] } }).plan.survey;
+    expect(look?.measured).toBeFalse();
+    expect(look?.length.value).toBeCloseTo(0.062 * Math.sqrt(4.5), 9);
+    expect(look?.length.span).toEqual([0.062 * 1.5, 0.062 * 3]);
+    const both = planOf({ ...BASE, damage: { kind: 'hole', findings: [second, { ...first, at: '2026-11-22T08:00:00Z' }] } }).plan.survey;
+    expect(both?.length.value).toBe(0.12);
+    expect(both?.length.span).toBeUndefined();
+  });
+
+  it('each say what they changed', () => {
+    const history = findingHistory(read({ ...BASE, damage: { kind: 'hole', findings: [first, { ...second, size: [0.2, 0.15] }] } }), LIBRARY, {}, CLOCK);
+    expect(history[0].changes).toEqual([]);
+    expect(history[1].changes.map((c) => c.key)).toEqual(jasmine.arrayContaining(['area', 'ground', 'resin', 'hours', 'materials']));
+    expect(comparePlans(history[0].plan, history[0].plan)).toEqual([]);
+  });
+});
+
+describe('the time line', () => {
+  it('puts task after task and adds up', () => {
+    const { plan } = planOf();
+    const tasks = plan.timeline?.stages.flatMap((s) => s.tasks) ?? [];
+    tasks.slice(1).forEach((t, i) => expect(t.start).toBe(tasks[i].end));
+    const seconds = tasks.reduce((s, t) => s + t.duration.value, 0);
+    expect(plan.totals?.elapsed.value).toBeCloseTo(seconds, 3);
+    expect(plan.timeline?.stages.map((s) => s.stage)).toEqual([...STAGES]);
+    expect(plan.timeline?.start).toBe(CLOCK.now);
+  });
+
+  it('moves with the stages that were reported done', () => {
+    const done = [{ stage: 'survey', at: '2026-11-23T12:00:00Z' }, { stage: 'system', at: '2026-11-23T12:00:00Z' }];
+    const { plan } = planOf({ ...BASE, schedule: { start: '2026-11-23T08:00:00Z', done } });
+    const grind = plan.timeline?.stages.find((s) => s.stage === 'grind');
+    expect(grind?.start).toBe(Date.parse('2026-11-23T12:00:00Z'));
+    if (!plan.timeline) return fail('no time line');
+    expect(taskAt(plan.timeline, CLOCK.now)?.stage).toBe('grind');
+    expect(nextWait(plan.timeline, CLOCK.now)?.label).toBe('rest until tacky');
+    expect(taskAt(plan.timeline, plan.timeline.end + 1)).toBeUndefined();
+  });
+});
+
+describe('what leaves the plan', () => {
+  it('is a work order with every stage, cautions where they are needed, and sign-off', () => {
+    const { plan, problems } = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } });
+    const order = workOrder(read(BASE), plan, problems, findingHistory(read(BASE), LIBRARY, {}, CLOCK), { currency: '£' });
+    expect(order.sections.map((s) => s.stage)).toEqual([...STAGES]);
+    const mix = order.sections.find((s) => s.stage === 'mix');
+    expect(mix?.cautions.join(' ')).toContain('MEKP');
+    expect(order.general).toContain('does not inspect');
+    const text = workOrderMarkdown(order, [{ title: 'Section', svg: '<svg/>' }]);
+    expect(text).toContain('## Laminate');
+    expect(text).toContain('data:image/svg+xml');
+    expect(text).toContain('- [ ] ');
+    expect(text).toContain('£');
+    expect(text).not.toContain('undefined');
+    expect(text).not.toContain('NaN');
+  });
+
+  it('keeps epoxy jobs free of peroxide cautions, unless the gel coat needs them', () => {
+    const cautions = (document: unknown): string => {
+      const { plan, problems } = planOf(document);
+      return workOrder(read(document), plan, problems).sections.flatMap((s) => s.cautions).join(' ');
+    };
+    expect(cautions(BASE)).not.toContain('MEKP');
+    expect(cautions(BASE)).toContain('isocyanates');
+    expect(cautions({ ...BASE, system: { resin: 'epoxy-slow', finish: 'gel-coat' } })).toContain('MEKP');
+  });
+
+  it('names products and writes times as ISO 8601', () => {
+    const open = publicPlan(planOf().plan) as { timeline: { start: string }; laminate: { plies: { cloth: unknown }[] } };
+    expect(open.timeline.start).toBe('2026-11-23T08:00:00.000Z');
+    expect(open.laminate.plies[0].cloth).toEqual({ id: 'biax-600', name: 'stitched biaxial 600' });
+  });
+});

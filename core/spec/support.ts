@@ -1,0 +1,49 @@
+import { LIBRARY, planRepair, readJob, type Figure, type Job, type JobDocument, type Plan, type PlanResult, type Shop } from '../src/index';
+
+/** A complete job in SI that specs vary one fact at a time. */
+export const BASE: JobDocument = {
+  format: 'nelbo-job/1',
+  title: 'spec',
+  hull: { material: 'frp-solid', laminate: 'mat-woven-polyester', thickness: 0.007, gelCoat: 0.0006 },
+  damage: {
+    kind: 'hole',
+    position: 'above',
+    findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape: 'ellipse', size: [0.096, 0.058], method: 'grind' }],
+  },
+  access: 'both',
+  backing: 'removable',
+  duty: 'general',
+  grade: 'standard',
+  conditions: { temperature: 17, humidity: 0.6 },
+  schedule: { start: '2026-11-23T08:00:00Z' },
+};
+
+export const CLOCK = { now: Date.parse('2026-11-23T08:00:00Z') };
+
+export function read(document: unknown): Job {
+  const { job } = readJob(document);
+  if (!job) throw new Error('unreadable job in a spec');
+  return job;
+}
+
+export function planOf(document: unknown = BASE, shop: Shop = {}): PlanResult & { plan: Plan } {
+  const result = planRepair(read(document), LIBRARY, shop, CLOCK);
+  if (!result.plan) throw new Error('no plan');
+  return { ...result, plan: result.plan };
+}
+
+const isFigure = (x: object): x is Figure => 'traceId' in x && 'origin' in x && 'value' in x;
+
+/** Every figure of a plan with the path that leads to it; products and the trace itself left out. */
+export function figuresOf(value: unknown, path = ''): { path: string; figure: Figure }[] {
+  if (typeof value !== 'object' || value === null) return [];
+  if (isFigure(value)) return [{ path, figure: value }];
+  return Object.entries(value).flatMap(([k, v]) => (k === 'trace' ? [] : figuresOf(v, path ? `${path}.${k}` : k)));
+}
+
+/** Every number anywhere in a value. */
+export function numbersIn(value: unknown): number[] {
+  if (typeof value === 'number') return [value];
+  if (typeof value !== 'object' || value === null) return [];
+  return Object.values(value).flatMap(numbersIn);
+}
