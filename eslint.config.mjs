@@ -17,6 +17,7 @@ export default tseslint.config(
       'max-lines': ['error', { max: 400, skipBlankLines: true }],
     },
   },
+  { files: ['**/spec/**/*.ts'], rules: { '@typescript-eslint/no-explicit-any': 'off' } },
   {
     files: ['core/src/**/*.ts'],
     rules: {

@@ -1,0 +1,101 @@
+import { existsSync, mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { LIBRARY, planRepair, readJob } from '@nelbo/core';
+import { jobSchemaDocument, planCommand } from '../src/plan-command';
+
+const root = new URL('../..', import.meta.url).pathname;
+const golden = join(root, 'core/spec/golden/golden-1.nelbo.json');
+const folder = mkdtempSync(join(tmpdir(), 'nelbo-cli-'));
+let serial = 0;
+
+function file(content: unknown): string {
+  const path = join(folder, `${(serial += 1)}.nelbo.json`);
+  writeFileSync(path, typeof content === 'string' ? content : JSON.stringify(content));
+  return path;
+}
+const run = (...args: string[]) => planCommand(args, 0);
+
+describe('nelbo plan', () => {
+  it('plans the worked job in all three formats', () => {
+    const json = run(golden, '--format', 'json');
+    expect(json.code).toBe(0);
+    const plan = JSON.parse(json.stdout);
+    expect(plan.format).toBe('nelbo-plan/1');
+    expect(plan.laminate.plies.length).toBe(10);
+    expect(plan.trace[plan.mix.total.traceId].expression).toContain('waste');
+    expect(run(golden, '--format=md').stdout).toContain('| 10 | stitched biaxial 600 |');
+    expect(run(golden).stdout).toContain('10 plies build 6.61 mm');
+  });
+
+  it('exits 2 on errors, 0 on warnings and assumptions, and prints what could be planned', () => {
+    const job = JSON.parse(readFileSync(golden, 'utf8'));
+    const broken = run(file({ ...job, hull: { ...job.hull, thickness: '7 parsecs' } }));
+    expect(broken.code).toBe(2);
+    expect(broken.stderr).toContain('hull.thickness');
+    expect(broken.stderr).toContain('allowed: 1 to 60 mm');
+    expect(broken.stdout).toContain('LAMINATE');
+    const cold = run(file({ ...job, conditions: { temperature: '9 °C' } }));
+    expect(cold.code).toBe(0);
+    expect(cold.stderr).toContain('warning: conditions.temperature');
+    const brief = run(file({ format: 'nelbo-job/1', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: ['4 in', '2 1/2 in'] } }));
+    expect(brief.code).toBe(0);
+    expect(brief.stderr).toContain('assumed: hull.thickness');
+  });
+
+  it('tells broken files apart and never prints NaN', () => {
+    expect(run(file('{"format":')).stderr).toContain('is not JSON');
+    expect(run(join(folder, 'missing.json')).stderr).toContain('cannot be read');
+    expect(run(file([])).code).toBe(2);
+    expect(run(file({ format: 'nelbo-job/2', hull: {}, damage: {} })).stderr).toContain('newer format');
+    for (const content of ['{}', '[]', '3', '{"format":"nelbo-job/1","hull":{"material":"frp-solid","thickness":"0 mm"},"damage":{"kind":"hole","size":["-3 mm","NaN mm"]}}']) {
+      const out = run(file(content), '--format', 'json');
+      expect(out.code).toBe(2);
+      expect(out.stdout + out.stderr).not.toContain('NaN,');
+      expect(out.stdout).not.toContain('null');
+    }
+  });
+
+  it('says how it is used', () => {
+    expect(run().code).toBe(1);
+    expect(run('--help').code).toBe(0);
+    expect(run(golden, '--format', 'pdf').stderr).toContain('json, md or text');
+    expect(run(golden, '--fast').stderr).toContain('unknown option');
+    expect(run(golden, golden).code).toBe(1);
+  });
+
+  it('prints the JSON Schema that stands in docs/schema', () => {
+    const copy = JSON.parse(readFileSync(join(root, 'docs/schema/nelbo-job-1.json'), 'utf8'));
+    expect(copy).toEqual(JSON.parse(JSON.stringify(jobSchemaDocument())));
+    expect(JSON.parse(run('--schema').stdout)).toEqual(copy);
+  });
+
+  it('plans every example of the documentation', () => {
+    const text = readFileSync(join(root, 'docs/job-format.md'), 'utf8');
+    const examples = [...text.matchAll(/```json\n([\s\S]*?)```/g)].map((m) => m[1]);
+    expect(examples.length).toBeGreaterThan(1);
+    for (const example of examples) expect(run(file(example)).code).withContext(example).toBe(0);
+  });
+});
+
+describe('every trace', () => {
+  it('names a formula file that exists', () => {
+    const ids = new Set<string>();
+    for (const system of [{ resin: 'epoxy-slow' }, { resin: 'polyester', finish: 'gel-coat' }]) {
+      const { job } = readJob({ ...JSON.parse(readFileSync(golden, 'utf8')), system });
+      if (!job) throw new Error('unreadable');
+      const { plan } = planRepair(job, LIBRARY, {}, { now: 0 });
+      for (const e of Object.values(plan?.trace ?? {})) if (e.formulaId) ids.add(e.formulaId);
+    }
+    expect(ids.size).toBeGreaterThan(12);
+    for (const id of ids) expect(existsSync(join(root, 'core/src', `${id}.ts`))).withContext(id).toBeTrue();
+  });
+});
+
+describe('the core’s specs', () => {
+  it('all run in the browser too', () => {
+    const listed = [...readFileSync(join(root, 'web/src/core.spec.ts'), 'utf8').matchAll(/core\/spec\/(.*)'/g)].map((m) => `${m[1]}.ts`);
+    const there = readdirSync(join(root, 'core/spec')).filter((f) => f.endsWith('.spec.ts'));
+    expect(listed.sort()).toEqual(there.sort());
+  });
+});

@@ -1,0 +1,25 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 4390;
+
+export default defineConfig({
+  testDir: '.',
+  timeout: 60_000,
+  workers: 1,
+  reporter: [['list']],
+  outputDir: '../test-results',
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    trace: 'off',
+    launchOptions: { executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] },
+  },
+  webServer: {
+    command: `node --import tsx serve.ts ${PORT}`,
+    cwd: import.meta.dirname,
+    url: `http://127.0.0.1:${PORT}/api/v1/health`,
+    reuseExistingServer: false,
+    stdout: 'ignore',
+    stderr: 'pipe',
+  },
+});

@@ -1,0 +1,22 @@
+// Starts the built server over a fresh database of the test cluster, with the demo yard.
+import { spawn } from 'node:child_process';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import pg from 'pg';
+
+const DATABASE = 'nelbo_e2e';
+const cluster = process.env['NELBO_CLUSTER_URL'];
+if (!cluster) throw new Error('NELBO_CLUSTER_URL must name the maintenance database of a PostgreSQL; ./nelbo test sets it');
+
+const admin = new pg.Client({ connectionString: cluster });
+await admin.connect();
+await admin.query(`drop database if exists ${DATABASE} with (force)`);
+await admin.query(`create database ${DATABASE}`);
+await admin.end();
+
+const url = new URL(cluster);
+url.pathname = `/${DATABASE}`;
+const main = join(dirname(fileURLToPath(import.meta.url)), '../server/dist/main.mjs');
+const server = spawn('node', [main, '--demo'], { env: { ...process.env, DATABASE_URL: url.toString(), PORT: process.argv[2], LOG_LEVEL: 'warn' }, stdio: 'inherit' });
+for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => server.kill(signal));
+server.on('exit', (code) => process.exit(code ?? 0));

@@ -1,0 +1,58 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+
+const MARIGOLD = '/jobs/5b1d2f60-0001-4a01-9c01-000000000001';
+const LITTLE_AUK = '/jobs/5b1d2f60-0004-4a01-9c01-000000000004';
+
+const VIEWS = [
+  '/shop',
+  '/jobs',
+  '/jobs/new',
+  ...['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish', 'log'].map((s) => `${MARIGOLD}/${s}`),
+  `${LITTLE_AUK}/mix`,
+  `${LITTLE_AUK}/finish`,
+  `${MARIGOLD}/work-order`,
+];
+
+for (const view of VIEWS) {
+  test(`${view} has no accessibility violation and no broken figure`, async ({ page }) => {
+    await page.goto(view);
+    await expect(page.getByRole('main')).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    const results = await new AxeBuilder({ page }).analyze();
+    expect(results.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual([]);
+    expect(await page.locator('body').innerText()).not.toMatch(/NaN|undefined|Infinity|\bnull\b/);
+  });
+}
+
+test('open reasons have no accessibility violation', async ({ page }) => {
+  await page.goto(`${MARIGOLD}/grind`);
+  await page.getByRole('main').getByRole('button', { name: '12 : 1' }).first().click();
+  await expect(page.getByText('Where this comes from')).toBeVisible();
+  await page.waitForTimeout(400);
+  const results = await new AxeBuilder({ page }).analyze();
+  expect(results.violations.map((v) => v.id)).toEqual([]);
+});
+
+test('a phone at the boat sees survey and log without sideways scrolling', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const stage of ['survey', 'log']) {
+    await page.goto(`${MARIGOLD}/${stage}`);
+    await expect(page.getByRole('main')).toBeVisible();
+    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    expect(overflow).toBeLessThanOrEqual(0);
+  }
+});
+
+test('the first load stays within its transfer budget', async ({ page }) => {
+  // A client that takes compressed answers, as every browser does; sizes as they go over the wire.
+  const session = await page.context().newCDPSession(page);
+  await session.send('Network.enable');
+  let bytes = 0;
+  session.on('Network.loadingFinished', (e) => (bytes += e.encodedDataLength));
+  await page.goto(`${MARIGOLD}/laminate`);
+  await expect(page.getByRole('main')).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  console.log(`first load of a job: ${(bytes / 1024).toFixed(0)} kB over the wire`);
+  expect(bytes).toBeLessThan(450 * 1024);
+});

@@ -1,0 +1,81 @@
+// Runs every suite and ends with one line "N passed, N failed". Arguments choose suites by name.
+import { spawn } from 'node:child_process';
+import { existsSync, readFileSync } from 'node:fs';
+
+/** Address of the maintenance database of the cluster that the tests may make databases in. */
+function clusterUrl() {
+  if (process.env.DATABASE_URL) {
+    const url = new URL(process.env.DATABASE_URL);
+    url.pathname = '/postgres';
+    return url.toString();
+  }
+  if (!existsSync('.nelbo/pg-port')) return '';
+  return `postgres://nelbo:${readFileSync('.nelbo/password', 'utf8')}@127.0.0.1:${readFileSync('.nelbo/pg-port', 'utf8').trim()}/postgres`;
+}
+
+const env = { ...process.env, NELBO_CLUSTER_URL: clusterUrl(), CI: '1', NG_CLI_ANALYTICS: 'false', CHROME_BIN: process.env.CHROME_BIN ?? '/usr/bin/chromium' };
+const jasmine = (config) => ['node', ['--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', `--config=${config}`]];
+const ofJasmine = (text) => {
+  const m = [...text.matchAll(/(\d+) specs?, (\d+) failures?/g)].at(-1);
+  return m ? { passed: Number(m[1]) - Number(m[2]), failed: Number(m[2]) } : undefined;
+};
+const ofKarma = (text) => {
+  const done = [...text.matchAll(/Executed (\d+) of (\d+)(?: \((\d+) FAILED\))?/g)].at(-1);
+  if (!done || Number(done[2]) === 0) return undefined;
+  const failed = Number(done[3] ?? 0) + Number(done[2]) - Number(done[1]);
+  return { passed: Number(done[2]) - failed, failed };
+};
+const ofPlaywright = (text) => {
+  const count = (word) => Number([...text.matchAll(new RegExp(`^\\s*(\\d+) ${word}`, 'gm'))].at(-1)?.[1] ?? 0);
+  const total = { passed: count('passed'), failed: count('failed') + count('flaky') + count('interrupted') + count('did not run') };
+  return total.passed + total.failed > 0 ? total : undefined;
+};
+const checked = () => ({ passed: 1, failed: 0 });
+
+const SUITES = [
+  { name: 'lint', command: ['npx', ['--no-install', 'eslint', '.']], count: checked },
+  { name: 'types', command: ['npm', ['run', '--silent', 'typecheck']], count: checked },
+  { name: 'core', command: jasmine('jasmine.core.json'), count: ofJasmine },
+  { name: 'server', command: jasmine('jasmine.server.json'), count: ofJasmine },
+  { name: 'browser', command: ['npx', ['--no-install', 'ng', 'test']], cwd: 'web', count: ofKarma },
+  { name: 'journey', command: ['npx', ['--no-install', 'playwright', 'test', '--config', 'e2e/playwright.config.ts']], count: ofPlaywright },
+];
+
+function run({ command: [program, args], cwd }) {
+  return new Promise((resolve) => {
+    let text = '';
+    const child = spawn(program, args, { cwd, env, stdio: ['ignore', 'pipe', 'pipe'] });
+    for (const stream of [child.stdout, child.stderr]) {
+      stream.on('data', (chunk) => {
+        text += chunk;
+        process.stdout.write(chunk);
+      });
+    }
+    child.on('error', (error) => resolve({ code: 1, text: `${text}\n${error.message}` }));
+    child.on('close', (code) => resolve({ code: code ?? 1, text }));
+  });
+}
+
+const wanted = process.argv.slice(2);
+const unknown = wanted.find((w) => !SUITES.some((s) => s.name === w));
+if (unknown) {
+  console.error(`no suite “${unknown}”; there are ${SUITES.map((s) => s.name).join(', ')}`);
+  process.exit(1);
+}
+let [passed, failed] = [0, 0];
+const table = [];
+for (const suite of SUITES.filter((s) => wanted.length === 0 || wanted.includes(s.name))) {
+  console.log(`\n== ${suite.name}`);
+  const began = Date.now();
+  const { code, text } = await run(suite);
+  // A suite that ends badly, or that ran nothing, is a failure even where its count says otherwise.
+  const plain = text.replace(/\u001b\[[0-9;]*[A-Za-z]/g, '');
+  const counted = (code === 0 || suite.count !== checked ? suite.count(plain) : undefined) ?? { passed: 0, failed: 1 };
+  if (code !== 0 && counted.failed === 0) counted.failed = 1;
+  passed += counted.passed;
+  failed += counted.failed;
+  table.push(`${suite.name.padEnd(8)} ${String(counted.passed).padStart(4)} passed ${String(counted.failed).padStart(3)} failed ${((Date.now() - began) / 1000).toFixed(0).padStart(4)} s`);
+}
+console.log(`\n${table.join('\n')}\n`);
+console.log(`${passed} passed, ${failed} failed`);
+process.exit(failed > 0 || passed === 0 ? 1 : 0);

@@ -1,0 +1,51 @@
+import type { JobDocument, Stage } from '@nelbo/core';
+import type { StoredJob } from '../api/api';
+import { yardBoard } from './yard-board';
+
+const NOW = Date.parse('2026-11-24T09:00:00Z');
+const HOUR = 3_600_000;
+const at = (hours: number): string => new Date(NOW + hours * HOUR).toISOString();
+
+function job(id: string, start: number, done: [Stage, number][] = []): StoredJob {
+  const document: JobDocument = {
+    format: 'nelbo-job/1',
+    boat: { name: id },
+    hull: { material: 'frp-solid', thickness: 0.007 },
+    damage: { kind: 'hole', size: [0.096, 0.058] },
+    conditions: { temperature: 20, humidity: 0.5 },
+    schedule: { start: at(start), done: done.map(([stage, h]) => ({ stage, at: at(h) })) },
+  };
+  return { id, version: 1, archived: false, updatedAt: at(0), document };
+}
+
+describe('the shop board', () => {
+  const names = (lines: readonly { id: string }[]): string[] => lines.map((l) => l.id);
+
+  it('sorts jobs by what they need now', () => {
+    const board = yardBoard(
+      [
+        job('survey', -0.1),
+        job('late', -5),
+        job('curing', -9, [['survey', -8], ['system', -8], ['grind', -6], ['laminate', -2]]),
+        job('soon', 3),
+        job('later', 40),
+      ],
+      {},
+      NOW,
+    );
+    expect(names(board.hands)).toEqual(['late', 'survey', 'soon']);
+    expect(board.hands[0].late).toBeTrue();
+    expect(names(board.curing)).toEqual(['curing']);
+    expect(board.curing[0].when).toContain('until');
+    expect(names(board.later)).toEqual(['later']);
+    expect(board.windows.map((w) => w.when).join()).toContain('shuts');
+  });
+
+  it('asks for facts where a job cannot be planned, and drops a finished one', () => {
+    const bare: StoredJob = { ...job('bare', 0), document: { format: 'nelbo-job/1', hull: {}, damage: {} } };
+    const finished = job('finished', -200, (['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish', 'log'] as Stage[]).map((s) => [s, -1]));
+    const board = yardBoard([bare, finished], {}, NOW);
+    expect(names(board.hands)).toEqual(['bare']);
+    expect(board.hands[0].what).toContain('not enough');
+  });
+});

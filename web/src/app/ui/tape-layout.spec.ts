@@ -1,0 +1,44 @@
+import { LIBRARY, planRepair, readJob, type Timeline } from '@nelbo/core';
+import { layTape } from './tape-layout';
+
+function timeline(): Timeline {
+  const { job } = readJob({ format: 'nelbo-job/1', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: ['96 mm', '58 mm'] }, schedule: { start: '2026-11-23T08:00:00Z' } });
+  const t = job && planRepair(job, LIBRARY, {}, { now: 0 }).plan?.timeline;
+  if (!t) throw new Error('no time line');
+  return t;
+}
+
+describe('the tape', () => {
+  const t = timeline();
+  const name = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
+  const at = (now: number) => layTape(t, 1100, 70, now, name);
+
+  it('gives every stage its least width and fills the whole', () => {
+    const { cells } = at(t.start);
+    expect(cells.every((c) => c.width >= 70)).toBeTrue();
+    cells.slice(1).forEach((c, i) => expect(c.x).toBeCloseTo(cells[i].x + cells[i].width, 6));
+    expect(cells[7].x + cells[7].width).toBeCloseTo(1100, 6);
+  });
+
+  it('keeps waits inside their stage', () => {
+    for (const c of at(t.start).cells) {
+      for (const w of c.waits) {
+        expect(w.x).toBeGreaterThanOrEqual(c.x - 1e-6);
+        expect(w.x + w.width).toBeLessThanOrEqual(c.x + c.width + 1e-6);
+      }
+    }
+  });
+
+  it('moves now from one end to the other', () => {
+    expect(at(t.start - 1).now).toBe(0);
+    expect(at(t.end + 1).now).toBe(1100);
+    const steps = Array.from({ length: 20 }, (_, i) => at(t.start + ((t.end - t.start) * i) / 20).now);
+    expect(steps).toEqual([...steps].sort((a, b) => a - b));
+  });
+
+  it('names the days without letting names touch', () => {
+    const { days } = at(t.start);
+    expect(days.length).toBeGreaterThan(2);
+    days.slice(1).forEach((d, i) => expect(d.x - days[i].x).toBeGreaterThanOrEqual(62));
+  });
+});

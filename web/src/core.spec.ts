@@ -1,0 +1,11 @@
+// The core's specs run in the browser as well as on their own: the same figures everywhere.
+import '../../core/spec/drawing.spec';
+import '../../core/spec/fair-and-finish.spec';
+import '../../core/spec/geometry.spec';
+import '../../core/spec/golden.spec';
+import '../../core/spec/laminate.spec';
+import '../../core/spec/match.spec';
+import '../../core/spec/mix.spec';
+import '../../core/spec/plan.spec';
+import '../../core/spec/schema.spec';
+import '../../core/spec/units.spec';
