@@ -96,12 +96,12 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
 
   // A peroxide system counts drops.
   await stage(page, 'System').click();
-  await page.getByRole('button', { name: 'Take Polyester laminating resin, unwaxed' }).click();
+  await page.getByRole('button', { name: 'Take this one: Polyester laminating resin, unwaxed' }).click();
   await stage(page, 'Mix & cure').click();
   await expect(panel(page).getByRole('columnheader', { name: 'drops' }).first()).toBeVisible();
   await expect(panel(page)).toContainText('MEKP is a peroxide and blinds');
   await stage(page, 'System').click();
-  await page.getByRole('button', { name: 'Take Slow laminating epoxy 5:1' }).click();
+  await page.getByRole('button', { name: 'Take this one: Slow laminating epoxy 5:1' }).click();
 
   // Fair and finish.
   await stage(page, 'Fair').click();

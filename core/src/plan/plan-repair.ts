@@ -48,7 +48,8 @@ export function createPlanner(): Planner {
     plan(job, library, shop, clock) {
       memo.begin();
       const plan = compose(memo, job, library, shop, clock);
-      return { plan: { ...plan, trace: memo.trace }, problems: [...missing(job), ...memo.problems] };
+      const trace = memo.lazyTrace();
+      return { plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }), problems: [...missing(job), ...memo.problems] };
     },
   };
 }

@@ -1,12 +1,12 @@
 import type { Problem } from '../trace/problem';
 import type { Stage } from '../trace/problem';
-import type { Trace } from '../trace/figure';
+import type { Trace, TraceEntry } from '../trace/figure';
 import { Ledger, NotFinite } from '../trace/ledger';
 
 interface Kept {
   readonly input: unknown;
   readonly output: unknown;
-  readonly trace: Trace;
+  readonly entries: readonly TraceEntry[];
   readonly problems: readonly Problem[];
 }
 
@@ -26,16 +26,25 @@ export function sameData(a: unknown, b: unknown): boolean {
  */
 export class StageMemo {
   readonly #kept = new Map<string, Kept>();
-  #traces: Trace[] = [];
+  #entries: (readonly TraceEntry[])[] = [];
   #problems: Problem[] = [];
 
   begin(): void {
-    this.#traces = [];
+    this.#entries = [];
     this.#problems = [];
   }
 
-  get trace(): Trace {
-    return Object.assign({}, ...this.#traces) as Trace;
+  /** The trace of the run so far, made into a table by id when it is first asked for. */
+  lazyTrace(): () => Trace {
+    const lists = this.#entries;
+    let table: Record<string, TraceEntry> | undefined;
+    return () => {
+      if (!table) {
+        table = {};
+        for (const list of lists) for (const entry of list) table[entry.id] = entry;
+      }
+      return table;
+    };
   }
 
   get problems(): Problem[] {
@@ -53,7 +62,7 @@ export class StageMemo {
       kept = { input, ...attempt(stage, (ledger) => work(input, ledger)) };
       this.#kept.set(stage, kept);
     }
-    this.#traces.push(kept.trace);
+    this.#entries.push(kept.entries);
     this.#problems.push(...kept.problems);
     return kept.output as O | undefined;
   }
@@ -63,7 +72,7 @@ function attempt(stage: string, work: (ledger: Ledger) => unknown): Omit<Kept, '
   const ledger = new Ledger(stage);
   try {
     const output = work(ledger);
-    return { output, trace: ledger.trace, problems: ledger.problems };
+    return { output, entries: ledger.entries, problems: ledger.problems };
   } catch (e) {
     if (!(e instanceof NotFinite)) throw e;
     const problem: Problem = {
@@ -73,6 +82,6 @@ function attempt(stage: string, work: (ledger: Ledger) => unknown): Omit<Kept, '
       what: `${e.label} cannot be worked out from these figures`,
       suggestion: 'check the sizes and thicknesses of the job',
     };
-    return { output: undefined, trace: {}, problems: [...ledger.problems, problem] };
+    return { output: undefined, entries: [], problems: [...ledger.problems, problem] };
   }
 }

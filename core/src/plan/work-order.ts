@@ -181,7 +181,7 @@ function timesTable(plan: Plan): WorkTable {
   row('next ply bonds until', m?.windowCloses);
   row('sand after', m?.sand);
   row('full cure', m?.full);
-  return { caption: 'Times at the temperature given', columns: ['', 'Time'], rows };
+  return { caption: 'Times at the temperature given', columns: ['Milestone', 'Time'], rows };
 }
 
 /** Mass in g, volume in ml and US fl oz, and drops, as table cells. */

@@ -10,7 +10,8 @@ export type Checked =
 /** The limits of a quantity as a person reads them: "1–60 mm". */
 export function allowedRange(field: QuantityField): string {
   const [low, high] = [field.min, field.max].map((x) => formatIn(x, field.unit));
-  const tidy = (s: string): string => s.replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '');
+  // A range is copied into a field, so its thousands are not grouped.
+  const tidy = (s: string): string => s.replaceAll('\u202f', '').replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '');
   return `${tidy(low.text)} to ${tidy(high.text)} ${field.unit}`;
 }
 

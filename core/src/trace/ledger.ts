@@ -1,4 +1,4 @@
-import type { Figure, Origin, Trace, TraceEntry } from './figure';
+import type { Figure, Origin, TraceEntry } from './figure';
 import type { Formula } from './formula';
 import type { Problem } from './problem';
 
@@ -14,12 +14,13 @@ export class NotFinite extends Error {
  * A figure cannot be made without its trace, so every number of a plan can be opened.
  */
 export class Ledger {
-  readonly #entries: Record<string, TraceEntry> = {};
+  // A list: the table by id is made only when somebody opens a figure (see plan/stage-memo.ts).
+  readonly #entries: TraceEntry[] = [];
   readonly #problems: Problem[] = [];
 
   constructor(private readonly prefix: string) {}
 
-  get trace(): Trace {
+  get entries(): readonly TraceEntry[] {
     return this.#entries;
   }
 
@@ -81,7 +82,7 @@ export class Ledger {
 
   #enter(entry: TraceEntry): Figure {
     if (!Number.isFinite(entry.value)) throw new NotFinite(entry.id, entry.label);
-    this.#entries[entry.id] = entry;
+    this.#entries.push(entry);
     return { value: entry.value, unit: entry.unit, origin: entry.origin, traceId: entry.id };
   }
 }

@@ -88,7 +88,7 @@ export class JobPage implements OnDestroy {
     });
     effect(() => {
       const plan = this.context.plan();
-      if (plan) this.#trace.use(plan.trace);
+      if (plan) this.#trace.use(plan);
     });
   }
 

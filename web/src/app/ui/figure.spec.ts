@@ -32,7 +32,7 @@ describe('a figure', () => {
 
   it('opens to its reasons, and from there to what it depends on and back', async () => {
     const service = TestBed.inject(TraceService);
-    service.use(trace);
+    service.use({ trace });
     (await show(figure)).click();
     const drawer = TestBed.createComponent(TraceDrawer);
     await drawer.whenStable();

@@ -93,8 +93,8 @@ export class QuantityFieldView {
       this.error.set(undefined);
       this.#send(checked.value as number);
     } else {
-      const tail = [checked.allowed ? `Allowed: ${checked.allowed}.` : '', checked.suggestion ?? ''].filter(Boolean).join(' ');
-      this.error.set(`${checked.what}. ${tail}`);
+      const sentences = [checked.what, checked.allowed && `allowed: ${checked.allowed}`, checked.suggestion].filter((s) => s !== undefined);
+      this.error.set(sentences.map((s) => `${s.charAt(0).toUpperCase()}${s.slice(1)}.`).join(' '));
     }
   }
 

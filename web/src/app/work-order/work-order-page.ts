@@ -16,13 +16,13 @@ import { SceneView } from '../ui/scene-view';
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="tools">
+    <header class="tools">
       <a pButton severity="secondary" [text]="true" [routerLink]="['/jobs', id(), 'survey']">← Back to the job</a>
       <span class="grow"></span>
       @if (kept(); as k) {<span role="status" class="muted">{{ k }}</span>}
       <a pButton severity="secondary" [outlined]="true" [href]="markdownUrl()" download>Markdown</a>
       <button pButton type="button" class="act" (click)="print()">Print</button>
-    </div>
+    </header>
     @if (order(); as o) {
       <main class="sheet">
         <h1>Work order: {{ o.title }}</h1>

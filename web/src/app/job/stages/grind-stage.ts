@@ -35,7 +35,7 @@ import { StageHead } from './stage-head';
         </tbody>
       </table>
       <table class="ruled">
-        <thead><tr><th>Areas and dust, disc P{{ g.discGrit }}</th><th class="number"></th></tr></thead>
+        <thead><tr><th>Areas and dust, disc P{{ g.discGrit }}</th><th class="number">amount</th></tr></thead>
         <tbody>
           @if (plan()?.survey; as s) {<tr><td>cut-out</td><td class="number"><nb-figure [figure]="s.area" as="cm²" /></td></tr>}
           <tr><td>face to grind</td><td class="number"><nb-figure [figure]="g.taperArea" as="cm²" /></td></tr>

@@ -23,8 +23,9 @@ import { StageHead } from './stage-head';
           <p-select [options]="stages" optionLabel="label" optionValue="value" [ngModel]="about()" (ngModelChange)="about.set($event)" name="about" ariaLabelledBy="log-stage" [fluid]="true" appendTo="body" />
         </div>
         <div>
-          <span class="label" id="log-who">Who</span>
-          <p-select [options]="crew()" [editable]="true" [ngModel]="who()" (ngModelChange)="who.set($event ?? '')" name="who" ariaLabelledBy="log-who" [fluid]="true" appendTo="body" placeholder="name" />
+          <label class="label" for="log-who">Who</label>
+          <input pInputText id="log-who" list="log-crew" maxlength="80" autocomplete="off" placeholder="name" [ngModel]="who()" (ngModelChange)="who.set($event)" name="who" />
+          <datalist id="log-crew">@for (c of crew(); track c) {<option [value]="c"></option>}</datalist>
         </div>
         <div class="wide">
           <label class="label" for="log-text">What was done or seen</label>
@@ -45,7 +46,7 @@ import { StageHead } from './stage-head';
   styles: `
     form { padding-bottom: 14px; border-bottom: 2px solid var(--ink); }
     .label { display: block; font-size: 0.87rem; color: var(--muted); margin-bottom: 2px; }
-    textarea { width: 100%; resize: vertical; }
+    textarea, input { width: 100%; } textarea { resize: vertical; }
     button { margin-top: 10px; }
     li { padding: 9px 0; border-bottom: 1px solid var(--hairline); }
     .pending { color: var(--act); font-weight: 700; }

@@ -32,7 +32,7 @@ import { StageHead } from './stage-head';
               @if (r.tooCold) {<li class="cold"><b>too cold:</b> below the minimum of a product of this chain</li>}
             </ul>
             @if (r === s.chosen) {<p class="is">chosen for this job</p>} @else {
-              <button pButton type="button" size="small" severity="secondary" [outlined]="true" [attr.aria-label]="'Take ' + r.chain.resin.name" (click)="take(r)">Take this one</button>
+              <button pButton type="button" size="small" severity="secondary" [outlined]="true" [attr.aria-label]="'Take this one: ' + r.chain.resin.name" (click)="take(r)">Take this one</button>
             }
           </li>
         }
@@ -77,14 +77,16 @@ export class SystemStage {
   }
 
   protected take(r: RankedChain): void {
-    const { resin, filler, finish, cloth } = r.chain;
-    this.#context.store.set('system', { resin: resin.id, cloth: cloth.id, filler: filler.id, finish: finish.id });
+    this.#choose('resin', r.chain.resin.id);
   }
 
   protected set(path: string, value: unknown): void {
-    // A finish or cloth picked by hand frees the parts that were only taken along with a whole chain.
+    this.#choose(path.split('.')[1], value);
+  }
+
+  /** Only what was chosen by hand is kept with the job; the parts that go with it are matched anew. */
+  #choose(part: string, value: unknown): void {
     this.#context.store.update((d) => {
-      const [, part] = path.split('.');
       const { filler: _, ...rest } = d.system ?? {};
       return { ...d, system: { ...rest, [part]: value as string } };
     });
