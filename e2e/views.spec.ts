@@ -44,6 +44,26 @@ test('a phone at the boat sees survey and log without sideways scrolling', async
   }
 });
 
+test('typing never holds the page for more than 50 ms', async ({ page }) => {
+  await page.goto(`${MARIGOLD}/survey`);
+  const box = page.getByLabel('Laminate thickness');
+  await box.fill('7');
+  await page.waitForTimeout(1500);
+  await page.evaluate(() => {
+    const tasks: number[] = [];
+    Object.assign(window, { longTasks: tasks });
+    new PerformanceObserver((list) => list.getEntries().forEach((e) => tasks.push(e.duration))).observe({ type: 'longtask' });
+  });
+  for (const text of ['8', '8.2', '8.25', '9', '9.1', '10', '10.5', '11']) {
+    await box.fill(text);
+    await page.waitForTimeout(120);
+  }
+  const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
+  console.log(`long tasks while typing: ${tasks.length === 0 ? 'none' : tasks.map((t) => t.toFixed(0)).join(', ')}`);
+  // A busy machine may stall the page once; a plan that is too slow stalls it on every key.
+  expect(tasks.filter((t) => t > 50).length).toBeLessThanOrEqual(2);
+});
+
 test('the first load stays within its transfer budget', async ({ page }) => {
   // A client that takes compressed answers, as every browser does; sizes as they go over the wire.
   const session = await page.context().newCDPSession(page);

@@ -49,7 +49,7 @@ const withWaste = formula({
   id: 'mix/batches',
   expression: 'm = (m_plies + m_ground)·(1 + waste)',
   unit: 'kg',
-  source: 'resin left in cup, roller and brush',
+  source: 'hand lay-up practice: what stays in cup, roller and brush is mixed on top',
   evaluate: (x: Record<'plies' | 'ground' | 'waste', number>) => (x.plies + x.ground) * (1 + x.waste),
 });
 

@@ -2,7 +2,7 @@ import type { Library } from '../materials/product';
 import type { Finding, Job } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import type { Plan } from './plan';
-import { planRepair } from './plan-repair';
+import { createPlanner, type Planner } from './plan-repair';
 import { say } from './say';
 import type { Clock, Shop } from './shop';
 
@@ -41,12 +41,21 @@ export interface FindingEffect {
   readonly changes: readonly Change[];
 }
 
-/** The plan as it stood after each finding, and what each finding changed. */
-export function findingHistory(job: Job, library: Library, shop: Shop, clock: Clock): readonly FindingEffect[] {
+/**
+ * The plan as it stood after each finding, and what each finding changed.
+ * @param plannerAt planner to use for the finding of an index; one kept between calls replans only what changed
+ */
+export function findingHistory(
+  job: Job,
+  library: Library,
+  shop: Shop,
+  clock: Clock,
+  plannerAt: (index: number) => Planner = createPlanner,
+): readonly FindingEffect[] {
   const findings = job.damage.findings ?? [];
   const history: FindingEffect[] = [];
   for (const [i, finding] of findings.entries()) {
-    const { plan } = planRepair({ ...job, damage: { ...job.damage, findings: findings.slice(0, i + 1) } }, library, shop, clock);
+    const { plan } = plannerAt(i).plan({ ...job, damage: { ...job.damage, findings: findings.slice(0, i + 1) } }, library, shop, clock);
     if (!plan) continue;
     const previous = history.at(-1);
     history.push({ finding, plan, changes: previous ? comparePlans(previous.plan, plan) : [] });

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { STAGES, STAGE_TITLES, nextWait, type Stage } from '@nelbo/core';
+import { STAGES, STAGE_TITLES, nextWait, type Figure, type Stage } from '@nelbo/core';
 import { WallClock } from '../state/wall-clock';
 import { FigureView } from '../ui/figure';
 import { JobContext } from './job-context';
@@ -15,14 +15,14 @@ import { JobContext } from './job-context';
     <footer aria-label="Totals">
       <dl>
         @if (totals(); as t) {
-          <div><dt>Hands-on</dt><dd><nb-figure [figure]="t.handsOn" class="plain" /></dd></div>
+          <div><dt>Hands-on <span class="span">{{ span(t.handsOn) }}</span></dt><dd><nb-figure [figure]="t.handsOn" class="plain" /></dd></div>
           <div><dt>Elapsed</dt><dd><nb-figure [figure]="t.elapsed" class="plain" /></dd></div>
-          <div><dt>Resin</dt><dd><nb-figure [figure]="t.resin" class="plain" /></dd></div>
-          <div><dt>Materials</dt><dd><nb-figure [figure]="t.materials" [prefix]="context.currency()" class="plain" /></dd></div>
-          <div><dt>Labour</dt><dd><nb-figure [figure]="t.labour" [prefix]="context.currency()" class="plain" /></dd></div>
+          <div class="less"><dt>Resin</dt><dd><nb-figure [figure]="t.resin" class="plain" /></dd></div>
+          <div class="less"><dt>Materials</dt><dd><nb-figure [figure]="t.materials" [prefix]="context.currency()" class="plain" /></dd></div>
+          <div class="less"><dt>Labour</dt><dd><nb-figure [figure]="t.labour" [prefix]="context.currency()" class="plain" /></dd></div>
         }
         @if (wait(); as w) {
-          <div class="wait"><dt>Next wait</dt><dd><nb-figure [figure]="w.duration" class="plain" /></dd><dd class="what">{{ w.label }}</dd></div>
+          <div class="wait"><dt>Next wait</dt><dd><nb-figure [figure]="w.duration" class="plain" /></dd></div>
         }
       </dl>
       <div class="actions">
@@ -40,12 +40,12 @@ import { JobContext } from './job-context';
     dl { display: flex; gap: 6px 28px; flex-wrap: wrap; }
     dt { font-size: 0.82rem; color: var(--muted); }
     dd { font-weight: 700; font-size: 1.13rem; white-space: nowrap; }
-    .wait { position: relative; } .wait dd { color: var(--wait); }
-    .what { display: none; }
+    .wait dd { color: var(--wait); }
     .actions { display: flex; gap: 12px; flex-shrink: 0; }
     @media (max-width: 1000px) {
       footer { flex-wrap: wrap; padding: 8px 16px; gap: 8px; }
       dl { gap: 2px 18px; } dd { font-size: 1rem; }
+      .less, .span { display: none; }
       .actions { width: 100%; } .actions > * { flex: 1; justify-content: center; min-height: 48px; }
     }
   `,
@@ -62,6 +62,12 @@ export class TotalsStrip {
   });
   protected readonly title = computed(() => STAGE_TITLES[this.stage()]);
   protected readonly done = computed(() => (this.context.document()?.schedule?.done ?? []).some((d) => d.stage === this.stage()));
+
+  /** The likely range in hours. */
+  protected span(figure: Figure): string {
+    const [low, high] = figure.span ?? [figure.value, figure.value];
+    return `${(low / 3600).toFixed(1)}–${(high / 3600).toFixed(1)} h`;
+  }
 
   protected finish(): void {
     const stage = this.stage();

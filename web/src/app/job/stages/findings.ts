@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
-import { LIBRARY, METHODS, findingHistory, formatIn, say, type Extent, type Finding, type Shape } from '@nelbo/core';
+import { LIBRARY, METHODS, createPlanner, findingHistory, formatIn, say, type Extent, type Finding, type Planner, type Shape } from '@nelbo/core';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { sayWhen } from '../../ui/when';
@@ -55,6 +55,9 @@ import { JobContext } from '../job-context';
 })
 export class Findings {
   readonly #context = inject(JobContext);
+  /** One planner per finding, kept while the page is open, so that typing replans only what changed. */
+  readonly #planners: Planner[] = [];
+  readonly #plannerAt = (index: number): Planner => (this.#planners[index] ??= createPlanner());
   protected readonly adding = signal(false);
   protected readonly extent = signal<Extent>('true extent');
   protected readonly length = signal<number | undefined>(undefined);
@@ -68,7 +71,7 @@ export class Findings {
     const job = this.#context.state()?.job;
     const shop = this.#context.shop();
     if (!job || !shop) return [];
-    return findingHistory(job, LIBRARY, shop, { now: 0 }).map(({ finding, changes }) => {
+    return findingHistory(job, LIBRARY, shop, { now: 0 }, this.#plannerAt).map(({ finding, changes }) => {
       const mm = (v: number): string => formatIn(v, 'mm', 0).text;
       return {
         extent: finding.extent,

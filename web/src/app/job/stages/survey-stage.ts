@@ -3,6 +3,7 @@ import type { Figure } from '@nelbo/core';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
 import { QuantityFieldView } from '../../ui/quantity-field';
+import { TextFieldView } from '../../ui/text-field';
 import { JobContext } from '../job-context';
 import { Findings } from './findings';
 import { StageHead } from './stage-head';
@@ -10,7 +11,7 @@ import { StageHead } from './stage-head';
 /** What was found, how far it goes, and the facts that the plan rests on. */
 @Component({
   selector: 'nb-survey-stage',
-  imports: [StageHead, FigureView, Findings, QuantityFieldView, ChoiceFieldView],
+  imports: [StageHead, FigureView, Findings, QuantityFieldView, ChoiceFieldView, TextFieldView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="survey" />
@@ -34,6 +35,15 @@ import { StageHead } from './stage-head';
       <nb-choice path="grade" [value]="doc()?.grade" [assumed]="inputs()?.grade" (changed)="set('grade', $event)" />
       <nb-quantity path="conditions.temperature" [value]="doc()?.conditions?.temperature" [assumed]="inputs()?.temperature" (changed)="set('conditions.temperature', $event)" />
       <nb-quantity path="conditions.humidity" [value]="doc()?.conditions?.humidity" [assumed]="inputs()?.humidity" (changed)="set('conditions.humidity', $event)" />
+    </div>
+    <h3>Boat and dates</h3>
+    <div class="fields">
+      <nb-text path="boat.name" [value]="doc()?.boat?.name" (changed)="set('boat.name', $event)" />
+      <nb-text path="boat.owner" [value]="doc()?.boat?.owner" (changed)="set('boat.owner', $event)" />
+      <nb-text path="title" label="What happened" [value]="doc()?.title" (changed)="set('title', $event)" />
+      <nb-text path="damage.where" [value]="doc()?.damage?.where" (changed)="set('damage.where', $event)" />
+      <nb-text path="schedule.start" [value]="doc()?.schedule?.start" (changed)="set('schedule.start', $event)" />
+      <nb-text path="schedule.wanted" [value]="doc()?.schedule?.wanted" (changed)="set('schedule.wanted', $event)" />
     </div>
     @if (assumptions().length > 0) {
       <h3>Taken for granted until you know better</h3>
