@@ -30,11 +30,12 @@ ensure_chromium() {
   command -v chromium >/dev/null || install_debian chromium
 }
 
-# npm ci when the lock file is not the one that was installed.
+# Installs what the lock file says when it is not what was installed. Not `npm ci`: it refuses a lock file made where
+# the registry does not carry the optional packages of every platform.
 ensure_packages() {
   if [ ! -d node_modules ] || ! cmp -s package-lock.json node_modules/.nelbo-lock; then
     say "Installing packages …"
-    npm ci --no-audit --no-fund --loglevel=error >&2
+    npm install --no-save --no-audit --no-fund --ignore-scripts --loglevel=error >&2
     cp package-lock.json node_modules/.nelbo-lock
   fi
 }
