@@ -25,12 +25,14 @@ describe('nelbo plan', () => {
     expect(plan.laminate.plies.length).toBe(10);
     expect(plan.trace[plan.mix.total.traceId].expression).toContain('waste');
     expect(run(golden, '--format=md').stdout).toContain('| 10 | stitched biaxial 600 |');
-    expect(run(golden).stdout).toContain('10 plies build 6.61 mm');
+    expect(run(golden, '--format', 'text').stdout).toContain('10 plies build 6.61 mm');
+    expect(planCommand([golden], 0, true).stdout).toBe(run(golden, '--format=text').stdout);
+    expect(JSON.parse(run(golden).stdout).format).toBe('nelbo-plan/1');
   });
 
   it('exits 2 on errors, 0 on warnings and assumptions, and prints what could be planned', () => {
     const job = JSON.parse(readFileSync(golden, 'utf8'));
-    const broken = run(file({ ...job, hull: { ...job.hull, thickness: '7 parsecs' } }));
+    const broken = run(file({ ...job, hull: { ...job.hull, thickness: '7 parsecs' } }), '--format=text');
     expect(broken.code).toBe(2);
     expect(broken.stderr).toContain('hull.thickness');
     expect(broken.stderr).toContain('allowed: 1 to 60 mm');

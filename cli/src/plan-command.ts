@@ -29,17 +29,22 @@ const USAGE = `usage: nelbo plan FILE [--format json|md|text]
        nelbo plan --schema
 
 FILE is a job file (*.nelbo.json); - reads standard input. Problems go to standard error.
+Without --format: text on a terminal, json into a file or pipe.
 Exit status: 0 planned, 1 wrong usage, 2 the file has an error (what could be planned is printed).`;
 
 type Format = 'json' | 'md' | 'text';
 
-/** Runs `nelbo plan` with its arguments. Reads the file; writes nothing itself. */
-export function planCommand(args: readonly string[], now: number): Outcome {
+/**
+ * Runs `nelbo plan` with its arguments. Reads the file; writes nothing itself.
+ * @param now ms since 1970
+ * @param terminal whether a person reads the output as it comes
+ */
+export function planCommand(args: readonly string[], now: number, terminal = false): Outcome {
   if (args.includes('--help') || args.length === 0) return { stdout: args.length === 0 ? '' : `${USAGE}\n`, stderr: args.length === 0 ? `${USAGE}\n` : '', code: args.length === 0 ? 1 : 0 };
   if (args.includes('--schema')) return { stdout: `${JSON.stringify(jobSchemaDocument(), null, 2)}\n`, stderr: '', code: 0 };
   const rest = [...args];
   const at = rest.findIndex((a) => a === '--format' || a.startsWith('--format='));
-  let format = 'text';
+  let format = terminal ? 'text' : 'json';
   if (at !== -1) {
     const [flag] = rest.splice(at, 1);
     format = flag.includes('=') ? flag.split('=')[1] : (rest.splice(at, 1)[0] ?? '');

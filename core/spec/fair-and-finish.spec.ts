@@ -94,3 +94,16 @@ describe('filler and finish', () => {
     expect(problems.find((p) => p.path === 'conditions.humidity')?.stage).toBe('finish');
   });
 });
+
+describe('batches of filler', () => {
+  it('fit the pot and the time to spread them, and add up', () => {
+    const putty = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } }).plan.fair;
+    expect(putty?.batches.value).toBeGreaterThan(1);
+    const each = putty?.partsPerBatch.kind === 'cream' ? putty.partsPerBatch.putty.value : NaN;
+    expect(each * (putty?.batches.value ?? NaN)).toBeCloseTo(putty?.mass.value ?? NaN, 12);
+    const large = planOf({ ...BASE, damage: { kind: 'hole', size: [1, 0.8] } }).plan.fair;
+    expect((large?.mass.value ?? NaN) / (large?.batches.value ?? NaN)).toBeLessThanOrEqual(0.4 + 1e-9);
+    expect(planOf().plan.fair?.batches.value).toBe(1);
+    expect(planOf().plan.finish?.batchesPerCoat.value).toBe(1);
+  });
+});

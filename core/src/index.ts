@@ -26,7 +26,6 @@ export * from './plan/shop';
 export * from './plan/timeline';
 export type { Section, SectionLayer, SectionPoint, LayerKind } from './plan/section';
 export type { PlanDrawing, PlanLine, LineKind } from './plan/plan-view';
-export type { MaterialLine } from './plan/materials-list';
 export type { SandingStep } from './plan/sanding';
 export type { Batch } from './mix/batches';
 export type { Ply } from './laminate/outlines';

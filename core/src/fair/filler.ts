@@ -1,7 +1,9 @@
 import { frustumVolume } from '../geometry/frustum';
+import { batchCount, perBatch } from '../materials/batch-count';
 import { DEFAULTS } from '../materials/defaults';
 import { proportion, type Parts } from '../materials/parts';
 import type { Filler, Resin } from '../materials/product';
+import { RATES, RATE_SOURCE } from '../materials/work-rates';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -16,6 +18,8 @@ export interface FillerInput {
   /** Resin that a thickened filler is made from. */
   readonly resin: Resin;
   readonly temperature: Figure;
+  /** Usable pot life of the mix, s. */
+  readonly usable: Figure;
 }
 
 export interface FillerResult {
@@ -28,6 +32,10 @@ export interface FillerResult {
   readonly mass: Figure;
   readonly powder?: Figure;
   readonly parts: Parts;
+  /** Equal batches, and what goes into each. */
+  readonly batches: Figure;
+  readonly partsPerBatch: Parts;
+  readonly powderPerBatch?: Figure;
   readonly coats: Figure;
 }
 
@@ -74,6 +82,13 @@ const powderMass = formula({
   source: 'parts by mass per 100 of resin',
   evaluate: (x: Record<'m' | 'p', number>) => (x.p / 100) * x.m,
 });
+const spreadTime = formula({
+  id: 'fair/filler',
+  expression: 't = t_fixed + r·A',
+  unit: 's',
+  source: RATE_SOURCE,
+  evaluate: (x: Record<'fixed' | 'r' | 'A', number>) => x.fixed + x.r * x.A,
+});
 const coatCount = formula({
   id: 'fair/filler',
   expression: 'n = ⌈(h + e)/h_max⌉',
@@ -102,6 +117,18 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
     max: assumed('maximum', `greatest thickness of ${filler.name} per go`, filler.maximumPerGo, 'm', filler.source),
   });
   const common = { depth, netVolume, overfill: e, sandedVolume, volume, coats };
+  const spread = ledger.compute('spread', 'spreading the filler', spreadTime, {
+    fixed: assumed('spread.fixed', 'spreading: fixed', RATES.spreadFixed, 's', RATE_SOURCE),
+    r: assumed('spread.rate', 'spreading: per m²', RATES.spreadPerM2, 's/m²', RATE_SOURCE),
+    A: input.finishArea,
+  });
+  const count = (mass: Figure): Figure =>
+    ledger.compute('batches', 'filler batches', batchCount, {
+      m: mass,
+      pot: assumed('pot', 'greatest pot', resin.maximumPot, 'kg', resin.source),
+      t: spread,
+      use: input.usable,
+    });
   if (filler.kind === 'thickened' && filler.powder) {
     const p = assumed('parts', `${filler.powder.name} per 100 parts of resin`, filler.powder.partsPerHundred, '1', filler.source);
     const mass = ledger.compute('resin', 'resin for the filler, mixed', pasteResin, {
@@ -110,15 +137,28 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
       p,
       rhop: assumed('rhoParticle', `closed-sphere density of ${filler.powder.name}`, filler.powder.densityParticle, 'kg/m³', filler.source),
     });
+    const batches = count(mass);
+    const each = ledger.compute('batch', 'resin per batch', perBatch, { m: mass, n: batches });
     return {
       ...common,
       mass,
       powder: ledger.compute('powder', filler.powder.name, powderMass, { m: mass, p }),
       parts: proportion(ledger, 'parts', resin, mass, input.temperature),
+      batches,
+      partsPerBatch: proportion(ledger, 'batch', resin, each, input.temperature),
+      powderPerBatch: ledger.compute('batch.powder', `${filler.powder.name} per batch`, powderMass, { m: each, p }),
     };
   }
   const rho = filler.density ?? resin.densityCured;
   const mass = ledger.compute('putty', filler.name, puttyMass, { V: volume, rho: assumed('rho', `density of ${filler.name}`, rho, 'kg/m³', filler.source) });
   const product = { ...filler, proportion: filler.proportion ?? resin.proportion, densityLiquid: rho };
-  return { ...common, mass, parts: proportion(ledger, 'parts', product, mass, input.temperature, 'putty') };
+  const batches = count(mass);
+  const each = ledger.compute('batch', 'putty per batch', perBatch, { m: mass, n: batches });
+  return {
+    ...common,
+    mass,
+    parts: proportion(ledger, 'parts', product, mass, input.temperature, 'putty'),
+    batches,
+    partsPerBatch: proportion(ledger, 'batch', product, each, input.temperature, 'putty'),
+  };
 }

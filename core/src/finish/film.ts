@@ -1,6 +1,8 @@
+import { batchCount } from '../materials/batch-count';
 import { DEFAULTS } from '../materials/defaults';
 import { proportion, type Parts } from '../materials/parts';
 import type { Finish } from '../materials/product';
+import { RATES, RATE_SOURCE } from '../materials/work-rates';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -24,6 +26,8 @@ export interface FilmResult {
   readonly massPerCoat: Figure;
   readonly parts: Parts;
   readonly partsPerCoat: Parts;
+  /** Cups mixed one after another for one coat. */
+  readonly batchesPerCoat: Figure;
   /** P grades: before the first coat, between coats, and from the last coat to the polish. */
   readonly grits: { readonly before: number; readonly between: number; readonly last?: number };
   readonly polishStages: number;
@@ -86,6 +90,17 @@ const filmMass = formula({
   evaluate: (x: Record<'V' | 'rho', number>) => x.V * x.rho,
 });
 
+const coatTime = formula({
+  id: 'finish/film',
+  expression: 't = t_fixed + r·A',
+  unit: 's',
+  source: RATE_SOURCE,
+  evaluate: (x: Record<'fixed' | 'r' | 'A', number>) => x.fixed + x.r * x.A,
+});
+
+/** Largest cup of paint or gel coat, kg: as of the laminating resins. */
+const LARGEST_CUP = 0.4;
+
 /** Sanding before, between and after the coats, P grades: what the next layer and the grade of finish want. */
 const GRITS: Record<Finish['kind'], Record<Grade, FilmResult['grits']>> = {
   paint: {
@@ -108,6 +123,8 @@ export interface FilmInput {
   readonly area: Figure;
   readonly grade: Grade;
   readonly temperature: Figure;
+  /** Usable pot life, s. */
+  readonly usable: Figure;
 }
 
 /** The last grit under the finish, where fairing ends. */
@@ -147,6 +164,16 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
     mass,
     massPerCoat,
     parts: proportion(ledger, 'all', finish, mass, temperature, finish.kind),
+    batchesPerCoat: ledger.compute('batches', 'cups per coat', batchCount, {
+      m: massPerCoat,
+      pot: ledger.given('pot', 'greatest cup', LARGEST_CUP, 'kg', 'assumed', 'as of the laminating resins'),
+      t: ledger.compute('coatTime', 'laying one coat', coatTime, {
+        fixed: ledger.given('coatTime.fixed', 'coating: fixed', RATES.coatFixed, 's', 'assumed', RATE_SOURCE),
+        r: ledger.given('coatTime.rate', 'coating: per m²', RATES.coatPerM2, 's/m²', 'assumed', RATE_SOURCE),
+        A: input.area,
+      }),
+      use: input.usable,
+    }),
     partsPerCoat: proportion(ledger, 'coat', finish, massPerCoat, temperature, finish.kind),
     grits: GRITS[finish.kind][grade],
     polishStages: gel ? POLISH_STAGES[grade] : 0,

@@ -31,6 +31,8 @@ export interface Dish {
   readonly finishArea: Figure;
   readonly maskedArea: Figure;
   readonly maskingLength: Figure;
+  /** Inside face that a backing covers, the cut-out included. */
+  readonly backingArea: Figure;
   readonly removedVolume: Figure;
   readonly dustMass: Figure;
   readonly gauge: readonly { readonly distance: number; readonly depth: Figure }[];
@@ -143,6 +145,7 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
     finishArea,
     maskedArea: ledger.record('maskedArea', 'area inside the masking line', areaOf, area(outlines.maskingLine), { o: maskingLine }),
     maskingLength: ledger.record('maskingLength', 'length of the masking line', perimeterOf, perimeter(outlines.maskingLine), { o: maskingLine }),
+    backingArea: ledger.record('backingArea', 'area of the backing', areaOf, area(offset(base, DEFAULTS.backingLap)), { o: ledger.given('backingLap', 'lap of the backing on the inside', DEFAULTS.backingLap, 'm', 'assumed', 'as wide as the masking band') }),
     removedVolume,
     dustMass: ledger.compute('dust', 'dust', dust, { rho: density, V: removedVolume }),
     gauge: gaugeDistances(finishEdge.value).map((distance) => ({

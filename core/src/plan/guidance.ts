@@ -39,6 +39,7 @@ const ENTRIES: readonly Entry[] = [
   { stage: 'grind', test: 'lay the gauge at the distances of the table', pass: 'depth within 0.5 mm' },
   { stage: 'laminate', caution: 'Nitrile gloves, goggles and moving air: uncured resin and hardener sensitise for life. Wash skin with soap, never solvent.' },
   { stage: 'laminate', caution: 'In a cabin, locker or tank vapour sinks: forced ventilation, gas and oxygen checked, someone outside, no ignition source; follow local confined-space rules.' },
+  { stage: 'laminate', when: (plan) => plan.inputs?.backing === 'bonded', test: 'press the backing through the hole', pass: 'bedded all round, no give' },
   { stage: 'laminate', test: 'tap the cured laminate', pass: 'one bright tone, no dull patch' },
   { stage: 'laminate', test: 'straight edge across the repair', pass: 'laminate nowhere above the finish depth' },
   { stage: 'mix', when: peroxide, caution: 'MEKP is a peroxide and blinds: goggles always. Eye splash: flush at once for 15 minutes and longer, then emergency care.' },

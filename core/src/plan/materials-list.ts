@@ -1,17 +1,7 @@
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import type { Plan } from './plan';
-
-/** One line of the bill of materials. Without a price the line says so and the total leaves it out. */
-export interface MaterialLine {
-  readonly id: string;
-  readonly product: string;
-  readonly use: string;
-  readonly quantity: Figure;
-  readonly price?: Figure;
-  readonly cost?: Figure;
-}
+import type { MaterialLine, Plan } from './plan';
 
 const cost = formula({
   id: 'plan/materials-list',

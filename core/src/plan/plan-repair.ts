@@ -145,7 +145,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
     dish &&
     memo.run(
       'fair',
-      { filler: { wall: inputs.wall, laminate: laminate.thickness, finish: buildUp.finish, groundArea: dish.groundArea, finishArea: dish.finishArea, filler, resin, temperature: inputs.temperature }, endGrit: gritBeforeFinish(coat, inputs.grade) },
+      { filler: { wall: inputs.wall, laminate: laminate.thickness, finish: buildUp.finish, groundArea: dish.groundArea, finishArea: dish.finishArea, filler, resin, temperature: inputs.temperature, usable: milestones.filler.usable }, endGrit: gritBeforeFinish(coat, inputs.grade) },
       (i, ledger) => {
         const result = planFiller(i.filler, ledger);
         return { ...result, endGrit: i.endGrit, sanding: planSanding('sand', result.overfill, i.filler.finishArea, i.endGrit, 'cured resin', ledger) };
@@ -155,7 +155,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
 
   const filmed =
     dish &&
-    memo.run('finish', { film: { finish: coat, film: buildUp.finish, area: dish.finishArea, grade: inputs.grade, temperature: inputs.temperature }, humidity: inputs.humidity }, (i, ledger) => {
+    memo.run('finish', { film: { finish: coat, film: buildUp.finish, area: dish.finishArea, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.finish.usable }, humidity: inputs.humidity }, (i, ledger) => {
       const result = planFilm(i.film, ledger);
       const dew = ledger.compute('dewPoint', 'dew point', dewPoint, { T: i.film.temperature, RH: i.humidity });
       if (i.film.temperature.value - dew.value < DEFAULTS.dewMargin) {
@@ -167,7 +167,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
     });
   const finish = filmed && { ...filmed, milestones: milestones.finish };
 
-  const parts = { system, grind, laminate, mix, fair, finish };
+  const parts = { system, grind, laminate, mix, fair, finish, backing: inputs.backing };
   const materials = memo.run('materials', { parts, peelPly: library.peelPly }, (i, l) => listMaterials(i.parts, i.peelPly, l));
   const drafts = memo.run('time', parts, draftTasks);
   const timeline = drafts && placeTasks(drafts, startOf(job, clock), doneTimes(job));

@@ -11,7 +11,6 @@ import type { SurveyResult } from '../survey/extent';
 import type { Figure, Trace } from '../trace/figure';
 import type { Problem } from '../trace/problem';
 import type { Inputs } from './inputs';
-import type { MaterialLine } from './materials-list';
 import type { PlanDrawing } from './plan-view';
 import type { SandingStep } from './sanding';
 import type { Section } from './section';
@@ -19,6 +18,16 @@ import type { Timeline } from './timeline';
 
 export const PLAN_FORMAT = 'nelbo-plan/1';
 export const ENGINE_VERSION = '0.1.0';
+
+/** One line of the bill of materials. Without a price the line says so and the total leaves it out. */
+export interface MaterialLine {
+  readonly id: string;
+  readonly product: string;
+  readonly use: string;
+  readonly quantity: Figure;
+  readonly price?: Figure;
+  readonly cost?: Figure;
+}
 
 export interface LaminatePlan {
   readonly order: LayOrder;

@@ -4,9 +4,10 @@ import type { Ledger } from '../trace/ledger';
 import type { Plan } from './plan';
 import { handsOn, type DraftTask } from './timeline';
 
-type Parts = Pick<Plan, 'grind' | 'laminate' | 'mix' | 'fair' | 'finish' | 'system'>;
+type Parts = Pick<Plan, 'grind' | 'laminate' | 'mix' | 'fair' | 'finish' | 'system'> & { readonly backing: 'removable' | 'bonded' };
 
 const perM2 = (rate: number, amount: Figure): { rate: number; unit: string; per: string; amount: Figure } => ({ rate, unit: 's/m²', per: 'per m²', amount });
+const perItem = (unit: string, per: string, rate: number, amount: Figure): { rate: number; unit: string; per: string; amount: Figure } => ({ rate, unit, per, amount });
 const zero = (ledger: Ledger, id: string, label: string): Figure => ledger.given(id, label, 0, 's', 'computed', 'no wait');
 
 /** Every task of the job in order, as far as the plan goes. */
@@ -37,10 +38,25 @@ function grindTasks({ grind, laminate }: Parts, ledger: Ledger): DraftTask[] {
   ];
 }
 
-function laminateTasks({ laminate, mix }: Parts, ledger: Ledger): DraftTask[] {
+/** A through hole is closed on the inside before the first ply: a former to lay against, or a backing that stays in. */
+function backingTasks({ grind, mix, backing }: Parts, ledger: Ledger): DraftTask[] {
+  if (!grind || !mix) return [];
+  const work = (id: string, label: string, duration: Figure): DraftTask => ({ id, stage: 'laminate', label, kind: 'work', duration });
+  if (backing === 'removable') return [work('former', 'fit the film-covered former inside', handsOn(ledger, 'former', 'fit the former', RATES.cutPatternSet))];
+  const label = 'bond the backing inside';
+  return [
+    work('mixBacking', 'mix the bedding for the backing', handsOn(ledger, 'mixBacking', 'mix the bedding', RATES.mixBatch)),
+    work('backing', label, handsOn(ledger, 'backing', label, RATES.spreadFixed, [perM2(RATES.spreadPerM2, grind.backingArea)])),
+    { id: 'backingCure', stage: 'laminate', label: 'backing holds', kind: 'wait', duration: mix.milestones.windowOpens ?? mix.milestones.sand },
+  ];
+}
+
+function laminateTasks(parts: Parts, ledger: Ledger): DraftTask[] {
+  const { laminate, mix } = parts;
   if (!laminate || !mix) return [];
   const count = ledger.given('plies', 'plies to cut', laminate.plies.length, 'count', 'computed', 'plies of the stack');
   const tasks: DraftTask[] = [
+    ...backingTasks(parts, ledger),
     {
       id: 'cut',
       stage: 'laminate',
@@ -86,9 +102,10 @@ function fairTasks({ fair, grind, system }: Parts, ledger: Ledger): DraftTask[] 
   const epoxy = system?.chosen.chain.resin.family === 'epoxy';
   const wash = epoxy ? 'wash off blush, abrade P80' : 'abrade P80';
   const tasks: DraftTask[] = [work('prepare', wash, handsOn(ledger, 'prepare', wash, RATES.washFixed, [perM2(RATES.washPerM2, grind.finishArea)]))];
+  const each = perItem('s', 'per batch', RATES.mixBatch, fair.batches);
   for (let coat = 1; coat <= fair.coats.value; coat += 1) {
     tasks.push(
-      work(`mixFiller.${coat}`, 'mix filler', handsOn(ledger, `mixFiller.${coat}`, 'mix filler', RATES.mixBatch)),
+      work(`mixFiller.${coat}`, 'mix filler', handsOn(ledger, `mixFiller.${coat}`, 'mix filler', 0, [each])),
       work(`spread.${coat}`, 'spread filler', handsOn(ledger, `spread.${coat}`, 'spread filler', RATES.spreadFixed, [perM2(RATES.spreadPerM2, grind.finishArea)])),
       { id: `fillerCure.${coat}`, stage: 'fair', label: 'filler cures until it can be sanded', kind: 'wait', duration: fair.milestones.sand },
     );
@@ -108,7 +125,7 @@ function finishTasks({ finish, grind, system }: Parts, ledger: Ledger): DraftTas
   work('maskFinish', 'mask for the finish', handsOn(ledger, 'maskFinish', 'mask for the finish', RATES.maskFixed, [{ rate: RATES.maskPerMetre, unit: 's/m', per: 'per metre of masking line', amount: grind.maskingLength }]));
   const m = finish.milestones;
   for (let coat = 1; coat <= finish.coats.value; coat += 1) {
-    work(`mixCoat.${coat}`, `mix ${name}`, handsOn(ledger, `mixCoat.${coat}`, `mix ${name}`, RATES.mixBatch));
+    work(`mixCoat.${coat}`, `mix ${name}`, handsOn(ledger, `mixCoat.${coat}`, `mix ${name}`, 0, [perItem('s', 'per cup', RATES.mixBatch, finish.batchesPerCoat)]));
     work(`coat.${coat}`, `${name}, coat ${coat}`, handsOn(ledger, `coat.${coat}`, `${name}, coat ${coat}`, RATES.coatFixed, [perM2(RATES.coatPerM2, grind.finishArea)]));
     const last = coat === finish.coats.value;
     const window = m.windowOpens && m.windowCloses ? { opens: m.windowOpens, closes: m.windowCloses } : undefined;

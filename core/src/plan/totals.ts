@@ -3,8 +3,7 @@ import { RATE_SPREAD } from '../materials/work-rates';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import type { MaterialLine } from './materials-list';
-import type { Totals } from './plan';
+import type { MaterialLine, Totals } from './plan';
 import type { Shop } from './shop';
 import type { Timeline } from './timeline';
 

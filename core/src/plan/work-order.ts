@@ -135,9 +135,9 @@ function tablesFor(stage: Stage, plan: Plan, history: readonly FindingEffect[], 
       return plan.fair
         ? [
             {
-              caption: 'Filler',
+              caption: `Filler, each of ${say(plan.fair.batches)} ${plan.fair.batches.value === 1 ? 'batch' : 'batches'}`,
               columns: ['Part', 'g', 'ml', 'US fl oz', 'drops'],
-              rows: [...partLines(plan.fair.parts).map(partRow), ...(plan.fair.powder ? [[plan.system?.chosen.chain.filler.powder?.name ?? 'filler', sayIn(plan.fair.powder, 'g', 1).replace(' g', ''), '', '', '']] : [])],
+              rows: [...partLines(plan.fair.partsPerBatch).map(partRow), ...(plan.fair.powderPerBatch ? [[plan.system?.chosen.chain.filler.powder?.name ?? 'filler', sayIn(plan.fair.powderPerBatch, 'g', 1).replace(' g', ''), '', '', '']] : [])],
             },
             { caption: 'Sanding', columns: ['Grit', 'Takes off', 'Time', 'Discs'], rows: plan.fair.sanding.map((s) => [`P${s.grit}`, sayIn(s.depth, 'µm', 0), say(s.time), say(s.discs)]) },
           ]
@@ -145,7 +145,7 @@ function tablesFor(stage: Stage, plan: Plan, history: readonly FindingEffect[], 
     case 'finish':
       return plan.finish
         ? [
-            { caption: 'Each coat', columns: ['Part', 'g', 'ml', 'US fl oz', 'drops'], rows: partLines(plan.finish.partsPerCoat).map(partRow) },
+            { caption: `Each coat${plan.finish.batchesPerCoat.value > 1 ? `, mixed in ${say(plan.finish.batchesPerCoat)} cups` : ''}`, columns: ['Part', 'g', 'ml', 'US fl oz', 'drops'], rows: partLines(plan.finish.partsPerCoat).map(partRow) },
             ...(plan.finish.sanding.length > 0 ? [{ caption: 'Levelling', columns: ['Grit', 'Takes off', 'Time', 'Discs'], rows: plan.finish.sanding.map((s) => [`P${s.grit}`, sayIn(s.depth, 'µm', 0), say(s.time), say(s.discs)]) }] : []),
           ]
         : [];

@@ -19,9 +19,9 @@ import { StageHead } from './stage-head';
         <div><dt>Sand after</dt><dd><nb-figure [figure]="f.milestones.sand" /></dd></div>
       </dl>
       <h3>{{ product() }}</h3>
-      <p class="small muted">Mix resin and hardener fully, then the powder. Leave it <nb-figure [figure]="f.overfill" as="mm" [decimals]="1" class="plain" /> proud; <nb-figure [figure]="f.coats" class="plain" /> {{ f.coats.value === 1 ? 'coat' : 'coats' }}. Use the mix within <nb-figure [figure]="f.milestones.usable" class="plain" />.</p>
-      <nb-parts [parts]="f.parts" caption="Batch">
-        @if (f.powder; as p) {<tr><td>{{ powder() }}</td><td class="number main"><nb-figure [figure]="p" as="g" [decimals]="1" [bare]="true" /></td><td></td><td></td></tr>}
+      <p class="small muted">{{ how() }} Leave it <nb-figure [figure]="f.overfill" as="mm" [decimals]="1" class="plain" /> proud; <nb-figure [figure]="f.coats" class="plain" /> {{ f.coats.value === 1 ? 'coat' : 'coats' }}, mixed in <nb-figure [figure]="f.batches" class="plain" /> {{ f.batches.value === 1 ? 'batch' : 'batches' }}. Use each within <nb-figure [figure]="f.milestones.usable" class="plain" />.</p>
+      <nb-parts [parts]="f.partsPerBatch" caption="Each batch">
+        @if (f.powderPerBatch; as p) {<tr><td>{{ powder() }}</td><td class="number main"><nb-figure [figure]="p" as="g" [decimals]="1" [bare]="true" /></td><td></td><td></td></tr>}
       </nb-parts>
       <h3>Sand to P{{ f.endGrit }}</h3>
       <p class="small muted">Guide coat before each grit; change direction; wash between grits.</p>
@@ -34,5 +34,8 @@ export class FairStage {
   readonly #context = inject(JobContext);
   protected readonly fair = computed(() => this.#context.plan()?.fair);
   protected readonly product = computed(() => this.#context.plan()?.system?.chosen.chain.filler.name ?? '');
+  protected readonly how = computed(() =>
+    this.fair()?.powder ? 'Mix resin and hardener fully, then the powder.' : 'Knead the cream in to one even colour.',
+  );
   protected readonly powder = computed(() => this.#context.plan()?.system?.chosen.chain.filler.powder?.name ?? '');
 }

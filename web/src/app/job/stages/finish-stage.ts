@@ -24,7 +24,7 @@ import { StageHead } from './stage-head';
         <p class="window">Next coat without sanding from <nb-figure [figure]="opens" class="plain" /> to @if (f.milestones.windowCloses; as closes) {<nb-figure [figure]="closes" class="plain" />}; later, sand P{{ f.grits.between }} first.</p>
       }
       <nb-parts [parts]="f.partsPerCoat" caption="Each coat" />
-      <p class="small muted">Sand P{{ f.grits.before }} before the first coat. Dew point <nb-figure [figure]="f.dewPoint" class="plain" />: the surface stays 3 °C above it. Pot life <nb-figure [figure]="f.milestones.potLife" class="plain" />.</p>
+      <p class="small muted">Sand P{{ f.grits.before }} before the first coat. Dew point <nb-figure [figure]="f.dewPoint" class="plain" />: the surface stays 3 °C above it. Pot life <nb-figure [figure]="f.milestones.potLife" class="plain" />; @if (f.batchesPerCoat.value > 1) {mix each coat in <nb-figure [figure]="f.batchesPerCoat" class="plain" /> cups} @else {one cup does a coat}.</p>
       @if (f.sanding.length > 0) {
         <h3>Level and polish</h3>
         <nb-sanding [steps]="f.sanding" caption="Grit" />
