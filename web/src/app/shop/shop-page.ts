@@ -84,6 +84,7 @@ export class ShopPage {
     return [
       [
         { title: 'Needs a hand', cls: 'hands', lines: b.hands, none: 'Nothing waits for you.' },
+        { title: 'Next', cls: 'next', lines: b.next, none: 'Nothing follows a wait.' },
         { title: 'Later', cls: 'later', lines: b.later, none: 'Nothing is booked.' },
       ],
       [

@@ -37,6 +37,8 @@ describe('the shop board', () => {
     expect(board.hands[0].late).toBeTrue();
     expect(names(board.curing)).toEqual(['curing']);
     expect(board.curing[0].when).toContain('until');
+    expect(names(board.next)).toEqual(['curing']);
+    expect(board.next[0].stage).toBe('Fair');
     expect(names(board.later)).toEqual(['later']);
     expect(board.windows.map((w) => w.when).join()).toContain('shuts');
   });

@@ -18,6 +18,8 @@ export interface BoardLine {
 
 export interface Board {
   readonly hands: readonly BoardLine[];
+  /** Work that follows a wait which is running. */
+  readonly next: readonly BoardLine[];
   readonly curing: readonly BoardLine[];
   readonly windows: readonly BoardLine[];
   readonly later: readonly BoardLine[];
@@ -29,7 +31,7 @@ const SOON = 12 * HOUR;
 
 /** Sorts the yard's jobs by what they need at a moment: hands, patience, or attention to a window. */
 export function yardBoard(jobs: readonly StoredJob[], shop: Shop, now: number): Board {
-  const board = { hands: [] as BoardLine[], curing: [] as BoardLine[], windows: [] as BoardLine[], later: [] as BoardLine[] };
+  const board = { hands: [] as BoardLine[], next: [] as BoardLine[], curing: [] as BoardLine[], windows: [] as BoardLine[], later: [] as BoardLine[] };
   for (const stored of jobs) {
     const { job } = readJob(stored.document);
     const timeline = job && planRepair(job, LIBRARY, shop, { now }).plan?.timeline;
@@ -54,6 +56,10 @@ export function yardBoard(jobs: readonly StoredJob[], shop: Shop, now: number): 
       board.hands.push({ ...line, what: current.kind === 'wait' ? 'the wait is over' : current.label, when: `due ${sayWhen(open.end, now)}`, at: open.end, late: true });
     } else if (current.kind === 'wait') {
       board.curing.push({ ...line, what: current.label, when: `until ${sayWhen(current.end, now)}`, at: current.end, late: false });
+      const after = timeline.stages.flatMap((s) => s.tasks).find((t) => t.kind === 'work' && t.start >= current.end);
+      if (after) {
+        board.next.push({ ...base, stage: STAGE_TITLES[after.stage], stageKey: after.stage, what: `${after.label}, ${say(after.duration)}`, when: `from ${sayWhen(after.start, now)}`, at: after.start, late: false });
+      }
     } else {
       board.hands.push({ ...line, what: `${current.label}, ${say(current.duration)}`, when: `since ${sayWhen(current.start, now)}`, at: current.start, late: false });
     }
