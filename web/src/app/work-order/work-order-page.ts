@@ -46,7 +46,7 @@ import { SceneView } from '../ui/scene-view';
               <table class="ruled">
                 <caption>{{ t.caption }}</caption>
                 <thead><tr>@for (c of t.columns; track $index) {<th>{{ c }}</th>}</tr></thead>
-                <tbody>@for (r of t.rows; track $index) {<tr>@for (c of r; track $index) {<td>{{ c }}</td>}</tr>}</tbody>
+                <tbody>@for (r of t.rows; track $index) {<tr>@for (c of r; track $index) {<td [class.short]="c.length <= 18">{{ c }}</td>}</tr>}</tbody>
               </table>
             }
             @for (a of s.acceptance; track a.test) {<p class="check"><span class="box" aria-hidden="true"></span> {{ a.test }}: {{ a.pass }}</p>}
@@ -69,7 +69,7 @@ import { SceneView } from '../ui/scene-view';
     dl div { display: flex; justify-content: space-between; gap: 12px; border-bottom: 1px solid var(--hairline); padding: 3px 0; }
     dt { color: var(--muted); } dd { text-align: right; font-weight: 600; }
     section { margin-top: 20px; } h2 { border-bottom: 2px solid var(--ink); margin-bottom: 6px; }
-    td:first-child { white-space: nowrap; } caption { text-align: left; font-weight: 700; padding-top: 10px; }
+    td.short { white-space: nowrap; } caption { text-align: left; font-weight: 700; padding-top: 10px; }
     .caution { border-left: 3px solid var(--act); padding-left: 8px; margin-top: 6px; font-size: 0.93rem; }
     .check { margin-top: 6px; } .box { display: inline-block; width: 12px; height: 12px; border: 1px solid var(--ink); margin-right: 6px; }
     .signs p { display: flex; gap: 10px; align-items: end; padding-top: 22px; } .line { flex: 1; border-bottom: 1px solid var(--ink); } .line.short { flex: 0 0 120px; }
