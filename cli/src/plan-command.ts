@@ -6,12 +6,10 @@ import {
   findingHistory,
   jsonSchemaFor,
   planRepair,
-  planScene,
   publicPlan,
   readJob,
-  sceneToSvg,
-  sectionScene,
   workOrder,
+  workOrderDrawings,
   workOrderMarkdown,
   type Job,
   type Plan,
@@ -87,11 +85,7 @@ function render(format: Format, job: Job, plan: Plan, problems: readonly Problem
   if (format === 'json') return `${JSON.stringify({ ...(publicPlan(plan) as object), problems }, null, 2)}\n`;
   const order = workOrder(job, plan, problems, findingHistory(job, LIBRARY, {}, { now }), { timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone });
   if (format === 'text') return planText(order);
-  const drawings = [
-    ...(plan.section ? [{ title: 'Section', svg: sceneToSvg(sectionScene(plan.section, { width: 720, height: 260, exaggeration: 'fit' })) }] : []),
-    ...(plan.planView ? [{ title: 'Plan view', svg: sceneToSvg(planScene(plan.planView, { width: 720, height: 420 })) }] : []),
-  ];
-  return workOrderMarkdown(order, drawings);
+  return workOrderMarkdown(order, workOrderDrawings(plan));
 }
 
 /** The JSON Schema of a job file; docs/schema/ holds a copy that a test keeps equal. */

@@ -43,3 +43,4 @@ export * from './drawing/scene';
 export { sectionFactor, sectionScene } from './drawing/section-scene';
 export { gridStep, planScene, planScale } from './drawing/plan-scene';
 export { sceneToSvg } from './drawing/to-svg';
+export { workOrderDrawings } from './drawing/work-order-drawings';

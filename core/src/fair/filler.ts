@@ -1,4 +1,5 @@
 import { frustumVolume } from '../geometry/frustum';
+import { areaTime } from '../materials/area-time';
 import { batchCount, perBatch } from '../materials/batch-count';
 import { DEFAULTS } from '../materials/defaults';
 import { proportion, type Parts } from '../materials/parts';
@@ -82,13 +83,6 @@ const powderMass = formula({
   source: 'parts by mass per 100 of resin',
   evaluate: (x: Record<'m' | 'p', number>) => (x.p / 100) * x.m,
 });
-const spreadTime = formula({
-  id: 'fair/filler',
-  expression: 't = t_fixed + r·A',
-  unit: 's',
-  source: RATE_SOURCE,
-  evaluate: (x: Record<'fixed' | 'r' | 'A', number>) => x.fixed + x.r * x.A,
-});
 const coatCount = formula({
   id: 'fair/filler',
   expression: 'n = ⌈(h + e)/h_max⌉',
@@ -117,7 +111,7 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
     max: assumed('maximum', `greatest thickness of ${filler.name} per go`, filler.maximumPerGo, 'm', filler.source),
   });
   const common = { depth, netVolume, overfill: e, sandedVolume, volume, coats };
-  const spread = ledger.compute('spread', 'spreading the filler', spreadTime, {
+  const spread = ledger.compute('spread', 'spreading the filler', areaTime, {
     fixed: assumed('spread.fixed', 'spreading: fixed', RATES.spreadFixed, 's', RATE_SOURCE),
     r: assumed('spread.rate', 'spreading: per m²', RATES.spreadPerM2, 's/m²', RATE_SOURCE),
     A: input.finishArea,

@@ -1,3 +1,4 @@
+import { areaTime } from '../materials/area-time';
 import { batchCount } from '../materials/batch-count';
 import { DEFAULTS } from '../materials/defaults';
 import { proportion, type Parts } from '../materials/parts';
@@ -90,14 +91,6 @@ const filmMass = formula({
   evaluate: (x: Record<'V' | 'rho', number>) => x.V * x.rho,
 });
 
-const coatTime = formula({
-  id: 'finish/film',
-  expression: 't = t_fixed + r·A',
-  unit: 's',
-  source: RATE_SOURCE,
-  evaluate: (x: Record<'fixed' | 'r' | 'A', number>) => x.fixed + x.r * x.A,
-});
-
 /** Largest cup of paint or gel coat, kg: as of the laminating resins. */
 const LARGEST_CUP = 0.4;
 
@@ -167,7 +160,7 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
     batchesPerCoat: ledger.compute('batches', 'cups per coat', batchCount, {
       m: massPerCoat,
       pot: ledger.given('pot', 'greatest cup', LARGEST_CUP, 'kg', 'assumed', 'as of the laminating resins'),
-      t: ledger.compute('coatTime', 'laying one coat', coatTime, {
+      t: ledger.compute('coatTime', 'laying one coat', areaTime, {
         fixed: ledger.given('coatTime.fixed', 'coating: fixed', RATES.coatFixed, 's', 'assumed', RATE_SOURCE),
         r: ledger.given('coatTime.rate', 'coating: per m²', RATES.coatPerM2, 's/m²', 'assumed', RATE_SOURCE),
         A: input.area,

@@ -24,7 +24,7 @@ export function stageSentence(stage: Stage, plan: Plan): string | undefined {
     }
     case 'laminate': {
       const l = plan.laminate;
-      return l && `${plural(l.plies.length, 'ply', 'plies')} build ${sayIn(l.thickness, 'mm', 2)} under a limit of ${sayIn(l.upperLimit, 'mm', 1)}, ${l.order}.`;
+      return l && `${plural(l.plies.length, 'ply', 'plies')} ${l.plies.length === 1 ? 'builds' : 'build'} ${sayIn(l.thickness, 'mm', 2)} under a limit of ${sayIn(l.upperLimit, 'mm', 1)}, ${l.order}.`;
     }
     case 'mix': {
       const m = plan.mix;

@@ -4,12 +4,10 @@ import {
   LIBRARY,
   findingHistory,
   planRepair,
-  planScene,
   publicPlan,
   readJob,
-  sceneToSvg,
-  sectionScene,
   workOrder,
+  workOrderDrawings,
   workOrderMarkdown,
   type Shop,
 } from '@nelbo/core';
@@ -19,9 +17,6 @@ import { HttpProblem } from '../http/problem';
 import { uuidOf } from '../http/validate';
 import type { JobService, JobView } from '../jobs/service';
 import { readShop } from '../shop/routes';
-
-/** A4 text width in CSS pixels. */
-const SHEET = { width: 720, sectionHeight: 260, planHeight: 420 };
 
 const printBody = yup.object({ id: yup.string().uuid().required() });
 
@@ -55,11 +50,7 @@ export function workOrderRoutes(db: Database, jobs: JobService): Router {
     const job = await jobs.get(uuidOf((req.params as { id?: string }).id));
     const { read, shop, clock, plan, problems } = await planned(db, job);
     const order = workOrder(read, plan, problems, findingHistory(read, LIBRARY, shop, clock), { currency: shop.currency, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone });
-    const drawings = [
-      ...(plan.section ? [{ title: 'Section', svg: sceneToSvg(sectionScene(plan.section, { width: SHEET.width, height: SHEET.sectionHeight, exaggeration: 'fit' })) }] : []),
-      ...(plan.planView ? [{ title: 'Plan view', svg: sceneToSvg(planScene(plan.planView, { width: SHEET.width, height: SHEET.planHeight })) }] : []),
-    ];
-    res.type('text/markdown').attachment('work-order.md').send(workOrderMarkdown(order, drawings));
+    res.type('text/markdown').attachment('work-order.md').send(workOrderMarkdown(order, workOrderDrawings(plan)));
   });
   return router;
 }

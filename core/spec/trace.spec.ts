@@ -1,0 +1,139 @@
+import { describeProblem, say, sayIn, saySize, stageSentence, guidanceFor, partLines, STAGES, type Plan } from '../src/index';
+import { batchCount } from '../src/materials/batch-count';
+import { formula } from '../src/trace/formula';
+import { Ledger, NotFinite } from '../src/trace/ledger';
+import { StageMemo, sameData } from '../src/plan/stage-memo';
+import { BASE, planOf } from './support';
+
+const twice = formula({ id: 'spec/twice', expression: 'y = 2·x', unit: 'm', source: 'arithmetic', evaluate: (v: Record<'x', number>) => 2 * v.x });
+
+describe('the ledger', () => {
+  it('makes no figure without its trace', () => {
+    const ledger = new Ledger('s');
+    const x = ledger.given('x', 'an x', 0.5, 'm', 'measured', 'tape');
+    const y = ledger.compute('y', 'a y', twice, { x });
+    const sum = ledger.sum('z', 'both', 'm', [x, y]);
+    expect(y).toEqual({ value: 1, unit: 'm', origin: 'computed', traceId: 's.y' });
+    expect(sum.value).toBe(1.5);
+    expect(ledger.entries.map((e) => e.id)).toEqual(['s.x', 's.y', 's.z']);
+    expect(ledger.entries[1]).toEqual(jasmine.objectContaining({ formulaId: 'spec/twice', expression: 'y = 2·x', inputs: [{ symbol: 'x', traceId: 's.x' }] }));
+    expect(ledger.entries[2].inputs.length).toBe(2);
+  });
+
+  it('keeps a span beside the value', () => {
+    const ledger = new Ledger('s');
+    const x = ledger.given('x', 'x', 1, 'm', 'entered', 'spec');
+    expect(ledger.compute('y', 'y', twice, { x }, [1, 3]).span).toEqual([1, 3]);
+  });
+
+  it('refuses what is not a finite number', () => {
+    const ledger = new Ledger('s');
+    for (const bad of [NaN, Infinity, -Infinity]) {
+      expect(() => ledger.given('x', 'an x', bad, 'm', 'entered', 'spec')).toThrowMatching((e) => e instanceof NotFinite && e.label === 'an x');
+    }
+  });
+});
+
+describe('the stage memo', () => {
+  it('computes again only when the input changed', () => {
+    const memo = new StageMemo();
+    let runs = 0;
+    const run = (input: object): unknown => {
+      memo.begin();
+      return memo.run('s', input, (i) => {
+        runs += 1;
+        return { i };
+      });
+    };
+    const first = run({ a: [1, 2] });
+    expect(run({ a: [1, 2] })).toBe(first);
+    expect(runs).toBe(1);
+    run({ a: [1, 3] });
+    expect(runs).toBe(2);
+  });
+
+  it('turns an impossible figure into a problem of its stage and goes on', () => {
+    const memo = new StageMemo();
+    memo.begin();
+    const out = memo.run('grind', { x: 1 }, (_, ledger) => ledger.given('x', 'taper', NaN, 'm', 'entered', 'spec'));
+    expect(out).toBeUndefined();
+    expect(memo.problems[0]).toEqual(jasmine.objectContaining({ severity: 'error', stage: 'grind' }));
+    expect(memo.lazyTrace()()).toEqual({});
+  });
+
+  it('lets a fault of the program through', () => {
+    const memo = new StageMemo();
+    memo.begin();
+    expect(() => memo.run('s', 1, () => { throw new TypeError('a bug'); })).toThrowError(TypeError);
+  });
+
+  it('compares plain data', () => {
+    expect(sameData({ a: [1, { b: 2 }] }, { a: [1, { b: 2 }] })).toBeTrue();
+    for (const [a, b] of [[{ a: 1 }, { a: 1, b: undefined }], [[1], { 0: 1 }], [null, {}], [1, '1'], [{ a: 1 }, { b: 1 }]]) {
+      expect(sameData(a, b)).toBeFalse();
+    }
+    expect(sameData(NaN, NaN)).toBeTrue();
+  });
+});
+
+describe('words for a plan', () => {
+  const { plan } = planOf();
+
+  it('say every stage in one sentence', () => {
+    for (const stage of STAGES) {
+      const sentence = stageSentence(stage, plan);
+      expect(sentence).withContext(stage).toMatch(/^[A-Z0-9].*\.$/);
+      expect(sentence).not.toMatch(/NaN|undefined/);
+    }
+    expect(stageSentence('laminate', plan)).toBe('10 plies build 6.61 mm under a limit of 7.1 mm, largest first.');
+    const empty = { format: 'nelbo-plan/1', engine: '', library: '', trace: {} } as Plan;
+    for (const stage of STAGES.filter((s) => s !== 'log')) expect(stageSentence(stage, empty)).toBeUndefined();
+  });
+
+  it('count one as one', () => {
+    const one = planOf({ ...BASE, hull: { ...BASE.hull, thickness: 0.0011, gelCoat: 0 }, system: { cloth: 'biax-400' } }).plan;
+    expect(stageSentence('laminate', one)).toContain('1 ply builds');
+  });
+
+  it('read figures with their units', () => {
+    const f = { value: 0.0793, unit: 'm', origin: 'computed', traceId: 'x' } as const;
+    expect(say(f)).toBe('79.3 mm');
+    expect(sayIn(f, 'in', 2)).toBe('3.12 in');
+    expect(saySize(f, f)).toBe('79 × 79 mm');
+    expect(say({ ...f, value: 3, unit: 'count' })).toBe('3');
+  });
+
+  it('name the parts of a cup', () => {
+    const names = (system: object): string[] => partLines(planOf({ ...BASE, system }).plan.mix?.parts ?? ({} as never)).map((l) => l.name);
+    expect(names({ resin: 'epoxy-slow' })).toEqual(['resin', 'hardener']);
+    expect(names({ resin: 'polyester' })).toEqual(['resin', 'MEKP catalyst']);
+    const putty = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } }).plan.fair?.parts;
+    expect(putty && partLines(putty).map((l) => l.name)).toEqual(['putty', 'cream hardener']);
+    const paint = planOf().plan.finish?.parts;
+    expect(paint && partLines(paint).map((l) => l.name)).toEqual(['paint', 'paint hardener']);
+  });
+
+  it('stand a caution at every stage that can hurt, and a test at the end of each', () => {
+    for (const system of [{ resin: 'epoxy-slow' }, { resin: 'vinyl-ester', finish: 'gel-coat' }, { resin: 'polyester', finish: 'paint-2k' }]) {
+      const p = planOf({ ...BASE, system }).plan;
+      for (const stage of ['survey', 'grind', 'laminate', 'mix', 'fair', 'finish'] as const) expect(guidanceFor(stage, p).cautions.length).withContext(stage).toBeGreaterThan(0);
+      for (const stage of STAGES) expect(guidanceFor(stage, p).acceptance.length).withContext(stage).toBeGreaterThan(0);
+    }
+    const styrene = planOf({ ...BASE, system: { resin: 'polyester' } }).plan;
+    expect(guidanceFor('mix', styrene).cautions.join(' ')).toContain('Styrene burns');
+    expect(guidanceFor('mix', plan).cautions.join(' ')).not.toContain('Styrene');
+    expect(guidanceFor('fair', plan).cautions.join(' ')).toContain('amine blush');
+  });
+
+  it('describe a problem in one line', () => {
+    expect(describeProblem({ severity: 'error', path: 'hull.thickness', what: 'is too thin', allowed: '1 to 60 mm', suggestion: 'measure' })).toBe('error: hull.thickness: is too thin (allowed: 1 to 60 mm); measure');
+    expect(describeProblem({ severity: 'warning', path: 'x', what: 'y' })).toBe('warning: x: y');
+  });
+});
+
+describe('batches', () => {
+  it('are as few as pot and pot life allow', () => {
+    const n = (m: number, t: number): number => batchCount.evaluate({ m, pot: 0.4, t, use: 600 });
+    expect([n(0.1, 100), n(0.4, 600), n(0.41, 100), n(0.1, 601), n(1.3, 100), n(0, 0)]).toEqual([1, 1, 2, 2, 4, 1]);
+  });
+});
