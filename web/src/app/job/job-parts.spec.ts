@@ -1,0 +1,142 @@
+import { Router } from '@angular/router';
+import { TestBed } from '@angular/core/testing';
+import type { LogEntry } from '../api/api';
+import { Drawings } from './drawings';
+import { JobHeader } from './job-header';
+import { Moved } from './moved';
+import { SaveState } from './save-state';
+import { LogStage } from './stages/log-stage';
+import { StageNotes } from './stages/stage-notes';
+import { JOB, bench, stored, type } from './testing';
+import { TotalsStrip } from './totals-strip';
+
+const PAUSE = 650;
+const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+
+describe('the head of a job', () => {
+  it('names boat, job, dates and the air at the work', async () => {
+    const b = await bench(JobHeader, {}, { ...JOB, schedule: { start: '2026-11-23T08:00:00Z', wanted: '2026-11-30T08:00:00Z' } });
+    expect(b.text()).toContain('Skiff “Spec”');
+    expect(b.text()).toMatch(/Spec job · starts Mon .* · wanted Mon,? 30 Nov/);
+    expect(b.text().replace(/\s/g, '')).toContain('17.0°C·60%·dew9.2°C');
+  });
+
+  it('says whether the job is saved, and what to do when somebody else saved it', async () => {
+    const b = await bench(SaveState);
+    expect(b.text()).toContain('Saved');
+    b.context.store.set('title', 'mine');
+    await b.settle();
+    expect(b.text()).toContain('Saving');
+    await wait(PAUSE);
+    b.http.expectOne('/api/v1/jobs/job').flush({ title: 'conflict', current: stored({ ...JOB, title: 'theirs' }, 5) }, { status: 409, statusText: 'Conflict' });
+    await b.settle();
+    expect(b.host.querySelector('[role=alert]')?.textContent).toContain('Both versions are kept');
+    b.button('Take theirs').click();
+    await b.settle();
+    expect(b.document().title).toBe('theirs');
+    expect(b.text()).toContain('Saved');
+  });
+
+  it('tells what an edit moved', async () => {
+    const b = await bench(Moved);
+    expect(b.text().trim()).toBe('');
+    b.context.store.set('hull.thickness', 0.009);
+    await b.settle();
+    expect(b.text()).toContain('That moved');
+    expect(b.text()).toMatch(/plies 10 → 1[34]/);
+  });
+});
+
+describe('the drawings', () => {
+  it('show section and plan, and the picked ply in words', async () => {
+    const b = await bench(Drawings, { stage: 'laminate' });
+    expect(b.host.querySelectorAll('svg[role=img]').length).toBe(2);
+    expect(b.text()).toContain('cut-out 96 × 58 mm · ground 255 × 217 mm');
+    b.context.pickedPly.set(2);
+    await b.settle();
+    expect(b.text()).toContain('Ply 2: stitched biaxial 600 0/90, 239 × 201 mm');
+    expect(b.host.querySelectorAll('.picked').length).toBeGreaterThanOrEqual(2);
+  });
+
+  it('switch between true scale and a stated exaggeration', async () => {
+    const b = await bench(Drawings, { stage: 'laminate' });
+    expect(b.text()).toMatch(/thickness ×\d+/);
+    b.button('true').click();
+    await b.settle();
+    expect(b.text()).toContain('true scale');
+  });
+
+  it('say what is missing when there is nothing to draw', async () => {
+    const b = await bench(Drawings, { stage: 'survey' }, { format: 'nelbo-job/1', hull: { material: 'frp-solid' }, damage: { kind: 'hole' } });
+    expect(b.text()).toContain('Nothing to draw yet');
+    expect(b.text()).toContain('Size of the damage is missing');
+  });
+});
+
+describe('the notes of a stage', () => {
+  it('warn with range and way round, and caution at the step', async () => {
+    const b = await bench(StageNotes, { stage: 'mix' }, { ...JOB, conditions: { temperature: 9, humidity: 0.5 }, system: { resin: 'epoxy-slow' } });
+    expect(b.text()).toContain('below the minimum of Slow laminating epoxy 5:1');
+    expect(b.text()).toContain('12 °C and above');
+    expect(b.text()).toContain('A pot that smokes');
+  });
+
+  it('write a passed test into the log, once', async () => {
+    const b = await bench(StageNotes, { stage: 'grind' });
+    b.button('Passed: lay the gauge at the distances of the table').click();
+    await b.settle();
+    const post = b.http.expectOne('/api/v1/jobs/job/log');
+    expect(post.request.body).toEqual(jasmine.objectContaining({ stage: 'grind', text: 'Passed: lay the gauge at the distances of the table (depth within 0.5 mm).' }));
+    post.flush(post.request.body);
+    await b.settle();
+    expect(b.host.querySelectorAll('.ok').length).toBe(1);
+  });
+});
+
+describe('the totals', () => {
+  it('come from the plan', async () => {
+    const b = await bench(TotalsStrip, { stage: 'grind' }, { ...JOB, schedule: { start: new Date().toISOString() } });
+    const squeezed = b.text().replace(/\s/g, '');
+    expect(squeezed).toContain('Resin138.2g');
+    expect(squeezed).toContain('Materials£7.6');
+    expect(squeezed).toContain('Nextwait2h37min');
+  });
+
+  it('report a stage done, log it, and move on', async () => {
+    const b = await bench(TotalsStrip, { stage: 'grind' });
+    const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
+    b.button('Grind is done').click();
+    await b.settle();
+    expect(b.document().schedule?.done?.map((d) => d.stage)).toEqual(['grind']);
+    expect(navigate).toHaveBeenCalledWith(['/jobs', 'job', 'laminate']);
+    expect(b.http.expectOne('/api/v1/jobs/job/log').request.body.text).toBe('Stage done.');
+    b.button('Take up Grind again').click();
+    expect(b.document().schedule?.done).toEqual([]);
+    b.http.expectOne('/api/v1/jobs/job/log');
+  });
+});
+
+describe('the log', () => {
+  const entry = (id: string, at: string, text: string): LogEntry => ({ id, stage: 'grind', at, who: 'Tam', text });
+
+  it('reads back the newest first', async () => {
+    const b = await bench(LogStage, {}, JOB, [entry('a', '2026-11-23T08:00:00Z', 'early'), entry('b', '2026-11-24T08:00:00Z', 'late')]);
+    expect([...b.host.querySelectorAll('ol li p')].map((p) => p.textContent)).toEqual(['late', 'early']);
+  });
+
+  it('adds an entry about the open stage, and shows that it waits for the server', async () => {
+    const b = await bench(LogStage, {}, { ...JOB, schedule: { done: [{ stage: 'survey', at: '2026-11-23T09:00:00Z' }] } });
+    expect(b.button('Log it').disabled).toBeTrue();
+    type(b.host, 'Who', 'Odd');
+    type(b.host, 'What was done or seen', 'Batch kicked early.');
+    await b.settle();
+    b.button('Log it').click();
+    await b.settle();
+    expect(b.text()).toContain('not stored yet');
+    const post = b.http.expectOne('/api/v1/jobs/job/log');
+    expect(post.request.body).toEqual(jasmine.objectContaining({ stage: 'system', who: 'Odd', text: 'Batch kicked early.' }));
+    post.flush(post.request.body);
+    await b.settle();
+    expect(b.text()).not.toContain('not stored yet');
+  });
+});

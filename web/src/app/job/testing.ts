@@ -1,0 +1,88 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import type { Type } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import type { JobDocument } from '@nelbo/core';
+import type { LogEntry, ShopDocument, StoredJob } from '../api/api';
+import { JobStore } from '../state/job-store';
+import { LogStore } from '../state/log-store';
+import { JobContext } from './job-context';
+
+export const JOB: JobDocument = {
+  format: 'nelbo-job/1',
+  title: 'Spec job',
+  boat: { name: 'Skiff “Spec”' },
+  hull: { material: 'frp-solid', laminate: 'mat-woven-polyester', thickness: 0.007, gelCoat: 0.0006 },
+  damage: {
+    kind: 'hole',
+    position: 'above',
+    findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape: 'ellipse', size: [0.096, 0.058], method: 'grind' }],
+  },
+  access: 'both',
+  backing: 'removable',
+  duty: 'general',
+  grade: 'standard',
+  conditions: { temperature: 17, humidity: 0.6 },
+  schedule: { start: '2026-11-23T08:00:00Z' },
+};
+
+export const stored = (document: JobDocument, version = 1): StoredJob => ({ id: 'job', version, archived: false, updatedAt: '2026-11-23T08:00:00Z', document });
+
+export interface Bench<T> {
+  readonly fixture: ComponentFixture<T>;
+  readonly host: HTMLElement;
+  readonly context: JobContext;
+  readonly http: HttpTestingController;
+  /** Waits until the screen has caught up. */
+  settle(): Promise<void>;
+  text(): string;
+  button(name: string): HTMLButtonElement;
+  document(): JobDocument;
+}
+
+/** Makes the services of a job page, opens a job from a made-up server, and shows one component over it. */
+export async function bench<T>(component: Type<T>, inputs: Record<string, unknown> = {}, job: JobDocument = JOB, log: LogEntry[] = [], shop: ShopDocument = { currency: '£' }): Promise<Bench<T>> {
+  TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([{ path: '**', component }]), JobStore, LogStore, JobContext] });
+  const http = TestBed.inject(HttpTestingController);
+  const context = TestBed.inject(JobContext);
+  http.expectOne('/api/v1/shop').flush(shop);
+  context.store.open('job');
+  http.expectOne('/api/v1/jobs/job').flush(stored(job));
+  context.logStore.open('job');
+  http.expectOne('/api/v1/jobs/job/log').flush(log);
+  const fixture = TestBed.createComponent(component);
+  for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
+  await fixture.whenStable();
+  const host: HTMLElement = fixture.nativeElement;
+  return {
+    fixture,
+    host,
+    context,
+    http,
+    settle: () => fixture.whenStable().then(() => undefined),
+    text: () => (host.textContent ?? '').replace(/\s+/g, ' '),
+    button(name) {
+      const all = [...host.querySelectorAll<HTMLButtonElement>('button, p-togglebutton')];
+      const found = all.find((b) => (b.getAttribute('aria-label') ?? b.textContent ?? '').trim() === name);
+      if (!found) throw new Error(`no button “${name}”; there are ${all.map((b) => b.getAttribute('aria-label') ?? b.textContent).join(' | ')}`);
+      return found;
+    },
+    document() {
+      const d = context.document();
+      if (!d) throw new Error('no document');
+      return d;
+    },
+  };
+}
+
+/** Types into the input that a label names. */
+export function type(host: HTMLElement, label: string, text: string): HTMLInputElement | HTMLTextAreaElement {
+  const tag = [...host.querySelectorAll('label')].find((l) => l.textContent?.replace('*', '').trim() === label);
+  const box = tag && host.querySelector<HTMLInputElement>(`[id="${tag.getAttribute('for')}"]`);
+  if (!box) throw new Error(`no box labelled “${label}”`);
+  box.value = text;
+  box.dispatchEvent(new Event('input'));
+  box.dispatchEvent(new Event('change'));
+  return box;
+}
