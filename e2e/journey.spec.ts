@@ -54,6 +54,8 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
     await expect(panel(page).getByRole('heading', { name: family })).toBeVisible();
   }
   await expect(panel(page)).toContainText('Rule epoxy-emulsion-mat');
+  await page.getByRole('button', { name: 'System is done' }).click();
+  await expect(page).toHaveURL(/\/grind/);
 
   // Grind: a figure opens to its formula, inputs and source, and leads on.
   await stage(page, 'Grind').click();
@@ -124,6 +126,7 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
   await stage(page, 'Survey').click();
   await page.getByRole('button', { name: 'Survey is done' }).click();
   await expect(page).toHaveURL(/\/system/);
+  await expect(page.locator('[data-stage=survey]').getByRole('img', { name: 'done' })).toBeVisible();
   await saved(page);
 
   // Nothing is lost by a reload.
@@ -155,7 +158,7 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();
   await page.getByLabel('Find a job by boat or title').fill('sandlark');
   await expect(page.getByRole('row')).toHaveCount(2);
-  await expect(page.getByRole('row').last()).toContainText('System');
+  await expect(page.getByRole('row').last()).toContainText('Grind');
   expect(errors).toEqual([]);
 });
 

@@ -68,6 +68,8 @@ describe('match', () => {
     const s = planOf({ ...BASE, conditions: { temperature: 10.5, humidity: 0.5 } }).plan.system;
     expect(s?.chosen.chain.resin.id).toBe('epoxy-fast');
     expect(s?.ranked.find((r) => r.chain.resin.id === 'epoxy-slow')?.tooCold).toBeTrue();
+    // Too cold for every finish: the chain with the fewest products out of their limits still leads.
+    expect(planOf({ ...BASE, conditions: { temperature: 7, humidity: 0.5 } }).plan.system?.chosen.chain.resin.id).toBe('epoxy-fast');
   });
 
   it('refuses a chain asked for that cannot bond, names the rule’s reason, and plans the nearest sound one', () => {

@@ -47,6 +47,8 @@ describe('quantities as people type them', () => {
       expect(q.suggestion).toContain('5188 g/m²');
     }
     expect(parseQuantity('4 oz', 'mass').ok).toBeFalse();
+    const length = parseQuantity('7 oz', 'length');
+    expect(!length.ok && length.message).toContain('not a unit of length');
   });
 
   it('says what is wrong and how to write it', () => {

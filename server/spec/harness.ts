@@ -14,11 +14,13 @@ export interface Running {
   readonly connection: Connection;
   readonly errors: unknown[];
   call(method: string, path: string, body?: unknown): Promise<{ status: number; type: string; headers: Headers; json: any }>;
+  /** Ends the application and starts it anew over the same database. */
+  restart(): Promise<void>;
   stop(): Promise<void>;
 }
 
 /** The real application over a database of its own in the real PostgreSQL that NELBO_CLUSTER_URL names. */
-export async function start(): Promise<Running> {
+export async function start(options: { webRoot?: string } = {}): Promise<Running> {
   const cluster = process.env['NELBO_CLUSTER_URL'];
   if (!cluster) throw new Error('NELBO_CLUSTER_URL must name the maintenance database of a PostgreSQL; ./nelbo test sets it');
   const name = `nelbo_spec_${randomBytes(6).toString('hex')}`;
@@ -30,10 +32,18 @@ export async function start(): Promise<Running> {
   const connection = connect(own.toString());
   await migrateDatabase(connection.pool, migrations);
   const errors: unknown[] = [];
-  const server: Server = await new Promise((resolve) => {
-    const s = createApp({ db: connection.db, log: (e) => errors.push(e) }).listen(0, '127.0.0.1', () => resolve(s));
-  });
-  const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  const listen = (): Promise<Server> =>
+    new Promise((resolve) => {
+      const s = createApp({ db: connection.db, log: (e) => errors.push(e), webRoot: options.webRoot }).listen(port, '127.0.0.1', () => resolve(s));
+    });
+  let port = 0;
+  let server = await listen();
+  port = (server.address() as AddressInfo).port;
+  const url = `http://127.0.0.1:${port}`;
+  const close = async (): Promise<void> => {
+    server.closeAllConnections();
+    await new Promise((resolve) => server.close(resolve));
+  };
   return {
     url,
     connection,
@@ -53,9 +63,14 @@ export async function start(): Promise<Running> {
       }
       return { status: res.status, type: res.headers.get('content-type') ?? '', headers: res.headers, json };
     },
+    async restart() {
+      await close();
+      server = await listen();
+      // Lets the client notice that its kept-open connections are gone.
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    },
     async stop() {
-      server.closeAllConnections();
-      await new Promise((resolve) => server.close(resolve));
+      await close();
       await connection.pool.end();
       await admin.query(`drop database ${name}`);
       await admin.end();

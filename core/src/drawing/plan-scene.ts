@@ -49,7 +49,7 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
     b.line('masking-leader', 'leader', x, y, x + 22, y - 8);
     b.text('masking-label', 'note', x + 26, y - 6, 'masking line');
   }
-  b.text('cut-out-label', 'note', cx, cy + 4, 'cut-out', 'middle');
+  b.text('cut-out-label', 'note on-paper', cx, cy + 4, 'cut-out', 'middle');
 
   const bar = BARS.filter((l) => l * scale <= view.width / 3).at(-1) ?? BARS[0];
   const barY = view.height - 12;

@@ -26,6 +26,13 @@ export function sectionFactor(section: Section, view: SectionView): number {
   return FACTORS.filter((f) => f <= room).at(-1) ?? 1;
 }
 
+/** Depths between which points lie, m; nothing when they have no thickness. */
+function rangeOf(points: readonly SectionPoint[]): [number, number] | undefined {
+  const depths = points.map((p) => p.z);
+  const [z0, z1] = [Math.min(...depths), Math.max(...depths)];
+  return z1 > z0 ? [z0, z1] : undefined;
+}
+
 /** The section as a drawing. Across to scale; thickness times the stated factor. */
 export function sectionScene(section: Section, view: SectionView): Scene {
   const scale = (view.width - 2 * SIDE) / (2 * section.reach);
@@ -42,9 +49,7 @@ export function sectionScene(section: Section, view: SectionView): Scene {
 
   const plies = section.layers.filter((l) => l.ply !== undefined);
   for (const layer of plies) {
-    const middle = layer.points.filter((p) => Math.abs(p.x) <= section.half + 1e-9);
-    const at = middle.length > 1 ? middle : layer.points;
-    const [z0, z1] = [Math.min(...at.map((p) => p.z)), Math.max(...at.map((p) => p.z))];
+    const [z0, z1] = rangeOf(layer.points.filter((p) => Math.abs(p.x) <= section.half + 1e-9)) ?? rangeOf(layer.points) ?? [0, 0];
     const thick = (z1 - z0) * scale * factor;
     if (thick >= LEAST_NUMBERED) b.text(`number-${layer.ply}`, 'ply-number', view.width / 2, (y(z0) + y(z1)) / 2 + 4, String(layer.ply), 'middle', layer.ply);
   }

@@ -40,14 +40,14 @@ export type Criterion = keyof typeof WEIGHTS;
 
 /** Taken off the score per rule by its verdict: a condition costs care, a weak link costs trust. */
 const PENALTY: Record<Rule['verdict'], number> = { bonds: 0, 'bonds if': 0.03, weak: 0.15, 'no bond': 1, harms: 1 };
-/** Below the product's minimum a chain stays last, but stays visible. */
-const COLD_PENALTY = 0.5;
+/** Per product of the chain that is below its minimum: such a chain goes behind, but stays visible. */
+const COLD_PENALTY = 0.25;
 
 const scoreFormula = formula({
   id: 'match/rank',
   expression: 's = 0.5·bond + 0.2·working time + 0.15·speed + 0.15·price − penalties',
   unit: '1',
-  source: 'shares of the best in the library; penalties 0.03 per condition, 0.15 per weak link, 0.5 when too cold',
+  source: 'shares of the best in the library; penalties 0.03 per condition, 0.15 per weak link, 0.25 per product below its minimum temperature',
   evaluate: (x: Record<'bond' | 'time' | 'speed' | 'price' | 'penalty', number>) =>
     WEIGHTS.bond * x.bond + WEIGHTS['working time'] * x.time + WEIGHTS.speed * x.speed + WEIGHTS.price * x.price - x.penalty,
 });
@@ -140,9 +140,9 @@ function scorer(library: Library, temperature: number): (chain: Chain) => Score 
       speed: quickest / waits(chain),
       price: 1 / resin.pricePerKg / price,
     };
-    const minimum = Math.max(resin.cure.minimumTemperature, filler.cure?.minimumTemperature ?? -Infinity, finish.cure.minimumTemperature);
-    const tooCold = temperature < minimum;
-    const penalty = chain.rules.reduce((sum, r) => sum + PENALTY[r.verdict], 0) + (tooCold ? COLD_PENALTY : 0);
+    const cold = [resin.cure, filler.cure, finish.cure].filter((c) => c && temperature < c.minimumTemperature).length;
+    const tooCold = cold > 0;
+    const penalty = chain.rules.reduce((sum, r) => sum + PENALTY[r.verdict], 0) + cold * COLD_PENALTY;
     const value = scoreFormula.evaluate({
       bond: criteria.bond,
       time: criteria['working time'],

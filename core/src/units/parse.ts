@@ -115,6 +115,9 @@ function describe(dimension: Dimension): string {
 }
 
 function ambiguousOunce(value: number, dimension: Dimension): ParsedQuantity {
+  if (!['arealMass', 'mass', 'volume'].includes(dimension)) {
+    return fail(`is given in oz, which is not a unit of ${describe(dimension)}`, `write it as ${EXAMPLE[dimension]}`);
+  }
   if (dimension === 'arealMass') {
     const woven = toSI(value, 'oz/yd²') * 1000;
     const mat = toSI(value, 'oz/ft²') * 1000;

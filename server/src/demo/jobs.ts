@@ -51,6 +51,7 @@ export function demoJobs(now: number): readonly DemoJob[] {
         duty: 'general',
         grade: 'standard',
         conditions: { temperature: 17, humidity: 0.61 },
+        system: { resin: 'epoxy-slow', cloth: 'biax-600', filler: 'epoxy-bubbles', finish: 'paint-2k' },
         schedule: {
           start: at(8),
           wanted: at(-144),
@@ -108,7 +109,7 @@ export function demoJobs(now: number): readonly DemoJob[] {
         duty: 'high',
         grade: 'workboat',
         conditions: { temperature: 18, humidity: 0.58 },
-        system: { resin: 'epoxy-slow', cloth: 'biax-800' },
+        system: { resin: 'epoxy-slow', cloth: 'biax-800', filler: 'epoxy-bubbles', finish: 'paint-2k' },
         schedule: {
           start: at(52),
           done: [
@@ -143,7 +144,7 @@ export function demoJobs(now: number): readonly DemoJob[] {
         duty: 'light',
         grade: 'show',
         conditions: { temperature: 19, humidity: 0.55 },
-        system: { resin: 'vinyl-ester', filler: 'polyester-putty', finish: 'gel-coat' },
+        system: { resin: 'vinyl-ester', cloth: 'biax-600', filler: 'polyester-putty', finish: 'gel-coat' },
         schedule: {
           start: at(37),
           done: [

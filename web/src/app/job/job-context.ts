@@ -24,6 +24,9 @@ export class JobContext {
   /** The ply picked in the table or in a drawing; picked anywhere, it is picked everywhere. */
   readonly pickedPly = signal<number | undefined>(undefined);
 
+  /** Stages with a warning or an error. */
+  readonly warned = computed(() => new Set(STAGES.filter((s) => this.problemsOf(s).length > 0)));
+
   /** Problems that belong to a stage, by their stage or by the field they name. */
   problemsOf(stage: Stage): readonly Problem[] {
     return this.problems().filter((p) => p.severity !== 'assumed' && (p.stage === stage || (p.stage === undefined && stage === 'survey')));
@@ -32,6 +35,12 @@ export class JobContext {
   /** Reports a stage done, or takes that back. */
   setDone(stage: Stage, done: boolean, who: string): void {
     const at = new Date().toISOString();
+    const chain = this.plan()?.system?.chosen.chain;
+    // What the yard has decided on no longer changes with the weather: the chain is kept by name from here on.
+    if (stage === 'system' && done && chain) {
+      const { resin, cloth, filler, finish } = chain;
+      this.store.set('system', { resin: resin.id, cloth: cloth.id, filler: filler.id, finish: finish.id });
+    }
     this.store.update((d) => {
       const others = (d.schedule?.done ?? []).filter((x) => x.stage !== stage);
       const next = [...others, ...(done ? [{ stage, at }] : [])].sort((a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage));

@@ -32,7 +32,7 @@ import { SystemStage } from './stages/system-stage';
     } @else if (context.state()) {
       <header>
         <nb-job-header />
-        @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" />}
+        @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [warned]="context.warned()" />}
       </header>
       <div class="body" [attr.class]="'body about-' + current()">
         <section class="drawings" aria-label="Drawings"><nb-drawings [stage]="current()" /><nb-moved /></section>

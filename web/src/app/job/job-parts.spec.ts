@@ -6,6 +6,7 @@ import { JobHeader } from './job-header';
 import { Moved } from './moved';
 import { SaveState } from './save-state';
 import { LogStage } from './stages/log-stage';
+import { StageHead } from './stages/stage-head';
 import { StageNotes } from './stages/stage-notes';
 import { JOB, bench, stored, type } from './testing';
 import { TotalsStrip } from './totals-strip';
@@ -45,6 +46,19 @@ describe('the head of a job', () => {
     expect(b.text()).toContain('That moved');
     expect(b.text()).toMatch(/plies 10 → 1[34]/);
   });
+
+  it('tells that the cold changed the chain, as long as none was decided on', async () => {
+    const b = await bench(Moved);
+    b.context.store.set('conditions.temperature', 8);
+    await b.settle();
+    expect(b.text()).toContain('Slow laminating epoxy 5:1 → Fast laminating epoxy 5:1');
+    b.context.store.set('conditions.temperature', 17);
+    b.context.setDone('system', true, 'Ines');
+    expect(b.document().system).toEqual({ resin: 'epoxy-slow', cloth: 'biax-600', filler: 'epoxy-bubbles', finish: 'paint-2k' });
+    b.context.store.set('conditions.temperature', 8);
+    expect(b.context.plan()?.system?.chosen.chain.resin.id).toBe('epoxy-slow');
+    b.http.expectOne('/api/v1/jobs/job/log');
+  });
 });
 
 describe('the drawings', () => {
@@ -74,11 +88,16 @@ describe('the drawings', () => {
 });
 
 describe('the notes of a stage', () => {
-  it('warn with range and way round, and caution at the step', async () => {
-    const b = await bench(StageNotes, { stage: 'mix' }, { ...JOB, conditions: { temperature: 9, humidity: 0.5 }, system: { resin: 'epoxy-slow' } });
-    expect(b.text()).toContain('below the minimum of Slow laminating epoxy 5:1');
-    expect(b.text()).toContain('12 °C and above');
+  it('warn at the head with range and way round, and mark the stage', async () => {
+    const b = await bench(StageHead, { stage: 'mix' }, { ...JOB, conditions: { temperature: 9, humidity: 0.5 }, system: { resin: 'epoxy-slow' } });
+    expect(b.text()).toContain('9.0 °C is below the minimum of Slow laminating epoxy 5:1: do not mix. Allowed: 12 °C and above. Warm the work');
+    expect([...b.context.warned()]).toEqual(['mix', 'finish']);
+  });
+
+  it('caution at the step', async () => {
+    const b = await bench(StageNotes, { stage: 'mix' });
     expect(b.text()).toContain('A pot that smokes');
+    expect(b.context.warned().size).toBe(0);
   });
 
   it('write a passed test into the log, once', async () => {

@@ -16,7 +16,10 @@ import { JobContext } from './job-context';
 })
 export class Moved {
   readonly #context = inject(JobContext);
-  protected readonly text = computed(() =>
-    (this.#context.state()?.changes ?? []).map((c) => `${c.label} ${say(c.before)} → ${say(c.after)}`).join(' · '),
-  );
+  protected readonly text = computed(() => {
+    const state = this.#context.state();
+    if (!state) return '';
+    const resin = state.resinBefore ? [`${state.resinBefore} → ${state.plan?.system?.chosen.chain.resin.name ?? 'no chain'}`] : [];
+    return [...resin, ...state.changes.map((c) => `${c.label} ${say(c.before)} → ${say(c.after)}`)].join(' · ');
+  });
 }

@@ -32,6 +32,8 @@ export interface JobState {
   readonly problems: readonly Problem[];
   /** What the edits of the last moments moved, in plan terms. */
   readonly changes: readonly Change[];
+  /** The resin of the chain before those edits, when they changed it. */
+  readonly resinBefore?: string;
 }
 
 const PAUSE_MS = 500;
@@ -162,7 +164,9 @@ export class JobStore {
     if (this.#baseline) this.#baseline = { ...this.#baseline, at: now };
     this.#last = plan;
     const changes = plan && this.#baseline ? comparePlans(this.#baseline.plan, plan) : [];
-    return { id, document, job: read.job, plan, problems: [...read.problems, ...problems], changes };
+    const resinBefore = this.#baseline?.plan.system?.chosen.chain.resin.name;
+    const moved = resinBefore !== undefined && resinBefore !== plan?.system?.chosen.chain.resin.name;
+    return { id, document, job: read.job, plan, problems: [...read.problems, ...problems], changes, ...(moved ? { resinBefore } : {}) };
   }
 
   #last: Plan | undefined;

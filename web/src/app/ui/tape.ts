@@ -18,7 +18,7 @@ const NARROW = 760;
         @for (c of layout().cells; track c.span.stage) {
           <li [style.left.px]="c.x" [style.width.px]="c.width" [class.done]="c.span.doneAt !== undefined">
             <a [routerLink]="['/jobs', jobId(), c.span.stage]" routerLinkActive="on" ariaCurrentWhenActive="step" [attr.data-stage]="c.span.stage">
-              <span>{{ titles[c.span.stage] }}</span>@if (c.span.doneAt !== undefined) {<span class="tick" aria-label="done">✓</span>}
+              <span>{{ titles[c.span.stage] }}</span>@if (c.span.doneAt !== undefined) {<span class="tick" role="img" aria-label="done">✓</span>}@if (warned().has(c.span.stage)) {<span class="warn" role="img" aria-label="has a warning">!</span>}
             </a>
           </li>
         }
@@ -42,6 +42,7 @@ const NARROW = 760;
     li:first-child { border-left: 0; }
     li a { position: absolute; inset: 0; padding: 3px 7px; text-decoration: none; font-weight: 600; font-size: 0.92rem; white-space: nowrap; overflow: hidden; display: flex; gap: 4px; }
     li a .tick { color: var(--wait); font-weight: 700; }
+    li a .warn { color: #fff; background: var(--act); border-radius: 50%; width: 1.15em; height: 1.15em; line-height: 1.15em; text-align: center; font-size: 0.85em; font-weight: 700; align-self: flex-start; margin-top: 2px; }
     li a:hover { background: #ece8dd; }
     li a:focus-visible { outline-offset: -3px; z-index: 2; }
     li a.on { background: var(--ink); color: var(--paper); }
@@ -57,6 +58,8 @@ const NARROW = 760;
 export class Tape implements OnDestroy {
   readonly timeline = input.required<Timeline>();
   readonly jobId = input.required<string>();
+  /** Stages with a warning or an error. */
+  readonly warned = input<ReadonlySet<Stage>>(new Set());
   protected readonly titles: Record<Stage, string> = STAGE_TITLES;
   readonly #clock = inject(WallClock);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);

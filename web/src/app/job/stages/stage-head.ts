@@ -1,16 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { STAGE_TITLES, stageSentence, type Stage } from '@nelbo/core';
+import { STAGE_TITLES, stageSentence, type Problem, type Stage } from '@nelbo/core';
 import { JobContext } from '../job-context';
 
-/** Title of the stage and its result in one sentence; a control of the stage may stand beside the title. */
+/** Title of the stage, its result in one sentence, and its warnings; a control of the stage may stand beside the title. */
 @Component({
   selector: 'nb-stage-head',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="spread"><h2>{{ title() }}</h2><ng-content /></div>
     <p class="muted sentence">{{ sentence() }}</p>
+    @for (p of problems(); track p.path + p.what) {
+      <p class="note-line warn" role="note"><b>{{ tidy(p.what) }}</b> {{ wayRound(p) }}</p>
+    }
   `,
-  styles: `:host { display: block; margin-bottom: 12px; } .sentence { margin-top: 2px; } .spread { align-items: center; min-height: 34px; }`,
+  styles: `:host { display: block; margin-bottom: 12px; } .sentence { margin-top: 2px; } .note-line { margin-top: 8px; } .spread { align-items: center; min-height: 34px; }`,
 })
 export class StageHead {
   readonly stage = input.required<Stage>();
@@ -20,4 +23,14 @@ export class StageHead {
     const plan = this.#context.plan();
     return (plan && stageSentence(this.stage(), plan)) ?? 'Not enough is known yet to plan this stage.';
   });
+  protected readonly problems = computed(() => this.#context.problemsOf(this.stage()));
+
+  /** A clause as a sentence. */
+  protected tidy(clause: string): string {
+    return `${clause.charAt(0).toUpperCase()}${clause.slice(1)}.`;
+  }
+
+  protected wayRound(p: Problem): string {
+    return [p.allowed && `allowed: ${p.allowed}`, p.suggestion].flatMap((s) => (s ? [this.tidy(s)] : [])).join(' ');
+  }
 }

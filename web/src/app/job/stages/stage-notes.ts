@@ -3,15 +3,12 @@ import { GENERAL_CAUTION, guidanceFor, type Stage } from '@nelbo/core';
 import { ButtonModule } from 'primeng/button';
 import { JobContext } from '../job-context';
 
-/** Warnings, cautions and the acceptance tests of a stage; a passed test goes into the log. */
+/** Cautions and the acceptance tests of a stage; a passed test goes into the log. */
 @Component({
   selector: 'nb-stage-notes',
   imports: [ButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @for (p of problems(); track p.path + p.what) {
-      <p class="note-line warn" role="note"><b>{{ p.what }}.</b> @if (p.allowed) {Allowed: {{ p.allowed }}. }{{ p.suggestion }}</p>
-    }
     @for (c of guidance().cautions; track c) {<p class="note-line caution">{{ c }}</p>}
     @if (guidance().acceptance.length > 0) {
       <h3>Before it goes on</h3>
@@ -43,7 +40,6 @@ export class StageNotes {
   readonly stage = input.required<Stage>();
   readonly #context = inject(JobContext);
   protected readonly general = GENERAL_CAUTION;
-  protected readonly problems = computed(() => this.#context.problemsOf(this.stage()));
   protected readonly guidance = computed(() => {
     const plan = this.#context.plan();
     return plan ? guidanceFor(this.stage(), plan) : { cautions: [], acceptance: [] };

@@ -28,8 +28,8 @@ import { StageHead } from './stage-head';
       <nb-quantity path="hull.thickness" [value]="doc()?.hull?.thickness" [assumed]="inputs()?.thickness" (changed)="set('hull.thickness', $event)" />
       <nb-quantity path="hull.gelCoat" [value]="doc()?.hull?.gelCoat" [assumed]="inputs()?.gelCoat" (changed)="set('hull.gelCoat', $event)" />
       <nb-choice class="wide" path="hull.laminate" [value]="doc()?.hull?.laminate" [assumed]="inputs()?.oldLaminate?.id" (changed)="set('hull.laminate', $event)" />
-      <nb-choice path="access" [value]="doc()?.access" [assumed]="inputs()?.access" (changed)="set('access', $event)" />
-      <nb-choice path="backing" [value]="doc()?.backing" [assumed]="inputs()?.backing" assumedText="follows from the access" (changed)="set('backing', $event)" />
+      <nb-choice class="wide" path="access" [value]="doc()?.access" [assumed]="inputs()?.access" (changed)="set('access', $event)" />
+      <nb-choice class="wide" path="backing" [value]="doc()?.backing" [assumed]="inputs()?.backing" assumedText="follows from the access" (changed)="set('backing', $event)" />
       <nb-choice class="wide" path="damage.position" [value]="doc()?.damage?.position" [assumed]="inputs()?.position" (changed)="set('damage.position', $event)" />
       <nb-choice path="duty" [value]="doc()?.duty" [assumed]="inputs()?.duty" (changed)="set('duty', $event)" />
       <nb-choice path="grade" [value]="doc()?.grade" [assumed]="inputs()?.grade" (changed)="set('grade', $event)" />
