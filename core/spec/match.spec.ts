@@ -1,7 +1,7 @@
 import { LIBRARY, find, type Cloth } from '../src/index';
 import { enumerateChains } from '../src/match/chains';
 import { RULES, applies, type Facts } from '../src/match/rules';
-import { WEIGHTS } from '../src/match/rank';
+import { WEIGHTS } from '../src/match/score';
 import { BASE, planOf } from './support';
 
 const FACTS: Facts = { hull: 'frp-solid', position: 'above', duty: 'general', resin: 'epoxy', clothKind: 'stitched', binder: 'none', filler: 'epoxy', finish: 'paint' };

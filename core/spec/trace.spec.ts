@@ -101,6 +101,8 @@ describe('words for a plan', () => {
     expect(sayIn(f, 'in', 2)).toBe('3.12 in');
     expect(saySize(f, f)).toBe('79 × 79 mm');
     expect(say({ ...f, value: 3, unit: 'count' })).toBe('3');
+    expect(say({ ...f, value: 8.881, unit: 'money' }, '£')).toBe('£8.88');
+    expect(say({ ...f, value: 65 / 3600, unit: 'money/s' }, '£')).toBe('£65.00 /h');
   });
 
   it('name the parts of a cup', () => {

@@ -3,10 +3,11 @@ import type { Figure } from '../trace/figure';
 import { formatIn, formatStored } from '../units/format';
 import type { UnitSymbol } from '../units/units';
 
-/** A figure read out with its unit: "79.3 mm". */
-export function say(figure: Figure): string {
+/** A figure read out with its unit: "79.3 mm"; money with the currency of the yard: "£8.88", "£65.00 /h". */
+export function say(figure: Pick<Figure, 'value' | 'unit'>, currency = ''): string {
   const f = formatStored(figure.value, figure.unit);
-  return f.unit ? `${f.text} ${f.unit}` : f.text;
+  const text = figure.unit.startsWith('money') ? `${currency}${f.text}` : f.text;
+  return f.unit ? `${text} ${f.unit}` : text;
 }
 
 /** A figure read out in a chosen unit. */

@@ -102,7 +102,8 @@ function fairTasks({ fair, grind, system }: Parts, ledger: Ledger): DraftTask[] 
   const epoxy = system?.chosen.chain.resin.family === 'epoxy';
   const wash = epoxy ? 'wash off blush, abrade P80' : 'abrade P80';
   const tasks: DraftTask[] = [work('prepare', wash, handsOn(ledger, 'prepare', wash, RATES.washFixed, [perM2(RATES.washPerM2, grind.finishArea)]))];
-  const each = perItem('s', 'per batch', RATES.mixBatch, fair.batches);
+  // The batches are counted for all coats together.
+  const each = perItem('s', 'per batch, shared by the coats', RATES.mixBatch / fair.coats.value, fair.batches);
   for (let coat = 1; coat <= fair.coats.value; coat += 1) {
     tasks.push(
       work(`mixFiller.${coat}`, 'mix filler', handsOn(ledger, `mixFiller.${coat}`, 'mix filler', 0, [each])),

@@ -59,7 +59,7 @@ export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], hi
   if (i) facts.push(['Reachable from', i.access === 'both' ? 'both sides' : 'one side'], ['Duty', i.duty + (i.dutyEntered ? '' : ' (assumed)')]);
 
   const t = plan.totals;
-  const money = (f: Figure): string => `${currency}${formatStored(f.value, 'money').text}`;
+  const money = (f: Figure): string => say(f, currency);
   return {
     title: job.title ?? 'Repair',
     boat: [job.boat?.name, job.boat?.owner].filter(Boolean).join(' · '),
@@ -77,22 +77,22 @@ export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], hi
     notes: problems.map((p) => `${p.severity}: ${p.what}${p.suggestion ? `; ${p.suggestion}` : ''}`),
     sections: STAGES.flatMap((stage): WorkSection[] => {
       const sentence = stageSentence(stage, plan);
-      return sentence ? [{ stage, title: STAGE_TITLES[stage], sentence, tables: tablesFor(stage, plan, history, money, timeZone), ...guidanceFor(stage, plan) }] : [];
+      return sentence ? [{ stage, title: STAGE_TITLES[stage], sentence, tables: tablesFor(stage, plan, history, { currency, timeZone }), ...guidanceFor(stage, plan) }] : [];
     }),
     signOff: ['Ground and inspected by', 'Laminated by', 'Finished by', 'Accepted by the owner'],
     versions: `Plan ${plan.format}, engine ${plan.engine}, library ${plan.library}`,
   };
 }
 
-function tablesFor(stage: Stage, plan: Plan, history: readonly FindingEffect[], money: (f: Figure) => string, timeZone: string): WorkTable[] {
+function tablesFor(stage: Stage, plan: Plan, history: readonly FindingEffect[], place: Place): WorkTable[] {
   switch (stage) {
     case 'survey':
-      return history.length === 0 ? [] : [findingsTable(history, timeZone)];
+      return history.length === 0 ? [] : [findingsTable(history, place)];
     case 'system':
       return plan.system
         ? [
             { caption: 'Conditions of the chain', columns: ['Verdict', 'Why', 'What it takes'], rows: plan.system.chosen.chain.rules.map((r) => [r.verdict, r.reason, r.remedy ?? '']) },
-            ...(plan.materials ? [{ caption: 'Materials', columns: ['Product', 'For', 'Quantity', 'Cost'], rows: plan.materials.map((m) => [m.product, m.use, say(m.quantity), m.cost ? money(m.cost) : 'price not known']) }] : []),
+            ...(plan.materials ? [{ caption: 'Materials', columns: ['Product', 'For', 'Quantity', 'Cost'], rows: plan.materials.map((m) => [m.product, m.use, say(m.quantity), m.cost ? say(m.cost, place.currency) : 'price not known']) }] : []),
           ]
         : [];
     case 'grind':
@@ -154,7 +154,7 @@ function tablesFor(stage: Stage, plan: Plan, history: readonly FindingEffect[], 
   }
 }
 
-function findingsTable(history: readonly FindingEffect[], timeZone: string): WorkTable {
+function findingsTable(history: readonly FindingEffect[], { currency, timeZone }: Place): WorkTable {
   const day = new Intl.DateTimeFormat('en-GB', { timeZone, day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
   return {
     caption: 'Findings',
@@ -164,7 +164,7 @@ function findingsTable(history: readonly FindingEffect[], timeZone: string): Wor
       h.finding.extent,
       `${formatIn(h.finding.size[0], 'mm', 0).text} × ${formatIn(h.finding.size[1], 'mm', 0).text} mm`,
       METHODS[h.finding.method ?? ''] ?? '',
-      h.changes.map((c) => `${c.label} ${say(c.before)} → ${say(c.after)}`).join('; '),
+      h.changes.map((c) => `${c.label} ${say(c.before, currency)} → ${say(c.after, currency)}`).join('; '),
     ]),
   };
 }

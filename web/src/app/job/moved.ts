@@ -20,6 +20,6 @@ export class Moved {
     const state = this.#context.state();
     if (!state) return '';
     const resin = state.resinBefore ? [`${state.resinBefore} → ${state.plan?.system?.chosen.chain.resin.name ?? 'no chain'}`] : [];
-    return [...resin, ...state.changes.map((c) => `${c.label} ${say(c.before)} → ${say(c.after)}`)].join(' · ');
+    return [...resin, ...state.changes.map((c) => `${c.label} ${say(c.before, this.#context.currency())} → ${say(c.after, this.#context.currency())}`)].join(' · ');
   });
 }

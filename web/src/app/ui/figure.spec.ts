@@ -1,3 +1,5 @@
+import { provideHttpClient } from '@angular/common/http';
+import { provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import type { Figure, Trace } from '@nelbo/core';
 import { FigureView } from './figure';
@@ -11,6 +13,8 @@ const trace: Trace = {
 const figure: Figure = { value: 0.1382, unit: 'kg', origin: 'computed', traceId: 'a.sum' };
 
 describe('a figure', () => {
+  beforeEach(() => TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting()] }));
+
   const show = async (f: Figure, inputs: Record<string, unknown> = {}): Promise<HTMLButtonElement> => {
     const fixture = TestBed.createComponent(FigureView);
     fixture.componentRef.setInput('figure', f);

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { formatStored, type TraceEntry } from '@nelbo/core';
+import { say, type TraceEntry } from '@nelbo/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { DrawerModule } from 'primeng/drawer';
+import { ShopStore } from '../state/shop-store';
 import { TraceService } from './trace-service';
 
 const ORIGINS: Record<TraceEntry['origin'], string> = {
@@ -72,6 +74,7 @@ const ORIGINS: Record<TraceEntry['origin'], string> = {
 })
 export class TraceDrawer {
   readonly #trace = inject(TraceService);
+  readonly #shop = toSignal(inject(ShopStore).shop$);
   protected readonly origins = ORIGINS;
   protected readonly entry = this.#trace.open;
   protected readonly path = this.#trace.path;
@@ -84,8 +87,7 @@ export class TraceDrawer {
   );
 
   protected read(e: TraceEntry): string {
-    const f = formatStored(e.value, e.unit);
-    return f.unit ? `${f.text} ${f.unit}` : f.text;
+    return say(e, this.#shop()?.currency);
   }
 
   protected deeper(id: string): void {

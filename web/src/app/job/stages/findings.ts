@@ -78,7 +78,7 @@ export class Findings {
         size: `${mm(finding.size[0])} × ${mm(finding.size[1])} mm`,
         when: sayWhen(Date.parse(finding.at), Date.now()),
         how: [METHODS[finding.method ?? ''], finding.who, finding.note].filter(Boolean).join(' · '),
-        changed: changes.length > 0 ? `changed ${changes.map((c) => `${c.label} ${say(c.before)} → ${say(c.after)}`).join(', ')}` : '',
+        changed: changes.length > 0 ? `changed ${changes.map((c) => `${c.label} ${say(c.before, shop.currency)} → ${say(c.after, shop.currency)}`).join(', ')}` : '',
       };
     });
   });

@@ -25,7 +25,7 @@ import { FigureView } from '../../ui/figure';
       </tbody>
     </table>
   `,
-  styles: `.main { font-weight: 700; font-size: 1.05rem; } th:first-child { width: 40%; }`,
+  styles: `table { table-layout: fixed; } .main { font-weight: 700; font-size: 1.05rem; } th:first-child { width: 38%; }`,
 })
 export class PartsTable {
   readonly caption = input('Part');
