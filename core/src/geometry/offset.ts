@@ -6,6 +6,13 @@ const STEPS_PER_METRE = 1e8;
 const MITER_LIMIT = 2;
 
 /**
+ * Offsets worked out before, per base outline and nanometre of distance. Switching the lay order or one's mind about a
+ * ply asks for many of the same again; a base that nobody holds any more takes its offsets with it.
+ */
+const known = new WeakMap<Outline, Map<number, Outline>>();
+const MOST_KEPT = 128;
+
+/**
  * The outline moved outward by `distance` m with round joins, arc tolerance 0.05 mm.
  * Always offset from the base outline, never from an offset, so that tolerances do not add up.
  *
@@ -13,6 +20,18 @@ const MITER_LIMIT = 2;
  */
 export function offset(outline: Outline, distance: number): Outline {
   if (distance === 0) return outline;
+  const nanometres = Math.round(distance * 1e9);
+  const kept = known.get(outline) ?? new Map<number, Outline>();
+  known.set(outline, kept);
+  const before = kept.get(nanometres);
+  if (before) return before;
+  if (kept.size >= MOST_KEPT) kept.clear();
+  const grown = inflate(outline, nanometres * 1e-9);
+  kept.set(nanometres, grown);
+  return grown;
+}
+
+function inflate(outline: Outline, distance: number): Outline {
   const path = outline.map((p) => ({ x: Math.round(p.x * STEPS_PER_METRE), y: Math.round(p.y * STEPS_PER_METRE) }));
   const grown = inflatePaths(
     [path],
