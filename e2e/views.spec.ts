@@ -66,10 +66,10 @@ test('typing never holds the page for more than 50 ms', async ({ page }) => {
 
 test('the first load stays within its transfer budget', async ({ page }) => {
   // A client that takes compressed answers, as every browser does; sizes as they go over the wire.
-  const session = await page.context().newCDPSession(page);
-  await session.send('Network.enable');
+  const wire = await page.context().newCDPSession(page);
+  await wire.send('Network.enable');
   let bytes = 0;
-  session.on('Network.loadingFinished', (e) => (bytes += e.encodedDataLength));
+  wire.on('Network.loadingFinished', (e) => (bytes += e.encodedDataLength));
   await page.goto(`${MARIGOLD}/laminate`);
   await expect(page.getByRole('main')).toBeVisible();
   await page.waitForLoadState('networkidle');
