@@ -60,8 +60,8 @@ test('typing never holds the page for more than 50 ms', async ({ page }) => {
   }
   const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
   console.log(`long tasks while typing: ${tasks.length === 0 ? 'none' : tasks.map((t) => t.toFixed(0)).join(', ')}`);
-  // A busy machine may stall the page once; a plan that is too slow stalls it on every key.
-  expect(tasks.filter((t) => t > 50).length).toBeLessThanOrEqual(2);
+  // One stall is the machine's (compiling, collecting garbage); a plan that is too slow stalls more than one of the eight.
+  expect(tasks.filter((t) => t > 50).length).toBeLessThanOrEqual(1);
 });
 
 test('the first load stays within its transfer budget', async ({ page }) => {

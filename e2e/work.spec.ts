@@ -42,6 +42,19 @@ test('a log entry written without the network is stored once', async ({ page, co
   await expect(main(page).getByText('Written in the shed without network.')).toHaveCount(1);
 });
 
+test('a work order opened right after an edit shows that edit', async ({ page }) => {
+  await page.goto(`${DUNLIN}/survey`);
+  await expect(status(page)).toHaveText('Saved');
+  // A slow server makes the race certain: the work order must wait for the save that is under way.
+  await page.route('**/api/v1/jobs/*', async (route) => {
+    if (route.request().method() === 'PUT') await new Promise((resolve) => setTimeout(resolve, 1200));
+    await route.continue();
+  });
+  await page.getByLabel('Laminate thickness').fill('11.5');
+  await page.getByRole('link', { name: 'Work order' }).click();
+  await expect(main(page)).toContainText('Old laminate11.5 mm');
+});
+
 test('sizes typed in inches are the sizes that are cut', async ({ page }) => {
   await page.goto('/jobs/new');
   await page.getByLabel('Boat').fill('Dory “Inches”');

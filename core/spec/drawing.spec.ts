@@ -15,17 +15,21 @@ const jobs = fc.record({
   shape: fc.constantFrom('ellipse', 'rectangle'),
 });
 
+type Any = typeof jobs extends fc.Arbitrary<infer T> ? T : never;
+
+const jobOf = ({ order, thickness, gelCoat, step, cloth, size, shape }: Any): unknown => ({
+  ...BASE,
+  hull: { ...BASE.hull, thickness, gelCoat },
+  damage: { kind: 'hole', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape, size }] },
+  laminate: { order, minimumStep: step },
+  system: { cloth },
+});
+
 describe('the drawings', () => {
   it('show the very geometry that the plies are cut to, in both order schools', () => {
     fc.assert(
-      fc.property(jobs, ({ order, thickness, gelCoat, step, cloth, size, shape }) => {
-        const { plan } = planOf({
-          ...BASE,
-          hull: { ...BASE.hull, thickness, gelCoat },
-          damage: { kind: 'hole', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape, size }] },
-          laminate: { order, minimumStep: step },
-          system: { cloth },
-        });
+      fc.property(jobs, (j) => {
+        const { plan } = planOf(jobOf(j));
         const { section, planView, laminate, grind } = plan;
         if (!section || !planView || !laminate || !grind) return laminate === undefined;
         const layers = section.layers.filter((l) => l.kind === 'ply');
@@ -45,14 +49,8 @@ describe('the drawings', () => {
 
   it('fill the dish: plies, fairing and finish neither overlap nor leave a gap', () => {
     fc.assert(
-      fc.property(jobs, ({ order, thickness, gelCoat, step, cloth, size, shape }) => {
-        const { plan } = planOf({
-          ...BASE,
-          hull: { ...BASE.hull, thickness, gelCoat },
-          damage: { kind: 'hole', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape, size }] },
-          laminate: { order, minimumStep: step },
-          system: { cloth },
-        });
+      fc.property(jobs, (j) => {
+        const { plan } = planOf(jobOf(j));
         const s = plan.section;
         const g = plan.grind;
         if (!s || !g) return true;

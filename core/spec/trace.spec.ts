@@ -125,6 +125,11 @@ describe('words for a plan', () => {
     expect(guidanceFor('mix', styrene).cautions.join(' ')).toContain('Styrene burns');
     expect(guidanceFor('mix', plan).cautions.join(' ')).not.toContain('Styrene');
     expect(guidanceFor('fair', plan).cautions.join(' ')).toContain('amine blush');
+    expect(guidanceFor('fair', plan).cautions.join(' ')).not.toContain('Cream hardener');
+    const putty = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } }).plan;
+    expect(guidanceFor('fair', putty).cautions.join(' ')).toContain('Cream hardener is a peroxide');
+    expect(guidanceFor('finish', putty).cautions.join(' ')).toContain('no mains tools near water');
+    expect(guidanceFor('grind', plan).cautions.join(' ')).toContain('Dewaxer is a strong solvent');
   });
 
   it('describe a problem in one line', () => {

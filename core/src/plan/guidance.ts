@@ -20,6 +20,7 @@ interface Entry {
 }
 
 const resinIs = (...families: string[]) => (plan: Plan): boolean => families.includes(plan.system?.chosen.chain.resin.family ?? '');
+const fillerIs = (kind: string) => (plan: Plan): boolean => plan.system?.chosen.chain.filler.proportion?.kind === kind;
 const finishIs = (kind: string) => (plan: Plan): boolean => plan.system?.chosen.chain.finish.kind === kind;
 const peroxide = (plan: Plan): boolean => {
   const chain = plan.system?.chosen.chain;
@@ -35,6 +36,7 @@ const ENTRIES: readonly Entry[] = [
   { stage: 'grind', caution: 'Glass dust: P3/N100 respirator, goggles, sleeves, extraction and hearing protection; tent off the neighbours.' },
   { stage: 'grind', caution: 'Old coatings may hold lead, copper or tin: never dry-sand them; wet or shrouded, P3, waste contained.' },
   { stage: 'grind', caution: 'Dewax before abrading: grinding drives wax into the laminate.' },
+  { stage: 'grind', caution: 'Dewaxer is a strong solvent: gloves, moving air, no ignition source; clean white paper, wet on, dry off before it flashes. Never on a foam core.' },
   { stage: 'grind', test: 'wipe with a dry gloved hand and look along the face', pass: 'evenly dull, no shine, no dust' },
   { stage: 'grind', test: 'lay the gauge at the distances of the table', pass: 'depth within 0.5 mm' },
   { stage: 'laminate', caution: 'Nitrile gloves, goggles and moving air: uncured resin and hardener sensitise for life. Wash skin with soap, never solvent.' },
@@ -48,10 +50,12 @@ const ENTRIES: readonly Entry[] = [
   { stage: 'mix', when: resinIs('polyester', 'vinyl ester'), caution: 'Styrene burns: no lamp, heat gun, flame or spark near uncured resin.' },
   { stage: 'mix', test: 'press a gloved knuckle on the film', pass: 'no print before it is sanded; a print without transfer when the next ply goes on' },
   { stage: 'fair', caution: 'Sanding dust and silica: P3 respirator and extraction. No dry sanding of green epoxy.' },
+  { stage: 'fair', when: fillerIs('cream'), caution: 'Cream hardener is a peroxide: goggles and gloves, away from accelerators and heat; 1–3 % and never more.' },
   { stage: 'fair', when: resinIs('epoxy'), caution: 'Wash amine blush off with water and a pad before sanding; solvent only smears it.' },
   { stage: 'fair', test: 'guide coat and long board, flat of the hand', pass: 'no shine in the lows, no glass showing' },
   { stage: 'finish', when: finishIs('paint'), caution: 'Two-part paint hardeners hold isocyanates: brush or roll with gloves and moving air; spraying needs supplied air and training under local rules. A sensitised person stays away.' },
   { stage: 'finish', when: finishIs('gel coat'), caution: 'Gel coat holds styrene: moving air, no ignition source, goggles at the catalyst.' },
+  { stage: 'finish', caution: 'Wet sanding is done by hand or with air tools: no mains tools near water. Dry sanding with P3 and extraction.' },
   { stage: 'finish', test: 'look along the surface in low light', pass: 'level to the touch, gloss as its neighbours, no halo, no pinholes' },
   { stage: 'log', test: 'photographs, lots, ratios and temperatures', pass: 'entered against their stage' },
 ];

@@ -16,6 +16,13 @@ export function sayIn(figure: Figure, unit: UnitSymbol, decimals?: number): stri
   return `${f.text} ${f.unit}`;
 }
 
+/** The likely range of a figure in one unit: "90 to 180 mm"; empty where none is known. */
+export function saySpan(figure: Figure, unit: UnitSymbol, decimals = 0): string {
+  if (!figure.span) return '';
+  const [low, high] = figure.span.map((x) => formatIn(x, unit, decimals).text);
+  return `${low} to ${high} ${unit}`;
+}
+
 /** "254 × 217 mm" */
 export function saySize(length: Figure, width: Figure): string {
   return `${formatIn(length.value, 'mm', 0).text} × ${formatIn(width.value, 'mm', 0).text} mm`;

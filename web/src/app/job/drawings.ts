@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, signal, type OnDestroy } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { SelectButtonModule } from 'primeng/selectbutton';
-import { gridStep, planScale, planScene, say, sayIn, saySize, sectionFactor, sectionScene, type Stage } from '@nelbo/core';
+import { formatIn, gridStep, planScale, planScene, say, sayIn, saySize, sectionFactor, sectionScene, type Stage } from '@nelbo/core';
 import { SceneView } from '../ui/scene-view';
 import { JobContext } from './job-context';
 
@@ -73,7 +73,7 @@ export class Drawings implements OnDestroy {
   });
   protected readonly grid = computed(() => {
     const p = this.context.plan()?.planView;
-    return p ? Math.round(gridStep(planScale(p, this.#planView())) * 1000) : 0;
+    return p ? formatIn(gridStep(planScale(p, this.#planView())), 'mm', 0).text : '';
   });
   protected readonly sizes = computed(() => {
     const p = this.context.plan();

@@ -4,28 +4,14 @@ import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { JobDocument } from '@nelbo/core';
+import { BASE } from '../../../../core/spec/support';
 import type { LogEntry, ShopDocument, StoredJob } from '../api/api';
 import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
 import { JobContext } from './job-context';
 
-export const JOB: JobDocument = {
-  format: 'nelbo-job/1',
-  title: 'Spec job',
-  boat: { name: 'Skiff “Spec”' },
-  hull: { material: 'frp-solid', laminate: 'mat-woven-polyester', thickness: 0.007, gelCoat: 0.0006 },
-  damage: {
-    kind: 'hole',
-    position: 'above',
-    findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape: 'ellipse', size: [0.096, 0.058], method: 'grind' }],
-  },
-  access: 'both',
-  backing: 'removable',
-  duty: 'general',
-  grade: 'standard',
-  conditions: { temperature: 17, humidity: 0.6 },
-  schedule: { start: '2026-11-23T08:00:00Z' },
-};
+/** The complete job of the core's specs, with a boat. */
+export const JOB: JobDocument = { ...BASE, title: 'Spec job', boat: { name: 'Skiff “Spec”' } };
 
 export const stored = (document: JobDocument, version = 1): StoredJob => ({ id: 'job', version, archived: false, updatedAt: '2026-11-23T08:00:00Z', document });
 

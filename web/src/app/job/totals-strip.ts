@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { STAGES, STAGE_TITLES, nextWait, type Figure, type Stage } from '@nelbo/core';
+import { STAGES, STAGE_TITLES, nextWait, saySpan, type Stage } from '@nelbo/core';
 import { WallClock } from '../state/wall-clock';
 import { FigureView } from '../ui/figure';
 import { JobContext } from './job-context';
@@ -15,7 +15,7 @@ import { JobContext } from './job-context';
     <footer aria-label="Totals">
       <dl>
         @if (totals(); as t) {
-          <div><dt>Hands-on <span class="span">{{ span(t.handsOn) }}</span></dt><dd><nb-figure [figure]="t.handsOn" class="plain" /></dd></div>
+          <div><dt>Hands-on <span class="span">{{ span(t.handsOn, 'h', 1) }}</span></dt><dd><nb-figure [figure]="t.handsOn" class="plain" /></dd></div>
           <div><dt>Elapsed</dt><dd><nb-figure [figure]="t.elapsed" class="plain" /></dd></div>
           <div class="less"><dt>Resin</dt><dd><nb-figure [figure]="t.resin" class="plain" /></dd></div>
           <div class="less"><dt>Materials</dt><dd><nb-figure [figure]="t.materials" [prefix]="context.currency()" class="plain" /></dd></div>
@@ -53,6 +53,7 @@ import { JobContext } from './job-context';
 export class TotalsStrip {
   readonly stage = input.required<Stage>();
   protected readonly context = inject(JobContext);
+  protected readonly span = saySpan;
   readonly #clock = inject(WallClock);
   readonly #router = inject(Router);
   protected readonly totals = computed(() => this.context.plan()?.totals);
@@ -62,12 +63,6 @@ export class TotalsStrip {
   });
   protected readonly title = computed(() => STAGE_TITLES[this.stage()]);
   protected readonly done = computed(() => (this.context.document()?.schedule?.done ?? []).some((d) => d.stage === this.stage()));
-
-  /** The likely range in hours. */
-  protected span(figure: Figure): string {
-    const [low, high] = figure.span ?? [figure.value, figure.value];
-    return `${(low / 3600).toFixed(1)}–${(high / 3600).toFixed(1)} h`;
-  }
 
   protected finish(): void {
     const stage = this.stage();

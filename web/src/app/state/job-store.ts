@@ -11,9 +11,10 @@ import {
   type Problem,
   type Shop,
 } from '@nelbo/core';
-import { BehaviorSubject, EMPTY, Subject, catchError, combineLatest, concatMap, debounceTime, filter, map, merge, of, shareReplay, takeUntil, tap, timer, type Observable } from 'rxjs';
+import { BehaviorSubject, EMPTY, Subject, catchError, combineLatest, concatMap, debounceTime, filter, map, merge, of, shareReplay, switchMap, takeUntil, tap, timer, type Observable } from 'rxjs';
 import { Api, failureOf, type StoredJob } from '../api/api';
 import { setIn } from './document-path';
+import { SavesUnderWay } from './saves-under-way';
 import { ShopStore } from './shop-store';
 
 export type SaveState =
@@ -46,6 +47,7 @@ const BURST_MS = 4000;
 export class JobStore {
   readonly #api = inject(Api);
   readonly #shop = inject(ShopStore);
+  readonly #underWay = inject(SavesUnderWay);
   readonly #planner = createPlanner();
   readonly #document = new BehaviorSubject<{ id: string; document: JobDocument } | undefined>(undefined);
   readonly #save = new BehaviorSubject<SaveState>({ kind: 'saved' });
@@ -75,7 +77,7 @@ export class JobStore {
   }
 
   open(id: string): void {
-    this.#api.job(id).subscribe({
+    this.#underWay.settled(id).pipe(switchMap(() => this.#api.job(id))).subscribe({
       next: (stored) => this.#take(stored),
       error: (e: unknown) => {
         const failure = failureOf(e);
@@ -99,7 +101,7 @@ export class JobStore {
 
   /** Saves now what is waiting: before the page goes, or before something is printed. */
   flush(): void {
-    if (this.#save.value.kind === 'waiting') this.#flush.next();
+    if (this.#document.value && this.#document.value.document !== this.#saved) this.#flush.next();
   }
 
   /** After a conflict: this screen's version goes on top of theirs, or theirs replaces this screen's. */
@@ -135,7 +137,7 @@ export class JobStore {
     if (!current || this.#save.value.kind === 'conflict' || current.document === this.#saved) return EMPTY;
     const sent = current.document;
     this.#save.next({ kind: 'saving' });
-    return this.#api.saveJob(current.id, this.#version, sent).pipe(
+    return this.#underWay.track(current.id, this.#api.saveJob(current.id, this.#version, sent)).pipe(
       tap((stored) => {
         this.#version = stored.version;
         this.#saved = sent;

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { formatIn } from '@nelbo/core';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
 import { QuantityFieldView } from '../../ui/quantity-field';
@@ -72,7 +73,7 @@ export class GrindStage {
     this.#context.store.set(path, value);
   }
 
-  protected out(distance: number): number {
-    return Math.round(distance * 1000);
+  protected out(distance: number): string {
+    return formatIn(distance, 'mm', 0).text;
   }
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { Batch } from '@nelbo/core';
+import { say, type Batch } from '@nelbo/core';
 import { FigureView } from '../../ui/figure';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { JobContext } from '../job-context';
@@ -62,6 +62,6 @@ export class MixStage {
   }
 
   protected ratio(b: Batch): string {
-    return b.parts.kind === 'two-part' ? `${b.parts.massRatio.value.toFixed(2)} : 1 by weight` : b.parts.kind === 'peroxide' ? 'Peroxide by weight' : 'Cream by weight';
+    return b.parts.kind === 'two-part' ? `${say(b.parts.massRatio)} by weight` : b.parts.kind === 'peroxide' ? 'Peroxide by weight' : 'Cream by weight';
   }
 }

@@ -58,7 +58,7 @@ describe('the survey', () => {
 
   it('shows the range of a first look', async () => {
     const b = await bench(SurveyStage, {}, { ...JOB, damage: { kind: 'hole', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'first look', size: [0.06, 0.04] }] } });
-    expect(b.text()).toContain('90 to 180');
+    expect(b.text()).toContain('90 to 180 mm');
     expect(b.text()).toContain('likely to grow');
   });
 });

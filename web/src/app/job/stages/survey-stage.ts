@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { Figure } from '@nelbo/core';
+import { saySpan } from '@nelbo/core';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
 import { QuantityFieldView } from '../../ui/quantity-field';
@@ -17,8 +17,8 @@ import { StageHead } from './stage-head';
     <nb-stage-head stage="survey" />
     @if (survey(); as s) {
       <dl class="figures">
-        <div><dt>Cut-out, along</dt><dd><nb-figure [figure]="s.length" /></dd>@if (s.length.span; as span) {<dd class="span">{{ range(s.length) }}</dd>}</div>
-        <div><dt>up</dt><dd><nb-figure [figure]="s.width" /></dd>@if (s.width.span; as span) {<dd class="span">{{ range(s.width) }}</dd>}</div>
+        <div><dt>Cut-out, along</dt><dd><nb-figure [figure]="s.length" /></dd>@if (range(s.length, 'mm'); as span) {<dd class="span">{{ span }}</dd>}</div>
+        <div><dt>up</dt><dd><nb-figure [figure]="s.width" /></dd>@if (range(s.width, 'mm'); as span) {<dd class="span">{{ span }}</dd>}</div>
         <div><dt>Area</dt><dd><nb-figure [figure]="s.area" as="cm²" /></dd></div>
       </dl>
     }
@@ -60,6 +60,7 @@ import { StageHead } from './stage-head';
 })
 export class SurveyStage {
   readonly #context = inject(JobContext);
+  protected readonly range = saySpan;
   protected readonly doc = this.#context.document;
   protected readonly survey = computed(() => this.#context.plan()?.survey);
   protected readonly inputs = computed(() => this.#context.plan()?.inputs);
@@ -67,10 +68,5 @@ export class SurveyStage {
 
   protected set(path: string, value: unknown): void {
     this.#context.store.set(path, value);
-  }
-
-  protected range(figure: Figure): string {
-    const [low, high] = figure.span ?? [figure.value, figure.value];
-    return `${Math.round(low * 1000)} to ${Math.round(high * 1000)}`;
   }
 }
