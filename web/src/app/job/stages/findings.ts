@@ -1,12 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
+import { debounceTime, first, merge } from 'rxjs';
 import { LIBRARY, METHODS, createPlanner, findingHistory, formatIn, say, type Extent, type Finding, type Planner, type Shape } from '@nelbo/core';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { sayWhen } from '../../ui/when';
 import { JobContext } from '../job-context';
+
+const HISTORY_LAG_MS = 120;
 
 /** The dated findings. A later one is added, never overwritten; each says what it changed. */
 @Component({
@@ -67,8 +71,10 @@ export class Findings {
   protected readonly note = signal('');
   protected readonly ready = computed(() => this.length() !== undefined && this.width() !== undefined);
 
+  /** The history may lag a moment behind the hand: what is typed elsewhere must not wait for it. */
+  readonly #settled = toSignal(merge(this.#context.store.state$.pipe(first()), this.#context.store.state$.pipe(debounceTime(HISTORY_LAG_MS))));
   protected readonly history = computed(() => {
-    const job = this.#context.state()?.job;
+    const job = this.#settled()?.job;
     const shop = this.#context.shop();
     if (!job || !shop) return [];
     return findingHistory(job, LIBRARY, shop, { now: 0 }, this.#plannerAt).map(({ finding, changes }) => {
