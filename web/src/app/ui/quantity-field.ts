@@ -63,6 +63,7 @@ export class QuantityFieldView {
   protected readonly assumedText = computed(() => {
     const figure = this.assumed();
     if (!figure || this.value() !== undefined) return '';
+    if (figure.origin === 'computed') return 'worked out, unless entered';
     return figure.origin === 'shop' ? 'from the shop' : 'assumed until entered';
   });
 
