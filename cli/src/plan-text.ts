@@ -1,13 +1,13 @@
-import type { WorkOrder, WorkTable } from '@nelbo/core';
+import { plainText, type Said, type WorkOrder, type WorkTable } from '@nelbo/core';
 
 /** The work order for a terminal: aligned columns, no drawings. */
 export function planText(order: WorkOrder): string {
   const lines = [order.title, '='.repeat(order.title.length)];
   if (order.boat) lines.push(order.boat);
-  lines.push('', ...order.facts.map(([name, value]) => `${name}: ${value}`), '');
-  if (order.totals.length > 0) lines.push(...columns({ caption: 'Totals', columns: [], rows: order.totals }), '');
+  lines.push('', ...order.facts.map(([name, value]) => `${name}: ${plainText(value)}`), '');
+  if (order.totals.length > 0) lines.push(...columns({ caption: 'Totals', columns: [], rows: order.totals.map(([name, value]): Said[] => [[name], value]) }), '');
   for (const s of order.sections) {
-    lines.push(s.title.toUpperCase(), s.sentence);
+    lines.push(s.title.toUpperCase(), plainText(s.sentence));
     lines.push(...s.cautions.map((c) => `  ! ${c}`));
     for (const t of s.tables) lines.push(...columns(t));
     lines.push(...s.acceptance.map((a) => `  [ ] ${a.test}: ${a.pass}`), '');
@@ -17,7 +17,8 @@ export function planText(order: WorkOrder): string {
 }
 
 function columns(t: WorkTable): string[] {
-  const rows = t.columns.length > 0 ? [t.columns, ...t.rows] : t.rows;
+  const cells = t.rows.map((r) => r.map(plainText));
+  const rows = t.columns.length > 0 ? [t.columns, ...cells] : cells;
   const widths = (rows[0] ?? []).map((_, i) => Math.max(...rows.map((r) => (r[i] ?? '').length)));
   return [`  ${t.caption}`, ...rows.map((r) => `    ${r.map((c, i) => c.padEnd(widths[i])).join('  ').trimEnd()}`)];
 }

@@ -2,7 +2,8 @@ import { describeProblem, say, sayIn, saySize, stageSentence, guidanceFor, partL
 import { batchCount } from '../src/materials/batch-count';
 import { formula } from '../src/trace/formula';
 import { Ledger, NotFinite } from '../src/trace/ledger';
-import { StageMemo, sameData } from '../src/plan/stage-memo';
+import { StageMemo } from '../src/plan/stage-memo';
+import { sameData } from '../src/schema/same-data';
 import { BASE, planOf } from './support';
 
 const twice = formula({ id: 'spec/twice', expression: 'y = 2·x', unit: 'm', source: 'arithmetic', evaluate: (v: Record<'x', number>) => 2 * v.x });
@@ -101,8 +102,8 @@ describe('words for a plan', () => {
     expect(sayIn(f, 'in', 2)).toBe('3.12 in');
     expect(saySize(f, f)).toBe('79 × 79 mm');
     expect(say({ ...f, value: 3, unit: 'count' })).toBe('3');
-    expect(say({ ...f, value: 8.881, unit: 'money' }, '£')).toBe('£8.88');
-    expect(say({ ...f, value: 65 / 3600, unit: 'money/s' }, '£')).toBe('£65.00 /h');
+    expect(say({ ...f, value: 8.881, unit: 'money' }, { currency: '£' })).toBe('£8.88');
+    expect(say({ ...f, value: 65 / 3600, unit: 'money/s' }, { currency: '£' })).toBe('£65.00 /h');
   });
 
   it('name the parts of a cup', () => {

@@ -63,7 +63,7 @@ describe('the API over PostgreSQL', () => {
 
     it('are found by boat and title, archived and brought back', async () => {
       const id = await create({ ...document, boat: { name: 'Cutter 100%_odd' } });
-      const found = async (query: string): Promise<string[]> => (await app.call('GET', `/jobs?${query}`)).json.map((j: { id: string }) => j.id);
+      const found = async (query: string): Promise<string[]> => (await app.call('GET', `/jobs?${query}`)).json.jobs.map((j: { id: string }) => j.id);
       expect(await found('search=cutter')).toEqual([id]);
       expect(await found(`search=${encodeURIComponent('0%_')}`)).toEqual([id]);
       expect(await found('search=zzz')).toEqual([]);
@@ -92,7 +92,7 @@ describe('the API over PostgreSQL', () => {
         ['PUT', `/jobs/${randomUUID()}/archived`, { archived: 'yes' }, 400],
         ['GET', '/jobs?archived=perhaps', undefined, 400],
         ['GET', '/nowhere', undefined, 404],
-        ['POST', '/jobs', { id: randomUUID(), document: { ...document, title: 'x'.repeat(1_100_000) } }, 413],
+        ['POST', '/jobs', { id: randomUUID(), document: { ...document, title: 'x'.repeat(10_100_000) } }, 413],
       ];
       for (const [method, path, body, status] of cases) {
         const res = await app.call(method, path, body);

@@ -17,7 +17,7 @@ describe('the demo yard', () => {
     expect(await loadDemo(app.connection.db, NOW)).toBe(5);
     expect(await loadDemo(app.connection.db, NOW)).toBe(0);
     const jobs = await app.call('GET', '/jobs');
-    expect(jobs.json.length).toBe(5);
+    expect(jobs.json.jobs.length).toBe(5);
     const log = await app.call('GET', `/jobs/${demoJobs(NOW)[0].id}/log`);
     expect(log.json.length).toBe(3);
   });

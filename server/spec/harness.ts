@@ -4,8 +4,11 @@ import type { Server } from 'node:http';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
-import { createApp } from '../src/app';
+import { allRoutes, createApp } from '../src/app';
 import { connect, migrateDatabase, type Connection } from '../src/db/connect';
+import { openApi } from '../src/http/openapi';
+import { listen as hearDatabase } from '../src/live/listener';
+import { contractOf, type Contract } from './contract';
 
 const migrations = join(dirname(fileURLToPath(import.meta.url)), '../migrations');
 
@@ -13,7 +16,9 @@ export interface Running {
   readonly url: string;
   readonly connection: Connection;
   readonly errors: unknown[];
-  call(method: string, path: string, body?: unknown): Promise<{ status: number; type: string; headers: Headers; json: any }>;
+  readonly contract: Contract;
+  /** Sends a JSON body, a text as it stands, or bytes; the answer is held against the OpenAPI document. */
+  call(method: string, path: string, body?: unknown, type?: string): Promise<{ status: number; type: string; headers: Headers; json: any; bytes: Uint8Array }>;
   /** Ends the application and starts it anew over the same database. */
   restart(): Promise<void>;
   stop(): Promise<void>;
@@ -32,9 +37,13 @@ export async function start(options: { webRoot?: string } = {}): Promise<Running
   const connection = connect(own.toString());
   await migrateDatabase(connection.pool, migrations);
   const errors: unknown[] = [];
+  const listener = hearDatabase(own.toString());
+  await listener.ready;
+  const parts = { db: connection.db, pool: connection.pool, listener };
+  const contract = contractOf(JSON.parse(JSON.stringify(openApi(allRoutes(parts), 'spec'))));
   const listen = (): Promise<Server> =>
     new Promise((resolve) => {
-      const s = createApp({ db: connection.db, log: (e) => errors.push(e), webRoot: options.webRoot }).listen(port, '127.0.0.1', () => resolve(s));
+      const s = createApp({ ...parts, log: (e) => errors.push(e), webRoot: options.webRoot }).listen(port, '127.0.0.1', () => resolve(s));
     });
   let port = 0;
   let server = await listen();
@@ -48,20 +57,25 @@ export async function start(options: { webRoot?: string } = {}): Promise<Running
     url,
     connection,
     errors,
-    async call(method, path, body) {
+    contract,
+    async call(method, path, body, type = 'application/json') {
       const res = await fetch(`${url}/api/v1${path}`, {
         method,
-        headers: body === undefined ? {} : { 'content-type': 'application/json' },
-        body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+        headers: body === undefined ? {} : { 'content-type': type },
+        body: body === undefined ? undefined : typeof body === 'string' || body instanceof Uint8Array ? (body as never) : JSON.stringify(body),
       });
-      const text = await res.text();
+      const bytes = new Uint8Array(await res.arrayBuffer());
+      const text = new TextDecoder().decode(bytes);
       let json: unknown;
       try {
         json = JSON.parse(text);
       } catch {
         json = text;
       }
-      return { status: res.status, type: res.headers.get('content-type') ?? '', headers: res.headers, json };
+      const answered = res.headers.get('content-type') ?? '';
+      const wrong = contract.check(method, path, res.status, answered, json);
+      if (wrong) throw new Error(`against the OpenAPI document: ${wrong}`);
+      return { status: res.status, type: answered, headers: res.headers, json, bytes };
     },
     async restart() {
       await close();
@@ -71,8 +85,9 @@ export async function start(options: { webRoot?: string } = {}): Promise<Running
     },
     async stop() {
       await close();
+      await listener.close();
       await connection.pool.end();
-      await admin.query(`drop database ${name}`);
+      await admin.query(`drop database ${name} with (force)`);
       await admin.end();
     },
   };

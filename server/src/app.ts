@@ -1,30 +1,75 @@
 import compression from 'compression';
+import { sql } from 'drizzle-orm';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { sql } from 'drizzle-orm';
+import { ENGINE_VERSION } from '@nelbo/core';
+import type pg from 'pg';
+import { backupRoutes } from './backup/routes';
 import type { Database } from './db/connect';
+import { openApi } from './http/openapi';
 import { HttpProblem, problemHandler } from './http/problem';
+import { API, mount, type Route } from './http/route';
+import { components as c } from './http/schemas';
 import { jobRoutes } from './jobs/routes';
 import { jobService } from './jobs/service';
+import type { Listener } from './live/listener';
+import { liveRoutes } from './live/routes';
 import { logRoutes } from './log/routes';
+import { paperRoutes } from './papers/routes';
 import { shopRoutes } from './shop/routes';
 import { workOrderRoutes } from './work-orders/routes';
 
 export interface AppOptions {
   readonly db: Database;
+  readonly pool: pg.Pool;
+  readonly listener: Listener;
   /** Folder of the built web application; without it only the API is served. */
   readonly webRoot?: string;
   readonly log?: (error: unknown) => void;
 }
 
-const BODY_LIMIT = '1mb';
+/** Every address of the interface. */
+export function allRoutes({ db, pool, listener }: Pick<AppOptions, 'db' | 'pool' | 'listener'>): readonly Route[] {
+  const jobs = jobService(db);
+  const routes: Route[] = [
+    {
+      method: 'get',
+      path: '/health',
+      summary: 'Whether the server runs and reaches its database',
+      answers: { 200: { description: 'it does', schema: c.ref('Health') } },
+      handle: async (_req, res) => {
+        await db.execute(sql`select 1`);
+        res.json({ status: 'ok' });
+      },
+    },
+    ...jobRoutes(jobs),
+    ...logRoutes(db, jobs),
+    ...workOrderRoutes(db, jobs),
+    ...paperRoutes(db, jobs),
+    ...shopRoutes(db),
+    ...backupRoutes(db, pool),
+    ...liveRoutes(listener),
+  ];
+  routes.push({
+    method: 'get',
+    path: '/openapi.json',
+    summary: 'This description',
+    answers: { 200: { description: 'OpenAPI 3.1', schema: { type: 'object' } } },
+    handle: (_req, res) => {
+      res.json(openApi(routes, ENGINE_VERSION));
+    },
+  });
+  return routes;
+}
 
-/** The HTTP application: routes under /api/v1, the web application for everything else. Keeps no state of its own. */
-export function createApp({ db, webRoot, log = () => undefined }: AppOptions): Express {
+/** The HTTP application: the interface under /api/v1, the web application for everything else. Keeps no state of its own. */
+export function createApp(options: AppOptions): Express {
+  const { webRoot, log = () => undefined } = options;
   const app = express();
   app.disable('x-powered-by');
+  app.set('query parser', 'simple');
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -43,19 +88,9 @@ export function createApp({ db, webRoot, log = () => undefined }: AppOptions): E
     }),
   );
   app.use(compression());
-  app.use('/api', express.json({ limit: BODY_LIMIT }));
-
-  const jobs = jobService(db);
-  app.get('/api/v1/health', async (_req, res) => {
-    await db.execute(sql`select 1`);
-    res.json({ status: 'ok' });
-  });
-  app.use('/api/v1/jobs/:id/log', logRoutes(db, jobs));
-  app.use('/api/v1/jobs/:id/work-orders', workOrderRoutes(db, jobs));
-  app.use('/api/v1/jobs', jobRoutes(jobs));
-  app.use('/api/v1/shop', shopRoutes(db));
+  mount(app, allRoutes(options));
   app.use('/api', () => {
-    throw new HttpProblem(404, 'No such address');
+    throw new HttpProblem(404, 'No such address', `the interface is described at ${API}/openapi.json`);
   });
 
   if (webRoot && existsSync(webRoot)) {

@@ -4,6 +4,7 @@ import pino from 'pino';
 import { createApp } from './app';
 import { connect, migrateDatabase } from './db/connect';
 import { loadDemo } from './demo/load';
+import { listen } from './live/listener';
 
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'info' });
 const here = dirname(fileURLToPath(import.meta.url));
@@ -22,7 +23,8 @@ if (process.argv.includes('--demo')) {
   if (loaded > 0) log.info({ jobs: loaded }, 'demo yard loaded');
 }
 
-const app = createApp({ db, webRoot: join(here, '../../web/dist/browser'), log: (error) => log.error(error) });
+const listener = listen(url, (error) => log.warn({ error: error.message }, 'the listening connection was lost'));
+const app = createApp({ db, pool, listener, webRoot: join(here, '../../web/dist/browser'), log: (error) => log.error(error) });
 // Loopback only: serving a tablet needs TLS and accounts first.
 const server = app.listen(port, '127.0.0.1', (error) => {
   if (error) {
@@ -34,7 +36,7 @@ const server = app.listen(port, '127.0.0.1', (error) => {
 
 for (const signal of ['SIGTERM', 'SIGINT'] as const) {
   process.once(signal, () => {
-    server.close(() => void pool.end().then(() => process.exit(0)));
+    server.close(() => void Promise.all([pool.end(), listener.close()]).then(() => process.exit(0)));
     server.closeIdleConnections();
     setTimeout(() => process.exit(0), 3000).unref();
   });

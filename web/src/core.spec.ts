@@ -1,4 +1,5 @@
 // The core's specs run in the browser as well as on their own: the same figures everywhere.
+import '../../core/spec/document-path.spec';
 import '../../core/spec/drawing.spec';
 import '../../core/spec/fair-and-finish.spec';
 import '../../core/spec/geometry.spec';

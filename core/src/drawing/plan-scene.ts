@@ -1,19 +1,25 @@
 import type { PlanDrawing, PlanLine } from '../plan/plan-view';
+import { sayIn } from '../plan/say';
+import type { UnitPreferences } from '../units/preferences';
+import { toSI } from '../units/units';
 import { SceneBuilder, type Scene } from './scene';
 
 export interface PlanSceneView {
   readonly width: number;
   readonly height: number;
+  readonly units?: UnitPreferences;
 }
 
 const MARGIN = 14;
 const BELOW = 34;
-const GRIDS = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1];
-const BARS = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1];
+/** Round steps of a grid or a scale bar, m. */
+const METRIC_STEPS = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1];
+const INCH_STEPS = [0.5, 1, 2, 3, 6, 12, 24, 36].map((n) => toSI(n, 'in'));
+const stepsOf = (units: UnitPreferences = {}): readonly number[] => (units.length === 'us' ? INCH_STEPS : METRIC_STEPS);
 
 /** Distance between grid lines that stays readable at a scale in px per m. */
-export function gridStep(scale: number): number {
-  return GRIDS.find((g) => g * scale >= 30) ?? 1;
+export function gridStep(scale: number, units?: UnitPreferences): number {
+  return stepsOf(units).find((g) => g * scale >= 30) ?? 1;
 }
 
 /** Scale of the plan view in px per m. */
@@ -27,7 +33,7 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
   const cx = view.width / 2;
   const cy = (view.height - BELOW + MARGIN) / 2;
   const b = new SceneBuilder();
-  const step = gridStep(scale);
+  const step = gridStep(scale, view.units);
   for (let i = -Math.floor(cx / (step * scale)); i * step * scale <= cx; i += 1) {
     b.line(`grid-x${i}`, 'grid', cx + i * step * scale, 0, cx + i * step * scale, view.height - BELOW);
   }
@@ -51,12 +57,13 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
   }
   b.text('cut-out-label', 'note on-paper', cx, cy + 4, 'cut-out', 'middle');
 
-  const bar = BARS.filter((l) => l * scale <= view.width / 3).at(-1) ?? BARS[0];
+  const bars = stepsOf(view.units);
+  const bar = bars.filter((l) => l * scale <= view.width / 3).at(-1) ?? bars[0];
   const barY = view.height - 12;
   b.line('scale-bar', 'bar', view.width - bar * scale - 6, barY, view.width - 6, barY);
   b.line('scale-bar-a', 'bar', view.width - bar * scale - 6, barY - 5, view.width - bar * scale - 6, barY + 5);
   b.line('scale-bar-b', 'bar', view.width - 6, barY - 5, view.width - 6, barY + 5);
-  b.text('scale-text', 'figure', view.width - 6 - (bar * scale) / 2, barY - 6, `${Math.round(bar * 1000)} mm`, 'middle');
+  b.text('scale-text', 'figure', view.width - 6 - (bar * scale) / 2, barY - 6, sayIn({ value: bar }, 'mm', 0, view), 'middle');
 
   b.line('warp', 'bar', 6, barY, 70, barY);
   b.path('warp-head', 'bar', [[62, barY - 5], [70, barY], [62, barY + 5]], { close: false });
@@ -65,7 +72,7 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
   return {
     width: view.width,
     height: view.height,
-    description: `Plan view: cut-out, ${plies} ply outlines, finish edge and masking line; grid ${Math.round(step * 1000)} mm.`,
+    description: `Plan view: cut-out, ${plies} ply outlines, finish edge and masking line; grid ${sayIn({ value: step }, 'mm', 0, view)}.`,
     items: b.items,
   };
 }

@@ -20,6 +20,8 @@ export interface SceneText {
   readonly text: string;
   readonly anchor: 'start' | 'middle' | 'end';
   readonly ply?: number;
+  /** The figure that the text reads out, if it is one. */
+  readonly traceId?: string;
 }
 
 export type SceneItem = ScenePath | SceneText;
@@ -50,15 +52,15 @@ export class SceneBuilder {
     this.path(id, cls, [[x0, y0], [x1, y1]], { close: false });
   }
 
-  text(id: string, cls: string, x: number, y: number, text: string, anchor: SceneText['anchor'] = 'start', ply?: number): void {
-    this.items.push({ type: 'text', id, cls, x, y, text, anchor, ply });
+  text(id: string, cls: string, x: number, y: number, text: string, anchor: SceneText['anchor'] = 'start', of: { ply?: number; traceId?: string } = {}): void {
+    this.items.push({ type: 'text', id, cls, x, y, text, anchor, ...of });
   }
 
   /** A dimension line with end ticks and its figure above, between two x at a height. */
-  dimension(id: string, x0: number, x1: number, y: number, text: string): void {
+  dimension(id: string, x0: number, x1: number, y: number, text: string, traceId?: string): void {
     this.line(`${id}-line`, 'dimension', x0, y, x1, y);
     this.line(`${id}-a`, 'dimension', x0, y - 4, x0, y + 4);
     this.line(`${id}-b`, 'dimension', x1, y - 4, x1, y + 4);
-    this.text(`${id}-text`, 'figure', (x0 + x1) / 2, y - 6, text, 'middle');
+    this.text(`${id}-text`, 'figure', (x0 + x1) / 2, y - 6, text, 'middle', { traceId });
   }
 }

@@ -1,5 +1,6 @@
+import type { Plan } from '../plan/plan';
 import type { Section, SectionPoint } from '../plan/section';
-import { formatIn } from '../units/format';
+import { formatAs, type UnitPreferences } from '../units/preferences';
 import { SceneBuilder, type Scene } from './scene';
 
 export interface SectionView {
@@ -7,6 +8,31 @@ export interface SectionView {
   readonly height: number;
   /** Thickness drawn so many times too thick; 'fit' takes the largest round factor that fits. */
   readonly exaggeration: number | 'fit';
+  readonly units?: UnitPreferences;
+  /** Figures that the dimensions read out. */
+  readonly refs?: SectionRefs;
+}
+
+/** Trace ids by what they measure. */
+export interface SectionRefs {
+  readonly taper?: string;
+  readonly cutOut?: string;
+  readonly wall?: string;
+  readonly gelCoat?: string;
+  readonly thickness?: string;
+  readonly fairing?: string;
+}
+
+/** The figures of a plan that its section shows. */
+export function sectionRefs({ grind, survey, inputs, fair }: Plan): SectionRefs {
+  return {
+    taper: grind?.grindLimit.traceId,
+    cutOut: survey?.length.traceId,
+    wall: inputs?.wall.traceId,
+    gelCoat: inputs?.gelCoat.traceId,
+    thickness: inputs?.thickness.traceId,
+    fairing: fair?.depth.traceId,
+  };
 }
 
 const FACTORS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30];
@@ -15,8 +41,6 @@ const BOTTOM = 34;
 const SIDE = 8;
 /** A ply thinner than this on screen carries no number. */
 const LEAST_NUMBERED = 8;
-
-const mm = (v: number, decimals = 0): string => formatIn(v, 'mm', decimals).text;
 
 /** The exaggeration that a view uses. */
 export function sectionFactor(section: Section, view: SectionView): number {
@@ -41,6 +65,11 @@ export function sectionScene(section: Section, view: SectionView): Scene {
   const y = (z: number): number => TOP + z * scale * factor;
   const x = (v: number): number => view.width / 2 + v * scale;
   const b = new SceneBuilder();
+  const { units, refs = {} } = view;
+  const length = (v: number, decimals = 0): string => {
+    const f = formatAs(v, 'mm', decimals, units);
+    return `${f.text} ${f.unit}`;
+  };
 
   for (const layer of section.layers) {
     const cls = layer.kind === 'ply' ? `ply ply-${layer.orientation === '±45' ? 'bias' : layer.orientation === '0/90' ? 'warp' : 'mat'}` : layer.kind.replaceAll(' ', '-');
@@ -51,14 +80,14 @@ export function sectionScene(section: Section, view: SectionView): Scene {
   for (const layer of plies) {
     const [z0, z1] = rangeOf(layer.points.filter((p) => Math.abs(p.x) <= section.half + 1e-9)) ?? rangeOf(layer.points) ?? [0, 0];
     const thick = (z1 - z0) * scale * factor;
-    if (thick >= LEAST_NUMBERED) b.text(`number-${layer.ply}`, 'ply-number', view.width / 2, (y(z0) + y(z1)) / 2 + 4, String(layer.ply), 'middle', layer.ply);
+    if (thick >= LEAST_NUMBERED) b.text(`number-${layer.ply}`, 'ply-number', view.width / 2, (y(z0) + y(z1)) / 2 + 4, String(layer.ply), 'middle', { ply: layer.ply });
   }
 
   const edge = section.half + section.grindLimit;
   const taper = section.grindLimit;
-  b.dimension('taper-left', x(-edge), x(-section.half), 24, `taper ${mm(taper)} mm`);
-  b.dimension('cut-out', x(-section.half), x(section.half), 24, `${mm(2 * section.half)} mm`);
-  b.dimension('taper-right', x(section.half), x(edge), 24, `taper ${mm(taper)} mm`);
+  b.dimension('taper-left', x(-edge), x(-section.half), 24, `taper ${length(taper)}`, refs.taper);
+  b.dimension('cut-out', x(-section.half), x(section.half), 24, length(2 * section.half), refs.cutOut);
+  b.dimension('taper-right', x(section.half), x(edge), 24, `taper ${length(taper)}`, refs.taper);
   for (const [i, v] of [-edge, -section.half, section.half, edge].entries()) b.line(`witness-${i}`, 'witness', x(v), 28, x(v), TOP + 2);
 
   b.text('factor', 'note', x(-section.reach), 18, factor === 1 ? 'true scale' : `thickness ×${factor}`);
@@ -67,13 +96,13 @@ export function sectionScene(section: Section, view: SectionView): Scene {
   b.line('wall-line', 'dimension', wallX, y(0), wallX, y(section.wall));
   b.line('wall-a', 'dimension', wallX - 4, y(0), wallX + 4, y(0));
   b.line('wall-b', 'dimension', wallX - 4, y(section.wall), wallX + 4, y(section.wall));
-  b.text('wall-text', 'figure halo', wallX - 8, (y(0) + y(section.wall)) / 2 + 4, `${mm(section.wall, 1)} mm`, 'end');
+  b.text('wall-text', 'figure halo', wallX - 8, (y(0) + y(section.wall)) / 2 + 4, length(section.wall, 1), 'end', { traceId: refs.wall });
 
-  b.text('gel-coat-label', 'note', x(-section.reach), TOP - 6, section.gelCoat > 0 ? `old gel coat ${mm(section.gelCoat, 1)}` : 'old surface');
+  b.text('gel-coat-label', 'note', x(-section.reach), TOP - 6, section.gelCoat > 0 ? `old gel coat ${length(section.gelCoat, 1)}` : 'old surface', 'start', { traceId: refs.gelCoat });
   const fairing = section.top - section.finish;
   const cover = section.layers.at(-1)?.kind ?? 'finish';
-  b.text('cover-label', 'note', x(section.reach), TOP - 6, `${cover} ${mm(section.finish, 1)} · fairing ${mm(fairing, 1)}`, 'end');
-  b.text('old-label', 'note', x(-section.reach), y(section.wall) + 18, `old laminate ${mm(section.wall - section.gelCoat, 1)} mm`);
+  b.text('cover-label', 'note', x(section.reach), TOP - 6, `${cover} ${length(section.finish, 1)} · fairing ${length(fairing, 1)}`, 'end', { traceId: refs.fairing });
+  b.text('old-label', 'note', x(-section.reach), y(section.wall) + 18, `old laminate ${length(section.wall - section.gelCoat, 1)}`, 'start', { traceId: refs.thickness });
   const back = section.layers.find((l) => l.id === 'backing');
   if (back) b.text('backing-label', 'note', x(section.reach), y(section.wall) + 18, back.label, 'end');
 
@@ -81,7 +110,7 @@ export function sectionScene(section: Section, view: SectionView): Scene {
   return {
     width: view.width,
     height,
-    description: `Section through the repair: ${plies.length} plies in a wall of ${mm(section.wall, 1)} mm, cut-out ${mm(2 * section.half)} mm, taper ${mm(taper)} mm each side, thickness drawn ${factor} times.`,
+    description: `Section through the repair: ${plies.length} plies in a wall of ${length(section.wall, 1)}, cut-out ${length(2 * section.half)}, taper ${length(taper)} each side, thickness drawn ${factor} times.`,
     items: b.items,
   };
 }

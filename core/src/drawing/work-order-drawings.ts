@@ -1,16 +1,23 @@
 import type { Plan } from '../plan/plan';
+import type { Reader } from '../plan/say';
 import { planScene } from './plan-scene';
-import { sectionScene } from './section-scene';
+import type { Scene } from './scene';
+import { sectionRefs, sectionScene } from './section-scene';
 import { sceneToSvg } from './to-svg';
 
 /** Width of the text on an A4 sheet and heights that leave room for the words, CSS pixels. */
 const SHEET = { width: 720, sectionHeight: 260, planHeight: 420 };
 
-/** The drawings of a work order as self-contained SVG texts; those that the plan has not come to are left out. */
-export function workOrderDrawings(plan: Plan): { title: string; svg: string }[] {
+/** The drawings of a work order; those that the plan has not come to are left out. */
+export function workOrderScenes(plan: Plan, { units }: Reader = {}): Scene[] {
   const { width, sectionHeight, planHeight } = SHEET;
   return [
-    ...(plan.section ? [{ title: 'Section', svg: sceneToSvg(sectionScene(plan.section, { width, height: sectionHeight, exaggeration: 'fit' })) }] : []),
-    ...(plan.planView ? [{ title: 'Plan view', svg: sceneToSvg(planScene(plan.planView, { width, height: planHeight })) }] : []),
+    ...(plan.section ? [sectionScene(plan.section, { width, height: sectionHeight, exaggeration: 'fit', units, refs: sectionRefs(plan) })] : []),
+    ...(plan.planView ? [planScene(plan.planView, { width, height: planHeight, units })] : []),
   ];
+}
+
+/** The same as self-contained SVG texts. */
+export function workOrderDrawings(plan: Plan, reader: Reader = {}): { title: string; svg: string }[] {
+  return workOrderScenes(plan, reader).map((scene) => ({ title: scene.description.startsWith('Plan') ? 'Plan view' : 'Section', svg: sceneToSvg(scene) }));
 }

@@ -21,6 +21,8 @@ export interface FillerInput {
   readonly temperature: Figure;
   /** Usable pot life of the mix, s. */
   readonly usable: Figure;
+  /** Drops per m³ of the dropper bottle. */
+  readonly dropsPerMl?: Figure;
 }
 
 export interface FillerResult {
@@ -137,9 +139,9 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
       ...common,
       mass,
       powder: ledger.compute('powder', filler.powder.name, powderMass, { m: mass, p }),
-      parts: proportion(ledger, 'parts', resin, mass, input.temperature),
+      parts: proportion(ledger, 'parts', resin, mass, input.temperature, 'resin', input.dropsPerMl),
       batches,
-      partsPerBatch: proportion(ledger, 'batch', resin, each, input.temperature),
+      partsPerBatch: proportion(ledger, 'batch', resin, each, input.temperature, 'resin', input.dropsPerMl),
       powderPerBatch: ledger.compute('batch.powder', `${filler.powder.name} per batch`, powderMass, { m: each, p }),
     };
   }
@@ -151,8 +153,8 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
   return {
     ...common,
     mass,
-    parts: proportion(ledger, 'parts', product, mass, input.temperature, 'putty'),
+    parts: proportion(ledger, 'parts', product, mass, input.temperature, 'putty', input.dropsPerMl),
     batches,
-    partsPerBatch: proportion(ledger, 'batch', product, each, input.temperature, 'putty'),
+    partsPerBatch: proportion(ledger, 'batch', product, each, input.temperature, 'putty', input.dropsPerMl),
   };
 }

@@ -118,6 +118,8 @@ export interface FilmInput {
   readonly temperature: Figure;
   /** Usable pot life, s. */
   readonly usable: Figure;
+  /** Drops per m³ of the dropper bottle. */
+  readonly dropsPerMl?: Figure;
 }
 
 /** The last grit under the finish, where fairing ends. */
@@ -156,7 +158,7 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
     volume,
     mass,
     massPerCoat,
-    parts: proportion(ledger, 'all', finish, mass, temperature, finish.kind),
+    parts: proportion(ledger, 'all', finish, mass, temperature, finish.kind, input.dropsPerMl),
     batchesPerCoat: ledger.compute('batches', 'cups per coat', batchCount, {
       m: massPerCoat,
       pot: ledger.given('pot', 'greatest cup', LARGEST_CUP, 'kg', 'assumed', 'as of the laminating resins'),
@@ -167,7 +169,7 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
       }),
       use: input.usable,
     }),
-    partsPerCoat: proportion(ledger, 'coat', finish, massPerCoat, temperature, finish.kind),
+    partsPerCoat: proportion(ledger, 'coat', finish, massPerCoat, temperature, finish.kind, input.dropsPerMl),
     grits: GRITS[finish.kind][grade],
     polishStages: gel ? POLISH_STAGES[grade] : 0,
     levelling,

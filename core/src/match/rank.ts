@@ -40,6 +40,8 @@ export interface MatchInput {
   readonly wanted: Wanted;
   readonly defaultCloth: string;
   readonly temperature: number;
+  /** School of the yard: what goes over epoxy. */
+  readonly epoxyFinish?: 'paint' | 'gel coat';
 }
 
 type Scored = Score & { readonly chain: Chain };
@@ -81,7 +83,7 @@ function rankAccepted(input: MatchInput, considered: readonly Chain[]): readonly
   const sound = (c: Chain): boolean => c.refusedBy.length === 0;
   const asked = considered.filter((c) => sound(c) && c.cloth.id === (wanted.cloth ?? defaultCloth));
   const standby = enumerateChains(library, library.cloths.filter((c) => c.id === defaultCloth), hull).filter(sound);
-  const score = scorer(library, temperature);
+  const score = scorer(library, temperature, input.epoxyFinish);
   return [...asked, ...standby.filter((s) => !asked.some((a) => a.id === s.id))]
     .map((chain) => ({ chain, ...score(chain) }))
     .sort((a, b) => b.value - a.value || a.chain.id.localeCompare(b.chain.id));

@@ -1,4 +1,4 @@
-import type { Library } from '../materials/product';
+import type { Finish, Library } from '../materials/product';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -18,7 +18,7 @@ const scoreFormula = formula({
   id: 'match/score',
   expression: 's = 0.5·bond + 0.2·working time + 0.15·speed + 0.15·price − penalties',
   unit: '1',
-  source: 'shares of the best in the library; penalties 0.03 per condition, 0.15 per weak link, 0.25 per product below its minimum temperature',
+  source: 'shares of the best in the library; penalties 0.03 per condition, 0.15 per weak link, 0.25 per product below its minimum temperature, 0.2 for another finish over epoxy than the school of the yard',
   evaluate: (x: Record<'bond' | 'time' | 'speed' | 'price' | 'penalty', number>) =>
     WEIGHTS.bond * x.bond + WEIGHTS['working time'] * x.time + WEIGHTS.speed * x.speed + WEIGHTS.price * x.price - x.penalty,
 });
@@ -30,8 +30,14 @@ export interface Score {
   readonly tooCold: boolean;
 }
 
-/** How good a chain is against the best of the library at a temperature (°C). */
-export function scorer(library: Library, temperature: number): (chain: Chain) => Score {
+/** Taken off a chain over epoxy that ends otherwise than the yard's school has it: enough to decide between sound finishes. */
+const SCHOOL_PENALTY = 0.2;
+
+/**
+ * How good a chain is against the best of the library at a temperature (°C).
+ * @param epoxyFinish the finish that the yard puts over epoxy, where it has settled on one
+ */
+export function scorer(library: Library, temperature: number, epoxyFinish?: Finish['kind']): (chain: Chain) => Score {
   const best = (values: number[]): number => Math.max(...values);
   const shear = best(Object.values(library.bondShear));
   const life = best(library.resins.map((r) => r.cure.potLife));
@@ -47,7 +53,8 @@ export function scorer(library: Library, temperature: number): (chain: Chain) =>
     };
     const cold = [resin.cure, filler.cure, finish.cure].filter((c) => c && temperature < c.minimumTemperature).length;
     const tooCold = cold > 0;
-    const penalty = chain.rules.reduce((sum, r) => sum + PENALTY[r.verdict], 0) + cold * COLD_PENALTY;
+    const otherSchool = epoxyFinish !== undefined && filler.family === 'epoxy' && finish.kind !== epoxyFinish;
+    const penalty = chain.rules.reduce((sum, r) => sum + PENALTY[r.verdict], 0) + cold * COLD_PENALTY + (otherSchool ? SCHOOL_PENALTY : 0);
     const value = scoreFormula.evaluate({
       bond: criteria.bond,
       time: criteria['working time'],

@@ -52,8 +52,9 @@ interface Proportioned {
  * @param mass mixed mass of a two-part product; mass before catalyst of a peroxide or cream product, kg
  * @param temperature at the pot, °C (decides the catalyst percent)
  * @param base what the first part is called
+ * @param dropsPerMl drops per m³ of the yard's dropper bottle; a typical bottle where it is not given
  */
-export function proportion(ledger: Ledger, id: string, product: Proportioned, mass: Figure, temperature: Figure, base: BaseName = 'resin'): Parts {
+export function proportion(ledger: Ledger, id: string, product: Proportioned, mass: Figure, temperature: Figure, base: BaseName = 'resin', dropsPerMl?: Figure): Parts {
   const p = product.proportion;
   const names = partNames(p.kind, base);
   const given = (key: string, label: string, value: number, unit: string): Figure =>
@@ -97,7 +98,7 @@ export function proportion(ledger: Ledger, id: string, product: Proportioned, ma
         catalystVolume: volume,
         drops: ledger.compute(`${id}.drops`, 'catalyst in drops', dropCount, {
           V: volume,
-          k: ledger.given(`${id}.dropsPerMl`, 'drops per ml of the bottle', DEFAULTS.dropsPerMl * 1e6, 'per m³', 'assumed', 'until one millilitre has been counted'),
+          k: dropsPerMl ?? ledger.given(`${id}.dropsPerMl`, 'drops per ml of the bottle', DEFAULTS.dropsPerMl * 1e6, 'per m³', 'assumed', 'until one millilitre has been counted'),
         }),
       };
     }

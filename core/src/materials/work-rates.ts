@@ -9,6 +9,8 @@ export const RATES = {
   maskPerMetre: 6 * MIN,
   washFixed: 10 * MIN,
   washPerM2: 15 * MIN,
+  wipeFixed: 3 * MIN,
+  wipePerM2: 10 * MIN,
   grindSetUp: 15 * MIN,
   grindPerM3: (120 * MIN) / 1e-3,
   grindTaperPerM2: 60 * MIN,

@@ -13,6 +13,10 @@ export interface MixInput {
   readonly resin: Resin;
   readonly temperature: Figure;
   readonly usableTime: Figure;
+  /** Drops per m³ of the dropper bottle. */
+  readonly dropsPerMl?: Figure;
+  /** Pairs of hands that wet out together. */
+  readonly hands?: Figure;
 }
 
 export interface Batch {
@@ -74,7 +78,7 @@ interface Draft {
  */
 export function planMix(input: MixInput, ledger: Ledger): MixResult {
   const { plies, resin, usableTime } = input;
-  const times = plies.map((p) => wetOut(p, ledger));
+  const times = plies.map((p) => wetOut(p, ledger, input.hands));
   const ground = ledger.compute('ground', 'resin to wet the ground face', groundResin, { w: input.groundCoat, A: input.groundArea });
   const pliesResin = ledger.sum('plies', 'resin in the plies', 'kg', plies.map((p) => p.resin));
   const nothing = ledger.given('noGround', 'ground coat of a later batch', 0, 'kg', 'computed', 'the ground face is wetted once');
@@ -103,7 +107,7 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
       withGroundCoat,
       mass,
       wetOut: parting('time', 'wet-out', time, 's'),
-      parts: proportion(ledger, id, resin, mass, input.temperature),
+      parts: proportion(ledger, id, resin, mass, input.temperature, 'resin', input.dropsPerMl),
     };
   });
 
@@ -124,7 +128,7 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
     pliesResin,
     groundResin: ground,
     total,
-    parts: proportion(ledger, 'all', resin, total, input.temperature),
+    parts: proportion(ledger, 'all', resin, total, input.temperature, 'resin', input.dropsPerMl),
     groups: groups.map((g) => g.map((i) => plies[i].lay)),
     batches,
   };

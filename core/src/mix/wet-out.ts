@@ -21,8 +21,24 @@ export const wetOutTime = formula({
   evaluate: (x: Record<'fixed' | 'A' | 'rate', number>) => x.fixed + x.A / x.rate,
 });
 
-/** Time to wet out one ply, s. */
-export function wetOut(ply: WetPly, ledger: Ledger): Figure {
+export const wetOutTogether = formula({
+  id: 'mix/wet-out',
+  expression: 't = t_ply + A/(rate·n)',
+  unit: 's',
+  source: 'hand wet-out by several technicians, each on a share of the ply',
+  evaluate: (x: Record<'fixed' | 'A' | 'rate' | 'n', number>) => x.fixed + x.A / (x.rate * x.n),
+});
+
+/** Time to wet out one ply, s, by one technician or by as many as work on the job. */
+export function wetOut(ply: WetPly, ledger: Ledger, hands?: Figure): Figure {
+  if (hands && hands.value > 1) {
+    return ledger.compute(`wetOut.${ply.lay}`, `wet out ply ${ply.lay}`, wetOutTogether, {
+      fixed: ledger.given(`wetOut.${ply.lay}.fixed`, 'handling of one ply', RATES.wetOutPerPly, 's', 'assumed', RATE_SOURCE),
+      A: ply.area,
+      rate: ledger.given(`wetOut.${ply.lay}.rate`, 'wet-out rate', ply.rate, 'm²/s', 'assumed', RATE_SOURCE),
+      n: hands,
+    });
+  }
   return ledger.compute(`wetOut.${ply.lay}`, `wet out ply ${ply.lay}`, wetOutTime, {
     fixed: ledger.given(`wetOut.${ply.lay}.fixed`, 'handling of one ply', RATES.wetOutPerPly, 's', 'assumed', RATE_SOURCE),
     A: ply.area,

@@ -3,7 +3,7 @@ import type { Finding, Job } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import type { Plan } from './plan';
 import { createPlanner, type Planner } from './plan-repair';
-import { say } from './say';
+import { say, type Reader } from './say';
 import type { Clock, Shop } from './shop';
 
 /** One headline of a plan before and after a change. Same unit on both sides. */
@@ -23,6 +23,7 @@ const HEADLINES: readonly { key: string; label: string; of: (plan: Plan) => Figu
   { key: 'hours', label: 'hands-on', of: (p) => p.totals?.handsOn },
   { key: 'elapsed', label: 'elapsed', of: (p) => p.totals?.elapsed },
   { key: 'materials', label: 'materials', of: (p) => p.totals?.materials },
+  { key: 'labour', label: 'labour', of: (p) => p.totals?.labour },
 ];
 
 /** What a change moved, in plan terms; figures that read the same before and after are left out. */
@@ -32,6 +33,11 @@ export function comparePlans(before: Plan, after: Plan): readonly Change[] {
     if (!a || !b || say(a) === say(b)) return [];
     return [{ key, label, before: a, after: b }];
   });
+}
+
+/** "plies 10 → 11; resin 138 g → 151 g" */
+export function changesWords(changes: readonly Change[], reader: Reader = {}, between = '; '): string {
+  return changes.map((c) => `${c.label} ${say(c.before, reader)} → ${say(c.after, reader)}`).join(between);
 }
 
 export interface FindingEffect {

@@ -37,6 +37,7 @@ const ENTRIES: readonly Entry[] = [
   { stage: 'grind', caution: 'Old coatings may hold lead, copper or tin: never dry-sand them; wet or shrouded, P3, waste contained.' },
   { stage: 'grind', caution: 'Dewax before abrading: grinding drives wax into the laminate.' },
   { stage: 'grind', caution: 'Dewaxer is a strong solvent: gloves, moving air, no ignition source; clean white paper, wet on, dry off before it flashes. Never on a foam core.' },
+  { stage: 'grind', when: (plan) => plan.inputs?.solventWipe === 'none', caution: 'Without a solvent wipe: wash before abrading, then nothing but clean dry cloths and gloves touches the ground face until it is wetted out.' },
   { stage: 'grind', test: 'wipe with a dry gloved hand and look along the face', pass: 'evenly dull, no shine, no dust' },
   { stage: 'grind', test: 'lay the gauge at the distances of the table', pass: 'depth within 0.5 mm' },
   { stage: 'laminate', caution: 'Nitrile gloves, goggles and moving air: uncured resin and hardener sensitise for life. Wash skin with soap, never solvent.' },

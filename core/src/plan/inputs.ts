@@ -28,6 +28,11 @@ export interface Inputs {
   readonly minimumStep: Figure;
   readonly waste: Figure;
   readonly groundCoat: Figure;
+  /** Pairs of hands on the job. */
+  readonly hands: Figure;
+  /** Drops per m³ of the dropper bottle. */
+  readonly dropsPerMl: Figure;
+  readonly solventWipe: 'wipe' | 'none';
 }
 
 const wallFormula = formula({
@@ -110,6 +115,18 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, ledger: Le
     order: laminate.order ?? shop.order ?? 'largest first',
     minimumStep: pick('minimumStep', 'least step between plies', 'm', laminate.minimumStep, { value: DEFAULTS.minimumStep, ...usual }),
     waste: pick('waste', 'hand-work waste', 'fraction', laminate.waste, { value: DEFAULTS.waste, ...usual }),
+    hands: shop.hands === undefined ? ledger.given('hands', 'hands on the job', 1, 'count', 'assumed', 'one technician until the shop says otherwise') : ledger.given('hands', 'hands on the job', shop.hands, 'count', 'shop', 'setting of the shop'),
+    dropsPerMl: drops(shop, ledger),
+    solventWipe: shop.solventWipe ?? 'none',
     groundCoat: pick('groundCoat', 'wet-out coat on the ground face', 'kg/m²', laminate.groundCoat, { value: DEFAULTS.groundCoat, ...usual }),
   };
+}
+
+/** Drops per m³ of the first dropper bottle of the yard, else of a typical one. */
+function drops(shop: Shop, ledger: Ledger): Figure {
+  const [own] = shop.instruments?.droppers ?? [];
+  const label = 'drops per ml of the bottle';
+  return own
+    ? ledger.given('dropsPerMl', label, own.dropsPerMl * 1e6, 'per m³', 'shop', `counted on ${own.name ?? 'the dropper bottle'}`)
+    : ledger.given('dropsPerMl', label, DEFAULTS.dropsPerMl * 1e6, 'per m³', 'assumed', 'until one millilitre has been counted');
 }

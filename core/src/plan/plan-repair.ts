@@ -17,13 +17,14 @@ import type { Problem, Stage } from '../trace/problem';
 import { resolveInputs } from './inputs';
 import { listMaterials } from './materials-list';
 import { ENGINE_VERSION, PLAN_FORMAT, type Plan, type PlanResult } from './plan';
+import { measureAll } from './measure-all';
 import { drawPlanView } from './plan-view';
 import { planSanding } from './sanding';
 import { drawSection } from './section';
 import type { Clock, Shop } from './shop';
 import { StageMemo } from './stage-memo';
 import { draftTasks } from './tasks';
-import { placeTasks } from './timeline';
+import { missedWindows, placeTasks } from './timeline';
 import { sumTotals } from './totals';
 
 /** Plans one job after another and reuses the stages whose input did not change between calls. */
@@ -49,7 +50,8 @@ export function createPlanner(): Planner {
       memo.begin();
       const plan = compose(memo, job, library, shop, clock);
       const trace = memo.lazyTrace();
-      return { plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }), problems: [...missing(job), ...memo.problems] };
+      const missed = plan.timeline ? missedWindows(plan.timeline) : [];
+      return { plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }), problems: [...missing(job), ...memo.problems, ...missed] };
     },
   };
 }
@@ -74,7 +76,9 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   if (material === undefined || kind === undefined) return head;
 
   const facts = { ...job, schedule: undefined, title: undefined, boat: undefined };
-  const inputs = memo.run('input', { job: facts, shop, library }, (i, l) => resolveInputs(i.job, i.shop, i.library, l));
+  // What only says how figures are read, or when people work, changes no stage.
+  const yard: Shop = { ...shop, units: undefined, hours: undefined, currency: undefined, name: undefined, crew: undefined };
+  const inputs = memo.run('input', { job: facts, shop: yard, library }, (i, l) => resolveInputs(i.job, i.shop, i.library, l));
   if (!inputs) return head;
 
   const { shape, size, findings = [] } = job.damage;
@@ -91,7 +95,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
 
   const system = memo.run(
     'system',
-    { library, hull: { hull: material, position: inputs.position, duty: inputs.duty }, wanted: job.system ?? {}, defaultCloth: DEFAULTS.cloth, temperature: inputs.temperature.value },
+    { library, hull: { hull: material, position: inputs.position, duty: inputs.duty }, wanted: job.system ?? {}, defaultCloth: DEFAULTS.cloth, temperature: inputs.temperature.value, epoxyFinish: shop.epoxyFinish },
     matchSystem,
   );
   if (!system) return { ...head, inputs, survey };
@@ -138,14 +142,14 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const wetPlies = plies.map((p) => ({ lay: p.lay, thickness: p.thickness, area: p.area, resin: p.resin, rate: p.cloth.wetOutRate }));
   const batches =
     dish &&
-    memo.run('mix', { plies: wetPlies, groundArea: dish.groundArea, groundCoat: inputs.groundCoat, waste: inputs.waste, resin, temperature: inputs.temperature, usableTime: milestones.resin.usable }, planMix);
+    memo.run('mix', { plies: wetPlies, groundArea: dish.groundArea, groundCoat: inputs.groundCoat, waste: inputs.waste, resin, temperature: inputs.temperature, usableTime: milestones.resin.usable, dropsPerMl: inputs.dropsPerMl, hands: inputs.hands }, planMix);
   const mix = batches && { ...batches, milestones: milestones.resin };
 
   const filled =
     dish &&
     memo.run(
       'fair',
-      { filler: { wall: inputs.wall, laminate: laminate.thickness, finish: buildUp.finish, groundArea: dish.groundArea, finishArea: dish.finishArea, filler, resin, temperature: inputs.temperature, usable: milestones.filler.usable }, endGrit: gritBeforeFinish(coat, inputs.grade) },
+      { filler: { wall: inputs.wall, laminate: laminate.thickness, finish: buildUp.finish, groundArea: dish.groundArea, finishArea: dish.finishArea, filler, resin, temperature: inputs.temperature, usable: milestones.filler.usable, dropsPerMl: inputs.dropsPerMl }, endGrit: gritBeforeFinish(coat, inputs.grade) },
       (i, ledger) => {
         const result = planFiller(i.filler, ledger);
         return { ...result, endGrit: i.endGrit, sanding: planSanding('sand', result.overfill, i.filler.finishArea, i.endGrit, 'cured resin', ledger) };
@@ -155,7 +159,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
 
   const filmed =
     dish &&
-    memo.run('finish', { film: { finish: coat, film: buildUp.finish, area: dish.finishArea, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.finish.usable }, humidity: inputs.humidity }, (i, ledger) => {
+    memo.run('finish', { film: { finish: coat, film: buildUp.finish, area: dish.finishArea, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.finish.usable, dropsPerMl: inputs.dropsPerMl }, humidity: inputs.humidity }, (i, ledger) => {
       const result = planFilm(i.film, ledger);
       const dew = ledger.compute('dewPoint', 'dew point', dewPoint, { T: i.film.temperature, RH: i.humidity });
       if (i.film.temperature.value - dew.value < DEFAULTS.dewMargin) {
@@ -167,11 +171,17 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
     });
   const finish = filmed && { ...filmed, milestones: milestones.finish };
 
-  const parts = { system, grind, laminate, mix, fair, finish, backing: inputs.backing };
+  const bench = memo.run(
+    'bench',
+    { batches: mix?.batches.map((b) => b.parts) ?? [], filler: fair?.partsPerBatch, coat: finish?.partsPerCoat, instruments: shop.instruments },
+    (i, ledger) => measureAll(i, ledger),
+  );
+
+  const parts = { system, grind, laminate, mix, fair, finish, backing: inputs.backing, hands: inputs.hands, solventWipe: inputs.solventWipe };
   const materials = memo.run('materials', { parts, peelPly: library.peelPly }, (i, l) => listMaterials(i.parts, i.peelPly, l));
   const drafts = memo.run('time', parts, draftTasks);
-  const timeline = drafts && placeTasks(drafts, startOf(job, clock), doneTimes(job));
-  const totals = timeline && memo.run('totals', { timeline, resin: mix?.total, materials: materials ?? [], shop }, (i, l) => sumTotals(i.timeline, i.resin, i.materials, i.shop, l));
+  const timeline = drafts && placeTasks(drafts, startOf(job, clock), doneTimes(job), { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value });
+  const totals = timeline && memo.run('totals', { timeline, resin: mix?.total, materials: materials ?? [], shop: { ...yard, hours: shop.hours } }, (i, l) => sumTotals(i.timeline, i.resin, i.materials, i.shop, l));
 
   const section =
     dish &&
@@ -198,7 +208,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const planView =
     dish && memo.run('planView', { base: survey.outline, firstLook, plies, finishEdge: dish.outlines.finishEdge, maskingLine: dish.outlines.maskingLine }, drawPlanView);
 
-  return { ...head, inputs, survey, system, grind, laminate, mix, fair, finish, timeline, materials, totals, section, planView };
+  return { ...head, inputs, survey, system, grind, laminate, mix, fair, finish, bench, timeline, materials, totals, section, planView };
 }
 
 /** P grade for taking laminate away: the coarse end of what lamination wants under it. */

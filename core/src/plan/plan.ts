@@ -11,13 +11,14 @@ import type { SurveyResult } from '../survey/extent';
 import type { Figure, Trace } from '../trace/figure';
 import type { Problem } from '../trace/problem';
 import type { Inputs } from './inputs';
+import type { BenchPlan } from './measure-all';
 import type { PlanDrawing } from './plan-view';
 import type { SandingStep } from './sanding';
 import type { Section } from './section';
 import type { Timeline } from './timeline';
 
 export const PLAN_FORMAT = 'nelbo-plan/1';
-export const ENGINE_VERSION = '0.1.0';
+export const ENGINE_VERSION = '0.2.0';
 
 /** One line of the bill of materials. Without a price the line says so and the total leaves it out. */
 export interface MaterialLine {
@@ -59,6 +60,8 @@ export interface FinishPlan extends FilmResult {
 export interface Totals {
   readonly handsOn: Figure;
   readonly elapsed: Figure;
+  /** What elapsed time counts: "Elapsed, round the clock". */
+  readonly elapsedBasis: string;
   readonly resin: Figure;
   readonly materials: Figure;
   readonly labour: Figure;
@@ -80,6 +83,7 @@ export interface Plan {
   readonly mix?: MixResult & { readonly milestones: Milestones };
   readonly fair?: FairPlan;
   readonly finish?: FinishPlan;
+  readonly bench?: BenchPlan;
   readonly timeline?: Timeline;
   readonly materials?: readonly MaterialLine[];
   readonly totals?: Totals;

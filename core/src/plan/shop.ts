@@ -1,4 +1,7 @@
+import type { Instruments } from '../materials/instruments';
 import type { LayOrder } from '../schema/job';
+import type { UnitPreferences } from '../units/preferences';
+import type { WorkingHours } from './working-hours';
 
 /** What the yard knows of itself. Anything missing falls back to a default and is shown as assumed. */
 export interface Shop {
@@ -10,12 +13,24 @@ export interface Shop {
   readonly temperature?: number;
   readonly humidity?: number;
   readonly readAt?: string;
-  readonly order?: LayOrder;
+  readonly units?: UnitPreferences;
   readonly crew?: readonly string[];
+  /** How many work on one repair at once; 1 until it is set. */
+  readonly hands?: number;
+  /** Round the clock until they are set. */
+  readonly hours?: WorkingHours;
+  /** Schools: the ways of this yard where good practitioners differ. */
+  readonly order?: LayOrder;
+  readonly epoxyFinish?: 'paint' | 'gel coat';
+  readonly solventWipe?: 'wipe' | 'none';
+  /** What stands on the bench; typical instruments until they are entered. */
+  readonly instruments?: Instruments;
 }
 
 /** Time comes in from outside: the core never looks at a clock. */
 export interface Clock {
   /** Milliseconds since 1970-01-01 UTC. */
   readonly now: number;
+  /** IANA name of the place whose working hours count; UTC where it is not given. */
+  readonly timeZone?: string;
 }

@@ -2,22 +2,13 @@ import type { Problem } from '../trace/problem';
 import type { Stage } from '../trace/problem';
 import type { Trace, TraceEntry } from '../trace/figure';
 import { Ledger, NotFinite } from '../trace/ledger';
+import { sameData } from '../schema/same-data';
 
 interface Kept {
   readonly input: unknown;
   readonly output: unknown;
   readonly entries: readonly TraceEntry[];
   readonly problems: readonly Problem[];
-}
-
-/** Structural equality of plain data; identical references are equal at once. */
-export function sameData(a: unknown, b: unknown): boolean {
-  if (Object.is(a, b)) return true;
-  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
-  if (Array.isArray(a) !== Array.isArray(b)) return false;
-  const keys = Object.keys(a);
-  if (keys.length !== Object.keys(b).length) return false;
-  return keys.every((k) => sameData((a as Record<string, unknown>)[k], (b as Record<string, unknown>)[k]));
 }
 
 /**

@@ -2,7 +2,9 @@ import { RATE_SPREAD, RATE_SOURCE } from '../materials/work-rates';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import { STAGES, type Stage } from '../trace/problem';
+import { tzOffset } from '@date-fns/tz';
+import { STAGES, type Problem, type Stage } from '../trace/problem';
+import { placeWork, shiftLength, type WorkingHours } from './working-hours';
 
 /** One stretch of work or of waiting. Times are ms since 1970 UTC; `duration` is in s. */
 export interface Task {
@@ -12,6 +14,7 @@ export interface Task {
   readonly kind: 'work' | 'wait';
   readonly start: number;
   readonly end: number;
+  /** Working time of all hands together, or length of a wait. */
   readonly duration: Figure;
   /** Lay numbers of the plies that the task is about. */
   readonly plies?: readonly number[];
@@ -42,6 +45,10 @@ export interface DraftTask {
   readonly kind: 'work' | 'wait';
   readonly duration: Figure;
   readonly plies?: readonly number[];
+  /** Several hands share it: it takes their share of its working time. */
+  readonly shared?: boolean;
+  /** Goes on at once with the next task: a mixed pot does not wait. */
+  readonly withNext?: boolean;
   /** Window of the layer just laid, s from the start of the task. */
   readonly window?: { readonly opens: Figure; readonly closes: Figure };
 }
@@ -73,35 +80,88 @@ export function handsOn(
   return ledger.record(id, label, workTime, total, inputs, [total * (1 - RATE_SPREAD), total * (1 + RATE_SPREAD)]);
 }
 
+/** Who works when. */
+export interface Crew {
+  /** Round the clock where not given. */
+  readonly hours?: WorkingHours;
+  /** IANA name of the place whose clock the hours are read from; UTC where it is not given. */
+  readonly timeZone?: string;
+  readonly hands?: number;
+}
+
+/** Work that may be broken off over night is longer than this, ms; shorter work waits for the morning. */
+const WORTH_BREAKING_OFF = 2 * 3_600_000;
+
+/** Gives the beginning and end of a stretch of work that may not begin before `at`. */
+function placer({ hours, timeZone = 'UTC' }: Crew): (at: number, length: number, whole: boolean) => { start: number; end: number } {
+  if (!hours || !(shiftLength(hours) > 0)) return (at, length) => ({ start: at, end: at + length });
+  const zone = Number.isFinite(tzOffset(timeZone, new Date(0))) ? timeZone : 'UTC';
+  return (at, length, whole) => placeWork(at, length, whole, hours, zone);
+}
+
 /**
- * Places the tasks one after another, round the clock. A stage that was reported done ends then, and what
- * follows starts from there.
+ * Places the tasks one after another, work within the working hours of the yard and waits round the clock. A stage
+ * that was reported done ends then, and what follows starts from there.
  *
  * @param start ms since 1970
  * @param done time at which a stage was reported done, ms since 1970
  */
-export function placeTasks(drafts: readonly DraftTask[], start: number, done: Readonly<Partial<Record<Stage, number>>>): Timeline {
+export function placeTasks(drafts: readonly DraftTask[], start: number, done: Readonly<Partial<Record<Stage, number>>>, crew: Crew = {}): Timeline {
+  const place = placer(crew);
+  const hands = crew.hands ?? 1;
+  const length = (d: DraftTask): number => (d.duration.value * 1000) / (d.shared ? hands : 1);
   let clock = start;
+  let first: number | undefined;
   const stages: StageSpan[] = [];
   for (const stage of STAGES) {
     const own = drafts.filter((d) => d.stage === stage);
-    const begin = clock;
-    const tasks = own.map((d): Task => {
-      const from = clock;
-      clock += d.duration.value * 1000;
-      const { window, ...task } = d;
-      return {
-        ...task,
-        start: from,
-        end: clock,
-        ...(window ? { window: { opens: from + window.opens.value * 1000, closes: from + window.closes.value * 1000 } } : {}),
-      };
-    });
+    const tasks: Task[] = [];
+    for (let i = 0; i < own.length; ) {
+      // A pot and the laying that follows it are placed together.
+      let last = i;
+      while (own[last].withNext && last + 1 < own.length) last += 1;
+      const block = own.slice(i, last + 1);
+      const whole = block.reduce((sum, d) => sum + length(d), 0);
+      const begin = block[0].kind === 'wait' ? clock : place(clock, whole, block.length > 1 || whole <= WORTH_BREAKING_OFF).start;
+      clock = begin;
+      for (const draft of block) {
+        const { window, shared: _, withNext: __, ...task } = draft;
+        const spot = task.kind === 'wait' || block.length > 1 ? { start: clock, end: clock + length(draft) } : place(clock, length(draft), whole <= WORTH_BREAKING_OFF);
+        tasks.push({
+          ...task,
+          ...spot,
+          ...(window ? { window: { opens: spot.start + window.opens.value * 1000, closes: spot.start + window.closes.value * 1000 } } : {}),
+        });
+        clock = spot.end;
+      }
+      i = last + 1;
+    }
+    const begin = tasks[0]?.start ?? clock;
+    first ??= tasks[0]?.start;
     const doneAt = done[stage];
-    if (doneAt !== undefined) clock = Math.max(begin, doneAt);
-    stages.push({ stage, start: begin, end: clock, doneAt, tasks });
+    if (doneAt !== undefined) clock = Math.max(stages.at(-1)?.end ?? start, doneAt);
+    stages.push({ stage, start: Math.min(begin, clock), end: clock, doneAt, tasks });
   }
-  return { start, end: clock, stages };
+  return { start: first ?? start, end: clock, stages };
+}
+
+/** Windows that shut before work goes on: the film has cured past the bond and must be abraded. */
+export function missedWindows(timeline: Timeline): Problem[] {
+  const problems: Problem[] = [];
+  const tasks = timeline.stages.flatMap((s) => s.tasks);
+  tasks.forEach((task, i) => {
+    const next = tasks.slice(i + 1).find((t) => t.kind === 'work');
+    if (!task.window || !next || next.stage !== task.stage || next.start <= task.window.closes) return;
+    const late = Math.round((next.start - task.window.closes) / 60_000);
+    problems.push({
+      severity: 'warning',
+      stage: task.stage,
+      path: 'schedule.start',
+      what: `the window after “${task.label}” shuts ${late < 120 ? `${late} min` : `${Math.round(late / 60)} h`} before work goes on`,
+      suggestion: 'start earlier in the day, or wash and abrade P80 before the next layer',
+    });
+  });
+  return problems;
 }
 
 /** The task under way at a moment: the first of the first stage not yet done that has not ended, if any. */

@@ -20,7 +20,9 @@ export function sumTotals(timeline: Timeline, resin: Figure | undefined, materia
   const tasks = timeline.stages.flatMap((s) => s.tasks);
   const work = ledger.sum('handsOn', 'hands-on time', 's', tasks.filter((t) => t.kind === 'work').map((t) => t.duration));
   const handsOn: Figure = { ...work, span: [work.value * (1 - RATE_SPREAD), work.value * (1 + RATE_SPREAD)] };
-  const elapsed = ledger.record('elapsed', 'elapsed time, round the clock', { id: 'plan/timeline', expression: 't = end − start, or Σ of work and waits', unit: 's', source: 'tasks one after another until working hours are set' }, (timeline.end - timeline.start) / 1000, {
+  const { hours } = shop;
+  const when = hours ? `in working hours, ${hours.start}–${hours.end}` : 'round the clock';
+  const elapsed = ledger.record('elapsed', `elapsed time, ${when}`, { id: 'plan/timeline', expression: 't = end − start: work in working hours, waits round the clock', unit: 's', source: hours ? 'working hours of the shop' : 'tasks one after another until working hours are set' }, (timeline.end - timeline.start) / 1000, {
     'hands-on': work,
     waits: ledger.sum('waits', 'waits', 's', tasks.filter((t) => t.kind === 'wait').map((t) => t.duration)),
   });
@@ -28,6 +30,7 @@ export function sumTotals(timeline: Timeline, resin: Figure | undefined, materia
   return {
     handsOn,
     elapsed,
+    elapsedBasis: hours ? 'Elapsed, in working hours' : 'Elapsed, round the clock',
     resin: resin ?? ledger.given('noResin', 'resin', 0, 'kg', 'computed', 'no laminate planned'),
     materials: ledger.sum('materials', 'materials with a known price', 'money', materials.flatMap((l) => (l.cost ? [l.cost] : []))),
     labour: ledger.compute('labour', 'labour', labourCost, {

@@ -1,7 +1,7 @@
 import { formatIn } from '../units/format';
 import { parseQuantity } from '../units/parse';
 import { UNITS, type UnitSymbol } from '../units/units';
-import type { ChoiceField, InstantField, QuantityField, TextField } from './field';
+import type { ChoiceField, InstantField, QuantityField, TextField, TimeOfDayField } from './field';
 
 export type Checked =
   | { readonly ok: true; readonly value: unknown }
@@ -12,11 +12,12 @@ export function allowedRange(field: QuantityField): string {
   const [low, high] = [field.min, field.max].map((x) => formatIn(x, field.unit));
   // A range is copied into a field, so its thousands are not grouped.
   const tidy = (s: string): string => s.replaceAll('\u202f', '').replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '');
-  return `${tidy(low.text)} to ${tidy(high.text)} ${field.unit}`;
+  const range = `${tidy(low.text)} to ${tidy(high.text)}`;
+  return field.dimension === 'count' ? range : `${range} ${field.unit}`;
 }
 
 /** Checks one leaf value against its field. @returns the SI value, or what is wrong, the limits and a way out. Never throws. */
-export function checkLeaf(field: QuantityField | ChoiceField | TextField | InstantField, value: unknown): Checked {
+export function checkLeaf(field: QuantityField | ChoiceField | TextField | InstantField | TimeOfDayField, value: unknown): Checked {
   switch (field.kind) {
     case 'quantity':
       return checkQuantity(field, value);
@@ -27,6 +28,10 @@ export function checkLeaf(field: QuantityField | ChoiceField | TextField | Insta
       return value.length <= field.max
         ? { ok: true, value }
         : { ok: false, what: `${field.label} is too long`, allowed: `up to ${field.max} characters`, suggestion: 'shorten it' };
+    case 'time of day':
+      return typeof value === 'string' && /^([01]\d|2[0-3]):[0-5]\d$/.test(value)
+        ? { ok: true, value }
+        : { ok: false, what: `${field.label} is not a time of day`, allowed: '00:00 to 23:59', suggestion: 'write it as 07:30' };
     case 'instant':
       return typeof value === 'string' && /^\d{4}-\d\d-\d\dT/.test(value) && Number.isFinite(Date.parse(value))
         ? { ok: true, value }

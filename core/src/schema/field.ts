@@ -30,6 +30,10 @@ export interface QuantityField extends Base {
 export interface InstantField extends Base {
   readonly kind: 'instant';
 }
+/** Hours and minutes on the wall, "07:30". */
+export interface TimeOfDayField extends Base {
+  readonly kind: 'time of day';
+}
 export interface TupleField extends Base {
   readonly kind: 'tuple';
   readonly item: QuantityField;
@@ -44,7 +48,7 @@ export interface GroupField extends Base {
   readonly kind: 'group';
   readonly fields: Readonly<Record<string, Field>>;
 }
-export type Field = TextField | ChoiceField | QuantityField | InstantField | TupleField | ListField | GroupField;
+export type Field = TextField | ChoiceField | QuantityField | InstantField | TimeOfDayField | TupleField | ListField | GroupField;
 
 /** The same field, marked as required. */
 export const required = <F extends Field>(f: F): F => ({ ...f, required: true });
@@ -64,5 +68,7 @@ export const quantity = (
   unit: UnitSymbol,
   help?: string,
 ): QuantityField => ({ kind: 'quantity', label, dimension, min, max, unit, help });
+export const timeOfDay = (label: string): TimeOfDayField => ({ kind: 'time of day', label });
+export const list = (label: string, item: GroupField, max: number): ListField => ({ kind: 'list', label, item, max });
 export const instant = (label: string): InstantField => ({ kind: 'instant', label });
 export const group = (label: string, fields: Record<string, Field>): GroupField => ({ kind: 'group', label, fields });

@@ -16,6 +16,8 @@ function schemaOf(field: Field): JsonSchema {
       return { ...note, type: 'string', maxLength: field.max };
     case 'instant':
       return { ...note, type: 'string', format: 'date-time' };
+    case 'time of day':
+      return { ...note, type: 'string', pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' };
     case 'choice':
       return { ...note, enum: Object.keys(field.options) };
     case 'quantity':

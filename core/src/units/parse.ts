@@ -16,6 +16,7 @@ const EXAMPLE: Record<Dimension, string> = {
   time: '30 min',
   fraction: '60 %',
   ratio: '12:1',
+  count: '32',
   money: '65',
 };
 
@@ -78,7 +79,7 @@ export function parseQuantity(input: unknown, dimension: Dimension, bareUnit?: U
       if (bare === '') {
         // A dimensionless number needs no unit; a fraction above 1 without its % sign would be a guess.
         if (dimension === 'ratio') return { ok: true, value: total + number.value };
-        if (dimension === 'money') return { ok: true, value: number.value };
+        if (dimension === 'money' || dimension === 'count') return { ok: true, value: number.value };
         if (bareUnit && parts === 0) return { ok: true, value: toSI(number.value, bareUnit) };
         return fail(`has no unit: “${input}”`, `write it as ${example}`);
       }

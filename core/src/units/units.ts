@@ -15,6 +15,7 @@ export type Dimension =
   | 'time'
   | 'fraction'
   | 'ratio'
+  | 'count'
   | 'money';
 
 export interface UnitDefinition {
@@ -40,11 +41,13 @@ export const UNITS = {
   'm²': { dimension: 'area', factor: 1, aliases: ['m2', 'sqm'] },
   'cm²': { dimension: 'area', factor: 1e-4, aliases: ['cm2'] },
   'mm²': { dimension: 'area', factor: 1e-6, aliases: ['mm2'] },
+  'in²': { dimension: 'area', factor: INCH ** 2, aliases: ['in2', 'sqin'] },
   'ft²': { dimension: 'area', factor: (12 * INCH) ** 2, aliases: ['ft2', 'sqft'] },
   'm³': { dimension: 'volume', factor: 1, aliases: ['m3'] },
   l: { dimension: 'volume', factor: 1e-3, aliases: ['L', 'litre', 'litres', 'liter', 'liters'] },
   ml: { dimension: 'volume', factor: 1e-6, aliases: ['mL', 'cc', 'cm³', 'cm3'] },
   'US fl oz': { dimension: 'volume', factor: US_GALLON / 128, aliases: ['fl oz', 'floz', 'us floz'] },
+  'US gal': { dimension: 'volume', factor: US_GALLON, aliases: ['gal', 'US gallon', 'US gallons'] },
   'imp fl oz': { dimension: 'volume', factor: 28.4130625e-6, aliases: ['imperial fl oz'] },
   kg: { dimension: 'mass', factor: 1 },
   g: { dimension: 'mass', factor: 0.001, aliases: ['gram', 'grams'] },
@@ -67,6 +70,7 @@ export const UNITS = {
   d: { dimension: 'time', factor: 86400, aliases: ['day', 'days'] },
   '%': { dimension: 'fraction', factor: 0.01, aliases: ['percent', 'pc'] },
   ':1': { dimension: 'ratio', factor: 1, aliases: [': 1', 'to 1'] },
+  each: { dimension: 'count', factor: 1, aliases: ['pcs', 'pieces', 'drops', 'hands'] },
 } as const satisfies Record<string, UnitDefinition>;
 
 export type UnitSymbol = keyof typeof UNITS;
@@ -83,6 +87,7 @@ export const STORED_UNIT: Record<Dimension, string> = {
   time: 's',
   fraction: '1',
   ratio: '1',
+  count: 'count',
   money: 'money',
 };
 

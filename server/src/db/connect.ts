@@ -17,6 +17,8 @@ export interface Connection {
 export function connect(url: string, onLost: (error: Error) => void = () => undefined): Connection {
   const pool = new pg.Pool({ connectionString: url, max: 10 });
   pool.on('error', onLost);
+  // A connection that dies while it is in use tells so by an event as well, which must find an ear.
+  pool.on('connect', (client) => client.on('error', onLost));
   return { pool, db: drizzle(pool, { schema }) };
 }
 

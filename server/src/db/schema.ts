@@ -1,4 +1,4 @@
-import { bigserial, boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { bigserial, boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
 
@@ -26,8 +26,14 @@ export const jobRevisions = pgTable(
     version: integer('version').notNull(),
     document: jsonb('document').notNull(),
     savedAt: instant('saved_at').notNull().defaultNow(),
+    /** Given by a person to find it again: "as quoted". */
+    name: text('name'),
+    /** Who saved it, as they call themselves: a label, not a proof. */
+    who: text('who'),
+    /** Made by the client per save, so that a save sent again is stored once. */
+    saveId: uuid('save_id'),
   },
-  (t) => [primaryKey({ columns: [t.jobId, t.version] })],
+  (t) => [primaryKey({ columns: [t.jobId, t.version] }), uniqueIndex('job_revisions_save').on(t.jobId, t.saveId)],
 );
 
 /** Append-only (a trigger refuses update, delete and truncate). The id is made by the client. */

@@ -3,7 +3,7 @@ import type { Database } from '../db/connect';
 import { jobs } from '../db/schema';
 import { insertJob } from '../jobs/queries';
 import { appendEntry } from '../log/queries';
-import { writeShop } from '../shop/routes';
+import { writeShop } from '../shop/queries';
 import { createHash } from 'node:crypto';
 import { DEMO_SHOP, demoJobs } from './jobs';
 

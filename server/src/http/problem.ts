@@ -1,5 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
 import type { Problem } from '@nelbo/core';
+import { JSON_LIMIT_MB } from './route';
 
 /** An error with its HTTP answer, as problem+json (RFC 9457). */
 export class HttpProblem extends Error {
@@ -20,23 +21,58 @@ export function invalid(problems: readonly Problem[]): HttpProblem {
   return new HttpProblem(422, 'Some fields cannot be used', problems.map((p) => `${p.path}: ${p.what}`).join('; '), { problems });
 }
 
+/** What a request sent is larger than Nelbo takes. */
+export const tooLarge = (): HttpProblem => new HttpProblem(413, 'The request is too large', `a job file may take up to ${JSON_LIMIT_MB} MB; a whole yard goes through Restore`);
+
 function send(res: Response, p: HttpProblem): void {
+  if (p.status === 503) res.set('Retry-After', '1');
   res
     .status(p.status)
     .type('application/problem+json')
     .send(JSON.stringify({ type: 'about:blank', title: p.title, status: p.status, detail: p.detail, ...p.extra }));
 }
 
+/** SQLSTATE classes and socket errors that mean "the database is away for a moment": 08 connection, 53 resources, 57P shutdown. */
+const AWAY = /^(08|53|57P)|^E(CONNREFUSED|CONNRESET|PIPE|TIMEDOUT)$/;
+const AWAY_MESSAGE = /Connection terminated|timeout exceeded when trying to connect/i;
+/** SQLSTATE classes of values that the database cannot keep: 22 data exception, 54 limit exceeded. */
+const UNKEEPABLE = /^(22|54)/;
+
+interface Failure {
+  readonly status?: number;
+  readonly type?: string;
+  readonly code?: string;
+  readonly message?: string;
+  readonly cause?: unknown;
+}
+
+/** Drizzle wraps the driver's error; the cause says what the database meant. */
+function databaseProblem(error: Failure): HttpProblem | undefined {
+  for (let at: Failure | undefined = error; at; at = at.cause as Failure | undefined) {
+    if (AWAY.test(at.code ?? '') || AWAY_MESSAGE.test(at.message ?? '')) return new HttpProblem(503, 'The database cannot be reached', 'what was saved before is safe; try again in a moment');
+    if (UNKEEPABLE.test(at.code ?? '')) return new HttpProblem(422, 'A value cannot be kept', 'the database refused a text or number of the request; check unusual characters and sizes');
+  }
+  return undefined;
+}
+
+/** What an error is answered with; undefined for one that nobody foresaw. */
+export function problemOf(error: unknown): HttpProblem | undefined {
+  if (error instanceof HttpProblem) return error;
+  const failure = (typeof error === 'object' && error !== null ? error : {}) as Failure;
+  if (failure.type === 'entity.too.large') return tooLarge();
+  if (failure.type === 'entity.parse.failed') return new HttpProblem(400, 'The request is not JSON');
+  const database = databaseProblem(failure);
+  if (database) return database;
+  if (failure.status !== undefined && failure.status >= 400 && failure.status < 500) return new HttpProblem(failure.status, 'The request cannot be read');
+  return undefined;
+}
+
 /** Last middleware: every failure leaves as problem+json, and only unexpected ones are logged. */
 export function problemHandler(log: (error: unknown) => void) {
   return (error: unknown, _req: Request, res: Response, next: NextFunction): void => {
     if (res.headersSent) return next(error);
-    if (error instanceof HttpProblem) return send(res, error);
-    const { status, type } = (error ?? {}) as { status?: number; type?: string };
-    if (type === 'entity.too.large') return send(res, new HttpProblem(413, 'The request is too large', 'a job document may take up to 1 MB'));
-    if (type === 'entity.parse.failed') return send(res, new HttpProblem(400, 'The request is not JSON'));
-    if (status !== undefined && status >= 400 && status < 500) return send(res, new HttpProblem(status, 'The request cannot be read'));
-    log(error);
-    return send(res, new HttpProblem(500, 'Something went wrong on the server', 'what was saved before is safe; try again'));
+    const foreseen = problemOf(error);
+    if (!foreseen) log(error);
+    send(res, foreseen ?? new HttpProblem(500, 'Something went wrong on the server', 'what was saved before is safe; try again'));
   };
 }

@@ -1,8 +1,9 @@
-import { and, desc, eq, ilike, or, sql } from 'drizzle-orm';
+import { and, count, desc, eq, ilike, lt, or, sql } from 'drizzle-orm';
 import type { Database } from '../db/connect';
 import { jobRevisions, jobs } from '../db/schema';
 
 export type JobRow = typeof jobs.$inferSelect;
+export type RevisionRow = typeof jobRevisions.$inferSelect;
 
 export interface NewJob {
   readonly id: string;
@@ -11,19 +12,49 @@ export interface NewJob {
   readonly document: unknown;
 }
 
+/** Who saves, and the client's own id of this save. */
+export interface SaveLabel {
+  readonly who?: string;
+  readonly saveId?: string;
+}
+
 export interface JobFilter {
   readonly search?: string;
   readonly archived: boolean;
+  readonly limit: number;
+  readonly offset: number;
 }
 
-/** Jobs, the last touched first. */
-export function listJobs(db: Database, filter: JobFilter): Promise<JobRow[]> {
-  const like = filter.search ? `%${filter.search.replace(/[%_\\]/g, '\\$&')}%` : undefined;
-  return db
-    .select()
-    .from(jobs)
-    .where(and(eq(jobs.archived, filter.archived), like ? or(ilike(jobs.title, like), ilike(jobs.boat, like)) : undefined))
-    .orderBy(desc(jobs.updatedAt), jobs.id);
+/** What a list shows of a job, without its description. */
+const summary = {
+  id: jobs.id,
+  version: jobs.version,
+  archived: jobs.archived,
+  updatedAt: jobs.updatedAt,
+  title: jobs.title,
+  boat: jobs.boat,
+  schedule: sql<unknown>`${jobs.document} -> 'schedule'`,
+};
+
+function matching({ search, archived }: Pick<JobFilter, 'search' | 'archived'>) {
+  const like = search ? `%${search.replace(/[%_\\]/g, '\\$&')}%` : undefined;
+  return and(eq(jobs.archived, archived), like ? or(ilike(jobs.title, like), ilike(jobs.boat, like)) : undefined);
+}
+
+/** Jobs, the last touched first, and how many there are in all. */
+export async function listJobs(db: Database, filter: JobFilter) {
+  const where = matching(filter);
+  const [rows, [{ total }]] = await Promise.all([
+    db.select(summary).from(jobs).where(where).orderBy(desc(jobs.updatedAt), jobs.id).limit(filter.limit).offset(filter.offset),
+    db.select({ total: count() }).from(jobs).where(where),
+  ]);
+  return { total, rows };
+}
+
+/** Whole jobs that are under way (neither archived nor reported done), the last touched first. */
+export function listUnderWay(db: Database, limit: number): Promise<JobRow[]> {
+  const finished = sql`coalesce(${jobs.document} -> 'schedule' -> 'done', '[]'::jsonb) @> '[{"stage": "log"}]'::jsonb`;
+  return db.select().from(jobs).where(and(eq(jobs.archived, false), sql`not (${finished})`)).orderBy(desc(jobs.updatedAt), jobs.id).limit(limit);
 }
 
 export async function getJob(db: Database, id: string): Promise<JobRow | undefined> {
@@ -32,10 +63,10 @@ export async function getJob(db: Database, id: string): Promise<JobRow | undefin
 }
 
 /** Inserts a job once. @returns undefined when the id is there already */
-export async function insertJob(db: Database, job: NewJob): Promise<JobRow | undefined> {
+export async function insertJob(db: Database, job: NewJob, label: SaveLabel = {}): Promise<JobRow | undefined> {
   return db.transaction(async (tx) => {
     const [row] = await tx.insert(jobs).values({ ...job, version: 1 }).onConflictDoNothing().returning();
-    if (row) await tx.insert(jobRevisions).values({ jobId: row.id, version: 1, document: job.document });
+    if (row) await tx.insert(jobRevisions).values({ jobId: row.id, version: 1, document: job.document, ...label });
     return row;
   });
 }
@@ -44,19 +75,45 @@ export async function insertJob(db: Database, job: NewJob): Promise<JobRow | und
  * Saves a new version if the caller knew the latest one. The row lock of UPDATE decides between two savers.
  * @returns undefined when `known` is stale
  */
-export async function updateJob(db: Database, known: number, job: NewJob): Promise<JobRow | undefined> {
+export async function updateJob(db: Database, known: number, job: NewJob, label: SaveLabel = {}): Promise<JobRow | undefined> {
   return db.transaction(async (tx) => {
     const [row] = await tx
       .update(jobs)
       .set({ title: job.title, boat: job.boat, document: job.document, version: known + 1, updatedAt: sql`now()` })
       .where(and(eq(jobs.id, job.id), eq(jobs.version, known)))
       .returning();
-    if (row) await tx.insert(jobRevisions).values({ jobId: row.id, version: row.version, document: job.document });
+    if (row) await tx.insert(jobRevisions).values({ jobId: row.id, version: row.version, document: job.document, ...label });
     return row;
   });
 }
 
 export async function setArchived(db: Database, id: string, archived: boolean): Promise<JobRow | undefined> {
   const [row] = await db.update(jobs).set({ archived }).where(eq(jobs.id, id)).returning();
+  return row;
+}
+
+/** Whether a save of that client-made id was stored. */
+export async function hasSave(db: Database, jobId: string, saveId: string): Promise<boolean> {
+  const rows = await db.select({ version: jobRevisions.version }).from(jobRevisions).where(and(eq(jobRevisions.jobId, jobId), eq(jobRevisions.saveId, saveId)));
+  return rows.length > 0;
+}
+
+/** Saved states without their documents, the newest first, below a version where one is given. */
+export function listRevisions(db: Database, jobId: string, limit: number, before?: number) {
+  return db
+    .select({ version: jobRevisions.version, savedAt: jobRevisions.savedAt, name: jobRevisions.name, who: jobRevisions.who })
+    .from(jobRevisions)
+    .where(and(eq(jobRevisions.jobId, jobId), before === undefined ? undefined : lt(jobRevisions.version, before)))
+    .orderBy(desc(jobRevisions.version))
+    .limit(limit);
+}
+
+export async function getRevision(db: Database, jobId: string, version: number): Promise<RevisionRow | undefined> {
+  const [row] = await db.select().from(jobRevisions).where(and(eq(jobRevisions.jobId, jobId), eq(jobRevisions.version, version)));
+  return row;
+}
+
+export async function nameRevision(db: Database, jobId: string, version: number, name: string | null): Promise<RevisionRow | undefined> {
+  const [row] = await db.update(jobRevisions).set({ name }).where(and(eq(jobRevisions.jobId, jobId), eq(jobRevisions.version, version))).returning();
   return row;
 }

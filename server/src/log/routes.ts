@@ -1,7 +1,9 @@
-import { Router } from 'express';
+import type { Request } from 'express';
 import { LOG_ENTRY_FIELDS } from '@nelbo/core';
 import type { Database } from '../db/connect';
 import { HttpProblem } from '../http/problem';
+import { param, type Route } from '../http/route';
+import { components as c } from '../http/schemas';
 import { bodyOf, uuidOf } from '../http/validate';
 import type { JobService } from '../jobs/service';
 import { appendEntry, listEntries, type LogRow } from './queries';
@@ -25,21 +27,37 @@ const view = (row: LogRow) => ({
   receivedAt: new Date(row.receivedAt).toISOString(),
 });
 
-export function logRoutes(db: Database, jobs: JobService): Router {
-  const router = Router({ mergeParams: true });
-  router.get('/', async (req, res) => {
-    const { id } = await jobs.get(uuidOf((req.params as { id?: string }).id));
-    res.json((await listEntries(db, id)).map(view));
-  });
-  router.post('/', async (req, res) => {
-    const { id: jobId } = await jobs.get(uuidOf((req.params as { id?: string }).id));
-    const entry = entryBody(req.body);
-    const { row, stored } = await appendEntry(db, { ...entry, id: uuidOf(entry.id), jobId });
-    // The same id with other words is not a repeat but a mistake; the log never changes what it holds.
-    if (!stored && (row.jobId !== jobId || row.text !== entry.text || row.stage !== entry.stage)) {
-      throw new HttpProblem(409, 'Another log entry has this id', 'make a new id for a new entry');
-    }
-    res.status(stored ? 201 : 200).json(view(row));
-  });
-  return router;
+export function logRoutes(db: Database, jobs: JobService): readonly Route[] {
+  const jobOf = (req: Request) => jobs.get(uuidOf(param(req, 'id')));
+  return [
+    {
+      method: 'get',
+      path: '/jobs/{id}/log',
+      summary: 'The log in the order of receipt',
+      answers: { 200: { description: 'entries', schema: { type: 'array', items: c.ref('StoredLogEntry') } } },
+      problems: [400, 404],
+      handle: async (req, res) => {
+        const { id } = await jobOf(req);
+        res.json((await listEntries(db, id)).map(view));
+      },
+    },
+    {
+      method: 'post',
+      path: '/jobs/{id}/log',
+      summary: 'Adds an entry under a client-made id; sent again, it is stored once',
+      body: { description: 'the entry', schema: c.ref('LogEntry') },
+      answers: { 200: { description: 'was there already', schema: c.ref('StoredLogEntry') }, 201: { description: 'added', schema: c.ref('StoredLogEntry') } },
+      problems: [400, 404, 409, 413, 422],
+      handle: async (req, res) => {
+        const { id: jobId } = await jobOf(req);
+        const entry = entryBody(req.body);
+        const { row, stored } = await appendEntry(db, { ...entry, id: uuidOf(entry.id), jobId });
+        // The same id with other words is not a repeat but a mistake; the log never changes what it holds.
+        if (!stored && (row.jobId !== jobId || row.text !== entry.text || row.stage !== entry.stage)) {
+          throw new HttpProblem(409, 'Another log entry has this id', 'make a new id for a new entry');
+        }
+        res.status(stored ? 201 : 200).json(view(row));
+      },
+    },
+  ];
 }

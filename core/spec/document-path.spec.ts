@@ -1,4 +1,4 @@
-import { getIn, setIn } from './document-path';
+import { getIn, setIn } from '../src/schema/document-path';
 
 describe('document paths', () => {
   it('set and read one field and leave the rest', () => {

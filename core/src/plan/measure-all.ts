@@ -1,0 +1,33 @@
+import type { Instruments } from '../materials/instruments';
+import { benchOf, checkMeasures, measure, type Measure } from '../materials/measure';
+import type { Parts } from '../materials/parts';
+import type { Ledger } from '../trace/ledger';
+
+/** How every cup of the job is measured out with what stands on the bench. */
+export interface BenchPlan {
+  /** In the order of the batches. */
+  readonly batches: readonly (readonly Measure[])[];
+  readonly filler: readonly Measure[];
+  readonly coat: readonly Measure[];
+}
+
+interface Cups {
+  readonly batches: readonly Parts[];
+  readonly filler?: Parts;
+  readonly coat?: Parts;
+  readonly instruments?: Instruments;
+}
+
+export function measureAll(cups: Cups, ledger: Ledger): BenchPlan {
+  const bench = benchOf(cups.instruments);
+  const batches = cups.batches.map((parts, i) => measure(ledger, `batch.${i + 1}`, parts, bench));
+  const filler = cups.filler ? measure(ledger, 'filler', cups.filler, bench) : [];
+  const coat = cups.coat ? measure(ledger, 'coat', cups.coat, bench) : [];
+  const smallest = cups.batches.reduce<number>((best, parts, i) => (size(parts) < size(cups.batches[best]) ? i : best), 0);
+  if (batches.length > 0) checkMeasures(ledger, 'mix', cups.batches[smallest], batches[smallest]);
+  if (cups.filler) checkMeasures(ledger, 'fair', cups.filler, filler);
+  if (cups.coat) checkMeasures(ledger, 'finish', cups.coat, coat);
+  return { batches, filler, coat };
+}
+
+const size = (parts: Parts): number => (parts.kind === 'two-part' ? parts.hardener.value : parts.kind === 'peroxide' ? parts.catalyst.value : parts.hardener.value);

@@ -1,0 +1,172 @@
+import { METHODS } from '../schema/job-fields';
+import type { Measure } from '../materials/measure';
+import type { Figure } from '../trace/figure';
+import type { Stage } from '../trace/problem';
+import { changesWords, type FindingEffect } from './compare';
+import { measureWords } from './measure-words';
+import type { Plan } from './plan';
+import type { SandingStep } from './sanding';
+import { figure, figureIn, gramDecimals, partLines, say, sayIn, saySize, sizeOf, type PartLine, type Reader, type Said } from './say';
+import type { WorkTable } from './work-order';
+
+const text = (...cells: readonly string[]): Said[] => cells.map((c) => (c === '' ? [] : [c]));
+const plural = (f: Figure, one: string, many: string): string => (f.value === 1 ? one : many);
+
+/** The tables of a stage on a work order. */
+export function workTables(stage: Stage, plan: Plan, history: readonly FindingEffect[], reader: Reader): readonly WorkTable[] {
+  switch (stage) {
+    case 'survey':
+      return history.length === 0 ? [] : [findingsTable(history, reader)];
+    case 'system':
+      return systemTables(plan, reader);
+    case 'grind':
+      return grindTables(plan, reader);
+    case 'laminate':
+      return laminateTables(plan, reader);
+    case 'mix':
+      return mixTables(plan, reader);
+    case 'fair':
+      return fairTables(plan, reader);
+    case 'finish':
+      return finishTables(plan, reader);
+    case 'log':
+      return [];
+  }
+}
+
+function systemTables({ system, materials }: Plan, reader: Reader): WorkTable[] {
+  if (!system) return [];
+  return [
+    { caption: 'Conditions of the chain', columns: ['Verdict', 'Why', 'What it takes'], rows: system.chosen.chain.rules.map((r) => text(r.verdict, r.reason, r.remedy ?? '')) },
+    ...(materials
+      ? [
+          {
+            caption: 'Materials',
+            columns: ['Product', 'For', 'Quantity', 'Cost'],
+            rows: materials.map((m): Said[] => [[m.product], [m.use], [figure(m.quantity, reader)], [m.cost ? figure(m.cost, reader) : 'price not known']]),
+          },
+        ]
+      : []),
+  ];
+}
+
+function grindTables({ grind }: Plan, reader: Reader): WorkTable[] {
+  if (!grind) return [];
+  const line = (name: string, f: Figure): Said[] => [[name], [figureIn(f, 'mm', 1, reader)]];
+  return [
+    {
+      caption: 'Lines, from the edge of the cut-out',
+      columns: ['Line', 'Offset'],
+      rows: [line('grind limit', grind.grindLimit), line('finish edge', grind.finishEdge), line('masking line', grind.maskingLine)],
+    },
+    {
+      caption: 'Gauge',
+      columns: ['From the edge', 'Depth'],
+      rows: grind.gauge.map((g): Said[] => [[sayIn({ value: g.distance }, 'mm', 0, reader)], [figureIn(g.depth, 'mm', 1, reader)]]),
+    },
+  ];
+}
+
+function laminateTables({ laminate }: Plan, reader: Reader): WorkTable[] {
+  if (!laminate) return [];
+  return [
+    {
+      caption: 'Plies in the order of laying',
+      columns: ['Ply', 'Cloth', 'Way', 'Size', 'Resin'],
+      rows: laminate.plies.map((p): Said[] => [[String(p.lay)], [p.cloth.name], [p.orientation], sizeOf(p.length, p.width, reader), [figureIn(p.resin, 'g', 1, reader)]]),
+    },
+  ];
+}
+
+const PART_COLUMNS = ['Part', 'g', 'ml', 'US fl oz', 'drops'];
+
+function mixTables(plan: Plan, reader: Reader): WorkTable[] {
+  const { mix, bench } = plan;
+  if (!mix) return [];
+  return [
+    {
+      caption: 'Batches',
+      columns: ['Batch', 'Plies', ...PART_COLUMNS],
+      rows: mix.batches.flatMap((b) => partLines(b.parts).map((line, k): Said[] => [...text(k === 0 ? String(b.number) : '', k === 0 ? b.plies.join(', ') : ''), ...partRow(line)])),
+    },
+    ...measuresTable(mix.batches.flatMap((b, i) => (bench?.batches[i] ?? []).map((m): [string, Measure] => [`batch ${b.number}`, m])), reader),
+    timesTable(plan, reader),
+  ];
+}
+
+function fairTables({ fair, system, bench }: Plan, reader: Reader): WorkTable[] {
+  if (!fair) return [];
+  const powder: Said[][] = fair.powderPerBatch ? [[[system?.chosen.chain.filler.powder?.name ?? 'filler'], [bare(fair.powderPerBatch, 'g', 1)], [], [], []]] : [];
+  return [
+    {
+      caption: `Filler, each of ${say(fair.batches)} ${plural(fair.batches, 'batch', 'batches')}`,
+      columns: PART_COLUMNS,
+      rows: [...partLines(fair.partsPerBatch).map(partRow), ...powder],
+    },
+    ...measuresTable((bench?.filler ?? []).map((m): [string, Measure] => ['each batch', m]), reader),
+    sandingTable('Sanding', fair.sanding, reader),
+  ];
+}
+
+function finishTables({ finish, bench }: Plan, reader: Reader): WorkTable[] {
+  if (!finish) return [];
+  return [
+    {
+      caption: `Each coat${finish.batchesPerCoat.value > 1 ? `, mixed in ${say(finish.batchesPerCoat)} cups` : ''}`,
+      columns: PART_COLUMNS,
+      rows: partLines(finish.partsPerCoat).map(partRow),
+    },
+    ...measuresTable((bench?.coat ?? []).map((m): [string, Measure] => ['each coat', m]), reader),
+    ...(finish.sanding.length > 0 ? [sandingTable('Levelling', finish.sanding, reader)] : []),
+  ];
+}
+
+function measuresTable(measures: readonly (readonly [string, Measure])[], reader: Reader): WorkTable[] {
+  if (measures.length === 0) return [];
+  return [{ caption: 'On the bench, one way or the other', columns: ['Cup', 'How'], rows: measures.map(([cup, m]): Said[] => [[cup], measureWords(m, reader)]) }];
+}
+
+function sandingTable(caption: string, steps: readonly SandingStep[], reader: Reader): WorkTable {
+  return {
+    caption,
+    columns: ['Grit', 'Takes off', 'Time', 'Discs'],
+    rows: steps.map((s): Said[] => [[`P${s.grit}`], [figureIn(s.depth, 'µm', 0, reader)], [figure(s.time, reader)], [figure(s.discs, reader)]]),
+  };
+}
+
+function findingsTable(history: readonly FindingEffect[], reader: Reader): WorkTable {
+  const day = new Intl.DateTimeFormat('en-GB', { timeZone: reader.timeZone ?? 'UTC', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+  return {
+    caption: 'Findings',
+    columns: ['When', 'What', 'Size', 'How', 'What it changed'],
+    // Figures of earlier plans have no reasons in this one, so they are told as text.
+    rows: history.map((h) => [
+      ...text(day.format(Date.parse(h.finding.at)), h.finding.extent, saySize({ value: h.finding.size[0] }, { value: h.finding.size[1] }, reader), METHODS[h.finding.method ?? ''] ?? ''),
+      [changesWords(h.changes, reader)],
+    ]),
+  };
+}
+
+function timesTable(plan: Plan, reader: Reader): WorkTable {
+  const m = plan.mix?.milestones;
+  const rows: Said[][] = [];
+  const row = (name: string, f: Figure | undefined): void => {
+    if (f) rows.push([[name], [figure(f, reader)]]);
+  };
+  row('pot life, 100 g pot', m?.potLife);
+  row('use within', m?.usable);
+  row('next ply bonds from', m?.windowOpens);
+  row('next ply bonds until', m?.windowCloses);
+  row('sand after', m?.sand);
+  row('full cure', m?.full);
+  return { caption: 'Times at the temperature given', columns: ['Milestone', 'Time'], rows };
+}
+
+/** A figure without its unit, under a head that has it. */
+const bare = (f: Figure, unit: 'g' | 'ml' | 'US fl oz', decimals: number): Said[number] => ({ text: figureIn(f, unit, decimals).text.replace(` ${unit}`, ''), figure: f });
+
+/** Mass in g, volume in ml and US fl oz, and drops, as table cells. */
+function partRow(line: PartLine): Said[] {
+  const cell = (f: Figure | undefined, unit: 'g' | 'ml' | 'US fl oz', decimals: number): Said => (f ? [bare(f, unit, decimals)] : []);
+  return [[line.name], cell(line.mass, 'g', gramDecimals(line.mass)), cell(line.volume, 'ml', 1), cell(line.volume, 'US fl oz', 2), line.drops ? [figure(line.drops)] : []];
+}

@@ -1,0 +1,76 @@
+import { tzOffset } from '@date-fns/tz';
+
+/** When the yard works, by the clock on its wall. */
+export interface WorkingHours {
+  readonly days: 'mon-fri' | 'mon-sat' | 'daily';
+  /** "07:30" */
+  readonly start: string;
+  readonly end: string;
+}
+
+/** A stretch of working time, ms since 1970. */
+export interface Shift {
+  readonly from: number;
+  readonly to: number;
+}
+
+const MINUTE = 60_000;
+const DAY = 1440 * MINUTE;
+const LAST_DAY: Record<WorkingHours['days'], number> = { 'mon-fri': 5, 'mon-sat': 6, daily: 7 };
+
+const minutesOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
+
+/** Length of a working day in ms; 0 or less when the hours make no day. */
+export const shiftLength = (hours: WorkingHours): number => (minutesOf(hours.end) - minutesOf(hours.start)) * MINUTE;
+
+/** An instant from a day and a time on the wall of a zone. Twice, since the offset may change between guess and answer. */
+function instantOf(day: number, minutes: number, zone: string): number {
+  const wall = day + minutes * MINUTE;
+  const guess = wall - tzOffset(zone, new Date(wall)) * MINUTE;
+  return wall - tzOffset(zone, new Date(guess)) * MINUTE;
+}
+
+/**
+ * Working shifts one after another, the first of them ending after a moment. Hours that make no day are taken as
+ * round the clock by the caller (see {@link shiftLength}).
+ *
+ * @param from ms since 1970
+ * @param zone IANA name
+ */
+export function* shiftsFrom(from: number, hours: WorkingHours, zone: string): Generator<Shift> {
+  const wall = from + tzOffset(zone, new Date(from)) * MINUTE;
+  for (let day = Math.floor(wall / DAY) * DAY; ; day += DAY) {
+    // 1970-01-01 was a Thursday; Monday is 1, Sunday 7.
+    const weekday = ((((day / DAY + 3) % 7) + 7) % 7) + 1;
+    if (weekday > LAST_DAY[hours.days]) continue;
+    const shift = { from: instantOf(day, minutesOf(hours.start), zone), to: instantOf(day, minutesOf(hours.end), zone) };
+    if (shift.to > from) yield shift;
+  }
+}
+
+/**
+ * Places a stretch of work into shifts. Work that fits into a day is not begun when the rest of the day is too short
+ * and it must not be broken off; other work goes on the next day.
+ *
+ * @param length ms of work
+ * @param whole whether the work must be done in one go (a mixed pot does not wait until tomorrow)
+ * @returns when it begins and ends
+ */
+export function placeWork(at: number, length: number, whole: boolean, hours: WorkingHours, zone: string): { start: number; end: number } {
+  let left = length;
+  let start: number | undefined;
+  for (const shift of shiftsFrom(at, hours, zone)) {
+    const from = Math.max(start === undefined ? at : shift.from, shift.from);
+    const room = shift.to - from;
+    if (whole) {
+      // Longer than any day: it is begun in the morning and takes what it takes.
+      if (room >= left || (from === shift.from && left > room)) return { start: from, end: from + left };
+      continue;
+    }
+    if (room <= 0) continue;
+    start ??= from;
+    if (left <= room) return { start, end: from + left };
+    left -= room;
+  }
+  return { start: at, end: at + length };
+}

@@ -1,0 +1,47 @@
+import { setIn } from './document-path';
+import type { Field, GroupField } from './field';
+import type { JobDocument } from './job';
+import { JOB_FIELDS } from './job-fields';
+import { sameData } from './same-data';
+
+/** One field that differs between two documents. `undefined` means that the field is not there. */
+export interface FieldChange {
+  readonly path: string;
+  /** The field's label; the path itself where the table of fields does not know it. */
+  readonly label: string;
+  readonly before: unknown;
+  readonly after: unknown;
+}
+
+type Group = Record<string, unknown>;
+
+const isGroup = (value: unknown): value is Group => typeof value === 'object' && value !== null && !Array.isArray(value);
+/** A name that cannot be part of a path makes its group a single value. */
+const walkable = (value: unknown): value is Group => isGroup(value) && !Object.keys(value).some((k) => k === '' || k.includes('.') || k === '__proto__');
+
+/**
+ * The fields in which two documents differ, down to single values; lists and pairs count as one value.
+ * A group that is missing on one side counts as an empty one.
+ */
+export function documentChanges(before: JobDocument, after: JobDocument, fields: GroupField = JOB_FIELDS): readonly FieldChange[] {
+  const changes: FieldChange[] = [];
+  const compare = (a: unknown, b: unknown, path: string, field: Field | undefined): void => {
+    if (sameData(a, b)) return;
+    const deeper = (walkable(a) && (walkable(b) || b === undefined)) || (walkable(b) && a === undefined);
+    if (deeper) {
+      const [x, y] = [(a ?? {}) as Group, (b ?? {}) as Group];
+      for (const name of new Set([...Object.keys(x), ...Object.keys(y)])) {
+        compare(x[name], y[name], path ? `${path}.${name}` : name, field?.kind === 'group' ? field.fields[name] : undefined);
+      }
+      return;
+    }
+    changes.push({ path, label: field?.label ?? path, before: a, after: b });
+  };
+  compare(before, after, '', fields);
+  return changes;
+}
+
+/** A document with one side of each change put in place. */
+export function withChanges(document: JobDocument, changes: readonly FieldChange[], side: 'before' | 'after'): JobDocument {
+  return changes.reduce((d, c) => setIn(d, c.path, c[side]), document);
+}

@@ -1,0 +1,51 @@
+import type { Problem } from '../trace/problem';
+
+type Document = Record<string, unknown>;
+
+/** One step from a format to the next. It gets a document of the format `from` and gives one of the format `to`. */
+export interface Migration {
+  readonly from: string;
+  readonly to: string;
+  readonly apply: (document: Document) => Document;
+}
+
+/** Steps that lead older job files to the present format. `nelbo-job/1` is the first format, so there is none yet. */
+export const JOB_MIGRATIONS: readonly Migration[] = [];
+
+/** Name and number of a format such as "nelbo-job/1". */
+export function parseFormat(format: unknown): { name: string; version: number } | undefined {
+  const m = typeof format === 'string' ? /^([a-z][a-z-]{0,40})\/(\d{1,6})$/.exec(format) : null;
+  return m ? { name: m[1], version: Number(m[2]) } : undefined;
+}
+
+/**
+ * Brings a document of an older format up to date, step by step.
+ * @param current the format that is wanted
+ * @returns the document, or the reason why it is not taken: a newer format, another kind of file, or one without a way
+ */
+export function migrate(document: Document, current: string, steps: readonly Migration[]): { document?: Document; from?: string; problem?: Problem } {
+  const wanted = parseFormat(current);
+  const refuse = (what: string, suggestion: string): { problem: Problem } => ({ problem: { severity: 'error', path: 'format', what, allowed: current, suggestion } });
+  const { format } = document;
+  if (format === current || format === undefined) return { document };
+  const found = parseFormat(format);
+  if (!found || found.name !== wanted?.name) {
+    const other = found ? KINDS[found.name] : undefined;
+    const shown = typeof format === 'string' ? format.slice(0, 60) : typeof format;
+    return refuse(other ? `the file is ${other.what}, not a job` : `unknown format “${shown}”`, other?.suggestion ?? `begin the file with "format": "${current}"`);
+  }
+  if (found.version > wanted.version) return refuse(`the file is of a newer format, ${String(format)}`, 'open it with a newer Nelbo');
+  let at = document;
+  while (at['format'] !== current) {
+    const step = steps.find((s) => s.from === at['format']);
+    if (!step) return refuse(`no way leads from the format ${String(at['format'])} to ${current}`, 'export the job again from the Nelbo that made it');
+    at = { ...step.apply(at), format: step.to };
+  }
+  return { document: at, from: String(format) };
+}
+
+/** Other files of ours, which are easily taken for a job file. */
+const KINDS: Record<string, { what: string; suggestion: string }> = {
+  'nelbo-backup': { what: 'the backup of a whole yard', suggestion: 'restore it in Settings, or with ./nelbo restore' },
+  'nelbo-plan': { what: 'a finished plan', suggestion: 'take the job file that it was made from' },
+};

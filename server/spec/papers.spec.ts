@@ -1,0 +1,75 @@
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { DEMO_SHOP, demoJobs } from '../src/demo/jobs';
+import { loadDemo } from '../src/demo/load';
+import { start, type Running } from './harness';
+
+const NOW = Date.parse('2026-11-24T09:00:00Z');
+const MARIGOLD = demoJobs(NOW)[0].id;
+
+async function readPdf(bytes: Uint8Array): Promise<{ pages: number; text: string; links: number }> {
+  const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0, useSystemFonts: false }).promise;
+  let [text, links] = ['', 0];
+  for (let i = 1; i <= pdf.numPages; i += 1) {
+    const page = await pdf.getPage(i);
+    const content = await page.getTextContent();
+    text += content.items.map((item) => ('str' in item ? item.str : '')).join('');
+    links += (await page.getAnnotations()).filter((a: { subtype: string; dest?: unknown }) => a.subtype === 'Link' && a.dest).length;
+  }
+  return { pages: pdf.numPages, text, links };
+}
+
+describe('papers of a job', () => {
+  let app: Running;
+  beforeAll(async () => {
+    app = await start();
+    await loadDemo(app.connection.db, NOW);
+  });
+  afterAll(async () => {
+    expect(app.errors).toEqual([]);
+    await app.stop();
+  });
+
+  it('are a PDF with vector drawings whose figures lead to their reasons', async () => {
+    const res = await app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.pdf`);
+    expect(res.headers.get('content-disposition')).toContain('work-order-wherry-marigold.pdf');
+    const { pages, text, links } = await readPdf(res.bytes);
+    expect(pages).toBeGreaterThan(4);
+    for (const words of ['Work order: Fender post strike', 'Wherry “Marigold”', 'Plies in the order of laying', 'P3/N100', 'Accepted by the owner', 'Where the figures come from', 'ρ', 'Σ']) {
+      expect(text).withContext(words).toContain(words);
+    }
+    expect(text).not.toMatch(/NaN|undefined|\[object/);
+    expect(links).toBeGreaterThan(100);
+    // Drawings are paths, not pixels.
+    expect(Buffer.from(res.bytes).toString('latin1')).not.toContain('/Subtype /Image');
+  });
+
+  it('are Markdown that ends with the reasons', async () => {
+    const { json } = await app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.md`);
+    expect(json).toContain('## Where the figures come from');
+    expect(json).toMatch(/- \*\*mix ratio by mass|- \*\*.+: .+\*\* .+ Source: /);
+  });
+
+  it('are tables for a spreadsheet that runs no formula out of them', async () => {
+    const csv = async (file: string): Promise<string[]> => new TextDecoder().decode((await app.call('GET', `/jobs/${MARIGOLD}/${file}.csv`)).bytes).trimEnd().split('\r\n');
+    const materials = await csv('materials');
+    expect(materials[0].replace('\ufeff', '')).toBe('product,for,quantity,unit,cost,currency,note');
+    expect(materials[1]).toMatch(/^Slow laminating epoxy 5:1,laminate,\d+\.\d,g,\d+\.\d\d,£,$/);
+    const cuts = await csv('cut-list');
+    expect(cuts.length).toBe(1 + 11);
+    expect(cuts[1]).toMatch(/^1,stitched biaxial 600,±45,271,233,/);
+    await app.call('POST', `/jobs/${MARIGOLD}/log`, { id: '5b1d2f60-0001-4a01-9c01-0000000000aa', stage: 'log', at: '2026-11-24T08:00:00Z', who: '=cmd()', text: 'said "so", twice' });
+    const log = await csv('log');
+    expect(log.length).toBe(5);
+    expect(log.at(-1)).toContain(`'=cmd(),"said ""so"", twice"`);
+  });
+
+  it('follow the units and the currency of the yard', async () => {
+    const us = { length: 'us', film: 'us', area: 'us', volume: 'us', mass: 'us', cloth: 'us', temperature: 'us', pressure: 'us' };
+    await app.call('PUT', '/shop', { ...DEMO_SHOP, currency: '$', units: us });
+    const { json } = await app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.md`);
+    expect(json).toMatch(/Old laminate: 0\.283 in/);
+    expect(json).toMatch(/Temperature: 62\.6 °F/);
+    expect(json).toContain('$');
+    await app.call('PUT', '/shop', DEMO_SHOP);
+  });
+});

@@ -1,0 +1,63 @@
+import { count } from 'drizzle-orm';
+import * as yup from 'yup';
+import type pg from 'pg';
+import type { Database } from '../db/connect';
+import { jobRevisions, jobs, logEntries, workOrders } from '../db/schema';
+import { HttpProblem } from '../http/problem';
+import type { Route } from '../http/route';
+import { components as c } from '../http/schemas';
+import { queryOf } from '../http/validate';
+import { fileName } from '../jobs/routes';
+import { readShop } from '../shop/queries';
+import { restoreBackup } from './restore';
+import { writeBackup } from './write';
+
+const restoreQuery = yup.object({ replace: yup.boolean().default(false) });
+
+export function backupRoutes(db: Database, pool: pg.Pool): readonly Route[] {
+  return [
+    {
+      method: 'get',
+      path: '/yard',
+      summary: 'How much the yard holds',
+      answers: { 200: { description: 'rows by table', schema: c.ref('YardContents') } },
+      handle: async (_req, res) => {
+        const tables = { jobs, job_revisions: jobRevisions, log_entries: logEntries, work_orders: workOrders };
+        const counts = await Promise.all(Object.entries(tables).map(async ([name, t]) => [name, (await db.select({ n: count() }).from(t))[0].n] as const));
+        res.json({ counts: Object.fromEntries(counts) });
+      },
+    },
+    {
+      method: 'get',
+      path: '/backup',
+      summary: 'The whole yard as one file (gzipped lines of JSON), as it stands at this moment',
+      answers: { 200: { description: 'a *.nelbo-backup file', type: 'application/octet-stream' } },
+      handle: async (_req, res) => {
+        const now = new Date();
+        const name = fileName(String((await readShop(db))['name'] ?? 'yard'));
+        res.status(200).set({ 'Content-Type': 'application/octet-stream', 'Cache-Control': 'no-store, no-transform' }).attachment(`${name}-${now.toISOString().slice(0, 10)}.nelbo-backup`);
+        await writeBackup(pool, res, now);
+      },
+    },
+    {
+      method: 'post',
+      path: '/restore',
+      summary: 'Replaces the whole yard by a backup, or changes nothing',
+      query: { replace: { description: 'replace a yard that holds anything', schema: { type: 'boolean' } } },
+      body: { description: 'a *.nelbo-backup file of any size', type: 'application/octet-stream' },
+      answers: { 200: { description: 'restored and read back the same', schema: c.ref('Restored') } },
+      problems: [400, 409, 415, 422],
+      handle: async (req, res) => {
+        if (!req.is('application/octet-stream')) throw new HttpProblem(415, 'The request is of another kind', 'send the backup as application/octet-stream');
+        const { replace } = queryOf(restoreQuery, req.query);
+        try {
+          // The request must outlive a refusal, so that its answer can be read.
+          const bytes = req.iterator({ destroyOnReturn: false }) as AsyncIterableIterator<Buffer>;
+          res.json(await restoreBackup(pool, bytes, replace));
+        } finally {
+          req.resume();
+        }
+      },
+    },
+  ];
+}

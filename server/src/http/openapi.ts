@@ -1,0 +1,52 @@
+import { API, type Route } from './route';
+import { components } from './schemas';
+
+const PROBLEM_TITLES: Record<number, string> = {
+  400: 'the request cannot be read',
+  404: 'there is no such thing',
+  409: 'something else is there already',
+  413: 'the request is too large',
+  415: 'the request is of another kind',
+  422: 'some fields cannot be used',
+  500: 'something went wrong on the server',
+  503: 'the database cannot be reached; try again',
+};
+
+const problem = (status: number): [string, unknown] => [
+  String(status),
+  { description: PROBLEM_TITLES[status], content: { 'application/problem+json': { schema: components.ref('Problem') } } },
+];
+
+function operation(route: Route): unknown {
+  const path = [...route.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: name === 'id' ? { type: 'string', format: 'uuid' } : { type: 'integer', minimum: 1 },
+  }));
+  const query = Object.entries(route.query ?? {}).map(([name, q]) => ({ name, in: 'query', ...q }));
+  const answers = Object.entries(route.answers).map(([status, a]): [string, unknown] => [
+    status,
+    { description: a.description, content: { [a.type ?? 'application/json']: { schema: a.schema ?? { type: 'string' } } } },
+  ]);
+  return {
+    summary: route.summary,
+    operationId: `${route.method}${route.path.replace(/[{}]/g, '').replace(/(^|[/.-])(\w)/g, (_, __, letter: string) => letter.toUpperCase())}`,
+    ...(path.length + query.length > 0 ? { parameters: [...path, ...query] } : {}),
+    ...(route.body ? { requestBody: { required: true, description: route.body.description, content: { [route.body.type ?? 'application/json']: { schema: route.body.schema ?? { type: 'string', format: 'binary' } } } } } : {}),
+    responses: Object.fromEntries([...answers, ...[...(route.problems ?? []), 500, 503].map(problem)]),
+  };
+}
+
+/** The OpenAPI 3.1 document of a set of routes. */
+export function openApi(routes: readonly Route[], version: string): Record<string, unknown> {
+  const paths: Record<string, Record<string, unknown>> = {};
+  for (const route of routes) (paths[route.path] ??= {})[route.method] = operation(route);
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Nelbo', version, description: 'Boat repair jobs, their log and their papers. Errors are problem+json (RFC 9457).' },
+    servers: [{ url: API }],
+    paths,
+    components: { schemas: components.schemas },
+  };
+}

@@ -1,0 +1,35 @@
+import { LIBRARY, findingHistory, planRepair, readJob, workOrder, type FindingEffect, type Job, type Plan, type Problem, type Reader, type Shop, type WorkOrder } from '@nelbo/core';
+import type { Database } from '../db/connect';
+import { HttpProblem } from '../http/problem';
+import type { JobView } from '../jobs/service';
+import { readShop } from '../shop/queries';
+
+export interface Planned {
+  readonly job: Job;
+  readonly plan: Plan;
+  readonly problems: readonly Problem[];
+  readonly history: readonly FindingEffect[];
+  readonly reader: Reader;
+}
+
+/** Yard as the planner takes it: the crew by name. */
+export const shopOf = (document: Record<string, unknown>): Shop => ({ ...document, crew: (document['crew'] as { name: string }[] | undefined)?.map((p) => p.name) }) as Shop;
+
+/** Plans a stored job with the yard as it stands. */
+export async function planned(db: Database, job: JobView): Promise<Planned> {
+  const shop = shopOf(await readShop(db));
+  const { job: read, problems } = readJob(job.document);
+  const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const clock = { now: Date.now(), timeZone };
+  const result = read && planRepair(read, LIBRARY, shop, clock);
+  if (!read || !result?.plan) throw new HttpProblem(422, 'The job cannot be planned');
+  return {
+    job: read,
+    plan: result.plan,
+    problems: [...problems, ...result.problems],
+    history: findingHistory(read, LIBRARY, shop, clock),
+    reader: { currency: shop.currency, units: shop.units, timeZone },
+  };
+}
+
+export const orderOf = ({ job, plan, problems, history, reader }: Planned): WorkOrder => workOrder(job, plan, problems, history, reader);
