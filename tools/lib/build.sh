@@ -21,6 +21,7 @@ ensure_cli() {
 ensure_built() {
   if stale server/dist/main.mjs core/src server/src package-lock.json; then
     say "Building the server …"
+    bundle server/src/admin.ts server/dist/admin.mjs --packages=external
     bundle server/src/main.ts server/dist/main.mjs --packages=external
   fi
   if stale web/dist/browser/index.html core/src web/src web/angular.json web/public package-lock.json; then

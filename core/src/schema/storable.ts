@@ -4,7 +4,6 @@ import type { Problem } from '../trace/problem';
 const MAXIMUM_DEPTH = 40;
 const MAXIMUM_PROBLEMS = 20;
 /** NUL and halves of surrogate pairs: texts that PostgreSQL cannot keep. */
-// eslint-disable-next-line no-control-regex
 const UNSTORABLE = /\u0000|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
 
 /**

@@ -45,7 +45,8 @@ export class Sheet {
   }
 
   heading(text: string): void {
-    this.need(64);
+    // A heading stays with the first lines of what it heads.
+    this.need(130);
     this.gap(14);
     this.text(text, { size: 13, weight: 'bold' });
     this.rule(1.2, INK);

@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import type { Said } from '@nelbo/core';
+import { woffToSfnt } from './woff';
 
 const require = createRequire(import.meta.url);
 
@@ -24,7 +25,7 @@ let faces: Face | undefined;
 /** Fonts ship as packages and are read once. */
 function loadFaces(): Face {
   const file = (path: string): Buffer => readFileSync(require.resolve(path));
-  const latin = (weight: number): Buffer => file(`@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`);
+  const latin = (weight: number): Buffer => woffToSfnt(file(`@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`));
   return (faces ??= { regular: latin(400), bold: latin(700), signs: file('dejavu-fonts-ttf/ttf/DejaVuSans.ttf') });
 }
 
@@ -81,12 +82,27 @@ export function layLines(doc: PDFKit.PDFDocument, words: Said | string, width: n
   return lines;
 }
 
+/** Widths at size 1 by font and text, since the same words are measured over and over while columns are fitted. */
+const widths = new Map<string, number>();
+const MOST_WIDTHS = 20_000;
+
+function widthOf(doc: PDFKit.PDFDocument, font: Piece['font'], size: number, text: string): number {
+  const key = `${font}/${text}`;
+  let unit = widths.get(key);
+  if (unit === undefined) {
+    if (widths.size > MOST_WIDTHS) widths.clear();
+    unit = doc.font(font).fontSize(100).widthOfString(text) / 100;
+    widths.set(key, unit);
+  }
+  return unit * size;
+}
+
 function piecesOf(doc: PDFKit.PDFDocument, text: string, style: Style, link: string | undefined, assumed: boolean): Piece[] {
   const pieces: Piece[] = [];
   let run = '';
   let font: Piece['font'] | undefined;
   const flush = (): void => {
-    if (run && font) pieces.push({ text: run, font, width: doc.font(font).fontSize(style.size).widthOfString(run), link, assumed });
+    if (run && font) pieces.push({ text: run, font, width: widthOf(doc, font, style.size, run), link, assumed });
     run = '';
   };
   for (const ch of text) {
@@ -99,17 +115,23 @@ function piecesOf(doc: PDFKit.PDFDocument, text: string, style: Style, link: str
   return pieces;
 }
 
+/** A space that the break of a line left at its end takes no part in lining it up. */
+function trailingSpace(doc: PDFKit.PDFDocument, line: Line, size: number): number {
+  const last = line.at(-1);
+  return last ? last.width - widthOf(doc, last.font, size, last.text.trimEnd()) : 0;
+}
+
 export const lineHeight = (size: number): number => size * LEADING;
 
 /** Draws laid lines with their upper left corner at a point. A figure is linked to its reasons; a default has a broken line under it. */
 export function drawLines(doc: PDFKit.PDFDocument, lines: readonly Line[], x: number, y: number, style: Style, align: 'left' | 'right' = 'left', width = 0, linked: ReadonlySet<string> = new Set()): void {
   lines.forEach((line, i) => {
     const top = y + i * lineHeight(style.size);
-    let at = align === 'right' ? x + width - line.reduce((sum, p) => sum + p.width, 0) : x;
+    let at = align === 'right' ? x + width - line.reduce((sum, p) => sum + p.width, 0) + trailingSpace(doc, line, style.size) : x;
     for (const piece of line) {
       const shift = piece.font === 'signs' ? style.size * 0.02 : 0;
+      const end = at + widthOf(doc, piece.font, style.size, piece.text.trimEnd());
       doc.font(piece.font).fontSize(style.size).fillColor(style.colour ?? INK).text(piece.text, at, top + shift, { lineBreak: false });
-      const end = at + doc.widthOfString(piece.text.trimEnd());
       if (piece.assumed) doc.save().moveTo(at, top + style.size * 1.12).lineTo(end, top + style.size * 1.12).dash(1.6, { space: 1.4 }).lineWidth(0.6).strokeColor(MUTED).stroke().undash().restore();
       if (piece.link && linked.has(piece.link)) doc.goTo(at, top, end - at, lineHeight(style.size), `figure ${piece.link}`);
       at += piece.width;

@@ -1,3 +1,4 @@
+import { setImmediate as breathe } from 'node:timers/promises';
 import PDFDocument from 'pdfkit';
 import { STAGE_TITLES, say, workOrderScenes, type Said, type Trace, type WorkOrder } from '@nelbo/core';
 import { drawScene } from './pdf-scene';
@@ -5,7 +6,10 @@ import { MARGIN, Sheet } from './pdf-sheet';
 import { HAIRLINE, MUTED, registerFonts } from './pdf-text';
 import { orderOf, type Planned } from './planned';
 
-/** A work order as a PDF of A4 sheets: drawings are vectors, and every figure links to its reasons at the end. */
+/**
+ * A work order as a PDF of A4 sheets: drawings are vectors, and every figure links to its reasons at the end. It takes
+ * most of a second, so it lets other requests through between its parts.
+ */
 export async function workOrderPdf(found: Planned): Promise<Buffer> {
   const order = orderOf(found);
   const { trace } = found.plan;
@@ -34,11 +38,15 @@ export async function workOrderPdf(found: Planned): Promise<Buffer> {
     sheet.text(s.sentence);
     sheet.gap(4);
     for (const c of s.cautions) sheet.caution(c);
-    for (const t of s.tables) sheet.table(t.caption, t.columns, t.rows);
+    for (const t of s.tables) {
+      sheet.table(t.caption, t.columns, t.rows);
+      await breathe();
+    }
     for (const a of s.acceptance) sheet.check(`${a.test}: ${a.pass}`);
+    await breathe();
   }
   signOff(sheet, order.signOff);
-  reasons(sheet, figures, trace, found);
+  await reasons(sheet, figures, trace, found);
   feet(doc, order);
   doc.end();
   return done;
@@ -78,11 +86,12 @@ function signOff(sheet: Sheet, names: readonly string[]): void {
 }
 
 /** Where each figure comes from: formula, inputs with their values and origin, and source. */
-function reasons(sheet: Sheet, ids: readonly string[], trace: Trace, { reader }: Planned): void {
+async function reasons(sheet: Sheet, ids: readonly string[], trace: Trace, { reader }: Planned): Promise<void> {
   sheet.heading('Where the figures come from');
   sheet.text('A figure with a broken line under it is a default: measure it, or enter what the data sheet says.', { size: 8, colour: MUTED });
   sheet.gap(4);
-  for (const id of ids) {
+  for (const [n, id] of ids.entries()) {
+    if (n % 8 === 0) await breathe();
     const e = trace[id];
     sheet.need(30);
     sheet.doc.addNamedDestination(`figure ${id}`, 'XYZ', 0, sheet.y, null);

@@ -12,5 +12,6 @@ export const routes: Routes = [
     loadComponent: () => import('./work-order/work-order-page').then((m) => m.WorkOrderPage),
   },
   { path: 'jobs/:id/:stage', title: 'Job · Nelbo', loadComponent: () => import('./job/job-page').then((m) => m.JobPage) },
+  { path: 'settings', title: 'Settings · Nelbo', loadComponent: () => import('./settings/settings-page').then((m) => m.SettingsPage) },
   { path: '**', title: 'Not found · Nelbo', loadComponent: () => import('./ui/not-found').then((m) => m.NotFound) },
 ];

@@ -3,9 +3,12 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { Router, provideRouter } from '@angular/router';
+import type { Subject } from 'rxjs';
 import { JobsPage } from './jobs/jobs-page';
 import { NewJobPage } from './jobs/new-job-page';
-import { JOB, stored, type } from './job/testing';
+import { JOB, listed, stored, type } from './job/testing';
+import type { Change } from './state/live';
+import { deviceForSpecs, type MemoryStore } from './state/testing';
 import { ShopPage } from './shop/shop-page';
 import { ChoiceFieldView } from './ui/choice-field';
 import { WorkOrderPage } from './work-order/work-order-page';
@@ -13,10 +16,11 @@ import { WorkOrderPage } from './work-order/work-order-page';
 const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 const SEARCH_PAUSE = 180;
 
-function make<T>(component: Type<T>): { fixture: ComponentFixture<T>; host: HTMLElement; http: HttpTestingController } {
-  TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])] });
+function make<T>(component: Type<T>): { fixture: ComponentFixture<T>; host: HTMLElement; http: HttpTestingController; local: MemoryStore; changes: Subject<Change> } {
+  const device = deviceForSpecs();
+  TestBed.configureTestingModule({ providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), provideRouter([])] });
   const fixture = TestBed.createComponent(component);
-  return { fixture, host: fixture.nativeElement, http: TestBed.inject(HttpTestingController) };
+  return { fixture, host: fixture.nativeElement, http: TestBed.inject(HttpTestingController), local: device.local, changes: device.changes };
 }
 const text = (host: HTMLElement): string => (host.textContent ?? '').replace(/\s+/g, ' ');
 const button = (host: HTMLElement, name: string): HTMLButtonElement => {
@@ -30,7 +34,7 @@ describe('the jobs page', () => {
     const page = make(JobsPage);
     await page.fixture.whenStable();
     await wait(SEARCH_PAUSE);
-    page.http.expectOne((r) => r.url === '/api/v1/jobs').flush([stored({ ...JOB, schedule: { done: [{ stage: 'survey', at: '2026-11-23T08:00:00Z' }] } })]);
+    page.http.expectOne((r) => r.url === '/api/v1/jobs').flush(listed({ ...JOB, schedule: { done: [{ stage: 'survey', at: '2026-11-23T08:00:00Z' }] } }));
     await page.fixture.whenStable();
     return page;
   };
@@ -50,7 +54,7 @@ describe('the jobs page', () => {
     await wait(SEARCH_PAUSE);
     const request = http.expectOne((r) => r.url === '/api/v1/jobs');
     expect(request.request.params.get('search')).toBe('skiff');
-    request.flush([]);
+    request.flush({ total: 0, jobs: [] });
     await fixture.whenStable();
     expect(text(host)).toContain('No job fits.');
   });
@@ -59,6 +63,7 @@ describe('the jobs page', () => {
     const { host, http } = await open();
     const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
     button(host, 'Copy Skiff “Spec”').click();
+    http.expectOne('/api/v1/jobs/job').flush(stored({ ...JOB, schedule: { done: [{ stage: 'survey', at: '2026-11-23T08:00:00Z' }] } }));
     const post = http.expectOne({ method: 'POST', url: '/api/v1/jobs' });
     expect(post.request.body.document.title).toBe('Spec job (copy)');
     expect(post.request.body.document.schedule.done).toBeUndefined();
@@ -71,7 +76,7 @@ describe('the jobs page', () => {
 
 describe('the new job page', () => {
   it('needs a size and nothing more, and plans while it is typed', async () => {
-    const { fixture, host, http } = make(NewJobPage);
+    const { fixture, host, http, local } = make(NewJobPage);
     http.expectOne('/api/v1/shop').flush({ temperature: 18, humidity: 0.5 });
     await fixture.whenStable();
     const submit = button(host, 'Plan this job');
@@ -88,9 +93,11 @@ describe('the new job page', () => {
     expect(document.damage.findings[0].extent).toBe('first look');
     expect(document.damage.findings[0].size[1]).toBeCloseTo(0.0635, 9);
     expect(document.hull).toEqual({ material: 'frp-solid' });
+    // Without the server the job begins on this device.
+    const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
     post.error(new ProgressEvent('error'));
-    await fixture.whenStable();
-    expect(text(host)).toContain('Nothing is lost');
+    expect(navigate).toHaveBeenCalledWith(['/jobs', post.request.body.id, 'survey']);
+    expect(local.drafts.get(post.request.body.id)).toEqual(jasmine.objectContaining({ version: 0, document }));
   });
 });
 
@@ -98,7 +105,7 @@ describe('the shop page', () => {
   it('sorts the yard and takes a new reading', async () => {
     const { fixture, host, http } = make(ShopPage);
     http.expectOne('/api/v1/shop').flush({ name: 'Skerry Lane Boatworks', temperature: 17.4, humidity: 0.61 });
-    http.expectOne((r) => r.url === '/api/v1/jobs').flush([stored({ ...JOB, schedule: { start: new Date(Date.now() - 60_000).toISOString() } })]);
+    http.expectOne('/api/v1/jobs/under-way').flush([stored({ ...JOB, schedule: { start: new Date(Date.now() - 60_000).toISOString() } })]);
     await fixture.whenStable();
     expect(text(host)).toContain('Skerry Lane Boatworks');
     expect(host.querySelector('.hands')?.textContent).toContain('Skiff “Spec”');
@@ -108,7 +115,10 @@ describe('the shop page', () => {
     type(host, 'Shop temperature', '50 °F');
     await fixture.whenStable();
     button(host, 'Take this reading').click();
+    // Somebody else may have changed another field meanwhile.
+    http.expectOne({ method: 'GET', url: '/api/v1/shop' }).flush({ name: 'Skerry Lane Boatworks', temperature: 17.4, humidity: 0.61, currency: '£' });
     const put = http.expectOne({ method: 'PUT', url: '/api/v1/shop' });
+    expect(put.request.body.currency).toBe('£');
     expect(put.request.body.temperature).toBeCloseTo(10, 9);
     expect(put.request.body.name).toBe('Skerry Lane Boatworks');
     put.flush(put.request.body);

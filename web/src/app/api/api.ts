@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse, HttpParams } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import type { JobDocument, Problem, Shop, Stage } from '@nelbo/core';
+import type { Job, JobDocument, Problem, Shop, Stage } from '@nelbo/core';
 import type { Observable } from 'rxjs';
 
 export interface StoredJob {
@@ -9,6 +9,35 @@ export interface StoredJob {
   readonly archived: boolean;
   readonly updatedAt: string;
   readonly document: JobDocument;
+}
+
+/** A job in a list: without its description. */
+export interface JobSummary {
+  readonly id: string;
+  readonly version: number;
+  readonly archived: boolean;
+  readonly updatedAt: string;
+  readonly title: string;
+  readonly boat: string;
+  readonly schedule: NonNullable<Job['schedule']>;
+}
+
+export interface JobPageOf {
+  readonly total: number;
+  readonly jobs: readonly JobSummary[];
+}
+
+/** One saved state of a job. */
+export interface Revision {
+  readonly version: number;
+  readonly savedAt: string;
+  readonly name: string | null;
+  readonly who: string | null;
+}
+
+export interface SaveLabel {
+  readonly who?: string;
+  readonly saveId?: string;
 }
 
 export interface LogEntry {
@@ -41,25 +70,46 @@ export function failureOf(error: unknown): ApiFailure {
 export class Api {
   readonly #http = inject(HttpClient);
 
-  jobs(search = '', archived = false): Observable<StoredJob[]> {
-    const params = new HttpParams({ fromObject: { ...(search ? { search } : {}), archived } });
-    return this.#http.get<StoredJob[]>('/api/v1/jobs', { params });
+  jobs(search = '', archived = false, limit = 50, offset = 0): Observable<JobPageOf> {
+    const params = new HttpParams({ fromObject: { ...(search ? { search } : {}), archived, limit, offset } });
+    return this.#http.get<JobPageOf>('/api/v1/jobs', { params });
+  }
+
+  /** Whole jobs that are under way. */
+  underWay(): Observable<StoredJob[]> {
+    return this.#http.get<StoredJob[]>('/api/v1/jobs/under-way');
   }
 
   job(id: string): Observable<StoredJob> {
     return this.#http.get<StoredJob>(`/api/v1/jobs/${id}`);
   }
 
-  createJob(id: string, document: JobDocument): Observable<StoredJob> {
-    return this.#http.post<StoredJob>('/api/v1/jobs', { id, document });
+  createJob(id: string, document: JobDocument, label: SaveLabel = {}): Observable<StoredJob> {
+    return this.#http.post<StoredJob>('/api/v1/jobs', { id, document, ...label });
   }
 
-  saveJob(id: string, version: number, document: JobDocument): Observable<StoredJob> {
-    return this.#http.put<StoredJob>(`/api/v1/jobs/${id}`, { version, document });
+  saveJob(id: string, version: number, document: JobDocument, label: SaveLabel = {}): Observable<StoredJob> {
+    return this.#http.put<StoredJob>(`/api/v1/jobs/${id}`, { version, document, ...label });
   }
 
   archiveJob(id: string, archived: boolean): Observable<StoredJob> {
     return this.#http.put<StoredJob>(`/api/v1/jobs/${id}/archived`, { archived });
+  }
+
+  importJob(id: string, file: Blob): Observable<{ job: StoredJob; problems: readonly Problem[] }> {
+    return this.#http.post<{ job: StoredJob; problems: readonly Problem[] }>('/api/v1/jobs/import', file, { params: { id }, headers: { 'Content-Type': 'text/plain' } });
+  }
+
+  revisions(id: string, before?: number): Observable<Revision[]> {
+    return this.#http.get<Revision[]>(`/api/v1/jobs/${id}/revisions`, { params: before === undefined ? {} : { before } });
+  }
+
+  revision(id: string, version: number): Observable<Revision & { readonly document: JobDocument }> {
+    return this.#http.get<Revision & { readonly document: JobDocument }>(`/api/v1/jobs/${id}/revisions/${version}`);
+  }
+
+  nameRevision(id: string, version: number, name: string | null): Observable<Revision> {
+    return this.#http.put<Revision>(`/api/v1/jobs/${id}/revisions/${version}/name`, { name });
   }
 
   log(jobId: string): Observable<LogEntry[]> {
@@ -74,8 +124,20 @@ export class Api {
     return this.#http.post<{ id: string; jobVersion: number }>(`/api/v1/jobs/${jobId}/work-orders`, { id });
   }
 
-  workOrderMarkdownUrl(jobId: string): string {
-    return `/api/v1/jobs/${jobId}/work-orders/current.md`;
+  /** Address of a file that the server makes of a job. */
+  fileUrl(jobId: string, file: JobFile): string {
+    return `/api/v1/jobs/${jobId}/${file}`;
+  }
+
+  readonly backupUrl = '/api/v1/backup';
+
+  yard(): Observable<{ counts: Record<string, number> }> {
+    return this.#http.get<{ counts: Record<string, number> }>('/api/v1/yard');
+  }
+
+  /** Sends a backup; the browser reads the file by and by. */
+  restore(file: Blob): Observable<{ counts: Record<string, number>; equal: true }> {
+    return this.#http.post<{ counts: Record<string, number>; equal: true }>('/api/v1/restore', file, { params: { replace: true }, headers: { 'Content-Type': 'application/octet-stream' } });
   }
 
   shop(): Observable<ShopDocument> {
@@ -88,3 +150,6 @@ export class Api {
 }
 
 export type ShopDocument = Omit<Shop, 'crew'> & { readonly crew?: readonly { readonly name: string }[] };
+
+/** Files that the server makes of a job. */
+export type JobFile = 'file' | 'work-orders/current.md' | 'work-orders/current.pdf' | 'materials.csv' | 'cut-list.csv' | 'log.csv';

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, signal, type OnDestroy } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { SelectButtonModule } from 'primeng/selectbutton';
-import { formatIn, gridStep, planScale, planScene, say, sayIn, saySize, sectionFactor, sectionScene, type Stage } from '@nelbo/core';
+import { figure, figureIn, gridStep, planScale, planScene, said, sayIn, sectionFactor, sectionRefs, sectionScene, sizeOf, type Said, type Stage } from '@nelbo/core';
+import { Reading } from '../state/reading';
+import { SaidView } from '../ui/said';
 import { SceneView } from '../ui/scene-view';
 import { JobContext } from './job-context';
 
@@ -11,7 +13,7 @@ const PLAN_HEIGHT = 290;
 /** Section above, plan below, drawn live from the plan. */
 @Component({
   selector: 'nb-drawings',
-  imports: [FormsModule, SelectButtonModule, SceneView],
+  imports: [FormsModule, SaidView, SelectButtonModule, SceneView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (section(); as s) {
@@ -24,8 +26,8 @@ const PLAN_HEIGHT = 290;
     }
     @if (planDrawing(); as p) {
       <div class="spread head">
-        <p><b>Plan</b>&ngsp;<span class="muted small">from outside · grid {{ grid() }} mm</span></p>
-        <p class="muted small">{{ sizes() }}</p>
+        <p><b>Plan</b>&ngsp;<span class="muted small">from outside · grid {{ grid() }}</span></p>
+        <p class="muted small"><nb-said [words]="sizes()" /></p>
       </div>
       <nb-scene [scene]="p" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
     }
@@ -37,7 +39,7 @@ const PLAN_HEIGHT = 290;
         </ul>
       </div>
     }
-    @if (pickedText(); as t) {<p class="note-line warn">{{ t }}</p>}
+    @if (pickedText(); as t) {<p class="note-line warn"><nb-said [words]="t" /></p>}
   `,
   styles: `
     :host { display: block; }
@@ -49,11 +51,12 @@ const PLAN_HEIGHT = 290;
 export class Drawings implements OnDestroy {
   readonly stage = input.required<Stage>();
   protected readonly context = inject(JobContext);
+  readonly #reading = inject(Reading);
   readonly #width = signal(720);
   readonly #observer = new ResizeObserver(([entry]) => this.#width.set(Math.max(320, Math.floor(entry.contentRect.width))));
   protected readonly exaggeration = signal<'fit' | number>('fit');
 
-  readonly #view = computed(() => ({ width: this.#width(), height: SECTION_HEIGHT, exaggeration: this.exaggeration() }));
+  readonly #view = computed(() => ({ width: this.#width(), height: SECTION_HEIGHT, exaggeration: this.exaggeration(), units: this.#reading.reader().units }));
   protected readonly scales = computed(() => {
     const s = this.context.plan()?.section;
     const factor = s ? sectionFactor(s, { ...this.#view(), exaggeration: 'fit' }) : 1;
@@ -63,26 +66,29 @@ export class Drawings implements OnDestroy {
     ];
   });
   protected readonly section = computed(() => {
-    const s = this.context.plan()?.section;
-    return s && sectionScene(s, this.#view());
+    const plan = this.context.plan();
+    return plan?.section && sectionScene(plan.section, { ...this.#view(), refs: sectionRefs(plan) });
   });
-  readonly #planView = computed(() => ({ width: this.#width(), height: PLAN_HEIGHT }));
+  readonly #planView = computed(() => ({ width: this.#width(), height: PLAN_HEIGHT, units: this.#reading.reader().units }));
   protected readonly planDrawing = computed(() => {
     const p = this.context.plan()?.planView;
     return p && planScene(p, this.#planView());
   });
   protected readonly grid = computed(() => {
     const p = this.context.plan()?.planView;
-    return p ? formatIn(gridStep(planScale(p, this.#planView())), 'mm', 0).text : '';
+    const { units } = this.#reading.reader();
+    return p ? sayIn({ value: gridStep(planScale(p, this.#planView()), units) }, 'mm', 0, { units }) : '';
   });
-  protected readonly sizes = computed(() => {
+  protected readonly sizes = computed<Said>(() => {
     const p = this.context.plan();
-    return p?.survey && p.grind ? `cut-out ${saySize(p.survey.length, p.survey.width)} · ground ${saySize(p.grind.groundLength, p.grind.groundWidth)}` : '';
+    const reader = this.#reading.reader();
+    return p?.survey && p.grind ? said`cut-out ${sizeOf(p.survey.length, p.survey.width, reader)} · ground ${sizeOf(p.grind.groundLength, p.grind.groundWidth, reader)}` : [];
   });
   protected readonly errors = computed(() => this.context.problems().filter((p) => p.severity === 'error'));
   protected readonly pickedText = computed(() => {
     const ply = this.context.plan()?.laminate?.plies.find((p) => p.lay === this.context.pickedPly());
-    return ply && `Ply ${ply.lay}: ${ply.cloth.name} ${ply.orientation}, ${saySize(ply.length, ply.width)}, ${sayIn(ply.offset, 'mm', 1)} beyond the cut-out, ${say(ply.resin)} of resin.`;
+    const reader = this.#reading.reader();
+    return ply && said`Ply ${ply.lay}: ${ply.cloth.name} ${ply.orientation}, ${sizeOf(ply.length, ply.width, reader)}, ${figureIn(ply.offset, 'mm', 1, reader)} beyond the cut-out, ${figure(ply.resin, reader)} of resin.`;
   });
 
   constructor() {

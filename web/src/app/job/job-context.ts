@@ -12,6 +12,8 @@ export class JobContext {
   readonly logStore = inject(LogStore);
   readonly state = toSignal(this.store.state$);
   readonly save = toSignal(this.store.save$, { requireSync: true });
+  readonly canUndo = toSignal(this.store.canUndo$, { requireSync: true });
+  readonly historyOpen = signal(false);
   readonly failure = toSignal(this.store.failure$, { requireSync: true });
   readonly log = toSignal(this.logStore.entries$, { requireSync: true });
   readonly shop = toSignal(inject(ShopStore).shop$);

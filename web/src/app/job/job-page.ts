@@ -1,8 +1,11 @@
-import { ChangeDetectionStrategy, Component, HostListener, computed, effect, inject, input, type OnDestroy } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, HostListener, inject, input, type OnDestroy } from '@angular/core';
+import { Router } from '@angular/router';
 import { STAGES, type Stage } from '@nelbo/core';
 import { TraceDrawer } from '../ui/trace-drawer';
 import { TraceService } from '../ui/trace-service';
 import { Tape } from '../ui/tape';
+import { Api } from '../api/api';
+import { Commands } from '../ui/commands';
 import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
 import { Drawings } from './drawings';
@@ -19,11 +22,14 @@ import { MixStage } from './stages/mix-stage';
 import { StageNotes } from './stages/stage-notes';
 import { SurveyStage } from './stages/survey-stage';
 import { SystemStage } from './stages/system-stage';
+import { Conflict } from './conflict';
+import { History } from './history';
+import { jobCommands } from './job-commands';
 
 /** A job: the tape across the top, the drawings, the stage at hand and the totals. */
 @Component({
   selector: 'nb-job-page',
-  imports: [JobHeader, Moved, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, FairStage, FinishStage, LogStage],
+  imports: [Conflict, History, JobHeader, Moved, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, FairStage, FinishStage, LogStage],
   providers: [JobStore, LogStore, JobContext],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -52,6 +58,8 @@ import { SystemStage } from './stages/system-stage';
       </div>
       <nb-totals-strip [stage]="current()" />
       <nb-trace-drawer />
+      @defer (when context.save().kind === 'conflict') {<nb-conflict />}
+      @defer (when context.historyOpen()) {<nb-history />}
     } @else {
       <main class="failed"><p class="muted">Opening the job …</p></main>
     }
@@ -70,6 +78,11 @@ import { SystemStage } from './stages/system-stage';
       .drawings { padding: 12px 16px; border-top: 1px solid var(--hairline); }
       header { padding: 12px 16px 8px; }
       nb-totals-strip { position: sticky; bottom: 0; display: block; }
+    }
+    @media print {
+      :host, .body { display: block; height: auto; }
+      .drawings, .stage { overflow: visible; border: 0; padding: 8px 0; } header { padding: 0 0 6px; }
+      nb-totals-strip { position: static; }
     }
   `,
 })
@@ -90,6 +103,9 @@ export class JobPage implements OnDestroy {
       const plan = this.context.plan();
       if (plan) this.#trace.use(plan);
     });
+    const [router, api, commands] = [inject(Router), inject(Api), inject(Commands)];
+    const unregister = commands.register(() => jobCommands(this.id(), this.context, router, api));
+    inject(DestroyRef).onDestroy(unregister);
   }
 
   @HostListener('window:pagehide')

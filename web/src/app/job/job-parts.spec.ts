@@ -1,7 +1,9 @@
 import { Router } from '@angular/router';
 import { TestBed } from '@angular/core/testing';
 import type { LogEntry } from '../api/api';
+import { Conflict } from './conflict';
 import { Drawings } from './drawings';
+import { History } from './history';
 import { JobHeader } from './job-header';
 import { Moved } from './moved';
 import { SaveState } from './save-state';
@@ -29,13 +31,69 @@ describe('the head of a job', () => {
     await b.settle();
     expect(b.text()).toContain('Saving');
     await wait(PAUSE);
-    b.http.expectOne('/api/v1/jobs/job').flush({ title: 'conflict', current: stored({ ...JOB, title: 'theirs' }, 5) }, { status: 409, statusText: 'Conflict' });
+    b.http.expectOne('/api/v1/jobs/job').flush(stored({ ...JOB, title: 'mine' }, 2));
     await b.settle();
-    expect(b.host.querySelector('[role=alert]')?.textContent).toContain('Both versions are kept');
-    b.button('Take theirs').click();
-    await b.settle();
-    expect(b.document().title).toBe('theirs');
     expect(b.text()).toContain('Saved');
+    expect(b.button('Redo').disabled).toBeTrue();
+    b.button('Undo').click();
+    await b.settle();
+    expect(b.document().title).toBe('Spec job');
+    b.button('Redo').click();
+    expect(b.document().title).toBe('mine');
+    b.button('Saved states').click();
+    expect(b.context.historyOpen()).toBeTrue();
+  });
+
+  it('asks field by field when somebody else changed the same, and tells what the choice does to the plan', async () => {
+    const b = await bench(Conflict);
+    const body = (): string => (document.querySelector('[role=dialog], .p-drawer')?.textContent ?? '').replace(/\s+/g, ' ');
+    b.context.store.set('title', 'mine');
+    b.context.store.set('hull.thickness', 0.009);
+    await wait(PAUSE);
+    b.http.expectOne('/api/v1/jobs/job').flush({ title: 'conflict', current: stored({ ...JOB, title: 'theirs', hull: { ...JOB.hull, thickness: '8 mm' } }, 5) }, { status: 409, statusText: 'Conflict' });
+    await b.settle();
+    expect(body()).toContain('Laminate thickness');
+    expect(body()).toContain('7 mm');
+    expect(body()).toMatch(/Against theirs: .*plies 12 → 14/);
+    const radios = [...document.body.querySelectorAll<HTMLInputElement>('input[type=radio]')];
+    expect(radios.map((r) => r.checked)).toEqual([true, false, true, false]);
+    radios[3].click();
+    await b.settle();
+    expect(body()).toContain('the plan stays as it is');
+    [...document.body.querySelectorAll('button')].find((x) => x.textContent?.includes('Go on with these'))?.click();
+    await b.settle();
+    expect(b.document().title).toBe('mine');
+    expect(b.document().hull.thickness).toBe('8 mm');
+    expect(b.http.expectOne('/api/v1/jobs/job').request.body.version).toBe(5);
+  });
+
+  it('keeps every state: compared in plan terms, named, and gone back to', async () => {
+    const b = await bench(History);
+    const body = (): string => (document.querySelector('[role=dialog], .p-drawer')?.textContent ?? '').replace(/\s+/g, ' ');
+    const press = (name: string): void => [...document.body.querySelectorAll('button')].find((x) => x.textContent?.trim().startsWith(name))?.click();
+    b.context.historyOpen.set(true);
+    await b.settle();
+    const line = (version: number, name: string | null) => ({ version, savedAt: '2026-11-23T08:00:00Z', name, who: 'Tam' });
+    b.http.expectOne('/api/v1/jobs/job/revisions').flush([line(2, null), line(1, 'as found')]);
+    await b.settle();
+    press('as found');
+    b.http.expectOne('/api/v1/jobs/job/revisions/1').flush({ ...line(1, 'as found'), document: { ...JOB, hull: { ...JOB.hull, thickness: 0.009 } } });
+    await b.settle();
+    expect(body()).toContain('Laminate thickness 9 mm → 7 mm');
+    expect(body()).toMatch(/plies 14 → 10 · resin/);
+    const box = document.body.querySelector<HTMLInputElement>('#state-name');
+    if (!box) throw new Error('no box for the name');
+    box.value = 'as quoted';
+    box.dispatchEvent(new Event('input'));
+    press('Name it');
+    const put = b.http.expectOne('/api/v1/jobs/job/revisions/1/name');
+    expect(put.request.body).toEqual({ name: 'as quoted' });
+    put.flush(line(1, 'as quoted'));
+    press('Go back to this state');
+    await b.settle();
+    expect(b.document().hull.thickness).toBe(0.009);
+    b.context.store.undo();
+    expect(b.document().hull.thickness).toBe(0.007);
   });
 
   it('tells what an edit moved', async () => {
@@ -43,7 +101,7 @@ describe('the head of a job', () => {
     expect(b.text().trim()).toBe('');
     b.context.store.set('hull.thickness', 0.009);
     await b.settle();
-    expect(b.text()).toContain('That moved');
+    expect(b.text()).toContain('That moved the plan. Laminate thickness 7 mm → 9 mm:');
     expect(b.text()).toMatch(/plies 10 → 1[34]/);
   });
 

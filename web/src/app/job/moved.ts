@@ -1,25 +1,34 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { say } from '@nelbo/core';
+import { whyWords } from '@nelbo/core';
+import { Reading } from '../state/reading';
 import { JobContext } from './job-context';
 
-/** What the edits of the last moments moved, in plan terms; lies over the drawings so that nothing jumps. */
+/** What the edits of the last moments moved, in plan terms, and why; lies over the drawings so that nothing jumps. */
 @Component({
   selector: 'nb-moved',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<p aria-live="polite" [class.shown]="text()">@if (text(); as t) {<b>That moved</b> {{ t }}}</p>`,
+  template: `<p aria-live="polite" [class.shown]="text()">@if (text(); as t) {<span><b>{{ t.lead }}</b> {{ t.why }}</span> <span>{{ t.moved }}</span>}</p>`,
   styles: `
     :host { position: sticky; bottom: 0; display: block; height: 0; }
     p { display: none; position: absolute; bottom: 0; left: 0; right: 0; background: var(--paper); border: 1px solid var(--hairline); border-left: 3px solid var(--act); padding: 5px 10px; font-size: 0.9rem; }
     p.shown { display: block; }
-    b { color: var(--act); }
+    span { display: block; } b { color: var(--act); }
+    @media print { :host { display: none; } }
   `,
 })
 export class Moved {
   readonly #context = inject(JobContext);
+  readonly #reading = inject(Reading);
   protected readonly text = computed(() => {
     const state = this.#context.state();
-    if (!state) return '';
-    const resin = state.resinBefore ? [`${state.resinBefore} → ${state.plan?.system?.chosen.chain.resin.name ?? 'no chain'}`] : [];
-    return [...resin, ...state.changes.map((c) => `${c.label} ${say(c.before, this.#context.currency())} → ${say(c.after, this.#context.currency())}`)].join(' · ');
+    const reader = this.#reading.reader();
+    const words = state && whyWords(state.fields, state.changes, reader);
+    if (!state || (!words && !state.resinBefore)) return undefined;
+    const resin = state.resinBefore ? `${state.resinBefore} → ${state.plan?.system?.chosen.chain.resin.name ?? 'no chain'} · ` : '';
+    return {
+      lead: state.elsewhere ? 'Changed on another screen.' : 'That moved the plan.',
+      why: words?.why ? `${words.why}:` : 'What the shop knows changed:',
+      moved: `${resin}${words?.moved ?? ''}`,
+    };
   });
 }

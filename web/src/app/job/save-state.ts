@@ -1,30 +1,32 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
 import { JobContext } from './job-context';
 
-/** Whether the job is saved, and the choice when somebody else saved it in between. */
+/** Whether the job is saved; the way back and forth; the way to every saved state. */
 @Component({
   selector: 'nb-save-state',
-  imports: [ButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span role="status" [class.bad]="bad()">{{ text() }}</span>
-    @if (context.save().kind === 'conflict') {
-      <div class="conflict" role="alert">
-        <p><b>Somebody else saved this job while you were editing.</b> Both versions are kept. Which one goes on?</p>
-        <button pButton type="button" size="small" (click)="context.store.resolve('mine')">Keep mine</button>
-        <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="context.store.resolve('theirs')">Take theirs</button>
-      </div>
-    }
+    <span class="tools">
+      <button type="button" [disabled]="!can().undo" (click)="context.store.undo()" title="Undo (Ctrl Z)"><svg viewBox="0 0 20 20" aria-hidden="true"><path d="M7 4L3 8l4 4M3 8h9a5 5 0 0 1 0 9H8" /></svg><span class="visually-hidden">Undo</span></button>
+      <button type="button" [disabled]="!can().redo" (click)="context.store.redo()" title="Redo (Ctrl Shift Z)"><svg viewBox="0 0 20 20" aria-hidden="true"><path d="M13 4l4 4-4 4M17 8H8a5 5 0 0 0 0 9h4" /></svg><span class="visually-hidden">Redo</span></button>
+      <button type="button" (click)="context.historyOpen.set(true)" title="Saved states (H)"><svg viewBox="0 0 20 20" aria-hidden="true"><path d="M10 5v5l3.5 2M3 10a7 7 0 1 0 2-4.9M5 2v3.5h3.5" /></svg><span class="visually-hidden">Saved states</span></button>
+    </span>
   `,
   styles: `
-    :host { font-size: 0.84rem; color: var(--wait); }
+    :host { font-size: 0.84rem; color: var(--wait); display: inline-flex; gap: 8px; align-items: center; }
     .bad { color: var(--act); font-weight: 700; }
-    .conflict { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; border-left: 3px solid var(--act); padding-left: 10px; margin: 6px 0; color: var(--ink); }
+    .tools { display: inline-flex; gap: 2px; }
+    button { all: unset; cursor: pointer; width: 28px; height: 28px; display: grid; place-items: center; color: var(--ink); border-radius: 3px; }
+    button:hover:not(:disabled) { background: #ece8dd; } button:disabled { color: var(--hairline); cursor: default; } button:focus-visible { outline: 2px solid var(--act); }
+    svg { width: 18px; height: 18px; fill: none; stroke: currentColor; stroke-width: 1.6; stroke-linejoin: round; stroke-linecap: round; }
+    @media (max-width: 1000px) { button { width: 44px; height: 44px; } }
+    @media print { :host { display: none; } }
   `,
 })
 export class SaveState {
   protected readonly context = inject(JobContext);
+  protected readonly can = this.context.canUndo;
   protected readonly bad = computed(() => ['offline', 'refused', 'conflict'].includes(this.context.save().kind));
   protected readonly text = computed(() => {
     const s = this.context.save();
@@ -39,7 +41,7 @@ export class SaveState {
       case 'refused':
         return `Not saved: ${s.detail}`;
       case 'conflict':
-        return 'Not saved yet';
+        return 'Not saved yet: choose below';
     }
   });
 }

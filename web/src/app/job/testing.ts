@@ -4,14 +4,20 @@ import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { JobDocument } from '@nelbo/core';
+import type { Subject } from 'rxjs';
 import { BASE } from '../../../../core/spec/support';
-import type { LogEntry, ShopDocument, StoredJob } from '../api/api';
+import type { JobPageOf, JobSummary, LogEntry, ShopDocument, StoredJob } from '../api/api';
 import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
+import { deviceForSpecs, type MemoryStore } from '../state/testing';
+import type { Change } from '../state/live';
 import { JobContext } from './job-context';
 
 /** The complete job of the core's specs, with a boat. */
 export const JOB: JobDocument = { ...BASE, title: 'Spec job', boat: { name: 'Skiff “Spec”' } };
+
+/** The same job as a list shows it. */
+export const listed = (document: JobDocument, version = 1): JobPageOf => ({ total: 1, jobs: [{ id: 'job', version, archived: false, updatedAt: '2026-11-23T08:00:00Z', title: document.title ?? '', boat: document.boat?.name ?? '', schedule: (document.schedule ?? {}) as JobSummary['schedule'] }] });
 
 export const stored = (document: JobDocument, version = 1): StoredJob => ({ id: 'job', version, archived: false, updatedAt: '2026-11-23T08:00:00Z', document });
 
@@ -20,6 +26,8 @@ export interface Bench<T> {
   readonly host: HTMLElement;
   readonly context: JobContext;
   readonly http: HttpTestingController;
+  readonly local: MemoryStore;
+  readonly changes: Subject<Change>;
   /** Waits until the screen has caught up. */
   settle(): Promise<void>;
   text(): string;
@@ -29,7 +37,8 @@ export interface Bench<T> {
 
 /** Makes the services of a job page, opens a job from a made-up server, and shows one component over it. */
 export async function bench<T>(component: Type<T>, inputs: Record<string, unknown> = {}, job: JobDocument = JOB, log: LogEntry[] = [], shop: ShopDocument = { currency: '£' }): Promise<Bench<T>> {
-  TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([{ path: '**', component }]), JobStore, LogStore, JobContext] });
+  const device = deviceForSpecs();
+  TestBed.configureTestingModule({ providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), provideRouter([{ path: '**', component }]), JobStore, LogStore, JobContext] });
   const http = TestBed.inject(HttpTestingController);
   const context = TestBed.inject(JobContext);
   http.expectOne('/api/v1/shop').flush(shop);
@@ -46,6 +55,8 @@ export async function bench<T>(component: Type<T>, inputs: Record<string, unknow
     host,
     context,
     http,
+    local: device.local,
+    changes: device.changes,
     settle: () => fixture.whenStable().then(() => undefined),
     text: () => (host.textContent ?? '').replace(/\s+/g, ' '),
     button(name) {

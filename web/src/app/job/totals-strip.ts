@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { STAGES, STAGE_TITLES, nextWait, saySpan, type Stage } from '@nelbo/core';
+import { STAGES, STAGE_TITLES, nextWait, saySpan, type Figure, type Stage } from '@nelbo/core';
+import { Reading } from '../state/reading';
 import { WallClock } from '../state/wall-clock';
 import { FigureView } from '../ui/figure';
 import { JobContext } from './job-context';
@@ -53,7 +54,10 @@ import { JobContext } from './job-context';
 export class TotalsStrip {
   readonly stage = input.required<Stage>();
   protected readonly context = inject(JobContext);
-  protected readonly span = saySpan;
+  readonly #reading = inject(Reading);
+  protected span(figure: Figure, unit: 'h', decimals: number): string {
+    return saySpan(figure, unit, decimals, this.#reading.reader());
+  }
   readonly #clock = inject(WallClock);
   readonly #router = inject(Router);
   protected readonly totals = computed(() => this.context.plan()?.totals);

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
@@ -9,24 +9,31 @@ import {
   LIBRARY,
   createPlanner,
   readJob,
-  say,
+  setIn,
+  figure,
+  sectionRefs,
   sectionScene,
-  stageSentence,
+  stageWords,
   type Extent,
   type JobDocument,
 } from '@nelbo/core';
 import { Api, failureOf } from '../api/api';
 import { newId } from '../state/new-id';
-import { setIn } from '../state/document-path';
+import { LocalStore } from '../state/local-store';
+import { NO_EDITS } from '../state/edit-history';
+import { Reading, TIME_ZONE } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
 import { ChoiceFieldView } from '../ui/choice-field';
 import { QuantityFieldView } from '../ui/quantity-field';
+import { SaidView } from '../ui/said';
 import { SceneView } from '../ui/scene-view';
+import { TraceDrawer } from '../ui/trace-drawer';
+import { TraceService } from '../ui/trace-service';
 
 /** Start a job: a hull, a damage and a size are enough; the plan is there at once and sharpens with every fact. */
 @Component({
   selector: 'nb-new-job-page',
-  imports: [FormsModule, RouterLink, ButtonModule, InputTextModule, ChoiceFieldView, QuantityFieldView, SceneView],
+  imports: [FormsModule, RouterLink, ButtonModule, InputTextModule, ChoiceFieldView, QuantityFieldView, SaidView, SceneView, TraceDrawer],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <main>
@@ -57,13 +64,14 @@ import { SceneView } from '../ui/scene-view';
         <h2>The plan so far</h2>
         @if (scene(); as s) {
           <nb-scene [scene]="s" />
-          <ul>@for (line of sentences(); track line) {<li>{{ line }}</li>}</ul>
+          <ul>@for (line of sentences(); track $index) {<li><nb-said [words]="line" /></li>}</ul>
           @if (totals(); as t) {
-            <dl class="figures"><div><dt>Hands-on</dt><dd>{{ t.handsOn }}</dd></div><div><dt>Elapsed</dt><dd>{{ t.elapsed }}</dd></div><div><dt>Resin</dt><dd>{{ t.resin }}</dd></div></dl>
+            <dl class="figures"><div><dt>Hands-on</dt><dd><nb-said [words]="t.handsOn" /></dd></div><div><dt>Elapsed</dt><dd><nb-said [words]="t.elapsed" /></dd></div><div><dt>Resin</dt><dd><nb-said [words]="t.resin" /></dd></div></dl>
           }
         } @else {<p class="muted">Type the size of the hole, in any unit, and the whole repair is drawn here.</p>}
       </section>
     </main>
+    <nb-trace-drawer />
   `,
   styles: `
     main { display: grid; grid-template-columns: minmax(340px, 520px) minmax(0, 1fr); gap: 40px; padding: 20px 26px 40px; max-width: 1280px; }
@@ -81,6 +89,8 @@ export class NewJobPage {
   readonly #router = inject(Router);
   readonly #shop = toSignal(inject(ShopStore).shop$);
   readonly #planner = createPlanner();
+  readonly #reading = inject(Reading);
+  readonly #local = inject(LocalStore);
   readonly #now = Date.now();
   protected readonly document = signal<JobDocument>({
     format: JOB_FORMAT,
@@ -102,24 +112,37 @@ export class NewJobPage {
   });
   readonly #plan = computed(() => {
     const { job } = readJob(this.#whole());
-    return job && this.#planner.plan(job, LIBRARY, this.#shop() ?? {}, { now: this.#now }).plan;
+    return job && this.#planner.plan(job, LIBRARY, this.#shop() ?? {}, { now: this.#now, timeZone: TIME_ZONE }).plan;
   });
   protected readonly inputs = computed(() => this.#plan()?.inputs);
   protected readonly chain = computed(() => this.#plan()?.system?.chosen.chain);
   protected readonly ready = computed(() => this.length() !== undefined && this.width() !== undefined);
   protected readonly scene = computed(() => {
-    const section = this.#plan()?.section;
-    return section && sectionScene(section, { width: 620, height: 240, exaggeration: 'fit' });
+    const plan = this.#plan();
+    const section = plan?.section;
+    return plan && section && sectionScene(section, { width: 620, height: 240, exaggeration: 'fit', units: this.#reading.reader().units, refs: sectionRefs(plan) });
   });
   protected readonly sentences = computed(() => {
     const plan = this.#plan();
     if (!plan) return [];
-    return (['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish'] as const).flatMap((s) => stageSentence(s, plan) ?? []);
+    return (['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish'] as const).flatMap((s) => {
+      const words = stageWords(s, plan, this.#reading.reader());
+      return words ? [words] : [];
+    });
   });
   protected readonly totals = computed(() => {
     const t = this.#plan()?.totals;
-    return t && { handsOn: say(t.handsOn), elapsed: say(t.elapsed), resin: say(t.resin) };
+    const reader = this.#reading.reader();
+    return t && { handsOn: [figure(t.handsOn, reader)], elapsed: [figure(t.elapsed, reader)], resin: [figure(t.resin, reader)] };
   });
+
+  constructor() {
+    const trace = inject(TraceService);
+    effect(() => {
+      const plan = this.#plan();
+      if (plan) trace.use(plan);
+    });
+  }
 
   protected set(path: string, value: unknown): void {
     this.document.update((d) => setIn(d, path, value));
@@ -130,9 +153,16 @@ export class NewJobPage {
     if (!this.ready()) return;
     this.sending.set(true);
     this.failed.set('');
-    this.#api.createJob(newId(), this.#whole()).subscribe({
-      next: (job) => void this.#router.navigate(['/jobs', job.id, 'survey']),
+    const [id, document] = [newId(), this.#whole()];
+    const open = (): void => void this.#router.navigate(['/jobs', id, 'survey']);
+    this.#api.createJob(id, document).subscribe({
+      next: open,
       error: (e: unknown) => {
+        if (failureOf(e).status === 0 || failureOf(e).status >= 500) {
+          // Begun without the server: this device keeps the job and sends it when the server is back.
+          this.#local.keepDraft({ jobId: id, version: 0, base: document, document, history: NO_EDITS, at: Date.now() });
+          return open();
+        }
         this.sending.set(false);
         this.failed.set(`${failureOf(e).title}. Nothing is lost: try again.`);
       },

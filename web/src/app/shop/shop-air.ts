@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
-import { SHOP_FIELDS, dewPoint, formatIn } from '@nelbo/core';
+import { SHOP_FIELDS, dewPoint, sayIn } from '@nelbo/core';
 import { failureOf } from '../api/api';
+import { Reading } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
 import { QuantityFieldView } from '../ui/quantity-field';
 import { sayWhen } from '../ui/when';
@@ -46,6 +47,7 @@ import { sayWhen } from '../ui/when';
 })
 export class ShopAir {
   readonly #store = inject(ShopStore);
+  readonly #reading = inject(Reading);
   readonly #document = toSignal(this.#store.document$);
   protected readonly fields = SHOP_FIELDS;
   protected readonly editing = signal(false);
@@ -56,7 +58,7 @@ export class ShopAir {
   protected readonly reading = computed(() => {
     const d = this.#document();
     const [T, RH] = [d?.temperature, d?.humidity];
-    const say = (v: number | undefined, unit: '°C' | '%', decimals: number): string => (v === undefined ? 'not read' : `${formatIn(v, unit, decimals).text} ${unit}`);
+    const say = (v: number | undefined, unit: '°C' | '%', decimals: number): string => (v === undefined ? 'not read' : sayIn({ value: v }, unit, decimals, this.#reading.reader()));
     return {
       temperature: say(T, '°C', 1),
       humidity: say(RH, '%', 0),
@@ -75,8 +77,8 @@ export class ShopAir {
 
   protected save(event: Event): void {
     event.preventDefault();
-    const next = { ...this.#document(), temperature: this.temperature(), humidity: this.humidity(), readAt: new Date().toISOString() };
-    this.#store.save(next).subscribe({
+    const reading = { temperature: this.temperature(), humidity: this.humidity(), readAt: new Date().toISOString() };
+    this.#store.change((shop) => ({ ...shop, ...reading })).subscribe({
       next: () => this.editing.set(false),
       error: (e: unknown) => this.failed.set(failureOf(e).title),
     });

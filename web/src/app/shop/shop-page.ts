@@ -2,8 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { retry } from 'rxjs';
+import { debounceTime, filter, retry, startWith, switchMap } from 'rxjs';
 import { Api } from '../api/api';
+import { Live } from '../state/live';
 import { ShopStore } from '../state/shop-store';
 import { WallClock } from '../state/wall-clock';
 import { ShopAir } from './shop-air';
@@ -70,7 +71,8 @@ import { yardBoard } from './yard-board';
   `,
 })
 export class ShopPage {
-  readonly #jobs = toSignal(inject(Api).jobs().pipe(retry({ delay: 3000 })));
+  readonly #api = inject(Api);
+  readonly #jobs = toSignal(inject(Live).changes$.pipe(filter((c) => c.kind === 'job' || c.kind === 'resync'), debounceTime(200), startWith(undefined), switchMap(() => this.#api.underWay().pipe(retry({ delay: 3000 })))));
   readonly #clock = inject(WallClock);
   protected readonly shop = toSignal(inject(ShopStore).shop$);
   protected readonly today = computed(() => new Date(this.#clock.now()).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }));

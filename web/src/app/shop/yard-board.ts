@@ -1,5 +1,6 @@
 import { LIBRARY, STAGE_TITLES, planRepair, readJob, say, taskAt, type Shop, type Task } from '@nelbo/core';
 import type { StoredJob } from '../api/api';
+import { TIME_ZONE } from '../state/reading';
 import { sayWhen } from '../ui/when';
 
 /** One line of the shop board. */
@@ -34,7 +35,7 @@ export function yardBoard(jobs: readonly StoredJob[], shop: Shop, now: number): 
   const board = { hands: [] as BoardLine[], next: [] as BoardLine[], curing: [] as BoardLine[], windows: [] as BoardLine[], later: [] as BoardLine[] };
   for (const stored of jobs) {
     const { job } = readJob(stored.document);
-    const timeline = job && planRepair(job, LIBRARY, shop, { now }).plan?.timeline;
+    const timeline = job && planRepair(job, LIBRARY, shop, { now, timeZone: TIME_ZONE }).plan?.timeline;
     const base = { id: stored.id, boat: stored.document.boat?.name ?? 'Boat not named', title: stored.document.title ?? '' };
     if (!timeline) {
       board.hands.push({ ...base, stage: 'Survey', stageKey: 'survey', what: 'not enough is known to plan it', when: '', at: now, late: false });

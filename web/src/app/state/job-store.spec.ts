@@ -3,6 +3,10 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed } from '@angular/core/testing';
 import type { JobDocument } from '@nelbo/core';
 import type { StoredJob } from '../api/api';
+import type { Provider } from '@angular/core';
+import type { Subject } from 'rxjs';
+import type { Change } from './live';
+import { deviceForSpecs, type MemoryStore } from './testing';
 import { JobStore, type JobState, type SaveState } from './job-store';
 import { LogStore, type ShownEntry } from './log-store';
 
@@ -14,12 +18,16 @@ const PAUSE = 650;
 describe('JobStore', () => {
   let http: HttpTestingController;
   let store: JobStore;
+  let providers: Provider[];
+  let local: MemoryStore;
+  let changes: Subject<Change>;
   let states: JobState[];
   let saves: SaveState[];
   const last = <T>(list: T[]): T => list[list.length - 1];
 
   beforeEach(() => {
-    TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting(), JobStore, LogStore] });
+    ({ providers, local, changes } = deviceForSpecs());
+    TestBed.configureTestingModule({ providers: [...providers, provideHttpClient(), provideHttpClientTesting(), JobStore, LogStore] });
     http = TestBed.inject(HttpTestingController);
     store = TestBed.inject(JobStore);
     [states, saves] = [[], []];
@@ -36,6 +44,7 @@ describe('JobStore', () => {
     store.set('hull.thickness', 0.012);
     expect(last(states).plan?.laminate?.plies.length).toBe(18);
     expect(last(states).changes.map((c) => c.key)).toContain('plies');
+    expect(last(states).fields.map((f) => [f.path, f.before, f.after])).toEqual([['hull.thickness', 0.007, 0.012]]);
     store.close();
     http.expectOne('/api/v1/jobs/j').flush(stored(4));
   });
@@ -54,20 +63,114 @@ describe('JobStore', () => {
     store.flush();
     const second = http.expectOne('/api/v1/jobs/j');
     expect(second.request.body.version).toBe(4);
-    second.flush(stored(5));
+    expect(second.request.body.saveId).not.toBe(put.request.body.saveId);
+    second.flush(stored(5, second.request.body.document));
+    expect(last(saves).kind).toBe('saved');
   });
 
-  it('offers both versions after somebody else saved, and goes on with the one chosen', async () => {
+  const conflict = (current: StoredJob): void =>
+    http.expectOne('/api/v1/jobs/j').flush({ title: 'conflict', current }, { status: 409, statusText: 'Conflict' });
+
+  it('merges what somebody else saved in other fields, and sends the rest on top', async () => {
     store.set('title', 'mine');
     await wait(PAUSE);
-    http.expectOne('/api/v1/jobs/j').flush({ title: 'conflict', current: stored(7, { ...document, title: 'theirs' }) }, { status: 409, statusText: 'Conflict' });
-    expect(last(saves).kind).toBe('conflict');
-    store.resolve('mine');
+    conflict(stored(7, { ...document, access: 'both' }));
+    expect(last(states).document).toEqual({ ...document, title: 'mine', access: 'both' });
+    expect(last(states).elsewhere).toBeTrue();
+    await wait(PAUSE);
     const put = http.expectOne('/api/v1/jobs/j');
-    expect(put.request.body).toEqual({ version: 7, document: { ...document, title: 'mine' } });
-    put.flush({ title: 'conflict', current: stored(8, { ...document, title: 'theirs again' }) }, { status: 409, statusText: 'Conflict' });
-    store.resolve('theirs');
-    expect(last(states).document.title).toBe('theirs again');
+    expect(put.request.body.version).toBe(7);
+    expect(put.request.body.document).toEqual({ ...document, title: 'mine', access: 'both' });
+    put.flush(stored(8, put.request.body.document));
+    expect(last(saves).kind).toBe('saved');
+  });
+
+  it('asks field by field where both changed the same, and goes on with what was chosen', async () => {
+    store.set('title', 'mine');
+    store.set('hull.thickness', 0.008);
+    await wait(PAUSE);
+    conflict(stored(7, { ...document, title: 'theirs', hull: { ...document.hull, thickness: 0.009 }, access: 'both' }));
+    const asked = last(saves);
+    expect(asked.kind === 'conflict' && asked.conflicts.map((c) => [c.path, c.base, c.mine, c.theirs])).toEqual([
+      ['title', 'spec', 'mine', 'theirs'],
+      ['hull.thickness', 0.007, 0.008, 0.009],
+    ]);
+    // Nothing goes out while it is open.
+    await wait(PAUSE);
+    http.expectNone('/api/v1/jobs/j');
+    store.resolve({ title: 'mine', 'hull.thickness': 'theirs' });
+    const put = http.expectOne('/api/v1/jobs/j');
+    expect(put.request.body.version).toBe(7);
+    expect(put.request.body.document).toEqual({ ...document, title: 'mine', hull: { ...document.hull, thickness: 0.009 }, access: 'both' });
+    put.flush(stored(8, put.request.body.document));
+    expect(last(saves).kind).toBe('saved');
+  });
+
+  it('takes in at once what another screen saved', async () => {
+    changes.next({ kind: 'job', id: 'other', version: 99 });
+    changes.next({ kind: 'job', id: 'j', version: 3 });
+    changes.next({ kind: 'job', id: 'j', version: 4 });
+    await wait(60);
+    http.expectOne('/api/v1/jobs/j').flush(stored(4, { ...document, hull: { ...document.hull, thickness: 0.012 } }));
+    expect(last(states).plan?.laminate?.plies.length).toBe(18);
+    expect(last(states).elsewhere).toBeTrue();
+    expect(last(saves).kind).toBe('saved');
+  });
+
+  it('undoes and redoes, and leaves alone what others changed meanwhile', async () => {
+    store.set('title', 'a');
+    store.set('access', 'both');
+    changes.next({ kind: 'job', id: 'j', version: 4 });
+    await wait(60);
+    http.expectOne('/api/v1/jobs/j').flush(stored(4, { ...document, duty: 'high' }));
+    store.undo();
+    expect(last(states).document).toEqual({ ...document, title: 'a', duty: 'high' });
+    store.undo();
+    expect(last(states).document).toEqual({ ...document, duty: 'high' });
+    store.undo();
+    store.redo();
+    expect(last(states).document.title).toBe('a');
+    store.set('grade', 'show');
+    store.redo();
+    expect(last(states).document.access).toBeUndefined();
+    await wait(PAUSE);
+    http.expectOne('/api/v1/jobs/j').flush(stored(5, last(states).document));
+  });
+
+  it('keeps every edit and the way back on this device, and goes on from there after a reload', async () => {
+    store.set('title', 'kept');
+    expect(local.drafts.get('j')).toEqual(jasmine.objectContaining({ version: 3, base: document, document: { ...document, title: 'kept' } }));
+    // As if the page had been closed before anything was sent.
+    TestBed.resetTestingModule();
+    TestBed.configureTestingModule({ providers: [...providers, provideHttpClient(), provideHttpClientTesting(), JobStore] });
+    http = TestBed.inject(HttpTestingController);
+    const reopened = TestBed.inject(JobStore);
+    const seen: JobState[] = [];
+    reopened.state$.subscribe((s) => seen.push(s));
+    http.expectOne('/api/v1/shop').flush({});
+    reopened.open('j');
+    http.expectOne('/api/v1/jobs/j').flush(stored(5, { ...document, access: 'both' }));
+    expect(last(seen).document).toEqual({ ...document, title: 'kept', access: 'both' });
+    await wait(PAUSE);
+    const put = http.expectOne('/api/v1/jobs/j');
+    expect(put.request.body.version).toBe(5);
+    put.flush(stored(6, put.request.body.document));
+    reopened.undo();
+    expect(last(seen).document).toEqual({ ...document, access: 'both' });
+    await wait(PAUSE);
+    http.expectOne('/api/v1/jobs/j').flush(stored(7, last(seen).document));
+  });
+
+  it('opens from this device while the server is away, and creates a job that the server has not heard of', async () => {
+    local.keepDraft({ jobId: 'new', version: 0, base: document, document, history: { done: [], undone: [] }, at: 0 });
+    store.open('new');
+    http.expectOne('/api/v1/jobs/new').error(new ProgressEvent('error'));
+    expect(last(states).plan?.laminate).toBeDefined();
+    expect(last(saves).kind).toBe('offline');
+    await wait(PAUSE);
+    const post = http.expectOne({ method: 'POST', url: '/api/v1/jobs' });
+    expect(post.request.body).toEqual(jasmine.objectContaining({ id: 'new', document }));
+    post.flush({ ...stored(1), id: 'new' });
     expect(last(saves).kind).toBe('saved');
   });
 
@@ -79,7 +182,8 @@ describe('JobStore', () => {
     await wait(3000 + PAUSE);
     const again = http.expectOne('/api/v1/jobs/j');
     expect(again.request.body.document.title).toBe('offline');
-    again.flush(stored(4));
+    expect(again.request.body.saveId).toMatch(/^[0-9a-f-]{36}$/);
+    again.flush(stored(4, again.request.body.document));
     expect(last(saves).kind).toBe('saved');
   }, 8000);
 
@@ -105,5 +209,22 @@ describe('JobStore', () => {
     expect(second.request.body.id).toBe(first.request.body.id);
     second.flush(second.request.body);
     expect(entries.map((e) => [e.text, e.pending])).toEqual([['gauge checked', false]]);
+    expect(local.waiting.size).toBe(0);
   }, 8000);
+
+  it('sends log entries that an earlier page left behind, and shows what others log', async () => {
+    const entry = { id: 'e1', stage: 'grind' as const, at: '2026-11-23T08:00:00Z', who: 'Tam', text: 'left behind' };
+    local.keepEntry('j', entry);
+    const log = TestBed.inject(LogStore);
+    let entries: readonly ShownEntry[] = [];
+    log.entries$.subscribe((e) => (entries = e));
+    log.open('j');
+    const [get, post] = http.match('/api/v1/jobs/j/log').sort((a) => (a.request.method === 'GET' ? -1 : 1));
+    expect(post.request.body).toEqual(entry);
+    get.flush([]);
+    post.flush(entry);
+    changes.next({ kind: 'log', id: 'j' });
+    http.expectOne('/api/v1/jobs/j/log').flush([entry, { ...entry, id: 'e2', text: 'by another' }]);
+    expect(entries.map((e) => [e.text, e.pending])).toEqual([['left behind', false], ['by another', false]]);
+  });
 });

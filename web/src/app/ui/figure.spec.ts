@@ -29,9 +29,16 @@ describe('a figure', () => {
     expect((await show(figure, { bare: true })).textContent).toBe('138.2');
   });
 
-  it('marks a default', async () => {
-    expect((await show({ ...figure, origin: 'assumed' })).classList).toContain('assumed');
-    expect((await show(figure)).classList).not.toContain('assumed');
+  it('tells at sight where it came from, a default above all', async () => {
+    expect((await show({ ...figure, origin: 'assumed' })).classList).toContain('from-assumed');
+    expect((await show(figure)).classList).not.toContain('from-assumed');
+    const kinds = ['measured', 'entered', 'data sheet', 'shop', 'assumed', 'computed'] as const;
+    const lines: string[] = [];
+    for (const origin of kinds) {
+      const { textDecorationLine, textDecorationStyle, textDecorationThickness } = getComputedStyle(await show({ ...figure, origin }));
+      lines.push([textDecorationLine, textDecorationStyle, textDecorationThickness].join());
+    }
+    expect(new Set(lines).size).toBe(kinds.length);
   });
 
   it('opens to its reasons, and from there to what it depends on and back', async () => {

@@ -1,38 +1,41 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { formatIn, formatStored, type Figure, type UnitSymbol } from '@nelbo/core';
+import { formatAs, formatIn, formatStored, type Figure, type UnitSymbol } from '@nelbo/core';
+import { Reading } from '../state/reading';
+import { ORIGIN_HINTS, originClass } from './origins';
 import { TraceService } from './trace-service';
 
-/** A figure of the plan. Tapping it opens its reasons; a default is marked by a broken underline. */
+/** A figure of the plan. Tapping it opens its reasons; the line under it tells at sight where it came from. */
 @Component({
   selector: 'nb-figure',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<button type="button" [class.assumed]="figure().origin === 'assumed'" [title]="hint()" (click)="open($event)">{{ prefix() }}{{ text().text }}@if (text().unit && !bare()) {<span class="unit"> {{ text().unit }}</span>}</button>`,
+  template: `<button type="button" [class]="'figure ' + cls()" [title]="hint()" (click)="open($event)">{{ prefix() }}{{ text().text }}@if (text().unit && !bare()) {<span class="unit"> {{ text().unit }}</span>}</button>`,
   styles: `
     :host { display: inline; }
-    button { all: unset; cursor: pointer; border-bottom: 1px solid transparent; white-space: nowrap; }
-    button:hover { border-bottom-color: var(--ink); }
-    button:focus-visible { outline: 2px solid var(--act); outline-offset: 2px; }
-    .assumed { border-bottom: 1.5px dashed var(--muted); }
     .unit { font-weight: 400; font-size: 0.72em; color: var(--muted); }
     :host(.plain) .unit { font-size: 1em; color: inherit; }
-    @media print { button { border: 0; } }
   `,
 })
 export class FigureView {
   readonly #trace = inject(TraceService);
+  readonly #reading = inject(Reading);
   readonly figure = input.required<Figure>();
   readonly as = input<UnitSymbol>();
   readonly decimals = input<number>();
   /** Leaves the unit out, where the head of the column has it. */
   readonly bare = input(false);
+  /** Shows exactly the unit asked for, whatever the yard reads otherwise: in a column of that unit. */
+  readonly exact = input(false);
   readonly prefix = input('');
 
   protected readonly text = computed(() => {
     const f = this.figure();
     const unit = this.as();
-    return unit ? formatIn(f.value, unit, this.decimals()) : formatStored(f.value, f.unit);
+    const { units } = this.#reading.reader();
+    if (!unit) return formatStored(f.value, f.unit, units);
+    return this.exact() ? formatIn(f.value, unit, this.decimals()) : formatAs(f.value, unit, this.decimals(), units);
   });
-  protected readonly hint = computed(() => (this.figure().origin === 'assumed' ? 'assumed: a default; open the reasons' : 'open the reasons'));
+  protected readonly cls = computed(() => originClass(this.figure().origin));
+  protected readonly hint = computed(() => `${ORIGIN_HINTS[this.figure().origin]}; open the reasons`);
 
   protected open(event: Event): void {
     event.stopPropagation();

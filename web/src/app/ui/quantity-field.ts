@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal, untracked } from '@angular/core';
-import { allowedRange, checkLeaf, formatIn, parseQuantity, type Figure, type GroupField, type QuantityField } from '@nelbo/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { allowedRange, checkLeaf, fromSI, parseQuantity, preferredUnit, type Figure, type GroupField, type QuantityField } from '@nelbo/core';
 import { InputTextModule } from 'primeng/inputtext';
+import { Reading } from '../state/reading';
 import { fieldAt } from './field-lookup';
 
 let serial = 0;
@@ -51,6 +52,7 @@ export class QuantityFieldView {
   protected readonly error = signal<string | undefined>(undefined);
   /** The value that the text in the box stands for, so that one's own edits do not rewrite the text. */
   #sent: unknown = Symbol('nothing yet');
+  #shownIn: string | undefined;
 
   protected readonly field = computed<QuantityField>(() => {
     const f = fieldAt(this.path(), this.root());
@@ -58,7 +60,10 @@ export class QuantityFieldView {
     if (leaf.kind !== 'quantity') throw new Error(`${this.path()} is not a quantity`);
     return leaf;
   });
-  protected readonly unitText = computed(() => (this.field().dimension === 'money' ? '/h' : this.field().unit));
+  readonly #reading = inject(Reading);
+  /** The unit that is shown and that a bare number takes. */
+  protected readonly unit = computed(() => preferredUnit(this.field().unit, this.#reading.reader().units));
+  protected readonly unitText = computed(() => (this.field().dimension === 'money' ? '/h' : this.field().dimension === 'count' ? '' : this.unit()));
   protected readonly placeholder = computed(() => (this.assumed() ? this.#read(this.assumed()?.value) : ''));
   protected readonly assumedText = computed(() => {
     const figure = this.assumed();
@@ -70,8 +75,10 @@ export class QuantityFieldView {
   constructor() {
     effect(() => {
       const value = this.value();
+      const unit = this.unit();
       untracked(() => {
-        if (Object.is(value, this.#sent)) return;
+        if (Object.is(value, this.#sent) && unit === this.#shownIn) return;
+        this.#shownIn = unit;
         this.#sent = value;
         this.text.set(this.#read(value));
         this.error.set(undefined);
@@ -88,7 +95,7 @@ export class QuantityFieldView {
       return;
     }
     const f = this.field();
-    const parsed = parseQuantity(text, f.dimension, f.dimension === 'ratio' || f.dimension === 'money' ? undefined : f.unit);
+    const parsed = parseQuantity(text, f.dimension, f.dimension === 'ratio' || f.dimension === 'money' || f.dimension === 'count' ? undefined : this.unit());
     const checked = parsed.ok ? checkLeaf(f, parsed.value) : checkLeaf(f, text);
     if (checked.ok) {
       this.error.set(undefined);
@@ -113,9 +120,8 @@ export class QuantityFieldView {
     if (value === undefined) return '';
     const parsed = parseQuantity(value, this.field().dimension);
     if (!parsed.ok) return String(value);
-    if (this.field().dimension === 'money') return String(parsed.value);
+    if (this.field().dimension === 'money' || this.field().dimension === 'count') return String(parsed.value);
     // Four significant digits are finer than any tape or thermometer; trailing noughts say nothing.
-    const shown = Number((formatIn(parsed.value, this.field().unit, 6).text.replace(/[\s\u202f\u2009]/g, '').replace('−', '-'))).toPrecision(4);
-    return String(Number(shown));
+    return String(Number(fromSI(parsed.value, this.unit()).toPrecision(4)));
   }
 }

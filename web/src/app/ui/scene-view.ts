@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { TraceService } from './trace-service';
 import type { Scene, SceneItem } from '@nelbo/core';
 
-/** Shows a drawing of the core. Plies can be picked by a tap; the table of plies is the way for the keyboard. */
+/** Shows a drawing of the core. Plies can be picked by a tap; dimensions open to their reasons. The tables are the way for the keyboard. */
 @Component({
   selector: 'nb-scene',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -19,12 +20,13 @@ import type { Scene, SceneItem } from '@nelbo/core';
         @if (item.type === 'path') {
           <path [attr.class]="cls(item)" [attr.d]="item.d" (click)="pick(item)"><title>{{ item.title }}</title></path>
         } @else {
-          <text [attr.class]="cls(item)" [attr.x]="item.x" [attr.y]="item.y" [attr.text-anchor]="item.anchor">{{ item.text }}</text>
+          <text [attr.class]="cls(item)" [class.opens]="item.traceId" [attr.x]="item.x" [attr.y]="item.y" [attr.text-anchor]="item.anchor" (click)="reasons(item)">{{ item.text }}</text>
         }
       }
     </svg>
   `,
   styles: `
+    .opens { cursor: pointer; } .opens:hover { text-decoration: underline; }
     pattern path { stroke: #7d9691; stroke-width: 0.8; fill: none; }
     #hatch-old path { stroke: #b4b09f; }
     #hatch-filler path { stroke: #9c8a4e; }
@@ -32,6 +34,7 @@ import type { Scene, SceneItem } from '@nelbo/core';
   `,
 })
 export class SceneView {
+  readonly #trace = inject(TraceService);
   readonly scene = input.required<Scene>();
   readonly picked = input<number>();
   readonly pickedChange = output<number | undefined>();
@@ -39,6 +42,10 @@ export class SceneView {
 
   protected cls(item: SceneItem): string {
     return item.ply !== undefined && item.ply === this.picked() ? `${item.cls} picked` : item.cls;
+  }
+
+  protected reasons(item: SceneItem): void {
+    if (item.type === 'text' && item.traceId !== undefined) this.#trace.show(item.traceId);
   }
 
   protected pick(item: SceneItem): void {

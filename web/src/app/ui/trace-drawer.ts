@@ -1,24 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { say, type TraceEntry } from '@nelbo/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { rootsOf, say, usedBy, type Origin, type TraceEntry } from '@nelbo/core';
 import { ButtonModule } from 'primeng/button';
 import { DrawerModule } from 'primeng/drawer';
-import { ShopStore } from '../state/shop-store';
+import { Reading } from '../state/reading';
+import { OriginKey } from './origin-key';
+import { ORIGIN_HINTS, originClass } from './origins';
 import { TraceService } from './trace-service';
 
-const ORIGINS: Record<TraceEntry['origin'], string> = {
-  measured: 'measured here',
-  entered: 'entered for this job',
-  'data sheet': 'from the data sheet',
-  shop: 'from the shop',
-  assumed: 'assumed: a default until it is measured or a data sheet says otherwise',
-  computed: 'computed',
-};
+/** Given figures by their origin, in the order of how little they can be trusted. */
+const COUNTED: readonly (readonly [Origin, string, string])[] = [
+  ['assumed', 'default', 'defaults'],
+  ['entered', 'entered figure', 'entered figures'],
+  ['shop', 'figure of the shop', 'figures of the shop'],
+  ['data sheet', 'figure of a data sheet', 'figures of data sheets'],
+  ['measured', 'measurement', 'measurements'],
+];
+const MOST = 12;
 
 /** The reasons of one figure: formula, inputs with units and origin, source. Inputs open in turn. */
 @Component({
   selector: 'nb-trace-drawer',
-  imports: [DrawerModule, ButtonModule],
+  imports: [DrawerModule, ButtonModule, OriginKey],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-drawer [visible]="entry() !== undefined" (visibleChange)="$event || close()" position="right" [style]="{ width: 'min(430px, 100vw)' }" ariaCloseLabel="Close the reasons">
@@ -42,7 +44,7 @@ const ORIGINS: Record<TraceEntry['origin'], string> = {
                 <button type="button" (click)="deeper(i.entry.id)">
                   <span class="symbol">{{ i.symbol }}</span>
                   <span>{{ i.entry.label }}<small>{{ i.entry.origin }}</small></span>
-                  <b>{{ read(i.entry) }}</b>
+                  <b [class]="cls(i.entry.origin)">{{ read(i.entry) }}</b>
                 </button>
               </li>
             }
@@ -50,6 +52,19 @@ const ORIGINS: Record<TraceEntry['origin'], string> = {
         }
         <h3>Source</h3>
         <p>{{ e.source }}</p>
+        @if (rests(); as r) {
+          <h3>It rests on</h3>
+          <p class="small">{{ r }}</p>
+          @if (defaults().length > 0) {
+            <ul class="links">@for (d of defaults(); track d.id) {<li><button type="button" (click)="deeper(d.id)"><span>{{ d.label }}</span><b [class]="cls(d.origin)">{{ read(d) }}</b></button></li>}</ul>
+          }
+        }
+        @if (uses().length > 0) {
+          <h3>It goes into</h3>
+          <ul class="links">@for (u of uses(); track u.id) {<li><button type="button" (click)="deeper(u.id)"><span>{{ u.label }}</span><b>{{ read(u) }}</b></button></li>}</ul>
+        }
+        <h3>The line under a figure</h3>
+        <nb-origin-key />
         @if (e.formulaId) {
           <p class="muted small">worked out in {{ e.formulaId }}</p>
         }
@@ -67,6 +82,7 @@ const ORIGINS: Record<TraceEntry['origin'], string> = {
     li button { all: unset; box-sizing: border-box; cursor: pointer; width: 100%; display: grid; grid-template-columns: 64px 1fr auto; gap: 8px; align-items: baseline; padding: 7px 0; border-bottom: 1px solid var(--hairline); }
     li button:hover b { text-decoration: underline; }
     li button:focus-visible { outline: 2px solid var(--act); }
+    .links button { grid-template-columns: 1fr auto; padding: 5px 0; }
     .symbol { color: var(--muted); overflow-wrap: anywhere; }
     small { display: block; color: var(--muted); }
     .back { padding-left: 0; text-align: left; }
@@ -74,8 +90,8 @@ const ORIGINS: Record<TraceEntry['origin'], string> = {
 })
 export class TraceDrawer {
   readonly #trace = inject(TraceService);
-  readonly #shop = toSignal(inject(ShopStore).shop$);
-  protected readonly origins = ORIGINS;
+  readonly #reading = inject(Reading);
+  protected readonly origins = ORIGIN_HINTS;
   protected readonly entry = this.#trace.open;
   protected readonly path = this.#trace.path;
   protected readonly parent = computed(() => this.#trace.entry(this.path().at(-2) ?? ''));
@@ -86,8 +102,30 @@ export class TraceDrawer {
     }),
   );
 
+  readonly #roots = computed(() => {
+    const e = this.entry();
+    return e && e.inputs.length > 0 ? rootsOf(this.#trace.trace(), e.id) : [];
+  });
+  /** "3 defaults, 2 figures measured here, 1 from the shop" */
+  protected readonly rests = computed(() => {
+    const count = (origin: Origin): number => this.#roots().filter((r) => r.origin === origin).length;
+    return COUNTED.flatMap(([origin, one, many]) => {
+      const n = count(origin);
+      return n > 0 ? [`${n} ${n === 1 ? one : many}`] : [];
+    }).join(', ');
+  });
+  protected readonly defaults = computed(() => this.#roots().filter((r) => r.origin === 'assumed').slice(0, MOST));
+  protected readonly uses = computed(() => {
+    const e = this.entry();
+    return e ? usedBy(this.#trace.trace(), e.id).slice(0, MOST) : [];
+  });
+
+  protected cls(origin: Origin): string {
+    return originClass(origin);
+  }
+
   protected read(e: TraceEntry): string {
-    return say(e, this.#shop()?.currency);
+    return say(e, this.#reading.reader());
   }
 
   protected deeper(id: string): void {

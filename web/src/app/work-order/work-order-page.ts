@@ -1,18 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { LIBRARY, findingHistory, planScene, sectionScene, workOrder } from '@nelbo/core';
-import { Api, failureOf } from '../api/api';
+import { LIBRARY, findingHistory, plainText, workOrder, workOrderScenes, type Said } from '@nelbo/core';
+import { Api, failureOf, type JobFile } from '../api/api';
 import { JobStore } from '../state/job-store';
 import { newId } from '../state/new-id';
+import { Reading, TIME_ZONE } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
+import { ArrowKeys } from '../ui/arrow-keys';
+import { OriginKey } from '../ui/origin-key';
+import { SaidView } from '../ui/said';
 import { SceneView } from '../ui/scene-view';
+import { TraceDrawer } from '../ui/trace-drawer';
+import { TraceService } from '../ui/trace-service';
 
 /** The work order for the printer: the whole plan with drawings, cautions and sign-off lines. */
 @Component({
   selector: 'nb-work-order-page',
-  imports: [RouterLink, ButtonModule, SceneView],
+  imports: [ArrowKeys, ButtonModule, OriginKey, RouterLink, SaidView, SceneView, TraceDrawer],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -20,7 +26,7 @@ import { SceneView } from '../ui/scene-view';
       <a pButton severity="secondary" [text]="true" [routerLink]="['/jobs', id(), 'survey']">← Back to the job</a>
       <span class="grow"></span>
       @if (kept(); as k) {<span role="status" class="muted">{{ k }}</span>}
-      <a pButton severity="secondary" [outlined]="true" [href]="markdownUrl()" download>Markdown</a>
+      <span class="files" role="group" aria-label="Files">@for (f of files; track f[0]) {<a [href]="fileUrl(f[0])" download>{{ f[1] }}</a>}</span>
       <button pButton type="button" class="act" (click)="print()">Print</button>
     </header>
     @if (order(); as o) {
@@ -29,24 +35,23 @@ import { SceneView } from '../ui/scene-view';
         <p>{{ o.boat }}</p>
         <p class="general">{{ o.general }}</p>
         <div class="top">
-          <dl>@for (f of o.facts; track f[0]) {<div><dt>{{ f[0] }}</dt><dd>{{ f[1] }}</dd></div>}</dl>
-          <dl>@for (t of o.totals; track t[0]) {<div><dt>{{ t[0] }}</dt><dd>{{ t[1] }}</dd></div>}</dl>
+          <dl>@for (f of o.facts; track f[0]) {<div><dt>{{ f[0] }}</dt><dd><nb-said [words]="f[1]" /></dd></div>}</dl>
+          <dl>@for (t of o.totals; track t[0]) {<div><dt>{{ t[0] }}</dt><dd><nb-said [words]="t[1]" /></dd></div>}</dl>
         </div>
-        @if (section(); as s) {<nb-scene [scene]="s" />}
-        @if (planDrawing(); as p) {<nb-scene [scene]="p" />}
+        @for (s of scenes(); track $index) {<nb-scene [scene]="s" />}
         @if (o.notes.length > 0) {
           <section><h2>To know</h2><ul class="plain">@for (n of o.notes; track n) {<li>{{ n }}</li>}</ul></section>
         }
         @for (s of o.sections; track s.stage) {
           <section>
             <h2>{{ s.title }}</h2>
-            <p>{{ s.sentence }}</p>
+            <p><nb-said [words]="s.sentence" /></p>
             @for (c of s.cautions; track c) {<p class="caution"><b>Caution.</b> {{ c }}</p>}
             @for (t of s.tables; track t.caption) {
               <table class="ruled">
                 <caption>{{ t.caption }}</caption>
                 <thead><tr>@for (c of t.columns; track $index) {<th>{{ c }}</th>}</tr></thead>
-                <tbody>@for (r of t.rows; track $index) {<tr>@for (c of r; track $index) {<td [class.short]="c.length <= 18">{{ c }}</td>}</tr>}</tbody>
+                <tbody>@for (r of t.rows; track $index) {<tr>@for (c of r; track $index) {<td [class.short]="isShort(c)"><nb-said [words]="c" /></td>}</tr>}</tbody>
               </table>
             }
             @for (a of s.acceptance; track a.test) {<p class="check"><span class="box" aria-hidden="true"></span> {{ a.test }}: {{ a.pass }}</p>}
@@ -56,13 +61,15 @@ import { SceneView } from '../ui/scene-view';
           <h2>Sign-off</h2>
           @for (s of o.signOff; track s) {<p><span>{{ s }}</span><span class="line"></span><span>date</span><span class="line short"></span></p>}
         </section>
+        <div class="key"><nb-origin-key /></div>
         <p class="muted small">{{ o.versions }}</p>
       </main>
+      <nb-trace-drawer />
     } @else if (failure()) {<main class="sheet"><h1>{{ failure() }}</h1></main>}
   `,
   styles: `
     .tools { display: flex; gap: 12px; align-items: center; padding: 12px 26px; border-bottom: 1px solid var(--hairline); position: sticky; top: 0; background: var(--ground); z-index: 2; flex-wrap: wrap; }
-    .grow { flex: 1; }
+    .grow { flex: 1; } .files { display: flex; gap: 14px; flex-wrap: wrap; } .files a { padding: 6px 0; } .key { margin: 22px 0 8px; }
     .sheet { max-width: 800px; margin: 20px auto 60px; padding: 34px 40px; background: #fff; border: 1px solid var(--hairline); }
     .general { font-size: 0.88rem; border: 1px solid var(--ink); padding: 8px 10px; margin: 10px 0; }
     .top { display: grid; grid-template-columns: 1fr 1fr; gap: 24px; margin: 12px 0; }
@@ -89,23 +96,44 @@ export class WorkOrderPage {
   readonly #shop = toSignal(inject(ShopStore).shop$);
   protected readonly failure = toSignal(this.#store.failure$);
   protected readonly kept = signal('');
-  protected readonly markdownUrl = computed(() => this.#api.workOrderMarkdownUrl(this.id()));
+  readonly #reading = inject(Reading);
+  protected readonly files: readonly (readonly [JobFile, string])[] = [
+    ['work-orders/current.pdf', 'PDF'],
+    ['work-orders/current.md', 'Markdown'],
+    ['materials.csv', 'Materials CSV'],
+    ['cut-list.csv', 'Cut list CSV'],
+    ['log.csv', 'Log CSV'],
+    ['file', 'Job file'],
+  ];
   protected readonly order = computed(() => {
     const [state, shop] = [this.#state(), this.#shop()];
     if (!state?.job || !state.plan || !shop) return undefined;
-    return workOrder(state.job, state.plan, state.problems, findingHistory(state.job, LIBRARY, shop, { now: 0 }), { currency: shop.currency, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone });
+    return workOrder(state.job, state.plan, state.problems, findingHistory(state.job, LIBRARY, shop, { now: 0, timeZone: TIME_ZONE }), this.#reading.reader());
   });
-  protected readonly section = computed(() => {
-    const s = this.#state()?.plan?.section;
-    return s && sectionScene(s, { width: 720, height: 250, exaggeration: 'fit' });
-  });
-  protected readonly planDrawing = computed(() => {
-    const p = this.#state()?.plan?.planView;
-    return p && planScene(p, { width: 720, height: 380 });
+  protected readonly scenes = computed(() => {
+    const plan = this.#state()?.plan;
+    return plan ? workOrderScenes(plan, this.#reading.reader()) : [];
   });
 
   constructor() {
+    const trace = inject(TraceService);
     effect(() => this.#store.open(this.id()));
+    effect(() => {
+      const plan = this.#state()?.plan;
+      if (plan) trace.use(plan);
+    });
+    inject(DestroyRef).onDestroy(() => {
+      trace.close();
+      this.#store.close();
+    });
+  }
+
+  protected fileUrl(file: JobFile): string {
+    return this.#api.fileUrl(this.id(), file);
+  }
+
+  protected isShort(cell: Said): boolean {
+    return plainText(cell).length <= 18;
   }
 
   /** What is printed is kept as it stood, so that later changes never rewrite it. */

@@ -4,9 +4,11 @@ import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import { debounceTime, first, merge } from 'rxjs';
-import { LIBRARY, METHODS, createPlanner, findingHistory, formatIn, say, type Extent, type Finding, type Planner, type Shape } from '@nelbo/core';
+import { LIBRARY, METHODS, createPlanner, figure, findingHistory, saySize, type Change, type Extent, type Finding, type Planner, type Reader, type Said, type Shape, type Trace } from '@nelbo/core';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { QuantityFieldView } from '../../ui/quantity-field';
+import { Reading, TIME_ZONE } from '../../state/reading';
+import { SaidView } from '../../ui/said';
 import { sayWhen } from '../../ui/when';
 import { JobContext } from '../job-context';
 
@@ -15,7 +17,7 @@ const HISTORY_LAG_MS = 120;
 /** The dated findings. A later one is added, never overwritten; each says what it changed. */
 @Component({
   selector: 'nb-findings',
-  imports: [FormsModule, ButtonModule, InputTextModule, ChoiceFieldView, QuantityFieldView],
+  imports: [FormsModule, ButtonModule, InputTextModule, ChoiceFieldView, QuantityFieldView, SaidView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol class="list">
@@ -23,7 +25,7 @@ const HISTORY_LAG_MS = 120;
         <li>
           <div class="spread"><b>{{ h.extent }}, {{ h.size }}</b><span class="muted small">{{ h.when }}</span></div>
           <p class="muted small">{{ h.how }}</p>
-          @if (h.changed) {<p class="changed">{{ h.changed }}</p>}
+          @if (h.changed.length > 0) {<p class="changed">changed @for (c of h.changed; track c.label; let last = $last) {{{ c.label }} <nb-said [words]="c.before" [plan]="h.before" /> → <nb-said [words]="c.after" [plan]="h.after" />{{ last ? '' : ', ' }}}</p>}
         </li>
       }
     </ol>
@@ -59,6 +61,7 @@ const HISTORY_LAG_MS = 120;
 })
 export class Findings {
   readonly #context = inject(JobContext);
+  readonly #reading = inject(Reading);
   /** One planner per finding, kept while the page is open, so that typing replans only what changed. */
   readonly #planners: Planner[] = [];
   readonly #plannerAt = (index: number): Planner => (this.#planners[index] ??= createPlanner());
@@ -77,17 +80,23 @@ export class Findings {
     const job = this.#settled()?.job;
     const shop = this.#context.shop();
     if (!job || !shop) return [];
-    return findingHistory(job, LIBRARY, shop, { now: 0 }, this.#plannerAt).map(({ finding, changes }) => {
-      const mm = (v: number): string => formatIn(v, 'mm', 0).text;
+    const reader = this.#reading.reader();
+    return findingHistory(job, LIBRARY, shop, { now: 0, timeZone: TIME_ZONE }, this.#plannerAt).map(({ finding, changes, plan }, i, all) => {
       return {
         extent: finding.extent,
-        size: `${mm(finding.size[0])} × ${mm(finding.size[1])} mm`,
+        size: saySize({ value: finding.size[0] }, { value: finding.size[1] }, reader),
         when: sayWhen(Date.parse(finding.at), Date.now()),
         how: [METHODS[finding.method ?? ''], finding.who, finding.note].filter(Boolean).join(' · '),
-        changed: changes.length > 0 ? `changed ${changes.map((c) => `${c.label} ${say(c.before, shop.currency)} → ${say(c.after, shop.currency)}`).join(', ')}` : '',
+        changed: changes.map((c) => this.#words(c, reader)),
+        before: all[i - 1]?.plan as { trace: Trace } | undefined,
+        after: plan as { trace: Trace },
       };
     });
   });
+
+  #words(c: Change, reader: Reader): { label: string; before: Said; after: Said } {
+    return { label: c.label, before: [figure(c.before, reader)], after: [figure(c.after, reader)] };
+  }
 
   protected add(event: Event): void {
     event.preventDefault();

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { formatIn } from '@nelbo/core';
+import { formatAs, preferredUnit } from '@nelbo/core';
+import { Reading } from '../../state/reading';
+import { ArrowKeys } from '../../ui/arrow-keys';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
 import { QuantityFieldView } from '../../ui/quantity-field';
@@ -9,7 +11,7 @@ import { StageHead } from './stage-head';
 /** Cut-out, taper with its shear check, lines, dust and the gauge table. */
 @Component({
   selector: 'nb-grind-stage',
-  imports: [StageHead, FigureView, ChoiceFieldView, QuantityFieldView],
+  imports: [ArrowKeys, StageHead, FigureView, ChoiceFieldView, QuantityFieldView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="grind" />
@@ -28,7 +30,7 @@ import { StageHead } from './stage-head';
         <nb-quantity path="taper.ratio" label="Own taper ratio" [value]="doc()?.taper?.ratio" [assumed]="g.taper.used" (changed)="set('taper.ratio', $event)" />
       </div>
       <table class="ruled lines">
-        <thead><tr><th>From the edge of the cut-out</th><th class="number">mm</th></tr></thead>
+        <thead><tr><th>From the edge of the cut-out</th><th class="number">{{ unit() }}</th></tr></thead>
         <tbody>
           <tr><td>grind limit</td><td class="number"><nb-figure [figure]="g.grindLimit" as="mm" [decimals]="1" [bare]="true" /></td></tr>
           <tr><td>finish edge</td><td class="number"><nb-figure [figure]="g.finishEdge" as="mm" [decimals]="1" [bare]="true" /></td></tr>
@@ -46,9 +48,9 @@ import { StageHead } from './stage-head';
         </tbody>
       </table>
       <h3>Gauge</h3>
-      <div class="gauge" role="table" aria-label="Depth of the dish by distance from the edge of the cut-out">
-        <div role="row"><span role="columnheader">mm out</span>@for (x of g.gauge; track x.distance) {<span role="cell">{{ out(x.distance) }}</span>}</div>
-        <div role="row"><span role="columnheader">mm deep</span>@for (x of g.gauge; track x.distance) {<span role="cell"><nb-figure [figure]="x.depth" as="mm" [decimals]="1" [bare]="true" /></span>}</div>
+      <div class="gauge" nbArrowKeys role="table" aria-label="Depth of the dish by distance from the edge of the cut-out">
+        <div role="row"><span role="columnheader">{{ unit() }} out</span>@for (x of g.gauge; track x.distance) {<span role="cell">{{ out(x.distance) }}</span>}</div>
+        <div role="row"><span role="columnheader">{{ unit() }} deep</span>@for (x of g.gauge; track x.distance) {<span role="cell"><nb-figure [figure]="x.depth" as="mm" [decimals]="1" [bare]="true" /></span>}</div>
       </div>
     }
   `,
@@ -65,6 +67,8 @@ import { StageHead } from './stage-head';
 })
 export class GrindStage {
   readonly #context = inject(JobContext);
+  readonly #reading = inject(Reading);
+  protected readonly unit = computed(() => preferredUnit('mm', this.#reading.reader().units));
   protected readonly doc = this.#context.document;
   protected readonly plan = this.#context.plan;
   protected readonly grind = computed(() => this.#context.plan()?.grind);
@@ -74,6 +78,6 @@ export class GrindStage {
   }
 
   protected out(distance: number): string {
-    return formatIn(distance, 'mm', 0).text;
+    return formatAs(distance, 'mm', 0, this.#reading.reader().units).text;
   }
 }

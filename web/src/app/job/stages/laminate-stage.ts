@@ -1,8 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { SelectButtonModule } from 'primeng/selectbutton';
-import { saySize, say, type Ply } from '@nelbo/core';
+import { figure, preferredUnit, said, sizeOf, type Ply, type Said } from '@nelbo/core';
+import { Reading } from '../../state/reading';
+import { ArrowKeys } from '../../ui/arrow-keys';
 import { FigureView } from '../../ui/figure';
+import { SaidView } from '../../ui/said';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { sayWhen } from '../../ui/when';
 import { JobContext } from '../job-context';
@@ -16,7 +19,7 @@ const WHY = {
 /** The ply stack: what to cut, which way, in which order, with how much resin. */
 @Component({
   selector: 'nb-laminate-stage',
-  imports: [FormsModule, SelectButtonModule, StageHead, FigureView, QuantityFieldView],
+  imports: [ArrowKeys, FormsModule, SaidView, SelectButtonModule, StageHead, FigureView, QuantityFieldView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="laminate">
@@ -31,10 +34,10 @@ const WHY = {
       </dl>
       <table class="ruled">
         <caption class="visually-hidden">Plies in the order of laying</caption>
-        <thead><tr><th>Ply</th><th>Cloth</th><th class="number">Size, mm</th><th class="number">Resin</th><th class="number">Lay at</th></tr></thead>
+        <thead><tr><th>Ply</th><th>Cloth</th><th class="number">Size, {{ sizeUnit() }}</th><th class="number">Resin</th><th class="number">Lay at</th></tr></thead>
         <tbody>
           @for (p of l.plies; track p.lay) {
-            @if (restBefore(p); as rest) {<tr class="rest"><td colspan="5">{{ rest }}</td></tr>}
+            @if (restBefore(p); as rest) {<tr class="rest"><td colspan="5"><nb-said [words]="rest" /></td></tr>}
             <tr [class.selected]="p.lay === context.pickedPly()" (click)="pick(p)">
               <td><button type="button" class="pick" [attr.aria-pressed]="p.lay === context.pickedPly()" [attr.aria-label]="'Show ply ' + p.lay" (click)="pick(p); $event.stopPropagation()">{{ p.lay }}</button></td>
               <td>{{ short(p) }}</td>
@@ -45,7 +48,7 @@ const WHY = {
           }
         </tbody>
       </table>
-      <p class="note-line">Peel ply last, uncoated, {{ peel() }}. Cut each ply to its size, dry-fit the stack: flush? Add or drop a ply before the resin is mixed.</p>
+      <p class="note-line">Peel ply last, uncoated, <nb-said [words]="peel()" />. Cut each ply to its size, dry-fit the stack: flush? Add or drop a ply before the resin is mixed.</p>
       <p class="note-line"><b>Why {{ l.order }}?</b> {{ why[l.order] }}</p>
       <div class="fields">
         <nb-quantity path="laminate.minimumStep" [value]="doc()?.laminate?.minimumStep" [assumed]="plan()?.inputs?.minimumStep" (changed)="set('laminate.minimumStep', $event)" />
@@ -66,6 +69,8 @@ export class LaminateStage {
   protected readonly context = inject(JobContext);
   protected readonly orders = ['largest first', 'smallest first'];
   protected readonly why = WHY;
+  readonly #reading = inject(Reading);
+  protected readonly sizeUnit = computed(() => preferredUnit('mm', this.#reading.reader().units));
   protected readonly doc = this.context.document;
   protected readonly plan = this.context.plan;
   protected readonly laminate = computed(() => this.context.plan()?.laminate);
@@ -73,7 +78,7 @@ export class LaminateStage {
   protected readonly tasks = computed(() => this.context.plan()?.timeline?.stages.find((s) => s.stage === 'laminate')?.tasks ?? []);
   protected readonly peel = computed(() => {
     const g = this.context.plan()?.grind;
-    return g ? saySize(g.groundLength, g.groundWidth) : '';
+    return g ? sizeOf(g.groundLength, g.groundWidth, this.#reading.reader()) : [];
   });
 
   protected set(path: string, value: unknown): void {
@@ -94,11 +99,11 @@ export class LaminateStage {
     return task && task.plies?.[0] === p.lay ? sayWhen(task.start) : '';
   }
 
-  protected restBefore(p: Ply): string | undefined {
+  protected restBefore(p: Ply): Said | undefined {
     const at = this.tasks().findIndex((t) => t.plies?.[0] === p.lay);
     const rest = this.tasks().slice(Math.max(0, at - 2), Math.max(0, at)).find((t) => t.kind === 'wait');
     if (!rest) return undefined;
     const closes = rest.window ? ` · window shuts ${sayWhen(rest.window.closes)}` : '';
-    return `${rest.label}, ${say(rest.duration)}${closes}`;
+    return said`${rest.label}, ${figure(rest.duration)}${closes}`;
   }
 }

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { say, type Batch } from '@nelbo/core';
+import { measureWords, say, type Batch, type Said } from '@nelbo/core';
+import { Reading } from '../../state/reading';
+import { SaidView } from '../../ui/said';
 import { FigureView } from '../../ui/figure';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { JobContext } from '../job-context';
@@ -9,7 +11,7 @@ import { StageHead } from './stage-head';
 /** Batches by pot life, what goes into each cup, and the times at the temperature given. */
 @Component({
   selector: 'nb-mix-stage',
-  imports: [StageHead, FigureView, QuantityFieldView, PartsTable],
+  imports: [SaidView, StageHead, FigureView, QuantityFieldView, PartsTable],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="mix" />
@@ -27,6 +29,7 @@ import { StageHead } from './stage-head';
           <div class="spread"><h3>Batch {{ b.number }}</h3><span class="muted small">{{ what(b) }}</span></div>
           <p class="small">Wet-out takes <nb-figure [figure]="b.wetOut" class="plain" /> of <nb-figure [figure]="m.milestones.usable" class="plain" />.</p>
           <nb-parts [parts]="b.parts" [caption]="ratio(b)" />
+          <ul class="ways" aria-label="On the bench">@for (way of ways($index); track $index) {<li><nb-said [words]="way" /></li>}</ul>
         </section>
       }
       <section aria-label="All batches together">
@@ -43,6 +46,7 @@ import { StageHead } from './stage-head';
   styles: `
     .window { margin-top: 10px; color: var(--wait); }
     section { margin-top: 16px; }
+    .ways { margin-top: 6px; font-size: 0.93rem; } .ways li { padding: 3px 0 3px 10px; border-left: 3px solid var(--ink); margin-top: 4px; }
     .fields { margin-top: 16px; }
   `,
 })
@@ -51,6 +55,13 @@ export class MixStage {
   protected readonly doc = this.#context.document;
   protected readonly inputs = computed(() => this.#context.plan()?.inputs);
   protected readonly mix = computed(() => this.#context.plan()?.mix);
+
+  readonly #reading = inject(Reading);
+
+  /** How a batch is measured out with the instruments of the bench. */
+  protected ways(batch: number): readonly Said[] {
+    return (this.#context.plan()?.bench?.batches[batch] ?? []).map((m) => measureWords(m, this.#reading.reader()));
+  }
 
   protected set(path: string, value: unknown): void {
     this.#context.store.set(path, value);

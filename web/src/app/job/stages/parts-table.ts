@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { gramDecimals, partLines, type Parts } from '@nelbo/core';
+import { ArrowKeys } from '../../ui/arrow-keys';
 import { FigureView } from '../../ui/figure';
 
 /** What goes into one cup: each part in g, ml and US fl oz, a catalyst in drops as well. */
 @Component({
   selector: 'nb-parts',
-  imports: [FigureView],
+  imports: [ArrowKeys, FigureView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table class="ruled">
@@ -15,9 +16,9 @@ import { FigureView } from '../../ui/figure';
         @for (l of lines(); track l.name) {
           <tr>
             <td>{{ l.name }}</td>
-            <td class="number main"><nb-figure [figure]="l.mass" as="g" [decimals]="decimals(l.mass)" [bare]="true" /></td>
-            <td class="number">@if (l.volume; as v) {<nb-figure [figure]="v" as="ml" [decimals]="1" [bare]="true" />}</td>
-            <td class="number">@if (l.volume; as v) {<nb-figure [figure]="v" as="US fl oz" [decimals]="2" [bare]="true" />}</td>
+            <td class="number main"><nb-figure [figure]="l.mass" as="g" [exact]="true" [decimals]="decimals(l.mass)" [bare]="true" /></td>
+            <td class="number">@if (l.volume; as v) {<nb-figure [figure]="v" as="ml" [exact]="true" [decimals]="1" [bare]="true" />}</td>
+            <td class="number">@if (l.volume; as v) {<nb-figure [figure]="v" as="US fl oz" [exact]="true" [decimals]="2" [bare]="true" />}</td>
             @if (hasDrops()) {<td class="number">@if (l.drops; as d) {<nb-figure [figure]="d" [bare]="true" />}</td>}
           </tr>
         }

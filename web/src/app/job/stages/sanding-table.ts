@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { SandingStep } from '@nelbo/core';
+import { ArrowKeys } from '../../ui/arrow-keys';
 import { FigureView } from '../../ui/figure';
 
 /** A grit sequence, coarse to fine. */
 @Component({
   selector: 'nb-sanding',
-  imports: [FigureView],
+  imports: [ArrowKeys, FigureView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table class="ruled">

@@ -1,14 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { STAGE_TITLES, stageSentence, type Problem, type Stage } from '@nelbo/core';
+import { STAGE_TITLES, stageWords, type Problem, type Said, type Stage } from '@nelbo/core';
+import { Reading } from '../../state/reading';
+import { SaidView } from '../../ui/said';
 import { JobContext } from '../job-context';
 
 /** Title of the stage, its result in one sentence, and its warnings; a control of the stage may stand beside the title. */
 @Component({
   selector: 'nb-stage-head',
+  imports: [SaidView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="spread"><h2>{{ title() }}</h2><ng-content /></div>
-    <p class="muted sentence">{{ sentence() }}</p>
+    <p class="muted sentence"><nb-said [words]="sentence()" /></p>
     @for (p of problems(); track p.path + p.what) {
       <p class="note-line warn" role="note"><b>{{ tidy(p.what) }}</b> {{ wayRound(p) }}</p>
     }
@@ -19,9 +22,10 @@ export class StageHead {
   readonly stage = input.required<Stage>();
   readonly #context = inject(JobContext);
   protected readonly title = computed(() => STAGE_TITLES[this.stage()]);
-  protected readonly sentence = computed(() => {
+  readonly #reading = inject(Reading);
+  protected readonly sentence = computed<Said>(() => {
     const plan = this.#context.plan();
-    return (plan && stageSentence(this.stage(), plan)) ?? 'Not enough is known yet to plan this stage.';
+    return (plan && stageWords(this.stage(), plan, this.#reading.reader())) ?? ['Not enough is known yet to plan this stage.'];
   });
   protected readonly problems = computed(() => this.#context.problemsOf(this.stage()));
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { saySpan } from '@nelbo/core';
+import { saySpan, type Figure } from '@nelbo/core';
+import { Reading } from '../../state/reading';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
 import { QuantityFieldView } from '../../ui/quantity-field';
@@ -60,7 +61,10 @@ import { StageHead } from './stage-head';
 })
 export class SurveyStage {
   readonly #context = inject(JobContext);
-  protected readonly range = saySpan;
+  readonly #reading = inject(Reading);
+  protected range(figure: Figure, unit: 'mm'): string {
+    return saySpan(figure, unit, 0, this.#reading.reader());
+  }
   protected readonly doc = this.#context.document;
   protected readonly survey = computed(() => this.#context.plan()?.survey);
   protected readonly inputs = computed(() => this.#context.plan()?.inputs);

@@ -1,0 +1,109 @@
+import { Injectable } from '@angular/core';
+import { sameData, type JobDocument } from '@nelbo/core';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { EMPTY, catchError, defer, from, of, switchMap, type Observable } from 'rxjs';
+import type { LogEntry, ShopDocument } from '../api/api';
+import type { EditLog } from './edit-history';
+import { openTabs, ownTab } from './tab';
+
+/** One tab's state of one job: what the server acknowledged last, and what stands on the screen. */
+export interface Draft {
+  readonly jobId: string;
+  /** 0 while the server has not heard of the job. */
+  readonly version: number;
+  readonly base: JobDocument;
+  readonly document: JobDocument;
+  readonly history: EditLog;
+  /** ms since 1970 */
+  readonly at: number;
+}
+
+interface KeptDraft extends Draft {
+  readonly key: string;
+  readonly tab: string;
+}
+
+interface Schema extends DBSchema {
+  drafts: { key: string; value: KeptDraft; indexes: { job: string } };
+  entries: { key: string; value: { id: string; jobId: string; entry: LogEntry }; indexes: { job: string } };
+  kept: { key: string; value: { name: string; value: unknown } };
+}
+
+const MONTH_MS = 30 * 86_400_000;
+
+/**
+ * What this device keeps of the work until the server has it: drafts of jobs, unsent log entries, the yard's settings.
+ * Where the browser gives no storage, everything still works as long as the page is open.
+ */
+@Injectable({ providedIn: 'root' })
+export class LocalStore {
+  readonly #tab = ownTab();
+  #database: Promise<IDBPDatabase<Schema>> | undefined;
+
+  #open(): Promise<IDBPDatabase<Schema>> {
+    return (this.#database ??= openDB<Schema>('nelbo', 1, {
+      upgrade(db) {
+        db.createObjectStore('drafts', { keyPath: 'key' }).createIndex('job', 'jobId');
+        db.createObjectStore('entries', { keyPath: 'id' }).createIndex('job', 'jobId');
+        db.createObjectStore('kept', { keyPath: 'name' });
+      },
+    }));
+  }
+
+  #run<T>(work: (db: IDBPDatabase<Schema>) => Promise<T>, otherwise: T): Observable<T> {
+    return defer(() => from(this.#open().then(work))).pipe(catchError(() => of(otherwise)));
+  }
+
+  #write(work: (db: IDBPDatabase<Schema>) => Promise<unknown>): void {
+    this.#run(work, undefined).subscribe();
+  }
+
+  /** This tab's draft of a job, or else the newest that a closed tab left behind (which becomes this tab's). */
+  draft(jobId: string): Observable<Draft | undefined> {
+    return this.#run(async (db) => {
+      const [tab, open, all] = await Promise.all([this.#tab, openTabs(), db.getAllFromIndex('drafts', 'job', jobId)]);
+      const own = all.find((d) => d.tab === tab);
+      if (own) return own;
+      const left = all.filter((d) => !open.has(d.tab)).sort((a, b) => b.at - a.at)[0];
+      if (left) {
+        await db.put('drafts', { ...left, tab, key: `${jobId}/${tab}` });
+        await db.delete('drafts', left.key);
+      }
+      return left;
+    }, undefined as Draft | undefined);
+  }
+
+  keepDraft(draft: Draft): void {
+    this.#write(async (db) => {
+      const tab = await this.#tab;
+      await db.put('drafts', { ...draft, tab, key: `${draft.jobId}/${tab}` });
+    });
+  }
+
+  /** Forgets drafts that are a month old and saved. */
+  tidy(now: number): void {
+    this.#write(async (db) => {
+      for (const d of await db.getAll('drafts')) if (d.at < now - MONTH_MS && sameData(d.base, d.document)) await db.delete('drafts', d.key);
+    });
+  }
+
+  entries(jobId: string): Observable<LogEntry[]> {
+    return this.#run(async (db) => (await db.getAllFromIndex('entries', 'job', jobId)).map((e) => e.entry), [] as LogEntry[]);
+  }
+
+  keepEntry(jobId: string, entry: LogEntry): void {
+    this.#write((db) => db.put('entries', { id: entry.id, jobId, entry }));
+  }
+
+  dropEntry(id: string): void {
+    this.#write((db) => db.delete('entries', id));
+  }
+
+  shop(): Observable<ShopDocument> {
+    return this.#run(async (db) => (await db.get('kept', 'shop'))?.value as ShopDocument | undefined, undefined).pipe(switchMap((v) => (v ? of(v) : EMPTY)));
+  }
+
+  keepShop(document: ShopDocument): void {
+    this.#write((db) => db.put('kept', { name: 'shop', value: document }));
+  }
+}

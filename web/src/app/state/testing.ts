@@ -1,0 +1,43 @@
+import type { Provider } from '@angular/core';
+import { EMPTY, Subject, of, type Observable } from 'rxjs';
+import type { LogEntry, ShopDocument } from '../api/api';
+import { Live, type Change } from './live';
+import { LocalStore, type Draft } from './local-store';
+
+/** A device that remembers at once and only as long as the spec runs. */
+export class MemoryStore implements Pick<LocalStore, 'draft' | 'keepDraft' | 'tidy' | 'entries' | 'keepEntry' | 'dropEntry' | 'shop' | 'keepShop'> {
+  readonly drafts = new Map<string, Draft>();
+  readonly waiting = new Map<string, { jobId: string; entry: LogEntry }>();
+  kept: ShopDocument | undefined;
+
+  draft(jobId: string): Observable<Draft | undefined> {
+    return of(this.drafts.get(jobId));
+  }
+  keepDraft(draft: Draft): void {
+    this.drafts.set(draft.jobId, draft);
+  }
+  tidy(): void {
+    // Nothing lasts here.
+  }
+  entries(jobId: string): Observable<LogEntry[]> {
+    return of([...this.waiting.values()].filter((e) => e.jobId === jobId).map((e) => e.entry));
+  }
+  keepEntry(jobId: string, entry: LogEntry): void {
+    this.waiting.set(entry.id, { jobId, entry });
+  }
+  dropEntry(id: string): void {
+    this.waiting.delete(id);
+  }
+  shop(): Observable<ShopDocument> {
+    return this.kept ? of(this.kept) : EMPTY;
+  }
+  keepShop(document: ShopDocument): void {
+    this.kept = document;
+  }
+}
+
+/** Stand-ins for what a page hears from the server and keeps on the device. */
+export function deviceForSpecs(): { providers: Provider[]; local: MemoryStore; changes: Subject<Change> } {
+  const [local, changes] = [new MemoryStore(), new Subject<Change>()];
+  return { local, changes, providers: [{ provide: LocalStore, useValue: local }, { provide: Live, useValue: { changes$: changes } }] };
+}
