@@ -8,6 +8,7 @@ const VIEWS = [
   '/shop',
   '/jobs',
   '/jobs/new',
+  '/settings',
   ...['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish', 'log'].map((s) => `${MARIGOLD}/${s}`),
   `${LITTLE_AUK}/mix`,
   `${LITTLE_AUK}/finish`,
@@ -32,6 +33,21 @@ test('open reasons have no accessibility violation', async ({ page }) => {
   await page.waitForTimeout(400);
   const results = await new AxeBuilder({ page }).analyze();
   expect(results.violations.map((v) => v.id)).toEqual([]);
+});
+
+test('what lies on top has no accessibility violation', async ({ page }) => {
+  await page.goto(`${MARIGOLD}/survey`);
+  await expect(page.getByRole('status').first()).toHaveText('Saved');
+  const open: [string, string][] = [['Control+k', 'What can be done'], ['?', 'The line under a figure'], ['h', 'Saved states']];
+  for (const [key, text] of open) {
+    await page.keyboard.press(key);
+    await expect(page.getByText(text).or(page.getByRole('listbox', { name: text })).first()).toBeVisible();
+    await page.waitForTimeout(400);
+    const results = await new AxeBuilder({ page }).analyze();
+    expect(results.violations.map((v) => `${key} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.waitForTimeout(300);
+  }
 });
 
 test('a phone at the boat sees survey and log without sideways scrolling', async ({ page }) => {

@@ -24,6 +24,16 @@ export function jobCommands(id: string, context: JobContext, router: Router, api
     { id: 'redo', group: 'Job', label: 'Redo', keys: 'mod+shift+z', run: () => context.store.redo() },
     { id: 'history', group: 'Job', label: 'Saved states', keys: 'h', run: () => context.historyOpen.set(true) },
     { id: 'work order', group: 'Job', label: 'Work order', keys: 'w', run: () => go('work-order') },
-    ...FILES.map(([file, label]): Command => ({ id: file, group: 'Job', label, run: () => window.location.assign(api.fileUrl(id, file)) })),
+    ...FILES.map(([file, label]): Command => ({ id: file, group: 'Job', label, run: () => download(api.fileUrl(id, file)) })),
   ];
+}
+
+/** As a link with "download" would: the page stays and its connections with it. */
+function download(address: string): void {
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = '';
+  document.body.append(link);
+  link.click();
+  link.remove();
 }

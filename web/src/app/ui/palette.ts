@@ -62,6 +62,10 @@ export class Palette {
   });
 
   constructor() {
+    // Emptied as it opens: what is typed while it unfolds is kept.
+    effect(() => {
+      if (this.commands.paletteOpen()) this.text.set('');
+    });
     effect(() => {
       this.found();
       this.at.set(0);
@@ -69,7 +73,6 @@ export class Palette {
   }
 
   protected ready(): void {
-    this.text.set('');
     this.box()?.nativeElement.focus();
   }
 
