@@ -32,11 +32,17 @@ const ofPlaywright = (text) => {
 };
 const checked = () => ({ passed: 1, failed: 0 });
 
+const ofPlain = (text) => {
+  const m = [...text.matchAll(/^(\d+) passed, (\d+) failed$/gm)].at(-1);
+  return m ? { passed: Number(m[1]), failed: Number(m[2]) } : undefined;
+};
+
 const SUITES = [
   { name: 'lint', command: ['npx', ['--no-install', 'eslint', '.']], count: checked },
   { name: 'types', command: ['npm', ['run', '--silent', 'typecheck']], count: checked },
   { name: 'core', command: jasmine('jasmine.core.json'), count: ofJasmine },
   { name: 'server', command: jasmine('jasmine.server.json'), count: ofJasmine },
+  { name: 'torture', command: ['bash', ['./nelbo', 'torture', '--kills', '14']], count: ofPlain },
   { name: 'browser', command: ['npx', ['--no-install', 'ng', 'test']], cwd: 'web', count: ofKarma },
   { name: 'journey', command: ['npx', ['--no-install', 'playwright', 'test', '--config', 'e2e/playwright.config.ts']], count: ofPlaywright },
 ];

@@ -17,7 +17,7 @@ cluster_dir() {
   if [ -f "$STATE/cluster" ]; then cat "$STATE/cluster"; return; fi
   local dir=$STATE/pg
   if [ "$(id -u)" = 0 ] && ! runuser -u postgres -- test -x "$STATE"; then
-    dir=/var/lib/nelbo-$(printf '%s' "$ROOT" | cksum | cut -d' ' -f1)
+    dir=/var/lib/nelbo-$(printf '%s' "$STATE" | cksum | cut -d' ' -f1)
   fi
   echo "$dir" >"$STATE/cluster"
   echo "$dir"
@@ -83,4 +83,13 @@ stop_cluster() {
   [ -n "$bin" ] && [ -f "$STATE/cluster" ] || return 0
   dir=$(cat "$STATE/cluster")
   if cluster_runs "$bin" "$dir"; then (cd / && as_postgres "$bin/pg_ctl" -D "$dir" -m fast -w stop >/dev/null); fi
+}
+
+# A cluster of its own to be killed again and again, so that nobody else's connections are hurt.
+torture() {
+  unset DATABASE_URL
+  STATE=$STATE/torture
+  ensure_cluster
+  trap stop_cluster EXIT
+  NELBO_CLUSTER_URL=$(cluster_url postgres) node --import tsx tools/torture.ts "$@"
 }
