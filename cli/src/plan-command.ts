@@ -10,7 +10,9 @@ import {
   readJob,
   workOrder,
   workOrderDrawings,
+  storable,
   workOrderMarkdown,
+  JOB_FILE_LIMIT,
   type Job,
   type Plan,
   type Problem,
@@ -65,12 +67,15 @@ function planFile(file: string, format: Format, now: number): Outcome {
   } catch {
     return { stdout: '', stderr: `error: ${file}: cannot be read; check the name of the file\n`, code: 2 };
   }
+  if (text.length > JOB_FILE_LIMIT) return { stdout: '', stderr: `error: ${file}: is too large for a job file (allowed: up to ${JOB_FILE_LIMIT / 1e6} MB); a whole yard is restored with ./nelbo restore\n`, code: 2 };
   let document: unknown;
   try {
     document = JSON.parse(text);
   } catch (e) {
     return { stdout: '', stderr: `error: ${file}: is not JSON (${e instanceof Error ? e.message : 'unreadable'}); see docs/job-format.md\n`, code: 2 };
   }
+  const unkeepable = storable(document);
+  if (unkeepable.length > 0) return { stdout: '', stderr: unkeepable.map((p) => `${describeProblem(p)}\n`).join(''), code: 2 };
   const read = readJob(document);
   const planned = read.job ? planRepair(read.job, LIBRARY, {}, { now }) : { problems: [] };
   // A field that could not be read is missing for the planner too: one message is enough.
@@ -85,7 +90,7 @@ function render(format: Format, job: Job, plan: Plan, problems: readonly Problem
   if (format === 'json') return `${JSON.stringify({ ...(publicPlan(plan) as object), problems }, null, 2)}\n`;
   const order = workOrder(job, plan, problems, findingHistory(job, LIBRARY, {}, { now }), { timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone });
   if (format === 'text') return planText(order);
-  return workOrderMarkdown(order, workOrderDrawings(plan));
+  return workOrderMarkdown(order, workOrderDrawings(plan), plan.trace);
 }
 
 /** The JSON Schema of a job file; docs/schema/ holds a copy that a test keeps equal. */

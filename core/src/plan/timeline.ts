@@ -148,11 +148,12 @@ export function placeTasks(drafts: readonly DraftTask[], start: number, done: Re
 /** Windows that shut before work goes on: the film has cured past the bond and must be abraded. */
 export function missedWindows(timeline: Timeline): Problem[] {
   const problems: Problem[] = [];
-  const tasks = timeline.stages.flatMap((s) => s.tasks);
-  tasks.forEach((task, i) => {
-    const next = tasks.slice(i + 1).find((t) => t.kind === 'work');
-    if (!task.window || !next || next.stage !== task.stage || next.start <= task.window.closes) return;
-    const late = Math.round((next.start - task.window.closes) / 60_000);
+  let next: Task | undefined;
+  for (const task of timeline.stages.flatMap((s) => s.tasks).reverse()) {
+    const following = next;
+    if (task.kind === 'work') next = task;
+    if (!task.window || !following || following.stage !== task.stage || following.start <= task.window.closes) continue;
+    const late = Math.round((following.start - task.window.closes) / 60_000);
     problems.push({
       severity: 'warning',
       stage: task.stage,
@@ -160,8 +161,8 @@ export function missedWindows(timeline: Timeline): Problem[] {
       what: `the window after “${task.label}” shuts ${late < 120 ? `${late} min` : `${Math.round(late / 60)} h`} before work goes on`,
       suggestion: 'start earlier in the day, or wash and abrade P80 before the next layer',
     });
-  });
-  return problems;
+  }
+  return problems.reverse();
 }
 
 /** The task under way at a moment: the first of the first stage not yet done that has not ended, if any. */

@@ -31,7 +31,7 @@ export function documentChanges(before: JobDocument, after: JobDocument, fields:
     if (deeper) {
       const [x, y] = [(a ?? {}) as Group, (b ?? {}) as Group];
       for (const name of new Set([...Object.keys(x), ...Object.keys(y)])) {
-        compare(x[name], y[name], path ? `${path}.${name}` : name, field?.kind === 'group' ? field.fields[name] : undefined);
+        compare(x[name], y[name], path ? `${path}.${name}` : name, field?.kind === 'group' && Object.hasOwn(field.fields, name) ? field.fields[name] : undefined);
       }
       return;
     }

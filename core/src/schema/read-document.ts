@@ -54,7 +54,8 @@ function convert(value: unknown, field: Field, path: string, bad: ReadonlySet<st
       if (typeof value !== 'object' || value === null || Array.isArray(value)) return undefined;
       const out: Record<string, unknown> = {};
       for (const [name, v] of Object.entries(value)) {
-        const f = field.fields[name];
+        // An inherited name ("constructor") is no field.
+        const f = Object.hasOwn(field.fields, name) ? field.fields[name] : undefined;
         if (!f) {
           problems.push(unknownField(at(name), name, Object.keys(field.fields)));
           continue;

@@ -10,7 +10,7 @@ export function findField(path: string, root: GroupField = JOB_FIELDS): Field | 
   for (const name of path.split('.')) {
     if (at?.kind === 'list') at = at.item;
     if (at?.kind !== 'group') return undefined;
-    at = at.fields[name];
+    at = Object.hasOwn(at.fields, name) ? at.fields[name] : undefined;
   }
   return at;
 }
@@ -35,7 +35,7 @@ function sayValue(field: Field | undefined, value: unknown, units: UnitPreferenc
       return `${shown.text.replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '')} ${shown.unit}`;
     }
     case 'choice':
-      return typeof value === 'string' ? (field.options[value] ?? value) : raw(value);
+      return typeof value === 'string' ? (Object.hasOwn(field.options, value) ? field.options[value] : value) : raw(value);
     case 'instant': {
       const ms = typeof value === 'string' ? Date.parse(value) : NaN;
       return Number.isFinite(ms) ? new Intl.DateTimeFormat('en-GB', { timeZone, day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(ms) : raw(value);

@@ -6,13 +6,13 @@ import { jobRevisions, jobs, logEntries, workOrders } from '../db/schema';
 import { HttpProblem } from '../http/problem';
 import type { Route } from '../http/route';
 import { components as c } from '../http/schemas';
-import { queryOf } from '../http/validate';
+import { queryOf, yesOrNo } from '../http/validate';
 import { fileName } from '../jobs/routes';
 import { readShop } from '../shop/queries';
 import { restoreBackup } from './restore';
 import { writeBackup } from './write';
 
-const restoreQuery = yup.object({ replace: yup.boolean().default(false) });
+const restoreQuery = yup.object({ replace: yesOrNo('replace').default(false) });
 
 export function backupRoutes(db: Database, pool: pg.Pool): readonly Route[] {
   return [

@@ -34,6 +34,14 @@ export function versionOf(value: string): number {
   throw new HttpProblem(400, 'The version is not a whole number from 1');
 }
 
+/** A whole number within limits, with one message that says so. */
+export function whole(name: string, least: number, most: number): yup.NumberSchema {
+  const message = `${name} must be a whole number from ${least} to ${most}`;
+  return yup.number().typeError(message).integer(message).min(least, message).max(most, message);
+}
+
+export const yesOrNo = (name: string): yup.BooleanSchema => yup.boolean().typeError(`${name} must be true or false`);
+
 /** Validates query parameters against a Yup object schema. */
 export function queryOf<T>(schema: yup.Schema<T>, query: unknown): T {
   try {

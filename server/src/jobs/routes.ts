@@ -4,18 +4,19 @@ import { tooLarge } from '../http/problem';
 import { textOf } from '../http/read-text';
 import { JSON_LIMIT_MB, param, type Route } from '../http/route';
 import { components as c } from '../http/schemas';
-import { jsonOf, queryOf, uuidOf, versionOf } from '../http/validate';
+import { jsonOf, queryOf, uuidOf, versionOf, whole, yesOrNo } from '../http/validate';
 import type { JobService } from './service';
 
 const MAX_PAGE = 500;
-const page = { limit: yup.number().integer().min(1).max(MAX_PAGE), offset: yup.number().integer().min(0).max(1_000_000).default(0) };
-const filterSchema = yup.object({ search: yup.string().max(120).optional(), archived: yup.boolean().default(false), limit: page.limit.default(100), offset: page.offset });
-const underWaySchema = yup.object({ limit: page.limit.default(200) });
-const revisionsSchema = yup.object({ limit: page.limit.default(100), before: yup.number().integer().min(1).max(1_000_000_000).optional() });
+const LARGEST = 1_000_000_000;
+const limit = (usual: number) => whole('limit', 1, MAX_PAGE).default(usual);
+const filterSchema = yup.object({ search: yup.string().max(120).optional(), archived: yesOrNo('archived').default(false), limit: limit(100), offset: whole('offset', 0, 1_000_000).default(0) });
+const underWaySchema = yup.object({ limit: limit(200) });
+const revisionsSchema = yup.object({ limit: limit(100), before: whole('before', 1, LARGEST).optional() });
 const label = { who: yup.string().max(80).optional(), saveId: yup.string().uuid().optional() };
 const createSchema = yup.object({ id: yup.string().required(), document: yup.mixed().required(), ...label });
-const saveSchema = yup.object({ version: yup.number().integer().min(1).max(1_000_000_000).required(), document: yup.mixed().required(), ...label });
-const archiveSchema = yup.object({ archived: yup.boolean().required() });
+const saveSchema = yup.object({ version: whole('version', 1, LARGEST).required('version is missing'), document: yup.mixed().required(), ...label });
+const archiveSchema = yup.object({ archived: yesOrNo('archived').required('archived is missing') });
 const nameSchema = yup.object({ name: yup.string().max(120).nullable().defined() });
 
 const jobId = (req: Request): string => uuidOf(param(req, 'id'));
@@ -95,7 +96,7 @@ export function jobRoutes(service: JobService): readonly Route[] {
       method: 'put',
       path: '/jobs/{id}',
       summary: 'Saves over the version that the client knew; 409 carries the job that is there instead',
-      body: { description: 'known version and description', schema: object({ version: int(1, 1_000_000_000), document: c.ref('JobDocument'), ...labelSchema }, ['version', 'document']) },
+      body: { description: 'known version and description', schema: object({ version: int(1, LARGEST), document: c.ref('JobDocument'), ...labelSchema }, ['version', 'document']) },
       answers: { 200: { description: 'the job as it stands', schema: c.ref('Job') } },
       problems: [400, 404, 409, 413, 422],
       handle: async (req, res) => {
@@ -130,7 +131,7 @@ export function jobRoutes(service: JobService): readonly Route[] {
       method: 'get',
       path: '/jobs/{id}/revisions',
       summary: 'Saved states of a job, the newest first',
-      query: { limit: { description: 'how many', schema: int(1, MAX_PAGE) }, before: { description: 'only versions below this one', schema: int(1, 1_000_000_000) } },
+      query: { limit: { description: 'how many', schema: int(1, MAX_PAGE) }, before: { description: 'only versions below this one', schema: int(1, LARGEST) } },
       answers: { 200: { description: 'revisions without their descriptions', schema: { type: 'array', items: c.ref('Revision') } } },
       problems: [400, 404],
       handle: async (req, res) => {
