@@ -82,11 +82,14 @@ function shown(document: unknown, shop: Shop = {}): string {
   return [words, JSON.stringify(publicPlan(plan)), sentences, workOrderMarkdown(order, workOrderDrawings(plan, reader), plan.trace, reader)].join('\n');
 }
 
+/** The place where a text shows what no person should see. Only that is handed to the reporter: the texts are long. */
+const broken = (text: string): string | undefined => /.{0,80}(NaN|Infinity|undefined|\[object).{0,20}/.exec(text)?.[0];
+
 describe('hostile and extreme input', () => {
   it('is read without a crash, and what can be planned has no number that is none', () => {
     fc.assert(
       fc.property(hurt, (document) => {
-        expect(shown(document)).not.toMatch(/NaN|Infinity|undefined|\[object/);
+        expect(broken(shown(document))).toBeUndefined();
       }),
       { ...BOUNDS, numRuns: 600 },
     );
@@ -95,7 +98,7 @@ describe('hostile and extreme input', () => {
   it('at the limits of every field, in every yard, still gives finite figures', () => {
     fc.assert(
       fc.property(extreme, yard, (document, shop) => {
-        expect(shown(document, shop)).not.toMatch(/NaN|Infinity|undefined|\[object/);
+        expect(broken(shown(document, shop))).toBeUndefined();
       }),
       { ...BOUNDS, numRuns: 40 },
     );

@@ -159,7 +159,7 @@ export function missedWindows(timeline: Timeline): Problem[] {
       stage: task.stage,
       path: 'schedule.start',
       what: `the window after “${task.label}” shuts ${late < 120 ? `${late} min` : `${Math.round(late / 60)} h`} before work goes on`,
-      suggestion: 'start earlier in the day, or wash and abrade P80 before the next layer',
+      suggestion: `start at another hour, or wash and abrade${task.stage === 'laminate' ? ' P80' : ''} before the next ${task.stage === 'laminate' ? 'ply' : 'coat'}`,
     });
   }
   return problems.reverse();
