@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { LIBRARY, documentChanges, findingHistory, mergeDocuments, openJobFile, plainText, planRepair, publicPlan, readJob, workOrder, workOrderDrawings, workOrderMarkdown, type JobDocument, type Shop } from '../src/index';
-import { BASE, CLOCK, numbersIn } from './support';
+import { LIBRARY, STAGES, documentChanges, findingHistory, mergeDocuments, openJobFile, plainText, planRepair, publicPlan, readJob, stageSentence, workOrder, workOrderDrawings, workOrderMarkdown, type JobDocument, type Shop } from '../src/index';
+import { BASE, CLOCK } from './support';
 
 /** The same inputs on every machine; a slow one tries fewer of them, never longer. */
 const BOUNDS = { seed: 20261124, interruptAfterTimeLimit: 60_000, markInterruptAsFailure: false } as const;
@@ -31,9 +31,9 @@ const inRange = (min: number, max: number) => fc.double({ min, max, noNaN: true 
 /** Documents whose every field is allowed, at the limits above all. */
 const extreme = fc
   .record({
-    thickness: fc.oneof(fc.constantFrom(0.001, 0.016), inRange(0.001, 0.016)),
+    thickness: fc.oneof(fc.constantFrom(0.001, 0.016), inRange(0.001, 0.012)),
     gelCoat: fc.oneof(fc.constantFrom(0, 0.003), inRange(0, 0.003)),
-    size: fc.tuple(fc.oneof(fc.constantFrom(0.002, 0.3), inRange(0.002, 0.3)), fc.oneof(fc.constantFrom(0.002, 0.3), inRange(0.002, 0.3))),
+    size: fc.tuple(fc.oneof(fc.constantFrom(0.002, 0.2), inRange(0.002, 0.2)), fc.oneof(fc.constantFrom(0.002, 0.2), inRange(0.002, 0.2))),
     temperature: fc.oneof(fc.constantFrom(-20, 50), inRange(-20, 50)),
     humidity: fc.oneof(fc.constantFrom(0.05, 1), inRange(0.05, 1)),
     // The largest of everything at once is planned too, but takes seconds: see the bench.
@@ -67,16 +67,29 @@ const yard: fc.Arbitrary<Shop> = fc.record(
   { requiredKeys: [] },
 );
 
+/** Whether every number anywhere in a plan is one; the trace holds the same numbers again. */
+function allFinite(plan: object): boolean {
+  const waiting: unknown[] = [plan];
+  while (waiting.length > 0) {
+    const at = waiting.pop();
+    if (typeof at === 'number' && !Number.isFinite(at)) return false;
+    if (typeof at !== 'object' || at === null) continue;
+    for (const key of Object.keys(at)) if (key !== 'trace') waiting.push((at as Record<string, unknown>)[key]);
+  }
+  return true;
+}
+
 /** Everything that a person could be shown of a plan, as one text. */
-function shown(document: unknown, shop: Shop = {}): string {
+function shown(document: unknown, shop: Shop = {}, papers = true): string {
   const { job, problems } = readJob(document);
   const words = problems.map((p) => `${p.path} ${p.what} ${p.allowed ?? ''} ${p.suggestion ?? ''}`).join('\n');
   if (!job) return words;
   const clock = { ...CLOCK, timeZone: 'Europe/Oslo' };
   const { plan, problems: found } = planRepair(job, LIBRARY, shop, clock);
   if (!plan) return words;
-  expect(numbersIn(plan).every(Number.isFinite)).toBeTrue();
+  expect(allFinite(plan)).toBeTrue();
   const reader = { currency: '£', units: shop.units };
+  if (!papers) return [words, ...STAGES.flatMap((s) => stageSentence(s, plan, reader) ?? [])].join('\n');
   const order = workOrder(job, plan, [...problems, ...found], findingHistory(job, LIBRARY, shop, clock), reader);
   const sentences = order.sections.map((s) => plainText(s.sentence)).join('\n');
   return [words, JSON.stringify(publicPlan(plan)), sentences, workOrderMarkdown(order, workOrderDrawings(plan, reader), plan.trace, reader)].join('\n');
@@ -88,10 +101,11 @@ const broken = (text: string): string | undefined => /.{0,80}(NaN|Infinity|undef
 describe('hostile and extreme input', () => {
   it('is read without a crash, and what can be planned has no number that is none', () => {
     fc.assert(
-      fc.property(hurt, (document) => {
-        expect(broken(shown(document))).toBeUndefined();
+      // The papers of every eighth: they take longer than the plan.
+      fc.property(hurt, fc.nat(7), (document, n) => {
+        expect(broken(shown(document, {}, n === 0))).toBeUndefined();
       }),
-      { ...BOUNDS, numRuns: 600 },
+      { ...BOUNDS, numRuns: 320 },
     );
   }, 90_000);
 
@@ -100,7 +114,7 @@ describe('hostile and extreme input', () => {
       fc.property(extreme, yard, (document, shop) => {
         expect(broken(shown(document, shop))).toBeUndefined();
       }),
-      { ...BOUNDS, numRuns: 40 },
+      { ...BOUNDS, numRuns: 16 },
     );
   }, 90_000);
 
@@ -119,7 +133,7 @@ describe('hostile and extreme input', () => {
         const { document, problems } = openJobFile(text);
         expect(document !== undefined || problems.some((p) => p.severity === 'error' && p.what.length > 0)).toBeTrue();
       }),
-      { ...BOUNDS, numRuns: 800 },
+      { ...BOUNDS, numRuns: 1200 },
     );
   });
 

@@ -58,9 +58,18 @@ describe('the built web application', () => {
   let app: Running;
   beforeAll(async () => {
     const webRoot = mkdtempSync(join(tmpdir(), 'nelbo-web-'));
-    writeFileSync(join(webRoot, 'index.html'), '<!doctype html><title>page</title>');
+    writeFileSync(join(webRoot, 'index.html'), '<!doctype html><title>page</title><body><script src="main-ABC.js"></script></body>');
     writeFileSync(join(webRoot, 'main-ABC.js'), `console.log(${JSON.stringify('x'.repeat(5000))})`);
+    writeFileSync(join(webRoot, 'job-page-XYZ.js'), 'import{a}from"./chunk-ONE.js";import"./main-ABC.js";');
+    writeFileSync(join(webRoot, 'chunk-ONE.js'), 'import"./chunk-TWO.js";import"./job-page-XYZ.js";');
+    writeFileSync(join(webRoot, 'chunk-TWO.js'), '');
     app = await start({ webRoot });
+  });
+
+  it('names at once every file that the page will need, and that only', async () => {
+    const preloads = async (path: string): Promise<string[]> => [...(await (await fetch(app.url + path)).text()).matchAll(/modulepreload" href="([^"]+)"/g)].map((m) => m[1]);
+    expect(await preloads('/jobs/5b1d2f60-0001-4a01-9c01-000000000001/grind')).toEqual(['job-page-XYZ.js', 'chunk-ONE.js', 'chunk-TWO.js']);
+    expect(await preloads('/shop')).toEqual([]);
   });
   afterAll(() => app.stop());
 

@@ -3,12 +3,12 @@ import { sql } from 'drizzle-orm';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
-import { join } from 'node:path';
 import { ENGINE_VERSION } from '@nelbo/core';
 import type pg from 'pg';
 import { backupRoutes } from './backup/routes';
 import type { Database } from './db/connect';
 import { openApi } from './http/openapi';
+import { pageFor } from './http/page';
 import { HttpProblem, problemHandler } from './http/problem';
 import { API, mount, type Route } from './http/route';
 import { components as c } from './http/schemas';
@@ -96,8 +96,9 @@ export function createApp(options: AppOptions): Express {
   if (webRoot && existsSync(webRoot)) {
     // Built files carry a hash in their name and never change; the page itself is always asked for anew.
     app.use(express.static(webRoot, { index: false, maxAge: '365d', immutable: true }));
-    app.get('/{*path}', (_req, res) => {
-      res.set('Cache-Control', 'no-cache').sendFile(join(webRoot, 'index.html'));
+    const page = pageFor(webRoot);
+    app.get('/{*path}', (req, res) => {
+      res.set('Cache-Control', 'no-cache').type('html').send(page(req.path));
     });
   }
   app.use(problemHandler(log));

@@ -57,7 +57,7 @@ import { jobCommands } from './job-commands';
         </main>
       </div>
       <nb-totals-strip [stage]="current()" />
-      <nb-trace-drawer />
+      @defer (when trace.path().length > 0; prefetch on idle) {<nb-trace-drawer />}
       @defer (when context.save().kind === 'conflict') {<nb-conflict />}
       @defer (when context.historyOpen()) {<nb-history />}
     } @else {
@@ -90,7 +90,7 @@ export class JobPage implements OnDestroy {
   readonly id = input.required<string>();
   readonly stage = input.required<string>();
   protected readonly context = inject(JobContext);
-  readonly #trace = inject(TraceService);
+  protected readonly trace = inject(TraceService);
 
   protected readonly current = computed<Stage>(() => STAGES.find((s) => s === this.stage()) ?? 'survey');
 
@@ -101,7 +101,7 @@ export class JobPage implements OnDestroy {
     });
     effect(() => {
       const plan = this.context.plan();
-      if (plan) this.#trace.use(plan);
+      if (plan) this.trace.use(plan);
     });
     const [router, api, commands] = [inject(Router), inject(Api), inject(Commands)];
     const unregister = commands.register(() => jobCommands(this.id(), this.context, router, api));
@@ -115,7 +115,7 @@ export class JobPage implements OnDestroy {
   }
 
   ngOnDestroy(): void {
-    this.#trace.close();
+    this.trace.close();
     this.context.store.close();
   }
 }

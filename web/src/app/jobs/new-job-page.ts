@@ -71,7 +71,7 @@ import { TraceService } from '../ui/trace-service';
         } @else {<p class="muted">Type the size of the hole, in any unit, and the whole repair is drawn here.</p>}
       </section>
     </main>
-    <nb-trace-drawer />
+    @defer (when trace.path().length > 0; prefetch on idle) {<nb-trace-drawer />}
   `,
   styles: `
     main { display: grid; grid-template-columns: minmax(340px, 520px) minmax(0, 1fr); gap: 40px; padding: 20px 26px 40px; max-width: 1280px; }
@@ -136,11 +136,12 @@ export class NewJobPage {
     return t && { handsOn: [figure(t.handsOn, reader)], elapsed: [figure(t.elapsed, reader)], resin: [figure(t.resin, reader)] };
   });
 
+  protected readonly trace = inject(TraceService);
+
   constructor() {
-    const trace = inject(TraceService);
     effect(() => {
       const plan = this.#plan();
-      if (plan) trace.use(plan);
+      if (plan) this.trace.use(plan);
     });
   }
 

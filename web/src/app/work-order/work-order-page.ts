@@ -64,7 +64,7 @@ import { TraceService } from '../ui/trace-service';
         <div class="key"><nb-origin-key /></div>
         <p class="muted small">{{ o.versions }}</p>
       </main>
-      <nb-trace-drawer />
+      @defer (when trace.path().length > 0; prefetch on idle) {<nb-trace-drawer />}
     } @else if (failure()) {<main class="sheet"><h1>{{ failure() }}</h1></main>}
   `,
   styles: `
@@ -115,15 +115,16 @@ export class WorkOrderPage {
     return plan ? workOrderScenes(plan, this.#reading.reader()) : [];
   });
 
+  protected readonly trace = inject(TraceService);
+
   constructor() {
-    const trace = inject(TraceService);
     effect(() => this.#store.open(this.id()));
     effect(() => {
       const plan = this.#state()?.plan;
-      if (plan) trace.use(plan);
+      if (plan) this.trace.use(plan);
     });
     inject(DestroyRef).onDestroy(() => {
-      trace.close();
+      this.trace.close();
       this.#store.close();
     });
   }

@@ -1,0 +1,11 @@
+import { chromium } from '@playwright/test';
+const b = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox','--disable-gpu'] });
+const c = await b.newContext({ viewport: { width: 1280, height: 800 } }); const p = await c.newPage();
+const cdp = await c.newCDPSession(p); await cdp.send('Profiler.enable'); await cdp.send('Profiler.setSamplingInterval', { interval: 500 }); await cdp.send('Profiler.start');
+await p.goto('http://127.0.0.1:4310/jobs/5b1d2f60-0001-4a01-9c01-000000000001/laminate');
+await p.getByRole('button', { name: 'Show ply 1', exact: true }).waitFor();
+const { profile } = await cdp.send('Profiler.stop');
+const self: Record<string, number> = {}, tot: Record<string, number> = {}; const byId = new Map(profile.nodes.map((n: any) => [n.id, n])); const parent = new Map(); profile.nodes.forEach((n: any) => (n.children ?? []).forEach((ch: number) => parent.set(ch, n.id)));
+profile.samples!.forEach((s: number, i: number) => { const dt = profile.timeDeltas![i] / 1000; let n: any = byId.get(s); const k = n.callFrame.functionName + ' ' + n.callFrame.url.split('/').pop() + ':' + n.callFrame.columnNumber; self[k] = (self[k] ?? 0) + dt; const seen = new Set(); let id: any = s; while (id) { const m: any = byId.get(id); const kk = m.callFrame.functionName + ' ' + m.callFrame.url.split('/').pop() + ':' + m.callFrame.columnNumber; if (!seen.has(kk)) { tot[kk] = (tot[kk] ?? 0) + dt; seen.add(kk); } id = parent.get(id); } });
+console.log(Object.entries(self).sort((a, b) => b[1] - a[1]).slice(0, 25).map(([k, v]) => v.toFixed(0) + ' ' + k).join('\n'));
+await b.close();

@@ -1,0 +1,66 @@
+import { randomUUID } from 'node:crypto';
+import { performance } from 'node:perf_hooks';
+import autocannon from 'autocannon';
+import type { JobDocument } from '@nelbo/core';
+import { rowOf, type Row } from './rows';
+import { startYard } from './yard';
+
+const JOBS = 2000;
+const READS_PER_SECOND = 100;
+const READ_SECONDS = 10;
+const SAVES = 300;
+const SCREENS = 4;
+const LISTS = 60;
+
+type Loaded = autocannon.Result & { readonly latency: autocannon.Histogram & { readonly p97_5: number } };
+
+/** Reads at a steady rate, saves from several screens meanwhile, and lists and searches of a large yard. */
+export async function measureServer(): Promise<readonly Row[]> {
+  const yard = await startYard(JOBS);
+  try {
+    const api = `${yard.url}/api/v1`;
+    const size = `${JOBS} jobs`;
+    const timed = async (call: () => Promise<Response>): Promise<number> => {
+      const began = performance.now();
+      const res = await call();
+      await res.arrayBuffer();
+      if (!res.ok) throw new Error(`answered ${res.status}`);
+      return performance.now() - began;
+    };
+    const many = async (n: number, call: (i: number) => Promise<Response>): Promise<number[]> => {
+      const all: number[] = [];
+      for (let i = 0; i < n; i += 1) all.push(await timed(() => call(i)));
+      return all;
+    };
+    await many(20, (i) => fetch(`${api}/jobs/${yard.jobIds[i]}`));
+
+    let read: Loaded | undefined;
+    const reading = autocannon({ url: yard.url, duration: READ_SECONDS, connections: 10, overallRate: READS_PER_SECOND, requests: yard.jobIds.slice(0, 100).map((id) => ({ path: `/api/v1/jobs/${id}` })) }).then((r) => (read = r as Loaded));
+    const saves = (await Promise.all(Array.from({ length: SCREENS }, (_, screen) => saveOften(api, yard.jobIds[500 + screen], SAVES / SCREENS, timed)))).flat();
+    await reading;
+    if (!read || read.non2xx > 0 || read.errors > 0) throw new Error(`reads failed: ${read?.non2xx} refused, ${read?.errors} broken`);
+    return [
+      { work: 'read a job', size: `${READS_PER_SECOND}/s over ${size}`, median: read.latency.p50, p95: read.latency.p97_5, p99: read.latency.p99, budget: 20, held: 'p99' },
+      rowOf('save a job, acknowledged', `${SCREENS} screens, reads meanwhile`, saves, 50, 'p95'),
+      rowOf('list the yard', size, await many(LISTS, () => fetch(`${api}/jobs?limit=50`)), 100, 'p95'),
+      rowOf('search the yard', size, await many(LISTS, (i) => fetch(`${api}/jobs?search=${i % 2 ? 'eider' : encodeURIComponent('strike, port')}&limit=50`)), 100, 'p95'),
+      rowOf('jobs under way', size, await many(20, () => fetch(`${api}/jobs/under-way`))),
+      rowOf('work order as PDF', 'one job', await many(5, () => fetch(`${api}/jobs/${yard.jobIds[1]}/work-orders/current.pdf`))),
+      rowOf('backup of the yard', size, await many(3, () => fetch(`${api}/backup`))),
+    ];
+  } finally {
+    await yard.stop();
+  }
+}
+
+/** One screen that saves one job again and again, as fast as it is acknowledged. */
+async function saveOften(api: string, id: string, n: number, timed: (call: () => Promise<Response>) => Promise<number>): Promise<number[]> {
+  const job = (await (await fetch(`${api}/jobs/${id}`)).json()) as { version: number; document: JobDocument };
+  const times: number[] = [];
+  for (let i = 0; i < n; i += 1) {
+    const body = JSON.stringify({ version: job.version + i, saveId: randomUUID(), document: { ...job.document, title: `save ${i}` } });
+    times.push(await timed(() => fetch(`${api}/jobs/${id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body })));
+    await new Promise((resolve) => setTimeout(resolve, 30));
+  }
+  return times;
+}
