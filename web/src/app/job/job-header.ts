@@ -29,7 +29,7 @@ import { SaveState } from './save-state';
     dl { text-align: right; white-space: nowrap; }
     dt { font-size: 0.82rem; color: var(--muted); }
     dd { font-weight: 700; }
-    @media (max-width: 1000px) { .spread { flex-wrap: wrap; } dl { text-align: left; } }
+    @media (max-width: 1000px) { .spread { flex-wrap: wrap; gap: 0 18px; } .names { gap: 0 14px; } dl { text-align: left; } dt { display: none; } }
   `,
 })
 export class JobHeader {

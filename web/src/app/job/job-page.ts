@@ -38,7 +38,7 @@ import { jobCommands } from './job-commands';
     } @else if (context.state()) {
       <header>
         <nb-job-header />
-        @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [warned]="context.warned()" />}
+        @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [stage]="current()" [warned]="context.warned()" />}
       </header>
       <div class="body" [attr.class]="'body about-' + current()">
         <section class="drawings" aria-label="Drawings"><nb-drawings [stage]="current()" /><nb-moved /></section>

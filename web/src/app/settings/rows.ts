@@ -30,17 +30,16 @@ export type Row = Readonly<Record<string, unknown>>;
         } @empty {<p class="muted small">None.</p>}
         <p><button pButton type="button" size="small" severity="secondary" [outlined]="true" [disabled]="entered.length >= most()" (click)="add()">Add a {{ item().label.toLowerCase() }}</button></p>
       } @else {
-        <p class="muted small typical">{{ typical() }}</p>
-        <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="begin()">Enter what you have</button>
+        <p class="typical"><span class="muted small">{{ typical() }}</span> <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="begin()">Enter what you have</button></p>
       }
     </fieldset>
   `,
   styles: `
-    fieldset { border: 0; border-top: 1px solid var(--hairline); margin: 0; padding: 10px 0 14px; } legend { font-weight: 700; padding: 0 8px 0 0; }
+    fieldset { border: 0; border-top: 1px solid var(--hairline); margin: 0; padding: 6px 0 10px; } legend { font-weight: 700; padding: 0 8px 0 0; }
     .row { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); gap: 12px; align-items: start; margin-bottom: 8px; }
     .row button { align-self: start; margin-top: 21px; justify-self: end; }
     .row.narrow { display: inline-grid; grid-auto-columns: 200px auto; gap: 4px; margin-right: 18px; }
-    .typical { margin-bottom: 8px; border-bottom: 0; }
+    .typical { display: flex; justify-content: space-between; gap: 16px; align-items: center; }
     @media (max-width: 700px) { .row { grid-auto-flow: row; grid-template-columns: 1fr 1fr; border-bottom: 1px solid var(--hairline); padding-bottom: 8px; } }
   `,
 })

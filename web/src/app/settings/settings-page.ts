@@ -77,7 +77,7 @@ const FULL_DAY = { days: 'mon-fri', start: '07:30', end: '16:30' } as const;
         </section>
         <section aria-labelledby="set-bench">
           <h2 id="set-bench">Instruments on the bench</h2>
-          <p class="muted">Mixes are told in what they can show: grams to the scale’s step, depth in the cup, strokes, drops.</p>
+          <p class="muted lead">Mixes are told in what they can show: grams to the scale’s step, depth in the cup, strokes, drops.</p>
           <nb-rows path="instruments.scales" title="Scales" [value]="s.instruments?.scales" [fallback]="typical.scales" typical="Taken as one scale that reads to 0.1 g, up to 3 kg." (changed)="set('instruments.scales', $event)" />
           <nb-rows path="instruments.cups" title="Cups" [value]="s.instruments?.cups" [fallback]="typical.cups" typical="Taken as one 400 ml cup, 66 mm wide at the bottom and 84 mm at the top." (changed)="set('instruments.cups', $event)" />
           <nb-rows path="instruments.syringes" title="Syringes" [value]="s.instruments?.syringes" [fallback]="typical.syringes" typical="Taken as one 10 ml syringe, marked every 0.5 ml." (changed)="set('instruments.syringes', $event)" />
@@ -99,9 +99,9 @@ const FULL_DAY = { days: 'mon-fri', start: '07:30', end: '16:30' } as const;
     main { padding: 20px 26px 60px; max-width: 1080px; }
     header { align-items: center; position: sticky; top: 0; background: var(--ground); z-index: 2; padding: 6px 0; }
     [role='status'] { color: var(--wait); } .bad { color: var(--act) !important; font-weight: 700; }
-    section { margin-top: 26px; } h2 { border-bottom: 2px solid var(--ink); padding-bottom: 4px; margin-bottom: 10px; }
+    section { margin-top: 26px; scroll-margin-top: 60px; } h2 { border-bottom: 2px solid var(--ink); padding-bottom: 4px; margin-bottom: 10px; }
     .three { grid-template-columns: repeat(3, minmax(0, 1fr)); } .four { grid-template-columns: repeat(4, minmax(0, 1fr)); }
-    .row { margin-bottom: 12px; } .switch { display: flex; gap: 10px; align-items: center; margin: 12px 0; }
+    .row { margin-bottom: 12px; } .lead { margin-bottom: 10px; } .switch { display: flex; gap: 10px; align-items: center; margin: 12px 0; }
     .why { margin-top: 10px; font-size: 0.93rem; color: var(--muted); } .why li { margin-top: 3px; } .why b { color: var(--ink); }
     @media (max-width: 900px) { .three, .four { grid-template-columns: repeat(2, minmax(0, 1fr)); } main { padding: 16px; } }
     @media (max-width: 480px) { .three, .four { grid-template-columns: minmax(0, 1fr); } }

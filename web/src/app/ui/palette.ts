@@ -56,7 +56,8 @@ export class Palette {
   );
   protected readonly found = computed<readonly Command[]>(() => {
     const words = this.text().toLowerCase().split(/\s+/).filter(Boolean);
-    const named = this.commands.all().filter((c) => words.every((w) => c.label.toLowerCase().includes(w)));
+    // What belongs to the job at hand comes first.
+    const named = [...this.commands.all()].sort((a, b) => Number(b.group === 'Job') - Number(a.group === 'Job')).filter((c) => words.every((w) => c.label.toLowerCase().includes(w)));
     const jobs = this.#jobs().map((j): Command => ({ id: `job ${j.id}`, group: 'Go to', label: `${j.boat || 'Boat not named'}: ${j.title}`, run: () => void this.#router.navigate(['/jobs', j.id, 'survey']) }));
     return [...named, ...jobs].slice(0, MOST);
   });

@@ -27,7 +27,7 @@ const ALWAYS: readonly (readonly [string, string])[] = [
           </section>
         }
       </div>
-      <h3>The line under a figure</h3>
+      <h3 class="line">The line under a figure</h3>
       <nb-origin-key />
       <p class="single"><p-toggleswitch inputId="single-keys" [ngModel]="commands.singleKeys()" (ngModelChange)="commands.useSingleKeys($event)" /> <label for="single-keys">Keys without Ctrl work (turn this off for speech input)</label></p>
     </p-dialog>
@@ -36,7 +36,8 @@ const ALWAYS: readonly (readonly [string, string])[] = [
     .columns { columns: 2; column-gap: 34px; }
     section { break-inside: avoid; margin-bottom: 14px; }
     h3 { border-bottom: 1px solid var(--ink); padding-bottom: 3px; margin-bottom: 4px; }
-    dl div { display: grid; grid-template-columns: 92px 1fr; gap: 10px; padding: 3px 0; align-items: baseline; }
+    dl div { display: grid; grid-template-columns: 112px 1fr; gap: 10px; padding: 3px 0; align-items: baseline; }
+    .line { margin: 14px 0 6px; }
     .single { display: flex; gap: 10px; align-items: center; margin-top: 18px; }
     @media (max-width: 600px) { .columns { columns: 1; } }
   `,

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, signal, type OnDestroy } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, computed, effect, inject, input, signal, type OnDestroy } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { STAGE_TITLES, type Stage, type Timeline } from '@nelbo/core';
 import { WallClock } from '../state/wall-clock';
@@ -58,6 +58,8 @@ const NARROW = 760;
 export class Tape implements OnDestroy {
   readonly timeline = input.required<Timeline>();
   readonly jobId = input.required<string>();
+  /** The stage that is open. */
+  readonly stage = input<Stage>();
   /** Stages with a warning or an error. */
   readonly warned = input<ReadonlySet<Stage>>(new Set());
   protected readonly titles: Record<Stage, string> = STAGE_TITLES;
@@ -79,6 +81,12 @@ export class Tape implements OnDestroy {
 
   constructor() {
     this.#observer.observe(this.#host.nativeElement);
+    // On a narrow screen the stage at hand is brought into view.
+    effect(() => {
+      if (this.tapeWidth() <= this.#width()) return;
+      this.stage();
+      requestAnimationFrame(() => this.#host.nativeElement.querySelector('a.on')?.scrollIntoView({ inline: 'center', block: 'nearest' }));
+    });
   }
 
   ngOnDestroy(): void {

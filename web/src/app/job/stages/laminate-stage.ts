@@ -34,7 +34,7 @@ const WHY = {
       </dl>
       <table class="ruled">
         <caption class="visually-hidden">Plies in the order of laying</caption>
-        <thead><tr><th>Ply</th><th>Cloth</th><th class="number">Size, {{ sizeUnit() }}</th><th class="number">Resin</th><th class="number">Lay at</th></tr></thead>
+        <thead><tr><th>Ply</th><th>Cloth</th><th class="number">Size, {{ sizeUnit() }}</th><th class="number">Resin, {{ massUnit() }}</th><th class="number">Lay at</th></tr></thead>
         <tbody>
           @for (p of l.plies; track p.lay) {
             @if (restBefore(p); as rest) {<tr class="rest"><td colspan="5"><nb-said [words]="rest" /></td></tr>}
@@ -42,7 +42,7 @@ const WHY = {
               <td><button type="button" class="pick" [attr.aria-pressed]="p.lay === context.pickedPly()" [attr.aria-label]="'Show ply ' + p.lay" (click)="pick(p); $event.stopPropagation()">{{ p.lay }}</button></td>
               <td>{{ short(p) }}</td>
               <td class="number"><nb-figure [figure]="p.length" as="mm" [decimals]="0" [bare]="true" /> × <nb-figure [figure]="p.width" as="mm" [decimals]="0" [bare]="true" /></td>
-              <td class="number"><nb-figure [figure]="p.resin" as="g" [decimals]="1" class="plain" /></td>
+              <td class="number"><nb-figure [figure]="p.resin" as="g" [decimals]="1" [bare]="true" /></td>
               <td class="number">{{ layAt(p) }}</td>
             </tr>
           }
@@ -70,6 +70,7 @@ export class LaminateStage {
   protected readonly orders = ['largest first', 'smallest first'];
   protected readonly why = WHY;
   readonly #reading = inject(Reading);
+  protected readonly massUnit = computed(() => preferredUnit('g', this.#reading.reader().units));
   protected readonly sizeUnit = computed(() => preferredUnit('mm', this.#reading.reader().units));
   protected readonly doc = this.context.document;
   protected readonly plan = this.context.plan;
