@@ -154,7 +154,7 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
   await expect(page.locator('body[data-printed=yes]')).toHaveCount(1);
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Markdown' }).click();
-  expect((await download).suggestedFilename()).toBe('work-order.md');
+  expect((await download).suggestedFilename()).toBe('work-order-skiff-sandlark.md');
 
   // It stands in the list of jobs.
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();

@@ -92,6 +92,28 @@ test('work that never reached the server is there after the page was closed', as
   await saved(again);
 });
 
+test('the page opens again without the network, with the work in it', async ({ page, context }) => {
+  await page.goto(`${DUNLIN}/survey`);
+  await saved(page);
+  // Until the device has the files of the application.
+  const missing = () => page.evaluate(async () => {
+    const files = (await (await fetch('/files.json')).json()) as string[];
+    return files.length - (await (await caches.open('nelbo-files')).keys()).length;
+  });
+  await expect.poll(missing, { timeout: 40_000 }).toBe(0);
+  await context.setOffline(true);
+  await page.getByLabel('Old gel coat').fill('0.95');
+  await expect(status(page)).toContainText('your work is kept here', { timeout: 10_000 });
+  await page.reload();
+  await expect(page.getByLabel('Old gel coat')).toHaveValue('0.95', { timeout: 15_000 });
+  await page.getByRole('link', { name: /^Laminate/ }).click();
+  await expect(page.getByRole('main')).toContainText('plies build');
+  await context.setOffline(false);
+  await saved(page);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await saved(page);
+});
+
 test('the yard leaves in one file and comes back the same; a broken file changes nothing', async ({ page }) => {
   await page.goto('/settings');
   const started = page.waitForEvent('download');

@@ -46,7 +46,7 @@ test('what lies on top has no accessibility violation', async ({ page }) => {
     const results = await new AxeBuilder({ page }).analyze();
     expect(results.violations.map((v) => `${key} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual([]);
     await page.keyboard.press('Escape');
-    await page.waitForTimeout(300);
+    await expect(page.locator('[role=dialog], .p-drawer')).toHaveCount(0);
   }
 });
 

@@ -22,4 +22,8 @@ module.exports = (config) =>
     listenAddress: '127.0.0.1',
     hostname: '127.0.0.1',
     restartOnFileChange: false,
+    // A busy machine is not a lost browser.
+    pingTimeout: 60000,
+    browserDisconnectTimeout: 20000,
+    browserNoActivityTimeout: 120000,
   });

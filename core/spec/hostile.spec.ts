@@ -105,7 +105,7 @@ describe('hostile and extreme input', () => {
       fc.property(hurt, fc.nat(7), (document, n) => {
         expect(broken(shown(document, {}, n === 0))).toBeUndefined();
       }),
-      { ...BOUNDS, numRuns: 320 },
+      { ...BOUNDS, numRuns: 160 },
     );
   }, 90_000);
 
@@ -114,7 +114,7 @@ describe('hostile and extreme input', () => {
       fc.property(extreme, yard, (document, shop) => {
         expect(broken(shown(document, shop))).toBeUndefined();
       }),
-      { ...BOUNDS, numRuns: 16 },
+      { ...BOUNDS, numRuns: 8 },
     );
   }, 90_000);
 
@@ -133,7 +133,7 @@ describe('hostile and extreme input', () => {
         const { document, problems } = openJobFile(text);
         expect(document !== undefined || problems.some((p) => p.severity === 'error' && p.what.length > 0)).toBeTrue();
       }),
-      { ...BOUNDS, numRuns: 1200 },
+      { ...BOUNDS, numRuns: 1500 },
     );
   });
 

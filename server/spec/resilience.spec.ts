@@ -56,8 +56,9 @@ describe('what was saved', () => {
 
 describe('the built web application', () => {
   let app: Running;
+  let webRoot: string;
   beforeAll(async () => {
-    const webRoot = mkdtempSync(join(tmpdir(), 'nelbo-web-'));
+    webRoot = mkdtempSync(join(tmpdir(), 'nelbo-web-'));
     writeFileSync(join(webRoot, 'index.html'), '<!doctype html><title>page</title><body><script src="main-ABC.js"></script></body>');
     writeFileSync(join(webRoot, 'main-ABC.js'), `console.log(${JSON.stringify('x'.repeat(5000))})`);
     writeFileSync(join(webRoot, 'job-page-XYZ.js'), 'import{a}from"./chunk-ONE.js";import"./main-ABC.js";');
@@ -86,6 +87,13 @@ describe('the built web application', () => {
     const res = await fetch(`${app.url}/main-ABC.js`, { headers: { 'accept-encoding': 'gzip' } });
     expect(res.headers.get('content-encoding')).toBe('gzip');
     expect(res.headers.get('cache-control')).toContain('immutable');
+  });
+
+  it('names its files for the device that keeps them, but not the keeper itself', async () => {
+    writeFileSync(join(webRoot, 'sw.js'), '');
+    const files = await (await fetch(`${app.url}/files.json`)).json();
+    expect(files).toEqual(['/', '/chunk-ONE.js', '/chunk-TWO.js', '/job-page-XYZ.js', '/main-ABC.js']);
+    expect((await fetch(`${app.url}/sw.js`)).headers.get('cache-control')).toBe('no-cache');
   });
 
   it('does not hide a wrong address of the API', async () => {

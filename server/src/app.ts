@@ -8,7 +8,7 @@ import type pg from 'pg';
 import { backupRoutes } from './backup/routes';
 import type { Database } from './db/connect';
 import { openApi } from './http/openapi';
-import { pageFor } from './http/page';
+import { builtFiles, pageFor } from './http/page';
 import { HttpProblem, problemHandler } from './http/problem';
 import { API, mount, type Route } from './http/route';
 import { components as c } from './http/schemas';
@@ -95,7 +95,11 @@ export function createApp(options: AppOptions): Express {
 
   if (webRoot && existsSync(webRoot)) {
     // Built files carry a hash in their name and never change; the page itself is always asked for anew.
-    app.use(express.static(webRoot, { index: false, maxAge: '365d', immutable: true }));
+    app.use(express.static(webRoot, { index: false, maxAge: '365d', immutable: true, setHeaders: (res, path) => void (path.endsWith('sw.js') && res.set('Cache-Control', 'no-cache')) }));
+    const files = ['/', ...builtFiles(webRoot)];
+    app.get('/files.json', (_req, res) => {
+      res.set('Cache-Control', 'no-cache').json(files);
+    });
     const page = pageFor(webRoot);
     app.get('/{*path}', (req, res) => {
       res.set('Cache-Control', 'no-cache').type('html').send(page(req.path));

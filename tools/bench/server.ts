@@ -8,8 +8,10 @@ import { startYard } from './yard';
 const JOBS = 2000;
 const READS_PER_SECOND = 100;
 const READ_SECONDS = 10;
-const SAVES = 300;
-const SCREENS = 4;
+/** Screens that save as often as the application ever does: once per pause of half a second. */
+const SCREENS = 8;
+const PAUSE_MS = 500;
+const SAVES = 160;
 const LISTS = 60;
 
 type Loaded = autocannon.Result & { readonly latency: autocannon.Histogram & { readonly p97_5: number } };
@@ -35,7 +37,7 @@ export async function measureServer(): Promise<readonly Row[]> {
     await many(20, (i) => fetch(`${api}/jobs/${yard.jobIds[i]}`));
 
     let read: Loaded | undefined;
-    const reading = autocannon({ url: yard.url, duration: READ_SECONDS, connections: 10, overallRate: READS_PER_SECOND, requests: yard.jobIds.slice(0, 100).map((id) => ({ path: `/api/v1/jobs/${id}` })) }).then((r) => (read = r as Loaded));
+    const reading = autocannon({ url: yard.url, workers: 1, duration: READ_SECONDS, connections: 10, overallRate: READS_PER_SECOND, requests: yard.jobIds.slice(0, 100).map((id) => ({ path: `/api/v1/jobs/${id}` })) }).then((r) => (read = r as Loaded));
     const saves = (await Promise.all(Array.from({ length: SCREENS }, (_, screen) => saveOften(api, yard.jobIds[500 + screen], SAVES / SCREENS, timed)))).flat();
     await reading;
     if (!read || read.non2xx > 0 || read.errors > 0) throw new Error(`reads failed: ${read?.non2xx} refused, ${read?.errors} broken`);
@@ -53,14 +55,14 @@ export async function measureServer(): Promise<readonly Row[]> {
   }
 }
 
-/** One screen that saves one job again and again, as fast as it is acknowledged. */
+/** One screen that saves one job again and again. */
 async function saveOften(api: string, id: string, n: number, timed: (call: () => Promise<Response>) => Promise<number>): Promise<number[]> {
   const job = (await (await fetch(`${api}/jobs/${id}`)).json()) as { version: number; document: JobDocument };
   const times: number[] = [];
   for (let i = 0; i < n; i += 1) {
     const body = JSON.stringify({ version: job.version + i, saveId: randomUUID(), document: { ...job.document, title: `save ${i}` } });
     times.push(await timed(() => fetch(`${api}/jobs/${id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body })));
-    await new Promise((resolve) => setTimeout(resolve, 30));
+    await new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
   }
   return times;
 }

@@ -1,11 +1,11 @@
-// The core's specs run in the browser as well as on their own: the same figures everywhere.
+// The core's specs run in the browser as well as on their own: the same figures everywhere. The hostile
+// ones stay on Node: they are many, and nothing in them depends on the engine.
 import '../../core/spec/document-path.spec';
 import '../../core/spec/drawing.spec';
 import '../../core/spec/fair-and-finish.spec';
 import '../../core/spec/geometry.spec';
 import '../../core/spec/golden.spec';
 import '../../core/spec/grind.spec';
-import '../../core/spec/hostile.spec';
 import '../../core/spec/keeping.spec';
 import '../../core/spec/laminate.spec';
 import '../../core/spec/match.spec';

@@ -24,7 +24,7 @@ const tell = (counts: Readonly<Record<string, number>>): string => Object.entrie
     </div>
     @if (done(); as d) {<p class="note-line" role="status">{{ d }}</p>}
     @if (failed(); as f) {<p class="note-line warn" role="alert">{{ f }}</p>}
-    <p-dialog header="Replace the whole yard?" [visible]="chosen() !== undefined" (visibleChange)="$event || cancel()" [modal]="true" [style]="{ width: 'min(560px, 96vw)' }">
+    <p-dialog header="Replace the whole yard?" closeAriaLabel="Cancel" [visible]="chosen() !== undefined" (visibleChange)="$event || cancel()" [modal]="true" [style]="{ width: 'min(560px, 96vw)' }">
       <p>{{ chosen()?.name }} takes the place of everything that is here now: <b>{{ here() }}</b>. Download a backup of that first if it may be needed again.</p>
       <p class="small muted">If anything is wrong with the file, nothing is changed.</p>
       <label for="restore-word">Type “{{ word }}” to go on</label>

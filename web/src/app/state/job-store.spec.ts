@@ -174,6 +174,15 @@ describe('JobStore', () => {
     expect(last(saves).kind).toBe('saved');
   });
 
+  it('counts an edit that was taken back before it was sent as saved', async () => {
+    store.set('title', 'on second thoughts');
+    expect(last(saves).kind).toBe('waiting');
+    store.set('title', 'spec');
+    await wait(PAUSE);
+    http.expectNone('/api/v1/jobs/j');
+    expect(last(saves).kind).toBe('saved');
+  });
+
   it('keeps the work when the server is gone and sends it again', async () => {
     store.set('title', 'offline');
     await wait(PAUSE);

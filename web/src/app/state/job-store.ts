@@ -268,7 +268,12 @@ export class JobStore {
   #push(): Observable<unknown> {
     return defer(() => {
       const current = this.#document.value;
-      if (!current || this.#save.value.kind === 'conflict' || !this.#unsaved()) return EMPTY;
+      if (!current || this.#save.value.kind === 'conflict') return EMPTY;
+      if (!this.#unsaved()) {
+        // An edit that was taken back before it was sent needs no sending.
+        if (this.#save.value.kind !== 'saved') this.#save.next({ kind: 'saved' });
+        return EMPTY;
+      }
       const sent = current.document;
       if (this.#sending?.document !== sent) this.#sending = { document: sent, saveId: newId() };
       const label = { saveId: this.#sending.saveId, who: localStorage.getItem(WHO_KEY) || undefined };

@@ -14,7 +14,7 @@ const MOST = 12;
   imports: [DialogModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog [visible]="commands.paletteOpen()" (visibleChange)="$event || close()" (onShow)="ready()" [modal]="true" [dismissableMask]="true" [showHeader]="false" [style]="{ width: 'min(600px, 96vw)' }" position="top" [contentStyle]="{ padding: '0' }">
+    <p-dialog [visible]="commands.paletteOpen()" (visibleChange)="$event || close()" (onShow)="ready()" [modal]="true" [dismissableMask]="true" [showHeader]="false" [pt]="named" [style]="{ width: 'min(600px, 96vw)' }" position="top" [contentStyle]="{ padding: '0' }">
       <div class="palette">
         <label class="visually-hidden" for="palette-text">What do you want to do?</label>
         <input #box id="palette-text" type="text" role="combobox" autocomplete="off" aria-expanded="true" aria-controls="palette-list" [attr.aria-activedescendant]="found().length > 0 ? 'palette-' + at() : null" placeholder="Go to a stage, open a job, do something …" [value]="text()" (input)="type($event)" (keydown)="key($event)" />
@@ -44,6 +44,8 @@ export class Palette {
   readonly #router = inject(Router);
   protected readonly box = viewChild<ElementRef<HTMLInputElement>>('box');
   protected readonly say = sayKeys;
+  /** A dialog without a head needs a name all the same. */
+  protected readonly named = { root: { 'aria-label': 'Find' } };
   protected readonly text = signal('');
   protected readonly at = signal(0);
   /** Jobs are asked for while the words are typed; none where the server is away. */

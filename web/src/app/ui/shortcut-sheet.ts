@@ -18,7 +18,7 @@ const ALWAYS: readonly (readonly [string, string])[] = [
   imports: [DialogModule, FormsModule, OriginKey, ToggleSwitchModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog header="Keys" [visible]="commands.sheetOpen()" (visibleChange)="commands.sheetOpen.set($event)" [modal]="true" [dismissableMask]="true" [style]="{ width: 'min(760px, 96vw)' }">
+    <p-dialog header="Keys" closeAriaLabel="Close the keys" [visible]="commands.sheetOpen()" (visibleChange)="commands.sheetOpen.set($event)" [modal]="true" [dismissableMask]="true" [style]="{ width: 'min(760px, 96vw)' }">
       <div class="columns">
         @for (g of groups(); track g.name) {
           <section>
