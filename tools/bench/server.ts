@@ -8,6 +8,8 @@ import { startYard } from './yard';
 const JOBS = 2000;
 const READS_PER_SECOND = 100;
 const READ_SECONDS = 10;
+/** Autocannon sends the requests of a second as fast as they are answered, so many at a time. */
+const READERS = 2;
 /** Screens that save as often as the application ever does: once per pause of half a second. */
 const SCREENS = 8;
 const PAUSE_MS = 500;
@@ -37,7 +39,7 @@ export async function measureServer(): Promise<readonly Row[]> {
     await many(20, (i) => fetch(`${api}/jobs/${yard.jobIds[i]}`));
 
     let read: Loaded | undefined;
-    const reading = autocannon({ url: yard.url, workers: 1, duration: READ_SECONDS, connections: 10, overallRate: READS_PER_SECOND, requests: yard.jobIds.slice(0, 100).map((id) => ({ path: `/api/v1/jobs/${id}` })) }).then((r) => (read = r as Loaded));
+    const reading = autocannon({ url: yard.url, workers: 1, duration: READ_SECONDS, connections: READERS, overallRate: READS_PER_SECOND, requests: yard.jobIds.slice(0, 100).map((id) => ({ path: `/api/v1/jobs/${id}` })) }).then((r) => (read = r as Loaded));
     const saves = (await Promise.all(Array.from({ length: SCREENS }, (_, screen) => saveOften(api, yard.jobIds[500 + screen], SAVES / SCREENS, timed)))).flat();
     await reading;
     if (!read || read.non2xx > 0 || read.errors > 0) throw new Error(`reads failed: ${read?.non2xx} refused, ${read?.errors} broken`);

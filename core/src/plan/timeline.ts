@@ -4,7 +4,7 @@ import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 import { tzOffset } from '@date-fns/tz';
 import { STAGES, type Problem, type Stage } from '../trace/problem';
-import { placeWork, shiftLength, type WorkingHours } from './working-hours';
+import { placeWork, shiftLength, type Shift, type WorkingHours } from './working-hours';
 
 /** One stretch of work or of waiting. Times are ms since 1970 UTC; `duration` is in s. */
 export interface Task {
@@ -96,7 +96,8 @@ const WORTH_BREAKING_OFF = 2 * 3_600_000;
 function placer({ hours, timeZone = 'UTC' }: Crew): (at: number, length: number, whole: boolean) => { start: number; end: number } {
   if (!hours || !(shiftLength(hours) > 0)) return (at, length) => ({ start: at, end: at + length });
   const zone = Number.isFinite(tzOffset(timeZone, new Date(0))) ? timeZone : 'UTC';
-  return (at, length, whole) => placeWork(at, length, whole, hours, zone);
+  const known = new Map<number, Shift>();
+  return (at, length, whole) => placeWork(at, length, whole, hours, zone, known);
 }
 
 /**

@@ -36,14 +36,16 @@ function instantOf(day: number, minutes: number, zone: string): number {
  *
  * @param from ms since 1970
  * @param zone IANA name
+ * @param known shifts worked out before, by day: looking a zone up is slow
  */
-export function* shiftsFrom(from: number, hours: WorkingHours, zone: string): Generator<Shift> {
+export function* shiftsFrom(from: number, hours: WorkingHours, zone: string, known: Map<number, Shift> = new Map()): Generator<Shift> {
   const wall = from + tzOffset(zone, new Date(from)) * MINUTE;
   for (let day = Math.floor(wall / DAY) * DAY; ; day += DAY) {
     // 1970-01-01 was a Thursday; Monday is 1, Sunday 7.
     const weekday = ((((day / DAY + 3) % 7) + 7) % 7) + 1;
     if (weekday > LAST_DAY[hours.days]) continue;
-    const shift = { from: instantOf(day, minutesOf(hours.start), zone), to: instantOf(day, minutesOf(hours.end), zone) };
+    const shift = known.get(day) ?? { from: instantOf(day, minutesOf(hours.start), zone), to: instantOf(day, minutesOf(hours.end), zone) };
+    known.set(day, shift);
     if (shift.to > from) yield shift;
   }
 }
@@ -56,10 +58,10 @@ export function* shiftsFrom(from: number, hours: WorkingHours, zone: string): Ge
  * @param whole whether the work must be done in one go (a mixed pot does not wait until tomorrow)
  * @returns when it begins and ends
  */
-export function placeWork(at: number, length: number, whole: boolean, hours: WorkingHours, zone: string): { start: number; end: number } {
+export function placeWork(at: number, length: number, whole: boolean, hours: WorkingHours, zone: string, known?: Map<number, Shift>): { start: number; end: number } {
   let left = length;
   let start: number | undefined;
-  for (const shift of shiftsFrom(at, hours, zone)) {
+  for (const shift of shiftsFrom(at, hours, zone, known)) {
     const from = Math.max(start === undefined ? at : shift.from, shift.from);
     const room = shift.to - from;
     if (whole) {

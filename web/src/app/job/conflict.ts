@@ -13,7 +13,7 @@ import { JobContext } from './job-context';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-dialog header="Somebody else changed the same fields" [visible]="conflicts().length > 0" [closable]="false" [modal]="true" [closeOnEscape]="false" [style]="{ width: 'min(760px, 96vw)' }">
-      <p role="alert">Both versions are kept. Which value goes on? All other changes of both sides are in already.</p>
+      <p role="alert">Both versions are kept. Which value goes on? All other changes of both sides go in by themselves.</p>
       <table class="ruled">
         <caption class="visually-hidden">Fields that both changed</caption>
         <thead><tr><th>Field</th><th>Was</th><th>Mine</th><th>Theirs</th></tr></thead>
