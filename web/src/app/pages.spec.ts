@@ -80,11 +80,13 @@ describe('the new job page', () => {
     http.expectOne('/api/v1/shop').flush({ temperature: 18, humidity: 0.5 });
     await fixture.whenStable();
     const submit = button(host, 'Plan this job');
-    expect(submit.disabled).toBeTrue();
+    submit.click();
+    await fixture.whenStable();
+    expect(text(host)).toContain('The size of the damage is still needed');
+    http.expectNone({ method: 'POST', url: '/api/v1/jobs' });
     type(host, 'Size, along the hull', '95');
     type(host, 'Size, up the hull', '2.5 in');
     await fixture.whenStable();
-    expect(submit.disabled).toBeFalse();
     expect(text(host)).toContain('10 plies build 6.61 mm');
     expect(host.querySelectorAll('.preview svg').length).toBe(1);
     submit.click();
@@ -134,7 +136,11 @@ describe('the work order page', () => {
     http.expectOne('/api/v1/shop').flush({ currency: '£' });
     await fixture.whenStable();
     http.expectOne('/api/v1/jobs/job').flush(stored(JOB, 4));
+    http.expectOne('/api/v1/jobs/job/work-orders').flush([{ id: 'x', jobVersion: 3, madeAt: new Date().toISOString() }]);
     await fixture.whenStable();
+    expect(text(host)).toContain('from state 3');
+    // Every figure of the sheet opens to its reasons.
+    expect(host.querySelectorAll('button.figure').length).toBeGreaterThan(80);
     expect(text(host)).toContain('Work order: Spec job');
     expect(host.querySelectorAll('svg').length).toBe(2);
     expect(text(host)).toContain('does not inspect');

@@ -140,6 +140,11 @@ export class Api {
     return this.#http.post<{ counts: Record<string, number>; equal: true }>('/api/v1/restore', file, { params: { replace: true }, headers: { 'Content-Type': 'application/octet-stream' } });
   }
 
+  /** Work orders that were printed, the newest first. */
+  keptWorkOrders(jobId: string): Observable<KeptWorkOrder[]> {
+    return this.#http.get<KeptWorkOrder[]>(`/api/v1/jobs/${jobId}/work-orders`);
+  }
+
   shop(): Observable<ShopDocument> {
     return this.#http.get<ShopDocument>('/api/v1/shop');
   }
@@ -150,6 +155,12 @@ export class Api {
 }
 
 export type ShopDocument = Omit<Shop, 'crew'> & { readonly crew?: readonly { readonly name: string }[] };
+
+export interface KeptWorkOrder {
+  readonly id: string;
+  readonly jobVersion: number;
+  readonly madeAt: string;
+}
 
 /** Files that the server makes of a job. */
 export type JobFile = 'file' | 'work-orders/current.md' | 'work-orders/current.pdf' | 'materials.csv' | 'cut-list.csv' | 'log.csv';

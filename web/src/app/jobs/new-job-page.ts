@@ -56,7 +56,7 @@ import { TraceService } from '../ui/trace-service';
         </div>
         @if (failed(); as f) {<p class="note-line warn" role="alert">{{ f }}</p>}
         <div class="row actions">
-          <button pButton type="submit" class="act" [disabled]="!ready() || sending()">Plan this job</button>
+          <button pButton type="submit" class="act" [disabled]="sending()">Plan this job</button>
           <a pButton severity="secondary" [text]="true" routerLink="/jobs">Cancel</a>
         </div>
       </form>
@@ -151,7 +151,10 @@ export class NewJobPage {
 
   protected create(event: Event): void {
     event.preventDefault();
-    if (!this.ready()) return;
+    if (!this.ready()) {
+      this.failed.set('The size of the damage is still needed: along the hull and up the hull, 2 to 3000 mm each, in any unit. A rough one will do.');
+      return;
+    }
     this.sending.set(true);
     this.failed.set('');
     const [id, document] = [newId(), this.#whole()];

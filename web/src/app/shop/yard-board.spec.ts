@@ -1,6 +1,6 @@
 import type { JobDocument, Stage } from '@nelbo/core';
 import type { StoredJob } from '../api/api';
-import { yardBoard } from './yard-board';
+import { KeptPlans, yardBoard } from './yard-board';
 
 const NOW = Date.parse('2026-11-24T09:00:00Z');
 const HOUR = 3_600_000;
@@ -49,5 +49,16 @@ describe('the shop board', () => {
     const board = yardBoard([bare, finished], {}, NOW);
     expect(names(board.hands)).toEqual(['bare']);
     expect(board.hands[0].what).toContain('not enough');
+  });
+
+  it('plans a job anew only when it was saved since', () => {
+    const plans = new KeptPlans();
+    const [one, again] = [job('a', 0), job('a', 0)];
+    const saved: StoredJob = { ...again, version: 2, document: { ...again.document, hull: { ...again.document.hull, thickness: 0.012 } } };
+    const first = plans.timeline(one, {}, NOW);
+    const tasks = (t: ReturnType<KeptPlans['timeline']>) => t?.stages.flatMap((s) => s.tasks.map((x) => x.duration));
+    // The very same figures, not equal ones: nothing was worked out again.
+    expect(tasks(plans.timeline(again, {}, NOW))?.every((d, i) => d === tasks(first)?.[i])).toBeTrue();
+    expect(tasks(plans.timeline(saved, {}, NOW))).not.toEqual(tasks(first));
   });
 });

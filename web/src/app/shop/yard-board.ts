@@ -1,4 +1,4 @@
-import { LIBRARY, STAGE_TITLES, planRepair, readJob, say, taskAt, type Shop, type Task } from '@nelbo/core';
+import { LIBRARY, STAGE_TITLES, createPlanner, readJob, say, taskAt, type Job, type Planner, type Shop, type Task, type Timeline } from '@nelbo/core';
 import type { StoredJob } from '../api/api';
 import { TIME_ZONE } from '../state/reading';
 import { sayWhen } from '../ui/when';
@@ -26,16 +26,29 @@ export interface Board {
   readonly later: readonly BoardLine[];
 }
 
+/** Plans of the yard's jobs, kept between looks at the board: only a job that was saved since is read and planned anew. */
+export class KeptPlans {
+  readonly #kept = new Map<string, { readonly version: number; readonly job: Job | undefined; readonly planner: Planner }>();
+
+  timeline(stored: StoredJob, shop: Shop, now: number): Timeline | undefined {
+    let kept = this.#kept.get(stored.id);
+    if (kept?.version !== stored.version) {
+      kept = { version: stored.version, job: readJob(stored.document).job, planner: kept?.planner ?? createPlanner() };
+      this.#kept.set(stored.id, kept);
+    }
+    return kept.job && kept.planner.plan(kept.job, LIBRARY, shop, { now, timeZone: TIME_ZONE }).plan?.timeline;
+  }
+}
+
 const HOUR = 3_600_000;
 /** A job that starts within this time is next. */
 const SOON = 12 * HOUR;
 
 /** Sorts the yard's jobs by what they need at a moment: hands, patience, or attention to a window. */
-export function yardBoard(jobs: readonly StoredJob[], shop: Shop, now: number): Board {
+export function yardBoard(jobs: readonly StoredJob[], shop: Shop, now: number, plans = new KeptPlans()): Board {
   const board = { hands: [] as BoardLine[], next: [] as BoardLine[], curing: [] as BoardLine[], windows: [] as BoardLine[], later: [] as BoardLine[] };
   for (const stored of jobs) {
-    const { job } = readJob(stored.document);
-    const timeline = job && planRepair(job, LIBRARY, shop, { now, timeZone: TIME_ZONE }).plan?.timeline;
+    const timeline = plans.timeline(stored, shop, now);
     const base = { id: stored.id, boat: stored.document.boat?.name ?? 'Boat not named', title: stored.document.title ?? '' };
     if (!timeline) {
       board.hands.push({ ...base, stage: 'Survey', stageKey: 'survey', what: 'not enough is known to plan it', when: '', at: now, late: false });

@@ -9,6 +9,7 @@ import { newId } from './new-id';
 import { TIME_ZONE } from './reading';
 import { SavesUnderWay } from './saves-under-way';
 import { ShopStore } from './shop-store';
+import { whoIsHere } from './who';
 
 export type SaveState =
   | { readonly kind: 'saved' }
@@ -38,7 +39,6 @@ const PAUSE_MS = 500;
 const RETRY_MS = 3000;
 /** Edits closer together than this count as one change of mind. */
 const BURST_MS = 4000;
-const WHO_KEY = 'nelbo.who';
 
 interface Open {
   readonly id: string;
@@ -276,7 +276,7 @@ export class JobStore {
       }
       const sent = current.document;
       if (this.#sending?.document !== sent) this.#sending = { document: sent, saveId: newId() };
-      const label = { saveId: this.#sending.saveId, who: localStorage.getItem(WHO_KEY) || undefined };
+      const label = { saveId: this.#sending.saveId, who: whoIsHere() || undefined };
       if (this.#save.value.kind !== 'offline') this.#save.next({ kind: 'saving' });
       const call = this.#version === 0 ? this.#api.createJob(current.id, sent, label) : this.#api.saveJob(current.id, this.#version, sent, label);
       return this.#underWay.track(current.id, call).pipe(

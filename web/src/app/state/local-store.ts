@@ -30,6 +30,7 @@ interface Schema extends DBSchema {
 }
 
 const MONTH_MS = 30 * 86_400_000;
+const LATER_MS = 6000;
 
 /**
  * What this device keeps of the work until the server has it: drafts of jobs, unsent log entries, the yard's settings.
@@ -39,6 +40,10 @@ const MONTH_MS = 30 * 86_400_000;
 export class LocalStore {
   readonly #tab = ownTab();
   #database: Promise<IDBPDatabase<Schema>> | undefined;
+
+  constructor() {
+    setTimeout(() => this.#tidy(Date.now()), LATER_MS);
+  }
 
   #open(): Promise<IDBPDatabase<Schema>> {
     return (this.#database ??= openDB<Schema>('nelbo', 1, {
@@ -80,8 +85,8 @@ export class LocalStore {
     });
   }
 
-  /** Forgets drafts that are a month old and saved. */
-  tidy(now: number): void {
+  /** Forgets drafts that are a month old and saved: the server has all there is in them. */
+  #tidy(now: number): void {
     this.#write(async (db) => {
       for (const d of await db.getAll('drafts')) if (d.at < now - MONTH_MS && sameData(d.base, d.document)) await db.delete('drafts', d.key);
     });

@@ -5,6 +5,7 @@ import { Api, failureOf, type LogEntry } from '../api/api';
 import { Live } from './live';
 import { LocalStore } from './local-store';
 import { newId } from './new-id';
+import { rememberWho, whoIsHere } from './who';
 
 export interface ShownEntry extends LogEntry {
   /** Not yet acknowledged by the server. */
@@ -14,7 +15,6 @@ export interface ShownEntry extends LogEntry {
 }
 
 const RETRY_MS = 3000;
-const WHO_KEY = 'nelbo.who';
 
 /**
  * The log of one job. An entry keeps its id while it is sent again and again, and is kept on this device until the
@@ -53,11 +53,11 @@ export class LogStore {
   }
 
   get who(): string {
-    return localStorage.getItem(WHO_KEY) ?? '';
+    return whoIsHere();
   }
 
   add(stage: Stage, who: string, text: string): void {
-    if (who) localStorage.setItem(WHO_KEY, who);
+    if (who) rememberWho(who);
     const entry: LogEntry = { id: newId(), stage, at: new Date().toISOString(), who: who || 'not named', text };
     this.#local.keepEntry(this.#jobId, entry);
     this.#put(entry);

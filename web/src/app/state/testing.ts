@@ -5,7 +5,7 @@ import { Live, type Change } from './live';
 import { LocalStore, type Draft } from './local-store';
 
 /** A device that remembers at once and only as long as the spec runs. */
-export class MemoryStore implements Pick<LocalStore, 'draft' | 'keepDraft' | 'tidy' | 'entries' | 'keepEntry' | 'dropEntry' | 'shop' | 'keepShop'> {
+export class MemoryStore implements Pick<LocalStore, 'draft' | 'keepDraft' | 'entries' | 'keepEntry' | 'dropEntry' | 'shop' | 'keepShop'> {
   readonly drafts = new Map<string, Draft>();
   readonly waiting = new Map<string, { jobId: string; entry: LogEntry }>();
   kept: ShopDocument | undefined;
@@ -15,9 +15,6 @@ export class MemoryStore implements Pick<LocalStore, 'draft' | 'keepDraft' | 'ti
   }
   keepDraft(draft: Draft): void {
     this.drafts.set(draft.jobId, draft);
-  }
-  tidy(): void {
-    // Nothing lasts here.
   }
   entries(jobId: string): Observable<LogEntry[]> {
     return of([...this.waiting.values()].filter((e) => e.jobId === jobId).map((e) => e.entry));

@@ -65,10 +65,6 @@ export class Palette {
   });
 
   constructor() {
-    // Emptied as it opens: what is typed while it unfolds is kept.
-    effect(() => {
-      if (this.commands.paletteOpen()) this.text.set('');
-    });
     effect(() => {
       this.found();
       this.at.set(0);
@@ -101,7 +97,9 @@ export class Palette {
     command.run();
   }
 
+  /** Emptied as it closes, so that nothing typed while it unfolds is lost. */
   protected close(): void {
+    this.text.set('');
     this.commands.paletteOpen.set(false);
   }
 }

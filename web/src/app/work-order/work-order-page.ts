@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { catchError, map, of, switchMap } from 'rxjs';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import { LIBRARY, findingHistory, plainText, workOrder, workOrderScenes, type Said } from '@nelbo/core';
@@ -14,6 +15,7 @@ import { SaidView } from '../ui/said';
 import { SceneView } from '../ui/scene-view';
 import { TraceDrawer } from '../ui/trace-drawer';
 import { TraceService } from '../ui/trace-service';
+import { sayWhen } from '../ui/when';
 
 /** The work order for the printer: the whole plan with drawings, cautions and sign-off lines. */
 @Component({
@@ -25,7 +27,7 @@ import { TraceService } from '../ui/trace-service';
     <header class="tools">
       <a pButton severity="secondary" [text]="true" [routerLink]="['/jobs', id(), 'survey']">← Back to the job</a>
       <span class="grow"></span>
-      @if (kept(); as k) {<span role="status" class="muted">{{ k }}</span>}
+      @if (kept(); as k) {<span role="status" class="muted">{{ k }}</span>} @else if (printed(); as p) {<span class="muted">{{ p }}</span>}
       <span class="files" role="group" aria-label="Files">@for (f of files; track f[0]) {<a [href]="fileUrl(f[0])" download>{{ f[1] }}</a>}</span>
       <button pButton type="button" class="act" (click)="print()">Print</button>
     </header>
@@ -136,6 +138,14 @@ export class WorkOrderPage {
   protected isShort(cell: Said): boolean {
     return plainText(cell).length <= 18;
   }
+
+  /** When it was printed last, and from which saved state. */
+  protected readonly printed = toSignal(
+    toObservable(this.id).pipe(
+      switchMap((id) => this.#api.keptWorkOrders(id).pipe(catchError(() => of([])))),
+      map(([last]) => (last ? `Printed ${sayWhen(Date.parse(last.madeAt), Date.now())} from state ${last.jobVersion}` : '')),
+    ),
+  );
 
   /** What is printed is kept as it stood, so that later changes never rewrite it. */
   protected print(): void {
