@@ -38,6 +38,8 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const) {
   process.once(signal, () => {
     server.close(() => void Promise.all([pool.end(), listener.close()]).then(() => process.exit(0)));
     server.closeIdleConnections();
+    // Event streams never end by themselves; requests under way get a moment.
+    setTimeout(() => server.closeAllConnections(), 500).unref();
     setTimeout(() => process.exit(0), 3000).unref();
   });
 }
