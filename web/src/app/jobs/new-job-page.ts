@@ -54,6 +54,7 @@ import { TraceService } from '../ui/trace-service';
           <nb-choice path="system.finish" label="Finish wanted" [value]="document().system?.finish" [assumed]="chain()?.finish?.id" assumedText="chosen by Nelbo" (changed)="set('system.finish', $event)" />
           <nb-quantity path="conditions.temperature" [value]="document().conditions?.temperature" [assumed]="inputs()?.temperature" (changed)="set('conditions.temperature', $event)" />
         </div>
+        @if (lacking() && !ready()) {<p class="note-line warn" role="alert">The size of the damage is still needed: along the hull and up the hull, 2 to 3000 mm each, in any unit. A rough one will do.</p>}
         @if (failed(); as f) {<p class="note-line warn" role="alert">{{ f }}</p>}
         <div class="row actions">
           <button pButton type="submit" class="act" [disabled]="sending()">Plan this job</button>
@@ -102,6 +103,8 @@ export class NewJobPage {
   protected readonly width = signal<number | undefined>(undefined);
   protected readonly extent = signal<Extent>('first look');
   protected readonly failed = signal('');
+  /** Somebody went on without a size. */
+  protected readonly lacking = signal(false);
   protected readonly sending = signal(false);
 
   readonly #whole = computed<JobDocument>(() => {
@@ -152,7 +155,7 @@ export class NewJobPage {
   protected create(event: Event): void {
     event.preventDefault();
     if (!this.ready()) {
-      this.failed.set('The size of the damage is still needed: along the hull and up the hull, 2 to 3000 mm each, in any unit. A rough one will do.');
+      this.lacking.set(true);
       return;
     }
     this.sending.set(true);
