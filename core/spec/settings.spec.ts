@@ -147,6 +147,8 @@ describe('instruments', () => {
     expect(words()).toEqual(['bench scale: resin to 113.0 g, then hardener until it shows 132.7 g', '400 ml cup: resin 27 mm deep, then hardener to 31 mm', '10 ml syringe: 19.5 ml of hardener']);
     expect(words({ scales: [{ name: 'letter scale', resolution: 0.002 }] })[0]).toBe('letter scale: resin to 114.0 g, then hardener until it shows 132.0 g');
     expect(words({ pumps: [{ name: '5:1 pumps', ratio: 5, stroke: 24e-6 }] }).at(-1)).toBe('5:1 pumps: 4 strokes of each');
+    // Rounded up: 98 ml at 40 ml a stroke would run short with two.
+    expect(words({ pumps: [{ name: 'large pumps', ratio: 5, stroke: 40e-6 }] }).at(-1)).toBe('large pumps: 3 strokes of each');
     expect(words({ pumps: [{ ratio: 3, stroke: 24e-6 }] }).some((w) => w.includes('strokes'))).toBeFalse();
     expect(words({ scales: [{ resolution: 0.0001, capacity: 0.1 }], cups: [{ volume: 50e-6, bottom: 0.04, top: 0.05 }] }).some((w) => w.includes('scale') || w.includes('cup'))).toBeFalse();
   });
@@ -165,6 +167,21 @@ describe('instruments', () => {
     const coarse = planOf(small, { instruments: { scales: [{ name: 'kitchen scale', resolution: 0.005 }] } }).problems;
     expect(coarse.some((p) => p.path === 'instruments.scales' && p.what.includes('kitchen scale') && p.suggestion?.includes('syringe'))).toBeTrue();
     expect(planOf(BASE, {}).problems.some((p) => p.path === 'instruments.scales')).toBeFalse();
+  });
+
+  it('never offer a syringe whose marks are coarser than the ratio allows', () => {
+    const small: Parts = { ...cup, kind: 'two-part', hardener: f(0.004, 'kg'), hardenerVolume: f(4e-6, 'm³') };
+    const offered = measure(new Ledger('spec'), 'a', small, benchOf({ syringes: [{ volume: 10e-6, graduation: 0.5e-6 }] }));
+    expect(offered.some((m) => m.way === 'syringe')).toBeFalse();
+    const finer = measure(new Ledger('spec'), 'a', small, benchOf({ syringes: [{ volume: 10e-6, graduation: 0.2e-6 }] }));
+    expect(finer.find((m) => m.way === 'syringe')?.readings[0].figure.value).toBeCloseTo(4e-6, 9);
+  });
+
+  it('warn of a catalyst that the scale cannot weigh, and point to drops', () => {
+    const catalysed = { ...BASE, system: { resin: 'polyester' } };
+    const warned = (resolution: number) => planOf(catalysed, { instruments: { scales: [{ name: 'spring scale', resolution }] } }).problems.find((p) => p.path === 'instruments.scales' && p.stage === 'mix');
+    expect(warned(0.005)?.suggestion).toContain('count the drops');
+    expect(warned(0.00001)).toBeUndefined();
   });
 
   it('count the drops of the yard’s own bottle, and say whose count it is', () => {

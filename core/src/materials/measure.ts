@@ -27,6 +27,8 @@ export interface Measure {
 
 /** A two-part epoxy or paint is spoilt beyond this error of its ratio, unless its data sheet is tighter. */
 export const RATIO_TOLERANCE = 0.05;
+/** Catalyst and cream may lie so far beside their percentage; the range itself (1–2.5 % of MEKP) is wider. */
+const CATALYST_TOLERANCE = 0.1;
 
 const rounded = formula({
   id: 'materials/measure',
@@ -60,10 +62,10 @@ export const cupHeight = formula({
 
 const strokes = formula({
   id: 'materials/measure',
-  expression: 'n = V_A / stroke, whole',
+  expression: 'n = ⌈V_A/stroke − 0.1⌉, at least 1',
   unit: 'count',
-  source: 'one stroke of each pump gives the ratio that the set is built for',
-  evaluate: (x: Record<'V' | 'stroke', number>) => Math.max(1, Math.round(x.V / x.stroke)),
+  source: 'one stroke of each pump gives the ratio that the set is built for; rounded up, since a mix must not run short: a tenth of a stroke is within the waste',
+  evaluate: (x: Record<'V' | 'stroke', number>) => Math.max(1, Math.ceil(x.V / x.stroke - 0.1)),
 });
 
 /** Parts as (first, second) with mass and, where it is known, volume. */
@@ -135,23 +137,24 @@ const finest = (scales: readonly Scale[], mass: number): Scale | undefined =>
 
 const smallestFor = (cups: readonly Cup[], volume: number): Cup | undefined => cups.filter((c) => c.volume >= volume).sort((x, y) => x.volume - y.volume)[0];
 
-/** The finest syringe that takes the volume in at most three fills and marks a fifth of it or finer. */
+/** The finest syringe that takes the volume in at most three fills; half a mark of it stays within the tolerance of the ratio. */
 const finestSyringe = (syringes: readonly Syringe[], volume: number): Syringe | undefined =>
-  syringes.filter((s) => 3 * s.volume >= volume && s.graduation <= volume / 5).sort((x, y) => x.graduation - y.graduation)[0];
+  syringes.filter((s) => 3 * s.volume >= volume && s.graduation / 2 <= RATIO_TOLERANCE * volume).sort((x, y) => x.graduation - y.graduation)[0];
 
 const fitting = (pumps: readonly PumpSet[], ratio: number): PumpSet | undefined => pumps.find((p) => Math.abs(p.ratio / ratio - 1) <= RATIO_TOLERANCE);
 
-/** Reports a two-part cup that no scale of the bench can weigh out closely enough. */
+/** Reports a cup that no scale of the bench can weigh out closely enough: too little catalyst may never cure. */
 export function checkMeasures(ledger: Ledger, stage: 'mix' | 'fair' | 'finish', parts: Parts, measures: readonly Measure[]): void {
   const scale = measures.find((m) => m.way === 'scale');
-  if (parts.kind !== 'two-part' || !scale?.error || scale.error.value <= RATIO_TOLERANCE) return;
+  const tolerance = parts.kind === 'two-part' ? RATIO_TOLERANCE : CATALYST_TOLERANCE;
+  if (!scale?.error || scale.error.value <= tolerance) return;
   const step = scale.error.value;
   ledger.report({
     severity: 'warning',
     stage,
     path: 'instruments.scales',
     what: `the smallest cup is too small for the ${scale.instrument}: its ratio may be ${(step * 100).toFixed(0)} % out`,
-    allowed: `within ${RATIO_TOLERANCE * 100} %`,
-    suggestion: 'use a finer scale or a syringe, or mix more and leave the rest',
+    allowed: `within ${tolerance * 100} %`,
+    suggestion: parts.kind === 'peroxide' ? 'use a finer scale or a syringe, or count the drops of a bottle that you have counted' : 'use a finer scale or a syringe, or mix more and leave the rest',
   });
 }
