@@ -153,7 +153,7 @@ export function checkMeasures(ledger: Ledger, stage: 'mix' | 'fair' | 'finish', 
     severity: 'warning',
     stage,
     path: 'instruments.scales',
-    what: `the smallest cup is too small for the ${scale.instrument}: its ratio may be ${(step * 100).toFixed(0)} % out`,
+    what: `the smallest cup is too small for the ${scale.instrument}: its ratio may be ${Math.ceil(step * 100)} % out`,
     allowed: `within ${tolerance * 100} %`,
     suggestion: parts.kind === 'peroxide' ? 'use a finer scale or a syringe, or count the drops of a bottle that you have counted' : 'use a finer scale or a syringe, or mix more and leave the rest',
   });
