@@ -126,7 +126,7 @@ describe('each input', () => {
     labour: (p: Plan) => p.totals?.labour.value,
     start: (p: Plan) => p.timeline?.start,
     backing: (p: Plan) => p.section?.layers.find((l) => l.id === 'backing')?.kind,
-    chain: (p: Plan) => p.system?.chosen.chain.id,
+    chain: (p: Plan) => p.system?.chosen?.chain.id,
   };
   type Headline = keyof typeof HEADLINES;
   const all = Object.keys(HEADLINES) as Headline[];

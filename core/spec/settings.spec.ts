@@ -125,7 +125,7 @@ describe('hands and schools', () => {
   });
 
   it('a school decides what goes over epoxy unless the job says otherwise', () => {
-    const finish = (shop: Shop, system = {}): string | undefined => planOf({ ...BASE, system: { resin: 'epoxy-slow', ...system } }, shop).plan.system?.chosen.chain.finish.kind;
+    const finish = (shop: Shop, system = {}): string | undefined => planOf({ ...BASE, system: { resin: 'epoxy-slow', ...system } }, shop).plan.system?.chosen?.chain.finish?.kind;
     expect(finish({ epoxyFinish: 'gel coat' })).toBe('gel coat');
     expect(finish({ epoxyFinish: 'paint' })).toBe('paint');
     expect(finish({ epoxyFinish: 'gel coat' }, { finish: 'paint-2k' })).toBe('paint');

@@ -87,7 +87,7 @@ describe('words for a plan', () => {
       expect(sentence).not.toMatch(/NaN|undefined/);
     }
     expect(stageSentence('laminate', plan)).toBe('10 plies build 6.61 mm under a limit of 7.1 mm, largest first.');
-    const empty = { format: 'nelbo-plan/1', engine: '', library: '', trace: {} } as Plan;
+    const empty = { format: 'nelbo-plan/1', engine: '', library: '', stages: STAGES, open: [], trace: {} } as Plan;
     for (const stage of STAGES.filter((s) => s !== 'log')) expect(stageSentence(stage, empty)).toBeUndefined();
   });
 

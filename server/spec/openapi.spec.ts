@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import sharp from 'sharp';
 import { start, type Running } from './harness';
 
 const document = { format: 'nelbo-job/1', title: 'Spec job', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: ['96 mm', '58 mm'] } };
@@ -22,6 +23,12 @@ describe('the OpenAPI document', () => {
   // The harness holds every answer of every spec against the document; this goes once through all addresses.
   it('foresees what every address answers', async () => {
     const id = randomUUID();
+    const photo = randomUUID();
+    const png = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#fff' } }).png().toBuffer();
+    const form = new FormData();
+    form.set('photo', new Blob([png as never], { type: 'image/png' }), 'a.png');
+    const sent = new Response(form);
+    const picture = { bytes: new Uint8Array(await sent.arrayBuffer()), type: sent.headers.get('content-type') ?? '' };
     const entry = { id: randomUUID(), stage: 'grind', at: '2026-11-24T08:00:00Z', who: 'Tam', text: 'x' };
     const calls: [string, string, unknown?, string?][] = [
       ['GET', '/health'],
@@ -47,6 +54,12 @@ describe('the OpenAPI document', () => {
       ['GET', `/jobs/${id}/log.csv`],
       ['PUT', '/shop', { name: 'Yard' }],
       ['GET', '/shop'],
+      ['PUT', '/stores/own-x', { like: 'epoxy-slow' }],
+      ['GET', '/stores'],
+      ['DELETE', '/stores/own-x'],
+      ['POST', `/jobs/${id}/photos?id=${photo}`, picture.bytes, picture.type],
+      ['GET', `/jobs/${id}/photos`],
+      ['GET', `/photos/${photo}`],
       ['GET', '/yard'],
       ['GET', '/backup'],
       ['GET', '/openapi.json'],

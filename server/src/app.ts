@@ -18,7 +18,9 @@ import type { Listener } from './live/listener';
 import { liveRoutes } from './live/routes';
 import { logRoutes } from './log/routes';
 import { paperRoutes } from './papers/routes';
+import { photoRoutes } from './photos/routes';
 import { shopRoutes } from './shop/routes';
+import { storesRoutes } from './stores/routes';
 import { workOrderRoutes } from './work-orders/routes';
 
 export interface AppOptions {
@@ -49,6 +51,8 @@ export function allRoutes({ db, pool, listener }: Pick<AppOptions, 'db' | 'pool'
     ...workOrderRoutes(db, jobs),
     ...paperRoutes(db, jobs),
     ...shopRoutes(db),
+    ...storesRoutes(db),
+    ...photoRoutes(db, jobs),
     ...backupRoutes(db, pool),
     ...liveRoutes(listener),
   ];
@@ -77,7 +81,7 @@ export function createApp(options: AppOptions): Express {
           defaultSrc: ["'self'"],
           // PrimeNG and Angular put their style elements into the page; nothing else may.
           styleSrc: ["'self'", "'unsafe-inline'"],
-          imgSrc: ["'self'", 'data:'],
+          imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'"],
           connectSrc: ["'self'"],
           // Served on loopback without TLS.

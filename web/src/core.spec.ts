@@ -11,6 +11,7 @@ import '../../core/spec/laminate.spec';
 import '../../core/spec/match.spec';
 import '../../core/spec/mix.spec';
 import '../../core/spec/plan.spec';
+import '../../core/spec/rules.spec';
 import '../../core/spec/schema.spec';
 import '../../core/spec/settings.spec';
 import '../../core/spec/trace.spec';

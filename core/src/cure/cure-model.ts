@@ -1,5 +1,6 @@
 import { DEFAULTS } from '../materials/defaults';
-import type { CureSheet } from '../materials/product';
+import type { CureSheet, FromSheet } from '../materials/product';
+import { sheetOrigin } from '../materials/sheet-origin';
 import { DOUBLING_RANGE, timeAtTemperature, timeFactor } from '../physics/doubling-rule';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
@@ -20,6 +21,7 @@ export interface CuringProduct {
   readonly name: string;
   readonly source: string;
   readonly cure: CureSheet;
+  readonly fromSheet?: FromSheet;
 }
 
 /**
@@ -47,13 +49,18 @@ const byTime = formula({
   evaluate: (x: Record<'t', number>) => x.t,
 });
 
+/** Fields of a data sheet by the short names of this file. */
+const SHEET_NAMES: Readonly<Record<string, string>> = { Tref: 'referenceTemperature', potLife: 'potLife', opens: 'windowOpens', closes: 'windowCloses', sand: 'sand', full: 'full' };
+
 /** Milestones by the doubling rule: rate ×2 per +10 °C, from the data sheet's single temperature. */
 export const doublingRule: CureModel = {
   id: 'cure/cure-model',
   milestones(key, product, temperature, ledger) {
     const { cure } = product;
-    const sheet = (name: string, label: string, value: number, unit = 's'): Figure =>
-      ledger.given(`${key}.sheet.${name}`, label, value, unit, 'assumed', `${product.name}: ${product.source}`);
+    const sheet = (name: string, label: string, value: number, unit = 's'): Figure => {
+      const { origin, source } = sheetOrigin(product, SHEET_NAMES[name]);
+      return ledger.given(`${key}.sheet.${name}`, label, value, unit, origin, source);
+    };
     const factor = ledger.compute(`${key}.factor`, 'time factor at the temperature', timeFactor, {
       T: temperature,
       Tref: sheet('Tref', 'temperature of the data sheet', cure.referenceTemperature, '°C'),

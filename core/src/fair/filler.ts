@@ -4,6 +4,7 @@ import { batchCount, perBatch } from '../materials/batch-count';
 import { DEFAULTS } from '../materials/defaults';
 import { proportion, type Parts } from '../materials/parts';
 import type { Filler, Resin } from '../materials/product';
+import { sheetOrigin } from '../materials/sheet-origin';
 import { RATES, RATE_SOURCE } from '../materials/work-rates';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
@@ -98,6 +99,10 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
   const { filler, resin } = input;
   const assumed = (key: string, label: string, value: number, unit: string, source: string): Figure =>
     ledger.given(key, label, value, unit, 'assumed', source);
+  const sheet = (key: string, label: string, value: number, unit: string, product: Filler | Resin, field: string): Figure => {
+    const { origin, source } = sheetOrigin(product, field);
+    return ledger.given(key, label, value, unit, origin, source);
+  };
   const depth = ledger.compute('depth', 'filler over the laminate', fillDepth, { wall: input.wall, laminate: input.laminate, finish: input.finish });
   const netVolume = ledger.compute('net', 'filler in the repair', frustumVolume, { h: depth, A1: input.groundArea, A2: input.finishArea });
   const e = assumed('overfill', 'left proud by hand', DEFAULTS.fillerOverfill, 'm', '0.5–1 mm for hand spread');
@@ -110,7 +115,7 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
   const coats = ledger.compute('coats', 'filler coats', coatCount, {
     h: depth,
     e,
-    max: assumed('maximum', `greatest thickness of ${filler.name} per go`, filler.maximumPerGo, 'm', filler.source),
+    max: sheet('maximum', `greatest thickness of ${filler.name} per go`, filler.maximumPerGo, 'm', filler, 'maximumPerGo'),
   });
   const common = { depth, netVolume, overfill: e, sandedVolume, volume, coats };
   const spread = ledger.compute('spread', 'spreading the filler', areaTime, {
@@ -121,7 +126,7 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
   const count = (mass: Figure): Figure =>
     ledger.compute('batches', 'filler batches', batchCount, {
       m: mass,
-      pot: assumed('pot', 'greatest pot', resin.maximumPot, 'kg', resin.source),
+      pot: sheet('pot', 'greatest pot', resin.maximumPot, 'kg', resin, 'maximumPot'),
       t: spread,
       use: input.usable,
     });
@@ -129,7 +134,7 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
     const p = assumed('parts', `${filler.powder.name} per 100 parts of resin`, filler.powder.partsPerHundred, '1', filler.source);
     const mass = ledger.compute('resin', 'resin for the filler, mixed', pasteResin, {
       V: volume,
-      rho: assumed('rhoCured', `density of cured ${resin.family}`, resin.densityCured, 'kg/m³', resin.source),
+      rho: sheet('rhoCured', `density of cured ${resin.family}`, resin.densityCured, 'kg/m³', resin, 'densityCured'),
       p,
       rhop: assumed('rhoParticle', `closed-sphere density of ${filler.powder.name}`, filler.powder.densityParticle, 'kg/m³', filler.source),
     });

@@ -3,6 +3,7 @@ import { batchCount } from '../materials/batch-count';
 import { DEFAULTS } from '../materials/defaults';
 import { proportion, type Parts } from '../materials/parts';
 import type { Finish } from '../materials/product';
+import { sheetOrigin } from '../materials/sheet-origin';
 import { RATES, RATE_SOURCE } from '../materials/work-rates';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
@@ -130,17 +131,19 @@ export function gritBeforeFinish(finish: Finish, grade: Grade): number {
 /** Film, coats, volume, mass and parts of the finish. */
 export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
   const { finish, grade, temperature } = input;
-  const given = (key: string, label: string, value: number, unit: string): Figure =>
-    ledger.given(key, label, value, unit, 'assumed', `${finish.name}: ${finish.source}`);
+  const given = (key: string, label: string, value: number, unit: string, field: string): Figure => {
+    const { origin, source } = sheetOrigin(finish, field);
+    return ledger.given(key, label, value, unit, origin, source);
+  };
   const gel = finish.kind === 'gel coat';
   const levelling = ledger.given('levelling', 'stock for levelling', gel ? GEL_COAT_LEVELLING : 0, 'm', 'assumed', gel ? 'typical brush marks of gel coat' : 'paint is left as it flows');
   const cured = ledger.compute('cured', 'film to apply, cured', appliedFilm, { film: input.film, levelling });
-  const solids = given('solids', gel ? 'cured share of the wet film' : 'solids by volume', finish.solids, 'fraction');
+  const solids = given('solids', gel ? 'cured share of the wet film' : 'solids by volume', finish.solids, 'fraction', 'solids');
   const wet = ledger.compute('wet', 'wet film in all', wetFilm, { cured, solids });
   // A gel coat's limit is on the wet film, a paint's on the dry.
   const coats = ledger.compute('coats', 'coats', coatCount, {
     film: gel ? wet : cured,
-    max: given('maximum', `greatest ${gel ? 'wet' : 'dry'} film per coat`, finish.maximumPerCoat, 'm'),
+    max: given('maximum', `greatest ${gel ? 'wet' : 'dry'} film per coat`, finish.maximumPerCoat, 'm', 'maximumPerCoat'),
   });
   const volume = ledger.compute('volume', `${finish.name} in all`, filmVolume, {
     A: input.area,
@@ -148,7 +151,7 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
     waste: ledger.given('waste', 'brush waste', DEFAULTS.brushWaste, '1', 'assumed', 'brush 1.15'),
   });
   // The first part's density stands for the mixture of a paint: its price and its coats go by volume.
-  const mass = ledger.compute('mass', `${finish.name} in all, by mass`, filmMass, { V: volume, rho: given('rho', 'density, liquid', finish.densityLiquid, 'kg/m³') });
+  const mass = ledger.compute('mass', `${finish.name} in all, by mass`, filmMass, { V: volume, rho: given('rho', 'density, liquid', finish.densityLiquid, 'kg/m³', 'densityLiquid') });
   const massPerCoat = ledger.compute('massPerCoat', `${finish.name} per coat`, { ...perCoat, unit: 'kg' }, { X: mass, n: coats });
   return {
     cured,

@@ -1,4 +1,5 @@
 import type { Cloth, Resin } from '../materials/product';
+import { sheetOrigin } from '../materials/sheet-origin';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -30,19 +31,21 @@ const stackThickness = { id: 'laminate/stack', expression: 'T = Σ tⱼ', unit: 
 
 /** Works out what one cloth becomes in one resin. */
 export function layCloth(cloth: Cloth, resin: Resin, ledger: Ledger): LaidCloth {
-  const given = (key: string, label: string, value: number, unit: string, source: string): Figure =>
-    ledger.given(`cloth.${cloth.id}.${key}`, label, value, unit, 'assumed', source);
-  const wf = given('wf', `fibre weight of ${cloth.name}`, cloth.arealWeight, 'kg/m²', cloth.source);
-  const Wf = given('Wf', 'fibre weight fraction, by hand', cloth.fibreFraction, 'fraction', cloth.source);
+  const given = (key: string, label: string, value: number, unit: string, product: Cloth | Resin, field: string): Figure => {
+    const { origin, source } = sheetOrigin(product, field);
+    return ledger.given(`cloth.${cloth.id}.${key}`, label, value, unit, origin, source);
+  };
+  const wf = given('wf', `fibre weight of ${cloth.name}`, cloth.arealWeight, 'kg/m²', cloth, 'arealWeight');
+  const Wf = given('Wf', 'fibre weight fraction, by hand', cloth.fibreFraction, 'fraction', cloth, 'fibreFraction');
   const wr = ledger.compute(`cloth.${cloth.id}.wr`, `resin held by ${cloth.name}`, resinAreal, { wf, Wf });
   return {
     cloth,
     resinAreal: wr,
     thickness: ledger.compute(`cloth.${cloth.id}.t`, `thickness of one ply of ${cloth.name}`, plyThickness, {
       wf,
-      rhof: given('rhof', 'density of the fibre', cloth.densityFibre, 'kg/m³', cloth.source),
+      rhof: given('rhof', 'density of the fibre', cloth.densityFibre, 'kg/m³', cloth, 'densityFibre'),
       wr,
-      rhor: given('rhor', `density of cured ${resin.family}`, resin.densityCured, 'kg/m³', resin.source),
+      rhor: given('rhor', `density of cured ${resin.family}`, resin.densityCured, 'kg/m³', resin, 'densityCured'),
     }),
   };
 }
@@ -51,6 +54,7 @@ const ORIENTATIONS: Record<Cloth['kind'], readonly string[]> = {
   stitched: ['±45', '0/90'],
   woven: ['0/90', '±45'],
   mat: ['any'],
+  unidirectional: ['0', '90'],
   'peel ply': ['–'],
 };
 

@@ -1,127 +1,144 @@
-import type { Library } from '../materials/product';
+import type { Library, Product } from '../materials/product';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
-import { enumerateChains, type Chain, type HullFacts } from './chains';
-import type { Rule } from './rules';
-import { scorer, traceScore, type Criterion, type Score } from './score';
+import { NONE_ID, makeChain, type Chain } from './chain';
+import { linkFacts, type ContextFacts } from './compile';
+import { weightsOf, type Criterion, type Priorities } from './priorities';
+import type { Route } from './routes';
+import { applies, conditionsOf, refuses, type ChainRole, type Facts } from './rule';
+import { RULES } from './rules';
+import { Scorer, type Criteria } from './score';
+import { bestPerKey, type Found } from './search';
+import { absentRoles, makeSpace, type Refusal, type Space, type SpaceInput } from './space';
 
-/** What the person asked for; anything not named is left to the ranking. */
-export interface Wanted {
-  readonly resin?: string;
-  readonly cloth?: string;
-  readonly filler?: string;
-  readonly finish?: string;
-}
+/** What the person asked for, by role; anything not named is left to the ranking. */
+export type Wanted = Readonly<Partial<Record<ChainRole, string>>>;
 
 export interface RankedChain {
   readonly chain: Chain;
   readonly score: Figure;
   /** Where it is good or poor against the others, each 0–1. */
-  readonly criteria: Readonly<Record<Criterion, number>>;
+  readonly criteria: Criteria;
   readonly tooCold: boolean;
+  /** Products that hold for a while only, and what must come off before the repair is made permanent. */
+  readonly quickFixes: readonly Product[];
 }
 
-export interface RefusedChain {
-  readonly chain: Chain;
-  readonly rule: Rule;
+export interface Trade {
+  readonly criterion: Criterion;
+  readonly by: number;
 }
 
 export interface MatchResult {
-  readonly chosen: RankedChain;
-  /** Best chain of each resin, best first. */
+  readonly route: Route;
+  /** Absent where every chain is refused. */
+  readonly chosen?: RankedChain;
+  /** Best chain of each key product, best first; the chosen one among them. */
   readonly ranked: readonly RankedChain[];
-  /** One refused chain for each rule that refuses any. */
-  readonly refused: readonly RefusedChain[];
+  readonly refused: readonly Refusal[];
+  /** Chains looked at, and those of them that the rules accept. */
+  readonly examined: number;
+  readonly accepted: number;
 }
 
 export interface MatchInput {
   readonly library: Library;
-  readonly hull: HullFacts;
+  readonly route: Route;
+  readonly contexts: readonly ContextFacts[];
   readonly wanted: Wanted;
   readonly defaultCloth: string;
   readonly temperature: number;
-  /** School of the yard: what goes over epoxy. */
+  readonly priorities?: Priorities;
+  /** Schools of the yard. */
   readonly epoxyFinish?: 'paint' | 'gel coat';
+  readonly solventWipe: 'wipe' | 'none';
 }
 
-type Scored = Score & { readonly chain: Chain };
+/** Spaces made before, per library: a new temperature or new priorities rank the same chains anew. */
+const known = new WeakMap<Library, Map<string, Space>>();
+const MOST_KEPT = 40;
+
+function spaceOf(input: SpaceInput): Space {
+  const kept = known.get(input.library) ?? new Map<string, Space>();
+  known.set(input.library, kept);
+  const key = JSON.stringify([input.route.id, input.contexts, input.defaultCloth, input.wantedCloth]);
+  const before = kept.get(key);
+  if (before) return before;
+  if (kept.size >= MOST_KEPT) kept.clear();
+  const made = makeSpace(input);
+  kept.set(key, made);
+  return made;
+}
 
 /**
- * Ranks every chain the rules accept and chooses the best that has what was asked for.
- * When a rule refuses what was asked for, the problem names the rule and the best chain with the same resin is taken.
+ * Ranks the chains that the rules accept and chooses the best that has what was asked for. When a rule refuses what
+ * was asked for, the problem names the rule, and the best chain with the same key product is taken.
  */
 export function matchSystem(input: MatchInput, ledger: Ledger): MatchResult {
-  const { library, wanted, temperature } = input;
-  const considered = considerChains(input);
-  const scored = rankAccepted(input, considered);
-  const pick = scored.find((s) => has(s.chain, wanted)) ?? refuse(scored, considered, wanted, ledger);
+  const { library, route, contexts, wanted, temperature } = input;
+  const space = spaceOf({ library, route, contexts, defaultCloth: input.defaultCloth, wantedCloth: wanted.reinforce });
+  const scorer = new Scorer(space, { temperature, weights: weightsOf(input.priorities), epoxyFinish: input.epoxyFinish, solventWipe: input.solventWipe });
+  const result = { route, refused: space.refused, examined: space.examined, accepted: space.accepted };
 
-  const toRanked = (s: Scored): RankedChain => ({
-    chain: s.chain,
-    criteria: s.criteria,
-    tooCold: s.tooCold,
-    score: traceScore(s, library, temperature, ledger),
-  });
-  const ranked = bestOfEachResin(scored, pick, input).map(toRanked);
-  return {
-    chosen: ranked.find((r) => r.chain === pick.chain) ?? toRanked(pick),
-    ranked,
-    refused: oneForEachRule(considered),
+  const asked = Object.keys(wanted).length > 0 ? bestOf(bestPerKey(space, scorer, wanted)) : undefined;
+  // A chain of another key product is shown with the finish that was asked for, where it can have it.
+  const free = bestPerKey(space, scorer, {});
+  const alike = wanted.finish === undefined ? free : new Map([...free, ...bestPerKey(space, scorer, { finish: wanted.finish })]);
+  const pick = asked ?? (Object.keys(wanted).length > 0 && free.size > 0 ? refuse(input, space, alike, ledger) : bestOf(alike));
+  if (!pick) return { ...result, ranked: [] };
+
+  const rank = (found: Found): RankedChain => {
+    const chain = chainOf(space, found);
+    return {
+      chain,
+      criteria: scorer.criteria(found.chosen),
+      tooCold: scorer.cold(found.chosen) > 0,
+      quickFixes: chain.links.flatMap((l) => (l.product.quickFix ? [l.product] : [])),
+      score: scorer.trace(found, `score.${chain.id}`, `score of ${chain.links.find((l) => l.role === route.key)?.product.name ?? 'the chain'}`, ledger),
+    };
   };
+  const shown = [...alike.values()].map((found) => (found.chosen[0] === pick.chosen[0] ? pick : found)).sort((a, b) => b.value - a.value);
+  const ranked = shown.map(rank);
+  return { ...result, chosen: ranked[shown.indexOf(pick)], ranked };
 }
 
-/** Chains with the cloth asked for (else the default), and with mat: a technician will ask why not. */
-function considerChains({ library, hull, wanted, defaultCloth }: MatchInput): readonly Chain[] {
-  const cloth = library.cloths.filter((c) => c.id === (wanted.cloth ?? defaultCloth));
-  const mat = library.cloths.filter((c) => c.binder).slice(-1);
-  return enumerateChains(library, [...new Set([...cloth, ...mat])], hull);
+const bestOf = (perKey: ReadonlyMap<number, Found>): Found | undefined => [...perKey.values()].reduce<Found | undefined>((best, f) => (best && best.value >= f.value ? best : f), undefined);
+
+/** A found chain in full, with every rule that speaks about it. */
+function chainOf({ depths, route, contexts }: Space, { chosen }: Found): Chain {
+  const products = depths.map((d, i) => d.products[chosen[i]]);
+  const links = [...depths.map((d, i) => linkFacts(d.role, products[i])), ...absentRoles(route).map((r) => linkFacts(r, undefined))];
+  const rules = RULES.filter((rule) => contexts.some((context) => applies(rule, Object.assign({}, context, ...links) as Facts)));
+  return makeChain(route.id, depths.map((d) => d.role), products, rules, (r) => refuses(r.verdict));
 }
 
-/** What the rules accept, best first. Chains of the default cloth stand by for a cloth that no resin may take. */
-function rankAccepted(input: MatchInput, considered: readonly Chain[]): readonly Scored[] {
-  const { library, hull, wanted, defaultCloth, temperature } = input;
-  const sound = (c: Chain): boolean => c.refusedBy.length === 0;
-  const asked = considered.filter((c) => sound(c) && c.cloth.id === (wanted.cloth ?? defaultCloth));
-  const standby = enumerateChains(library, library.cloths.filter((c) => c.id === defaultCloth), hull).filter(sound);
-  const score = scorer(library, temperature, input.epoxyFinish);
-  return [...asked, ...standby.filter((s) => !asked.some((a) => a.id === s.id))]
-    .map((chain) => ({ chain, ...score(chain) }))
-    .sort((a, b) => b.value - a.value || a.chain.id.localeCompare(b.chain.id));
-}
-
-function has(chain: Chain, wanted: Wanted): boolean {
-  return (['resin', 'cloth', 'filler', 'finish'] as const).every((part) => wanted[part] === undefined || chain[part].id === wanted[part]);
-}
-
-function refuse(scored: readonly Scored[], considered: readonly Chain[], wanted: Wanted, ledger: Ledger): Scored {
-  const refusing = considered.filter((c) => has(c, wanted)).flatMap((c) => c.refusedBy)[0];
+function refuse({ wanted, library, contexts }: MatchInput, { depths, route }: Space, found: ReadonlyMap<number, Found>, ledger: Ledger): Found {
+  const roles = depths.map((d) => d.role);
+  const asked = roles.flatMap((role) => {
+    const product = library.products.find((p) => p.id === wanted[role]);
+    return product || wanted[role] === NONE_ID ? [linkFacts(role, product)] : [];
+  });
+  const facts = Object.assign({}, contexts[0], ...asked) as Facts;
+  // Of several, the one that names most of what was asked for.
+  const [rule] = RULES.filter((r) => refuses(r.verdict) && applies(r, facts) && conditionsOf(r).some((c) => asked.some((a) => c.fact in a))).sort((a, b) => Object.keys(b.when).length - Object.keys(a.when).length);
+  const names = [...found.values()].slice(0, 3).map(({ chosen }) => depths.flatMap((d, i) => (d.role === route.key || d.role === 'finish' ? (d.products[chosen[i]]?.name ?? []) : [])).join(' · '));
   ledger.report({
     severity: 'error',
     stage: 'system',
     path: 'system',
-    what: `the chain asked for is refused: ${refusing?.reason ?? 'no product of the library fits'}`,
-    allowed: scored.slice(0, 3).map((s) => `${s.chain.resin.name} · ${s.chain.finish.name}`).join('; '),
-    suggestion: refusing?.remedy ?? 'leave a part of the chain out',
+    what: `the chain asked for is refused: ${rule?.reason ?? 'no product of Stores fits, or its link has no place in this repair'}`,
+    allowed: names.join('; '),
+    suggestion: rule?.remedy ?? 'leave a part of the chain out',
   });
-  return scored.find((s) => s.chain.resin.id === wanted.resin) ?? scored[0];
+  const same = [...found].find(([option]) => depths[0].products[option]?.id === wanted[route.key]);
+  return same?.[1] ?? (bestOf(found) as Found);
 }
 
-/** For each resin the chosen chain, else the best with the finish asked for, else the best. */
-function bestOfEachResin(scored: readonly Scored[], pick: Scored, { library, wanted }: MatchInput): readonly Scored[] {
-  return library.resins
-    .flatMap((resin) => {
-      const own = scored.filter((s) => s.chain.resin === resin);
-      const finish = own.filter((s) => wanted.finish === undefined || s.chain.finish.id === wanted.finish);
-      return own.includes(pick) ? [pick] : [...finish, ...own].slice(0, 1);
-    })
-    .sort((a, b) => b.value - a.value);
-}
+const WORTH_SAYING = 0.05;
 
-function oneForEachRule(considered: readonly Chain[]): readonly RefusedChain[] {
-  const refused = new Map<Rule, Chain>();
-  for (const chain of considered) {
-    const [rule] = chain.refusedBy;
-    if (rule && !refused.has(rule)) refused.set(rule, chain);
-  }
-  return [...refused].map(([rule, chain]) => ({ rule, chain }));
+/** What one chain gains and loses against another, largest first. */
+export function tradeOf(chain: RankedChain, against: RankedChain): { readonly gains: readonly Trade[]; readonly losses: readonly Trade[] } {
+  const trades = (Object.keys(chain.criteria) as Criterion[]).map((criterion) => ({ criterion, by: chain.criteria[criterion] - against.criteria[criterion] }));
+  const large = (list: Trade[]): Trade[] => list.filter((t) => Math.abs(t.by) >= WORTH_SAYING).sort((a, b) => Math.abs(b.by) - Math.abs(a.by));
+  return { gains: large(trades.filter((t) => t.by > 0)), losses: large(trades.filter((t) => t.by < 0)) };
 }

@@ -1,92 +1,197 @@
-import type { Finish, Library } from '../materials/product';
+import { meritsOf } from '../materials/merits';
+import type { Product } from '../materials/product';
 import type { Figure } from '../trace/figure';
-import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import type { Chain } from './chains';
-import type { Rule } from './rules';
+import { CRITERIA, CRITERION_NAMES, type Criterion, type Weights } from './priorities';
+import type { Found } from './search';
+import type { Space } from './space';
+import type { ChainRole, Verdict } from './rule';
 
-/** Weights of the criteria, sum 1: a sound bond counts for half; then time in hand, speed and price. */
-export const WEIGHTS = { bond: 0.5, 'working time': 0.2, speed: 0.15, price: 0.15 } as const;
-export type Criterion = keyof typeof WEIGHTS;
-
-/** Taken off the score per rule by its verdict: a condition costs care, a weak link costs trust. */
-const PENALTY: Record<Rule['verdict'], number> = { bonds: 0, 'bonds if': 0.03, weak: 0.15, 'no bond': 1, harms: 1 };
-/** Per product of the chain that is below its minimum: such a chain goes behind, but stays visible. */
+/** Worth of a verdict for the bond itself. */
+const BOND_WORTH: Record<Verdict, number> = { bonds: 1, 'bonds if': 0.9, weak: 0.45, 'no bond': 0, harms: 0 };
+/** Per product of the chain that is below its minimum: such a chain goes behind, but stays visible. A coat can wait for a warmer day. */
 const COLD_PENALTY = 0.25;
+const COLD_COAT_PENALTY = 0.1;
+const COATS: readonly ChainRole[] = ['prime', 'barrier', 'finish'];
+/** For ending or cleaning otherwise than the yard's school has it: enough to decide between sound chains. */
+const SCHOOL_PENALTY = 0.2;
+/** Sums that are worth one half, so that every criterion runs from 0 to 1. */
+const HALF = { time: 24 * 3600, hands: 120, cost: 60 } as const;
+/** Strength that is left where a reinforcement could be and is not. */
+const UNREINFORCED = 0.6;
+/** How well a repair without a finish comes back to what it was, as a share of what holds it. */
+const UNFINISHED = 0.6;
+const REFERENCE_TEMPERATURE = 25;
+/** Film for which a paint is priced, m³ per m². */
+const FILM = 0.0003;
 
-const scoreFormula = formula({
+const scoreFormula = {
   id: 'match/score',
-  expression: 's = 0.5·bond + 0.2·working time + 0.15·speed + 0.15·price − penalties',
+  expression: 's = Σ wᵢ·cᵢ − penalties',
   unit: '1',
-  source: 'shares of the best in the library; penalties 0.03 per condition, 0.15 per weak link, 0.25 per product below its minimum temperature, 0.2 for another finish over epoxy than the school of the yard',
-  evaluate: (x: Record<'bond' | 'time' | 'speed' | 'price' | 'penalty', number>) =>
-    WEIGHTS.bond * x.bond + WEIGHTS['working time'] * x.time + WEIGHTS.speed * x.speed + WEIGHTS.price * x.price - x.penalty,
-});
+  source: 'criteria 0–1, weights of what matters; penalties 0.02 per condition, 0.15 per weak link, 0.25 per product below its minimum temperature (0.1 for a coat), 0.2 for another way than the school of the yard',
+};
 
-export interface Score {
-  readonly value: number;
-  readonly criteria: Record<Criterion, number>;
-  readonly penalty: number;
-  readonly tooCold: boolean;
+export type Criteria = Readonly<Record<Criterion, number>>;
+
+export interface Conditions {
+  /** At the work, °C. */
+  readonly temperature: number;
+  readonly weights: Weights;
+  /** Schools of the yard: what goes over epoxy, and whether anything wet follows the abrading. */
+  readonly epoxyFinish?: 'paint' | 'gel coat';
+  readonly solventWipe: 'wipe' | 'none';
 }
 
-/** Taken off a chain over epoxy that ends otherwise than the yard's school has it: enough to decide between sound finishes. */
-const SCHOOL_PENALTY = 0.2;
+/** What one option adds to a chain: least-of criteria, and sums. */
+interface Share {
+  readonly strength: number;
+  readonly water: number;
+  readonly life: number;
+  readonly ease: number;
+  readonly health: number;
+  readonly field: number;
+  readonly seconds: number;
+  readonly minutes: number;
+  readonly cost: number;
+  readonly cold: number;
+  readonly otherSchool: number;
+}
 
-/**
- * How good a chain is against the best of the library at a temperature (°C).
- * @param epoxyFinish the finish that the yard puts over epoxy, where it has settled on one
- */
-export function scorer(library: Library, temperature: number, epoxyFinish?: Finish['kind']): (chain: Chain) => Score {
-  const best = (values: number[]): number => Math.max(...values);
-  const shear = best(Object.values(library.bondShear));
-  const life = best(library.resins.map((r) => r.cure.potLife));
-  const quickest = Math.min(...enumerateWaits(library));
-  const price = best(library.resins.map((r) => 1 / r.pricePerKg));
-  return (chain) => {
-    const { resin, filler, finish } = chain;
-    const criteria: Record<Criterion, number> = {
-      bond: library.bondShear[resin.family] / shear,
-      'working time': resin.cure.potLife / life,
-      speed: quickest / waits(chain),
-      price: 1 / resin.pricePerKg / price,
-    };
-    const cold = [resin.cure, filler.cure, finish.cure].filter((c) => c && temperature < c.minimumTemperature).length;
-    const tooCold = cold > 0;
-    const otherSchool = epoxyFinish !== undefined && filler.family === 'epoxy' && finish.kind !== epoxyFinish;
-    const penalty = chain.rules.reduce((sum, r) => sum + PENALTY[r.verdict], 0) + cold * COLD_PENALTY + (otherSchool ? SCHOOL_PENALTY : 0);
-    const value = scoreFormula.evaluate({
-      bond: criteria.bond,
-      time: criteria['working time'],
-      speed: criteria.speed,
-      price: criteria.price,
-      penalty,
-    });
-    return { value, criteria, penalty, tooCold };
+/** Families on which practitioners differ over a solvent wipe; fabrics, plastics and metals have rules of their own. */
+const SCHOOLED: ReadonlySet<string> = new Set(['frp', 'frp-cored', 'smc', 'wood', 'foil']);
+
+const HOLDING: readonly ChainRole[] = ['bond', 'coring', 'fill', 'finish'];
+
+/** Price of what a repair takes of a product, in units that can be added up: per kg, per kg of fibre, per m² of film or sheet. */
+function costIndex(product: Product): number {
+  if (product.role === 'cloth') return product.pricePerM2 / product.arealWeight;
+  if ('pricePerKg' in product && product.pricePerKg !== undefined) return product.pricePerKg;
+  if ('pricePerM3' in product && product.pricePerM3 !== undefined) return product.pricePerM3 * FILM;
+  if ('pricePerM2' in product && product.pricePerM2 !== undefined) return product.pricePerM2 * 0.3;
+  return 0;
+}
+
+/** Minutes of a link where the product does not say: usual for its role. */
+const MINUTES: Readonly<Partial<Record<Product['role'], number>>> = { 'laminating resin': 60, cloth: 15, 'fairing compound': 45, finish: 60, coating: 45, 'barrier coat': 45, primer: 20, adhesive: 15 };
+
+function shareOf(role: ChainRole, product: Product | undefined, c: Conditions, schools: boolean): Share {
+  if (!product) {
+    const strength = role === 'reinforce' ? UNREINFORCED : 1;
+    return { strength, water: 1, life: 1, ease: 1, health: 1, field: 1, seconds: 0, minutes: 0, cost: 0, cold: 0, otherSchool: 0 };
+  }
+  const m = meritsOf(product);
+  const holdsUp = HOLDING.includes(role);
+  const cure = 'cure' in product ? product.cure : undefined;
+  return {
+    strength: role === 'bond' || role === 'reinforce' || role === 'coring' ? m.strength : 1,
+    water: holdsUp ? m.water : 1,
+    life: holdsUp ? m.life : 1,
+    ease: m.ease,
+    health: m.health,
+    field: m.field,
+    seconds: cure?.sand ?? 0,
+    minutes: product.minutes ?? MINUTES[product.role] ?? 0,
+    cost: costIndex(product),
+    cold: cure && c.temperature < cure.minimumTemperature ? 1 : 0,
+    otherSchool: schools && role === 'clean' && (product.traits?.includes('solvent') ?? false) !== (c.solventWipe === 'wipe') ? 1 : 0,
   };
 }
 
-/** Waits of a chain at 25 °C, s: resin, filler and finish each until it can be sanded. */
-function waits({ resin, filler, finish }: Pick<Chain, 'resin' | 'filler' | 'finish'>): number {
-  return resin.cure.sand + (filler.cure ?? resin.cure).sand + finish.cure.sand;
-}
+/** The options of a space with what each adds to a score, for one temperature and one set of priorities. */
+export class Scorer {
+  readonly shares: readonly (readonly Share[])[];
+  readonly bond: readonly number[];
+  readonly finish: number;
+  readonly #filler: number;
+  readonly #overEpoxy: readonly boolean[];
+  readonly #otherFinish: readonly boolean[];
+  readonly #finishMatch: readonly number[];
+  readonly #ownMatch: readonly number[];
+  readonly #slowdown: number;
 
-function enumerateWaits(library: Library): number[] {
-  return library.resins.flatMap((resin) =>
-    library.fillers.flatMap((filler) => library.finishes.map((finish) => waits({ resin, filler, finish }))),
-  );
-}
+  constructor(
+    readonly space: Space,
+    readonly conditions: Conditions,
+  ) {
+    const { depths, contexts } = space;
+    const at = (role: ChainRole): number => depths.findIndex((d) => d.role === role);
+    this.finish = at('finish');
+    this.#filler = Math.max(0, at('fill'));
+    const schools = contexts.every((c) => c.family?.some((f) => SCHOOLED.has(f)));
+    this.shares = depths.map((d) => d.products.map((p) => shareOf(d.role, p, conditions, schools)));
+    this.bond = depths[0].products.map((p, o) => (p ? BOND_WORTH[space.keyVerdicts[o]] * meritsOf(p).strength : 0));
+    const finishes = depths[this.finish]?.products ?? [];
+    const { epoxyFinish } = conditions;
+    this.#overEpoxy = depths[this.#filler].products.map((p) => p?.family === 'epoxy');
+    this.#otherFinish = finishes.map((p) => epoxyFinish !== undefined && (p?.role !== 'finish' || p.kind !== epoxyFinish));
+    this.#finishMatch = finishes.map((p) => (p ? meritsOf(p).match : 0));
+    this.#ownMatch = depths[0].products.map((p) => (p ? meritsOf(p).match : 0));
+    this.#slowdown = 2 ** ((REFERENCE_TEMPERATURE - conditions.temperature) / 10);
+  }
 
-/** The score as a traced figure. */
-export function traceScore(s: Score & { chain: Chain }, library: Library, temperature: number, ledger: Ledger): Figure {
-  const id = `score.${s.chain.id}`;
-  const give = (key: string, label: string, value: number, source: string): Figure => ledger.given(`${id}.${key}`, label, value, '1', 'assumed', source);
-  const { resin } = s.chain;
-  return ledger.compute(id, `score of ${resin.name}`, scoreFormula, {
-    bond: give('bond', 'bond, share of the best', s.criteria.bond, `ultimate shear ${(library.bondShear[resin.family] / 1e6).toFixed(0)} MPa`),
-    time: give('time', 'working time, share of the best', s.criteria['working time'], `pot life ${resin.cure.potLife / 60} min at 25 °C`),
-    speed: give('speed', 'speed, share of the best', s.criteria.speed, `waits of resin, filler and finish: ${(waits(s.chain) / 3600).toFixed(1)} h at 25 °C`),
-    price: give('price', 'price, share of the best', s.criteria.price, `${resin.pricePerKg} per kg`),
-    penalty: give('penalty', 'penalties', s.penalty, s.tooCold ? `conditions, and too cold at ${temperature.toFixed(1)} °C` : 'one per condition of a rule'),
-  });
+  /** Criteria of the first `length` links of a chain, each 0–1; those of a whole chain can only be lower. */
+  criteria(chosen: ArrayLike<number>, length = chosen.length): Criteria {
+    let [strength, water, life, skill, health, field] = [1, 1, 1, 1, 1, 1];
+    let [seconds, minutes, cost] = [0, 0, 0];
+    for (let d = 0; d < length; d += 1) {
+      const s = this.shares[d][chosen[d]];
+      if (s.strength < strength) strength = s.strength;
+      if (s.water < water) water = s.water;
+      if (s.life < life) life = s.life;
+      if (s.ease < skill) skill = s.ease;
+      if (s.health < health) health = s.health;
+      if (s.field < field) field = s.field;
+      seconds += s.seconds;
+      minutes += s.minutes;
+      cost += s.cost;
+    }
+    const finish = this.finish >= 0 && this.finish < length ? this.#finishMatch[chosen[this.finish]] : 0;
+    const open = this.finish >= length;
+    return {
+      bond: this.bond[chosen[0]],
+      strength, water, life,
+      time: HALF.time / (HALF.time + seconds * this.#slowdown),
+      hands: HALF.hands / (HALF.hands + minutes),
+      cost: HALF.cost / (HALF.cost + cost),
+      skill, health,
+      match: open ? 1 : finish > 0 ? finish : this.#ownMatch[chosen[0]] * UNFINISHED,
+      field,
+    };
+  }
+
+  /** Weighted sum of the criteria. */
+  worth(criteria: Criteria): number {
+    const { weights } = this.conditions;
+    let sum = 0;
+    for (const name of CRITERIA) sum += weights[name] * criteria[name];
+    return sum;
+  }
+
+  /** Number of products of a chain that are colder than they may be. */
+  cold(chosen: ArrayLike<number>): number {
+    return this.shares.reduce((n, own, d) => n + own[chosen[d]].cold, 0);
+  }
+
+  /** What an option takes off besides the rules: a product too cold, another school than the yard's. */
+  toll(depth: number, chosen: ArrayLike<number>): number {
+    const s = this.shares[depth][chosen[depth]];
+    const school = depth === Math.max(this.finish, this.#filler) && this.finish >= 0 && this.#overEpoxy[chosen[this.#filler]] && this.#otherFinish[chosen[this.finish]];
+    return s.cold * (COATS.includes(this.space.depths[depth].role) ? COLD_COAT_PENALTY : COLD_PENALTY) + (s.otherSchool ? SCHOOL_PENALTY : 0) + (school ? SCHOOL_PENALTY : 0);
+  }
+
+  /** The score as a traced figure. */
+  trace(chain: Found, id: string, label: string, ledger: Ledger): Figure {
+    const criteria = this.criteria(chain.chosen);
+    const { weights } = this.conditions;
+    const source = 'judged from the merits of the products; orders chains, says nothing absolute';
+    const inputs: Record<string, Figure> = {};
+    for (const name of CRITERIA) {
+      inputs[`c(${CRITERION_NAMES[name]})`] = ledger.given(`${id}.c.${name}`, CRITERION_NAMES[name], criteria[name], '1', 'assumed', source);
+      inputs[`w(${CRITERION_NAMES[name]})`] = ledger.given(`${id}.w.${name}`, `weight of ${CRITERION_NAMES[name]}`, weights[name], '1', 'entered', 'what matters for this job');
+    }
+    const cold = this.cold(chain.chosen);
+    inputs['penalties'] = ledger.given(`${id}.penalty`, 'penalties', this.worth(criteria) - chain.value, '1', 'assumed', cold > 0 ? `conditions of the rules, and ${cold} too cold at ${this.conditions.temperature.toFixed(1)} °C` : 'conditions of the rules, and the schools of the yard');
+    return ledger.record(id, label, scoreFormula, chain.value, inputs);
+  }
 }

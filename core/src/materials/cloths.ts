@@ -3,7 +3,9 @@ import type { Cloth } from './product';
 const E_GLASS = 2560;
 const HAND_RATE = 0.02 / 60;
 const MAT_RATE = 0.03 / 60;
-const TYPICAL = 'typical of E-glass cloth laid by hand';
+const CARBON_RATE = 0.012 / 60;
+const DENSITY = { glass: E_GLASS, carbon: 1780, aramid: 1440 } as const;
+const TYPICAL = { glass: 'typical of E-glass cloth laid by hand', carbon: 'typical of standard-modulus carbon laid by hand', aramid: 'typical of aramid cloth laid by hand' } as const;
 
 interface Row {
   id: string;
@@ -14,6 +16,7 @@ interface Row {
   roll: number;
   price: number;
   binder?: 'emulsion';
+  fibre?: keyof typeof DENSITY;
 }
 
 const rows: readonly Row[] = [
@@ -26,6 +29,11 @@ const rows: readonly Row[] = [
   { id: 'biax-400', name: 'stitched biaxial 400', kind: 'stitched', gsm: 400, fibreFraction: 0.55, roll: 1.27, price: 7 },
   { id: 'biax-600', name: 'stitched biaxial 600', kind: 'stitched', gsm: 600, fibreFraction: 0.55, roll: 1.27, price: 9 },
   { id: 'biax-800', name: 'stitched biaxial 800', kind: 'stitched', gsm: 800, fibreFraction: 0.55, roll: 1.27, price: 12 },
+  { id: 'stitched-mat-800', name: 'stitched biaxial with stitched mat 800', kind: 'stitched', gsm: 805, fibreFraction: 0.45, roll: 1.27, price: 11 },
+  { id: 'uni-300', name: 'unidirectional 300', kind: 'unidirectional', gsm: 300, fibreFraction: 0.55, roll: 0.5, price: 7 },
+  { id: 'carbon-twill-200', name: 'carbon twill 200', kind: 'woven', gsm: 200, fibreFraction: 0.55, roll: 1.27, price: 34, fibre: 'carbon' },
+  { id: 'carbon-biax-400', name: 'carbon stitched biaxial 400', kind: 'stitched', gsm: 400, fibreFraction: 0.55, roll: 1.27, price: 45, fibre: 'carbon' },
+  { id: 'aramid-170', name: 'aramid plain cloth 170', kind: 'woven', gsm: 170, fibreFraction: 0.48, roll: 1, price: 38, fibre: 'aramid' },
 ];
 
 export const CLOTHS: readonly Cloth[] = rows.map((r) => ({
@@ -33,14 +41,15 @@ export const CLOTHS: readonly Cloth[] = rows.map((r) => ({
   role: 'cloth',
   name: r.name,
   kind: r.kind,
+  family: r.fibre ?? 'glass',
   binder: r.binder,
   arealWeight: r.gsm / 1000,
   fibreFraction: r.fibreFraction,
-  densityFibre: E_GLASS,
+  densityFibre: DENSITY[r.fibre ?? 'glass'],
   rollWidth: r.roll,
   pricePerM2: r.price,
-  wetOutRate: r.kind === 'mat' ? MAT_RATE : HAND_RATE,
-  source: r.binder ? `${TYPICAL}, emulsion binder` : TYPICAL,
+  wetOutRate: r.fibre === 'carbon' ? CARBON_RATE : r.kind === 'mat' ? MAT_RATE : HAND_RATE,
+  source: r.binder ? `${TYPICAL.glass}, emulsion binder` : TYPICAL[r.fibre ?? 'glass'],
 }));
 
 export const PEEL_PLY: Cloth = {
@@ -48,6 +57,7 @@ export const PEEL_PLY: Cloth = {
   role: 'peel ply',
   name: 'peel ply, uncoated',
   kind: 'peel ply',
+  family: 'nylon',
   arealWeight: 0.085,
   fibreFraction: 1,
   densityFibre: 1140,

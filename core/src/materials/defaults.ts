@@ -33,8 +33,3 @@ export const DEFAULTS = {
 /** Taper ratio by duty. */
 export const DUTY_RATIO = { cosmetic: 5, light: 8, general: 12, high: 20 } as const;
 export type Duty = keyof typeof DUTY_RATIO;
-
-/** Growth of a first-look size to the true extent, in diameter, per damage kind. */
-export const GROWTH = { hole: [1.5, 3] } as const satisfies Record<string, readonly [number, number]>;
-export type DamageKind = keyof typeof GROWTH;
-

@@ -11,9 +11,22 @@ export const FILLERS: readonly Filler[] = [
     name: 'Epoxy with glass bubbles, peanut butter',
     family: 'epoxy',
     kind: 'thickened',
+    traits: ['opaque'],
     powder: { name: 'glass bubbles', partsPerHundred: 40, densityParticle: 220 },
     maximumPerGo: 0.01,
     source: 'typical of hollow glass bubbles in epoxy, closed-sphere density; 10–12 mm per go',
+  },
+  {
+    id: 'epoxy-phenolic',
+    role: 'fairing compound',
+    name: 'Epoxy with phenolic balloons, peanut butter',
+    family: 'epoxy',
+    kind: 'thickened',
+    traits: ['opaque'],
+    powder: { name: 'phenolic balloons', partsPerHundred: 30, densityParticle: 250 },
+    maximumPerGo: 0.01,
+    merits: { ease: 0.75, water: 0.75, life: 0.8 },
+    source: 'typical of phenolic microballoons in epoxy, closed-sphere density',
   },
   {
     id: 'polyester-putty',
@@ -21,6 +34,7 @@ export const FILLERS: readonly Filler[] = [
     name: 'Polyester fairing putty',
     family: 'polyester',
     kind: 'putty',
+    traits: ['talc', 'styrene', 'opaque'],
     proportion: { kind: 'cream', fraction: 0.02 },
     density: 1100,
     cure: {
@@ -43,6 +57,7 @@ export const FINISHES: readonly Finish[] = [
     name: 'Two-part paint',
     kind: 'paint',
     family: 'polyurethane',
+    traits: ['isocyanate', 'opaque'],
     proportion: { kind: 'two-part', volumeRatio: 3, densityA: 1150, densityB: 1000 },
     densityLiquid: 1150,
     cure: {
@@ -64,6 +79,7 @@ export const FINISHES: readonly Finish[] = [
     name: 'Gel coat, unwaxed with waxed last coat',
     kind: 'gel coat',
     family: 'polyester',
+    traits: ['styrene', 'opaque', 'polishable'],
     proportion: { kind: 'peroxide', percentByTemperature: 'catalyst-curve' },
     densityLiquid: 1250,
     cure: {

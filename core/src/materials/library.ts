@@ -1,6 +1,10 @@
 import { CLOTHS, PEEL_PLY } from './cloths';
 import { FILLERS, FINISHES } from './fairing-and-finish';
-import type { Library, OldLaminate } from './product';
+import type { Library, OldLaminate, Sheet } from './product';
+import { ADHESIVES, WELD_RODS } from './products/adhesives';
+import { BARRIERS, COATINGS, POWDERS, PRIMERS, SECOND_PARTS, SURFACE_FILLERS } from './products/coatings';
+import { CORES, FABRIC_ADHESIVES, PATCH_FABRICS, PLATES } from './products/fabrics';
+import { ABRASIVES, CLEANERS, PREPARATIONS } from './products/preparation';
 import { RESINS } from './resins';
 
 const MPA = 1e6;
@@ -40,10 +44,20 @@ const OLD_LAMINATES: readonly OldLaminate[] = [
     densityResin: 1140,
     source: 'typical of stitched glass in vinyl ester or epoxy',
   },
+  {
+    id: 'carbon-epoxy',
+    role: 'old laminate',
+    name: 'carbon and epoxy skin',
+    designStrength: 400 * MPA,
+    fibreFraction: 0.55,
+    densityFibre: 1780,
+    densityResin: 1150,
+    source: 'typical of carbon and epoxy laid by hand',
+  },
 ];
 
-export const LIBRARY: Library = {
-  version: '2026.11.1',
+const BASE = {
+  version: '2026.11.2',
   resins: RESINS,
   fillers: FILLERS,
   finishes: FINISHES,
@@ -51,6 +65,17 @@ export const LIBRARY: Library = {
   peelPly: PEEL_PLY,
   oldLaminates: OLD_LAMINATES,
   bondShear: { epoxy: 14 * MPA, 'vinyl ester': 11 * MPA, polyester: 8 * MPA },
+} as const satisfies Omit<Library, 'products'>;
+
+/** Products whose quantities no stage works out yet; the match and the stores know them. */
+const SHEETS: readonly Sheet[] = [
+  ...PREPARATIONS, ...CLEANERS, ...PRIMERS, ...ADHESIVES, ...WELD_RODS, ...FABRIC_ADHESIVES, ...PATCH_FABRICS, ...PLATES, ...CORES,
+  ...SURFACE_FILLERS, ...BARRIERS, ...COATINGS, ...SECOND_PARTS, ...POWDERS, ...ABRASIVES,
+];
+
+export const LIBRARY: Library = {
+  ...BASE,
+  products: [...BASE.resins, ...BASE.cloths, BASE.peelPly, ...BASE.fillers, ...BASE.finishes, ...SHEETS],
 };
 
 /** Finds a product by id. @returns undefined when the library has none of that id */

@@ -2,7 +2,8 @@ import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
 import { catalystFraction, catalystMass, catalystVolume, dropCount } from './catalyst';
 import { DEFAULTS } from './defaults';
-import type { Proportion } from './product';
+import type { FromSheet, Proportion } from './product';
+import { sheetOrigin } from './sheet-origin';
 import { liquidVolume, massRatio, partA, partB } from './two-part';
 
 /** What goes into one cup. */
@@ -43,6 +44,7 @@ interface Proportioned {
   readonly proportion: Proportion;
   readonly densityLiquid: number;
   readonly source: string;
+  readonly fromSheet?: FromSheet;
 }
 
 /**
@@ -57,14 +59,16 @@ interface Proportioned {
 export function proportion(ledger: Ledger, id: string, product: Proportioned, mass: Figure, temperature: Figure, base: BaseName = 'resin', dropsPerMl?: Figure): Parts {
   const p = product.proportion;
   const names = partNames(p.kind, base);
-  const given = (key: string, label: string, value: number, unit: string): Figure =>
-    ledger.given(`${id}.${key}`, label, value, unit, 'assumed', `${product.name}: ${product.source}`);
+  const given = (key: string, label: string, value: number, unit: string, field: string): Figure => {
+    const { origin, source } = sheetOrigin(product, field);
+    return ledger.given(`${id}.${key}`, label, value, unit, origin, source);
+  };
   switch (p.kind) {
     case 'two-part': {
-      const rhoA = given('rhoA', 'density of resin, liquid', p.densityA, 'kg/m³');
-      const rhoB = given('rhoB', 'density of hardener, liquid', p.densityB, 'kg/m³');
+      const rhoA = given('rhoA', 'density of resin, liquid', p.densityA, 'kg/m³', 'densityA');
+      const rhoB = given('rhoB', 'density of hardener, liquid', p.densityB, 'kg/m³', 'densityB');
       const r = ledger.compute(`${id}.massRatio`, 'mix ratio by mass', massRatio, {
-        r: given('volumeRatio', 'mix ratio by volume', p.volumeRatio, ':1'),
+        r: given('volumeRatio', 'mix ratio by volume', p.volumeRatio, ':1', 'volumeRatio'),
         rhoA,
         rhoB,
       });
@@ -91,7 +95,7 @@ export function proportion(ledger: Ledger, id: string, product: Proportioned, ma
         resin: mass,
         resinVolume: ledger.compute(`${id}.resinMl`, `${names[0]} by volume`, liquidVolume, {
           m: mass,
-          rho: given('rho', 'density, liquid', product.densityLiquid, 'kg/m³'),
+          rho: given('rho', 'density, liquid', product.densityLiquid, 'kg/m³', 'densityLiquid'),
         }),
         fraction,
         catalyst,
@@ -103,7 +107,7 @@ export function proportion(ledger: Ledger, id: string, product: Proportioned, ma
       };
     }
     case 'cream': {
-      const fraction = given('fraction', 'cream hardener, percent by mass', p.fraction, 'fraction');
+      const fraction = given('fraction', 'cream hardener, percent by mass', p.fraction, 'fraction', 'hardenerFraction');
       return {
         kind: 'cream',
         names,

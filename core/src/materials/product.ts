@@ -21,10 +21,47 @@ export interface CureSheet {
   readonly minimumTemperature: number;
 }
 
-interface Common {
+/** What rules look at besides role and family. */
+export type ProductTrait =
+  | 'solvent' | 'strong solvent' | 'dry' | 'water-borne' | 'coarse' | 'fine' | 'heat' | 'soft pad' | 'seals as it cuts'
+  | 'styrene' | 'amine' | 'isocyanate' | 'opaque' | 'clear' | 'talc' | 'metal-filled' | 'five-minute' | 'moisture-cure' | 'light-cure' | 'flexible'
+  | 'for low energy' | 'toughened' | 'thin' | 'thickened' | 'silica' | 'waxed' | 'unwaxed' | 'one-part' | 'copper' | 'quick fix' | 'cloth stitched' | 'brittle' | 'swells'
+  | 'polishable' | 'wet-abraded' | 'gap filling';
+
+/**
+ * How a product does against others, each 0 (worst) to 1 (best). Judged figures, assumed until experience says otherwise.
+ * `health` is how little it burdens, `ease` how little skill it asks for, `field` how well it goes away from the shop.
+ */
+export interface Merits {
+  readonly strength: number;
+  readonly water: number;
+  readonly life: number;
+  readonly health: number;
+  readonly ease: number;
+  readonly field: number;
+  /** How well the surface comes back to what it was. */
+  readonly match: number;
+}
+
+/** Which fields of a product the yard has entered from a data sheet, and from which. */
+export interface FromSheet {
+  readonly fields: readonly string[];
+  readonly sheet: string;
+}
+
+export interface Common {
   readonly id: string;
   readonly name: string;
   readonly source: string;
+  readonly traits?: readonly ProductTrait[];
+  readonly merits?: Partial<Merits>;
+  /** Minutes of hands-on work that it adds to a small repair, judged. */
+  readonly minutes?: number;
+  /** How long a quick fix may stay, and what must come off before it is made permanent. */
+  readonly quickFix?: { readonly lasts: string; readonly remove: string };
+  readonly fromSheet?: FromSheet;
+  /** Made by the yard itself rather than an entry of the library. */
+  readonly own?: boolean;
 }
 
 export interface Resin extends Common {
@@ -44,7 +81,7 @@ export interface Resin extends Common {
 
 export interface Filler extends Common {
   readonly role: 'fairing compound';
-  readonly family: 'epoxy' | 'polyester';
+  readonly family: 'epoxy' | 'polyester' | 'vinyl ester';
   /** A putty bought ready (cream hardener), or a laminating resin of the same family thickened with a powder. */
   readonly kind: 'putty' | 'thickened';
   readonly proportion?: Proportion;
@@ -70,11 +107,13 @@ export interface Finish extends Common {
   readonly pricePerM3?: number;
 }
 
-export type ClothKind = 'mat' | 'woven' | 'stitched' | 'peel ply';
+export type ClothKind = 'mat' | 'woven' | 'stitched' | 'unidirectional' | 'peel ply';
+export type Fibre = 'glass' | 'carbon' | 'aramid' | 'nylon';
 
 export interface Cloth extends Common {
   readonly role: 'cloth' | 'peel ply';
   readonly kind: ClothKind;
+  readonly family: Fibre;
   readonly binder?: 'emulsion';
   /** Fibre areal weight, kg/m². */
   readonly arealWeight: number;
@@ -96,8 +135,41 @@ export interface OldLaminate extends Common {
   readonly densityResin: number;
 }
 
+/** Roles of products that the match and the stores know, but whose quantities no stage works out yet. */
+export type SheetRole =
+  | 'preparation' | 'cleaner' | 'primer' | 'tie coat' | 'adhesive' | 'weld rod' | 'fabric adhesive' | 'patch fabric' | 'plate' | 'core'
+  | 'surface filler' | 'barrier coat' | 'coating' | 'second part' | 'powder' | 'abrasive' | 'consumable';
+
+/** A product as its data sheet has it. Everything but role and family is optional; what is missing is said to be missing. */
+export interface Sheet extends Common {
+  readonly role: SheetRole;
+  /** Chemistry or material: what rules go by. */
+  readonly family: string;
+  readonly proportion?: Proportion;
+  readonly densityLiquid?: number;
+  readonly densityCured?: number;
+  readonly density?: number;
+  readonly cure?: CureSheet;
+  readonly maximumPerGo?: number;
+  readonly maximumPot?: number;
+  readonly solids?: number;
+  readonly partsPerHundred?: readonly [number, number, number?];
+  readonly densityParticle?: number;
+  /** Mean grain of an abrasive, m. */
+  readonly grain?: number;
+  readonly thickness?: number;
+  readonly pricePerKg?: number;
+  readonly pricePerM2?: number;
+  readonly pricePerM3?: number;
+}
+
+export type Product = Resin | Filler | Finish | Cloth | Sheet;
+export type ProductRole = Product['role'];
+
 export interface Library {
   readonly version: string;
+  /** Every product, those of the lists below included. */
+  readonly products: readonly Product[];
   readonly resins: readonly Resin[];
   readonly fillers: readonly Filler[];
   readonly finishes: readonly Finish[];

@@ -19,12 +19,12 @@ interface Entry {
   readonly pass?: string;
 }
 
-const resinIs = (...families: string[]) => (plan: Plan): boolean => families.includes(plan.system?.chosen.chain.resin.family ?? '');
-const fillerIs = (kind: string) => (plan: Plan): boolean => plan.system?.chosen.chain.filler.proportion?.kind === kind;
-const finishIs = (kind: string) => (plan: Plan): boolean => plan.system?.chosen.chain.finish.kind === kind;
+const resinIs = (...families: string[]) => (plan: Plan): boolean => families.includes(plan.system?.chosen?.chain.resin?.family ?? '');
+const fillerIs = (kind: string) => (plan: Plan): boolean => plan.system?.chosen?.chain.filler?.proportion?.kind === kind;
+const finishIs = (kind: string) => (plan: Plan): boolean => plan.system?.chosen?.chain.finish?.kind === kind;
 const peroxide = (plan: Plan): boolean => {
-  const chain = plan.system?.chosen.chain;
-  return chain?.resin.proportion.kind === 'peroxide' || chain?.finish.proportion.kind === 'peroxide';
+  const chain = plan.system?.chosen?.chain;
+  return chain?.resin?.proportion.kind === 'peroxide' || chain?.finish?.proportion.kind === 'peroxide';
 };
 
 /** Cautions and acceptance tests as data: the stage, when they hold, and the words. */

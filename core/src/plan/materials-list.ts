@@ -1,3 +1,5 @@
+import type { Cloth, Product, Resin } from '../materials/product';
+import { sheetOrigin } from '../materials/sheet-origin';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -11,6 +13,9 @@ const cost = formula({
   evaluate: (x: Record<'q' | 'p', number>) => x.q * x.p,
 });
 
+/** Fields of a data sheet by the unit of their price. */
+const PRICE_FIELDS: Readonly<Record<string, string>> = { 'money/kg': 'pricePerKg', 'money/m²': 'pricePerM2', 'money/m³': 'pricePerLitre' };
+
 const boughtCloth = {
   id: 'plan/materials-list',
   expression: 'A = Σ length·width of the plies',
@@ -18,44 +23,48 @@ const boughtCloth = {
   source: 'each ply cut from its own rectangle',
 };
 
-type Parts = Pick<Plan, 'laminate' | 'mix' | 'fair' | 'finish' | 'system' | 'grind'>;
+type Parts = Pick<Plan, 'laminate' | 'mix' | 'fair' | 'finish' | 'system' | 'grind'> & {
+  /** Resin that a thickened filler is made of. */
+  readonly fillerResin: Resin;
+};
 
 /** What the job uses up, as far as the plan goes. Papers, tape and gloves are not priced. */
-export function listMaterials(parts: Parts, peelPly: { name: string; pricePerM2: number; source: string }, ledger: Ledger): readonly MaterialLine[] {
-  const { laminate, mix, fair, finish, system, grind } = parts;
+export function listMaterials(parts: Parts, peelPly: Cloth, ledger: Ledger): readonly MaterialLine[] {
+  const { laminate, mix, fair, finish, system, grind, fillerResin } = parts;
   const lines: MaterialLine[] = [];
-  const add = (id: string, product: string, use: string, quantity: Figure, price: number | undefined, unit: string, source: string): void => {
+  const add = (id: string, product: string, use: string, quantity: Figure, price: number | undefined, unit: string, priced: Product): void => {
     if (price === undefined) {
       lines.push({ id, product, use, quantity });
       return;
     }
-    const p = ledger.given(`${id}.price`, `price of ${product}`, price, unit, 'assumed', source);
+    const { origin, source } = sheetOrigin(priced, PRICE_FIELDS[unit]);
+    const p = ledger.given(`${id}.price`, `price of ${product}`, price, unit, origin, source);
     lines.push({ id, product, use, quantity, price: p, cost: ledger.compute(`${id}.cost`, `cost of ${product}`, cost, { q: quantity, p }) });
   };
-  if (!system) return lines;
-  const { resin, filler, finish: coat } = system.chosen.chain;
+  const { resin, filler, finish: coat } = system?.chosen?.chain ?? {};
+  if (!resin || !filler || !coat) return lines;
 
   if (laminate && mix) {
-    add('resin', resin.name, 'laminate', mix.total, resin.pricePerKg, 'money/kg', resin.source);
+    add('resin', resin.name, 'laminate', mix.total, resin.pricePerKg, 'money/kg', resin);
     if (mix.parts.kind === 'peroxide') lines.push({ id: 'catalyst', product: 'MEKP catalyst', use: 'laminate', quantity: mix.parts.catalyst });
     for (const cloth of new Set(laminate.plies.map((p) => p.cloth))) {
       const own = laminate.plies.filter((p) => p.cloth === cloth);
       const area = own.reduce((sum, p) => sum + p.length.value * p.width.value, 0);
       const inputs = Object.fromEntries(own.flatMap((p) => [[`L${p.lay}`, p.length], [`W${p.lay}`, p.width]]));
       const quantity = ledger.record(`cloth.${cloth.id}`, `${cloth.name} to cut from`, boughtCloth, area, inputs);
-      add(`cloth.${cloth.id}`, cloth.name, `${own.length} plies`, quantity, cloth.pricePerM2, 'money/m²', cloth.source);
+      add(`cloth.${cloth.id}`, cloth.name, `${own.length} plies`, quantity, cloth.pricePerM2, 'money/m²', cloth);
     }
-    if (grind) add('peelPly', peelPly.name, 'over the last ply', grind.groundArea, peelPly.pricePerM2, 'money/m²', peelPly.source);
+    if (grind) add('peelPly', peelPly.name, 'over the last ply', grind.groundArea, peelPly.pricePerM2, 'money/m²', peelPly);
   }
   if (fair) {
     const thickened = filler.kind === 'thickened';
-    add('filler', thickened ? resin.name : filler.name, 'fairing', fair.mass, thickened ? resin.pricePerKg : filler.pricePerKg, 'money/kg', thickened ? resin.source : filler.source);
+    add('filler', thickened ? fillerResin.name : filler.name, 'fairing', fair.mass, thickened ? fillerResin.pricePerKg : filler.pricePerKg, 'money/kg', thickened ? fillerResin : filler);
     if (fair.powder && filler.powder) lines.push({ id: 'powder', product: filler.powder.name, use: 'fairing', quantity: fair.powder });
     if (fair.parts.kind === 'cream') lines.push({ id: 'cream', product: 'cream hardener', use: 'fairing', quantity: fair.parts.hardener });
   }
   if (finish) {
-    if (coat.pricePerM3 !== undefined) add('finish', coat.name, `${finish.coats.value} coats`, finish.volume, coat.pricePerM3, 'money/m³', coat.source);
-    else add('finish', coat.name, `${finish.coats.value} coats`, finish.mass, coat.pricePerKg, 'money/kg', coat.source);
+    if (coat.pricePerM3 !== undefined) add('finish', coat.name, `${finish.coats.value} coats`, finish.volume, coat.pricePerM3, 'money/m³', coat);
+    else add('finish', coat.name, `${finish.coats.value} coats`, finish.mass, coat.pricePerKg, 'money/kg', coat);
     if (finish.parts.kind === 'peroxide') lines.push({ id: 'finishCatalyst', product: 'MEKP catalyst', use: 'gel coat', quantity: finish.parts.catalyst });
   }
   return lines;

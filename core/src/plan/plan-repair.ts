@@ -1,23 +1,29 @@
 import { checkTemperature, doublingRule } from '../cure/cure-model';
 import { planFiller } from '../fair/filler';
 import { gritBeforeFinish, planBuildUp, planFilm } from '../finish/film';
-import { ellipse, rectangle } from '../geometry/outline';
 import { planDish } from '../grind/dish';
 import { planTaperRatio } from '../grind/taper-ratio';
 import { planOutlines } from '../laminate/outlines';
 import { bandFloor, laminateLimit, planStack } from '../laminate/stack';
-import { matchSystem } from '../match/rank';
+import { linkOf } from '../match/chain';
+import type { RouteId } from '../match/routes';
 import { DEFAULTS } from '../materials/defaults';
 import type { Library } from '../materials/product';
 import { planMix } from '../mix/batches';
 import { dewPoint } from '../physics/dew-point';
 import type { Job } from '../schema/job';
-import { planExtent } from '../survey/extent';
-import type { Problem, Stage } from '../trace/problem';
-import { resolveInputs } from './inputs';
+import { DAMAGE_KINDS } from '../materials/damage-kinds';
+import { SUBSTRATES } from '../materials/substrates';
+import { outlineOf, planExtent } from '../survey/extent';
+import { identify } from '../survey/identify';
+import { mapReadings } from '../survey/readings';
+import { STAGES, type Problem, type Stage } from '../trace/problem';
+import { resolveInputs, type Inputs } from './inputs';
 import { listMaterials } from './materials-list';
 import { ENGINE_VERSION, PLAN_FORMAT, type Plan, type PlanResult } from './plan';
+import { matchingInput, planSystem, substratesOf, type SystemPlan } from './matching';
 import { measureAll } from './measure-all';
+import { openStages } from './open-stages';
 import { drawPlanView } from './plan-view';
 import { planSanding } from './sanding';
 import { drawSection } from './section';
@@ -62,26 +68,28 @@ function missing(job: Job): Problem[] {
   const need = (ok: boolean, path: string, what: string, suggestion: string, allowed?: string): void => {
     if (!ok) problems.push({ severity: 'error', path, what, suggestion, allowed });
   };
-  need(job.hull.material !== undefined, 'hull.material', 'Hull is missing', 'say what the hull is made of', 'frp-solid');
-  need(job.damage.kind !== undefined, 'damage.kind', 'Damage is missing', 'say what is broken', 'hole');
+  const tested = (job.hull.evidence?.length ?? 0) > 0;
+  need(job.hull.material !== undefined || tested, 'hull.material', 'Hull is missing', 'say what the hull is made of, or do a test of the guide', SUBSTRATES.map((s) => s.id).join(', '));
+  need(job.damage.kind !== undefined, 'damage.kind', 'Damage is missing', 'say what is broken', Object.keys(DAMAGE_KINDS).join(', '));
   const sized = job.damage.size !== undefined || (job.damage.findings?.length ?? 0) > 0;
   need(sized, 'damage.size', 'Size of the damage is missing', 'give its length and width, such as "95 mm" and "60 mm"', '2 to 3000 mm');
   return problems;
 }
 
 function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock: Clock): Omit<Plan, 'trace'> {
-  const head = { format: PLAN_FORMAT, engine: ENGINE_VERSION, library: library.version } as const;
-  const { material } = job.hull;
+  const nothing = { format: PLAN_FORMAT, engine: ENGINE_VERSION, library: library.version, stages: STAGES, open: [] } as const;
   const { kind } = job.damage;
-  if (material === undefined || kind === undefined) return head;
 
   const facts = { ...job, schedule: undefined, title: undefined, boat: undefined };
   // What only says how figures are read, or when people work, changes no stage.
   const yard: Shop = { ...shop, units: undefined, hours: undefined, currency: undefined, name: undefined, crew: undefined };
+  const identity = memo.run('identity', { evidence: job.hull.evidence ?? [] }, (i, l) => identify(i.evidence, l));
+  const substrates = substratesOf(job, identity);
+  if (substrates.length === 0 || kind === undefined) return { ...nothing, identity };
   const inputs = memo.run('input', { job: facts, shop: yard, library }, (i, l) => resolveInputs(i.job, i.shop, i.library, l));
-  if (!inputs) return head;
+  if (!inputs) return { ...nothing, identity };
 
-  const { shape, size, findings = [] } = job.damage;
+  const { shape, size, findings = [], readings = [], meter } = job.damage;
   const survey = memo.run('survey', { kind, shape, size, findings }, (i, ledger) => {
     if (i.size && i.findings.length === 0) {
       ledger.report({ severity: 'assumed', stage: 'survey', path: 'damage.size', what: 'size taken as the true extent', suggestion: 'enter a finding with the way it was found' });
@@ -92,18 +100,19 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
     }
     return result;
   });
+  const readingMap = memo.run('readings', { readings, meter, fibre: job.hull.fibre }, mapReadings);
+  const system = memo.run('system', matchingInput(job, inputs, library, shop, substrates, kind, survey && Math.max(survey.length.value, survey.width.value)), planSystem);
+  const route = system?.route;
+  const open = route && !(route.id === 'laminate' && isComputed(substrates[0].id, kind, system)) ? openStages(route.id as RouteId) : [];
+  const head = { ...nothing, stages: route?.stages ?? STAGES, open, identity, inputs, survey, readings: readingMap, system };
+  const { resin, cloth, filler, finish: coat } = system?.chosen?.chain ?? {};
+  if (!system?.chosen || open.length > 0 || !resin || !cloth || !filler || !coat) return { ...head, ...planOpen(memo, system, inputs, job, shop, clock) };
 
-  const system = memo.run(
-    'system',
-    { library, hull: { hull: material, position: inputs.position, duty: inputs.duty }, wanted: job.system ?? {}, defaultCloth: DEFAULTS.cloth, temperature: inputs.temperature.value, epoxyFinish: shop.epoxyFinish },
-    matchSystem,
-  );
-  if (!system) return { ...head, inputs, survey };
-  const { resin, cloth, filler, finish: coat } = system.chosen.chain;
-
-  const milestones = memo.run('cure', { resin, filler, coat, temperature: inputs.temperature }, (i, ledger) => {
+  // A thickened filler is made of a resin of its own chemistry, not of whatever the laminate is.
+  const fillerResin = filler.kind === 'putty' || filler.family === resin.family ? resin : (library.resins.find((r) => r.family === filler.family) ?? resin);
+  const milestones = memo.run('cure', { resin, fillerResin, filler, coat, temperature: inputs.temperature }, (i, ledger) => {
     checkTemperature(i.resin, i.temperature, 'mix', ledger);
-    const fillerProduct = i.filler.cure ? { ...i.filler, cure: i.filler.cure } : { ...i.filler, name: i.filler.name, cure: i.resin.cure };
+    const fillerProduct = i.filler.cure ? { ...i.filler, cure: i.filler.cure } : { ...i.filler, name: i.filler.name, cure: i.fillerResin.cure, fromSheet: i.fillerResin.fromSheet };
     if (i.filler.cure) checkTemperature(fillerProduct, i.temperature, 'fair', ledger);
     checkTemperature(i.coat, i.temperature, 'finish', ledger);
     return {
@@ -112,11 +121,11 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
       finish: doublingRule.milestones('finish', i.coat, i.temperature, ledger),
     };
   });
-  if (!survey || !milestones) return { ...head, inputs, survey, system };
+  if (!survey || !milestones) return head;
 
   const buildUp = memo.run('buildUp', { coat, gelCoat: inputs.gelCoat }, (i, l) => planBuildUp(i.coat, i.gelCoat, l));
   const lighter = library.cloths
-    .filter((c) => (c.kind === cloth.kind || c.kind === 'woven') && c.arealWeight < cloth.arealWeight)
+    .filter((c) => (c.kind === cloth.kind || c.kind === 'woven') && c.family === cloth.family && c.arealWeight < cloth.arealWeight)
     .sort((a, b) => b.arealWeight - a.arealWeight);
   const stack =
     buildUp &&
@@ -130,11 +139,11 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
     { duty: inputs.duty, dutyEntered: inputs.dutyEntered, own: job.taper?.ratio, oldLaminate: inputs.oldLaminate, laminateEntered: inputs.laminateEntered, bondShear: library.bondShear[resin.family], resinName: resin.family },
     planTaperRatio,
   );
-  if (!buildUp || !stack || !taper || stack.stack.plies.length === 0) return { ...head, inputs, survey, system };
+  if (!buildUp || !stack || !taper || stack.stack.plies.length === 0) return head;
 
   const { order } = inputs;
   const plies = memo.run('laminate', { base: survey.outline, stack: stack.stack, ratio: taper.used, step: inputs.minimumStep, order }, planOutlines);
-  if (!plies) return { ...head, inputs, survey, system };
+  if (!plies) return head;
   const laminate = { order, upperLimit: stack.upper, lowerLimit: stack.lower, thickness: stack.stack.thickness, inBand: stack.stack.inBand, step: inputs.minimumStep, plies };
 
   const dish = memo.run('grind', { base: survey.outline, baseArea: survey.area, plies, order, wall: inputs.wall, oldLaminate: inputs.oldLaminate }, planDish);
@@ -149,7 +158,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
     dish &&
     memo.run(
       'fair',
-      { filler: { wall: inputs.wall, laminate: laminate.thickness, finish: buildUp.finish, groundArea: dish.groundArea, finishArea: dish.finishArea, filler, resin, temperature: inputs.temperature, usable: milestones.filler.usable, dropsPerMl: inputs.dropsPerMl }, endGrit: gritBeforeFinish(coat, inputs.grade) },
+      { filler: { wall: inputs.wall, laminate: laminate.thickness, finish: buildUp.finish, groundArea: dish.groundArea, finishArea: dish.finishArea, filler, resin: fillerResin, temperature: inputs.temperature, usable: milestones.filler.usable, dropsPerMl: inputs.dropsPerMl }, endGrit: gritBeforeFinish(coat, inputs.grade) },
       (i, ledger) => {
         const result = planFiller(i.filler, ledger);
         return { ...result, endGrit: i.endGrit, sanding: planSanding('sand', result.overfill, i.filler.finishArea, i.endGrit, 'cured resin', ledger) };
@@ -177,7 +186,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
     (i, ledger) => measureAll(i, ledger),
   );
 
-  const parts = { system, grind, laminate, mix, fair, finish, backing: inputs.backing, hands: inputs.hands, solventWipe: inputs.solventWipe };
+  const parts = { system, fillerResin, grind, laminate, mix, fair, finish, backing: inputs.backing, hands: inputs.hands, solventWipe: wiped(system) };
   const materials = memo.run('materials', { parts, peelPly: library.peelPly }, (i, l) => listMaterials(i.parts, i.peelPly, l));
   const drafts = memo.run('time', parts, draftTasks);
   const timeline = drafts && placeTasks(drafts, startOf(job, clock), doneTimes(job), { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value });
@@ -204,11 +213,35 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
       drawSection,
     );
   const look = findings.filter((f) => f.extent === 'first look').at(-1);
-  const firstLook = look && ((look.shape ?? shape) === 'rectangle' ? rectangle(...look.size) : ellipse(...look.size));
+  const firstLook = look && outlineOf(look, shape);
   const planView =
     dish && memo.run('planView', { base: survey.outline, firstLook, plies, finishEdge: dish.outlines.finishEdge, maskingLine: dish.outlines.maskingLine }, drawPlanView);
 
-  return { ...head, inputs, survey, system, grind, laminate, mix, fair, finish, bench, timeline, materials, totals, section, planView };
+  return { ...head, grind, laminate, mix, fair, finish, bench, timeline, materials, totals, section, planView };
+}
+
+/** Repairs whose every stage is worked out: a hole, or a piece gone, right through solid laminate. */
+function isComputed(hull: string, kind: string, system: SystemPlan): boolean {
+  const chain = system.chosen?.chain;
+  return hull === 'frp-solid' && system.substrates.length === 1 && (kind === 'hole' || kind === 'crushed') && chain?.filler !== undefined && chain.finish !== undefined;
+}
+
+/** Where the yard wipes with a solvent after abrading: the chain says. */
+const wiped = ({ chosen }: SystemPlan): 'wipe' | 'none' => (chosen && linkOf(chosen.chain, 'clean')?.traits?.includes('solvent') ? 'wipe' : 'none');
+
+/** What can be said where later stages are open: the survey in time, and the times of the products. No figure is made up. */
+function planOpen(memo: StageMemo, system: SystemPlan | undefined, inputs: Inputs, job: Job, shop: Shop, clock: Clock): Pick<Plan, 'productTimes' | 'timeline'> {
+  const productTimes = memo.run('times', { chain: system?.chosen?.chain, temperature: inputs.temperature }, (i, ledger) =>
+    (i.chain?.links ?? []).flatMap(({ role, product }) => {
+      const cure = 'cure' in product ? product.cure : undefined;
+      if (!cure) return [];
+      checkTemperature({ ...product, cure }, i.temperature, 'mix', ledger);
+      return [{ product: product.name, milestones: doublingRule.milestones(role, { ...product, cure }, i.temperature, ledger) }];
+    }),
+  );
+  const drafts = memo.run('time', { hands: inputs.hands, backing: inputs.backing, solventWipe: inputs.solventWipe }, draftTasks);
+  const timeline = drafts && placeTasks(drafts, startOf(job, clock), doneTimes(job), { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value }, system?.route.stages);
+  return { productTimes, timeline };
 }
 
 /** P grade for taking laminate away: the coarse end of what lamination wants under it. */

@@ -1,4 +1,5 @@
-import type { MatchResult } from '../match/rank';
+import type { SystemPlan } from './matching';
+import type { OpenStage } from './open-stages';
 import type { Milestones } from '../cure/cure-model';
 import type { FillerResult } from '../fair/filler';
 import type { FilmResult } from '../finish/film';
@@ -8,6 +9,9 @@ import type { Ply } from '../laminate/outlines';
 import type { MixResult } from '../mix/batches';
 import type { LayOrder } from '../schema/job';
 import type { SurveyResult } from '../survey/extent';
+import type { Identification } from '../survey/identify';
+import type { ReadingMap } from '../survey/readings';
+import type { Stage } from '../trace/problem';
 import type { Figure, Trace } from '../trace/figure';
 import type { Problem } from '../trace/problem';
 import type { Inputs } from './inputs';
@@ -18,7 +22,7 @@ import type { Section } from './section';
 import type { Timeline } from './timeline';
 
 export const PLAN_FORMAT = 'nelbo-plan/1';
-export const ENGINE_VERSION = '0.2.0';
+export const ENGINE_VERSION = '0.3.0';
 
 /** One line of the bill of materials. Without a price the line says so and the total leaves it out. */
 export interface MaterialLine {
@@ -57,6 +61,12 @@ export interface FinishPlan extends FilmResult {
   readonly dewPoint: Figure;
 }
 
+/** When a product of an open stage may be touched, from its cure times. */
+export interface ProductTimes {
+  readonly product: string;
+  readonly milestones: Milestones;
+}
+
 export interface Totals {
   readonly handsOn: Figure;
   readonly elapsed: Figure;
@@ -75,9 +85,18 @@ export interface Plan {
   readonly format: typeof PLAN_FORMAT;
   readonly engine: string;
   readonly library: string;
+  /** Stages that this repair goes through, in the order of the work. */
+  readonly stages: readonly Stage[];
+  /** Stages whose figures are not worked out for this kind of repair. */
+  readonly open: readonly OpenStage[];
   readonly inputs?: Inputs;
+  /** What the tests of the guide say of the hull. */
+  readonly identity?: Identification;
   readonly survey?: SurveyResult;
-  readonly system?: MatchResult;
+  readonly readings?: ReadingMap;
+  readonly system?: SystemPlan;
+  /** Times of the chain's products where the mix stage is open. */
+  readonly productTimes?: readonly ProductTimes[];
   readonly grind?: GrindPlan;
   readonly laminate?: LaminatePlan;
   readonly mix?: MixResult & { readonly milestones: Milestones };

@@ -1,3 +1,4 @@
+import { linkOf, type Chain } from '../match/chain';
 import type { Stage } from '../trace/problem';
 import type { Plan } from './plan';
 import { figure, figureIn, plainText, said, sizeOf, type Reader, type Said } from './say';
@@ -6,17 +7,23 @@ const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n =
 
 /** The result of a stage in one sentence whose figures can be opened; undefined where the plan has not come so far. */
 export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said | undefined {
+  const open = plan.open.find((o) => o.stage === stage);
+  if (open) return [`Not worked out by Nelbo for this kind of repair: ${lower(open.missing)}.`];
   switch (stage) {
     case 'survey': {
       const s = plan.survey;
       if (!s) return undefined;
+      if (plan.open.length > 0 || !plan.grind) return s.measured ? said`${sizeOf(s.length, s.width, reader)}, ${s.shape === 'outline' ? 'traced' : s.shape}, to sound material.` : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)}.`;
       return s.measured
-        ? said`A ${sizeOf(s.length, s.width, reader)} ${s.shape} is sound at its edge and is the cut-out.`
+        ? said`A ${sizeOf(s.length, s.width, reader)} ${s.shape === 'outline' ? 'traced outline' : s.shape} is sound at its edge and is the cut-out.`
         : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)} once it is ground.`;
     }
     case 'system': {
-      const c = plan.system?.chosen.chain;
-      return c && said`${c.resin.name} with ${c.cloth.name}, ${lower(c.filler.name)}, ${lower(c.finish.name)}.`;
+      const c = plan.system?.chosen?.chain;
+      if (!c) return plan.system && ['Every chain is refused; the rules that refused them stand below.'];
+      return c.resin && c.cloth && c.filler && c.finish
+        ? said`${c.resin.name} with ${c.cloth.name}, ${lower(c.filler.name)}, ${lower(c.finish.name)}.`
+        : [chainWords(c)];
     }
     case 'grind': {
       const g = plan.grind;
@@ -37,7 +44,7 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
     }
     case 'finish': {
       const f = plan.finish;
-      const name = plan.system?.chosen.chain.finish.kind ?? 'finish';
+      const name = plan.system?.chosen?.chain.finish?.kind ?? 'finish';
       return f && said`${plural(f.coats.value, 'coat')} of ${name}, ${figureIn(f.volume, 'ml', 0, reader)} in all, ${figureIn(f.wetPerCoat, 'µm', 0, reader)} wet each.`;
     }
     case 'log':
@@ -51,4 +58,11 @@ export function stageSentence(stage: Stage, plan: Plan, reader: Reader = {}): st
   return words && plainText(words);
 }
 
-const lower = (s: string): string => s.charAt(0).toLowerCase() + s.slice(1);
+/** A chain in one line: what holds it first, then what goes before and after. */
+export function chainWords(chain: Chain): string {
+  const [first, ...rest] = (['bond', 'reinforce', 'coring', 'prime', 'fill', 'barrier', 'finish'] as const).flatMap((role) => linkOf(chain, role)?.name ?? []);
+  return first ? `${[first, ...rest.map(lower)].join(', ')}.` : '';
+}
+
+/** Small initial inside a sentence; a name in capitals (MEK, PVC) keeps them. */
+const lower = (s: string): string => (/^[A-Z][A-Z0-9]/.test(s) ? s : s.charAt(0).toLowerCase() + s.slice(1));

@@ -123,7 +123,7 @@ function laminateTasks(parts: Parts, ledger: Ledger): DraftTask[] {
 function fairTasks({ fair, grind, system }: Parts, ledger: Ledger): DraftTask[] {
   if (!fair || !grind) return [];
   const work = (id: string, label: string, duration: Figure): DraftTask => ({ id, stage: 'fair', label, kind: 'work', duration });
-  const epoxy = system?.chosen.chain.resin.family === 'epoxy';
+  const epoxy = system?.chosen?.chain.resin?.family === 'epoxy';
   const wash = epoxy ? 'wash off blush, abrade P80' : 'abrade P80';
   const tasks: DraftTask[] = [work('prepare', wash, handsOn(ledger, 'prepare', wash, RATES.washFixed, [perM2(RATES.washPerM2, grind.finishArea)]))];
   // The batches are counted for all coats together.
@@ -141,7 +141,7 @@ function fairTasks({ fair, grind, system }: Parts, ledger: Ledger): DraftTask[] 
 
 function finishTasks({ finish, grind, system }: Parts, ledger: Ledger): DraftTask[] {
   if (!finish || !grind || !system) return [];
-  const gel = system.chosen.chain.finish.kind === 'gel coat';
+  const gel = system.chosen?.chain.finish?.kind === 'gel coat';
   const name = gel ? 'gel coat' : 'paint';
   const tasks: DraftTask[] = [];
   const work = (id: string, label: string, duration: Figure, withNext = false): void => {

@@ -105,16 +105,17 @@ function placer({ hours, timeZone = 'UTC' }: Crew): (at: number, length: number,
  * that was reported done ends then, and what follows starts from there.
  *
  * @param start ms since 1970
+ * @param route stages that the repair goes through
  * @param done time at which a stage was reported done, ms since 1970
  */
-export function placeTasks(drafts: readonly DraftTask[], start: number, done: Readonly<Partial<Record<Stage, number>>>, crew: Crew = {}): Timeline {
+export function placeTasks(drafts: readonly DraftTask[], start: number, done: Readonly<Partial<Record<Stage, number>>>, crew: Crew = {}, route: readonly Stage[] = STAGES): Timeline {
   const place = placer(crew);
   const hands = crew.hands ?? 1;
   const length = (d: DraftTask): number => (d.duration.value * 1000) / (d.shared ? hands : 1);
   let clock = start;
   let first: number | undefined;
   const stages: StageSpan[] = [];
-  for (const stage of STAGES) {
+  for (const stage of route) {
     const own = drafts.filter((d) => d.stage === stage);
     const tasks: Task[] = [];
     for (let i = 0; i < own.length; ) {

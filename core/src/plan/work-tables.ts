@@ -35,7 +35,7 @@ export function workTables(stage: Stage, plan: Plan, history: readonly FindingEf
 }
 
 function systemTables({ system, materials }: Plan, reader: Reader): WorkTable[] {
-  if (!system) return [];
+  if (!system?.chosen) return [];
   return [
     { caption: 'Conditions of the chain', columns: ['Verdict', 'Why', 'What it takes'], rows: system.chosen.chain.rules.map((r) => text(r.verdict, r.reason, r.remedy ?? '')) },
     ...(materials
@@ -96,7 +96,7 @@ function mixTables(plan: Plan, reader: Reader): WorkTable[] {
 
 function fairTables({ fair, system, bench }: Plan, reader: Reader): WorkTable[] {
   if (!fair) return [];
-  const powder: Said[][] = fair.powderPerBatch ? [[[system?.chosen.chain.filler.powder?.name ?? 'filler'], [bare(fair.powderPerBatch, 'g', 1)], [], [], []]] : [];
+  const powder: Said[][] = fair.powderPerBatch ? [[[system?.chosen?.chain.filler?.powder?.name ?? 'filler'], [bare(fair.powderPerBatch, 'g', 1)], [], [], []]] : [];
   return [
     {
       caption: `Filler, each of ${say(fair.batches)} ${plural(fair.batches, 'batch', 'batches')}`,

@@ -1,7 +1,7 @@
 import { formatIn } from '../units/format';
 import { parseQuantity } from '../units/parse';
 import { UNITS, type UnitSymbol } from '../units/units';
-import type { ChoiceField, InstantField, QuantityField, TextField, TimeOfDayField } from './field';
+import { OWN_ID, type ChoiceField, type InstantField, type QuantityField, type TextField, type TimeOfDayField } from './field';
 
 export type Checked =
   | { readonly ok: true; readonly value: unknown }
@@ -70,7 +70,7 @@ function suggestUnit(field: QuantityField, value: unknown): string | undefined {
 
 function checkChoice(field: ChoiceField, value: unknown): Checked {
   const keys = Object.keys(field.options);
-  if (typeof value === 'string' && keys.includes(value)) return { ok: true, value };
+  if (typeof value === 'string' && (keys.includes(value) || (field.orOwn && OWN_ID.test(value)))) return { ok: true, value };
   const near = typeof value === 'string' ? nearest(value, keys) : undefined;
   return {
     ok: false,

@@ -18,6 +18,8 @@ export interface TextField extends Base {
 export interface ChoiceField extends Base {
   readonly kind: 'choice';
   readonly options: Readonly<Record<string, string>>;
+  /** Products that the yard made itself are taken besides the options: ids that begin with `own-`. */
+  readonly orOwn?: boolean;
 }
 export interface QuantityField extends Base {
   readonly kind: 'quantity';
@@ -60,6 +62,10 @@ export const choice = (label: string, options: Record<string, string>, help?: st
   options,
   help,
 });
+/** A choice of a product of the library, or of one that the yard made itself. */
+export const productChoice = (label: string, options: Record<string, string>): ChoiceField => ({ kind: 'choice', label, options, orOwn: true });
+/** Id of a product that the yard made itself. */
+export const OWN_ID = /^own-[a-z0-9-]{1,60}$/;
 export const quantity = (
   label: string,
   dimension: Dimension,

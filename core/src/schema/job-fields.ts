@@ -1,6 +1,10 @@
+import { DAMAGE_KINDS } from '../materials/damage-kinds';
+import { IDENTIFICATION_TESTS } from '../materials/identification';
 import { LIBRARY } from '../materials/library';
+import type { ProductRole } from '../materials/product';
+import { SUBSTRATES } from '../materials/substrates';
 import { STAGES } from '../trace/problem';
-import { choice, group, instant, quantity, required, text, type GroupField, type ListField, type TupleField } from './field';
+import { choice, group, instant, list, productChoice, quantity, required, text, type GroupField, type ListField, type TupleField } from './field';
 
 export const JOB_FORMAT = 'nelbo-job/1';
 
@@ -14,7 +18,31 @@ const size: TupleField = {
   item: quantity('size', 'length', 0.002, 3, 'mm'),
 };
 
-const shape = choice('Shape', { ellipse: 'ellipse', rectangle: 'rectangle' });
+const shape = choice('Shape', { ellipse: 'ellipse', rectangle: 'rectangle', outline: 'traced outline' });
+
+/** Products of the library with one of the roles, by id; products of the yard are taken besides. */
+const products = (...roles: readonly ProductRole[]): Record<string, string> => named(LIBRARY.products.filter((p) => roles.includes(p.role)));
+
+const point = group('Point', {
+  x: required(quantity('Along the hull', 'length', -3, 3, 'mm')),
+  y: required(quantity('Up the hull', 'length', -3, 3, 'mm')),
+});
+const outline = list('Outline', point, 400);
+/** A place on a photograph, as a share of its width from its upper left corner. */
+const spot = group('Spot', {
+  x: required(quantity('Across', 'fraction', 0, 1, '%')),
+  y: required(quantity('Down', 'fraction', 0, 4, '%')),
+});
+
+/** How an outline was taken off a photograph, kept so that it can be traced on. */
+const tracing = group('Tracing', {
+  photo: required(text('Photograph', 36)),
+  by: required(choice('Scale from', { length: 'a known length', rectangle: 'a known rectangle' })),
+  reference: required(list('Reference points', spot, 4)),
+  length: required(quantity('Known length', 'length', 0.01, 5, 'mm')),
+  width: quantity('Known width', 'length', 0.01, 5, 'mm'),
+  spots: required(list('Traced points', spot, 400)),
+});
 
 export const METHODS: Record<string, string> = {
   eye: 'by eye',
@@ -36,11 +64,17 @@ const findings: ListField = {
     extent: required(choice('What was seen', { 'first look': 'first look', 'true extent': 'true extent' })),
     shape,
     size: required(size),
+    outline,
+    tracing,
     method: choice('How found', METHODS),
     who: text('Found by', 80),
     note: text('Note', 500),
   }),
 };
+
+/** Names of presets and criteria; the match holds what they mean (its own spec keeps the two alike). */
+const PRESET_NAMES = { 'good as new': 'good as new', 'by the weekend': 'by the weekend', 'get home': 'get home', 'cheapest sound job': 'cheapest sound job', 'least exposure': 'least exposure' };
+const CRITERION_LABELS = { bond: 'bond', strength: 'strength', water: 'water resistance', life: 'durability', time: 'time to float', hands: 'hands-on hours', cost: 'material cost', skill: 'skill needed', health: 'health burden', match: 'finish match', field: 'repair in the field' };
 
 /** Every field of a job file, with its limits. Limits are those of sense (a hull is not 1 m thick), not of taste. */
 export const JOB_FIELDS: GroupField = group('Job', {
@@ -52,7 +86,19 @@ export const JOB_FIELDS: GroupField = group('Job', {
   }),
   hull: required(
     group('Hull', {
-      material: required(choice('Hull', { 'frp-solid': 'solid fibreglass' })),
+      material: choice('Hull', named(SUBSTRATES)),
+      evidence: list('Evidence', group('Test', {
+        test: required(choice('Test', Object.fromEntries(Object.entries(IDENTIFICATION_TESTS).map(([id, t]) => [id, t.name])))),
+        outcome: required(text('Outcome', 20)),
+        at: instant('Tested at'),
+        who: text('Tested by', 80),
+      }), 20),
+      matrix: choice('Resin of the hull', { polyester: 'polyester', 'vinyl ester': 'vinyl ester', epoxy: 'epoxy' }),
+      fibre: choice('Fibre of the hull', { glass: 'glass', carbon: 'carbon', aramid: 'aramid' }),
+      core: choice('Core of the hull', { balsa: 'balsa', plywood: 'plywood', 'pvc foam': 'PVC foam', 'san foam': 'SAN foam', 'polystyrene foam': 'polystyrene foam', honeycomb: 'honeycomb' }),
+      coat: choice('Coat on it', { 'gel coat': 'gel coat', paint: 'paint', bare: 'bare' }),
+      clear: choice('Finished clear', { no: 'no', yes: 'yes, grain or weave is to show' }),
+      contaminant: choice('On the surface', { none: 'nothing known', wax: 'polish or wax', silicone: 'silicone', oil: 'oil or fuel', sealant: 'old sealant or sticker glue', salt: 'salt' }),
       laminate: choice('Old laminate', named(LIBRARY.oldLaminates)),
       thickness: quantity('Laminate thickness', 'length', 0.001, 0.06, 'mm', 'laminate only, without gel coat or paint'),
       gelCoat: quantity('Old gel coat', 'length', 0, 0.003, 'mm'),
@@ -60,7 +106,29 @@ export const JOB_FIELDS: GroupField = group('Job', {
   ),
   damage: required(
     group('Damage', {
-      kind: required(choice('Damage', { hole: 'hole' })),
+      kind: required(choice('Damage', named(Object.entries(DAMAGE_KINDS).map(([id, d]) => ({ id, name: d.name }))))),
+      depth: quantity('Depth', 'length', 0, 0.1, 'mm'),
+      count: quantity('How many', 'count', 1, 5000, 'each'),
+      pattern: choice('Pattern', { star: 'star from a blow', stress: 'lines at a corner or fitting', crazing: 'fine net all over' }),
+      pieces: choice('Broken pieces', { kept: 'kept', lost: 'lost' }),
+      layer: choice('What has let go', { skin: 'skin from core', plies: 'ply from ply', veneer: 'veneer from veneer' }),
+      density: quantity('Blisters on a square metre', 'count', 1, 2000, 'each'),
+      seam: quantity('Distance to the nearest seam', 'length', 0, 5, 'mm'),
+      valve: choice('What leaks', { cap: 'cap or spring', seat: 'seat in the fabric', thread: 'thread' }),
+      holds: choice('The old repair', { parts: 'holds in parts', loose: 'lifts at the edges', gone: 'comes off in the hand' }),
+      wet: choice('Moisture', { dry: 'dry', damp: 'damp', wet: 'wet' }),
+      meter: group('Moisture meter', {
+        scale: choice('Scale of the meter', { relative: 'relative', wood: 'percent, wood scale' }),
+        dry: quantity('Reading at a known dry spot', 'count', 0, 1000, 'each'),
+      }),
+      readings: list('Readings', group('Reading', {
+        at: instant('Read at'),
+        x: point.fields['x'],
+        y: point.fields['y'],
+        tap: choice('Tap', { sound: 'sound', dull: 'dull', dead: 'dead' }),
+        moisture: quantity('Moisture reading', 'count', 0, 1000, 'each'),
+        who: text('Read by', 80),
+      }), 400),
       where: text('Where', 160),
       position: choice('Waterline', { above: 'above the waterline', below: 'below the waterline' }),
       shape,
@@ -77,15 +145,28 @@ export const JOB_FIELDS: GroupField = group('Job', {
     high: 'high load 20:1',
   }),
   grade: choice('Finish grade', { workboat: 'workboat', standard: 'standard', show: 'show' }),
+  lasts: choice('How long it must last', { weekend: 'a weekend', season: 'a season', 'for good': 'for good' }),
+  priorities: group('What matters', {
+    preset: choice('What matters', PRESET_NAMES),
+    weights: group('Weights', Object.fromEntries(Object.entries(CRITERION_LABELS).map(([id, label]) => [id, quantity(label, 'count', 0, 10, 'each')]))),
+  }),
   conditions: group('Conditions', {
+    place: choice('Where the work is done', { shop: 'in the shop', tent: 'under a tent', 'open air': 'in the open air', beach: 'on the beach' }),
     temperature: quantity('Temperature at the work', 'temperature', -20, 50, '°C'),
     humidity: quantity('Relative humidity', 'fraction', 0.05, 1, '%'),
   }),
   system: group('System', {
-    resin: choice('Laminating resin', named(LIBRARY.resins)),
-    cloth: choice('Cloth', named(LIBRARY.cloths)),
-    filler: choice('Fairing compound', named(LIBRARY.fillers)),
-    finish: choice('Finish', named(LIBRARY.finishes)),
+    resin: productChoice('Laminating resin', products('laminating resin')),
+    cloth: productChoice('Cloth', products('cloth')),
+    filler: productChoice('Fairing compound', { ...products('fairing compound'), none: 'none' }),
+    finish: productChoice('Finish', { ...products('finish', 'coating'), none: 'none' }),
+    bond: productChoice('What holds it', products('adhesive', 'surface filler', 'weld rod', 'fabric adhesive')),
+    patch: productChoice('Patch or plate', { ...products('patch fabric', 'plate'), none: 'none' }),
+    coring: productChoice('New core', products('core')),
+    prep: productChoice('Surface preparation', products('preparation')),
+    clean: productChoice('Cleaning after it', products('cleaner')),
+    prime: productChoice('Primer or tie coat', { ...products('primer', 'tie coat'), none: 'none' }),
+    barrier: productChoice('Barrier coat', { ...products('barrier coat'), none: 'none' }),
   }),
   taper: group('Taper', {
     ratio: quantity('Taper ratio', 'ratio', 1, 100, ':1'),

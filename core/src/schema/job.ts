@@ -1,7 +1,8 @@
+import type { DamageKind } from '../materials/damage-kinds';
 import type { Duty } from '../materials/defaults';
 import type { Stage } from '../trace/problem';
 
-export type Shape = 'ellipse' | 'rectangle';
+export type Shape = 'ellipse' | 'rectangle' | 'outline';
 export type Extent = 'first look' | 'true extent';
 export type LayOrder = 'largest first' | 'smallest first';
 
@@ -14,9 +15,53 @@ export interface Finding<Q = number> {
   extent: Extent;
   shape?: Shape;
   size: [Q, Q];
+  /** Corners of a traced outline, x along the hull and y up it. */
+  outline?: { x: Q; y: Q }[];
+  tracing?: Tracing<Q>;
   method?: string;
   who?: string;
   note?: string;
+}
+
+/** A place on a photograph, as shares of its width. */
+export interface Spot<Q = number> {
+  x: Q;
+  y: Q;
+}
+
+/** How an outline was taken off a photograph. */
+export interface Tracing<Q = number> {
+  photo: string;
+  by: 'length' | 'rectangle';
+  reference: Spot<Q>[];
+  length: Q;
+  width?: Q;
+  spots: Spot<Q>[];
+}
+
+/** A tap or a moisture reading at a place of the outline. */
+export interface Reading<Q = number> {
+  at?: string;
+  x: Q;
+  y: Q;
+  tap?: 'sound' | 'dull' | 'dead';
+  moisture?: Q;
+  who?: string;
+}
+
+/** What was asked for, link by link; what is not named is left to the match. */
+export interface SystemChoice {
+  resin?: string;
+  cloth?: string;
+  filler?: string;
+  finish?: string;
+  bond?: string;
+  patch?: string;
+  coring?: string;
+  prep?: string;
+  clean?: string;
+  prime?: string;
+  barrier?: string;
 }
 
 /** The technical description of a job. `JobOf<Written>` is the document; `Job` is what it says, in SI. */
@@ -24,9 +69,33 @@ export interface JobOf<Q> {
   format: string;
   title?: string;
   boat?: { name?: string; owner?: string };
-  hull: { material?: 'frp-solid'; laminate?: string; thickness?: Q; gelCoat?: Q };
+  hull: {
+    material?: string;
+    evidence?: { test: string; outcome: string; at?: string; who?: string }[];
+    matrix?: 'polyester' | 'vinyl ester' | 'epoxy';
+    fibre?: 'glass' | 'carbon' | 'aramid';
+    core?: string;
+    coat?: 'gel coat' | 'paint' | 'bare';
+    clear?: 'yes' | 'no';
+    contaminant?: string;
+    laminate?: string;
+    thickness?: Q;
+    gelCoat?: Q;
+  };
   damage: {
-    kind?: 'hole';
+    kind?: DamageKind;
+    depth?: Q;
+    count?: Q;
+    pattern?: string;
+    pieces?: string;
+    layer?: string;
+    density?: Q;
+    seam?: Q;
+    valve?: string;
+    holds?: string;
+    wet?: 'dry' | 'damp' | 'wet';
+    meter?: { scale?: 'relative' | 'wood'; dry?: Q };
+    readings?: Reading<Q>[];
     where?: string;
     position?: 'above' | 'below';
     shape?: Shape;
@@ -37,8 +106,10 @@ export interface JobOf<Q> {
   backing?: 'removable' | 'bonded';
   duty?: Duty;
   grade?: 'workboat' | 'standard' | 'show';
-  conditions?: { temperature?: Q; humidity?: Q };
-  system?: { resin?: string; cloth?: string; filler?: string; finish?: string };
+  lasts?: 'weekend' | 'season' | 'for good';
+  priorities?: { preset?: string; weights?: Record<string, Q> };
+  conditions?: { place?: string; temperature?: Q; humidity?: Q };
+  system?: SystemChoice;
   taper?: { ratio?: Q; side?: 'outside' };
   laminate?: { order?: LayOrder; minimumStep?: Q; waste?: Q; groundCoat?: Q };
   schedule?: { start?: string; wanted?: string; done?: { stage: Stage; at: string }[] };

@@ -1,6 +1,6 @@
 import { formatIn } from '../units/format';
 import { allowedRange } from './check-field';
-import type { Field, GroupField } from './field';
+import { OWN_ID, type Field, type GroupField } from './field';
 
 type JsonSchema = Record<string, unknown>;
 
@@ -19,7 +19,7 @@ function schemaOf(field: Field): JsonSchema {
     case 'time of day':
       return { ...note, type: 'string', pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' };
     case 'choice':
-      return { ...note, enum: Object.keys(field.options) };
+      return field.orOwn ? { ...note, anyOf: [{ enum: Object.keys(field.options) }, { type: 'string', pattern: OWN_ID.source }] } : { ...note, enum: Object.keys(field.options) };
     case 'quantity':
       return {
         ...note,

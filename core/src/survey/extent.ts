@@ -1,5 +1,6 @@
-import { area, ellipse, perimeter, rectangle, type Outline } from '../geometry/outline';
-import { GROWTH, type DamageKind } from '../materials/defaults';
+import { area, ellipse, extent, perimeter, rectangle, type Outline } from '../geometry/outline';
+import { checkOutline, scaled, settled } from '../geometry/polygon';
+import { damageData, type DamageKind } from '../materials/damage-kinds';
 import type { Finding, Shape } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
@@ -63,12 +64,15 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
   if (!basis) return undefined;
 
   const measured = basis !== latestLook;
-  const shape = basis.shape ?? input.shape ?? 'ellipse';
+  const traced = 'outline' in basis && basis.outline ? tracedOutline(basis.outline, ledger) : undefined;
+  const stated0 = basis.shape ?? input.shape ?? 'ellipse';
+  const shape = traced ? 'outline' : stated0 === 'outline' ? 'ellipse' : stated0;
   const label = measured ? 'true extent' : 'first look';
   const origin = basis.method && measured ? 'measured' : 'entered';
-  const source = basis.at ? `${label} found ${basis.at.slice(0, 10)}` : 'size as stated';
-  const length0 = ledger.given('found.length', `${label}, along`, basis.size[0], 'm', origin, source);
-  const width0 = ledger.given('found.width', `${label}, up`, basis.size[1], 'm', origin, source);
+  const source = `${basis.at ? `${label} found ${basis.at.slice(0, 10)}` : 'size as stated'}${traced ? ', traced' : ''}`;
+  const size = traced ? extent(traced) : { length: basis.size[0], width: basis.size[1] };
+  const length0 = ledger.given('found.length', `${label}, along`, size.length, 'm', origin, source);
+  const width0 = ledger.given('found.width', `${label}, up`, size.width, 'm', origin, source);
 
   let length: Figure;
   let width: Figure;
@@ -76,14 +80,14 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
     length = ledger.compute('length', 'cut-out length', kept, { x: length0 });
     width = ledger.compute('width', 'cut-out width', kept, { x: width0 });
   } else {
-    const [low, high] = GROWTH[input.kind];
-    const g = ledger.given('growth', 'likely growth in diameter', Math.sqrt(low * high), '1', 'assumed', `a ${input.kind} in solid laminate commonly grows ${low}–${high}×`);
+    const [low, high] = damageData(input.kind).growth;
+    const g = ledger.given('growth', 'likely growth in diameter', Math.sqrt(low * high), '1', 'assumed', `usual growth of a first look: ${damageData(input.kind).name} ${low}–${high}×`);
     const span = (x: Figure): [number, number] => [low * x.value, high * x.value];
     length = ledger.compute('length', 'cut-out length, expected', grown, { g, x: length0 }, span(length0));
     width = ledger.compute('width', 'cut-out width, expected', grown, { g, x: width0 }, span(width0));
   }
 
-  const outline = shape === 'ellipse' ? ellipse(length.value, width.value) : rectangle(length.value, width.value);
+  const outline = traced ? (measured ? traced : scaled(traced, length.value / size.length)) : shape === 'ellipse' ? ellipse(length.value, width.value) : rectangle(length.value, width.value);
   const sides = { L: length, W: width };
   return {
     shape,
@@ -97,3 +101,16 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
   };
 }
 
+/** A traced outline that can be planned on; what is wrong with another is reported, and its size is taken instead. */
+function tracedOutline(points: readonly { readonly x: number; readonly y: number }[], ledger: Ledger): Outline | undefined {
+  const wrong = checkOutline(points);
+  if (!wrong) return settled(points);
+  ledger.report({ severity: 'error', stage: 'survey', path: 'damage.findings', ...wrong });
+  return undefined;
+}
+
+/** The outline that a finding states, centred; its size as an ellipse where it was not traced. */
+export function outlineOf(finding: Finding, shape?: Shape): Outline {
+  if (finding.outline && !checkOutline(finding.outline)) return settled(finding.outline);
+  return (finding.shape ?? shape) === 'rectangle' ? rectangle(...finding.size) : ellipse(...finding.size);
+}

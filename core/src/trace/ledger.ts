@@ -15,7 +15,7 @@ export class NotFinite extends Error {
  */
 export class Ledger {
   // A list: the table by id is made only when somebody opens a figure (see plan/stage-memo.ts).
-  readonly #entries: TraceEntry[] = [];
+  #entries: TraceEntry[] = [];
   readonly #problems: Problem[] = [];
 
   constructor(private readonly prefix: string) {}
@@ -26,6 +26,13 @@ export class Ledger {
 
   get problems(): readonly Problem[] {
     return this.#problems;
+  }
+
+  /** A ledger for one of several like things: its figures are entered here under a name of their own, its problems are dropped. */
+  within(name: string): Ledger {
+    const inner = new Ledger(`${this.prefix}.${name}`);
+    inner.#entries = this.#entries;
+    return inner;
   }
 
   report(problem: Problem): void {

@@ -11,6 +11,8 @@ export const TABLES = [
   { name: 'job_revisions', order: 'job_id, version' },
   { name: 'log_entries', order: 'sequence' },
   { name: 'work_orders', order: 'id' },
+  { name: 'products', order: 'id' },
+  { name: 'photos', order: 'id' },
 ] as const;
 export type TableName = (typeof TABLES)[number]['name'];
 

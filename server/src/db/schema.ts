@@ -1,4 +1,4 @@
-import { bigserial, boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { bigserial, boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
 
@@ -63,6 +63,31 @@ export const workOrders = pgTable('work_orders', {
   library: text('library').notNull(),
   madeAt: instant('made_at').notNull().defaultNow(),
 });
+
+/** What the yard's Stores say besides the library: overrides by the id of the library, products of its own. */
+export const products = pgTable('products', {
+  id: text('id').primaryKey(),
+  document: jsonb('document').notNull(),
+  updatedAt: instant('updated_at').notNull().defaultNow(),
+});
+
+const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
+
+/** Photographs of a job, made small and without what the camera wrote into them. */
+export const photos = pgTable(
+  'photos',
+  {
+    id: uuid('id').primaryKey(),
+    jobId: uuid('job_id').notNull().references(() => jobs.id),
+    name: text('name').notNull(),
+    type: text('type').notNull(),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    bytes: bytea('bytes').notNull(),
+    madeAt: instant('made_at').notNull().defaultNow(),
+  },
+  (t) => [index('photos_job').on(t.jobId, t.madeAt)],
+);
 
 /** The yard itself: one row. */
 export const shop = pgTable('shop', {

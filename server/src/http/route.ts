@@ -14,7 +14,7 @@ interface Answer {
  * so neither can hold an address that the other lacks.
  */
 export interface Route {
-  readonly method: 'get' | 'post' | 'put';
+  readonly method: 'get' | 'post' | 'put' | 'delete';
   /** Below /api/v1, parameters in braces: "/jobs/{id}". */
   readonly path: string;
   readonly summary: string;

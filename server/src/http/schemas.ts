@@ -1,4 +1,4 @@
-import { JOB_FIELDS, LOG_ENTRY_FIELDS, SHOP_FIELDS, jsonSchemaFor, type GroupField } from '@nelbo/core';
+import { JOB_FIELDS, LOG_ENTRY_FIELDS, PRODUCT_FIELDS, SHOP_FIELDS, jsonSchemaFor, type GroupField } from '@nelbo/core';
 
 type JsonSchema = Record<string, unknown>;
 
@@ -27,6 +27,9 @@ const counts = { type: 'object', additionalProperties: whole };
 const schemas: Record<string, JsonSchema> = {
   JobDocument: ofFields(JOB_FIELDS),
   Shop: ofFields(SHOP_FIELDS),
+  Product: ofFields(PRODUCT_FIELDS),
+  StoredProduct: object({ id: text, product: { $ref: '#/components/schemas/Product' } }),
+  Photo: object({ id: uuid, name: text, type: text, width: whole, height: whole, madeAt: instant }),
   LogEntry: { ...ofFields(LOG_ENTRY_FIELDS) },
   Job: object({ ...head, document: { $ref: '#/components/schemas/JobDocument' } }),
   JobSummary: object({ ...head, title: text, boat: text, schedule: { type: 'object' } }),

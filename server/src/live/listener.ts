@@ -2,7 +2,7 @@ import { EventEmitter } from 'node:events';
 import pg from 'pg';
 
 /** What changed, as the triggers of the database tell it. `resync`: something may have been missed. */
-export type Change = { readonly kind: 'job'; readonly id: string; readonly version: number } | { readonly kind: 'log'; readonly id: string } | { readonly kind: 'shop' } | { readonly kind: 'resync' };
+export type Change = { readonly kind: 'job'; readonly id: string; readonly version: number } | { readonly kind: 'log'; readonly id: string } | { readonly kind: 'shop' } | { readonly kind: 'stores' } | { readonly kind: 'photos'; readonly id: string } | { readonly kind: 'resync' };
 
 export interface Listener {
   subscribe(hear: (change: Change) => void): () => void;
@@ -76,7 +76,7 @@ export function listen(url: string, onLost: (error: Error) => void = () => undef
 function parse(payload: string | undefined): Change | undefined {
   try {
     const value = JSON.parse(payload ?? '') as Change;
-    return ['job', 'log', 'shop', 'resync'].includes(value.kind) ? value : undefined;
+    return ['job', 'log', 'shop', 'stores', 'photos', 'resync'].includes(value.kind) ? value : undefined;
   } catch {
     return undefined;
   }

@@ -9,7 +9,7 @@ export function liveRoutes(listener: Listener): readonly Route[] {
     {
       method: 'get',
       path: '/events',
-      summary: 'What changes in the yard, as server-sent events: {kind: "job", id, version}, {kind: "log", id}, {kind: "shop"}, {kind: "resync"}',
+      summary: 'What changes in the yard, as server-sent events: {kind: "job", id, version}, {kind: "log", id}, {kind: "shop"}, {kind: "stores"}, {kind: "photos", id}, {kind: "resync"}',
       answers: { 200: { description: 'a stream that does not end', type: 'text/event-stream' } },
       handle: (req, res) => {
         // no-transform keeps the compression from holding events back.

@@ -1,8 +1,9 @@
-import { LIBRARY, findingHistory, planRepair, readJob, workOrder, type FindingEffect, type Job, type Plan, type Problem, type Reader, type Shop, type WorkOrder } from '@nelbo/core';
+import { findingHistory, planRepair, readJob, workOrder, type FindingEffect, type Job, type Plan, type Problem, type Reader, type Shop, type WorkOrder } from '@nelbo/core';
 import type { Database } from '../db/connect';
 import { HttpProblem } from '../http/problem';
 import type { JobView } from '../jobs/service';
 import { readShop } from '../shop/queries';
+import { readLibrary } from '../stores/queries';
 
 export interface Planned {
   readonly job: Job;
@@ -17,17 +18,17 @@ export const shopOf = (document: Record<string, unknown>): Shop => ({ ...documen
 
 /** Plans a stored job with the yard as it stands. */
 export async function planned(db: Database, job: JobView): Promise<Planned> {
-  const shop = shopOf(await readShop(db));
+  const [shop, library] = [shopOf(await readShop(db)), await readLibrary(db)];
   const { job: read, problems } = readJob(job.document);
   const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   const clock = { now: Date.now(), timeZone };
-  const result = read && planRepair(read, LIBRARY, shop, clock);
+  const result = read && planRepair(read, library, shop, clock);
   if (!read || !result?.plan) throw new HttpProblem(422, 'The job cannot be planned');
   return {
     job: read,
     plan: result.plan,
     problems: [...problems, ...result.problems],
-    history: findingHistory(read, LIBRARY, shop, clock),
+    history: findingHistory(read, library, shop, clock),
     reader: { currency: shop.currency, units: shop.units, timeZone },
   };
 }

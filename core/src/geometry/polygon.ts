@@ -1,0 +1,64 @@
+import { area, type Outline, type Point } from './outline';
+
+/** Smallest traced outline that means anything, m²: 2 mm by 2 mm. */
+const SMALLEST = 4e-6;
+/** Points nearer than this are one, m. */
+const SAME = 1e-5;
+
+const signedTwice = (outline: Outline): number => outline.reduce((sum, p, i) => sum + p.x * outline[(i + 1) % outline.length].y - outline[(i + 1) % outline.length].x * p.y, 0);
+
+/** Middle of the bounding box of some points, m. */
+export function middle(points: readonly Point[]): Point {
+  const xs = points.map((p) => p.x);
+  const ys = points.map((p) => p.y);
+  return { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
+}
+
+/** A traced outline as the rest of the plan wants it: doubled points out, counter-clockwise, centred on its bounding box. */
+export function settled(points: readonly Point[]): Outline {
+  const distinct = points.filter((p, i) => {
+    const next = points[(i + 1) % points.length];
+    return Math.hypot(p.x - next.x, p.y - next.y) > SAME;
+  });
+  const ordered = signedTwice(distinct) < 0 ? [...distinct].reverse() : distinct;
+  const centre = middle(ordered);
+  return ordered.map((p) => ({ x: p.x - centre.x, y: p.y - centre.y }));
+}
+
+/** The outline made larger or smaller about the origin. */
+export const scaled = (outline: Outline, factor: number): Outline => outline.map((p) => ({ x: p.x * factor, y: p.y * factor }));
+
+const turn = (a: Point, b: Point, c: Point): number => Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
+
+/** True when two segments cross or touch. */
+const cross = (a: Point, b: Point, c: Point, d: Point): boolean => turn(a, b, c) !== turn(a, b, d) && turn(c, d, a) !== turn(c, d, b);
+
+/** The first pair of sides that cross, by their first points. @returns undefined for a simple outline */
+export function crossing(points: readonly Point[]): readonly [number, number] | undefined {
+  const n = points.length;
+  for (let i = 0; i < n; i += 1)
+    for (let j = i + 2; j < n; j += 1) {
+      if (i === 0 && j === n - 1) continue;
+      if (cross(points[i], points[i + 1], points[j], points[(j + 1) % n])) return [i, j];
+    }
+  return undefined;
+}
+
+/** What is wrong with a traced outline, in words. @returns undefined for one that can be planned on */
+export function checkOutline(points: readonly Point[]): { readonly what: string; readonly suggestion: string } | undefined {
+  if (points.length < 3) return { what: `the traced outline has ${points.length} points`, suggestion: 'set at least three, all round the damage' };
+  const crossed = crossing(points);
+  if (crossed) return { what: `the traced outline crosses itself between points ${crossed[0] + 1} and ${crossed[1] + 1}`, suggestion: 'move or take out one of those points' };
+  if (area(points) < SMALLEST) return { what: 'the traced outline encloses almost nothing', suggestion: 'check the known length, or trace it anew' };
+  return undefined;
+}
+
+/** True when a point lies inside an outline (even–odd rule). */
+export function inside(outline: Outline, p: Point): boolean {
+  let within = false;
+  for (let i = 0, j = outline.length - 1; i < outline.length; j = i, i += 1) {
+    const [a, b] = [outline[i], outline[j]];
+    if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) within = !within;
+  }
+  return within;
+}

@@ -1,0 +1,175 @@
+import { occursOn, type DamageKind } from '../materials/damage-kinds';
+import type { Product, ProductRole } from '../materials/product';
+import type { HullFamily } from '../materials/substrates';
+import type { Stage } from '../trace/problem';
+import type { ChainRole } from './rule';
+
+/** Where the links of one role are taken from. */
+export interface Choice {
+  readonly role: ChainRole;
+  readonly from: readonly ProductRole[];
+  /** The link may be left out. */
+  readonly orNone?: boolean;
+  /** Narrows the products of those roles. */
+  readonly only?: (product: Product) => boolean;
+}
+
+/** A way of repairing: which links its chain has, which stages the job goes through, and where the method ends. */
+export interface Route {
+  readonly id: string;
+  readonly name: string;
+  readonly choices: readonly Choice[];
+  /** The link that holds the repair; ranked chains differ in it. */
+  readonly key: ChainRole;
+  readonly stages: readonly Stage[];
+  /** Sizes for which the method is meant, largest dimension in m; beyond them somebody else looks at it first. */
+  readonly upTo: number;
+  readonly escalate: string;
+}
+
+const PREP: Choice = { role: 'prep', from: ['preparation'] };
+const CLEAN: Choice = { role: 'clean', from: ['cleaner'] };
+const PRIME_TIE: Choice = { role: 'prime', from: ['tie coat'], orNone: true };
+const BARRIER: Choice = { role: 'barrier', from: ['barrier coat'], orNone: true };
+const ALL: readonly Stage[] = ['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish', 'log'];
+const WITHOUT_LAMINATE = ALL.filter((s) => s !== 'laminate');
+const notPolish = (p: Product): boolean => p.family !== 'polish' && p.id !== 'renewer-fabric';
+const isCloth = (p: Product): boolean => p.role !== 'cloth' || ('kind' in p && p.kind !== 'peel ply');
+const FINISH: Choice = { role: 'finish', from: ['finish', 'coating'], orNone: true, only: notPolish };
+
+export const ROUTES = {
+  laminate: {
+    id: 'laminate',
+    name: 'grind and laminate',
+    choices: [PREP, CLEAN, { role: 'bond', from: ['laminating resin'] }, { role: 'reinforce', from: ['cloth'], only: isCloth }, PRIME_TIE, { role: 'fill', from: ['fairing compound'], orNone: true }, BARRIER, FINISH],
+    key: 'bond',
+    stages: ALL,
+    upTo: 1,
+    escalate: 'a hole over a metre, or one that changes the shape of the hull, wants a surveyor before it is ground',
+  },
+  surface: {
+    id: 'surface',
+    name: 'open, fill and finish',
+    choices: [PREP, CLEAN, { role: 'bond', from: ['surface filler', 'adhesive'] }, { ...FINISH, only: (p) => p.id !== 'renewer-fabric' }],
+    key: 'bond',
+    stages: WITHOUT_LAMINATE,
+    upTo: 0.4,
+    escalate: 'cracks in a pattern over a wide field mean that the laminate moves: find out why first',
+  },
+  bonded: {
+    id: 'bonded',
+    name: 'bond or weld',
+    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: (p) => p.id === 'primer-polyolefin' }, { role: 'bond', from: ['adhesive', 'weld rod', 'laminating resin'] }, { role: 'reinforce', from: ['plate', 'cloth'], orNone: true, only: (p) => isCloth(p) && p.role !== 'plate' || ['plate-abs', 'plate-g10', 'plate-pe'].includes(p.id) }, { role: 'finish', from: ['finish', 'coating'], orNone: true, only: notPolish }],
+    key: 'bond',
+    stages: ['survey', 'system', 'grind', 'mix', 'finish', 'log'],
+    upTo: 0.6,
+    escalate: 'a crack that runs on from a stop hole, or a hull that oil-cans, is at the end of its life',
+  },
+  edge: {
+    id: 'edge',
+    name: 'rebuild the edge',
+    choices: [PREP, CLEAN, { role: 'bond', from: ['adhesive', 'laminating resin'] }, { role: 'reinforce', from: ['plate', 'cloth'], orNone: true, only: (p) => isCloth(p) && p.role !== 'plate' || ['bush-acetal', 'bush-nylon', 'plate-g10'].includes(p.id) }, FINISH],
+    key: 'bond',
+    stages: ['survey', 'system', 'grind', 'mix', 'fair', 'finish', 'log'],
+    upTo: 0.5,
+    escalate: 'damage near the head or the pivot of a loaded foil wants its builder’s word',
+  },
+  fabric: {
+    id: 'fabric',
+    name: 'patch',
+    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: (p) => p.id === 'primer-rubber' }, { role: 'bond', from: ['fabric adhesive', 'adhesive'] }, { role: 'reinforce', from: ['patch fabric'], orNone: true }],
+    key: 'bond',
+    stages: ['survey', 'system', 'mix', 'log'],
+    upTo: 0.6,
+    escalate: 'a tear over half the girth, a baffle or a transom joint goes to the maker’s workshop',
+  },
+  inject: {
+    id: 'inject',
+    name: 'inject',
+    choices: [{ role: 'prep', from: ['preparation'], only: (p) => p.id !== 'flame' }, CLEAN, { role: 'bond', from: ['adhesive'] }, FINISH],
+    key: 'bond',
+    stages: ['survey', 'system', 'grind', 'mix', 'fair', 'finish', 'log'],
+    upTo: 0.6,
+    escalate: 'a skin that flutters over more than half a metre is opened and the core seen to',
+  },
+  recore: {
+    id: 'recore',
+    name: 'open, replace the core, laminate',
+    choices: [PREP, CLEAN, { role: 'bond', from: ['laminating resin'] }, { role: 'coring', from: ['core'] }, { role: 'reinforce', from: ['cloth'], only: isCloth }, { role: 'fill', from: ['fairing compound'], orNone: true }, FINISH],
+    key: 'bond',
+    stages: ALL,
+    upTo: 1,
+    escalate: 'core wet over more than a metre, or under a mast, chainplate or keel: surveyor first',
+  },
+  barrier: {
+    id: 'barrier',
+    name: 'open, dry, fill and seal',
+    choices: [PREP, CLEAN, { role: 'bond', from: ['surface filler', 'laminating resin', 'adhesive'] }, BARRIER, FINISH],
+    key: 'bond',
+    stages: WITHOUT_LAMINATE,
+    upTo: 12,
+    escalate: 'blisters deeper than the gel coat, or over the whole bottom: peel, wash and dry under a surveyor’s eye',
+  },
+  wood: {
+    id: 'wood',
+    name: 'cut back, let in, glue',
+    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: (p) => p.id === 'primer-wet-epoxy' }, { role: 'bond', from: ['adhesive', 'laminating resin'] }, { role: 'reinforce', from: ['plate', 'cloth'], orNone: true, only: (p) => isCloth(p) && p.role !== 'plate' || ['plate-ply', 'graving'].includes(p.id) }, { role: 'fill', from: ['fairing compound'], orNone: true }, FINISH],
+    key: 'bond',
+    stages: ['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish', 'log'],
+    upTo: 1.5,
+    escalate: 'rot in frames, floors, keel or stem: shipwright or surveyor',
+  },
+  metal: {
+    id: 'metal',
+    name: 'clean, prime, build up',
+    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: (p) => p.id === 'primer-epoxy' || p.id === 'primer-etch' }, { role: 'bond', from: ['adhesive', 'laminating resin'] }, FINISH],
+    key: 'bond',
+    stages: WITHOUT_LAMINATE,
+    upTo: 0.4,
+    escalate: 'a part that has lost a tenth of its section is replaced, or welded by a qualified welder',
+  },
+  renew: {
+    id: 'renew',
+    name: 'renew the surface',
+    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: (p) => p.id === 'primer-epoxy' || p.id === 'primer-etch' }, { role: 'finish', from: ['finish', 'coating'] }],
+    key: 'finish',
+    stages: ['survey', 'system', 'mix', 'finish', 'log'],
+    upTo: 15,
+    escalate: 'a coating that lifts in sheets is not renewed but taken off',
+  },
+} as const satisfies Record<string, Route>;
+export type RouteId = keyof typeof ROUTES;
+
+type Way = readonly [families: readonly HullFamily[], kinds: readonly DamageKind[], route: RouteId];
+
+/** The first way whose families and kinds fit is taken. */
+const WAYS: readonly Way[] = [
+  [['frp', 'frp-cored', 'smc', 'wood', 'thermoplastic', 'inflatable', 'foil', 'metal'], ['weathered'], 'renew'],
+  [['inflatable'], ['seam-leak', 'fabric-puncture', 'fabric-tear', 'valve-leak', 'old-repair'], 'fabric'],
+  [['metal'], ['scratch', 'nick', 'corroded-insert'], 'metal'],
+  [['wood'], ['scratch', 'crack', 'hole', 'crushed', 'drilled-holes', 'nick', 'split-edge', 'worn-edge', 'rot', 'old-repair'], 'wood'],
+  [['frp', 'frp-cored', 'wood', 'foil', 'foam-sheet'], ['delamination'], 'inject'],
+  [['frp-cored', 'foil'], ['wet-core'], 'recore'],
+  [['frp', 'frp-cored'], ['blisters'], 'barrier'],
+  [['foil'], ['nick', 'split-edge', 'worn-edge', 'corroded-insert', 'crack', 'hole', 'crushed', 'old-repair', 'drilled-holes'], 'edge'],
+  [['frp'], ['nick', 'worn-edge', 'split-edge'], 'edge'],
+  [['frp', 'frp-cored'], ['gel-coat-chip', 'gel-coat-crack', 'scratch', 'void', 'drilled-holes'], 'surface'],
+  [['foil'], ['gel-coat-chip', 'gel-coat-crack', 'scratch'], 'surface'],
+  [['smc'], ['scratch', 'drilled-holes'], 'surface'],
+  [['frp', 'frp-cored'], ['crack', 'hole', 'crushed', 'old-repair'], 'laminate'],
+  [['smc', 'thermoplastic', 'foam-sheet', 'polyolefin'], ['scratch', 'crack', 'hole', 'crushed', 'drilled-holes', 'nick', 'split-edge', 'worn-edge', 'old-repair'], 'bonded'],
+];
+
+/** The way to repair a kind of damage on a family of hulls. @returns undefined where the pair makes no sense */
+export function routeFor(family: HullFamily, damage: DamageKind): Route | undefined {
+  const way = occursOn(damage, family) && WAYS.find(([families, kinds]) => families.includes(family) && kinds.includes(damage));
+  return way ? ROUTES[way[2]] : undefined;
+}
+
+/** Damage that may be smoothed and left: a valid plan where nothing bonds, or the clock says so. */
+export const DRESS_ONLY: Readonly<Partial<Record<DamageKind, string>>> = {
+  nick: 'Fair the nick to a long hollow with a file, round its edges, and stop. The edge stays a little short; look at it after each outing.',
+  scratch: 'Take the raised lips off with a scraper, round the groove, and stop. What lies open takes up sun or water: coat it before long.',
+  'worn-edge': 'Round the edge evenly and stop. Measure what is left and note when it must be built up.',
+  'gel-coat-chip': 'Round the rim of the chip and seal it with wax or clear coat for the weekend. Laminate left open drinks water: fill it before the season.',
+};

@@ -1,0 +1,70 @@
+/** Links of a chain, in the order of the work. */
+export const CHAIN_ROLES = ['prep', 'clean', 'prime', 'bond', 'coring', 'reinforce', 'fill', 'barrier', 'finish'] as const;
+export type ChainRole = (typeof CHAIN_ROLES)[number];
+
+export type Verdict = 'bonds' | 'bonds if' | 'weak' | 'no bond' | 'harms';
+/** From the best to the worst. */
+export const VERDICTS: readonly Verdict[] = ['bonds', 'bonds if', 'weak', 'no bond', 'harms'];
+export const refuses = (verdict: Verdict): boolean => verdict === 'no bond' || verdict === 'harms';
+
+/** Facts of the hull, the damage and the duty that a rule may look at. */
+export const CONTEXT_FACTS = [
+  'hull', 'family', 'hull.trait', 'matrix', 'fibre', 'core', 'damage', 'position', 'duty', 'access', 'contaminant', 'clear', 'wet', 'coat', 'lasts', 'place',
+] as const;
+export type ContextFact = (typeof CONTEXT_FACTS)[number];
+
+/** What a rule may look at of a link: the product itself, its role, its chemistry, its traits. */
+export type LinkFact = `${ChainRole}${'' | '.role' | '.family' | '.kind' | '.binder' | '.trait'}`;
+export type FactName = ContextFact | LinkFact;
+/** A name with `!` behind it asks for none of the values. */
+export type ConditionName = FactName | `${FactName}!`;
+
+/** Several values where a fact has several, such as traits; a fact that is not known has none. */
+export type Facts = Readonly<Partial<Record<FactName, readonly string[]>>>;
+
+export interface Rule {
+  readonly id: string;
+  /** Every named fact must have one of the listed values (with `!`: none of them). */
+  readonly when: Readonly<Partial<Record<ConditionName, readonly string[]>>>;
+  readonly verdict: Verdict;
+  readonly reason: string;
+  /** What makes it good, or what to do instead. */
+  readonly remedy?: string;
+  readonly source: string;
+}
+
+export interface Condition {
+  readonly fact: FactName;
+  readonly values: readonly string[];
+  readonly negated: boolean;
+}
+
+const parsed = new WeakMap<Rule, readonly Condition[]>();
+
+/** The conditions of a rule, one by one. */
+export function conditionsOf(rule: Rule): readonly Condition[] {
+  const before = parsed.get(rule);
+  if (before) return before;
+  const conditions = Object.entries(rule.when).map(([name, values]) => {
+    const negated = name.endsWith('!');
+    return { fact: (negated ? name.slice(0, -1) : name) as FactName, values: values as readonly string[], negated };
+  });
+  parsed.set(rule, conditions);
+  return conditions;
+}
+
+/** True when a condition holds. A fact that is not known fits no condition that asks for a value. */
+export function holds({ fact, values, negated }: Condition, facts: Facts): boolean {
+  return (facts[fact] ?? []).some((v) => values.includes(v)) !== negated;
+}
+
+/** True when every condition of the rule holds for the facts. */
+export function applies(rule: Rule, facts: Facts): boolean {
+  return conditionsOf(rule).every((c) => holds(c, facts));
+}
+
+type Row = readonly [id: string, when: Rule['when'], verdict: Verdict, reason: string, remedy?: string];
+
+/** Rules of one subject that share a source. */
+export const rulesFrom = (source: string, rows: readonly Row[]): readonly Rule[] =>
+  rows.map(([id, when, verdict, reason, remedy]) => ({ id, when, verdict, reason, source, ...(remedy ? { remedy } : {}) }));

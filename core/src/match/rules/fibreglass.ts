@@ -1,0 +1,48 @@
+import { rulesFrom } from '../rule';
+
+const LAMINATE = ['frp', 'frp-cored'] as const;
+const STYRENE = ['polyester', 'vinyl ester'] as const;
+
+/** What holds on cured laminate and on moulded sheet compound. */
+export const FIBREGLASS_RULES = rulesFrom('general knowledge of composites repair: secondary bonding of cured laminates', [
+  ['epoxy-on-cured-polyester', { family: LAMINATE, 'matrix!': ['epoxy'], 'bond.role': ['laminating resin'], 'bond.family': ['epoxy'] }, 'bonds', 'epoxy gives the best secondary bond to a cured laminate; dearer and slower', 'dewax, then abrade P40–80 to an even dull face'],
+  ['epoxy-on-epoxy-laminate', { family: LAMINATE, matrix: ['epoxy'], 'bond.role': ['laminating resin'], 'bond.family': ['epoxy'] }, 'bonds if', 'epoxy holds on cured epoxy once the blush is off', 'wash with water and a pad, then abrade P40–80'],
+  ['vinyl-ester-on-cured-polyester', { family: LAMINATE, 'matrix!': ['epoxy'], 'bond.role': ['laminating resin'], 'bond.family': ['vinyl ester'] }, 'bonds if', 'vinyl ester bonds to cured polyester better than polyester does, with good water resistance', 'abrade P40–80 and laminate the same day'],
+  ['polyester-on-cured-polyester', { family: LAMINATE, 'matrix!': ['epoxy'], 'bond.role': ['laminating resin'], 'bond.family': ['polyester'] }, 'bonds if', 'polyester holds a cured laminate only mechanically, a modest bond', 'abrade P40–80, keep the longer taper that the shear check asks for'],
+  ['polyester-on-vinyl-ester-laminate', { family: LAMINATE, matrix: ['vinyl ester'], 'bond.family': ['polyester'] }, 'weak', 'polyester grips a vinyl ester laminate less well than vinyl ester or epoxy do', 'take vinyl ester or epoxy'],
+  ['styrene-on-epoxy-laminate', { family: LAMINATE, matrix: ['epoxy'], 'bond.family': STYRENE }, 'no bond', 'polyester and vinyl ester do not bond to cured epoxy', 'repair an epoxy laminate with epoxy'],
+  ['polyester-high-duty', { 'bond.family': ['polyester'], duty: ['high'] }, 'weak', 'a polyester secondary bond is the weakest of the three under high load', 'take epoxy, and involve an engineer or surveyor'],
+  ['polyester-below-water', { 'bond.family': ['polyester'], position: ['below'] }, 'weak', 'polyester takes up more water and blisters sooner than vinyl ester or epoxy', 'take epoxy or vinyl ester below the waterline'],
+  ['polyester-on-carbon-hull', { fibre: ['carbon'], 'bond.family': ['polyester'] }, 'weak', 'polyester wets carbon poorly and shrinks as it cures', 'laminate carbon hulls with epoxy'],
+  ['polyester-on-aramid-hull', { fibre: ['aramid'], 'bond.family': ['polyester'] }, 'weak', 'polyester adheres poorly to aramid', 'laminate aramid hulls with epoxy or vinyl ester'],
+  ['epoxy-adhesive-on-laminate', { family: LAMINATE, 'bond.role': ['adhesive', 'surface filler'], 'bond.family': ['epoxy'], 'bond.trait!': ['five-minute', 'light-cure'] }, 'bonds', 'epoxy adhesives and fillers hold well on abraded laminate and gel coat', 'dewax, then abrade P80'],
+  ['five-minute-epoxy-on-laminate', { family: LAMINATE, 'bond.trait': ['five-minute'] }, 'weak', 'five-minute epoxy is soft, brittle in the cold and poor in water', 'use it to hold parts while a slow epoxy cures'],
+  ['methacrylate-on-laminate', { family: LAMINATE, bond: ['mma'] }, 'bonds if', 'methacrylate bonds laminate fast and tough; it smells and shrinks', 'abrade P80, within its working time and with strong ventilation'],
+  ['low-energy-acrylic-on-laminate', { family: LAMINATE, bond: ['acrylic-low-energy'] }, 'weak', 'an acrylic made for polyolefins is dear and no better here', 'use epoxy or methacrylate'],
+  ['vinyl-ester-putty-on-laminate', { family: LAMINATE, 'matrix!': ['epoxy'], bond: ['ve-putty'] }, 'bonds if', 'vinyl ester putty holds on abraded polyester laminate and stands water', 'abrade P40–80, at most 10 mm in one go'],
+  ['gel-coat-paste-on-gel-coat', { family: LAMINATE, 'matrix!': ['epoxy'], bond: ['gel-coat-paste'] }, 'bonds if', 'waxed gel coat paste holds on abraded gel coat and can be polished to its neighbours', 'open the edge to a clean V, abrade P80–120, no wax on the face'],
+  ['body-filler-on-laminate', { family: LAMINATE, bond: ['body-filler'] }, 'weak', 'body filler is talc-rich, takes up water and cracks where the part flexes', 'only above water, thin and overcoated; else epoxy or vinyl ester putty'],
+  ['light-cured-resin-on-laminate', { family: LAMINATE, 'matrix!': ['epoxy'], 'fibre!': ['carbon'], bond: ['uv-resin'] }, 'bonds if', 'light-cured polyester holds an abraded glass laminate where the light reaches', 'thin layers in full sun or under the lamp, P80 first'],
+  ['light-cured-putty-on-laminate', { family: LAMINATE, bond: ['uv-epoxy'] }, 'weak', 'a putty stick plugs; it carries nothing', 'use it to get home'],
+  ['light-through-carbon', { 'bond.trait': ['light-cure'], fibre: ['carbon'] }, 'no bond', 'light does not pass carbon: the resin below stays liquid', 'take a resin with a hardener'],
+  ['sealant-on-laminate', { family: LAMINATE, bond: ['pu-sealant'] }, 'weak', 'a flexible sealant stops water; it does not carry the skin, and resin never holds on what it leaves', 'a quick fix only'],
+  ['wood-glue-on-laminate', { family: LAMINATE, bond: ['pu-wood', 'resorcinol'] }, 'no bond', 'wood glues need wood on both faces', 'use epoxy'],
+  ['glue-joint-high-duty', { family: LAMINATE, 'bond.role': ['adhesive'], duty: ['high'] }, 'weak', 'a glue joint alone does not replace a tapered laminate under high load', 'grind and laminate'],
+  ['cyanoacrylate-on-laminate', { family: LAMINATE, bond: ['cyanoacrylate'] }, 'weak', 'cyanoacrylate is brittle and water lifts it', 'use it to tack parts in place'],
+  ['plastic-cement-on-laminate', { family: LAMINATE, bond: ['abs-cement'] }, 'no bond', 'a solvent cement works only on the plastic that it dissolves', 'use epoxy'],
+  ['welding-a-thermoset', { family: ['frp', 'frp-cored', 'smc'], 'bond.role': ['weld rod'] }, 'no bond', 'a cured resin does not melt and cannot be welded', 'laminate or bond'],
+  ['fabric-adhesive-on-laminate', { family: [...LAMINATE, 'smc'], 'bond.role': ['fabric adhesive'] }, 'no bond', 'fabric adhesives are made for flexible coatings', 'use epoxy or methacrylate'],
+  ['epoxy-in-a-chip', { family: LAMINATE, damage: ['gel-coat-chip', 'gel-coat-crack', 'scratch', 'void'], 'coat!': ['paint'], position: ['above'], 'bond.family': ['epoxy'] }, 'weak', 'an epoxy fill in gel coat shows until the whole panel is painted', 'gel coat paste above the waterline'],
+  ['adhesive-in-a-chip', { family: LAMINATE, damage: ['gel-coat-chip', 'gel-coat-crack', 'scratch', 'void'], 'bond.role': ['adhesive'] }, 'weak', 'an adhesive is no surface filler: hard to level, and its colour shows', 'gel coat paste, or epoxy thickened with silica under paint'],
+  ['metal-epoxy-in-a-skin', { family: LAMINATE, 'bond.trait': ['metal-filled'] }, 'weak', 'metal-filled epoxy is heavier and harder than the skin around it', 'keep it for edges and hard points'],
+  ['compound-epoxy-elsewhere', { 'family!': ['smc'], bond: ['epoxy-compound'] }, 'weak', 'an epoxy made for pressed compound is dear and no better here', 'a structural epoxy paste'],
+  ['toughened-epoxy-elsewhere', { family: ['frp', 'frp-cored', 'smc', 'wood', 'metal', 'foil'], bond: ['epoxy-plastics'] }, 'bonds if', 'it holds, softer and dearer than it need be here', 'a structural epoxy paste'],
+  ['compound-epoxy', { family: ['smc'], bond: ['epoxy-compound'] }, 'bonds', 'an epoxy made for pressed compound bonds best to it', 'sand through the pressed skin until the break looks pale and fibrous'],
+  ['epoxy-on-compound', { family: ['smc'], 'bond!': ['epoxy-compound'], 'bond.family': ['epoxy'], 'bond.trait!': ['five-minute', 'light-cure'] }, 'bonds if', 'epoxy holds on pressed compound once the skin with its release agent is off', 'wash, sand P40–80 deep, wash again; an epoxy made for it is better'],
+  ['methacrylate-on-compound', { family: ['smc'], 'bond.family': ['methacrylate'] }, 'bonds if', 'methacrylate bonds pressed compound fast, with less sanding', 'P80, strong ventilation, stay inside the working time'],
+  ['vinyl-ester-on-compound', { family: ['smc'], 'bond.family': ['vinyl ester'] }, 'weak', 'release and low-profile additives come to the surface and part a styrene resin from it', 'take epoxy'],
+  ['polyester-on-compound', { family: ['smc'], 'bond.family': ['polyester'] }, 'no bond', 'polyester peels from pressed compound: its additives act as a release', 'take epoxy, best one made for moulded compound'],
+  ['quick-epoxy-on-compound', { family: ['smc'], 'bond.trait': ['five-minute', 'light-cure'], 'bond.family': ['epoxy'] }, 'weak', 'quick epoxies are too brittle for a thin pressed shell', 'use it to hold parts while the proper adhesive cures'],
+  ['sealant-on-compound', { family: ['smc'], 'bond.family': ['polyurethane', 'cyanoacrylate'] }, 'weak', 'it stops water for a while and carries nothing', 'a quick fix only'],
+  ['other-glues-on-compound', { family: ['smc'], 'bond.family': ['resorcinol', 'solvent cement'] }, 'no bond', 'this glue is made for wood or for one plastic', 'take epoxy'],
+]);

@@ -1,0 +1,22 @@
+import type { Rule } from '../rule';
+import { BUILD_UP_RULES } from './build-up';
+import { FABRIC_RULES } from './fabrics';
+import { FIBREGLASS_RULES } from './fibreglass';
+import { FINISHING_RULES } from './finishing';
+import { PLASTICS_RULES } from './plastics';
+import { SURFACE_RULES } from './surfaces';
+import { WOOD_AND_METAL_RULES } from './wood-and-metal';
+
+/**
+ * Rules are data: conditions, one verdict, one reason. A chain is refused when any rule says `no bond` or `harms`;
+ * the order of the list means nothing.
+ */
+export const RULES: readonly Rule[] = [
+  ...FIBREGLASS_RULES,
+  ...WOOD_AND_METAL_RULES,
+  ...PLASTICS_RULES,
+  ...FABRIC_RULES,
+  ...SURFACE_RULES,
+  ...BUILD_UP_RULES,
+  ...FINISHING_RULES,
+];

@@ -1,0 +1,130 @@
+import type { JobFacts } from '../match/facts';
+import { contextOf } from '../match/facts';
+import { linkOf } from '../match/chain';
+import type { Preset, Priorities, Weights } from '../match/priorities';
+import { DRESS_ONLY, routeFor, type Route } from '../match/routes';
+import { matchSystem, type MatchInput, type MatchResult, type RankedChain, type Wanted } from '../match/rank';
+import { DEFAULTS } from '../materials/defaults';
+import type { DamageKind } from '../materials/damage-kinds';
+import type { Library } from '../materials/product';
+import { substrateOf, type Substrate } from '../materials/substrates';
+import type { Job } from '../schema/job';
+import type { Identification } from '../survey/identify';
+import type { Ledger } from '../trace/ledger';
+import type { Inputs } from './inputs';
+import type { Shop } from './shop';
+
+/** What holds on one of several hulls that it may be. */
+export interface CandidateMatch {
+  readonly substrate: Substrate;
+  readonly route?: Route;
+  readonly best?: RankedChain;
+}
+
+export interface SystemPlan extends MatchResult {
+  /** The hulls that every chain was held against. */
+  readonly substrates: readonly Substrate[];
+  /** With several hulls: what would be taken on each alone. */
+  readonly perCandidate: readonly CandidateMatch[];
+  /** Smoothing the damage and stopping, where that is a plan. */
+  readonly dressOnly?: string;
+}
+
+/** The hulls that the job may be about: the one named, else those that the tests have left. */
+export function substratesOf(job: Job, identity: Identification | undefined): readonly Substrate[] {
+  const named = substrateOf(job.hull.material);
+  return named ? [named] : (identity?.candidates.map((c) => c.substrate) ?? []);
+}
+
+/** What the job asks for, by link. */
+export function wantedOf({ system = {} }: Job): Wanted {
+  const { resin, bond, cloth, patch, filler, finish, coring, prep, clean, prime, barrier } = system;
+  const wanted: Record<string, string | undefined> = { bond: resin ?? bond, reinforce: cloth ?? patch, fill: filler, finish, coring, prep, clean, prime, barrier };
+  return Object.fromEntries(Object.entries(wanted).filter(([, id]) => id !== undefined));
+}
+
+export function prioritiesOf({ priorities = {} }: Job): Priorities {
+  return { preset: priorities.preset as Preset | undefined, weights: priorities.weights as Partial<Weights> | undefined };
+}
+
+function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
+  const { matrix, fibre, core, contaminant, clear, coat } = job.hull;
+  const short = job.priorities?.preset === 'get home' || job.priorities?.preset === 'by the weekend';
+  return {
+    matrix, fibre, core, contaminant, clear, coat, damage,
+    wet: job.damage.wet,
+    position: inputs.position,
+    duty: inputs.duty,
+    access: inputs.access,
+    lasts: job.lasts ?? (short ? 'weekend' : 'for good'),
+    place: job.conditions?.place,
+  };
+}
+
+export interface MatchingInput {
+  readonly library: Library;
+  readonly substrates: readonly Substrate[];
+  readonly damage: DamageKind;
+  readonly facts: JobFacts;
+  readonly wanted: Wanted;
+  readonly priorities: Priorities;
+  readonly temperature: number;
+  readonly epoxyFinish?: 'paint' | 'gel coat';
+  readonly solventWipe: 'wipe' | 'none';
+  readonly length?: number;
+}
+
+/** Gathers what the match depends on. */
+export function matchingInput(job: Job, inputs: Inputs, library: Library, shop: Shop, substrates: readonly Substrate[], damage: DamageKind, length?: number): MatchingInput {
+  return {
+    library, substrates, damage,
+    facts: factsOf(job, inputs, damage),
+    wanted: wantedOf(job),
+    priorities: prioritiesOf(job),
+    temperature: inputs.temperature.value,
+    epoxyFinish: shop.epoxyFinish,
+    solventWipe: inputs.solventWipe,
+    length,
+  };
+}
+
+/**
+ * Matches systems to the hull. With several hulls that it may be, a chain must hold on all of them, and each is
+ * matched on its own besides.
+ * @returns undefined where the damage does not occur on that kind of hull (a problem says so)
+ */
+export function planSystem(input: MatchingInput, ledger: Ledger): SystemPlan | undefined {
+  const { substrates, damage, library } = input;
+  const routes = substrates.map((s) => routeFor(s.family, damage));
+  const [route] = routes;
+  const common = { library, wanted: input.wanted, priorities: input.priorities, defaultCloth: DEFAULTS.cloth, temperature: input.temperature, epoxyFinish: input.epoxyFinish, solventWipe: input.solventWipe } as const;
+  const several = substrates.length > 1;
+  const perCandidate = several ? substrates.map((s, i): CandidateMatch => ({ substrate: s, route: routes[i], best: routes[i] && alone({ ...common, route: routes[i], contexts: [contextOf(s, input.facts)] }, s, ledger) })) : [];
+  if (route === undefined) {
+    if (!several) ledger.report({ severity: 'error', stage: 'system', path: 'damage.kind', what: 'this damage does not occur on this kind of hull', suggestion: 'check what the hull is made of, or name the damage anew' });
+    return undefined;
+  }
+  const alike = routes.every((r) => r === route);
+  const result = alike
+    ? matchSystem({ ...common, route, contexts: substrates.map((s) => contextOf(s, input.facts)) }, ledger)
+    : { route, ranked: [], refused: [], examined: 0, accepted: 0 };
+  if (!result.chosen) {
+    ledger.report(
+      several
+        ? { severity: 'error', stage: 'system', path: 'hull.material', what: 'no repair holds on every hull that this may be', suggestion: 'do the next test of the guide, or name the hull' }
+        : { severity: 'error', stage: 'system', path: 'system', what: 'every chain is refused on this hull', suggestion: 'read the rules that refused them below' },
+    );
+  }
+  const extra = (['prime', 'barrier'] as const).flatMap((role) => (result.chosen && linkOf(result.chosen.chain, role)?.name) ?? []);
+  if (extra.length > 0 && route.id === 'laminate') {
+    ledger.report({ severity: 'warning', stage: 'finish', path: 'system.prime', what: `${extra.join(' and ')}: its coats, time and quantity are not worked out yet`, suggestion: 'take film, coats and window from the data sheet, and add its time' });
+  }
+  if (input.length !== undefined && input.length > route.upTo) {
+    ledger.report({ severity: 'warning', stage: 'system', path: 'damage.size', what: `larger than this way of repairing is meant for: ${route.escalate}`, allowed: `up to ${route.upTo >= 1 ? `${route.upTo} m` : `${route.upTo * 1000} mm`}`, suggestion: 'stop and involve a licensed or class-approved person' });
+  }
+  return { ...result, substrates, perCandidate, dressOnly: DRESS_ONLY[damage] };
+}
+
+function alone(input: MatchInput, substrate: Substrate, ledger: Ledger): RankedChain | undefined {
+  return matchSystem({ ...input, wanted: {} }, ledger.within(substrate.id)).chosen;
+}
