@@ -22,6 +22,8 @@ export function gridStep(scale: number, units?: UnitPreferences): number {
   return stepsOf(units).find((g) => g * scale >= 30) ?? 1;
 }
 
+const ring = (x: number, y: number, r: number): [number, number][] => Array.from({ length: 12 }, (_, i) => [x + r * Math.cos((i * Math.PI) / 6), y + r * Math.sin((i * Math.PI) / 6)]);
+
 /** Scale of the plan view in px per m. */
 export function planScale(plan: PlanDrawing, view: PlanSceneView): number {
   return Math.min((view.width - 2 * MARGIN) / plan.width, (view.height - MARGIN - BELOW) / plan.height);
@@ -46,6 +48,16 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
     b.path(`plan-${line.id}`, `outline ${line.kind.replaceAll(' ', '-')}`, px(line), { title: line.label, ply: line.ply });
   }
 
+  for (const [i, { cell, state, reading }] of plan.readings.entries()) {
+    if (state !== 'sound') b.path(`cell-${i}`, `cell ${state}`, cell.map((p) => [cx + p.x * scale, cy - p.y * scale]));
+    const [x, y] = [cx + reading.x * scale, cy - reading.y * scale];
+    // Sound is an open ring, dull a filled square, wet a drop: told apart without colour.
+    if (state === 'sound') b.path(`reading-${i}`, 'mark sound', ring(x, y, 4));
+    else if (state === 'dull') b.path(`reading-${i}`, 'mark dull', [[x - 4, y - 4], [x + 4, y - 4], [x + 4, y + 4], [x - 4, y + 4]]);
+    else b.path(`reading-${i}`, 'mark wet', [[x, y - 7], [x + 5, y + 2], [x, y + 6], [x - 5, y + 2]]);
+    if (reading.moisture !== undefined) b.text(`reading-text-${i}`, 'note', x + 7, y + 4, String(Math.round(reading.moisture * 10) / 10));
+  }
+
   const masking = plan.lines.find((l) => l.kind === 'masking line');
   if (masking) {
     // The leader leaves the masking line at its upper right quarter, where no ply number stands.
@@ -55,7 +67,7 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
     b.line('masking-leader', 'leader', x, y, x + 22, y - 8);
     b.text('masking-label', 'note', x + 26, y - 6, 'masking line');
   }
-  b.text('cut-out-label', 'note on-paper', cx, cy + 4, 'cut-out', 'middle');
+  if (plan.readings.length === 0) b.text('cut-out-label', 'note on-paper', cx, cy + 4, plan.lines.find((l) => l.kind === 'cut-out')?.label ?? '', 'middle');
 
   const bars = stepsOf(view.units);
   const bar = bars.filter((l) => l * scale <= view.width / 3).at(-1) ?? bars[0];
@@ -72,7 +84,7 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
   return {
     width: view.width,
     height: view.height,
-    description: `Plan view: cut-out, ${plies} ply outlines, finish edge and masking line; grid ${sayIn({ value: step }, 'mm', 0, view)}.`,
+    description: `Plan view: ${masking ? `cut-out, ${plies} ply outlines, finish edge and masking line` : 'outline of the damage'}${plan.readings.length > 0 ? `, ${plan.readings.length} readings, ${plan.readings.filter((r) => r.state !== 'sound').length} of them dull or wet` : ''}; grid ${sayIn({ value: step }, 'mm', 0, view)}.`,
     items: b.items,
   };
 }

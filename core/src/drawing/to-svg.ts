@@ -8,7 +8,8 @@ path{fill:none;stroke:#12292C;stroke-width:1}
 .old-laminate{fill:url(#h-old)}.old-gel-coat,.gel-coat,.paint{fill:#fff}.ply-bias{fill:url(#h-bias)}.ply-warp{fill:url(#h-warp)}.ply-mat{fill:url(#h-mat)}
 .fairing{fill:url(#h-fill)}.backing{fill:url(#h-warp)}.former{stroke-dasharray:5 3}
 .grid{stroke:#E3E0D6}.witness,.leader,.dimension{stroke:#5B6C6B}.masking-line{stroke-dasharray:7 4}.finish-edge{stroke-dasharray:2 3}.first-look{stroke-dasharray:1 3}
-.cut-out{stroke-width:2;fill:#fff}`;
+.cut-out{stroke-width:2;fill:#fff}
+.cell{stroke:#bfc6bf;stroke-width:.7}.cell.dull{fill:url(#h-dull)}.cell.wet{fill:url(#h-wet)}.mark{fill:#fff}.mark.dull{fill:#12292C}.mark.wet{fill:#2B6777}`;
 
 const line = (d: string): string => `<path d="${d}" stroke="#5B6C6B" stroke-width="0.7" fill="none"/>`;
 const pattern = (id: string, size: number, ground: string, d: string): string =>
@@ -19,6 +20,8 @@ const DEFS = [
   pattern('h-bias', 5, '#D5E5E1', 'M0 5L5 0M0 0L5 5'),
   pattern('h-warp', 6, '#E6F0EC', 'M0 3H4M5 0V6'),
   pattern('h-mat', 6, '#DDE9E4', 'M1 1L3 2M4 4L5 2'),
+  pattern('h-dull', 8, 'none', 'M0 8L8 0'),
+  pattern('h-wet', 8, 'none', 'M0 3q2 -2 4 0t4 0'),
   pattern('h-fill', 5, '#F3E7C4', 'M1 1h1M3 4h1'),
 ].join('');
 

@@ -68,3 +68,17 @@ export function findingHistory(
   }
   return history;
 }
+
+export interface Difference {
+  readonly first: Plan;
+  readonly now: Plan;
+  readonly changes: readonly Change[];
+}
+
+/** What has been found since the first look, in plan terms. @returns undefined until something was found after it */
+export function againstFirstLook(history: readonly FindingEffect[]): Difference | undefined {
+  const first = history.find((h) => h.finding.extent === 'first look');
+  const last = history.at(-1);
+  if (!first || !last || first === last) return undefined;
+  return { first: first.plan, now: last.plan, changes: comparePlans(first.plan, last.plan) };
+}

@@ -43,8 +43,11 @@ const wallFormula = formula({
   evaluate: (x: Record<'T' | 'g', number>) => x.T + x.g,
 });
 
-/** Fills in what the job leaves open, from the shop or from the defaults; a default of weight is reported as assumed. */
-export function resolveInputs(job: Job, shop: Shop, library: Library, ledger: Ledger): Inputs {
+/**
+ * Fills in what the job leaves open, from the shop or from the defaults; a default of weight is reported as assumed.
+ * @param laminated whether the repair is ground into a laminate, so that its thickness matters
+ */
+export function resolveInputs(job: Job, shop: Shop, library: Library, laminated: boolean, ledger: Ledger): Inputs {
   const assumed = (path: string, what: string, suggestion: string): void =>
     ledger.report({ severity: 'assumed', path, what, suggestion });
   const pick = (
@@ -67,7 +70,7 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, ledger: Le
     origin: 'assumed',
     source: 'typical topside of a small moulded craft; measure at the broken edge',
   });
-  if (job.hull.thickness === undefined) {
+  if (laminated && job.hull.thickness === undefined) {
     assumed('hull.thickness', `laminate thickness not known, taken as ${say(thickness.value, 'mm')}`, 'measure it at the broken edge');
   }
   const gelCoat = pick('gelCoat', 'old gel coat', 'm', job.hull.gelCoat, {
@@ -75,11 +78,11 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, ledger: Le
     origin: 'assumed',
     source: 'typical moulded gel coat, 0.5–0.75 mm',
   });
-  if (job.hull.gelCoat === undefined) {
+  if (laminated && job.hull.gelCoat === undefined) {
     assumed('hull.gelCoat', `gel coat not measured, taken as ${say(gelCoat.value, 'mm')}`, 'measure it at the broken edge');
   }
   const oldLaminate = find(library.oldLaminates, job.hull.laminate ?? DEFAULTS.oldLaminate) ?? library.oldLaminates[0];
-  if (job.hull.laminate === undefined) {
+  if (laminated && job.hull.laminate === undefined) {
     assumed('hull.laminate', `old laminate not named, taken as ${oldLaminate.name}`, 'look at the broken edge: mat, woven or stitched');
   }
   const conditions = job.conditions ?? {};

@@ -6,7 +6,7 @@ import { planTaperRatio } from '../grind/taper-ratio';
 import { planOutlines } from '../laminate/outlines';
 import { bandFloor, laminateLimit, planStack } from '../laminate/stack';
 import { linkOf } from '../match/chain';
-import type { RouteId } from '../match/routes';
+import { routeFor, type RouteId } from '../match/routes';
 import { DEFAULTS } from '../materials/defaults';
 import type { Library } from '../materials/product';
 import { planMix } from '../mix/batches';
@@ -24,7 +24,7 @@ import { ENGINE_VERSION, PLAN_FORMAT, type Plan, type PlanResult } from './plan'
 import { matchingInput, planSystem, substratesOf, type SystemPlan } from './matching';
 import { measureAll } from './measure-all';
 import { openStages } from './open-stages';
-import { drawPlanView } from './plan-view';
+import { drawPlanView, type PlanDrawing, type PlanViewInput } from './plan-view';
 import { planSanding } from './sanding';
 import { drawSection } from './section';
 import type { Clock, Shop } from './shop';
@@ -86,7 +86,8 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const identity = memo.run('identity', { evidence: job.hull.evidence ?? [] }, (i, l) => identify(i.evidence, l));
   const substrates = substratesOf(job, identity);
   if (substrates.length === 0 || kind === undefined) return { ...nothing, identity };
-  const inputs = memo.run('input', { job: facts, shop: yard, library }, (i, l) => resolveInputs(i.job, i.shop, i.library, l));
+  const laminated = substrates.some((s) => routeFor(s.family, kind)?.stages.includes('laminate') && s.family.startsWith('frp'));
+  const inputs = memo.run('input', { job: facts, shop: yard, library, laminated }, (i, l) => resolveInputs(i.job, i.shop, i.library, i.laminated, l));
   if (!inputs) return { ...nothing, identity };
 
   const { shape, size, findings = [], readings = [], meter } = job.damage;
@@ -105,8 +106,11 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const route = system?.route;
   const open = route && !(route.id === 'laminate' && isComputed(substrates[0].id, kind, system)) ? openStages(route.id as RouteId) : [];
   const head = { ...nothing, stages: route?.stages ?? STAGES, open, identity, inputs, survey, readings: readingMap, system };
+  const look = findings.filter((f) => f.extent === 'first look').at(-1);
+  const view = (more: Pick<PlanViewInput, 'plies' | 'finishEdge' | 'maskingLine'>): PlanDrawing | undefined =>
+    survey && memo.run('planView', { base: survey.outline, centre: survey.centre, firstLook: look && outlineOf(look, shape), readings: readingMap?.cells ?? [], ...more }, drawPlanView);
   const { resin, cloth, filler, finish: coat } = system?.chosen?.chain ?? {};
-  if (!system?.chosen || open.length > 0 || !resin || !cloth || !filler || !coat) return { ...head, ...planOpen(memo, system, inputs, job, shop, clock) };
+  if (!system?.chosen || open.length > 0 || !resin || !cloth || !filler || !coat) return { ...head, planView: view({ plies: [] }), ...planOpen(memo, system, inputs, job, shop, clock) };
 
   // A thickened filler is made of a resin of its own chemistry, not of whatever the laminate is.
   const fillerResin = filler.kind === 'putty' || filler.family === resin.family ? resin : (library.resins.find((r) => r.family === filler.family) ?? resin);
@@ -212,10 +216,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
       },
       drawSection,
     );
-  const look = findings.filter((f) => f.extent === 'first look').at(-1);
-  const firstLook = look && outlineOf(look, shape);
-  const planView =
-    dish && memo.run('planView', { base: survey.outline, firstLook, plies, finishEdge: dish.outlines.finishEdge, maskingLine: dish.outlines.maskingLine }, drawPlanView);
+  const planView = dish && view({ plies, finishEdge: dish.outlines.finishEdge, maskingLine: dish.outlines.maskingLine });
 
   return { ...head, grind, laminate, mix, fair, finish, bench, timeline, materials, totals, section, planView };
 }

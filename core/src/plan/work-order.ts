@@ -1,6 +1,7 @@
+import { damageData } from '../materials/damage-kinds';
 import type { Job } from '../schema/job';
 import type { Figure } from '../trace/figure';
-import { STAGES, type Problem, type Stage } from '../trace/problem';
+import type { Problem, Stage } from '../trace/problem';
 import { STAGE_TITLES } from '../trace/stage-titles';
 import type { FindingEffect } from './compare';
 import { GENERAL_CAUTION, guidanceFor, type Guidance } from './guidance';
@@ -43,9 +44,13 @@ export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], hi
   const fact = (name: string, f: Figure | undefined): void => {
     if (f) facts.push([name, [figure(f, reader), ...(f.origin === 'assumed' ? [' (assumed)'] : [])]]);
   };
-  facts.push(['Damage', [`${job.damage.kind ?? '–'}${job.damage.where ? `, ${job.damage.where}` : ''}`]]);
-  fact('Old laminate', i?.thickness);
-  fact('Old gel coat', i?.gelCoat);
+  const hulls = plan.system?.substrates.map((s) => s.name) ?? [];
+  if (hulls.length > 0) facts.push(['Hull', [hulls.length === 1 ? hulls[0] : `not sure: ${hulls.join(', ')}`]]);
+  facts.push(['Damage', [`${job.damage.kind ? damageData(job.damage.kind).name : '–'}${job.damage.where ? `, ${job.damage.where}` : ''}`]]);
+  if (plan.grind) {
+    fact('Old laminate', i?.thickness);
+    fact('Old gel coat', i?.gelCoat);
+  }
   fact('Temperature', i?.temperature);
   fact('Humidity', i?.humidity);
   if (i) facts.push(['Reachable from', [i.access === 'both' ? 'both sides' : 'one side']], ['Duty', [i.duty + (i.dutyEntered ? '' : ' (assumed)')]]);
@@ -67,7 +72,7 @@ export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], hi
       : [],
     general: GENERAL_CAUTION,
     notes: problems.map((p) => `${p.severity}: ${p.what}${p.suggestion ? `; ${p.suggestion}` : ''}`),
-    sections: STAGES.flatMap((stage): WorkSection[] => {
+    sections: plan.stages.flatMap((stage): WorkSection[] => {
       const sentence = stageWords(stage, plan, reader);
       return sentence ? [{ stage, title: STAGE_TITLES[stage], sentence, tables: workTables(stage, plan, history, reader), ...guidanceFor(stage, plan) }] : [];
     }),

@@ -1,3 +1,4 @@
+import type { ChainRole } from '../match/rule';
 import { METHODS } from '../schema/job-fields';
 import type { Measure } from '../materials/measure';
 import type { Figure } from '../trace/figure';
@@ -14,6 +15,8 @@ const plural = (f: Figure, one: string, many: string): string => (f.value === 1 
 
 /** The tables of a stage on a work order. */
 export function workTables(stage: Stage, plan: Plan, history: readonly FindingEffect[], reader: Reader): readonly WorkTable[] {
+  const open = plan.open.find((o) => o.stage === stage);
+  if (open) return [{ caption: 'Not worked out here; to take from elsewhere', columns: ['What'], rows: open.take.map((t) => text(t)) }, ...(stage === 'mix' ? productTimesTable(plan, reader) : [])];
   switch (stage) {
     case 'survey':
       return history.length === 0 ? [] : [findingsTable(history, reader)];
@@ -34,9 +37,19 @@ export function workTables(stage: Stage, plan: Plan, history: readonly FindingEf
   }
 }
 
+/** Links as a person reads them. */
+const ROLE_NAMES: Readonly<Record<ChainRole, string>> = { prep: 'surface preparation', clean: 'cleaning after it', prime: 'primer or tie coat', bond: 'what holds it', coring: 'new core', reinforce: 'reinforcement', fill: 'fairing compound', barrier: 'barrier coat', finish: 'finish' };
+
+function productTimesTable({ productTimes = [] }: Plan, reader: Reader): WorkTable[] {
+  if (productTimes.length === 0) return [];
+  const rows = productTimes.map(({ product, milestones: m }): Said[] => [[product], [figure(m.potLife, reader)], [figure(m.sand, reader)], [figure(m.full, reader)]]);
+  return [{ caption: 'Times of the products at the temperature given', columns: ['Product', 'Pot life', 'Sand after', 'Full cure'], rows }];
+}
+
 function systemTables({ system, materials }: Plan, reader: Reader): WorkTable[] {
   if (!system?.chosen) return [];
   return [
+    { caption: 'Links of the chain', columns: ['Link', 'Product'], rows: system.chosen.chain.links.map((l) => text(ROLE_NAMES[l.role], l.product.name)) },
     { caption: 'Conditions of the chain', columns: ['Verdict', 'Why', 'What it takes'], rows: system.chosen.chain.rules.map((r) => text(r.verdict, r.reason, r.remedy ?? '')) },
     ...(materials
       ? [

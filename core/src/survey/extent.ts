@@ -1,5 +1,5 @@
-import { area, ellipse, extent, perimeter, rectangle, type Outline } from '../geometry/outline';
-import { checkOutline, scaled, settled } from '../geometry/polygon';
+import { area, ellipse, extent, perimeter, rectangle, type Outline, type Point } from '../geometry/outline';
+import { checkOutline, middle, scaled, settled } from '../geometry/polygon';
 import { damageData, type DamageKind } from '../materials/damage-kinds';
 import type { Finding, Shape } from '../schema/job';
 import type { Figure } from '../trace/figure';
@@ -22,7 +22,10 @@ export interface SurveyResult {
   readonly basis: { readonly length: Figure; readonly width: Figure; readonly label: string; readonly at?: string };
   readonly length: Figure;
   readonly width: Figure;
+  /** Centred on its bounding box. */
   readonly outline: Outline;
+  /** Where that centre lies among the outlines and readings of the job, m. */
+  readonly centre: Point;
   readonly area: Figure;
   readonly perimeter: Figure;
 }
@@ -96,6 +99,7 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
     length,
     width,
     outline,
+    centre: traced && 'outline' in basis && basis.outline ? middle(basis.outline) : { x: 0, y: 0 },
     area: ledger.record('area', 'area of the cut-out', outlineArea, area(outline), sides),
     perimeter: ledger.record('perimeter', 'edge of the cut-out', outlinePerimeter, perimeter(outline), sides),
   };
@@ -109,8 +113,8 @@ function tracedOutline(points: readonly { readonly x: number; readonly y: number
   return undefined;
 }
 
-/** The outline that a finding states, centred; its size as an ellipse where it was not traced. */
+/** The outline that a finding states, where it lies among the others; its size as an ellipse where it was not traced. */
 export function outlineOf(finding: Finding, shape?: Shape): Outline {
-  if (finding.outline && !checkOutline(finding.outline)) return settled(finding.outline);
+  if (finding.outline && !checkOutline(finding.outline)) return finding.outline;
   return (finding.shape ?? shape) === 'rectangle' ? rectangle(...finding.size) : ellipse(...finding.size);
 }

@@ -1,4 +1,5 @@
 import type { JobDocument, Stage } from '@nelbo/core';
+import { otherHulls } from './other-hulls';
 
 const HOUR = 3_600_000;
 
@@ -24,6 +25,18 @@ export const DEMO_SHOP = {
   order: 'largest first',
   crew: [{ name: 'Ines' }, { name: 'Tam' }, { name: 'Odd' }],
 } as const;
+
+/** What the yard has entered in Stores: one data sheet, and one product of its own. */
+export const DEMO_PRODUCTS: readonly { readonly id: string; readonly product: Record<string, unknown> }[] = [
+  {
+    id: 'epoxy-slow',
+    product: { like: 'epoxy-slow', sheet: 'data sheet of the drum, spring issue', values: { potLife: 1680, sand: 32400, minimumTemperature: 12, pricePerKg: 26.5 }, lots: [{ lot: 'S-2207', left: '3.4 kg' }, { lot: 'S-2291', left: '20 kg, unopened' }] },
+  },
+  {
+    id: 'own-topside-paint-mist-grey',
+    product: { like: 'paint-2k', name: 'Topside paint, mist grey', sheet: 'data sheet with the tin', values: { solids: 0.49, pricePerLitre: 44 }, lots: [{ lot: 'P-118', left: '2 tins' }] },
+  },
+];
 
 /** The made-up yard's jobs, at different stages, placed around the moment they are loaded. */
 export function demoJobs(now: number): readonly DemoJob[] {
@@ -181,5 +194,6 @@ export function demoJobs(now: number): readonly DemoJob[] {
       },
       log: [],
     },
+    ...otherHulls(now),
   ];
 }

@@ -5,7 +5,8 @@ import { insertJob } from '../jobs/queries';
 import { appendEntry } from '../log/queries';
 import { writeShop } from '../shop/queries';
 import { createHash } from 'node:crypto';
-import { DEMO_SHOP, demoJobs } from './jobs';
+import { writeProduct } from '../stores/queries';
+import { DEMO_PRODUCTS, DEMO_SHOP, demoJobs } from './jobs';
 
 /** A stable UUID for a demo log entry, so that loading twice stores it once. */
 function stableId(key: string): string {
@@ -18,6 +19,7 @@ export async function loadDemo(db: Database, now: number): Promise<number> {
   const [{ n }] = await db.select({ n: count() }).from(jobs);
   if (n > 0) return 0;
   await writeShop(db, { ...DEMO_SHOP, readAt: new Date(now).toISOString() });
+  for (const { id, product } of DEMO_PRODUCTS) await writeProduct(db, id, product);
   const all = demoJobs(now);
   for (const job of all) {
     await insertJob(db, { id: job.id, title: job.document.title ?? '', boat: job.document.boat?.name ?? '', document: job.document });

@@ -4,9 +4,12 @@ import { join } from 'node:path';
 /** Addresses whose page needs more than the frame, and the name of the built file that holds it. */
 const PAGES: readonly (readonly [RegExp, string])[] = [
   [/^\/jobs\/[^/]+\/work-order$/, 'work-order-page'],
+  [/^\/jobs\/[^/]+\/owner$/, 'owner-page'],
   [/^\/jobs\/new$/, 'new-job-page'],
   [/^\/jobs\/[^/]+(\/\w+)?$/, 'job-page'],
   [/^\/jobs$/, 'jobs-page'],
+  [/^\/stores(\/[^/]+)?$/, 'stores-page'],
+  [/^\/guide$/, 'guide-page'],
   [/^\/settings$/, 'settings-page'],
   [/^\/(shop)?$/, 'shop-page'],
 ];

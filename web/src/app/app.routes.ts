@@ -11,7 +11,11 @@ export const routes: Routes = [
     title: 'Work order · Nelbo',
     loadComponent: () => import('./work-order/work-order-page').then((m) => m.WorkOrderPage),
   },
+  { path: 'jobs/:id/owner', title: 'What we found · Nelbo', loadComponent: () => import('./owner/owner-page').then((m) => m.OwnerPage) },
   { path: 'jobs/:id/:stage', title: 'Job · Nelbo', loadComponent: () => import('./job/job-page').then((m) => m.JobPage) },
+  { path: 'stores', title: 'Stores · Nelbo', loadComponent: () => import('./stores/stores-page').then((m) => m.StoresPage) },
+  { path: 'stores/:id', title: 'Stores · Nelbo', loadComponent: () => import('./stores/stores-page').then((m) => m.StoresPage) },
+  { path: 'guide', title: 'Bonding guide · Nelbo', loadComponent: () => import('./guide/guide-page').then((m) => m.GuidePage) },
   { path: 'settings', title: 'Settings · Nelbo', loadComponent: () => import('./settings/settings-page').then((m) => m.SettingsPage) },
   { path: '**', title: 'Not found · Nelbo', loadComponent: () => import('./ui/not-found').then((m) => m.NotFound) },
 ];

@@ -21,6 +21,14 @@ import { ShortcutSheet } from './ui/shortcut-sheet';
         <svg viewBox="0 0 24 24" aria-hidden="true"><path d="M3 14h18l-3 5H6zM12 14V4l6 7h-6" /></svg>
         <span>Jobs</span>
       </a>
+      <a routerLink="/stores" routerLinkActive="on" ariaCurrentWhenActive="page">
+        <svg viewBox="0 0 24 24" aria-hidden="true"><path d="M3 10h18M3 19h18M6 10V5h4v5M13 10V7h5v3M5 19v-5h6v5M14 19v-4h3v4" /></svg>
+        <span>Stores</span>
+      </a>
+      <a routerLink="/guide" routerLinkActive="on" ariaCurrentWhenActive="page">
+        <svg viewBox="0 0 24 24" aria-hidden="true"><path d="M3 9h18M3 14h8M15 14h6M9 4v16M3 4h18v16H3z" /></svg>
+        <span>Guide</span>
+      </a>
       <a routerLink="/settings" routerLinkActive="on" ariaCurrentWhenActive="page">
         <svg viewBox="0 0 24 24" aria-hidden="true"><path d="M4 7h10M18 7h2M4 17h2M10 17h10M14 4.5v5M6 14.5v5" /></svg>
         <span>Settings</span>
@@ -72,6 +80,8 @@ export class App {
     const unregister = this.commands.register(() => [
       { id: 'shop', group: 'Go to', label: 'Shop', keys: 's', run: go('/shop') },
       { id: 'jobs', group: 'Go to', label: 'Jobs', keys: 'j', run: go('/jobs') },
+      { id: 'stores', group: 'Go to', label: 'Stores', keys: 't', run: go('/stores') },
+      { id: 'guide', group: 'Go to', label: 'Bonding guide', keys: 'b', run: go('/guide') },
       { id: 'settings', group: 'Go to', label: 'Settings', keys: ',', run: go('/settings') },
       { id: 'new', group: 'Go to', label: 'New job', keys: 'n', run: go('/jobs/new') },
       { id: 'palette', group: 'Help', label: 'Do something by name', keys: 'mod+k', run: () => this.commands.paletteOpen.set(true) },

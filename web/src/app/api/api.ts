@@ -1,4 +1,4 @@
-import { HttpClient, HttpErrorResponse, HttpParams } from '@angular/common/http';
+import { HttpClient, HttpErrorResponse, HttpParams, type HttpEvent } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
 import type { Job, JobDocument, Problem, Shop, Stage } from '@nelbo/core';
 import type { Observable } from 'rxjs';
@@ -145,6 +145,33 @@ export class Api {
     return this.#http.get<KeptWorkOrder[]>(`/api/v1/jobs/${jobId}/work-orders`);
   }
 
+  stores(): Observable<StoredProduct[]> {
+    return this.#http.get<StoredProduct[]>('/api/v1/stores');
+  }
+
+  keepProduct(id: string, product: Record<string, unknown>): Observable<StoredProduct> {
+    return this.#http.put<StoredProduct>(`/api/v1/stores/${id}`, product);
+  }
+
+  removeProduct(id: string): Observable<unknown> {
+    return this.#http.delete(`/api/v1/stores/${id}`);
+  }
+
+  photos(jobId: string): Observable<Photo[]> {
+    return this.#http.get<Photo[]>(`/api/v1/jobs/${jobId}/photos`);
+  }
+
+  /** Sends a photograph as the camera made it; the server makes it small. Progress and answer come as events. */
+  addPhoto(jobId: string, id: string, file: File): Observable<HttpEvent<Photo>> {
+    const form = new FormData();
+    form.set('photo', file, file.name);
+    return this.#http.post<Photo>(`/api/v1/jobs/${jobId}/photos`, form, { params: { id }, reportProgress: true, observe: 'events' });
+  }
+
+  photoUrl(id: string): string {
+    return `/api/v1/photos/${id}`;
+  }
+
   shop(): Observable<ShopDocument> {
     return this.#http.get<ShopDocument>('/api/v1/shop');
   }
@@ -152,6 +179,20 @@ export class Api {
   saveShop(shop: ShopDocument): Observable<ShopDocument> {
     return this.#http.put<ShopDocument>('/api/v1/shop', shop);
   }
+}
+
+/** An entry of the yard's Stores. */
+export interface StoredProduct {
+  readonly id: string;
+  readonly product: Record<string, unknown>;
+}
+
+export interface Photo {
+  readonly id: string;
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly madeAt: string;
 }
 
 export type ShopDocument = Omit<Shop, 'crew'> & { readonly crew?: readonly { readonly name: string }[] };

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import { DialogModule } from 'primeng/dialog';
-import { LIBRARY, changesWords, comparePlans, planRepair, readJob, sayField, setIn, type JobDocument, type Side } from '@nelbo/core';
+import { changesWords, comparePlans, planRepair, readJob, sayField, setIn, type JobDocument, type Side } from '@nelbo/core';
 import { Reading, TIME_ZONE } from '../state/reading';
 import { ArrowKeys } from '../ui/arrow-keys';
 import { JobContext } from './job-context';
+import { StoresStore } from '../state/stores-store';
 
 /** Two people changed the same fields: both values side by side, a choice for every field, and what the choice does to the plan. */
 @Component({
@@ -44,6 +45,7 @@ import { JobContext } from './job-context';
   `,
 })
 export class Conflict {
+  readonly #stores = inject(StoresStore);
   readonly #context = inject(JobContext);
   readonly #reading = inject(Reading);
   readonly #choice = signal<Readonly<Record<string, Side>>>({});
@@ -80,6 +82,6 @@ export class Conflict {
   }
   #planOf(document: JobDocument) {
     const { job } = readJob(document);
-    return job && planRepair(job, LIBRARY, this.#context.shop() ?? {}, { now: Date.now(), timeZone: TIME_ZONE }).plan;
+    return job && planRepair(job, this.#stores.library(), this.#context.shop() ?? {}, { now: Date.now(), timeZone: TIME_ZONE }).plan;
   }
 }

@@ -9,6 +9,8 @@ import { JobContext } from './job-context';
 
 const SECTION_HEIGHT = 236;
 const PLAN_HEIGHT = 290;
+/** Where no section is drawn the plan has the room. */
+const LONE_PLAN_HEIGHT = 430;
 
 /** Section above, plan below, drawn live from the plan. */
 @Component({
@@ -31,13 +33,17 @@ const PLAN_HEIGHT = 290;
       </div>
       <nb-scene [scene]="p" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
     }
-    @if (!section()) {
+    @if (!section() && !planDrawing()) {
       <div class="nothing">
         <p><b>Nothing to draw yet.</b></p>
         <ul>
           @for (p of errors(); track p.path) {<li>{{ p.what }}@if (p.suggestion) {: {{ p.suggestion }}}</li>}
         </ul>
       </div>
+    }
+    @if (!section() && planDrawing()) {
+      @for (p of errors(); track p.path + p.what) {<p class="note-line warn">{{ p.what }}@if (p.suggestion) {: {{ p.suggestion }}}.</p>}
+      @if (context.plan()?.readings?.cells?.length) {<p class="muted small">Rings sound, squares dull, drops wet; hatched: nearest to a dull or wet reading.</p>}
     }
     @if (pickedText(); as t) {<p class="note-line warn"><nb-said [words]="t" /></p>}
   `,
@@ -69,7 +75,7 @@ export class Drawings implements OnDestroy {
     const plan = this.context.plan();
     return plan?.section && sectionScene(plan.section, { ...this.#view(), refs: sectionRefs(plan) });
   });
-  readonly #planView = computed(() => ({ width: this.#width(), height: PLAN_HEIGHT, units: this.#reading.reader().units }));
+  readonly #planView = computed(() => ({ width: this.#width(), height: this.context.plan()?.section ? PLAN_HEIGHT : LONE_PLAN_HEIGHT, units: this.#reading.reader().units }));
   protected readonly planDrawing = computed(() => {
     const p = this.context.plan()?.planView;
     return p && planScene(p, this.#planView());

@@ -5,11 +5,12 @@ import { ButtonModule } from 'primeng/button';
 import { DrawerModule } from 'primeng/drawer';
 import { InputTextModule } from 'primeng/inputtext';
 import { EMPTY, Subject, catchError, switchMap } from 'rxjs';
-import { LIBRARY, changesWords, comparePlans, documentChanges, planRepair, readJob, sayField, type JobDocument } from '@nelbo/core';
+import { changesWords, comparePlans, documentChanges, planRepair, readJob, sayField, type JobDocument } from '@nelbo/core';
 import { Api, failureOf, type Revision } from '../api/api';
 import { Reading, TIME_ZONE } from '../state/reading';
 import { sayWhen } from '../ui/when';
 import { JobContext } from './job-context';
+import { StoresStore } from '../state/stores-store';
 
 const PAGE = 100;
 
@@ -67,6 +68,7 @@ const PAGE = 100;
   `,
 })
 export class History {
+  readonly #stores = inject(StoresStore);
   protected readonly context = inject(JobContext);
   readonly #api = inject(Api);
   readonly #reading = inject(Reading);
@@ -154,6 +156,6 @@ export class History {
 
   #planOf(document: JobDocument) {
     const { job } = readJob(document);
-    return job && planRepair(job, LIBRARY, this.context.shop() ?? {}, { now: Date.now(), timeZone: TIME_ZONE }).plan;
+    return job && planRepair(job, this.#stores.library(), this.context.shop() ?? {}, { now: Date.now(), timeZone: TIME_ZONE }).plan;
   }
 }

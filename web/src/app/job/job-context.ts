@@ -1,9 +1,15 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { STAGES, type Problem, type Stage } from '@nelbo/core';
+import { STAGES, type Chain, type Problem, type Stage, type SystemChoice } from '@nelbo/core';
 import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
 import { ShopStore } from '../state/shop-store';
+
+/** A chain by name, link by link. */
+function keptChain(chain: Chain): SystemChoice {
+  const names: Record<string, keyof SystemChoice> = { prep: 'prep', clean: 'clean', prime: 'prime', coring: 'coring', fill: 'filler', barrier: 'barrier', finish: 'finish' };
+  return Object.fromEntries(chain.links.map(({ role, product }) => [role === 'bond' ? (product.role === 'laminating resin' ? 'resin' : 'bond') : role === 'reinforce' ? (product.role === 'cloth' ? 'cloth' : 'patch') : names[role], product.id]));
+}
 
 /** What every part of a job page looks at, as signals. */
 @Injectable()
@@ -29,6 +35,9 @@ export class JobContext {
   /** Stages with a warning or an error. */
   readonly warned = computed(() => new Set(STAGES.filter((s) => this.problemsOf(s).length > 0)));
 
+  /** Stages that are not worked out for this kind of repair. */
+  readonly open = computed(() => new Set((this.plan()?.open ?? []).map((o) => o.stage)));
+
   /** Problems that belong to a stage, by their stage or by the field they name. */
   problemsOf(stage: Stage): readonly Problem[] {
     return this.problems().filter((p) => p.severity !== 'assumed' && (p.stage === stage || (p.stage === undefined && stage === 'survey')));
@@ -37,11 +46,10 @@ export class JobContext {
   /** Reports a stage done, or takes that back. */
   setDone(stage: Stage, done: boolean, who: string): void {
     const at = new Date().toISOString();
-    const chain = this.plan()?.system?.chosen.chain;
+    const chain = this.plan()?.system?.chosen?.chain;
     // What the yard has decided on no longer changes with the weather: the chain is kept by name from here on.
     if (stage === 'system' && done && chain) {
-      const { resin, cloth, filler, finish } = chain;
-      this.store.set('system', { resin: resin.id, cloth: cloth.id, filler: filler.id, finish: finish.id });
+      this.store.set('system', keptChain(chain));
     }
     this.store.update((d) => {
       const others = (d.schedule?.done ?? []).filter((x) => x.stage !== stage);

@@ -8,6 +8,7 @@ import { Api } from '../api/api';
 import { Commands } from '../ui/commands';
 import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
+import { PhotoStore } from '../state/photo-store';
 import { Drawings } from './drawings';
 import { JobContext } from './job-context';
 import { JobHeader } from './job-header';
@@ -19,6 +20,7 @@ import { GrindStage } from './stages/grind-stage';
 import { LaminateStage } from './stages/laminate-stage';
 import { LogStage } from './stages/log-stage';
 import { MixStage } from './stages/mix-stage';
+import { OpenStageView } from './stages/open-stage';
 import { StageNotes } from './stages/stage-notes';
 import { SurveyStage } from './stages/survey-stage';
 import { SystemStage } from './stages/system-stage';
@@ -29,8 +31,8 @@ import { jobCommands } from './job-commands';
 /** A job: the tape across the top, the drawings, the stage at hand and the totals. */
 @Component({
   selector: 'nb-job-page',
-  imports: [Conflict, History, JobHeader, Moved, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, FairStage, FinishStage, LogStage],
-  providers: [JobStore, LogStore, JobContext],
+  imports: [Conflict, History, JobHeader, Moved, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, OpenStageView, FairStage, FinishStage, LogStage],
+  providers: [JobStore, LogStore, PhotoStore, JobContext],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (context.failure(); as failure) {
@@ -38,12 +40,12 @@ import { jobCommands } from './job-commands';
     } @else if (context.state()) {
       <header>
         <nb-job-header />
-        @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [stage]="current()" [warned]="context.warned()" />}
+        @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [stage]="current()" [warned]="context.warned()" [open]="context.open()" />}
       </header>
       <div class="body" [attr.class]="'body about-' + current()">
         <section class="drawings" aria-label="Drawings"><nb-drawings [stage]="current()" /><nb-moved /></section>
         <main class="stage" tabindex="-1" [attr.aria-label]="current()">
-          @switch (current()) {
+          @if (open()) {<nb-open-stage [stage]="current()" />} @else {@switch (current()) {
             @case ('survey') {<nb-survey-stage />}
             @case ('system') {<nb-system-stage />}
             @case ('grind') {<nb-grind-stage />}
@@ -52,7 +54,7 @@ import { jobCommands } from './job-commands';
             @case ('fair') {<nb-fair-stage />}
             @case ('finish') {<nb-finish-stage />}
             @case ('log') {<nb-log-stage />}
-          }
+          }}
           <nb-stage-notes [stage]="current()" />
         </main>
       </div>
@@ -93,6 +95,8 @@ export class JobPage implements OnDestroy {
   protected readonly trace = inject(TraceService);
 
   protected readonly current = computed<Stage>(() => STAGES.find((s) => s === this.stage()) ?? 'survey');
+
+  protected readonly open = computed(() => this.context.plan()?.open.some((o) => o.stage === this.current()) ?? false);
 
   constructor() {
     effect(() => {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { whyWords } from '@nelbo/core';
+import { linkOf, whyWords } from '@nelbo/core';
 import { Reading } from '../state/reading';
 import { JobContext } from './job-context';
 
@@ -24,7 +24,8 @@ export class Moved {
     const reader = this.#reading.reader();
     const words = state && whyWords(state.fields, state.changes, reader);
     if (!state || (!words && !state.resinBefore)) return undefined;
-    const resin = state.resinBefore ? `${state.resinBefore} → ${state.plan?.system?.chosen.chain.resin.name ?? 'no chain'} · ` : '';
+    const held = state.plan?.system?.chosen && linkOf(state.plan.system.chosen.chain, state.plan.system.route.key)?.name;
+    const resin = state.resinBefore ? `${state.resinBefore} → ${held ?? 'no chain'} · ` : '';
     return {
       lead: state.elsewhere ? 'Changed on another screen.' : 'That moved the plan.',
       why: words?.why ? `${words.why}:` : 'What the shop knows changed:',

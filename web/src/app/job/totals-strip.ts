@@ -22,6 +22,7 @@ import { JobContext } from './job-context';
           <div class="less"><dt>Materials</dt><dd><nb-figure [figure]="t.materials" [prefix]="context.currency()" class="plain" /></dd></div>
           <div class="less"><dt>Labour</dt><dd><nb-figure [figure]="t.labour" [prefix]="context.currency()" class="plain" /></dd></div>
         }
+        @if (!totals() && context.open().size > 0) {<div class="none"><dt>Hours, days and cost</dt><dd>not worked out for this kind of repair</dd></div>}
         @if (wait(); as w) {
           <div class="wait"><dt>Next wait</dt><dd><nb-figure [figure]="w.duration" class="plain" /></dd></div>
         }
@@ -41,6 +42,7 @@ import { JobContext } from './job-context';
     dl { display: flex; gap: 6px 28px; flex-wrap: wrap; }
     dt { font-size: 0.82rem; color: var(--muted); }
     dd { font-weight: 700; font-size: 1.13rem; white-space: nowrap; }
+    .none dd { font-weight: 400; font-size: 1rem; white-space: normal; }
     .wait dd { color: var(--wait); }
     .actions { display: flex; gap: 12px; flex-shrink: 0; }
     @media (max-width: 1000px) {
@@ -71,7 +73,8 @@ export class TotalsStrip {
   protected finish(): void {
     const stage = this.stage();
     this.context.setDone(stage, true, this.context.logStore.who);
-    const next = STAGES[STAGES.indexOf(stage) + 1];
+    const stages = this.context.plan()?.stages ?? STAGES;
+    const next = stages[stages.indexOf(stage) + 1];
     if (next) void this.#router.navigate(['/jobs', this.context.state()?.id, next]);
   }
 

@@ -5,8 +5,15 @@ import { Router, RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import {
+  DAMAGE_KINDS,
   JOB_FORMAT,
   LIBRARY,
+  SUBSTRATES,
+  damageData,
+  occursOn,
+  planScene,
+  substrateOf,
+  type DamageKind,
   createPlanner,
   readJob,
   setIn,
@@ -29,6 +36,10 @@ import { SaidView } from '../ui/said';
 import { SceneView } from '../ui/scene-view';
 import { TraceDrawer } from '../ui/trace-drawer';
 import { TraceService } from '../ui/trace-service';
+import { StoresStore } from '../state/stores-store';
+
+const UNSURE = 'unsure';
+const withoutKind = ({ kind: _, ...damage }: JobDocument['damage']): JobDocument['damage'] => damage;
 
 /** Start a job: a hull, a damage and a size are enough; the plan is there at once and sharpens with every fact. */
 @Component({
@@ -43,15 +54,16 @@ import { TraceService } from '../ui/trace-service';
         <div class="fields">
           <div><label for="boat">Boat</label><input pInputText id="boat" maxlength="120" name="boat" autocomplete="off" [ngModel]="document().boat?.name ?? ''" (ngModelChange)="set('boat.name', $event || undefined)" /></div>
           <div><label for="title">What happened</label><input pInputText id="title" maxlength="160" name="title" autocomplete="off" [ngModel]="document().title ?? ''" (ngModelChange)="set('title', $event || undefined)" /></div>
-          <nb-choice path="hull.material" [value]="document().hull.material" (changed)="set('hull.material', $event)" />
-          <nb-choice path="damage.kind" [value]="document().damage.kind" (changed)="set('damage.kind', $event)" />
+          <nb-choice path="hull.material" [value]="document().hull.material ?? unsure" [offered]="hulls" (changed)="setHull($event)" />
+          <nb-choice path="damage.kind" [value]="document().damage.kind" [offered]="damages()" (changed)="set('damage.kind', $event)" />
+          @if (document().hull.material === undefined) {<p class="wide note-line">A few safe tests under Survey name the hull; the match then holds for every hull that it may still be.</p>}
           <nb-quantity path="damage.size" label="Size, along the hull" [required]="true" [value]="length()" (changed)="length.set($event)" />
           <nb-quantity path="damage.size" label="Size, up the hull" [required]="true" [value]="width()" (changed)="width.set($event)" />
           <nb-choice class="wide" path="damage.findings.extent" label="This size is" [value]="extent()" (changed)="extent.set($any($event))" />
           <nb-choice path="access" [value]="document().access" [assumed]="inputs()?.access" (changed)="set('access', $event)" />
-          <nb-quantity path="hull.thickness" [value]="document().hull.thickness" [assumed]="inputs()?.thickness" (changed)="set('hull.thickness', $event)" />
+ @if (laminated()) {<nb-quantity path="hull.thickness" [value]="document().hull.thickness" [assumed]="inputs()?.thickness" (changed)="set('hull.thickness', $event)" />}
           <nb-choice path="duty" [value]="document().duty" [assumed]="inputs()?.duty" (changed)="set('duty', $event)" />
-          <nb-choice path="system.finish" label="Finish wanted" [value]="document().system?.finish" [assumed]="chain()?.finish?.id" assumedText="chosen by Nelbo" (changed)="set('system.finish', $event)" />
+          @if (laminated()) {<nb-choice path="system.finish" label="Finish wanted" [value]="document().system?.finish" [offered]="finishes" [assumed]="chain()?.finish?.id" assumedText="chosen by Nelbo" (changed)="set('system.finish', $event)" />}
           <nb-quantity path="conditions.temperature" [value]="document().conditions?.temperature" [assumed]="inputs()?.temperature" (changed)="set('conditions.temperature', $event)" />
         </div>
         @if (lacking() && !ready()) {<p class="note-line warn" role="alert">The size of the damage is still needed: along the hull and up the hull, 2 to 3000 mm each, in any unit. A rough one will do.</p>}
@@ -65,11 +77,12 @@ import { TraceService } from '../ui/trace-service';
         <h2>The plan so far</h2>
         @if (scene(); as s) {
           <nb-scene [scene]="s" />
+          @if (waits()) {<p class="muted small">The stages that Nelbo does not work out for this kind of repair say so, and where to take the figures from.</p>}
           <ul>@for (line of sentences(); track $index) {<li><nb-said [words]="line" /></li>}</ul>
           @if (totals(); as t) {
             <dl class="figures"><div><dt>Hands-on</dt><dd><nb-said [words]="t.handsOn" /></dd></div><div><dt>Elapsed</dt><dd><nb-said [words]="t.elapsed" /></dd></div><div><dt>Resin</dt><dd><nb-said [words]="t.resin" /></dd></div></dl>
           }
-        } @else {<p class="muted">Type the size of the hole, in any unit, and the whole repair is drawn here.</p>}
+        } @else {<p class="muted">Type the size of the damage, in any unit, and the repair is drawn here.</p>}
       </section>
     </main>
     @defer (when trace.path().length > 0; prefetch on idle) {<nb-trace-drawer />}
@@ -86,6 +99,7 @@ import { TraceService } from '../ui/trace-service';
   `,
 })
 export class NewJobPage {
+  readonly #stores = inject(StoresStore);
   readonly #api = inject(Api);
   readonly #router = inject(Router);
   readonly #shop = toSignal(inject(ShopStore).shop$);
@@ -115,24 +129,36 @@ export class NewJobPage {
   });
   readonly #plan = computed(() => {
     const { job } = readJob(this.#whole());
-    return job && this.#planner.plan(job, LIBRARY, this.#shop() ?? {}, { now: this.#now, timeZone: TIME_ZONE }).plan;
+    return job && this.#planner.plan(job, this.#stores.library(), this.#shop() ?? {}, { now: this.#now, timeZone: TIME_ZONE }).plan;
   });
   protected readonly inputs = computed(() => this.#plan()?.inputs);
-  protected readonly chain = computed(() => this.#plan()?.system?.chosen.chain);
+  protected readonly chain = computed(() => this.#plan()?.system?.chosen?.chain);
   protected readonly ready = computed(() => this.length() !== undefined && this.width() !== undefined);
   protected readonly scene = computed(() => {
     const plan = this.#plan();
     const section = plan?.section;
-    return plan && section && sectionScene(section, { width: 620, height: 240, exaggeration: 'fit', units: this.#reading.reader().units, refs: sectionRefs(plan) });
+    const { units } = this.#reading.reader();
+    if (plan && section) return sectionScene(section, { width: 620, height: 240, exaggeration: 'fit', units, refs: sectionRefs(plan) });
+    return plan?.planView && this.ready() ? planScene(plan.planView, { width: 620, height: 260, units }) : undefined;
   });
   protected readonly sentences = computed(() => {
     const plan = this.#plan();
     if (!plan) return [];
-    return (['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish'] as const).flatMap((s) => {
+    return plan.stages.filter((s) => s !== 'log' && !plan.open.some((o) => o.stage === s)).flatMap((s) => {
       const words = stageWords(s, plan, this.#reading.reader());
       return words ? [words] : [];
     });
   });
+  protected readonly unsure = UNSURE;
+  protected readonly hulls = [{ value: UNSURE, label: 'not sure: test it' }, ...SUBSTRATES.map((s) => ({ value: s.id, label: s.name }))];
+  protected readonly finishes = LIBRARY.finishes.map((p) => ({ value: p.id, label: p.name }));
+  readonly #family = computed(() => substrateOf(this.document().hull.material)?.family);
+  protected readonly laminated = computed(() => this.#family() === 'frp');
+  protected readonly damages = computed(() => {
+    const family = this.#family();
+    return (Object.keys(DAMAGE_KINDS) as DamageKind[]).filter((k) => !family || occursOn(k, family)).map((k) => ({ value: k, label: damageData(k).name }));
+  });
+  protected readonly waits = computed(() => (this.#plan()?.open.length ?? 0) > 0);
   protected readonly totals = computed(() => {
     const t = this.#plan()?.totals;
     const reader = this.#reading.reader();
@@ -145,6 +171,16 @@ export class NewJobPage {
     effect(() => {
       const plan = this.#plan();
       if (plan) this.trace.use(plan);
+    });
+  }
+
+  /** Another hull keeps the damage where it occurs there, and drops what was asked for of the old one. */
+  protected setHull(value: string | undefined): void {
+    const material = value === UNSURE ? undefined : value;
+    this.document.update(({ system: _, ...d }) => {
+      const family = substrateOf(material)?.family;
+      const kept = d.damage.kind && (!family || occursOn(d.damage.kind, family)) ? d.damage.kind : undefined;
+      return { ...d, hull: { ...(material ? { material } : {}) }, damage: { ...withoutKind(d.damage), ...(kept ? { kind: kept } : {}) } };
     });
   }
 

@@ -8,6 +8,7 @@ import { Live } from '../state/live';
 import { ShopStore } from '../state/shop-store';
 import { WallClock } from '../state/wall-clock';
 import { ShopAir } from './shop-air';
+import { StoresStore } from '../state/stores-store';
 import { KeptPlans, yardBoard } from './yard-board';
 
 /** Where a day starts: what needs a hand, what cures, which window shuts when, and the air in the shop. */
@@ -74,7 +75,8 @@ export class ShopPage {
   readonly #api = inject(Api);
   readonly #jobs = toSignal(inject(Live).changes$.pipe(filter((c) => c.kind === 'job' || c.kind === 'resync'), debounceTime(200), startWith(undefined), switchMap(() => this.#api.underWay().pipe(retry({ delay: 3000 })))));
   readonly #clock = inject(WallClock);
-  readonly #plans = new KeptPlans();
+  readonly #stores = inject(StoresStore);
+  readonly #plans = new KeptPlans(() => this.#stores.library());
   protected readonly shop = toSignal(inject(ShopStore).shop$);
   protected readonly today = computed(() => new Date(this.#clock.now()).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }));
   protected readonly board = computed(() => {

@@ -1,4 +1,4 @@
-import { LIBRARY, STAGE_TITLES, createPlanner, readJob, say, taskAt, type Job, type Planner, type Shop, type Task, type Timeline } from '@nelbo/core';
+import { LIBRARY, STAGE_TITLES, createPlanner, readJob, say, taskAt, type Job, type Library, type Plan, type Planner, type Shop, type Stage, type Task } from '@nelbo/core';
 import type { StoredJob } from '../api/api';
 import { TIME_ZONE } from '../state/reading';
 import { sayWhen } from '../ui/when';
@@ -30,13 +30,15 @@ export interface Board {
 export class KeptPlans {
   readonly #kept = new Map<string, { readonly version: number; readonly job: Job | undefined; readonly planner: Planner }>();
 
-  timeline(stored: StoredJob, shop: Shop, now: number): Timeline | undefined {
+  constructor(private readonly library: () => Library = () => LIBRARY) {}
+
+  plan(stored: StoredJob, shop: Shop, now: number): Plan | undefined {
     let kept = this.#kept.get(stored.id);
     if (kept?.version !== stored.version) {
       kept = { version: stored.version, job: readJob(stored.document).job, planner: kept?.planner ?? createPlanner() };
       this.#kept.set(stored.id, kept);
     }
-    return kept.job && kept.planner.plan(kept.job, LIBRARY, shop, { now, timeZone: TIME_ZONE }).plan?.timeline;
+    return kept.job && kept.planner.plan(kept.job, this.library(), shop, { now, timeZone: TIME_ZONE }).plan;
   }
 }
 
@@ -48,14 +50,20 @@ const SOON = 12 * HOUR;
 export function yardBoard(jobs: readonly StoredJob[], shop: Shop, now: number, plans = new KeptPlans()): Board {
   const board = { hands: [] as BoardLine[], next: [] as BoardLine[], curing: [] as BoardLine[], windows: [] as BoardLine[], later: [] as BoardLine[] };
   for (const stored of jobs) {
-    const timeline = plans.timeline(stored, shop, now);
+    const plan = plans.plan(stored, shop, now);
+    const timeline = plan?.timeline;
     const base = { id: stored.id, boat: stored.document.boat?.name ?? 'Boat not named', title: stored.document.title ?? '' };
     if (!timeline) {
       board.hands.push({ ...base, stage: 'Survey', stageKey: 'survey', what: 'not enough is known to plan it', when: '', at: now, late: false });
       continue;
     }
-    const open = timeline.stages.find((s) => s.doneAt === undefined && s.tasks.length > 0);
+    const isOpen = (stage: Stage): boolean => plan?.open.some((o) => o.stage === stage) ?? false;
+    const open = timeline.stages.find((s) => s.doneAt === undefined && (s.tasks.length > 0 || isOpen(s.stage)));
     if (!open) continue;
+    if (open.tasks.length === 0) {
+      board.hands.push({ ...base, stage: STAGE_TITLES[open.stage], stageKey: open.stage, what: 'by the data sheets: its time is not worked out', when: '', at: now, late: false });
+      continue;
+    }
     const task: Task = taskAt(timeline, now) ?? open.tasks[open.tasks.length - 1];
     const behind = open.end <= now || task.stage !== open.stage;
     const current = behind ? open.tasks[open.tasks.length - 1] : task;

@@ -1,5 +1,5 @@
 import { Injectable, inject } from '@angular/core';
-import { LIBRARY, comparePlans, createPlanner, documentChanges, mergeDocuments, readJob, sameData, setIn, type Change, type FieldChange, type FieldConflict, type Job, type JobDocument, type Plan, type Problem, type Shop, type Side } from '@nelbo/core';
+import { comparePlans, createPlanner, documentChanges, linkOf, mergeDocuments, readJob, sameData, setIn, type Change, type FieldChange, type FieldConflict, type Job, type JobDocument, type Library, type Plan, type Problem, type Shop, type Side } from '@nelbo/core';
 import { BehaviorSubject, EMPTY, Subject, Subscription, catchError, combineLatest, concatMap, debounceTime, defer, filter, forkJoin, fromEvent, map, merge, of, shareReplay, switchMap, takeUntil, tap, timer, type Observable } from 'rxjs';
 import { Api, failureOf, type ApiFailure, type StoredJob } from '../api/api';
 import { NO_EDITS, redo, remember, undo, type EditLog } from './edit-history';
@@ -9,6 +9,7 @@ import { newId } from './new-id';
 import { TIME_ZONE } from './reading';
 import { SavesUnderWay } from './saves-under-way';
 import { ShopStore } from './shop-store';
+import { StoresStore } from './stores-store';
 import { whoIsHere } from './who';
 
 export type SaveState =
@@ -31,7 +32,7 @@ export interface JobState {
   readonly fields: readonly FieldChange[];
   /** Whether the edits were made on another screen. */
   readonly elsewhere: boolean;
-  /** The resin of the chain before those edits, when they changed it. */
+  /** What held the repair before those edits, when they changed it. */
   readonly resinBefore?: string;
 }
 
@@ -55,6 +56,7 @@ interface Open {
 export class JobStore {
   readonly #api = inject(Api);
   readonly #shop = inject(ShopStore);
+  readonly #stores = inject(StoresStore);
   readonly #local = inject(LocalStore);
   readonly #live = inject(Live);
   readonly #underWay = inject(SavesUnderWay);
@@ -80,8 +82,8 @@ export class JobStore {
   readonly save$: Observable<SaveState> = this.#save.asObservable();
   readonly failure$: Observable<string | undefined> = this.#failure.asObservable();
   readonly canUndo$: Observable<{ undo: boolean; redo: boolean }> = this.#history.pipe(map((h) => ({ undo: h.done.length > 0, redo: h.undone.length > 0 })));
-  readonly state$: Observable<JobState> = combineLatest([this.#document.pipe(filter((d) => d !== undefined)), this.#shop.shop$]).pipe(
-    map(([open, shop]) => this.#plan(open, shop)),
+  readonly state$: Observable<JobState> = combineLatest([this.#document.pipe(filter((d) => d !== undefined)), this.#shop.shop$, this.#stores.library$]).pipe(
+    map(([open, shop, library]) => this.#plan(open, shop, library)),
     shareReplay({ bufferSize: 1, refCount: false }),
   );
 
@@ -309,10 +311,10 @@ export class JobStore {
     }
   }
 
-  #plan({ id, document, elsewhere = false }: Open, shop: Shop): JobState {
+  #plan({ id, document, elsewhere = false }: Open, shop: Shop, library: Library): JobState {
     const read = readJob(document);
     if (!read.job) return { id, document, problems: read.problems, changes: [], fields: [], elsewhere };
-    const { plan, problems } = this.#planner.plan(read.job, LIBRARY, shop, { now: this.#openedAt, timeZone: TIME_ZONE });
+    const { plan, problems } = this.#planner.plan(read.job, library, shop, { now: this.#openedAt, timeZone: TIME_ZONE });
     const now = Date.now();
     const previous = this.#last;
     const fresh = !this.#baseline || now - this.#baseline.at > BURST_MS || this.#baseline.elsewhere !== elsewhere;
@@ -321,8 +323,8 @@ export class JobStore {
     this.#last = { plan, document };
     const baseline = this.#baseline;
     const changes = plan && baseline ? comparePlans(baseline.plan, plan) : [];
-    const resinBefore = baseline?.plan.system?.chosen.chain.resin.name;
-    const moved = resinBefore !== undefined && resinBefore !== plan?.system?.chosen.chain.resin.name;
+    const resinBefore = baseline && holderOf(baseline.plan);
+    const moved = resinBefore !== undefined && resinBefore !== (plan && holderOf(plan));
     return {
       id,
       document,
@@ -336,5 +338,8 @@ export class JobStore {
     };
   }
 }
+
+/** Name of what holds the repair. */
+const holderOf = (plan: Plan): string | undefined => plan.system?.chosen && linkOf(plan.system.chosen.chain, plan.system.route.key)?.name;
 
 const isJob = (answer: StoredJob | ApiFailure): answer is StoredJob => 'document' in answer;

@@ -2,7 +2,7 @@ import { Injectable } from '@angular/core';
 import { sameData, type JobDocument } from '@nelbo/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { EMPTY, catchError, defer, from, of, switchMap, type Observable } from 'rxjs';
-import type { LogEntry, ShopDocument } from '../api/api';
+import type { LogEntry, ShopDocument, StoredProduct } from '../api/api';
 import type { EditLog } from './edit-history';
 import { openTabs, ownTab } from './tab';
 
@@ -106,6 +106,14 @@ export class LocalStore {
 
   shop(): Observable<ShopDocument> {
     return this.#run(async (db) => (await db.get('kept', 'shop'))?.value as ShopDocument | undefined, undefined).pipe(switchMap((v) => (v ? of(v) : EMPTY)));
+  }
+
+  stores(): Observable<readonly StoredProduct[]> {
+    return this.#run(async (db) => (await db.get('kept', 'stores'))?.value as readonly StoredProduct[] | undefined, undefined).pipe(switchMap((v) => (v ? of(v) : EMPTY)));
+  }
+
+  keepStores(entries: readonly StoredProduct[]): void {
+    this.#write((db) => db.put('kept', { name: 'stores', value: entries }));
   }
 
   keepShop(document: ShopDocument): void {

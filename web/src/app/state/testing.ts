@@ -1,11 +1,13 @@
-import type { Provider } from '@angular/core';
+import { signal, type Provider } from '@angular/core';
+import { LIBRARY } from '@nelbo/core';
 import { EMPTY, Subject, of, type Observable } from 'rxjs';
 import type { LogEntry, ShopDocument } from '../api/api';
 import { Live, type Change } from './live';
 import { LocalStore, type Draft } from './local-store';
+import { StoresStore } from './stores-store';
 
 /** A device that remembers at once and only as long as the spec runs. */
-export class MemoryStore implements Pick<LocalStore, 'draft' | 'keepDraft' | 'entries' | 'keepEntry' | 'dropEntry' | 'shop' | 'keepShop'> {
+export class MemoryStore implements Pick<LocalStore, 'draft' | 'keepDraft' | 'entries' | 'keepEntry' | 'dropEntry' | 'shop' | 'keepShop' | 'stores' | 'keepStores'> {
   readonly drafts = new Map<string, Draft>();
   readonly waiting = new Map<string, { jobId: string; entry: LogEntry }>();
   kept: ShopDocument | undefined;
@@ -28,6 +30,12 @@ export class MemoryStore implements Pick<LocalStore, 'draft' | 'keepDraft' | 'en
   shop(): Observable<ShopDocument> {
     return this.kept ? of(this.kept) : EMPTY;
   }
+  stores(): Observable<never> {
+    return EMPTY;
+  }
+  keepStores(): void {
+    // Specs of the Stores hold their own.
+  }
   keepShop(document: ShopDocument): void {
     this.kept = document;
   }
@@ -36,5 +44,5 @@ export class MemoryStore implements Pick<LocalStore, 'draft' | 'keepDraft' | 'en
 /** Stand-ins for what a page hears from the server and keeps on the device. */
 export function deviceForSpecs(): { providers: Provider[]; local: MemoryStore; changes: Subject<Change> } {
   const [local, changes] = [new MemoryStore(), new Subject<Change>()];
-  return { local, changes, providers: [{ provide: LocalStore, useValue: local }, { provide: Live, useValue: { changes$: changes } }] };
+  return { local, changes, providers: [{ provide: LocalStore, useValue: local }, { provide: Live, useValue: { changes$: changes } }, { provide: StoresStore, useValue: { library: signal(LIBRARY), library$: of(LIBRARY), entries$: of([]) } }] };
 }

@@ -8,6 +8,8 @@ import { fieldAt } from './field-lookup';
 let serial = 0;
 const BUTTONS = 2;
 const BUTTON_LETTERS = 20;
+/** From here on a list can be searched. */
+const MANY = 14;
 
 /** One choice of a field: side-by-side buttons for two short ones, a list for more. An unset choice shows what stands in for it. */
 @Component({
@@ -19,7 +21,7 @@ const BUTTON_LETTERS = 20;
     @if (asButtons()) {
       <p-selectbutton [options]="options()" optionLabel="label" optionValue="value" [ngModel]="value() ?? assumed()" (ngModelChange)="changed.emit($event)" [allowEmpty]="false" [ariaLabelledBy]="id" />
     } @else {
-      <p-select [options]="options()" optionLabel="label" optionValue="value" [ngModel]="value() ?? assumed()" (ngModelChange)="changed.emit($event ?? undefined)" [ariaLabelledBy]="id" [fluid]="true" appendTo="body" placeholder="choose" />
+      <p-select [options]="options()" optionLabel="label" optionValue="value" [ngModel]="value() ?? assumed()" (ngModelChange)="changed.emit($event ?? undefined)" [ariaLabelledBy]="id" [fluid]="true" [filter]="searchable()" filterBy="label" appendTo="body" placeholder="choose" />
     }
     @if (value() === undefined && assumed()) {<p class="note">{{ assumedText() }}</p>}
   `,
@@ -38,6 +40,8 @@ export class ChoiceFieldView {
   /** The option in force while nothing is chosen. */
   readonly assumed = input<string>();
   readonly assumedText = input('assumed until chosen');
+  /** Options to offer instead of all that the field has, such as the products of one role in the yard's Stores. */
+  readonly offered = input<readonly { readonly value: string; readonly label: string }[]>();
   readonly changed = output<string | undefined>();
 
   protected readonly id = `nb-choice-${(serial += 1)}`;
@@ -46,6 +50,7 @@ export class ChoiceFieldView {
     if (f.kind !== 'choice') throw new Error(`${this.path()} is not a choice`);
     return f;
   });
-  protected readonly options = computed(() => Object.entries(this.field().options).map(([value, label]) => ({ value, label })));
+  protected readonly options = computed(() => [...(this.offered() ?? Object.entries(this.field().options).map(([value, label]) => ({ value, label })))]);
+  protected readonly searchable = computed(() => this.options().length > MANY);
   protected readonly asButtons = computed(() => this.options().length === BUTTONS && this.options().every((o) => o.label.length <= BUTTON_LETTERS));
 }

@@ -14,6 +14,8 @@ import type { Scene, SceneItem } from '@nelbo/core';
         <pattern id="hatch-warp" width="9" height="6" patternUnits="userSpaceOnUse"><rect width="9" height="6" fill="#e3eeea" /><path d="M0 3H6" /></pattern>
         <pattern id="hatch-mat" width="8" height="8" patternUnits="userSpaceOnUse"><rect width="8" height="8" fill="#dde9e4" /><path d="M1 2L4 3M5 6L7 4" /></pattern>
         <pattern id="hatch-filler" width="6" height="6" patternUnits="userSpaceOnUse"><rect width="6" height="6" fill="#f2e4bd" /><path d="M1 1.5h1.2M4 4.5h1.2" /></pattern>
+        <pattern id="hatch-dull" width="8" height="8" patternUnits="userSpaceOnUse"><path d="M0 8L8 0" /></pattern>
+        <pattern id="hatch-wet" width="8" height="7" patternUnits="userSpaceOnUse"><path d="M0 2q2 -2 4 0t4 0" /></pattern>
         <pattern id="hatch-gel" width="6" height="6" patternUnits="userSpaceOnUse"><rect width="6" height="6" fill="#fff" /><path d="M3 0V6" /></pattern>
       </defs>
       @for (item of scene().items; track item.id) {
@@ -30,6 +32,7 @@ import type { Scene, SceneItem } from '@nelbo/core';
     pattern path { stroke: #7d9691; stroke-width: 0.8; fill: none; }
     #hatch-old path { stroke: #b4b09f; }
     #hatch-filler path { stroke: #9c8a4e; }
+    #hatch-dull path { stroke: #8a5a00; } #hatch-wet path { stroke: #2b6777; stroke-width: 1.1; }
     #hatch-gel path { stroke: #b9b9b9; }
   `,
 })

@@ -3,7 +3,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, map, of, switchMap } from 'rxjs';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { LIBRARY, findingHistory, plainText, workOrder, workOrderScenes, type Said } from '@nelbo/core';
+import { findingHistory, plainText, workOrder, workOrderScenes, type Said } from '@nelbo/core';
 import { Api, failureOf, type JobFile } from '../api/api';
 import { JobStore } from '../state/job-store';
 import { newId } from '../state/new-id';
@@ -16,6 +16,7 @@ import { SceneView } from '../ui/scene-view';
 import { TraceDrawer } from '../ui/trace-drawer';
 import { TraceService } from '../ui/trace-service';
 import { sayWhen } from '../ui/when';
+import { StoresStore } from '../state/stores-store';
 
 /** The work order for the printer: the whole plan with drawings, cautions and sign-off lines. */
 @Component({
@@ -91,6 +92,7 @@ import { sayWhen } from '../ui/when';
   `,
 })
 export class WorkOrderPage {
+  readonly #stores = inject(StoresStore);
   readonly id = input.required<string>();
   readonly #api = inject(Api);
   readonly #store = inject(JobStore);
@@ -110,7 +112,7 @@ export class WorkOrderPage {
   protected readonly order = computed(() => {
     const [state, shop] = [this.#state(), this.#shop()];
     if (!state?.job || !state.plan || !shop) return undefined;
-    return workOrder(state.job, state.plan, state.problems, findingHistory(state.job, LIBRARY, shop, { now: 0, timeZone: TIME_ZONE }), this.#reading.reader());
+    return workOrder(state.job, state.plan, state.problems, findingHistory(state.job, this.#stores.library(), shop, { now: 0, timeZone: TIME_ZONE }), this.#reading.reader());
   });
   protected readonly scenes = computed(() => {
     const plan = this.#state()?.plan;

@@ -33,9 +33,9 @@ import { StageHead } from './stage-head';
 export class FairStage {
   readonly #context = inject(JobContext);
   protected readonly fair = computed(() => this.#context.plan()?.fair);
-  protected readonly product = computed(() => this.#context.plan()?.system?.chosen.chain.filler.name ?? '');
+  protected readonly product = computed(() => this.#context.plan()?.system?.chosen?.chain.filler?.name ?? '');
   protected readonly how = computed(() =>
     this.fair()?.powder ? 'Mix resin and hardener fully, then the powder.' : 'Knead the cream in to one even colour.',
   );
-  protected readonly powder = computed(() => this.#context.plan()?.system?.chosen.chain.filler.powder?.name ?? '');
+  protected readonly powder = computed(() => this.#context.plan()?.system?.chosen?.chain.filler?.powder?.name ?? '');
 }

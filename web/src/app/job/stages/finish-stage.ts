@@ -42,8 +42,8 @@ export class FinishStage {
   readonly #context = inject(JobContext);
   protected readonly doc = this.#context.document;
   protected readonly finish = computed(() => this.#context.plan()?.finish);
-  protected readonly chain = computed(() => this.#context.plan()?.system?.chosen.chain);
-  protected readonly product = computed(() => this.chain()?.finish.name ?? '');
+  protected readonly chain = computed(() => this.#context.plan()?.system?.chosen?.chain);
+  protected readonly product = computed(() => this.chain()?.finish?.name ?? '');
   protected readonly grade = computed(() => this.#context.plan()?.inputs?.grade);
 
   protected set(path: string, value: unknown): void {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { saySpan, type Figure } from '@nelbo/core';
+import { saySpan, substrateOf, type Figure } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
@@ -7,32 +7,42 @@ import { QuantityFieldView } from '../../ui/quantity-field';
 import { TextFieldView } from '../../ui/text-field';
 import { JobContext } from '../job-context';
 import { Findings } from './findings';
+import { HullFacts } from './hull-facts';
+import { Readings } from './readings';
 import { StageHead } from './stage-head';
 
 /** What was found, how far it goes, and the facts that the plan rests on. */
 @Component({
   selector: 'nb-survey-stage',
-  imports: [StageHead, FigureView, Findings, QuantityFieldView, ChoiceFieldView, TextFieldView],
+  imports: [StageHead, FigureView, Findings, HullFacts, Readings, QuantityFieldView, ChoiceFieldView, TextFieldView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="survey" />
     @if (survey(); as s) {
       <dl class="figures">
-        <div><dt>Cut-out, along</dt><dd><nb-figure [figure]="s.length" /></dd>@if (range(s.length, 'mm'); as span) {<dd class="span">{{ span }}</dd>}</div>
+        <div><dt>{{ plan()?.grind ? 'Cut-out' : 'Damage' }}, along</dt><dd><nb-figure [figure]="s.length" /></dd>@if (range(s.length, 'mm'); as span) {<dd class="span">{{ span }}</dd>}</div>
         <div><dt>up</dt><dd><nb-figure [figure]="s.width" /></dd>@if (range(s.width, 'mm'); as span) {<dd class="span">{{ span }}</dd>}</div>
         <div><dt>Area</dt><dd><nb-figure [figure]="s.area" as="cm²" /></dd></div>
       </dl>
     }
+    <nb-hull-facts class="hull" />
+    <h3>How far it goes</h3>
     <nb-findings />
-    <h3>The hull and the job</h3>
+    <details class="map" [open]="hasReadings()">
+      <summary>Tap and moisture map@if (doc()?.damage?.readings?.length; as n) { ({{ n }})}</summary>
+      @defer (on viewport; prefetch on idle) {<nb-readings />} @placeholder {<p class="muted">Opening the map …</p>}
+    </details>
+    <h3>The job</h3>
     <div class="fields">
-      <nb-quantity path="hull.thickness" [value]="doc()?.hull?.thickness" [assumed]="inputs()?.thickness" (changed)="set('hull.thickness', $event)" />
-      <nb-quantity path="hull.gelCoat" [value]="doc()?.hull?.gelCoat" [assumed]="inputs()?.gelCoat" (changed)="set('hull.gelCoat', $event)" />
-      <nb-choice class="wide" path="hull.laminate" [value]="doc()?.hull?.laminate" [assumed]="inputs()?.oldLaminate?.id" (changed)="set('hull.laminate', $event)" />
+      @if (laminated()) {
+        <nb-quantity path="hull.thickness" [value]="doc()?.hull?.thickness" [assumed]="inputs()?.thickness" (changed)="set('hull.thickness', $event)" />
+        <nb-quantity path="hull.gelCoat" [value]="doc()?.hull?.gelCoat" [assumed]="inputs()?.gelCoat" (changed)="set('hull.gelCoat', $event)" />
+        <nb-choice class="wide" path="hull.laminate" [value]="doc()?.hull?.laminate" [assumed]="inputs()?.oldLaminate?.id" (changed)="set('hull.laminate', $event)" />
+      }
       <nb-choice class="wide" path="access" [value]="doc()?.access" [assumed]="inputs()?.access" (changed)="set('access', $event)" />
-      <nb-choice class="wide" path="backing" [value]="doc()?.backing" [assumed]="inputs()?.backing" assumedText="follows from the access" (changed)="set('backing', $event)" />
-      <nb-choice class="wide" path="damage.position" [value]="doc()?.damage?.position" [assumed]="inputs()?.position" (changed)="set('damage.position', $event)" />
+      @if (laminated()) {<nb-choice class="wide" path="backing" [value]="doc()?.backing" [assumed]="inputs()?.backing" (changed)="set('backing', $event)" />}
       <nb-choice path="duty" [value]="doc()?.duty" [assumed]="inputs()?.duty" (changed)="set('duty', $event)" />
+      <nb-choice path="damage.position" [value]="doc()?.damage?.position" [assumed]="inputs()?.position" (changed)="set('damage.position', $event)" />
       <nb-choice path="grade" [value]="doc()?.grade" [assumed]="inputs()?.grade" (changed)="set('grade', $event)" />
       <nb-quantity path="conditions.temperature" [value]="doc()?.conditions?.temperature" [assumed]="inputs()?.temperature" (changed)="set('conditions.temperature', $event)" />
       <nb-quantity path="conditions.humidity" [value]="doc()?.conditions?.humidity" [assumed]="inputs()?.humidity" (changed)="set('conditions.humidity', $event)" />
@@ -55,6 +65,8 @@ import { StageHead } from './stage-head';
   `,
   styles: `
     h3 { margin: 20px 0 8px; }
+    .hull { margin-top: 14px; }
+    .map summary { cursor: pointer; font-weight: 600; padding: 8px 0; }
     .span { font-size: 0.85rem; font-weight: 400; color: var(--muted); }
     .assumed li { padding: 4px 0 4px 10px; border-left: 3px dashed var(--hairline); margin-top: 4px; font-size: 0.93rem; }
   `,
@@ -66,9 +78,14 @@ export class SurveyStage {
     return saySpan(figure, unit, 0, this.#reading.reader());
   }
   protected readonly doc = this.#context.document;
+  protected readonly plan = this.#context.plan;
   protected readonly survey = computed(() => this.#context.plan()?.survey);
   protected readonly inputs = computed(() => this.#context.plan()?.inputs);
   protected readonly assumptions = computed(() => this.#context.problems().filter((p) => p.severity === 'assumed'));
+
+  /** Thickness and old plies matter where a laminate is repaired. */
+  protected readonly laminated = computed(() => ['frp', 'frp-cored', 'smc', 'foil'].includes(substrateOf(this.doc()?.hull.material)?.family ?? ''));
+  protected readonly hasReadings = computed(() => (this.doc()?.damage.readings?.length ?? 0) > 0);
 
   protected set(path: string, value: unknown): void {
     this.#context.store.set(path, value);

@@ -1,94 +1,184 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
-import type { RankedChain } from '@nelbo/core';
+import { linkOf, type ChainRole, type RankedChain, type SystemChoice } from '@nelbo/core';
+import { StoresStore } from '../../state/stores-store';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
 import { JobContext } from '../job-context';
+import { ChainRules } from './chain-rules';
+import { Priorities } from './priorities';
+import { RefusedRules } from './refused-rules';
 import { StageHead } from './stage-head';
+import { TradeChart } from './trade-chart';
 
-/** Chains that hold on this hull, ranked with reasons, and those a rule refused. */
+interface Part {
+  readonly path: string;
+  readonly role: ChainRole;
+  readonly label: string;
+}
+
+const SHOWN = 5;
+
+/** Systems that hold on this hull, ranked by what matters, and those that the rules refused. */
 @Component({
   selector: 'nb-system-stage',
-  imports: [StageHead, FigureView, ButtonModule, ChoiceFieldView],
+  imports: [StageHead, FigureView, ButtonModule, ChoiceFieldView, ChainRules, Priorities, RefusedRules, TradeChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="system" />
     @if (system(); as s) {
-      <ol class="chains">
-        @for (r of s.ranked; track r.chain.id) {
-          <li [class.chosen]="r === s.chosen">
-            <div class="spread">
-              <h3>{{ r.chain.resin.name }}</h3>
-              <span class="score">score <nb-figure [figure]="r.score" class="plain" /></span>
-            </div>
-            <p class="muted small">{{ r.chain.cloth.name }} · {{ r.chain.filler.name }} · {{ r.chain.finish.name }}</p>
-            <dl class="bars">
-              @for (c of criteria(r); track c.name) {
-                <div><dt>{{ c.name }}</dt><dd><span class="bar"><span [style.width.%]="c.share * 100"></span></span></dd></div>
+      @if (s.perCandidate.length > 0) {
+        <section aria-labelledby="per-hull">
+          <h3 id="per-hull">It may be any of these hulls</h3>
+          <table class="ruled">
+            <thead><tr><th scope="col">If it is</th><th scope="col">what would hold it</th></tr></thead>
+            <tbody>@for (c of s.perCandidate; track c.substrate.id) {<tr><th scope="row">{{ c.substrate.name }}</th><td>{{ c.best ? holder(c.best) : c.route ? 'every chain is refused' : 'this damage does not occur on it' }}</td></tr>}</tbody>
+          </table>
+          <p class="muted small">{{ s.chosen ? 'The chains below hold on all of them.' : 'Nothing holds on all of them: the next test of the guide under Survey tells them apart.' }}</p>
+        </section>
+      }
+      <nb-priorities />
+      @if (s.chosen; as chosen) {
+        <ol class="chains">
+          @for (r of shown(); track r.chain.id) {
+            <li [class.chosen]="r === chosen">
+              <div class="spread">
+                <h3>{{ holder(r) }}</h3>
+                <span class="score">score <nb-figure [figure]="r.score" class="plain" /></span>
+              </div>
+              <p class="muted small">{{ beside(r) }}</p>
+              @for (q of r.quickFixes; track q.id) {<p class="quick"><b>Quick fix.</b> Lasts {{ q.quickFix?.lasts }}. To make it permanent: {{ q.quickFix?.remove }}.</p>}
+              @if (r.tooCold) {<p class="cold"><b>Too cold:</b> below the minimum of a product of this chain.</p>}
+              @if (r === chosen) {<p class="is">taken for this job</p>} @else {
+                <button pButton type="button" size="small" severity="secondary" [outlined]="true" [attr.aria-label]="'Take this one: ' + holder(r)" (click)="take(r)">Take this one</button>
               }
-            </dl>
-            <ul class="why">
-              @for (rule of r.chain.rules; track rule.id) {<li><b>{{ rule.verdict }}:</b> {{ rule.reason }}@if (rule.remedy) {<span class="muted">; {{ rule.remedy }}</span>}</li>}
-              @if (r.tooCold) {<li class="cold"><b>too cold:</b> below the minimum of a product of this chain</li>}
-            </ul>
-            @if (r === s.chosen) {<p class="is">chosen for this job</p>} @else {
-              <button pButton type="button" size="small" severity="secondary" [outlined]="true" [attr.aria-label]="'Take this one: ' + r.chain.resin.name" (click)="take(r)">Take this one</button>
-            }
-          </li>
-        }
-      </ol>
-      <h3 class="head">Parts of the chain</h3>
-      <div class="fields">
-        <nb-choice path="system.cloth" [value]="doc()?.system?.cloth" [assumed]="s.chosen.chain.cloth.id" assumedText="chosen by Nelbo" (changed)="set('system.cloth', $event)" />
-        <nb-choice path="system.finish" [value]="doc()?.system?.finish" [assumed]="s.chosen.chain.finish.id" assumedText="chosen by Nelbo" (changed)="set('system.finish', $event)" />
-      </div>
-      <h3 class="head">Refused</h3>
-      <ul class="refused">
-        @for (r of s.refused; track r.rule.id) {
-          <li>
-            <p><b>{{ r.chain.resin.name }}</b> with {{ r.chain.cloth.name }}, {{ r.chain.filler.name }}, {{ r.chain.finish.name }}</p>
-            <p class="small"><b>{{ r.rule.verdict }}:</b> {{ r.rule.reason }}. <span class="muted">Instead: {{ r.rule.remedy }}. Rule {{ r.rule.id }}.</span></p>
-          </li>
-        }
-      </ul>
+            </li>
+          }
+        </ol>
+        <p class="muted small">{{ counted() }}</p>
+        @if (second(); as other) {<nb-trade-chart [chain]="chosen" [other]="other" />}
+        <h3 class="head">Links of the chain</h3>
+        <div class="fields">
+          @for (p of parts(); track p.path) {
+            <nb-choice [path]="p.path" [label]="p.label" [value]="value(p.path)" [offered]="offered(p.role)" [assumed]="linkId(p.role)" assumedText="chosen by Nelbo" (changed)="set(p.path, $event)" />
+          }
+        </div>
+        @if (hasOwn()) {<button pButton type="button" size="small" severity="secondary" [text]="true" (click)="free()">Let Nelbo choose every link</button>}
+        <nb-chain-rules [chain]="chosen.chain" />
+      }
+      @if (s.dressOnly) {
+        <section class="dress" aria-labelledby="dress"><h3 id="dress">Or dress it only</h3><p>{{ s.dressOnly }}</p></section>
+      }
+      <p class="note-line caution">Stop and ask: {{ s.route.escalate }}.</p>
+      <nb-refused-rules [refused]="s.refused" />
     }
   `,
   styles: `
-    .chains > li { border-top: 1px solid var(--hairline); padding: 10px 0 12px; }
+    .chains > li { border-top: 1px solid var(--hairline); padding: 9px 0 10px; }
     .chains > li.chosen { border-top: 2px solid var(--ink); border-left: 3px solid var(--act); padding-left: 10px; }
     .score { font-weight: 700; font-size: 0.93rem; }
-    .bars { display: grid; grid-template-columns: repeat(4, 1fr); gap: 10px; margin: 6px 0; }
-    .bars dt { font-size: 0.8rem; color: var(--muted); }
-    .bar { display: block; height: 6px; border: 1px solid var(--ink); } .bar span { display: block; height: 100%; background: var(--ink); }
-    .why { font-size: 0.88rem; } .why li { margin-top: 3px; } .cold { color: var(--act); }
-    .is { font-size: 0.87rem; font-weight: 700; color: var(--act); margin-top: 6px; }
-    button { margin-top: 8px; }
+    .quick { border-left: 3px dashed var(--warn); padding-left: 8px; margin-top: 5px; font-size: 0.93rem; } .cold { color: var(--act); margin-top: 4px; font-size: 0.93rem; }
+    .is { font-size: 0.87rem; font-weight: 700; color: var(--act); margin-top: 4px; }
+    li button { margin-top: 7px; }
     .head { margin: 18px 0 8px; }
-    .refused li { border-left: 3px solid var(--act); padding: 2px 0 2px 10px; margin-top: 8px; }
+    .dress { border: 1.5px dashed var(--ink); padding: 10px 12px; margin-top: 16px; }
+    .caution { border-color: var(--warn); margin-top: 16px; }
+    section { margin-bottom: 12px; } th[scope='row'] { font-weight: 600; color: var(--ink); font-size: 0.93rem; border-bottom: 1px solid var(--hairline); }
   `,
 })
 export class SystemStage {
   readonly #context = inject(JobContext);
+  readonly #stores = inject(StoresStore);
   protected readonly doc = this.#context.document;
   protected readonly system = computed(() => this.#context.plan()?.system);
+  protected readonly second = computed(() => this.system()?.ranked.find((r) => r !== this.system()?.chosen));
+  /** The best few, and always the chosen one. */
+  protected readonly shown = computed(() => {
+    const s = this.system();
+    const best = s?.ranked.slice(0, SHOWN) ?? [];
+    return s?.chosen && !best.includes(s.chosen) ? [s.chosen, ...best] : best;
+  });
+  protected readonly counted = computed(() => {
+    const s = this.system();
+    const number = (n: number): string => n.toLocaleString('en-GB');
+    return s && `${number(s.examined)} chains looked at, ${number(s.accepted)} hold; the best of each of ${s.ranked.length} ways to hold it, ${Math.min(SHOWN, s.ranked.length)} shown.`;
+  });
+  protected readonly parts = computed<readonly Part[]>(() => {
+    const s = this.system();
+    if (!s?.chosen) return [];
+    const choices = new Set(s.route.choices.map((c) => c.role));
+    const from = (role: ChainRole): readonly string[] => s.route.choices.find((c) => c.role === role)?.from ?? [];
+    const bond = linkOf(s.chosen.chain, 'bond')?.role === 'laminating resin' ? 'system.resin' : 'system.bond';
+    const all: Part[] = [
+      { path: bond, role: 'bond', label: 'What holds it' },
+      { path: from('reinforce').includes('cloth') && linkOf(s.chosen.chain, 'reinforce')?.role !== 'plate' ? 'system.cloth' : 'system.patch', role: 'reinforce', label: 'Reinforcement' },
+      { path: 'system.coring', role: 'coring', label: 'New core' },
+      { path: 'system.prep', role: 'prep', label: 'Surface preparation' },
+      { path: 'system.clean', role: 'clean', label: 'Cleaning after it' },
+      { path: 'system.prime', role: 'prime', label: 'Primer or tie coat' },
+      { path: 'system.filler', role: 'fill', label: 'Fairing compound' },
+      { path: 'system.barrier', role: 'barrier', label: 'Barrier coat' },
+      { path: 'system.finish', role: 'finish', label: 'Finish' },
+    ];
+    return all.filter((p) => choices.has(p.role));
+  });
+  protected readonly hasOwn = computed(() => Object.keys(this.doc()?.system ?? {}).length > 0);
 
-  protected criteria(r: RankedChain): { name: string; share: number }[] {
-    return Object.entries(r.criteria).map(([name, share]) => ({ name, share }));
+  protected holder(r: RankedChain): string {
+    const s = this.system();
+    return (s && linkOf(r.chain, s.route.key)?.name) ?? '';
+  }
+
+  protected beside(r: RankedChain): string {
+    const key = this.system()?.route.key;
+    return r.chain.links.filter((l) => l.role !== key).map((l) => l.product.name).join(' · ');
+  }
+
+  protected linkId(role: ChainRole): string {
+    const chain = this.system()?.chosen?.chain;
+    return (chain && linkOf(chain, role)?.id) ?? 'none';
+  }
+
+  /** Products of Stores that may stand in a link of this route. */
+  protected offered(role: ChainRole): { value: string; label: string }[] {
+    const choice = this.system()?.route.choices.find((c) => c.role === role);
+    if (!choice) return [];
+    const fits = this.#stores.library().products.filter((p) => choice.from.includes(p.role) && (choice.only?.(p) ?? true));
+    return [...(choice.orNone ? [{ value: 'none', label: 'none' }] : []), ...fits.map((p) => ({ value: p.id, label: p.name }))];
+  }
+
+  protected value(path: string): unknown {
+    const system = (this.doc()?.system ?? {}) as Record<string, unknown>;
+    return system[path.split('.')[1]];
   }
 
   protected take(r: RankedChain): void {
-    this.#choose('resin', r.chain.resin.id);
+    const key = this.system()?.route.key;
+    const product = key && linkOf(r.chain, key);
+    if (!product) return;
+    this.#choose(key === 'finish' ? 'finish' : product.role === 'laminating resin' ? 'resin' : 'bond', product.id);
   }
 
-  protected set(path: string, value: unknown): void {
-    this.#choose(path.split('.')[1], value);
+  protected set(path: string, value: string | undefined): void {
+    const product = this.#stores.library().products.find((p) => p.id === value);
+    const name = path.split('.')[1] as keyof SystemChoice;
+    this.#choose(name === 'resin' || name === 'bond' ? (product?.role === 'laminating resin' ? 'resin' : 'bond') : name === 'cloth' || name === 'patch' ? (product?.role === 'cloth' ? 'cloth' : 'patch') : name, value);
+  }
+
+  protected free(): void {
+    this.#context.store.set('system', undefined);
   }
 
   /** Only what was chosen by hand is kept with the job; the parts that go with it are matched anew. */
-  #choose(part: string, value: unknown): void {
+  #choose(part: keyof SystemChoice, value: string | undefined): void {
+    const other: Partial<Record<keyof SystemChoice, keyof SystemChoice>> = { resin: 'bond', bond: 'resin', cloth: 'patch', patch: 'cloth' };
     this.#context.store.update((d) => {
-      const { filler: _, ...rest } = d.system ?? {};
-      return { ...d, system: { ...rest, [part]: value as string } };
+      const system: Record<string, string | undefined> = { ...d.system, [part]: value };
+      const twin = other[part];
+      if (twin) delete system[twin];
+      // A new way of holding it brings its own links, unless the finish was asked for.
+      if (part === 'resin' || part === 'bond') for (const link of ['filler', 'prep', 'clean', 'prime', 'coring', 'barrier', 'patch']) delete system[link];
+      return { ...d, system: system as SystemChoice };
     });
   }
 }

@@ -1,0 +1,107 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, type OnDestroy } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import { ButtonModule } from 'primeng/button';
+import { GENERAL_CAUTION, METHODS, STAGE_TITLES, againstFirstLook, changesWords, damageData, findingHistory, planScene, plainText, say, saySize, stageWords, substrateOf } from '@nelbo/core';
+import { JobStore } from '../state/job-store';
+import { PhotoStore } from '../state/photo-store';
+import { Reading, TIME_ZONE } from '../state/reading';
+import { ShopStore } from '../state/shop-store';
+import { StoresStore } from '../state/stores-store';
+import { SceneView } from '../ui/scene-view';
+
+/** What was found, for the owner: the damage as first seen and as it is, and what that means in area, plies, hours and money. */
+@Component({
+  selector: 'nb-owner-page',
+  imports: [ButtonModule, RouterLink, SceneView],
+  providers: [JobStore, PhotoStore],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <main>
+      <p class="row no-print"><a [routerLink]="['/jobs', id(), 'survey']">Back to the survey</a><button pButton type="button" class="act" size="small" (click)="print()">Print</button></p>
+      @if (page(); as p) {
+        <header class="spread"><div><h1>What we found on {{ p.boat }}</h1><p>{{ p.title }}</p></div><p class="yard">{{ p.yard }}<br />{{ p.day }}</p></header>
+        <p class="lead">{{ p.lead }}</p>
+        @if (p.changes.length > 0) {
+          <table class="ruled">
+            <caption>As first seen, and as it is</caption>
+            <thead><tr><th scope="col"></th><th scope="col" class="number">At the first look</th><th scope="col" class="number">Now</th></tr></thead>
+            <tbody>@for (c of p.changes; track c.label) {<tr><th scope="row">{{ c.label }}</th><td class="number">{{ c.before }}</td><td class="number"><b>{{ c.after }}</b></td></tr>}</tbody>
+          </table>
+        }
+        @if (p.scene; as s) {<figure><nb-scene [scene]="s" /><figcaption>Dashed: as first seen. Full line: as it is.@if (p.readings) { Rings sound, squares dull, drops wet.}</figcaption></figure>}
+        <h2>How it was found</h2>
+        <ol>@for (f of p.findings; track $index) {<li><b>{{ f.when }}, {{ f.extent }}: {{ f.size }}</b>@if (f.how) {<span> {{ f.how }}</span>}@if (f.changed) {<p class="muted">That moved {{ f.changed }}.</p>}@if (f.photo; as url) {<img [src]="url" alt="" />}</li>}</ol>
+        @if (p.plan.length > 0) {<h2>What will be done</h2><ul class="plan">@for (l of p.plan; track l.stage) {<li><b>{{ l.stage }}.</b> {{ l.text }}</li>}</ul>}
+        <p class="sign"><span>Owner has seen this</span><span>Date</span></p>
+        <p class="muted small">{{ general }}</p>
+      } @else {<p class="muted">Opening the job …</p>}
+    </main>
+  `,
+  styles: `
+    main { max-width: 820px; margin: 0 auto; padding: 24px 26px 60px; background: #fff; min-height: 100dvh; }
+    .row { display: flex; justify-content: space-between; align-items: center; margin-bottom: 16px; }
+    header { border-bottom: 2px solid var(--ink); padding-bottom: 8px; } .yard { text-align: right; }
+    .lead { font-size: 1.1rem; margin: 14px 0; } h2 { margin: 20px 0 6px; font-size: 1.05rem; } caption { text-align: left; font-weight: 700; padding: 6px 0; }
+    th[scope='row'] { font-size: 1rem; color: var(--ink); } figure { margin: 18px 0; break-inside: avoid; } figcaption { color: var(--muted); font-size: 0.87rem; }
+    li { padding: 5px 0; border-bottom: 1px solid var(--hairline); break-inside: avoid; } img { max-width: 300px; max-height: 220px; display: block; margin-top: 6px; border: 1px solid var(--ink); }
+    .sign { display: grid; grid-template-columns: 2fr 1fr; gap: 30px; margin: 50px 0 20px; } .sign span { border-top: 1px solid var(--ink); padding-top: 4px; }
+    @media print { .no-print { display: none; } main { padding: 0; max-width: none; } }
+  `,
+})
+export class OwnerPage implements OnDestroy {
+  readonly id = input.required<string>();
+  readonly #jobs = inject(JobStore);
+  readonly #photos = inject(PhotoStore);
+  readonly #stores = inject(StoresStore);
+  readonly #reading = inject(Reading);
+  readonly #state = toSignal(this.#jobs.state$);
+  readonly #shop = toSignal(inject(ShopStore).shop$);
+  protected readonly general = GENERAL_CAUTION;
+
+  protected readonly page = computed(() => {
+    const [state, shop] = [this.#state(), this.#shop()];
+    const [job, plan] = [state?.job, state?.plan];
+    if (!job || !plan || !shop) return undefined;
+    const reader = this.#reading.reader();
+    const history = findingHistory(job, this.#stores.library(), shop, { now: 0, timeZone: TIME_ZONE });
+    const difference = againstFirstLook(history);
+    const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+    const kind = job.damage.kind ? damageData(job.damage.kind).name : 'damage';
+    const hull = substrateOf(job.hull.material)?.name;
+    return {
+      boat: job.boat?.name ?? 'your boat',
+      title: [job.title, job.damage.where].filter(Boolean).join(', '),
+      yard: shop.name ?? '',
+      day: day.format(new Date()),
+      lead: `${kind.charAt(0).toUpperCase()}${kind.slice(1)}${hull ? ` in ${hull}` : ''}. ${difference ? (difference.changes.length > 0 ? 'It goes further than it looked at first.' : 'It goes as far as it looked at first.') : 'As far as it has been looked at.'}`,
+      changes: (difference?.changes ?? []).map((c) => ({ label: c.label, before: say(c.before, reader), after: say(c.after, reader) })),
+      scene: plan.planView && planScene(plan.planView, { width: 760, height: 320, units: reader.units }),
+      readings: (plan.planView?.readings.length ?? 0) > 0,
+      findings: history.map(({ finding, changes }) => ({
+        when: day.format(new Date(finding.at)),
+        extent: finding.extent,
+        size: saySize({ value: finding.size[0] }, { value: finding.size[1] }, reader),
+        how: [METHODS[finding.method ?? ''], finding.note].filter(Boolean).join('. '),
+        changed: changesWords(changes, reader),
+        photo: finding.tracing && this.#photos.url(finding.tracing.photo),
+      })),
+      plan: plan.stages.flatMap((stage) => {
+        const words = stage === 'survey' || stage === 'log' || plan.open.some((o) => o.stage === stage) ? undefined : stageWords(stage, plan, reader);
+        return words ? [{ stage: STAGE_TITLES[stage], text: plainText(words) }] : [];
+      }),
+    };
+  });
+
+  constructor() {
+    effect(() => this.#jobs.open(this.id()));
+  }
+
+  ngOnDestroy(): void {
+    this.#jobs.close();
+  }
+
+  protected print(): void {
+    window.print();
+  }
+}

@@ -1,0 +1,144 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { ButtonModule } from 'primeng/button';
+import { EMPTY, Subject, catchError, concatMap, debounceTime } from 'rxjs';
+import { LIBRARY, PRODUCT_FIELDS, applySheet, setIn, sheetFieldsOf, sheetValue, type Figure, type Product } from '@nelbo/core';
+import { failureOf, type StoredProduct } from '../api/api';
+import { newId } from '../state/new-id';
+import { StoresStore } from '../state/stores-store';
+import { QuantityFieldView } from '../ui/quantity-field';
+import { TextFieldView } from '../ui/text-field';
+import { Lots } from './lots';
+
+const PAUSE_MS = 500;
+
+/** A product as its data sheet: each value with the library's in its place until the yard's own is entered. */
+@Component({
+  selector: 'nb-product-sheet',
+  imports: [ButtonModule, Lots, QuantityFieldView, TextFieldView],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <header class="spread">
+      <div><p class="muted">{{ product().role }} · {{ product().family }}</p><h2>{{ product().name }}</h2></div>
+      <p role="status" [class.bad]="failed()">{{ failed() || (waiting() ? 'Saving …' : document() ? 'Saved' : '') }}</p>
+    </header>
+    <p class="source">{{ own() ? 'Made after' : 'Library' }}: {{ like()?.name }}. {{ cap(like()?.source ?? '') }}.</p>
+    @if (product().traits?.length) {<p class="muted small">{{ product().traits?.join(' · ') }}</p>}
+    <div class="fields">
+      <nb-text path="name" [root]="root" label="Name on the tin" [value]="text('name')" (changed)="set('name', $event)" />
+      <nb-text path="sheet" [root]="root" label="Data sheet, by name and date" [value]="text('sheet')" (changed)="set('sheet', $event)" />
+    </div>
+    @if (fields().length > 0) {
+      <h3>Values</h3>
+      <div class="values">
+        @for (f of fields(); track f.name) {<nb-quantity [path]="'values.' + f.name" [root]="root" [value]="value(f.name)" [assumed]="f.assumed" (changed)="set('values.' + f.name, $event)" />}
+      </div>
+      @if (gel()) {<p class="muted small">The next layer may go on as soon as it has gelled.</p>}
+    } @else {<p class="muted">Nothing of this product is reckoned with yet; its name, lots and notes are kept.</p>}
+    <h3>Lots</h3>
+    <nb-lots [lots]="lots()" (changed)="set('lots', $event)" />
+    <h3>Note</h3>
+    <nb-text path="note" [root]="root" label="For the next person" [value]="text('note')" (changed)="set('note', $event)" />
+    <div class="row">
+      <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="makeOwn()">Make one of your own after this</button>
+      @if (document()) {<button pButton type="button" size="small" severity="secondary" [text]="true" (click)="remove()">{{ own() ? 'Take it out of Stores' : 'Back to the values of the library' }}</button>}
+    </div>
+  `,
+  styles: `
+    :host { display: block; padding: 22px 26px 60px; }
+    header { align-items: flex-start; border-bottom: 2px solid var(--ink); padding-bottom: 8px; }
+    [role='status'] { color: var(--wait); white-space: nowrap; } .bad { color: var(--act) !important; font-weight: 700; white-space: normal !important; }
+    .source { margin: 8px 0; } h3 { margin: 20px 0 8px; border-bottom: 1px solid var(--hairline); padding-bottom: 3px; }
+    .values { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 12px 18px; }
+    .row { display: flex; gap: 10px; margin-top: 22px; flex-wrap: wrap; }
+  `,
+})
+export class ProductSheet {
+  readonly product = input.required<Product>();
+  /** Id of the library's product that it is, or is made after. */
+  readonly base = input.required<string>();
+  readonly entry = input<StoredProduct>();
+  readonly made = output<string>();
+  readonly #stores = inject(StoresStore);
+  protected readonly root = PRODUCT_FIELDS;
+  /** What the yard has entered, with the edits under way. */
+  protected readonly document = signal<Record<string, unknown> | undefined>(undefined);
+  protected readonly waiting = signal(false);
+  protected readonly failed = signal('');
+  readonly #edits = new Subject<void>();
+  #of = '';
+
+  protected readonly like = computed(() => LIBRARY.products.find((p) => p.id === this.base()));
+  protected readonly own = computed(() => this.product().id !== this.base());
+  protected readonly lots = computed(() => (this.document()?.['lots'] as readonly Record<string, unknown>[] | undefined) ?? []);
+  protected readonly gel = computed(() => sheetValue(this.like() ?? this.product(), 'windowOpens') === 'gel');
+  protected readonly fields = computed(() => {
+    const like = this.like();
+    if (!like) return [];
+    return sheetFieldsOf(like).flatMap((name): { name: string; assumed: Figure }[] => {
+      const value = sheetValue(like, name);
+      return typeof value === 'number' ? [{ name, assumed: { value, unit: '', origin: 'assumed', traceId: '' } }] : [];
+    });
+  });
+
+  constructor() {
+    effect(() => {
+      const [id, entry] = [this.product().id, this.entry()];
+      untracked(() => {
+        // One's own typing is not overwritten by its echo; another product is shown afresh.
+        if (id === this.#of && this.waiting()) return;
+        this.#of = id;
+        this.document.set(entry?.product);
+        this.failed.set('');
+      });
+    });
+    this.#edits
+      .pipe(
+        debounceTime(PAUSE_MS),
+        concatMap(() =>
+          this.#stores.put(this.#of, this.document() ?? { like: this.base() }).pipe(
+            catchError((e: unknown) => {
+              const f = failureOf(e);
+              this.failed.set(`Not saved: ${f.detail ?? f.title}`);
+              return EMPTY;
+            }),
+          ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => this.waiting.set(false));
+  }
+
+  protected cap(s: string): string {
+    return `${s.charAt(0).toUpperCase()}${s.slice(1)}`;
+  }
+
+  protected text(name: string): string | undefined {
+    const value = this.document()?.[name];
+    return typeof value === 'string' ? value : undefined;
+  }
+
+  protected value(name: string): unknown {
+    return (this.document()?.['values'] as Record<string, unknown> | undefined)?.[name];
+  }
+
+  protected set(path: string, value: unknown): void {
+    this.document.update((d) => setIn({ like: this.base(), ...d }, path, value));
+    this.failed.set('');
+    this.waiting.set(true);
+    this.#edits.next();
+  }
+
+  protected makeOwn(): void {
+    const like = this.like();
+    if (!like) return;
+    const id = `own-${newId().slice(0, 8)}`;
+    const product = { ...(this.document() ?? {}), like: like.id, name: `${applySheet(like, { id: like.id, like: like.id }).name}, ours`, lots: undefined };
+    this.#stores.put(id, JSON.parse(JSON.stringify(product)) as Record<string, unknown>).subscribe({ next: () => this.made.emit(id), error: (e: unknown) => this.failed.set(failureOf(e).title) });
+  }
+
+  protected remove(): void {
+    const [id, back] = [this.product().id, this.base()];
+    this.#stores.remove(id).subscribe({ next: () => (this.own() ? this.made.emit(back) : this.document.set(undefined)), error: (e: unknown) => this.failed.set(failureOf(e).title) });
+  }
+}
