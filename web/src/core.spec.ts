@@ -14,5 +14,7 @@ import '../../core/spec/plan.spec';
 import '../../core/spec/rules.spec';
 import '../../core/spec/schema.spec';
 import '../../core/spec/settings.spec';
+import '../../core/spec/stores.spec';
+import '../../core/spec/survey.spec';
 import '../../core/spec/trace.spec';
 import '../../core/spec/units.spec';

@@ -123,8 +123,14 @@ export function makeSpace(input: SpaceInput): Space {
     route, contexts, depths, decided, examined,
     keyVerdicts: depths[0].products.map((_, o) => worst(left.flatMap(({ rule, looks }) => (looks.length === 1 && looks[0].depth === 0 && looks[0].fits[o] === 1 ? [rule.verdict] : [])))),
     accepted: countAccepted(depths, decided),
-    refused: refusals.sort((a, b) => b.chains - a.chains || (a.rule.id < b.rule.id ? -1 : 1)),
+    refused: refusals.sort((a, b) => closeness(a.rule, route) - closeness(b.rule, route) || b.chains - a.chains || (a.rule.id < b.rule.id ? -1 : 1)),
   };
+}
+
+/** What a technician asks about first: why not this glue, then why not with that, then the rest. */
+function closeness(rule: Rule, route: Route): number {
+  const links = linkConditions(rule);
+  return rule === NOT_KNOWN || (links.has(route.key) && links.size === 1) ? 0 : links.has(route.key) ? 1 : 2;
 }
 
 const worst = (verdicts: readonly Verdict[]): Verdict => VERDICTS[Math.max(0, ...verdicts.map((v) => VERDICTS.indexOf(v)))];

@@ -46,8 +46,9 @@ function put(tree: Tree, [head, ...rest]: readonly string[], value: number): Tre
 
 /** A value of a product's data sheet, as the library has it. @returns undefined where the product has no such value; "gel" where its window opens at the gel */
 export function sheetValue(product: Product, field: string): number | 'gel' | undefined {
-  const place = PLACES[field];
-  const value = place && at(product, place.path);
+  const place = Object.hasOwn(PLACES, field) ? PLACES[field] : undefined;
+  if (!place) return undefined;
+  const value = at(product, place.path);
   if (value === 'gel') return 'gel';
   return typeof value === 'number' ? value / (place.factor ?? 1) : undefined;
 }

@@ -43,7 +43,7 @@ const ROLE_NAMES: Readonly<Record<ChainRole, string>> = { prep: 'surface prepara
 function productTimesTable({ productTimes = [] }: Plan, reader: Reader): WorkTable[] {
   if (productTimes.length === 0) return [];
   const rows = productTimes.map(({ product, milestones: m }): Said[] => [[product], [figure(m.potLife, reader)], [figure(m.sand, reader)], [figure(m.full, reader)]]);
-  return [{ caption: 'Times of the products at the temperature given', columns: ['Product', 'Pot life', 'Sand after', 'Full cure'], rows }];
+  return [{ caption: 'Times of the products at the temperature given', columns: ['Product', 'Pot life', 'Sets after', 'Full cure'], rows }];
 }
 
 function systemTables({ system, materials }: Plan, reader: Reader): WorkTable[] {

@@ -24,7 +24,7 @@ export const SHEET_FIELDS = {
   maximumPot: quantity('Largest pot', 'mass', 0.02, 50, 'g'),
   solids: quantity('Solids by volume', 'fraction', 0.05, 1, '%'),
   arealWeight: quantity('Fibre weight', 'arealMass', 0.02, 3, 'g/m²'),
-  fibreFraction: quantity('Fibre weight fraction by hand', 'fraction', 0.1, 0.8, '%'),
+  fibreFraction: quantity('Fibre weight fraction by hand', 'fraction', 0.1, 1, '%'),
   rollWidth: quantity('Roll width', 'length', 0.02, 4, 'm'),
   pricePerKg: quantity('Price per kg', 'money', 0, 100_000, ':1'),
   pricePerM2: quantity('Price per m²', 'money', 0, 100_000, ':1'),

@@ -112,9 +112,9 @@ describe('the head of a job', () => {
     expect(b.text()).toContain('Slow laminating epoxy 5:1 → Fast laminating epoxy 5:1');
     b.context.store.set('conditions.temperature', 17);
     b.context.setDone('system', true, 'Ines');
-    expect(b.document().system).toEqual({ resin: 'epoxy-slow', cloth: 'biax-600', filler: 'epoxy-bubbles', finish: 'paint-2k' });
+    expect(b.document().system).toEqual({ resin: 'epoxy-slow', cloth: 'biax-600', filler: 'epoxy-bubbles', finish: 'paint-2k', prep: 'abrade-coarse', clean: 'dry-brush' });
     b.context.store.set('conditions.temperature', 8);
-    expect(b.context.plan()?.system?.chosen.chain.resin.id).toBe('epoxy-slow');
+    expect(b.context.plan()?.system?.chosen?.chain.resin?.id).toBe('epoxy-slow');
     b.http.expectOne('/api/v1/jobs/job/log');
   });
 });

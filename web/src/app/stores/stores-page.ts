@@ -33,7 +33,7 @@ interface Row {
         <h1 id="stores-head">Stores</h1>
         <p class="muted">Generic products with typical values. What your data sheets say goes over them, and every plan follows.</p>
         <div class="find">
-          <input pInputText type="search" aria-label="Find a product" placeholder="find a product" [ngModel]="search()" (ngModelChange)="search.set($event)" />
+          <label for="stores-search" class="visually-hidden">Find a product</label><input pInputText type="search" id="stores-search" placeholder="find a product" [ngModel]="search()" (ngModelChange)="search.set($event)" />
           <p-select [options]="roles()" optionLabel="label" optionValue="value" [ngModel]="role()" (ngModelChange)="role.set($event)" ariaLabel="Role" appendTo="body" />
         </div>
         @for (g of groups(); track g.role) {

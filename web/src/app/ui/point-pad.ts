@@ -124,7 +124,8 @@ export class PointPad implements OnDestroy {
       this.chosen.set(this.points().length - 1);
     }
     this.#dragging = true;
-    this.pad().nativeElement.setPointerCapture?.(event.pointerId);
+    // Only a real pointer can be captured.
+    if (event.isTrusted) this.pad().nativeElement.setPointerCapture(event.pointerId);
   }
 
   protected move(event: PointerEvent): void {

@@ -43,7 +43,7 @@ const NARROW = 760;
     li a { position: absolute; inset: 0; padding: 3px 7px; text-decoration: none; font-weight: 600; font-size: 0.92rem; white-space: nowrap; overflow: hidden; display: flex; gap: 4px; }
     li a .tick { color: var(--wait); font-weight: 700; }
     li.open a { background: repeating-linear-gradient(90deg, var(--ink) 0 6px, transparent 6px 12px) 0 100% / 100% 2px no-repeat; } li.open a.on { background-color: var(--ink); }
-    li a small { font-weight: 400; font-size: 0.82rem; color: var(--muted); align-self: center; } li a.on small { color: #cdd8d5; }
+    li.open a { flex-wrap: wrap; padding-top: 1px; line-height: 1.1; align-content: center; } li a small { font-weight: 400; font-size: 0.8rem; color: var(--muted); flex-basis: 100%; } li a.on small { color: #cdd8d5; }
     li a .warn { color: #fff; background: var(--act); border-radius: 50%; width: 1.15em; height: 1.15em; line-height: 1.15em; text-align: center; font-size: 0.85em; font-weight: 700; align-self: flex-start; margin-top: 2px; }
     li a:hover { background: #ece8dd; }
     li a:focus-visible { outline-offset: -3px; z-index: 2; }

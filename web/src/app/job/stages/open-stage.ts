@@ -20,7 +20,7 @@ import { StageHead } from './stage-head';
       @if (stage() === 'mix' && times().length > 0) {
         <h3>Times of the products, at the temperature of the work</h3>
         <table class="ruled">
-          <thead><tr><th scope="col">Product</th><th scope="col" class="number">Pot life</th><th scope="col" class="number">Sand after</th><th scope="col" class="number">Full cure</th></tr></thead>
+          <thead><tr><th scope="col">Product</th><th scope="col" class="number">Pot life</th><th scope="col" class="number">Sets after</th><th scope="col" class="number">Full cure</th></tr></thead>
           <tbody>
             @for (t of times(); track t.product) {<tr><td>{{ t.product }}</td><td class="number"><nb-figure [figure]="t.milestones.potLife" /></td><td class="number"><nb-figure [figure]="t.milestones.sand" /></td><td class="number"><nb-figure [figure]="t.milestones.full" /></td></tr>}
           </tbody>

@@ -70,9 +70,11 @@ describe('the system', () => {
     const b = await bench(SystemStage);
     const names = [...b.host.querySelectorAll('.chains h3')].map((h) => h.textContent);
     expect(names[0]).toBe('Slow laminating epoxy 5:1');
-    expect(names.length).toBe(4);
+    expect(names.length).toBe(5);
+    b.button(`Show all ${b.context.plan()?.system?.refused.length} rules that refused`).click();
+    await b.settle();
     expect(b.text()).toContain('Rule polyester-putty-on-epoxy');
-    expect(b.host.querySelector('.chosen')?.textContent).toContain('chosen for this job');
+    expect(b.host.querySelector('.chosen')?.textContent).toContain('taken for this job');
   });
 
   it('takes another chain and keeps only that choice', async () => {

@@ -58,7 +58,7 @@ const SHOWN = 5;
         <p class="muted small">{{ counted() }}</p>
         @if (second(); as other) {<nb-trade-chart [chain]="chosen" [other]="other" />}
         <h3 class="head">Links of the chain</h3>
-        <div class="fields">
+        <div class="fields links">
           @for (p of parts(); track p.path) {
             <nb-choice [path]="p.path" [label]="p.label" [value]="value(p.path)" [offered]="offered(p.role)" [assumed]="linkId(p.role)" assumedText="chosen by Nelbo" (changed)="set(p.path, $event)" />
           }
@@ -81,6 +81,7 @@ const SHOWN = 5;
     .is { font-size: 0.87rem; font-weight: 700; color: var(--act); margin-top: 4px; }
     li button { margin-top: 7px; }
     .head { margin: 18px 0 8px; }
+    .links { grid-template-columns: minmax(0, 1fr); gap: 8px; }
     .dress { border: 1.5px dashed var(--ink); padding: 10px 12px; margin-top: 16px; }
     .caution { border-color: var(--warn); margin-top: 16px; }
     section { margin-bottom: 12px; } th[scope='row'] { font-weight: 600; color: var(--ink); font-size: 0.93rem; border-bottom: 1px solid var(--hairline); }
