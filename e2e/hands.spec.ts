@@ -41,7 +41,7 @@ test('a whole job is planned without a mouse', async ({ page }) => {
   await expect(page.getByRole('main')).toBeFocused();
   await tabTo(page, /^Take this one/);
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('main')).toContainText('chosen for this job');
+  await expect(page.getByRole('main')).toContainText('taken for this job');
   for (const [key, stage] of [['3', 'grind'], ['4', 'laminate'], ['5', 'mix'], ['6', 'fair'], ['7', 'finish'], ['8', 'log']]) {
     await page.getByRole('main').focus();
     await page.keyboard.press(key);

@@ -55,6 +55,7 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
   for (const family of ['Slow laminating epoxy 5:1', 'Vinyl ester laminating resin', 'Polyester laminating resin, unwaxed']) {
     await expect(panel(page).getByRole('heading', { name: family })).toBeVisible();
   }
+  await page.getByRole('button', { name: /Show all \d+ rules that refused/ }).click();
   await expect(panel(page)).toContainText('Rule epoxy-emulsion-mat');
   await page.getByRole('button', { name: 'System is done' }).click();
   await expect(page).toHaveURL(/\/grind/);

@@ -2,21 +2,27 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
+import sharp from 'sharp';
 
 const PORT = 4391;
 const FOLDER = 'docs/screenshots';
 const MARIGOLD = '/jobs/5b1d2f60-0001-4a01-9c01-000000000001';
 const LITTLE_AUK = '/jobs/5b1d2f60-0004-4a01-9c01-000000000004';
 
-const TEASEL = '/jobs/5b1d2f60-0002-4a01-9c01-000000000002';
+const RAGGED_ROBIN = '/jobs/5b1d2f60-0006-4a01-9c01-000000000006';
+const PLOVER = '/jobs/5b1d2f60-0007-4a01-9c01-000000000007';
+const RAFT = '/jobs/5b1d2f60-0008-4a01-9c01-000000000008';
+const PIPIT = '/jobs/5b1d2f60-0011-4a01-9c01-000000000011';
 
-/** What another screen saves while this one is away. */
-async function saveElsewhere(page: Page): Promise<void> {
-  const api = `http://127.0.0.1:${PORT}/api/v1${TEASEL}`;
-  const job = (await (await fetch(api)).json()) as { version: number; document: { hull: object; conditions?: object } };
-  const document = { ...job.document, hull: { ...job.document.hull, thickness: '6 mm' }, conditions: { ...job.document.conditions, humidity: '66 %' }, grade: 'show' };
-  await fetch(api, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ version: job.version, document, who: 'Tam' }) });
-  await page.waitForTimeout(200);
+/** A drawn stand-in for a photograph: a foil with a bite in its edge, a card of 85.6 mm by 54 mm taped beside it. */
+const PICTURE = `<svg xmlns="http://www.w3.org/2000/svg" width="2000" height="1400"><rect width="2000" height="1400" fill="#c9cfc6"/><path d="M120 300C600 180 1300 190 1880 330L1880 1010C1300 1170 600 1160 120 1080Z" fill="#b9c86f" stroke="#6b7440" stroke-width="6"/><path d="M1240 1130L1290 1020L1370 985L1450 1010L1520 1085L1540 1150Z" fill="#c9cfc6" stroke="#4d5330" stroke-width="5"/><g transform="rotate(5 560 700)"><rect x="420" y="600" width="342" height="216" fill="#f6f2dd" stroke="#333" stroke-width="3"/><text x="455" y="725" font-size="46" font-family="sans-serif">85.6 × 54 mm</text></g></svg>`;
+
+/** Taps places of the picture, given in its own pixels. */
+async function tap(page: Page, places: readonly (readonly [number, number])[]): Promise<void> {
+  const box = await page.locator('nb-point-pad svg').boundingBox();
+  if (!box) throw new Error('no pad');
+  const k = Math.min(box.width / 2000, box.height / 1400);
+  for (const [x, y] of places) await page.mouse.click(box.x + (box.width - 2000 * k) / 2 + x * k, box.y + (box.height - 1400 * k) / 2 + y * k);
 }
 
 interface Shot {
@@ -40,45 +46,37 @@ const SHOTS: readonly Shot[] = [
       await page.getByLabel('Size, up the hull').fill('60');
     },
   },
-  { name: 'job-survey', path: `${MARIGOLD}/survey` },
-  { name: 'job-system', path: `${MARIGOLD}/system` },
+  { name: 'job-survey', path: `${RAGGED_ROBIN}/survey` },
+  { name: 'hull-guide', path: `${RAFT}/survey`, before: async (page) => page.locator('main.stage').evaluate((e) => e.scrollTo(0, 170)) },
+  {
+    name: 'tracing',
+    path: `${PIPIT}/survey`,
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Trace the outline' }).click();
+      await page.getByText('Photograph', { exact: true }).click();
+      await page.getByText('Known rectangle').click();
+      await page.locator('input[type=file]').setInputFiles({ name: 'rudder.jpg', mimeType: 'image/jpeg', buffer: await sharp(Buffer.from(PICTURE)).jpeg().toBuffer() });
+      await page.locator('nb-point-pad image').waitFor();
+      await page.getByLabel('First side, along the hull').fill('85.6 mm');
+      await page.getByLabel('Second side').fill('54 mm');
+      await tap(page, [[430, 581], [771, 611], [752, 826], [411, 796]]);
+      await page.getByText('2 Outline').click();
+      await tap(page, [[1240, 1130], [1290, 1020], [1370, 985], [1450, 1010], [1520, 1085], [1540, 1150], [1390, 1165]]);
+    },
+  },
+  { name: 'job-system', path: `${PLOVER}/system` },
   { name: 'job-grind', path: `${MARIGOLD}/grind` },
   { name: 'job-laminate', path: `${MARIGOLD}/laminate`, before: async (page) => page.getByRole('button', { name: 'Show ply 4' }).click() },
   { name: 'job-mix', path: `${MARIGOLD}/mix` },
-  { name: 'job-fair', path: `${MARIGOLD}/fair` },
+  { name: 'not-worked-out', path: `${PLOVER}/mix` },
   { name: 'job-finish', path: `${LITTLE_AUK}/finish` },
-  { name: 'job-log', path: `${MARIGOLD}/log` },
   { name: 'reasons', path: `${MARIGOLD}/mix`, before: async (page) => page.getByRole('contentinfo').getByRole('button').nth(2).click() },
-  {
-    name: 'history',
-    path: `${TEASEL}/survey`,
-    before: async (page) => {
-      await page.getByLabel('Laminate thickness').fill('6.5');
-      await page.waitForTimeout(1500);
-      await page.getByRole('button', { name: 'Saved states' }).click();
-      await page.waitForTimeout(600);
-      await page.locator('.p-drawer li button.line').nth(1).click();
-      await page.waitForTimeout(500);
-    },
-  },
-  {
-    name: 'conflict',
-    path: `${TEASEL}/survey`,
-    before: async (page) => {
-      await page.context().setOffline(true);
-      await page.getByLabel('Laminate thickness').fill('7.5');
-      await page.getByLabel('Relative humidity').fill('58');
-      await page.waitForTimeout(900);
-      await saveElsewhere(page);
-      await page.context().setOffline(false);
-      await page.getByRole('dialog').waitFor({ timeout: 15_000 });
-      await page.waitForTimeout(500);
-    },
-  },
+  { name: 'stores', path: '/stores/epoxy-slow' },
+  { name: 'bonding-guide', path: '/guide', before: async (page) => page.getByRole('button', { name: /^Polyester laminating resin, unwaxed on moulded sheet compound/ }).click() },
   { name: 'settings', path: '/settings' },
   { name: 'work-order', path: `${MARIGOLD}/work-order`, size: { width: 1000, height: 1300 } },
-  { name: 'phone-survey', path: `${MARIGOLD}/survey`, size: PHONE },
-  { name: 'phone-log', path: `${MARIGOLD}/log`, size: PHONE },
+  { name: 'owner', path: `${RAGGED_ROBIN}/owner`, size: { width: 1000, height: 1050 } },
+  { name: 'phone-survey', path: `${RAFT}/survey`, size: PHONE, before: async (page) => page.mouse.wheel(0, 470) },
 ];
 
 const cluster = process.env['DATABASE_URL'] ?? `postgres://nelbo:${readFileSync('.nelbo/password', 'utf8')}@127.0.0.1:${readFileSync('.nelbo/pg-port', 'utf8').trim()}/postgres`;

@@ -66,19 +66,20 @@ describe('match', () => {
     fc.assert(
       fc.property(fc.constantFrom(...sensiblePairs()), fc.integer({ min: 0, max: 6 }), fc.double({ min: 2, max: 32, noNaN: true }), fc.constantFrom(...(Object.keys(PRESETS) as (keyof typeof PRESETS)[])), (pair, salt, temperature, preset) => {
         const space = spaceFor(pair.substrate, pair.damage, {}, thinned((_, i) => (i + salt) % 5 < 2));
-        fc.pre(space.depths.reduce((n, d) => n * d.products.length, 1) < 3000);
+        fc.pre(space.depths.reduce((n, d) => n * d.products.length, 1) < 900);
         const scorer = new Scorer(space, { ...CONDITIONS, temperature, weights: weightsOf({ preset }) });
         const found = [...bestPerKey(space, scorer, {})].map(([o, f]) => [space.depths[0].products[o]?.id ?? '', f.value] as const);
         const hand = byHand(space, scorer, RULES);
         expect(new Map(found).size).toBe(hand.size);
         for (const [id, value] of found) expect(value).withContext(id).toBeCloseTo(hand.get(id) ?? NaN, 9);
       }),
-      { numRuns: 25, seed: 4, interruptAfterTimeLimit: 30_000 },
+      { numRuns: 16, seed: 4, interruptAfterTimeLimit: 30_000 },
     );
   });
 
   it('counts every accepted chain', () => {
-    const space = spaceFor(substrate('frp-solid'), 'hole', {}, thinned((_, i) => i % 4 !== 1));
+    const space = spaceFor(substrate('frp-solid'), 'hole', {}, thinned((_, i) => i % 3 === 0));
+    expect(space.depths.every((d) => d.products.length > 0)).toBeTrue();
     const count = (chosen: number[]): number => {
       if (chosen.length < space.depths.length) return [...space.depths[chosen.length].products.keys()].reduce((n, o) => n + count([...chosen, o]), 0);
       const links = [...space.depths.map((d, i) => linkFacts(d.role, d.products[chosen[i]])), ...absentRoles(space.route).map((r) => linkFacts(r, undefined))];
@@ -152,7 +153,7 @@ describe('match', () => {
       });
       lines.push(`${damage.padEnd(16)} ${cells.map((c) => c.padStart(8)).join(' ')}`);
     }
-    // eslint-disable-next-line no-console -- the table is for whoever reads the tests
+    // For whoever reads the tests; the core itself knows no console.
     (globalThis as unknown as { console: { log(line: string): void } }).console.log([`ranked matches by hull family (· does not occur)\n${''.padEnd(16)} ${families.map((f) => f.slice(0, 8).padStart(8)).join(' ')}`, ...lines].join('\n'));
   });
 

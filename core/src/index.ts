@@ -5,6 +5,7 @@ export * from './units/preferences';
 export { formatStored } from './units/format-stored';
 export * from './trace/figure';
 export * from './trace/problem';
+export { Ledger } from './trace/ledger';
 export { STAGE_TITLES } from './trace/stage-titles';
 export * from './geometry/outline';
 export { offset } from './geometry/offset';

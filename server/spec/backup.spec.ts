@@ -1,4 +1,5 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
+import sharp from 'sharp';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { loadDemo } from '../src/demo/load';
 import { start, type Running } from './harness';
@@ -10,11 +11,12 @@ describe('a backup', () => {
   let app: Running;
   let empty: Running;
   let backup: Uint8Array;
+  const photo = randomUUID();
   const text = (): string => gunzipSync(backup).toString('utf8');
   const contents = async (of: Running): Promise<unknown> => {
     const jobs = (await of.call('GET', '/jobs?limit=500')).json.jobs as { id: string }[];
     const parts = await Promise.all(jobs.map(async ({ id }) => [(await of.call('GET', `/jobs/${id}`)).json, (await of.call('GET', `/jobs/${id}/log`)).json, (await of.call('GET', `/jobs/${id}/revisions`)).json, (await of.call('GET', `/jobs/${id}/work-orders`)).json]));
-    return { shop: (await of.call('GET', '/shop')).json, parts };
+    return { shop: (await of.call('GET', '/shop')).json, stores: (await of.call('GET', '/stores')).json, parts };
   };
 
   beforeAll(async () => {
@@ -23,6 +25,10 @@ describe('a backup', () => {
     const [{ id }] = (await app.call('GET', '/jobs')).json.jobs;
     await app.call('POST', `/jobs/${id}/work-orders`, { id: randomUUID() });
     await app.call('PUT', `/jobs/${id}/revisions/1/name`, { name: 'as found' });
+    const form = new FormData();
+    form.set('photo', new Blob([(await sharp({ create: { width: 40, height: 30, channels: 3, background: '#456' } }).png().toBuffer()) as never], { type: 'image/png' }), 'a.png');
+    const sent = new Response(form);
+    await app.call('POST', `/jobs/${id}/photos?id=${photo}`, new Uint8Array(await sent.arrayBuffer()), sent.headers.get('content-type') ?? '');
     const got = await app.call('GET', '/backup');
     expect(got.headers.get('content-disposition')).toContain('.nelbo-backup');
     backup = got.bytes;
@@ -38,7 +44,9 @@ describe('a backup', () => {
     const done = await empty.call('POST', '/restore', backup, BYTES);
     expect(done.status).toBe(200);
     expect(done.json.equal).toBeTrue();
-    expect(done.json.counts.jobs).toBe(5);
+    expect(done.json.counts.jobs).toBe(14);
+    expect([done.json.counts.products, done.json.counts.photos]).toEqual([2, 1]);
+    expect((await empty.call('GET', `/photos/${photo}`)).bytes).toEqual((await app.call('GET', `/photos/${photo}`)).bytes);
     expect(await contents(empty)).toEqual(await contents(app));
     const again = gunzipSync((await empty.call('GET', '/backup')).bytes).toString('utf8');
     const rows = (t: string): string => t.split('\n').slice(1).join('\n');
@@ -59,6 +67,22 @@ describe('a backup', () => {
     expect((await empty.call('GET', '/jobs?search=In no backup')).json.total).toBe(1);
     expect((await empty.call('POST', '/restore?replace=true', backup, BYTES)).status).toBe(200);
     expect((await empty.call('GET', '/jobs?search=In no backup')).json.total).toBe(0);
+  });
+
+  it('from before there were products and photographs restores as a yard without any', async () => {
+    const lines = text().trimEnd().split('\n').slice(1, -1).filter((l) => !/^\{"table":"(products|photos)"/.test(l));
+    const digest = createHash('sha256');
+    const counts: Record<string, number> = {};
+    for (const line of lines) {
+      const [, table, row] = /^\{"table":"(\w+)","row":(.*)\}$/.exec(line) ?? [];
+      counts[table] = (counts[table] ?? 0) + 1;
+      digest.update(`${table}\n${row}\n`);
+    }
+    const older = [text().split('\n')[0], ...lines, JSON.stringify({ end: true, counts, digest: digest.digest('hex') })].join('\n');
+    const answer = await empty.call('POST', '/restore?replace=true', Buffer.from(`${older}\n`), BYTES);
+    expect(answer.json.detail).toBeUndefined();
+    expect(answer.status).toBe(200);
+    expect((await empty.call('GET', '/stores')).json).toEqual([]);
   });
 
   it('may be opened and closed again by hand', async () => {

@@ -1,6 +1,6 @@
-import { LIBRARY, planRepair, readJob } from '@nelbo/core';
+import { LIBRARY, planRepair, readJob, yardLibrary, type YardProduct } from '@nelbo/core';
 import { migrateDatabase } from '../src/db/connect';
-import { DEMO_SHOP, demoJobs } from '../src/demo/jobs';
+import { DEMO_PRODUCTS, DEMO_SHOP, demoJobs } from '../src/demo/jobs';
 import { loadDemo } from '../src/demo/load';
 import { start, type Running } from './harness';
 
@@ -14,27 +14,33 @@ describe('the demo yard', () => {
   afterAll(() => app.stop());
 
   it('loads once into an empty database', async () => {
-    expect(await loadDemo(app.connection.db, NOW)).toBe(5);
+    expect(await loadDemo(app.connection.db, NOW)).toBe(14);
     expect(await loadDemo(app.connection.db, NOW)).toBe(0);
     const jobs = await app.call('GET', '/jobs');
-    expect(jobs.json.jobs.length).toBe(5);
+    expect(jobs.json.jobs.length).toBe(14);
     const log = await app.call('GET', `/jobs/${demoJobs(NOW)[0].id}/log`);
     expect(log.json.length).toBe(3);
   });
 
-  it('has valid jobs at four stages or more, all planned without an error', () => {
+  it('has valid jobs at four stages or more over eight hull families or more, each with a sensible match', () => {
     const shop = { ...DEMO_SHOP, crew: DEMO_SHOP.crew.map((c) => c.name) };
     const stages = new Set<number>();
+    const families = new Set<string>();
+    const library = yardLibrary(LIBRARY, DEMO_PRODUCTS.map(({ id, product }) => ({ ...(product as unknown as YardProduct), id })));
     for (const { document } of demoJobs(NOW)) {
       const { job, problems } = readJob(document);
       expect(problems).toEqual([]);
       if (!job) continue;
-      const result = planRepair(job, LIBRARY, shop, { now: NOW });
-      expect(result.problems.filter((p) => p.severity === 'error')).toEqual([]);
-      expect(result.plan?.finish).toBeDefined();
+      const result = planRepair(job, library, shop, { now: NOW });
+      expect(result.problems.filter((p) => p.severity === 'error')).withContext(document.title ?? '').toEqual([]);
+      expect(result.plan?.system?.chosen).withContext(document.title ?? '').toBeDefined();
+      // Worked out to the end, or open at its stages and said so.
+      expect(result.plan?.finish !== undefined || (result.plan?.open.length ?? 0) > 0).withContext(document.title ?? '').toBeTrue();
+      for (const s of result.plan?.system?.substrates ?? []) families.add(s.family);
       stages.add(document.schedule?.done?.length ?? 0);
     }
     expect(stages.size).toBeGreaterThanOrEqual(4);
+    expect(families.size).toBeGreaterThanOrEqual(8);
   });
 
   it('survives several servers migrating at once', async () => {

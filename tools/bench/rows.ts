@@ -28,7 +28,7 @@ export const rowOf = (work: string, size: string, values: readonly number[], bud
   unit,
 });
 
-const WIDTHS = { work: 34, size: 30, figure: 10 };
+const WIDTHS = { work: 34, size: 44, figure: 10 };
 
 export function printRows(rows: readonly Row[]): void {
   const head = ['median', 'p95', 'p99', 'budget'].map((h) => h.padStart(WIDTHS.figure)).join('');

@@ -27,5 +27,6 @@ ensure_built() {
   if stale web/dist/browser/index.html core/src web/src web/angular.json web/public package-lock.json; then
     say "Building the web application …"
     (cd web && npx --no-install ng build >"$ROOT/web/build.log" 2>&1) || { cat web/build.log >&2; die "the web application did not build"; }
+    node tools/precompress.mjs web/dist/browser
   fi
 }

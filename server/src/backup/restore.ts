@@ -133,7 +133,7 @@ async function fill(client: pg.ClientBase, source: AsyncIterable<Buffer>): Promi
   }
   if (number === 0) throw refuse('the file is empty');
   if (!closing) throw refuse('the backup is cut short: its closing line is missing');
-  for (const { name } of TABLES) if (closing.counts?.[name] !== counts[name]) throw refuse(`the backup should hold ${String(closing.counts?.[name])} rows of ${name} and holds ${counts[name]}`);
+  for (const { name } of TABLES) if ((closing.counts?.[name] ?? 0) !== counts[name]) throw refuse(`the backup should hold ${String(closing.counts?.[name])} rows of ${name} and holds ${counts[name]}`);
   await insert.flush();
   return closing;
 }

@@ -149,7 +149,7 @@ export function otherHulls(now: number): readonly DemoJob[] {
       document: {
         format: 'nelbo-job/1',
         title: 'Rust at the pivot of the drop plate',
-        boat: { name: 'Day sloop “Teasel”', owner: 'M. Ferrant' },
+        boat: { name: 'Day sloop “Bulrush”', owner: 'C. Bevan' },
         hull: { material: 'steel-galvanised', contaminant: 'salt' },
         damage: { kind: 'corroded-insert', where: 'drop plate, pivot hole', position: 'below', depth: 0.003, findings: [{ at: at(30), extent: 'true extent', shape: 'ellipse', size: [0.08, 0.06], method: 'grind', who: 'Tam' }] },
         schedule: { start: at(30), done: [{ stage: 'survey', at: at(29) }] },

@@ -38,7 +38,7 @@ import { ShortcutSheet } from './ui/shortcut-sheet';
         <svg viewBox="0 0 24 24" aria-hidden="true"><circle cx="10.5" cy="10.5" r="6" /><path d="M15 15l5 5" /></svg>
         <span>Find</span>
       </button>
-      <button type="button" (click)="commands.sheetOpen.set(true)" title="Keys (?)">
+      <button type="button" class="keys" (click)="commands.sheetOpen.set(true)" title="Keys (?)">
         <svg viewBox="0 0 24 24" aria-hidden="true"><path d="M3 6h18v12H3zM7 10h.01M11 10h.01M15 10h.01M17 14h.01M7 14h7" /></svg>
         <span>Keys</span>
       </button>
@@ -64,7 +64,7 @@ import { ShortcutSheet } from './ui/shortcut-sheet';
       :host { grid-template-columns: minmax(0, 1fr); grid-template-rows: auto 1fr; }
       nav { flex-direction: row; height: auto; z-index: 5; }
       nav a, nav button { flex-direction: row; border-left: 0; border-bottom: 3px solid transparent; padding: 12px 9px; min-height: 48px; }
-      nav a svg, nav button span { display: none; }
+      nav a svg, nav button span, nav .keys { display: none; }
       nav a.on { border-bottom-color: #f2793a; }
       nav .brand { padding: 8px 12px; }
     }

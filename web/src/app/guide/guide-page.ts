@@ -40,15 +40,15 @@ interface Cell {
         <button pButton type="button" size="small" severity="secondary" [outlined]="true" class="no-print" (click)="print()">Print</button>
       </header>
       <div class="filters no-print">
-        <label for="guide-family">Hull<p-select inputId="guide-family" [options]="families" optionLabel="label" optionValue="value" [ngModel]="family()" (ngModelChange)="family.set($event)" appendTo="body" /></label>
-        <label for="guide-group">Materials<p-select inputId="guide-group" [options]="groups" [ngModel]="group()" (ngModelChange)="group.set($event)" appendTo="body" /></label>
-        <label for="guide-verdict">Only<p-select inputId="guide-verdict" [options]="verdicts" optionLabel="label" optionValue="value" [ngModel]="only()" (ngModelChange)="only.set($event)" appendTo="body" /></label>
+        <div><span id="guide-family">Hull</span><p-select [options]="families" optionLabel="label" optionValue="value" [ngModel]="family()" (ngModelChange)="family.set($event)" ariaLabelledBy="guide-family" appendTo="body" /></div>
+        <div><span id="guide-group">Materials</span><p-select [options]="groups" [ngModel]="group()" (ngModelChange)="group.set($event)" ariaLabelledBy="guide-group" appendTo="body" /></div>
+        <div><span id="guide-verdict">Only</span><p-select [options]="verdicts" optionLabel="label" optionValue="value" [ngModel]="only()" (ngModelChange)="only.set($event)" ariaLabelledBy="guide-verdict" appendTo="body" /></div>
         <ul class="key" aria-label="Signs">
           @for (k of signs; track k.verdict) {<li [class]="slug(k.verdict)"><svg viewBox="0 0 24 14" aria-hidden="true"><path [attr.d]="k.d" /></svg>{{ k.verdict }}</li>}
         </ul>
       </div>
       <div class="body">
-        <div class="scroll">
+        <div class="scroll" tabindex="0" role="region" aria-label="Table of verdicts">
           <table>
             <thead><tr><th scope="col" class="corner">hull · material</th>@for (p of products(); track p.id) {<th scope="col"><span>{{ p.name }}</span></th>}</tr></thead>
             <tbody>
@@ -67,7 +67,7 @@ interface Cell {
             </tbody>
           </table>
         </div>
-        <aside aria-live="polite" aria-label="Rules of the cell">
+        <aside aria-live="polite" aria-label="Rules of the cell" tabindex="0">
           @if (picked(); as c) {
             <p class="verdict" [class]="slug(c.pair.verdict)"><svg viewBox="0 0 24 14" aria-hidden="true"><path [attr.d]="sign(c.pair.verdict)" /></svg> {{ c.pair.verdict }}</p>
             <h2>{{ c.product.name }} on {{ c.substrate.name }}</h2>
@@ -91,7 +91,7 @@ interface Cell {
   `,
   styles: `
     main { padding: 18px 26px 20px; height: 100dvh; display: grid; grid-template-rows: auto auto minmax(0, 1fr) auto; gap: 10px; }
-    .filters { display: flex; gap: 14px; align-items: end; flex-wrap: wrap; } .filters label { font-size: 0.87rem; color: var(--muted); display: grid; }
+    .filters { display: flex; gap: 14px; align-items: end; flex-wrap: wrap; } .filters > div { font-size: 0.87rem; color: var(--muted); display: grid; }
     .key { display: flex; gap: 14px; margin-left: auto; font-size: 0.87rem; } .key li { display: flex; gap: 5px; align-items: center; }
     .body { display: grid; grid-template-columns: minmax(0, 1fr) 320px; gap: 20px; min-height: 0; }
     .scroll { overflow: auto; border: 1px solid var(--ink); background: var(--paper); }

@@ -46,8 +46,8 @@ import { jobCommands } from './job-commands';
         <section class="drawings" aria-label="Drawings"><nb-drawings [stage]="current()" /><nb-moved /></section>
         <main class="stage" tabindex="-1" [attr.aria-label]="current()">
           @if (open()) {<nb-open-stage [stage]="current()" />} @else {@switch (current()) {
-            @case ('survey') {<nb-survey-stage />}
-            @case ('system') {<nb-system-stage />}
+            @case ('survey') {@defer (on immediate) {<nb-survey-stage />}}
+            @case ('system') {@defer (on immediate) {<nb-system-stage />}}
             @case ('grind') {<nb-grind-stage />}
             @case ('laminate') {<nb-laminate-stage />}
             @case ('mix') {<nb-mix-stage />}

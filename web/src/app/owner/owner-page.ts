@@ -25,7 +25,7 @@ import { SceneView } from '../ui/scene-view';
         @if (p.changes.length > 0) {
           <table class="ruled">
             <caption>As first seen, and as it is</caption>
-            <thead><tr><th scope="col"></th><th scope="col" class="number">Planned on the first look</th><th scope="col" class="number">Now</th></tr></thead>
+            <thead><tr><td></td><th scope="col" class="number">Planned on the first look</th><th scope="col" class="number">Now</th></tr></thead>
             <tbody>@for (c of p.changes; track c.label) {<tr><th scope="row">{{ c.label }}</th><td class="number">{{ c.before }}</td><td class="number"><b>{{ c.after }}</b></td></tr>}</tbody>
           </table>
         }

@@ -40,7 +40,7 @@ describe('the hull and the damage', () => {
     b.button('Cannot tell, next test').click();
     await b.settle();
     expect(b.host.querySelector('.name')?.textContent).not.toBe(first ?? '');
-    b.button('It is CSM rubber fabric (chlorosulfonated polyethylene)').click();
+    b.button('It is this: CSM rubber fabric (chlorosulfonated polyethylene)').click();
     await b.settle();
     expect(b.document().hull.material).toBe('csm-fabric');
     expect(b.document().hull.evidence?.length).toBe(1);

@@ -38,7 +38,7 @@ const ASKS: Readonly<Record<DamageQuestion, Ask>> = {
       <nb-choice path="damage.kind" [value]="doc()?.damage?.kind" [offered]="damages()" (changed)="set('damage.kind', $event)" />
       @if (recognised(); as r) {<p class="wide muted small">{{ r }}</p>}
       @if (guide()) {
-        <nb-identify-guide class="wide" (closed)="guideOpen.set(false)" />
+        @defer (on immediate) {<nb-identify-guide class="wide" (closed)="guideOpen.set(false)" />}
       }
       @for (a of asks(); track a.path) {
         @if (a.kind === 'quantity') {<nb-quantity [path]="a.path" [value]="at(a.path)" (changed)="set(a.path, $event)" />}
@@ -65,18 +65,21 @@ export class HullFacts {
   /** The guide stands open while nobody has named the hull. */
   protected readonly guide = computed(() => this.guideOpen() || (this.doc() !== undefined && this.doc()?.hull.material === undefined));
   protected readonly hulls = SUBSTRATES.map((s) => ({ value: s.id, label: s.family === 'frp' || s.name.includes(HULL_FAMILIES[s.family]) ? s.name : `${s.name} · ${HULL_FAMILIES[s.family]}` }));
-  readonly #substrate = computed(() => substrateOf(this.doc()?.hull.material));
+  // Single values, so that typing elsewhere in the document makes no new lists of options.
+  readonly #material = computed(() => this.doc()?.hull.material);
+  readonly #kind = computed(() => this.doc()?.damage.kind);
+  readonly #substrate = computed(() => substrateOf(this.#material()));
   protected readonly damages = computed(() => {
     const family = this.#substrate()?.family;
     const kinds = Object.keys(DAMAGE_KINDS) as DamageKind[];
-    return kinds.filter((k) => !family || occursOn(k, family) || k === this.doc()?.damage.kind).map((k) => ({ value: k, label: damageData(k).name }));
+    return kinds.filter((k) => !family || occursOn(k, family) || k === this.#kind()).map((k) => ({ value: k, label: damageData(k).name }));
   });
   protected readonly recognised = computed(() => {
-    const [substrate, kind] = [this.#substrate(), this.doc()?.damage.kind];
+    const [substrate, kind] = [this.#substrate(), this.#kind()];
     return [substrate && `${cap(substrate.name)}: ${substrate.recognised}.`, kind && `${cap(damageData(kind).name)}: ${damageData(kind).sign}.`].filter(Boolean).join(' ');
   });
   protected readonly asks = computed<readonly Ask[]>(() => {
-    const kind = this.doc()?.damage.kind;
+    const kind = this.#kind();
     return kind ? damageData(kind).asks.map((q) => ASKS[q]) : [];
   });
   protected readonly more = computed(() => {

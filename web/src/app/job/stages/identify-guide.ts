@@ -32,7 +32,7 @@ const SHOWN = 6;
               <span class="share"><nb-said [words]="share(c)" /></span>
               <span class="bar" aria-hidden="true"><span [style.width.%]="c.share.value * 100"></span></span>
               <span class="who"><b>{{ c.substrate.name }}</b><small>{{ c.substrate.recognised }}@if (c.against.length > 0) {. Against it: {{ names(c.against) }}}</small></span>
-              <button pButton type="button" size="small" severity="secondary" [outlined]="true" [attr.aria-label]="'It is ' + c.substrate.name" (click)="name(c)">It is this</button>
+              <button pButton type="button" size="small" severity="secondary" [outlined]="true" [attr.aria-label]="'It is this: ' + c.substrate.name" (click)="name(c)">It is this</button>
             </li>
           }
         </ul>

@@ -91,7 +91,7 @@ export class LaminateStage {
   }
 
   protected short(p: Ply): string {
-    return `${p.cloth.name.replace('biaxial ', '')} ${p.orientation === 'any' ? '' : p.orientation}`;
+    return `${p.cloth.own ? p.cloth.name : p.cloth.name.replace('biaxial ', '')} ${p.orientation === 'any' ? '' : p.orientation}`;
   }
 
   /** A ply is laid with its batch: the time is that of the batch's first ply. */

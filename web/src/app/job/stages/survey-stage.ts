@@ -30,7 +30,7 @@ import { StageHead } from './stage-head';
     <nb-findings />
     <details class="map" [open]="hasReadings()">
       <summary>Tap and moisture map@if (doc()?.damage?.readings?.length; as n) { ({{ n }})}</summary>
-      @defer (on viewport; prefetch on idle) {<nb-readings />} @placeholder {<p class="muted">Opening the map …</p>}
+      @defer (on viewport) {<nb-readings />} @placeholder {<p class="muted">Opening the map …</p>}
     </details>
     <h3>The job</h3>
     <div class="fields">

@@ -112,7 +112,7 @@ export class SystemStage {
     const bond = linkOf(s.chosen.chain, 'bond')?.role === 'laminating resin' ? 'system.resin' : 'system.bond';
     const all: Part[] = [
       { path: bond, role: 'bond', label: 'What holds it' },
-      { path: from('reinforce').includes('cloth') && linkOf(s.chosen.chain, 'reinforce')?.role !== 'plate' ? 'system.cloth' : 'system.patch', role: 'reinforce', label: 'Reinforcement' },
+      { path: from('reinforce').includes('cloth') && linkOf(s.chosen.chain, 'reinforce')?.role !== 'plate' ? 'system.cloth' : 'system.patch', role: 'reinforce', label: from('reinforce').every((r) => r === 'cloth') ? 'Cloth' : 'Reinforcement' },
       { path: 'system.coring', role: 'coring', label: 'New core' },
       { path: 'system.prep', role: 'prep', label: 'Surface preparation' },
       { path: 'system.clean', role: 'clean', label: 'Cleaning after it' },
