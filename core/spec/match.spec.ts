@@ -77,9 +77,9 @@ describe('match', () => {
     );
   });
 
+  const FEW = new Set(['epoxy-slow', 'polyester', 'vinyl-ester', 'biax-600', 'mat-450', 'abrade-coarse', 'abrade-pad', 'dry-brush', 'acetone', 'epoxy-bubbles', 'polyester-putty', 'paint-2k', 'gel-coat', 'enamel-1k', 'barrier-epoxy', 'tie-coat']);
   it('counts every accepted chain', () => {
-    const space = spaceFor(substrate('frp-solid'), 'hole', {}, thinned((_, i) => i % 3 === 0));
-    expect(space.depths.every((d) => d.products.length > 0)).toBeTrue();
+    const space = spaceFor(substrate('frp-solid'), 'hole', {}, thinned((id) => FEW.has(id)));
     const count = (chosen: number[]): number => {
       if (chosen.length < space.depths.length) return [...space.depths[chosen.length].products.keys()].reduce((n, o) => n + count([...chosen, o]), 0);
       const links = [...space.depths.map((d, i) => linkFacts(d.role, d.products[chosen[i]])), ...absentRoles(space.route).map((r) => linkFacts(r, undefined))];

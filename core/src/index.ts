@@ -47,6 +47,7 @@ export * from './materials/instruments';
 export { measureWords } from './plan/measure-words';
 export type { Measure } from './materials/measure';
 export { readDocument } from './schema/read-document';
+export { libraryProblems } from './schema/check-library';
 export { checkLeaf, allowedRange } from './schema/check-field';
 export { jobSchema, readJob } from './schema/read-job';
 export { JOB_FILE_LIMIT, openJobFile } from './schema/job-file';

@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { dirname, join } from 'node:path';
+import { LIBRARY, describeProblem, libraryProblems } from '@nelbo/core';
 import pino from 'pino';
 import { createApp } from './app';
 import { connect, migrateDatabase } from './db/connect';
@@ -8,6 +9,12 @@ import { listen } from './live/listener';
 
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'info' });
 const here = dirname(fileURLToPath(import.meta.url));
+
+const wrong = libraryProblems(LIBRARY);
+if (wrong.length > 0) {
+  for (const problem of wrong) log.error(describeProblem(problem));
+  process.exit(1);
+}
 
 const url = process.env['DATABASE_URL'];
 const port = Number(process.env['PORT'] ?? 4310);

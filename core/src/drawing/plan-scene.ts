@@ -13,8 +13,8 @@ export interface PlanSceneView {
 const MARGIN = 14;
 const BELOW = 34;
 /** Round steps of a grid or a scale bar, m. */
-const METRIC_STEPS = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1];
-const INCH_STEPS = [0.5, 1, 2, 3, 6, 12, 24, 36].map((n) => toSI(n, 'in'));
+const METRIC_STEPS = [0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1];
+const INCH_STEPS = [0.125, 0.25, 0.5, 1, 2, 3, 6, 12, 24, 36].map((n) => toSI(n, 'in'));
 const stepsOf = (units: UnitPreferences = {}): readonly number[] => (units.length === 'us' ? INCH_STEPS : METRIC_STEPS);
 
 /** Distance between grid lines that stays readable at a scale in px per m. */

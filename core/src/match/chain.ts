@@ -1,5 +1,5 @@
 import type { Cloth, Filler, Finish, Product, Resin } from '../materials/product';
-import type { ChainRole, Rule } from './rule';
+import { CHAIN_ROLES, type ChainRole, type Rule } from './rule';
 
 /** A link that is left out. */
 export const NONE_ID = 'none';
@@ -13,6 +13,7 @@ export interface Link {
 export interface Chain {
   readonly id: string;
   readonly route: string;
+  /** In the order of the work. */
   readonly links: readonly Link[];
   /** Every rule that applies; those that refuse come first. */
   readonly rules: readonly Rule[];
@@ -32,7 +33,7 @@ const isRole = <R extends Product['role']>(role: R, product: Product | undefined
 
 /** Builds a chain from its products, one per role; `undefined` leaves the link out. */
 export function makeChain(route: string, roles: readonly ChainRole[], products: readonly (Product | undefined)[], rules: readonly Rule[], refused: (rule: Rule) => boolean): Chain {
-  const links = roles.flatMap((role, i): Link[] => (products[i] ? [{ role, product: products[i] }] : []));
+  const links = roles.flatMap((role, i): Link[] => (products[i] ? [{ role, product: products[i] }] : [])).sort((a, b) => CHAIN_ROLES.indexOf(a.role) - CHAIN_ROLES.indexOf(b.role));
   const of = (role: ChainRole): Product | undefined => links.find((l) => l.role === role)?.product;
   const sorted = [...rules].sort((a, b) => Number(refused(b)) - Number(refused(a)));
   return {

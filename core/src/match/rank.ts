@@ -9,7 +9,7 @@ import { applies, conditionsOf, refuses, type ChainRole, type Facts } from './ru
 import { RULES } from './rules';
 import { Scorer, type Criteria } from './score';
 import { bestPerKey, type Found } from './search';
-import { absentRoles, makeSpace, type Refusal, type Space, type SpaceInput } from './space';
+import { makeSpace, type Refusal, type Space, type SpaceInput } from './space';
 
 /** What the person asked for, by role; anything not named is left to the ranking. */
 export type Wanted = Readonly<Partial<Record<ChainRole, string>>>;
@@ -105,10 +105,9 @@ export function matchSystem(input: MatchInput, ledger: Ledger): MatchResult {
 const bestOf = (perKey: ReadonlyMap<number, Found>): Found | undefined => [...perKey.values()].reduce<Found | undefined>((best, f) => (best && best.value >= f.value ? best : f), undefined);
 
 /** A found chain in full, with every rule that speaks about it. */
-function chainOf({ depths, route, contexts }: Space, { chosen }: Found): Chain {
+function chainOf({ depths, decided, route }: Space, { chosen }: Found): Chain {
   const products = depths.map((d, i) => d.products[chosen[i]]);
-  const links = [...depths.map((d, i) => linkFacts(d.role, products[i])), ...absentRoles(route).map((r) => linkFacts(r, undefined))];
-  const rules = RULES.filter((rule) => contexts.some((context) => applies(rule, Object.assign({}, context, ...links) as Facts)));
+  const rules = decided.flatMap((options, d) => options[chosen[d]].filter(({ earlier }) => earlier.every((e) => e.fits[chosen[e.depth]] === 1)).map((r) => r.rule));
   return makeChain(route.id, depths.map((d) => d.role), products, rules, (r) => refuses(r.verdict));
 }
 

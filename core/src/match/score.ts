@@ -29,7 +29,7 @@ const scoreFormula = {
   id: 'match/score',
   expression: 's = Σ wᵢ·cᵢ − penalties',
   unit: '1',
-  source: 'criteria 0–1, weights of what matters; penalties 0.02 per condition, 0.15 per weak link, 0.25 per product below its minimum temperature (0.1 for a coat), 0.2 for another way than the school of the yard',
+  source: 'criteria 0–1, each with the weight beside its name; penalties 0.02 per condition, 0.15 per weak link, 0.25 per product below its minimum temperature (0.1 for a coat), 0.2 for another way than the school of the yard',
 };
 
 export type Criteria = Readonly<Record<Criterion, number>>;
@@ -60,6 +60,10 @@ interface Share {
 
 /** Families on which practitioners differ over a solvent wipe; fabrics, plastics and metals have rules of their own. */
 const SCHOOLED: ReadonlySet<string> = new Set(['frp', 'frp-cored', 'smc', 'wood', 'foil']);
+
+/** Numbers in a row of running criteria: six that are the least of the links, three that are their sum. */
+const ROW = 9;
+const LEAST = 6;
 
 const HOLDING: readonly ChainRole[] = ['bond', 'coring', 'fill', 'finish'];
 
@@ -130,34 +134,70 @@ export class Scorer {
     this.#slowdown = 2 ** ((REFERENCE_TEMPERATURE - conditions.temperature) / 10);
   }
 
-  /** Criteria of the first `length` links of a chain, each 0–1; those of a whole chain can only be lower. */
-  criteria(chosen: ArrayLike<number>, length = chosen.length): Criteria {
-    let [strength, water, life, skill, health, field] = [1, 1, 1, 1, 1, 1];
-    let [seconds, minutes, cost] = [0, 0, 0];
-    for (let d = 0; d < length; d += 1) {
-      const s = this.shares[d][chosen[d]];
-      if (s.strength < strength) strength = s.strength;
-      if (s.water < water) water = s.water;
-      if (s.life < life) life = s.life;
-      if (s.ease < skill) skill = s.ease;
-      if (s.health < health) health = s.health;
-      if (s.field < field) field = s.field;
-      seconds += s.seconds;
-      minutes += s.minutes;
-      cost += s.cost;
-    }
-    const finish = this.finish >= 0 && this.finish < length ? this.#finishMatch[chosen[this.finish]] : 0;
-    const open = this.finish >= length;
+  /** Criteria of a whole chain, each 0–1. */
+  criteria(chosen: ArrayLike<number>): Criteria {
+    const own = chosen.length === 0 ? [] : this.shares.map((options, d) => options[chosen[d]]);
+    const least = (of: (s: Share) => number): number => own.reduce((least, s) => Math.min(least, of(s)), 1);
+    const sum = (of: (s: Share) => number): number => own.reduce((total, s) => total + of(s), 0);
     return {
       bond: this.bond[chosen[0]],
-      strength, water, life,
-      time: HALF.time / (HALF.time + seconds * this.#slowdown),
-      hands: HALF.hands / (HALF.hands + minutes),
-      cost: HALF.cost / (HALF.cost + cost),
-      skill, health,
-      match: open ? 1 : finish > 0 ? finish : this.#ownMatch[chosen[0]] * UNFINISHED,
-      field,
+      strength: least((s) => s.strength),
+      water: least((s) => s.water),
+      life: least((s) => s.life),
+      time: HALF.time / (HALF.time + sum((s) => s.seconds) * this.#slowdown),
+      hands: HALF.hands / (HALF.hands + sum((s) => s.minutes)),
+      cost: HALF.cost / (HALF.cost + sum((s) => s.cost)),
+      skill: least((s) => s.ease),
+      health: least((s) => s.health),
+      match: this.#match(chosen, chosen.length),
+      field: least((s) => s.field),
     };
+  }
+
+  /** How well the first `length` links come back to what the surface was; open while the finish is not chosen. */
+  #match(chosen: ArrayLike<number>, length: number): number {
+    if (this.finish >= length) return 1;
+    const finish = this.finish >= 0 ? this.#finishMatch[chosen[this.finish]] : 0;
+    return finish > 0 ? finish : this.#ownMatch[chosen[0]] * UNFINISHED;
+  }
+
+  /** Room for the running criteria of a search: one row of nine numbers per depth, and one before the first. */
+  rows(): Float64Array {
+    const rows = new Float64Array((this.space.depths.length + 1) * ROW);
+    rows.fill(1, 0, LEAST);
+    return rows;
+  }
+
+  /**
+   * Adds one link to the running criteria, and gives the weighted sum of the chain so far. It can only fall as links
+   * are added, which is what the search leans on. Runs thousands of times for one match, so it makes no objects.
+   */
+  extend(rows: Float64Array, depth: number, chosen: ArrayLike<number>): number {
+    const s = this.shares[depth][chosen[depth]];
+    const [from, to] = [depth * ROW, (depth + 1) * ROW];
+    const w = this.conditions.weights;
+    rows[to] = Math.min(rows[from], s.strength);
+    rows[to + 1] = Math.min(rows[from + 1], s.water);
+    rows[to + 2] = Math.min(rows[from + 2], s.life);
+    rows[to + 3] = Math.min(rows[from + 3], s.ease);
+    rows[to + 4] = Math.min(rows[from + 4], s.health);
+    rows[to + 5] = Math.min(rows[from + 5], s.field);
+    rows[to + 6] = rows[from + 6] + s.seconds;
+    rows[to + 7] = rows[from + 7] + s.minutes;
+    rows[to + 8] = rows[from + 8] + s.cost;
+    return (
+      w.bond * this.bond[chosen[0]] +
+      w.strength * rows[to] +
+      w.water * rows[to + 1] +
+      w.life * rows[to + 2] +
+      w.skill * rows[to + 3] +
+      w.health * rows[to + 4] +
+      w.field * rows[to + 5] +
+      (w.time * HALF.time) / (HALF.time + rows[to + 6] * this.#slowdown) +
+      (w.hands * HALF.hands) / (HALF.hands + rows[to + 7]) +
+      (w.cost * HALF.cost) / (HALF.cost + rows[to + 8]) +
+      w.match * this.#match(chosen, depth + 1)
+    );
   }
 
   /** Weighted sum of the criteria. */
@@ -187,8 +227,7 @@ export class Scorer {
     const source = 'judged from the merits of the products; orders chains, says nothing absolute';
     const inputs: Record<string, Figure> = {};
     for (const name of CRITERIA) {
-      inputs[`c(${CRITERION_NAMES[name]})`] = ledger.given(`${id}.c.${name}`, CRITERION_NAMES[name], criteria[name], '1', 'assumed', source);
-      inputs[`w(${CRITERION_NAMES[name]})`] = ledger.given(`${id}.w.${name}`, `weight of ${CRITERION_NAMES[name]}`, weights[name], '1', 'entered', 'what matters for this job');
+      if (weights[name] > 0) inputs[`${CRITERION_NAMES[name]} · ${weights[name].toFixed(2)}`] = ledger.given(`${id}.${name}`, CRITERION_NAMES[name], criteria[name], '1', 'assumed', source);
     }
     const cold = this.cold(chain.chosen);
     inputs['penalties'] = ledger.given(`${id}.penalty`, 'penalties', this.worth(criteria) - chain.value, '1', 'assumed', cold > 0 ? `conditions of the rules, and ${cold} too cold at ${this.conditions.temperature.toFixed(1)} °C` : 'conditions of the rules, and the schools of the yard');

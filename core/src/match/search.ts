@@ -1,3 +1,4 @@
+import type { Look } from './compile';
 import type { ChainRole } from './rule';
 import { refuses } from './rule';
 import type { Scorer } from './score';
@@ -26,6 +27,7 @@ export function bestPerKey(space: Space, scorer: Scorer, wanted: Readonly<Partia
     const options = [...d.products.keys()].filter((o) => id === undefined || (d.products[o]?.id ?? 'none') === id);
     return depth === 0 ? options : byPromise(space, scorer, depth, options);
   });
+  const rows = scorer.rows();
   let best: Found | undefined;
 
   const search = (depth: number, penalty: number): void => {
@@ -34,7 +36,7 @@ export function bestPerKey(space: Space, scorer: Scorer, wanted: Readonly<Partia
       let cost = penalty + scorer.toll(depth, chosen);
       let refused = false;
       for (const { rule, earlier } of decided[depth][option]) {
-        if (!earlier.every((e) => e.fits[chosen[e.depth]] === 1)) continue;
+        if (!speaks(earlier, chosen)) continue;
         if (refuses(rule.verdict)) {
           refused = true;
           break;
@@ -42,7 +44,7 @@ export function bestPerKey(space: Space, scorer: Scorer, wanted: Readonly<Partia
         cost += PENALTY[rule.verdict];
       }
       if (refused) continue;
-      const value = scorer.worth(scorer.criteria(chosen, depth + 1)) - cost;
+      const value = scorer.extend(rows, depth, chosen) - cost;
       if (best && value <= best.value) continue;
       if (depth + 1 < width) search(depth + 1, cost);
       else best = { chosen: chosen.slice(), value };
@@ -58,6 +60,12 @@ export function bestPerKey(space: Space, scorer: Scorer, wanted: Readonly<Partia
     if (best) found.set(key, best);
   }
   return found;
+}
+
+/** True when every earlier link that a rule looks at is one that it looks for. */
+function speaks(earlier: readonly Look[], chosen: Uint8Array): boolean {
+  for (const e of earlier) if (e.fits[chosen[e.depth]] !== 1) return false;
+  return true;
 }
 
 /** Options of a depth, the most promising first, so that a good chain is found early. Ties keep the order of Stores. */

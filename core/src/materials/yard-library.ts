@@ -92,7 +92,7 @@ export function yardLibrary(library: Library, yard: readonly YardProduct[]): Lib
   const role = <R extends Product['role']>(name: R): Extract<Product, { role: R }>[] => products.filter((p): p is Extract<Product, { role: R }> => p.role === name);
   return {
     ...library,
-    version: `${library.version}, with ${yard.length} ${yard.length === 1 ? 'entry' : 'entries'} of the yard`,
+    version: `${library.version} + ${yard.length} of the yard`,
     products,
     resins: role('laminating resin') as Resin[],
     fillers: role('fairing compound') as Filler[],

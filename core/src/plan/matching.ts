@@ -71,11 +71,10 @@ export interface MatchingInput {
   readonly temperature: number;
   readonly epoxyFinish?: 'paint' | 'gel coat';
   readonly solventWipe: 'wipe' | 'none';
-  readonly length?: number;
 }
 
 /** Gathers what the match depends on. */
-export function matchingInput(job: Job, inputs: Inputs, library: Library, shop: Shop, substrates: readonly Substrate[], damage: DamageKind, length?: number): MatchingInput {
+export function matchingInput(job: Job, inputs: Inputs, library: Library, shop: Shop, substrates: readonly Substrate[], damage: DamageKind): MatchingInput {
   return {
     library, substrates, damage,
     facts: factsOf(job, inputs, damage),
@@ -84,7 +83,6 @@ export function matchingInput(job: Job, inputs: Inputs, library: Library, shop: 
     temperature: inputs.temperature.value,
     epoxyFinish: shop.epoxyFinish,
     solventWipe: inputs.solventWipe,
-    length,
   };
 }
 
@@ -119,10 +117,14 @@ export function planSystem(input: MatchingInput, ledger: Ledger): SystemPlan | u
   if (extra.length > 0 && route.id === 'laminate') {
     ledger.report({ severity: 'warning', stage: 'finish', path: 'system.prime', what: `${extra.join(' and ')}: its coats, time and quantity are not worked out yet`, suggestion: 'take film, coats and window from the data sheet, and add its time' });
   }
-  if (input.length !== undefined && input.length > route.upTo) {
+  return { ...result, substrates, perCandidate, dressOnly: DRESS_ONLY[damage] };
+}
+
+/** Warns where a repair is larger than its method is meant for. */
+export function checkSize({ route, length }: { readonly route: Route; readonly length: number }, ledger: Ledger): void {
+  if (length > route.upTo) {
     ledger.report({ severity: 'warning', stage: 'system', path: 'damage.size', what: `larger than this way of repairing is meant for: ${route.escalate}`, allowed: `up to ${route.upTo >= 1 ? `${route.upTo} m` : `${route.upTo * 1000} mm`}`, suggestion: 'stop and involve a licensed or class-approved person' });
   }
-  return { ...result, substrates, perCandidate, dressOnly: DRESS_ONLY[damage] };
 }
 
 function alone(input: MatchInput, substrate: Substrate, ledger: Ledger): RankedChain | undefined {

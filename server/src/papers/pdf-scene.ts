@@ -31,7 +31,12 @@ const LOOKS: Record<string, Look> = {
   'finish-edge': { dash: [2, 3] },
   'first-look': { dash: [1, 3] },
   ply: { width: 0.7 },
+  cell: { stroke: HAIRLINE, width: 0.4 },
+  dull: { hatch: 'old' },
+  wet: { hatch: 'warp' },
 };
+/** Marks of readings are filled, not hatched like the ground that they stand for. */
+const MARKS: Record<string, string> = { 'mark sound': '#FFFFFF', 'mark dull': INK, 'mark wet': MUTED };
 
 /** Tiles of the hatches: content stream of one cell, and its size. */
 const TILES: Record<NonNullable<Look['hatch']>, readonly [number, string]> = {
@@ -49,7 +54,8 @@ export function drawScene(doc: PDFKit.PDFDocument, scene: Scene, x: number, y: n
   doc.save().translate(x, y).scale(scale);
   for (const item of scene.items) {
     if (item.type === 'path') {
-      const look = item.cls.split(' ').reduce<Look>((sum, cls) => ({ ...sum, ...LOOKS[cls] }), {});
+      const mark = MARKS[item.cls];
+      const look: Look = mark ? { fill: mark, width: 1 } : item.cls.split(' ').reduce<Look>((sum, cls) => ({ ...sum, ...LOOKS[cls] }), {});
       if (look.fill) doc.path(item.d).fill(look.fill);
       if (look.hatch) doc.path(item.d).fill([tiles[look.hatch], '#8FA39F']);
       if (look.dash) doc.dash(look.dash[0], { space: look.dash[1] });
