@@ -28,6 +28,15 @@ const KNOWN: readonly (readonly [string, string, readonly Verdict[]])[] = [
 ];
 
 describe('the bonding guide', () => {
+  it('tells further rules only where the hull can meet them', () => {
+    const resin = LIBRARY.products.find((p) => p.id === 'polyester');
+    const further = (hull: string): string[] => (resin ? pairVerdict(substrate(hull), resin).further.map((r) => r.id) : []);
+    expect(further('smc')).not.toContain('glue-without-patch');
+    expect(further('smc')).not.toContain('polystyrene-and-styrene');
+    expect(further('frp-cored')).toContain('polystyrene-and-styrene');
+    expect(further('frp-solid')).toContain('polyester-below-water');
+  });
+
   for (const [hull, product, verdicts] of KNOWN) {
     it(`${product} on ${hull}: ${verdicts.join(' or ')}`, () => {
       const found = LIBRARY.products.find((p) => p.id === product);

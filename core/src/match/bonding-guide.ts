@@ -1,9 +1,10 @@
+import { DAMAGE_KINDS, occursOn, type DamageKind } from '../materials/damage-kinds';
 import type { Product } from '../materials/product';
 import type { Substrate } from '../materials/substrates';
 import { linkConditions, linkFacts } from './compile';
 import { contextOf } from './facts';
 import { NOT_KNOWN } from './space';
-import { VERDICTS, conditionsOf, holds, type ChainRole, type Rule, type Verdict } from './rule';
+import { VERDICTS, conditionsOf, holds, type ChainRole, type Condition, type Rule, type Verdict } from './rule';
 import { RULES } from './rules';
 
 /** The role in a chain that a product of the guide stands in. */
@@ -34,6 +35,13 @@ export interface PairVerdict {
 /** Facts of a hull that hold whatever the job is. */
 const HULL_FACTS: ReadonlySet<string> = new Set(['hull', 'family', 'hull.trait', 'matrix', 'fibre']);
 
+/** False for a condition that this kind of hull never meets: damage that does not occur on it, a core that it has not. */
+function canBe({ fact, values, negated }: Condition, { family }: Substrate): boolean {
+  if (negated) return true;
+  if (fact === 'damage') return values.some((v) => v in DAMAGE_KINDS && occursOn(v as DamageKind, family));
+  return fact !== 'core' || family === 'frp-cored' || family === 'foil';
+}
+
 const byRole = new WeakMap<readonly Rule[], Map<ChainRole, readonly Rule[]>>();
 
 /** Rules that look at a role and at no other link, and those that look at others too. */
@@ -57,6 +65,7 @@ export function pairVerdict(substrate: Substrate, product: Product, rules: reado
   const further: Rule[] = [];
   for (const rule of rulesAbout(role, rules)) {
     if (!(linkConditions(rule).get(role) ?? []).every((c) => holds(c, link))) continue;
+    if (!conditionsOf(rule).every((c) => canBe(c, substrate))) continue;
     const context = conditionsOf(rule).filter((c) => HULL_FACTS.has(c.fact));
     if (!context.every((c) => holds(c, hull))) continue;
     const others = conditionsOf(rule).length - context.length - (linkConditions(rule).get(role) ?? []).length;

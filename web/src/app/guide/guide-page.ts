@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { SelectModule } from 'primeng/select';
-import { GENERAL_CAUTION, HULL_FAMILIES, IDENTIFICATION_TESTS, SUBSTRATES, VERDICTS, bondingGuide, meritsOf, type HullFamily, type PairVerdict, type Product, type ProductRole, type Verdict } from '@nelbo/core';
+import { DAMAGE_KINDS, GENERAL_CAUTION, HULL_FAMILIES, IDENTIFICATION_TESTS, SUBSTRATES, VERDICTS, bondingGuide, damageData, meritsOf, type DamageKind, type HullFamily, type PairVerdict, type Product, type ProductRole, type Verdict } from '@nelbo/core';
 import { StoresStore } from '../state/stores-store';
 
 const GROUPS: Readonly<Record<string, readonly ProductRole[]>> = {
@@ -148,8 +148,14 @@ export class GuidePage {
 
   /** The further conditions of a rule, in words. */
   protected when({ when }: PairVerdict['rules'][number]): string {
-    const words = Object.entries(when).flatMap(([fact, values]) => (WORDS[fact.replace('!', '')] ? [`${WORDS[fact.replace('!', '')]} ${fact.endsWith('!') ? 'not ' : ''}${(values as readonly string[]).join(' or ')}`] : []));
+    const words = Object.entries(when).flatMap(([fact, values]) => (WORDS[fact.replace('!', '')] ? [`${WORDS[fact.replace('!', '')]} ${fact.endsWith('!') ? 'not ' : ''}${(values as readonly string[]).map((v) => this.#named(v)).join(' or ')}`] : []));
     return words.length > 0 ? words.join(' and ') : 'the rest of the chain is so';
+  }
+
+  /** A product or a kind of damage by its name; any other word stands for itself. */
+  #named(word: string): string {
+    const product = this.#stores.library().products.find((p) => p.id === word)?.name;
+    return product ?? (word in DAMAGE_KINDS ? damageData(word as DamageKind).name : word);
   }
 
   protected worth(product: Product): string {

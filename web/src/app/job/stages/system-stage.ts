@@ -76,7 +76,7 @@ const SHOWN = 5;
   styles: `
     .chains > li { border-top: 1px solid var(--hairline); padding: 9px 0 10px; }
     .chains > li.chosen { border-top: 2px solid var(--ink); border-left: 3px solid var(--act); padding-left: 10px; }
-    .score { font-weight: 700; font-size: 0.93rem; }
+    .score { white-space: nowrap; font-weight: 700; font-size: 0.93rem; }
     .quick { border-left: 3px dashed var(--warn); padding-left: 8px; margin-top: 5px; font-size: 0.93rem; } .cold { color: var(--act); margin-top: 4px; font-size: 0.93rem; }
     .is { font-size: 0.87rem; font-weight: 700; color: var(--act); margin-top: 4px; }
     li button { margin-top: 7px; }
