@@ -38,7 +38,7 @@ export const FABRIC_RULES = rulesFrom('general knowledge of inflatable boat repa
   ['dry-rubber', { hull: ['csm-fabric'], clean: ['dry-brush', 'water', 'detergent'] }, 'weak', 'buffing dust and bloom stay on the rubber', 'wipe with toluene or MEK'],
   ['alcohol-on-vinyl', { hull: PVC, clean: ['alcohol'] }, 'bonds if', 'alcohol cleans PVC and does not open it to the glue', 'one quick wipe of MEK after it'],
   ['tape-under-a-patch', { bond: ['fabric-tape'], 'reinforce.role': ['patch fabric'] }, 'no bond', 'tape is its own patch and holds no other', 'the tape alone, as a quick fix'],
-  ['glue-without-patch', { damage: ['fabric-puncture', 'fabric-tear', 'old-repair'], 'bond!': ['fabric-tape', 'pu-sealant'], reinforce: ['none'] }, 'no bond', 'glue alone does not hold air against the stretch of the tube', 'a patch with rounded corners'],
+  ['glue-without-patch', { family: ['inflatable'], damage: ['fabric-puncture', 'fabric-tear', 'old-repair'], 'bond!': ['fabric-tape', 'pu-sealant'], reinforce: ['none'] }, 'no bond', 'glue alone does not hold air against the stretch of the tube', 'a patch with rounded corners'],
   ['patch-on-a-valve', { damage: ['valve-leak'], 'reinforce.role': ['patch fabric'] }, 'bonds if', 'a patch helps only where the seat has let go of the tube', 'first clean or change cap and spring; glue the seat where bubbles come from its rim'],
   ['glue-on-a-valve', { damage: ['valve-leak'], reinforce: ['none'] }, 'bonds if', 'glue under the rim of the seat, never in the thread', 'first clean or change cap and spring'],
   ['mek-on-pvc', { hull: PVC, clean: ['mek'] }, 'bonds', 'one quick wipe of MEK opens PVC to the glue; a soak ruins it', 'one pass, clean paper, let it flash off'],
