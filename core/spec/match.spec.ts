@@ -206,6 +206,14 @@ describe('match', () => {
     expect(glues).toContain('pu-fabric-2k');
   });
 
+  it('takes a carbon hull for what it is: carbon cloth, epoxy, and the longer taper that its strength asks for', () => {
+    const carbon = planOf({ ...BASE, hull: { material: 'frp-solid', fibre: 'carbon', matrix: 'epoxy', thickness: 0.004 } });
+    expect(carbon.plan.system?.chosen?.chain.cloth?.family).toBe('carbon');
+    expect(carbon.plan.system?.ranked.every((r) => r.chain.resin?.family === 'epoxy')).toBeTrue();
+    expect(carbon.plan.inputs?.oldLaminate.id).toBe('carbon-epoxy');
+    expect(carbon.plan.grind?.taper.used.value).toBeCloseTo((1.5 * 400) / 14, 6);
+  });
+
   it('puts a chain that is too cold behind one that is not', () => {
     const s = planOf({ ...BASE, conditions: { temperature: 10.5, humidity: 0.5 } }).plan.system;
     expect(s?.chosen?.chain.resin?.id).toBe('epoxy-fast');
@@ -227,6 +235,16 @@ describe('match', () => {
     expect(planOf({ ...BASE, system: { resin: 'polyester', cloth: 'mat-450' } }).plan.system?.chosen?.chain.cloth?.id).toBe('mat-450');
     const school = planOf({ ...BASE, system: { resin: 'epoxy-slow', finish: 'gel-coat', prime: 'none' } }).plan.system?.chosen;
     expect(school?.chain.rules.map((r) => r.verdict)).toContain('weak');
+  });
+
+  it('leaves only the finish open where only the coat is not worked out', () => {
+    const { plan } = planOf({ ...BASE, system: { resin: 'epoxy-slow', finish: 'enamel-1k' } });
+    expect(plan.open.map((o) => o.stage)).toEqual(['finish']);
+    expect(plan.finish).toBeUndefined();
+    expect(plan.laminate?.plies.length).toBe(planOf().plan.laminate?.plies.length);
+    expect(plan.totals?.elapsedBasis).toContain('without Finish');
+    expect(plan.materials?.some((m) => m.id === 'finish')).toBeFalse();
+    expect(plan.timeline?.stages.find((s) => s.stage === 'finish')?.tasks).toEqual([]);
   });
 
   it('leaves open what it does not work out, and makes up no figure for it', () => {

@@ -81,7 +81,7 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
   if (laminated && job.hull.gelCoat === undefined) {
     assumed('hull.gelCoat', `gel coat not measured, taken as ${say(gelCoat.value, 'mm')}`, 'measure it at the broken edge');
   }
-  const oldLaminate = find(library.oldLaminates, job.hull.laminate ?? DEFAULTS.oldLaminate) ?? library.oldLaminates[0];
+  const oldLaminate = find(library.oldLaminates, job.hull.laminate ?? usualLaminate(job)) ?? library.oldLaminates[0];
   if (laminated && job.hull.laminate === undefined) {
     assumed('hull.laminate', `old laminate not named, taken as ${oldLaminate.name}`, 'look at the broken edge: mat, woven or stitched');
   }
@@ -123,6 +123,12 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
     solventWipe: shop.solventWipe ?? 'none',
     groundCoat: pick('groundCoat', 'wet-out coat on the ground face', 'kg/m²', laminate.groundCoat, { value: DEFAULTS.groundCoat, ...usual }),
   };
+}
+
+/** The laminate to expect where nobody has looked: by the fibre and resin of the hull, as far as they are known. */
+function usualLaminate({ hull }: Job): string {
+  if (hull.fibre === 'carbon') return 'carbon-epoxy';
+  return hull.matrix === 'epoxy' || hull.matrix === 'vinyl ester' ? 'stitched-glass' : DEFAULTS.oldLaminate;
 }
 
 /** Drops per m³ of the first dropper bottle of the yard, else of a typical one. */

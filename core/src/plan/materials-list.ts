@@ -42,7 +42,7 @@ export function listMaterials(parts: Parts, peelPly: Cloth, ledger: Ledger): rea
     lines.push({ id, product, use, quantity, price: p, cost: ledger.compute(`${id}.cost`, `cost of ${product}`, cost, { q: quantity, p }) });
   };
   const { resin, filler, finish: coat } = system?.chosen?.chain ?? {};
-  if (!resin || !filler || !coat) return lines;
+  if (!resin || !filler) return lines;
 
   if (laminate && mix) {
     add('resin', resin.name, 'laminate', mix.total, resin.pricePerKg, 'money/kg', resin);
@@ -62,7 +62,7 @@ export function listMaterials(parts: Parts, peelPly: Cloth, ledger: Ledger): rea
     if (fair.powder && filler.powder) lines.push({ id: 'powder', product: filler.powder.name, use: 'fairing', quantity: fair.powder });
     if (fair.parts.kind === 'cream') lines.push({ id: 'cream', product: 'cream hardener', use: 'fairing', quantity: fair.parts.hardener });
   }
-  if (finish) {
+  if (finish && coat) {
     if (coat.pricePerM3 !== undefined) add('finish', coat.name, `${finish.coats.value} coats`, finish.volume, coat.pricePerM3, 'money/m³', coat);
     else add('finish', coat.name, `${finish.coats.value} coats`, finish.mass, coat.pricePerKg, 'money/kg', coat);
     if (finish.parts.kind === 'peroxide') lines.push({ id: 'finishCatalyst', product: 'MEKP catalyst', use: 'gel coat', quantity: finish.parts.catalyst });

@@ -105,25 +105,29 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const system = memo.run('system', matchingInput(job, inputs, library, shop, substrates, kind), planSystem);
   const route = system?.route;
   if (route && survey) memo.run('limits', { route, length: Math.max(survey.length.value, survey.width.value) }, checkSize);
-  const open = route && !(route.id === 'laminate' && isComputed(substrates[0].id, kind, system)) ? openStages(route.id as RouteId) : [];
+  const computed = system !== undefined && route?.id === 'laminate' && isComputed(substrates[0].id, kind, system);
+  // A coat that is not worked out leaves its own stage open, and no other.
+  const open = route ? openStages(route.id as RouteId).filter((o) => !computed || (o.stage === 'finish' && !system?.chosen?.chain.finish)) : [];
   const head = { ...nothing, stages: route?.stages ?? STAGES, open, identity, inputs, survey, readings: readingMap, system };
   const look = findings.filter((f) => f.extent === 'first look').at(-1);
   const view = (more: Pick<PlanViewInput, 'plies' | 'finishEdge' | 'maskingLine'>): PlanDrawing | undefined =>
     survey && memo.run('planView', { base: survey.outline, centre: survey.centre, firstLook: look && outlineOf(look, shape), readings: readingMap?.cells ?? [], ...more }, drawPlanView);
-  const { resin, cloth, filler, finish: coat } = system?.chosen?.chain ?? {};
-  if (!system?.chosen || open.length > 0 || !resin || !cloth || !filler || !coat) return { ...head, planView: view({ plies: [] }), ...planOpen(memo, system, inputs, job, shop, clock) };
+  const { resin, cloth, filler, finish: chosenCoat } = system?.chosen?.chain ?? {};
+  // Room is left for a paint where the coat that was chosen is not worked out.
+  const coat = chosenCoat ?? library.finishes.find((f) => f.kind === 'paint');
+  if (!system?.chosen || !computed || !resin || !cloth || !filler || !coat) return { ...head, planView: view({ plies: [] }), ...planOpen(memo, system, inputs, job, shop, clock) };
 
   // A thickened filler is made of a resin of its own chemistry, not of whatever the laminate is.
   const fillerResin = filler.kind === 'putty' || filler.family === resin.family ? resin : (library.resins.find((r) => r.family === filler.family) ?? resin);
-  const milestones = memo.run('cure', { resin, fillerResin, filler, coat, temperature: inputs.temperature }, (i, ledger) => {
+  const milestones = memo.run('cure', { resin, fillerResin, filler, coat: chosenCoat, temperature: inputs.temperature }, (i, ledger) => {
     checkTemperature(i.resin, i.temperature, 'mix', ledger);
     const fillerProduct = i.filler.cure ? { ...i.filler, cure: i.filler.cure } : { ...i.filler, name: i.filler.name, cure: i.fillerResin.cure, fromSheet: i.fillerResin.fromSheet };
     if (i.filler.cure) checkTemperature(fillerProduct, i.temperature, 'fair', ledger);
-    checkTemperature(i.coat, i.temperature, 'finish', ledger);
+    if (i.coat) checkTemperature(i.coat, i.temperature, 'finish', ledger);
     return {
       resin: doublingRule.milestones('resin', i.resin, i.temperature, ledger),
       filler: doublingRule.milestones('filler', fillerProduct, i.temperature, ledger),
-      finish: doublingRule.milestones('finish', i.coat, i.temperature, ledger),
+      finish: i.coat && doublingRule.milestones('finish', i.coat, i.temperature, ledger),
     };
   });
   if (!survey || !milestones) return head;
@@ -173,7 +177,9 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
 
   const filmed =
     dish &&
-    memo.run('finish', { film: { finish: coat, film: buildUp.finish, area: dish.finishArea, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.finish.usable, dropsPerMl: inputs.dropsPerMl }, humidity: inputs.humidity }, (i, ledger) => {
+    chosenCoat &&
+    milestones.finish &&
+    memo.run('finish', { film: { finish: chosenCoat, film: buildUp.finish, area: dish.finishArea, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.finish.usable, dropsPerMl: inputs.dropsPerMl }, humidity: inputs.humidity }, (i, ledger) => {
       const result = planFilm(i.film, ledger);
       const dew = ledger.compute('dewPoint', 'dew point', dewPoint, { T: i.film.temperature, RH: i.humidity });
       if (i.film.temperature.value - dew.value < DEFAULTS.dewMargin) {
@@ -183,7 +189,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
       const sanding = last === undefined ? [] : planSanding('level', result.levelling, i.film.area, last, 'gel coat', ledger);
       return { ...result, dewPoint: dew, sanding };
     });
-  const finish = filmed && { ...filmed, milestones: milestones.finish };
+  const finish = filmed && milestones.finish && { ...filmed, milestones: milestones.finish };
 
   const bench = memo.run(
     'bench',
@@ -195,7 +201,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const materials = memo.run('materials', { parts, peelPly: library.peelPly }, (i, l) => listMaterials(i.parts, i.peelPly, l));
   const drafts = memo.run('time', parts, draftTasks);
   const timeline = drafts && placeTasks(drafts, startOf(job, clock), doneTimes(job), { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value });
-  const totals = timeline && memo.run('totals', { timeline, resin: mix?.total, materials: materials ?? [], shop: { ...yard, hours: shop.hours } }, (i, l) => sumTotals(i.timeline, i.resin, i.materials, i.shop, l));
+  const totals = timeline && memo.run('totals', { timeline, resin: mix?.total, materials: materials ?? [], shop: { ...yard, hours: shop.hours }, without: open.map((o) => o.stage) }, (i, l) => sumTotals(i.timeline, i.resin, i.materials, i.shop, i.without, l));
 
   const section =
     dish &&
@@ -222,10 +228,10 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   return { ...head, grind, laminate, mix, fair, finish, bench, timeline, materials, totals, section, planView };
 }
 
-/** Repairs whose every stage is worked out: a hole, or a piece gone, right through solid laminate. */
+/** Repairs whose stages are worked out: a hole, or a piece gone, right through solid laminate. */
 function isComputed(hull: string, kind: string, system: SystemPlan): boolean {
   const chain = system.chosen?.chain;
-  return hull === 'frp-solid' && system.substrates.length === 1 && (kind === 'hole' || kind === 'crushed') && chain?.filler !== undefined && chain.finish !== undefined;
+  return hull === 'frp-solid' && system.substrates.length === 1 && (kind === 'hole' || kind === 'crushed') && chain?.filler !== undefined;
 }
 
 /** Where the yard wipes with a solvent after abrading: the chain says. */

@@ -13,7 +13,7 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
     case 'survey': {
       const s = plan.survey;
       if (!s) return undefined;
-      if (plan.open.length > 0 || !plan.grind) return s.measured ? said`${sizeOf(s.length, s.width, reader)}, ${s.shape === 'outline' ? 'traced' : s.shape}, to sound material.` : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)}.`;
+      if (!plan.grind) return s.measured ? said`${sizeOf(s.length, s.width, reader)}, ${s.shape === 'outline' ? 'traced' : s.shape}, to sound material.` : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)}.`;
       return s.measured
         ? said`A ${sizeOf(s.length, s.width, reader)} ${s.shape === 'outline' ? 'traced outline' : s.shape} is sound at its edge and is the cut-out.`
         : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)} once it is ground.`;

@@ -22,6 +22,7 @@ import { JobContext } from './job-context';
           <div class="less"><dt>Materials</dt><dd><nb-figure [figure]="t.materials" [prefix]="context.currency()" class="plain" /></dd></div>
           <div class="less"><dt>Labour</dt><dd><nb-figure [figure]="t.labour" [prefix]="context.currency()" class="plain" /></dd></div>
         }
+        @if (totals() && context.open().size > 0) {<div class="none"><dt>Not in these</dt><dd>{{ without() }}, by data sheet</dd></div>}
         @if (!totals() && context.open().size > 0) {<div class="none"><dt>Hours, days and cost</dt><dd>not worked out for this kind of repair</dd></div>}
         @if (wait(); as w) {
           <div class="wait"><dt>Next wait</dt><dd><nb-figure [figure]="w.duration" class="plain" /></dd></div>
@@ -67,6 +68,7 @@ export class TotalsStrip {
     const timeline = this.context.plan()?.timeline;
     return timeline && nextWait(timeline, this.#clock.now());
   });
+  protected readonly without = computed(() => [...this.context.open()].map((s) => STAGE_TITLES[s]).join(', '));
   protected readonly title = computed(() => STAGE_TITLES[this.stage()]);
   protected readonly done = computed(() => (this.context.document()?.schedule?.done ?? []).some((d) => d.stage === this.stage()));
 

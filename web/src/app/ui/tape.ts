@@ -77,10 +77,12 @@ export class Tape implements OnDestroy {
     return Math.max(this.#width(), minimum * this.timeline().stages.length);
   });
   protected readonly layout = computed(() =>
-    layTape(this.timeline(), this.tapeWidth(), this.open().size > 0 ? this.tapeWidth() / this.timeline().stages.length : this.#width() < NARROW ? MINIMUM.narrow : MINIMUM.wide, this.#clock.now(), (ms) =>
+    layTape(this.timeline(), this.tapeWidth(), this.#timeless() ? this.tapeWidth() / this.timeline().stages.length : this.#width() < NARROW ? MINIMUM.narrow : MINIMUM.wide, this.#clock.now(), (ms) =>
       new Date(ms).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }),
     ),
   );
+  /** No more than the survey has a time. */
+  readonly #timeless = computed(() => this.open().size > 0 && this.timeline().stages.flatMap((s) => s.tasks).length <= 1);
   protected readonly waits = computed(() => this.layout().cells.flatMap((c) => c.waits));
 
   constructor() {

@@ -1,0 +1,46 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import type { JobDocument } from '@nelbo/core';
+import { JOB, stored } from '../job/testing';
+import { deviceForSpecs } from '../state/testing';
+import { OwnerPage } from './owner-page';
+
+const text = (host: HTMLElement): string => (host.textContent ?? '').replace(/\s+/g, ' ');
+
+describe('what was found, for the owner', () => {
+  async function open(job: JobDocument) {
+    const device = deviceForSpecs();
+    TestBed.configureTestingModule({ providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), provideRouter([])] });
+    const http = TestBed.inject(HttpTestingController);
+    const fixture = TestBed.createComponent(OwnerPage);
+    fixture.componentRef.setInput('id', 'job');
+    fixture.detectChanges();
+    http.expectOne('/api/v1/shop').flush({ name: 'Yard', currency: '£' });
+    http.expectOne('/api/v1/jobs/job').flush(stored(job));
+    await fixture.whenStable();
+    return fixture.nativeElement as HTMLElement;
+  }
+  const look = { at: '2026-11-20T08:00:00Z', extent: 'first look', size: [0.03, 0.02], method: 'eye' } as const;
+  const truth = { at: '2026-11-21T08:00:00Z', extent: 'true extent', size: [0.11, 0.07], method: 'grind', note: 'Dry laminate behind.' } as const;
+
+  it('states the difference in area, hours and money, with the drawing and a line to sign', async () => {
+    const host = await open({ ...JOB, damage: { kind: 'hole', findings: [{ ...look, size: [...look.size] }, { ...truth, size: [...truth.size] }] } });
+    const page = text(host);
+    expect(page).toContain('It goes further than it looked at first');
+    for (const word of ['cut-out area', 'hands-on', 'materials', 'labour']) expect(page).toContain(word);
+    expect(page).toMatch(/£\d/);
+    expect(page).toContain('Dry laminate behind.');
+    expect(page).toContain('Owner has seen this');
+    expect(host.querySelector('svg.scene')).not.toBeNull();
+    expect(page).toContain('Nelbo plans and records; it does not inspect');
+  });
+
+  it('makes no comparison while there is only one look, and promises nothing that is not worked out', async () => {
+    const host = await open({ ...JOB, hull: { material: 'pvc-fabric' }, damage: { kind: 'fabric-puncture', findings: [{ ...look, size: [0.006, 0.004] }] } });
+    expect(text(host)).toContain('As far as it has been looked at');
+    expect(host.querySelector('table')).toBeNull();
+    expect([...host.querySelectorAll('.plan li b')].map((b) => b.textContent)).toEqual(['System.']);
+  });
+});
