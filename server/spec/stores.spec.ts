@@ -7,6 +7,7 @@ describe('stores', () => {
     app = await start();
   });
   afterAll(() => app.stop());
+  beforeEach(() => app.connection.pool.query('delete from products'));
 
   const sheet = { like: 'epoxy-slow', name: 'Harbour slow 5:1', sheet: 'sheet of March', values: { potLife: '22 min', pricePerKg: 31 }, lots: [{ lot: 'S-2207', left: '4 kg' }] };
 

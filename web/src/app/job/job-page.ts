@@ -46,7 +46,7 @@ import { jobCommands } from './job-commands';
         <section class="drawings" aria-label="Drawings"><nb-drawings [stage]="current()" /><nb-moved /></section>
         <main class="stage" tabindex="-1" [attr.aria-label]="current()">
           @if (open()) {<nb-open-stage [stage]="current()" />} @else {@switch (current()) {
-            @case ('survey') {@defer (on immediate) {<nb-survey-stage />}}
+            @case ('survey') {<nb-survey-stage />}
             @case ('system') {@defer (on immediate) {<nb-system-stage />}}
             @case ('grind') {<nb-grind-stage />}
             @case ('laminate') {<nb-laminate-stage />}
