@@ -102,7 +102,7 @@ export class SystemStage {
   protected readonly counted = computed(() => {
     const s = this.system();
     const number = (n: number): string => n.toLocaleString('en-GB');
-    return s && `${number(s.examined)} chains looked at, ${number(s.accepted)} hold; the best of each of ${s.ranked.length} ways to hold it, ${Math.min(SHOWN, s.ranked.length)} shown.`;
+    return s && `${number(s.examined)} chains looked at, ${number(s.accepted)} hold; ${s.ranked.length === 1 ? 'one way to hold it' : `the best of each of ${s.ranked.length} ways to hold it, ${Math.min(SHOWN, s.ranked.length)} shown`}.`;
   });
   protected readonly parts = computed<readonly Part[]>(() => {
     const s = this.system();
