@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { area, extent, planScene, sceneToSvg, sectionFactor, sectionScene, type SectionLayer } from '../src/index';
+import { area, regionExtent, planScene, sceneToSvg, sectionFactor, sectionScene, type SectionLayer } from '../src/index';
 import { BASE, planOf } from './support';
 
 const half = (l: SectionLayer): number => Math.max(...l.points.map((p) => p.x));
@@ -38,8 +38,8 @@ describe('the drawings', () => {
           const line = planView.lines.find((l) => l.ply === p.lay);
           return (
             Math.abs(2 * half(layers[i]) - p.length.value) < 1e-4 &&
-            line?.outline === p.outline &&
-            Math.abs(extent(p.outline).length - p.length.value) < 1e-12
+            line?.outlines === p.pieces &&
+            Math.abs(regionExtent(p.pieces).length - p.length.value) < 1e-12
           );
         });
       }),

@@ -57,7 +57,7 @@ describe('the worked job', () => {
     for (const [i, p] of e.plies_largest_first.entries()) {
       const mine = laminate?.plies[i];
       expect(mine?.lay).toBe(p.lay);
-      expect(mine?.orientation).toBe(p.orientation);
+      expect(mine?.orientation as string).toBe(p.orientation);
       check(`ply ${p.lay} offset`, (mine?.offset.value ?? NaN) * 1e3, p.offset_mm, 0.01);
       check(`ply ${p.lay} length`, (mine?.length.value ?? NaN) * 1e3, p.length_mm, 0.1);
       check(`ply ${p.lay} width`, (mine?.width.value ?? NaN) * 1e3, p.width_mm, 0.1);

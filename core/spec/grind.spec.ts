@@ -106,9 +106,9 @@ describe('the dish', () => {
     expect(plan.inputs?.backing).toBe('bonded');
     expect(plan.grind?.backingArea.value ?? NaN).toBeCloseTo(Math.PI * 0.075 ** 2, 4);
     const tasks = plan.timeline?.stages.flatMap((s) => s.tasks).map((t) => t.label) ?? [];
-    expect(tasks).toContain('bond the backing inside');
+    expect(tasks).toContain('bond the backing inside, drawn up with ties through the hole');
     expect(tasks.indexOf('backing holds')).toBeLessThan(tasks.indexOf('mix batch 1'));
     const former = planOf().plan.timeline?.stages.flatMap((s) => s.tasks).map((t) => t.label) ?? [];
-    expect(former).toContain('fit the film-covered former inside');
+    expect(former).toContain('fit the film-covered former inside, tied or propped');
   });
 });

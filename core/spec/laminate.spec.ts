@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { LIBRARY, area, find, type Cloth, type Resin } from '../src/index';
+import { LIBRARY, regionArea, find, type Cloth, type Resin } from '../src/index';
 import { plyOffsets } from '../src/laminate/outlines';
 import { planStack } from '../src/laminate/stack';
 import { depthAt, groundProfile } from '../src/grind/profile';
@@ -46,7 +46,7 @@ describe('ply outlines', () => {
         const wall = total + 0.0008;
         const offsets = plyOffsets(t, R, s, order);
         const finishEdge = Math.max(...offsets) + 0.015;
-        const profile = groundProfile({ offsets, thicknesses: t, order, wall, finishEdge });
+        const profile = groundProfile({ offsets, thicknesses: t, order, depth: wall, finishEdge });
         const falls = profile.every((p, i) => i === 0 || p.depth <= profile[i - 1].depth + 1e-12);
         const onIt = offsets.every((o, k) => {
           const own = order === 'largest first' ? t.slice(0, k) : t.slice(k + 1);
@@ -102,7 +102,7 @@ describe('the ply stack', () => {
   it('sums areas and resin to the plan’s totals', () => {
     const { plan } = planOf();
     const plies = plan.laminate?.plies ?? [];
-    for (const p of plies) expect(p.area.value).toBeCloseTo(area(p.outline), 12);
+    for (const p of plies) expect(p.area.value).toBeCloseTo(regionArea(p.pieces), 12);
     expect(plan.mix?.pliesResin.value).toBeCloseTo(plies.reduce((s, p) => s + p.resin.value, 0), 12);
   });
 });

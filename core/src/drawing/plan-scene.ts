@@ -1,4 +1,5 @@
-import type { PlanDrawing, PlanLine } from '../plan/plan-view';
+import type { Point } from '../geometry/outline';
+import type { PlanDrawing } from '../plan/plan-view';
 import { sayIn } from '../plan/say';
 import type { UnitPreferences } from '../units/preferences';
 import { toSI } from '../units/units';
@@ -43,9 +44,16 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
     b.line(`grid-y${i}`, 'grid', 0, cy + i * step * scale, view.width, cy + i * step * scale);
   }
 
-  const px = (line: PlanLine): [number, number][] => line.outline.map((p) => [cx + p.x * scale, cy - p.y * scale]);
+  const at = (p: Point): [number, number] => [cx + p.x * scale, cy - p.y * scale];
   for (const line of plan.lines) {
-    b.path(`plan-${line.id}`, `outline ${line.kind.replaceAll(' ', '-')}`, px(line), { title: line.label, ply: line.ply });
+    b.paths(`plan-${line.id}`, `outline ${line.kind.replaceAll(' ', '-')}`, line.outlines.map((o) => o.map(at)), { title: line.label, ply: line.ply });
+  }
+
+  for (const [i, o] of plan.obstacles.entries()) {
+    const title = `${o.name}${o.moved ? ', taken off' : o.short ? ', the taper stops here' : ''}`;
+    b.path(`obstacle-${i}`, `obstacle ${o.kind.replaceAll(' ', '-')}${o.moved ? ' moved' : ''}${o.short ? ' short' : ''}`, o.points.map(at), { title, close: o.closed });
+    const [x, y] = at(o.points.reduce((best, p) => (Math.hypot(p.x, p.y) < Math.hypot(best.x, best.y) ? p : best)));
+    b.text(`obstacle-text-${i}`, 'note on-paper', Math.min(view.width - 40, Math.max(40, x)), Math.min(view.height - BELOW - 6, Math.max(14, y - 6)), title, 'middle');
   }
 
   for (const [i, { cell, state, reading }] of plan.readings.entries()) {
@@ -62,7 +70,7 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
   if (masking) {
     // The leader leaves the masking line at its upper right quarter, where no ply number stands.
     const angle = Math.PI / 4;
-    const p = masking.outline.reduce((best, q) => (Math.abs(Math.atan2(q.y, q.x) - angle) < Math.abs(Math.atan2(best.y, best.x) - angle) ? q : best));
+    const p = masking.outlines[0].reduce((best, q) => (Math.abs(Math.atan2(q.y, q.x) - angle) < Math.abs(Math.atan2(best.y, best.x) - angle) ? q : best));
     const [x, y] = [cx + p.x * scale, cy - p.y * scale];
     b.line('masking-leader', 'leader', x, y, x + 22, y - 8);
     b.text('masking-label', 'note', x + 26, y - 6, 'masking line');
@@ -80,11 +88,11 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
   b.line('warp', 'bar', 6, barY, 70, barY);
   b.path('warp-head', 'bar', [[62, barY - 5], [70, barY], [62, barY + 5]], { close: false });
   b.text('warp-text', 'note', 6, barY - 7, 'warp, to the bow');
-  const plies = plan.lines.filter((l) => l.kind === 'ply').length;
+  const plies = plan.lines.filter((l) => l.ply !== undefined).length;
   return {
     width: view.width,
     height: view.height,
-    description: `Plan view: ${masking ? `cut-out, ${plies} ply outlines, finish edge and masking line` : 'outline of the damage'}${plan.readings.length > 0 ? `, ${plan.readings.length} readings, ${plan.readings.filter((r) => r.state !== 'sound').length} of them dull or wet` : ''}; grid ${sayIn({ value: step }, 'mm', 0, view)}.`,
+    description: `Plan view: ${masking ? `cut-out, ${plies} ply outlines, finish edge and masking line` : 'outline of the damage'}${plan.readings.length > 0 ? `, ${plan.readings.length} readings, ${plan.readings.filter((r) => r.state !== 'sound').length} of them dull or wet` : ''}${plan.obstacles.length > 0 ? `, ${plan.obstacles.map((o) => o.name).join(', ')} in the way` : ''}; grid ${sayIn({ value: step }, 'mm', 0, view)}.`,
     items: b.items,
   };
 }

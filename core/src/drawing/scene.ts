@@ -48,6 +48,11 @@ export class SceneBuilder {
     this.items.push({ type: 'path', id, cls, d: pathData(points, extra.close ?? true), title: extra.title, ply: extra.ply });
   }
 
+  /** Several loops as one item. */
+  paths(id: string, cls: string, loops: readonly (readonly (readonly [number, number])[])[], extra: { title?: string; ply?: number } = {}): void {
+    this.items.push({ type: 'path', id, cls, d: loops.map((l) => pathData(l)).join(''), ...extra });
+  }
+
   line(id: string, cls: string, x0: number, y0: number, x1: number, y1: number): void {
     this.path(id, cls, [[x0, y0], [x1, y1]], { close: false });
   }

@@ -16,6 +16,7 @@ export interface SectionView {
 /** Trace ids by what they measure. */
 export interface SectionRefs {
   readonly taper?: string;
+  readonly insideTaper?: string;
   readonly cutOut?: string;
   readonly wall?: string;
   readonly gelCoat?: string;
@@ -27,6 +28,7 @@ export interface SectionRefs {
 export function sectionRefs({ grind, survey, inputs, fair }: Plan): SectionRefs {
   return {
     taper: grind?.grindLimit.traceId,
+    insideTaper: grind?.inside?.grindLimit.traceId,
     cutOut: survey?.length.traceId,
     wall: inputs?.wall.traceId,
     gelCoat: inputs?.gelCoat.traceId,
@@ -85,9 +87,10 @@ export function sectionScene(section: Section, view: SectionView): Scene {
 
   const edge = section.half + section.grindLimit;
   const taper = section.grindLimit;
-  b.dimension('taper-left', x(-edge), x(-section.half), 24, `taper ${length(taper)}`, refs.taper);
+  const ground = taper > 0;
+  if (ground) b.dimension('taper-left', x(-edge), x(-section.half), 24, `taper ${length(taper)}`, refs.taper);
   b.dimension('cut-out', x(-section.half), x(section.half), 24, length(2 * section.half), refs.cutOut);
-  b.dimension('taper-right', x(section.half), x(edge), 24, `taper ${length(taper)}`, refs.taper);
+  if (ground) b.dimension('taper-right', x(section.half), x(edge), 24, `taper ${length(taper)}`, refs.taper);
   for (const [i, v] of [-edge, -section.half, section.half, edge].entries()) b.line(`witness-${i}`, 'witness', x(v), 28, x(v), TOP + 2);
 
   b.text('factor', 'note', x(-section.reach), 18, factor === 1 ? 'true scale' : `thickness ×${factor}`);
@@ -102,9 +105,14 @@ export function sectionScene(section: Section, view: SectionView): Scene {
   const fairing = section.top - section.finish;
   const cover = section.layers.at(-1)?.kind ?? 'finish';
   b.text('cover-label', 'note', x(section.reach), TOP - 6, `${cover} ${length(section.finish, 1)} · fairing ${length(fairing, 1)}`, 'end', { traceId: refs.fairing });
-  b.text('old-label', 'note', x(-section.reach), y(section.wall) + 18, `old laminate ${length(section.wall - section.gelCoat, 1)}`, 'start', { traceId: refs.thickness });
+  b.text('old-label', 'note', x(-section.reach), y(section.wall) + 18, `${section.core > 0 ? 'old skin' : 'old laminate'} ${length(section.skin - section.gelCoat, 1)}${section.core > 0 ? ` · core ${length(section.core, 0)}` : ''}`, 'start', { traceId: refs.thickness });
+  if (section.insideLimit > 0) {
+    const inner = section.half + section.insideLimit;
+    b.dimension('inside-taper', x(section.half), x(inner), y(section.wall) + 14, `inside ${length(section.insideLimit)}`, refs.insideTaper);
+    b.line('witness-inside', 'witness', x(inner), y(section.wall) - 2, x(inner), y(section.wall) + 10);
+  }
   const back = section.layers.find((l) => l.id === 'backing');
-  if (back) b.text('backing-label', 'note', x(section.reach), y(section.wall) + 18, back.label, 'end');
+  if (back && section.insideLimit === 0) b.text('backing-label', 'note', x(section.reach), y(section.wall) + 18, back.label, 'end');
 
   const height = Math.max(y(section.wall) + BOTTOM, 120);
   return {

@@ -12,7 +12,8 @@ import type { Ledger } from '../trace/ledger';
 
 export interface FillerInput {
   readonly wall: Figure;
-  readonly laminate: Figure;
+  /** New laminate on the face that is faired; none where the face is only finished. */
+  readonly laminate?: Figure;
   readonly finish: Figure;
   readonly groundArea: Figure;
   readonly finishArea: Figure;
@@ -103,7 +104,7 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
     const { origin, source } = sheetOrigin(product, field);
     return ledger.given(key, label, value, unit, origin, source);
   };
-  const depth = ledger.compute('depth', 'filler over the laminate', fillDepth, { wall: input.wall, laminate: input.laminate, finish: input.finish });
+  const depth = ledger.compute('depth', 'filler over the laminate', fillDepth, { wall: input.wall, laminate: input.laminate ?? ledger.given('noLaminate', 'new laminate on this face', 0, 'm', 'computed', 'the plies are laid on the other face'), finish: input.finish });
   const netVolume = ledger.compute('net', 'filler in the repair', frustumVolume, { h: depth, A1: input.groundArea, A2: input.finishArea });
   const e = assumed('overfill', 'left proud by hand', DEFAULTS.fillerOverfill, 'm', '0.5–1 mm for hand spread');
   const sandedVolume = ledger.compute('over', 'filler to sand off', overfillVolume, { e, A: input.finishArea });

@@ -1,4 +1,5 @@
 import { area, type Outline, type Point } from './outline';
+import { merged, type Region } from './region';
 
 /** Smallest traced outline that means anything, m²: 2 mm by 2 mm. */
 const SMALLEST = 4e-6;
@@ -14,15 +15,19 @@ export function middle(points: readonly Point[]): Point {
   return { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
 }
 
-/** A traced outline as the rest of the plan wants it: doubled points out, counter-clockwise, centred on its bounding box. */
-export function settled(points: readonly Point[]): Outline {
+/** Doubled points out, counter-clockwise. */
+function tidied(points: readonly Point[]): Outline {
   const distinct = points.filter((p, i) => {
     const next = points[(i + 1) % points.length];
     return Math.hypot(p.x - next.x, p.y - next.y) > SAME;
   });
-  const ordered = signedTwice(distinct) < 0 ? [...distinct].reverse() : distinct;
-  const centre = middle(ordered);
-  return ordered.map((p) => ({ x: p.x - centre.x, y: p.y - centre.y }));
+  return signedTwice(distinct) < 0 ? [...distinct].reverse() : distinct;
+}
+
+/** Traced outlines as the rest of the plan wants them: tidied, those that overlap made one, centred on the box round all. */
+export function settledTogether(outlines: readonly (readonly Point[])[]): Region {
+  const centre = middle(outlines.flat());
+  return merged(outlines.map((o) => tidied(o).map((p) => ({ x: p.x - centre.x, y: p.y - centre.y }))));
 }
 
 /** The outline made larger or smaller about the origin. */

@@ -1,6 +1,7 @@
 import { frustumVolume } from '../geometry/frustum';
+import { endedAt } from '../geometry/obstacle';
 import { offset } from '../geometry/offset';
-import { area, extent, perimeter, type Outline } from '../geometry/outline';
+import { regionArea, regionExtent, regionPerimeter, type Region } from '../geometry/region';
 import { DEFAULTS } from '../materials/defaults';
 import type { OldLaminate } from '../materials/product';
 import type { Figure } from '../trace/figure';
@@ -8,21 +9,37 @@ import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 import { depthAt, groundProfile, type Profile } from './profile';
 
+interface DishPly {
+  readonly offset: Figure;
+  readonly pieces: Region;
+  readonly area: Figure;
+  readonly thickness: Figure;
+}
+
 export interface DishInput {
-  readonly base: Outline;
+  readonly base: Region;
   readonly baseArea: Figure;
-  readonly plies: readonly { readonly offset: Figure; readonly outline: Outline; readonly area: Figure; readonly thickness: Figure }[];
+  /** Plies of this face, without the cover ply; none where the face is only finished. */
+  readonly plies: readonly DishPly[];
+  readonly cover?: DishPly;
   readonly order: 'largest first' | 'smallest first';
-  readonly wall: Figure;
+  /** How deep the dish is at the edge of the cut-out. */
+  readonly depth: Figure;
+  /** The cut-out is open; else the dish has a floor of sound laminate. */
+  readonly through: boolean;
   readonly oldLaminate: OldLaminate;
+  /** Ground that is kept clear for what is in the way. */
+  readonly clear?: Region;
 }
 
 export interface Dish {
   readonly profile: Profile;
+  readonly depth: Figure;
+  readonly through: boolean;
   readonly grindLimit: Figure;
   readonly finishEdge: Figure;
   readonly maskingLine: Figure;
-  readonly outlines: { readonly grindLimit: Outline; readonly finishEdge: Outline; readonly maskingLine: Outline };
+  readonly outlines: { readonly grindLimit: Region; readonly finishEdge: Region; readonly maskingLine: Region };
   readonly groundLength: Figure;
   readonly groundWidth: Figure;
   /** Ground face inside the grind limit, the cut-out included (the backing is wetted too). */
@@ -58,7 +75,7 @@ const lengthOf = { ...areaOf, expression: 'overall length of offset(base, o)', u
 const perimeterOf = { ...areaOf, expression: 'P = perimeter of offset(base, o)', unit: 'm' };
 const removed = {
   id: 'geometry/frustum',
-  expression: 'V = Σ h/3·(A₁ + A₂ + √(A₁A₂)) − A_cut-out·wall, level by level along the ground profile',
+  expression: 'V = Σ h/3·(A₁ + A₂ + √(A₁A₂)) − A_cut-out·depth where it is open, level by level along the ground profile',
   unit: 'm³',
   source: 'frustums between the outlines of neighbouring levels',
 };
@@ -78,14 +95,18 @@ const dust = formula({
 });
 const gaugeDepth = { id: 'grind/profile', expression: 'depth of the ground profile at the distance from the edge', unit: 'm', source: 'straight between the edges of the plies' };
 
-/** Lines, areas, dust and the gauge table of the dish. Needs at least one ply. */
+/** Lines, areas, dust and the gauge table of the dish on one face of the wall. */
 export function planDish(input: DishInput, ledger: Ledger): Dish {
-  const { base, plies, wall } = input;
-  const outer = plies.reduce((a, b) => (b.offset.value > a.offset.value ? b : a));
+  const { base, plies, cover, depth, through, clear = [] } = input;
+  const all = cover ? [...plies, cover] : plies;
+  const outer = all.length > 0 ? all.reduce((a, b) => (b.offset.value > a.offset.value ? b : a)) : undefined;
   const assumed = (key: string, label: string, value: number): Figure =>
     ledger.given(key, label, value, 'm', 'assumed', 'usual clearance for hand work');
+  const grown = (distance: number): Region => endedAt(offset(base, distance), clear, base);
 
-  const grindLimit = ledger.record('limit', 'grind limit, offset', outermost, outer.offset.value, { o: outer.offset });
+  const grindLimit = outer
+    ? ledger.record('limit', 'grind limit, offset', outermost, outer.offset.value, { o: outer.offset })
+    : ledger.given('limit', 'grind limit, offset', 0, 'm', 'computed', 'no ply is laid on this face');
   const finishEdge = ledger.compute('finishEdge', 'finish edge, offset', plus, {
     inner: grindLimit,
     clearance: assumed('finishClearance', 'finish clearance beyond the outermost ply', DEFAULTS.finishClearance),
@@ -94,63 +115,65 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
     inner: finishEdge,
     clearance: assumed('maskingClearance', 'masking line beyond the finish edge', DEFAULTS.maskingClearance),
   });
-  const outlines = {
-    grindLimit: outer.outline,
-    finishEdge: offset(base, finishEdge.value),
-    maskingLine: offset(base, maskingLine.value),
-  };
+  const outlines = { grindLimit: outer?.pieces ?? base, finishEdge: grown(finishEdge.value), maskingLine: grown(maskingLine.value) };
   const profile = groundProfile({
     offsets: plies.map((p) => p.offset.value),
     thicknesses: plies.map((p) => p.thickness.value),
     order: input.order,
-    wall: wall.value,
+    depth: depth.value,
     finishEdge: finishEdge.value,
+    cover: cover && { offset: cover.offset.value, thickness: cover.thickness.value },
   });
 
-  const finishArea = ledger.record('finishArea', 'area inside the finish edge', areaOf, area(outlines.finishEdge), { o: finishEdge });
+  const finishArea = ledger.record('finishArea', 'area inside the finish edge', areaOf, regionArea(outlines.finishEdge), { o: finishEdge });
   const levels = profile.map((p, i) => {
     if (i === 0) return input.baseArea.value;
     if (i === profile.length - 1) return finishArea.value;
-    return plies.find((ply) => ply.offset.value === p.offset)?.area.value ?? area(offset(base, p.offset));
+    return all.find((ply) => ply.offset.value === p.offset)?.area.value ?? regionArea(grown(p.offset));
   });
-  let volume = -input.baseArea.value * wall.value;
+  let volume = through ? -input.baseArea.value * depth.value : 0;
   for (let i = 1; i < profile.length; i += 1) {
     volume += frustumVolume.evaluate({ h: profile[i - 1].depth - profile[i].depth, A1: levels[i - 1], A2: levels[i] });
   }
   const removedVolume = ledger.record('removed', 'old laminate ground away', removed, Math.max(0, volume), {
     'A cut-out': input.baseArea,
     'A finish edge': finishArea,
-    wall,
+    depth,
     'o grind': grindLimit,
   });
   const old = input.oldLaminate;
   const given = (key: string, label: string, value: number, unit: string): Figure =>
     ledger.given(`old.${key}`, label, value, unit, 'assumed', old.source);
-  const density = ledger.compute('old.density', 'density of the old laminate', laminateDensity, {
+  const density = ledger.compute(`old.density`, 'density of the old laminate', laminateDensity, {
     Wf: given('Wf', 'fibre weight fraction of the old laminate', old.fibreFraction, 'fraction'),
     rhof: given('rhof', 'density of the fibre', old.densityFibre, 'kg/m³'),
     rhor: given('rhor', 'density of the cured resin', old.densityResin, 'kg/m³'),
   });
-  const size = extent(outlines.grindLimit);
+  const size = regionExtent(outlines.grindLimit);
+  const lap = ledger.given('backingLap', 'lap of the backing on the inside', DEFAULTS.backingLap, 'm', 'assumed', 'as wide as the masking band');
   return {
     profile,
+    depth,
+    through,
     grindLimit,
     finishEdge,
     maskingLine,
     outlines,
     groundLength: ledger.record('groundLength', 'ground length', lengthOf, size.length, { o: grindLimit }),
     groundWidth: ledger.record('groundWidth', 'ground width', { ...lengthOf, expression: 'overall width of offset(base, o)' }, size.width, { o: grindLimit }),
-    groundArea: ledger.record('groundArea', 'ground face with the cut-out', areaOf, outer.area.value, { o: grindLimit }),
-    taperArea: ledger.compute('taperArea', 'area to grind', difference, { outer: finishArea, inner: input.baseArea }),
+    groundArea: ledger.record('groundArea', 'ground face with the cut-out', areaOf, outer?.area.value ?? input.baseArea.value, { o: grindLimit }),
+    taperArea: through
+      ? ledger.compute('taperArea', 'area to grind', difference, { outer: finishArea, inner: input.baseArea })
+      : ledger.record('taperArea', 'area to grind, the floor included', areaOf, finishArea.value, { o: finishEdge }),
     finishArea,
-    maskedArea: ledger.record('maskedArea', 'area inside the masking line', areaOf, area(outlines.maskingLine), { o: maskingLine }),
-    maskingLength: ledger.record('maskingLength', 'length of the masking line', perimeterOf, perimeter(outlines.maskingLine), { o: maskingLine }),
-    backingArea: ledger.record('backingArea', 'area of the backing', areaOf, area(offset(base, DEFAULTS.backingLap)), { o: ledger.given('backingLap', 'lap of the backing on the inside', DEFAULTS.backingLap, 'm', 'assumed', 'as wide as the masking band') }),
+    maskedArea: ledger.record('maskedArea', 'area inside the masking line', areaOf, regionArea(outlines.maskingLine), { o: maskingLine }),
+    maskingLength: ledger.record('maskingLength', 'length of the masking line', perimeterOf, regionPerimeter(outlines.maskingLine), { o: maskingLine }),
+    backingArea: ledger.record('backingArea', 'area of the backing', areaOf, regionArea(offset(base, lap.value)), { o: lap }),
     removedVolume,
     dustMass: ledger.compute('dust', 'dust', dust, { rho: density, V: removedVolume }),
     gauge: gaugeDistances(finishEdge.value).map((distance) => ({
       distance,
-      depth: ledger.record(`gauge.${Math.round(distance * 1000)}`, `depth ${Math.round(distance * 1000)} mm from the edge`, gaugeDepth, depthAt(profile, distance), { wall, 'o grind': grindLimit, 'o finish': finishEdge }),
+      depth: ledger.record(`gauge.${Math.round(distance * 1000)}`, `depth ${Math.round(distance * 1000)} mm from the edge`, gaugeDepth, depthAt(profile, distance), { depth, 'o grind': grindLimit, 'o finish': finishEdge }),
     })),
   };
 }

@@ -12,9 +12,11 @@ export interface ProfileInput {
   /** Thickness of each ply in the order of laying, m. */
   readonly thicknesses: readonly number[];
   readonly order: 'largest first' | 'smallest first';
-  /** Old wall: laminate and gel coat, m. */
-  readonly wall: number;
+  /** Depth of the dish at the edge of the cut-out, m: the old wall, or what is ground of it from this face. */
+  readonly depth: number;
   readonly finishEdge: number;
+  /** A cover ply that laps past the others, m. */
+  readonly cover?: { readonly offset: number; readonly thickness: number };
 }
 
 /**
@@ -22,18 +24,19 @@ export interface ProfileInput {
  * the dish fits the plies that are cut for it, whatever the minimum step made of the taper.
  */
 export function groundProfile(input: ProfileInput): Profile {
-  const { offsets, thicknesses, order, wall, finishEdge } = input;
+  const { offsets, thicknesses, order, depth, finishEdge, cover } = input;
   const total = thicknesses.reduce((sum, t) => sum + t, 0);
-  const top = wall - total;
+  const top = depth - total;
   const edges = offsets.map((offset, k) => {
     const own = order === 'largest first' ? thicknesses.slice(0, k) : thicknesses.slice(k + 1);
     return { offset, depth: top + own.reduce((sum, t) => sum + t, 0) };
   });
   edges.sort((a, b) => a.offset - b.offset);
-  return [{ offset: 0, depth: wall }, ...edges, { offset: finishEdge, depth: 0 }];
+  const lap = cover ? [{ offset: cover.offset, depth: top - cover.thickness }] : [];
+  return [{ offset: 0, depth }, ...edges, ...lap, { offset: finishEdge, depth: 0 }];
 }
 
-/** Depth of the ground face at an offset, m; 0 beyond the finish edge, the full wall inside the cut-out. */
+/** Depth of the ground face at an offset, m; 0 beyond the finish edge, the full depth inside the cut-out. */
 export function depthAt(profile: Profile, offset: number): number {
   if (offset <= profile[0].offset) return profile[0].depth;
   for (let i = 1; i < profile.length; i += 1) {

@@ -1,6 +1,7 @@
 import { offset } from '../geometry/offset';
-import { area, extent, type Outline } from '../geometry/outline';
-import type { LayOrder } from '../schema/job';
+import { endedAt } from '../geometry/obstacle';
+import { regionArea, regionExtent, type Region } from '../geometry/region';
+import type { Face, LayOrder, Way } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -9,11 +10,14 @@ import type { LaidCloth, Stack } from './stack';
 export interface Ply {
   /** 1 is laid first. */
   readonly lay: number;
+  /** The face of the wall that it is laid on. */
+  readonly side: Face;
   readonly cloth: LaidCloth['cloth'];
-  readonly orientation: string;
+  readonly orientation: Way;
   readonly thickness: Figure;
   readonly offset: Figure;
-  readonly outline: Outline;
+  /** What is cut: one outline, or several where the holes lie too far apart to share a ply. */
+  readonly pieces: Region;
   readonly length: Figure;
   readonly width: Figure;
   readonly area: Figure;
@@ -68,40 +72,64 @@ export function plyOffsets(thicknesses: readonly number[], ratio: number, step: 
 }
 
 export interface OutlineInput {
-  readonly base: Outline;
+  readonly base: Region;
   readonly stack: Stack;
   readonly ratio: Figure;
   readonly step: Figure;
   readonly order: LayOrder;
+  /** The face of these plies, and how many lie on the other face before them. */
+  readonly side?: Face;
+  readonly before?: number;
+  /** Ground that is kept clear for what is in the way. */
+  readonly clear?: Region;
+  /** A last fine ply that laps past the others by `lap`. */
+  readonly cover?: { readonly laid: LaidCloth; readonly orientation: Way; readonly lap: Figure };
 }
 
-/** Outline, size, area and resin of every ply, all offset from the base outline. */
+const coverOffset = formula({
+  id: 'laminate/outlines',
+  expression: 'o = max o_k + lap',
+  unit: 'm',
+  source: 'a cover ply laps past the taper by a set margin; it is faired in or covered',
+  evaluate: (x: Record<'o' | 'lap', number>) => x.o + x.lap,
+});
+
+/** Outline, size, area and resin of every ply, all offset from the base region and ended at what is kept clear. */
 export function planOutlines(input: OutlineInput, ledger: Ledger): readonly Ply[] {
-  const { base, stack, ratio, step, order } = input;
+  const { base, stack, ratio, step, order, side = 'outside', before = 0, clear = [], cover } = input;
   const offsets = plyOffsets(stack.plies.map((p) => p.laid.thickness.value), ratio.value, step.value, order);
-  return stack.plies.map(({ laid, orientation }, i) => {
-    const lay = i + 1;
-    const from = order === 'largest first' ? stack.plies.slice(i) : stack.plies.slice(0, lay);
+  const cut = (laid: LaidCloth, orientation: Way, lay: number, o: Figure): Ply => {
     const id = `ply.${lay}`;
-    const o = ledger.record(`${id}.offset`, `offset of ply ${lay}`, offsetFormulas[order], offsets[i], {
-      R: ratio,
-      s: step,
-      ...Object.fromEntries(from.map((p, j) => [`t${order === 'largest first' ? lay + j : j + 1}`, p.laid.thickness])),
-    });
-    const outline = offset(base, o.value);
-    const size = extent(outline);
-    const plyArea = ledger.record(`${id}.area`, `area of ply ${lay}`, PLY_AREA, area(outline), { o });
+    const pieces = endedAt(offset(base, o.value), clear, base);
+    const size = regionExtent(pieces);
+    const plyArea = ledger.record(`${id}.area`, `area of ply ${lay}`, PLY_AREA, regionArea(pieces), { o });
     return {
       lay,
+      side,
       cloth: laid.cloth,
       orientation,
       thickness: laid.thickness,
       offset: o,
-      outline,
+      pieces,
       length: ledger.record(`${id}.length`, `length of ply ${lay}`, PLY_LENGTH, size.length, { o }),
       width: ledger.record(`${id}.width`, `width of ply ${lay}`, PLY_WIDTH, size.width, { o }),
       area: plyArea,
       resin: ledger.compute(`${id}.resin`, `resin in ply ${lay}`, plyResin, { wr: laid.resinAreal, A: plyArea }),
     };
+  };
+  const plies = stack.plies.map(({ laid, orientation }, i) => {
+    const lay = before + i + 1;
+    const first = order === 'largest first' ? i : 0;
+    const from = order === 'largest first' ? stack.plies.slice(i) : stack.plies.slice(0, i + 1);
+    const o = ledger.record(`ply.${lay}.offset`, `offset of ply ${lay}`, offsetFormulas[order], offsets[i], {
+      R: ratio,
+      s: step,
+      ...Object.fromEntries(from.map((p, j) => [`t${before + first + j + 1}`, p.laid.thickness])),
+    });
+    return cut(laid, orientation, lay, o);
   });
+  if (!cover || plies.length === 0) return plies;
+  const lay = before + plies.length + 1;
+  const outermost = plies.reduce((a, b) => (b.offset.value > a.offset.value ? b : a));
+  return [...plies, cut(cover.laid, cover.orientation, lay, ledger.compute(`ply.${lay}.offset`, 'offset of the cover ply', coverOffset, { o: outermost.offset, lap: cover.lap }))];
 }

@@ -1,5 +1,6 @@
 import type { Cloth, Resin } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
+import type { Way } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -22,7 +23,7 @@ export interface StackInput {
 
 export interface Stack {
   /** In the order of laying. */
-  readonly plies: readonly { readonly laid: LaidCloth; readonly orientation: string }[];
+  readonly plies: readonly { readonly laid: LaidCloth; readonly orientation: Way }[];
   readonly thickness: Figure;
   readonly inBand: boolean;
 }
@@ -50,7 +51,8 @@ export function layCloth(cloth: Cloth, resin: Resin, ledger: Ledger): LaidCloth 
   };
 }
 
-const ORIENTATIONS: Record<Cloth['kind'], readonly string[]> = {
+/** Ways that plies of a kind of cloth take by turns where nobody says otherwise. */
+export const USUAL_WAYS: Record<Cloth['kind'], readonly Way[]> = {
   stitched: ['±45', '0/90'],
   woven: ['0/90', '±45'],
   mat: ['any'],
@@ -86,7 +88,7 @@ export function planStack(input: StackInput, ledger: Ledger): Stack {
 
   const cloths = [...Array<LaidCloth>(best.heavy).fill(main), ...(best.with ? Array<LaidCloth>(best.light).fill(best.with) : [])];
   const plies = cloths.map((laid, i) => {
-    const set = ORIENTATIONS[laid.cloth.kind];
+    const set = USUAL_WAYS[laid.cloth.kind];
     return { laid, orientation: set[i % set.length] };
   });
   const inBand = best.total >= low - 1e-9;
@@ -107,13 +109,12 @@ export function planStack(input: StackInput, ledger: Ledger): Stack {
   return { plies, thickness: ledger.record('thickness', 'thickness of the new laminate', stackThickness, best.total, inputs), inBand };
 }
 
-/** Upper limit of the new laminate: the old wall less what goes over it. */
-export const laminateLimit = formula({
+export const underCover = formula({
   id: 'laminate/stack',
-  expression: 'T_max = T_old + g_old − fairing − finish',
+  expression: 'T = T_max − t_cover',
   unit: 'm',
-  source: 'glass never stands proud of the old gel coat',
-  evaluate: (x: Record<'Told' | 'gold' | 'fairing' | 'finish', number>) => x.Told + x.gold - x.fairing - x.finish,
+  source: 'the cover ply lies below the old surface too',
+  evaluate: (x: Record<'Tmax' | 't', number>) => Math.max(0, x.Tmax - x.t),
 });
 
 export const bandFloor = formula({
@@ -121,5 +122,39 @@ export const bandFloor = formula({
   expression: 'T_min = T_max − b',
   unit: 'm',
   source: 'band for the laminate below its upper limit',
-  evaluate: (x: Record<'Tmax' | 'b', number>) => x.Tmax - x.b,
+  evaluate: (x: Record<'Tmax' | 'b', number>) => Math.max(0, x.Tmax - x.b),
 });
+
+export interface OwnStackInput {
+  /** As the technician wants them, in the order of laying. */
+  readonly plies: readonly { readonly cloth: Cloth; readonly orientation: Way }[];
+  readonly resin: Resin;
+  readonly band: readonly [Figure, Figure];
+}
+
+/** A stack that was put together by hand: taken as it is, and told where it leaves the band. */
+export function ownStack(input: OwnStackInput, ledger: Ledger): Stack {
+  const known = new Map<string, LaidCloth>();
+  const plies = input.plies.map(({ cloth, orientation }) => {
+    const laid = known.get(cloth.id) ?? layCloth(cloth, input.resin, ledger);
+    known.set(cloth.id, laid);
+    return { laid, orientation };
+  });
+  const total = plies.reduce((sum, p) => sum + p.laid.thickness.value, 0);
+  const [low, high] = [input.band[0].value, input.band[1].value];
+  const inBand = total >= low - 1e-9 && total <= high + 1e-9;
+  if (!inBand) {
+    const mm = (v: number): string => (v * 1000).toFixed(2);
+    const over = total > high;
+    ledger.report({
+      severity: 'warning',
+      stage: 'laminate',
+      path: 'laminate.plies',
+      what: over ? `the plies build ${mm(total)} mm and would stand ${mm(total - high)} mm proud` : `the plies build ${mm(total)} mm and leave ${mm(low - total)} mm to fill`,
+      allowed: `${mm(low)} to ${mm(high)} mm`,
+      suggestion: over ? 'drop a ply or take a lighter one' : 'add a ply',
+    });
+  }
+  const inputs = Object.fromEntries(plies.map((p, i) => [`t${i + 1}`, p.laid.thickness]));
+  return { plies, thickness: ledger.record('thickness', 'thickness of the new laminate', stackThickness, total, inputs), inBand };
+}

@@ -150,6 +150,7 @@ const WAYS: readonly Way[] = [
   [['wood'], ['scratch', 'crack', 'hole', 'crushed', 'drilled-holes', 'nick', 'split-edge', 'worn-edge', 'rot', 'old-repair'], 'wood'],
   [['frp', 'frp-cored', 'wood', 'foil', 'foam-sheet'], ['delamination'], 'inject'],
   [['frp-cored', 'foil'], ['wet-core'], 'recore'],
+  [['frp-cored'], ['hole', 'crushed'], 'recore'],
   [['frp', 'frp-cored'], ['blisters'], 'barrier'],
   [['foil'], ['nick', 'split-edge', 'worn-edge', 'corroded-insert', 'crack', 'hole', 'crushed', 'old-repair', 'drilled-holes'], 'edge'],
   [['frp'], ['nick', 'worn-edge', 'split-edge'], 'edge'],

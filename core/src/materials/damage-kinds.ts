@@ -22,9 +22,9 @@ export const DAMAGE_KINDS = {
   'gel-coat-crack': { name: 'gel coat crack', sign: 'star, lines or crazing that hold a dye', asks: ['pattern', 'depth'], growth: [1.3, 2.5], families: ['frp', 'frp-cored', 'foil'] },
   scratch: { name: 'scratch or gouge', sign: 'a groove with sound edges', asks: ['depth'], growth: [1, 1.3], families: [...STIFF, 'metal'] },
   void: { name: 'void under the gel coat', sign: 'a hollow that breaks in under a thumb, starved of resin', asks: ['depth'], growth: [1.2, 2], families: ['frp', 'frp-cored'] },
-  crack: { name: 'crack through', sign: 'a line that passes light, water or flexes', asks: [], growth: [1.2, 2], families: STIFF },
+  crack: { name: 'crack through', sign: 'a line that passes light, water or flexes', asks: ['depth'], growth: [1.2, 2], families: STIFF },
   hole: { name: 'hole or puncture', sign: 'daylight through the skin', asks: [], growth: [1.5, 3], families: STIFF },
-  crushed: { name: 'crushed or missing piece', sign: 'broken to pieces or gone', asks: ['pieces'], growth: [1.3, 2.5], families: STIFF },
+  crushed: { name: 'crushed or missing piece', sign: 'broken to pieces or gone', asks: ['pieces', 'depth'], growth: [1.3, 2.5], families: STIFF },
   'drilled-holes': { name: 'drilled holes', sign: 'old fastener or fitting holes', asks: ['count', 'wet'], growth: [1, 1.5], families: STIFF },
   delamination: { name: 'delamination', sign: 'dull tap, a skin that moves on its own', asks: ['layer', 'wet'], growth: [1.3, 2.5], families: ['frp', 'frp-cored', 'wood', 'foil', 'foam-sheet'] },
   'wet-core': { name: 'soft or wet core', sign: 'dull, spongy, reads wet, weeps when drilled', asks: ['core', 'wet'], growth: [1.5, 3], families: ['frp-cored', 'foil'] },
@@ -38,7 +38,7 @@ export const DAMAGE_KINDS = {
   'fabric-puncture': { name: 'fabric puncture', sign: 'a small hole that hisses or bubbles', asks: ['seam'], growth: [1, 1.2], families: ['inflatable'] },
   'fabric-tear': { name: 'fabric tear', sign: 'a slit or an L-shaped tear through the cloth', asks: ['seam'], growth: [1, 1.3], families: ['inflatable'] },
   'valve-leak': { name: 'valve leak', sign: 'bubbles at the valve or its seat', asks: ['valve'], growth: [1, 1], families: ['inflatable'] },
-  'old-repair': { name: 'old bad repair', sign: 'a lump, another colour, an edge that lifts', asks: ['holds'], growth: [1.2, 2], families: [...STIFF, 'inflatable'] },
+  'old-repair': { name: 'old bad repair', sign: 'a lump, another colour, an edge that lifts', asks: ['holds', 'depth'], growth: [1.2, 2], families: [...STIFF, 'inflatable'] },
   weathered: { name: 'weathered or oxidised surface', sign: 'chalk on the hand, no gloss', asks: ['coat'], growth: [1, 1], families: [...MOULDED, 'wood', 'thermoplastic', 'inflatable', 'foil', 'metal'] },
 } as const satisfies Record<string, DamageKindData>;
 

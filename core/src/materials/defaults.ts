@@ -24,6 +24,16 @@ export const DEFAULTS = {
   backingLap: 0.025,
   /** Thin cured laminate bonded inside as a backing. */
   backingThickness: 0.002,
+  /** Skin and core of a cored panel. */
+  skinThickness: 0.003,
+  coreThickness: 0.012,
+  /** Bedding under and round a new core, thickened resin, and resin that open cells and end grain drink first, kg/m². */
+  coreBedding: 1.2,
+  corePriming: 0.35,
+  /** Lap of a cover ply past the outermost ply. */
+  coverLap: 0.025,
+  /** Wet-out of upright and overhead work against flat work. */
+  lie: { flat: 1, vertical: 1.4, overhead: 2 },
   shopTemperature: 20,
   shopHumidity: 0.6,
   labourPerHour: 65,

@@ -24,6 +24,18 @@ export const RATES = {
   coatFixed: 10 * MIN,
   coatPerM2: 30 * MIN,
   polishPerM2: 25 * MIN,
+  moveFitting: 45 * MIN,
+  coreCutPerM2: 90 * MIN,
+  coreFitPerM2: 60 * MIN,
+  formerFixed: 10 * MIN,
+  formerPieces: 30 * MIN,
+  formerSplash: 90 * MIN,
+  formerFoamPerM2: 240 * MIN,
+  formerFoamFixed: 30 * MIN,
+  stopHole: 3 * MIN,
+  prop: 8 * MIN,
+  tabPerMetre: 12 * MIN,
+  filletPerMetre: 8 * MIN,
 } as const;
 export const RATE_SPREAD = 0.3;
 export const RATE_SOURCE = 'typical hand work by one technician, ±30 %';

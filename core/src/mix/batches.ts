@@ -7,7 +7,8 @@ import { groupsByThickness, wetOut, type WetPly } from './wet-out';
 
 export interface MixInput {
   readonly plies: readonly WetPly[];
-  readonly groundArea: Figure;
+  /** Ground faces and the ply that is laid on each first: one, or one on each side of the wall. */
+  readonly grounds: readonly { readonly lay: number; readonly area: Figure }[];
   readonly groundCoat: Figure;
   readonly waste: Figure;
   readonly resin: Resin;
@@ -17,6 +18,8 @@ export interface MixInput {
   readonly dropsPerMl?: Figure;
   /** Pairs of hands that wet out together. */
   readonly hands?: Figure;
+  /** Wet-out against flat work: 1, or more where the work is upright or overhead. */
+  readonly lie?: Figure;
 }
 
 export interface Batch {
@@ -78,21 +81,26 @@ interface Draft {
  */
 export function planMix(input: MixInput, ledger: Ledger): MixResult {
   const { plies, resin, usableTime } = input;
-  const times = plies.map((p) => wetOut(p, ledger, input.hands));
-  const ground = ledger.compute('ground', 'resin to wet the ground face', groundResin, { w: input.groundCoat, A: input.groundArea });
+  const times = plies.map((p) => wetOut(p, ledger, input.hands, input.lie));
+  const each = input.grounds.map(({ lay, area }, i) => ({ lay, resin: ledger.compute(i === 0 ? 'ground' : `ground.${i + 1}`, i === 0 ? 'resin to wet the ground face' : 'resin to wet the other ground face', groundResin, { w: input.groundCoat, A: area }) }));
+  const ground = each.length === 1 ? each[0].resin : ledger.sum('grounds', 'resin to wet both ground faces', 'kg', each.map((g) => g.resin));
+  const groundOf = (lay: number): Figure | undefined => each.find((g) => g.lay === lay)?.resin;
   const pliesResin = ledger.sum('plies', 'resin in the plies', 'kg', plies.map((p) => p.resin));
   const nothing = ledger.given('noGround', 'ground coat of a later batch', 0, 'kg', 'computed', 'the ground face is wetted once');
 
-  const groups = groupsByThickness(plies.map((p) => p.thickness.value), resin.maximumPerGo);
-  const drafts = groups.flatMap((indices, g) => draftBatches(indices, g + 1, input, times, ground.value));
+  // The other face begins a group of its own.
+  const starts = new Set(each.map((g) => g.lay));
+  const groups = groupsByThickness(plies.map((p) => p.thickness.value), resin.maximumPerGo, (i) => starts.has(plies[i].lay));
+  const drafts = groups.flatMap((indices, g) => draftBatches(indices, g + 1, input, times, groundOf));
 
   const batches = drafts.map((draft, i): Batch => {
     const id = `batch.${i + 1}`;
-    const withGroundCoat = draft.plies.some((p) => p.lay === plies[0].lay);
+    const coat = draft.plies.map((p) => groundOf(p.lay)).find((x) => x !== undefined);
+    const withGroundCoat = coat !== undefined;
     const n = draft.share?.of ?? 1;
     const whole = ledger.compute(`${id}.whole`, n > 1 ? 'resin for the whole ply' : 'resin for the batch, mixed', withWaste, {
       plies: ledger.sum(`${id}.plies`, 'resin in the plies of the batch', 'kg', draft.plies.map((p) => p.resin)),
-      ground: withGroundCoat ? ground : nothing,
+      ground: coat ?? nothing,
       waste: input.waste,
     });
     const time = ledger.sum(`${id}.wholeTime`, 'wet-out', 's', draft.times);
@@ -134,14 +142,14 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
   };
 }
 
-function draftBatches(indices: readonly number[], group: number, input: MixInput, times: readonly Figure[], ground: number): Draft[] {
+function draftBatches(indices: readonly number[], group: number, input: MixInput, times: readonly Figure[], groundOf: (lay: number) => Figure | undefined): Draft[] {
   const { plies, resin, waste, usableTime } = input;
   const drafts: Draft[] = [];
   let open: Draft | undefined;
   let mass = 0;
   let time = 0;
   for (const i of indices) {
-    const m = (plies[i].resin.value + (i === 0 ? ground : 0)) * (1 + waste.value);
+    const m = (plies[i].resin.value + (groundOf(plies[i].lay)?.value ?? 0)) * (1 + waste.value);
     const t = times[i].value;
     const n = Math.max(1, Math.ceil(m / resin.maximumPot - 1e-9), Math.ceil(t / usableTime.value - 1e-9));
     if (n > 1) {

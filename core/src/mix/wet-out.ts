@@ -13,48 +13,37 @@ export interface WetPly {
   readonly rate: number;
 }
 
+/** Time to wet out one ply, s. `lie` is 1 for flat work, more where it is upright or overhead. */
 export const wetOutTime = formula({
   id: 'mix/wet-out',
-  expression: 't = t_ply + A/rate',
+  expression: 't = (t_ply + A/(rate·n))·lie',
   unit: 's',
-  source: 'hand wet-out by one technician',
-  evaluate: (x: Record<'fixed' | 'A' | 'rate', number>) => x.fixed + x.A / x.rate,
-});
-
-export const wetOutTogether = formula({
-  id: 'mix/wet-out',
-  expression: 't = t_ply + A/(rate·n)',
-  unit: 's',
-  source: 'hand wet-out by several technicians, each on a share of the ply',
-  evaluate: (x: Record<'fixed' | 'A' | 'rate' | 'n', number>) => x.fixed + x.A / (x.rate * x.n),
+  source: 'hand wet-out, each technician on a share of the ply',
+  evaluate: (x: Record<'fixed' | 'A' | 'rate' | 'n' | 'lie', number>) => (x.fixed + x.A / (x.rate * x.n)) * x.lie,
 });
 
 /** Time to wet out one ply, s, by one technician or by as many as work on the job. */
-export function wetOut(ply: WetPly, ledger: Ledger, hands?: Figure): Figure {
-  if (hands && hands.value > 1) {
-    return ledger.compute(`wetOut.${ply.lay}`, `wet out ply ${ply.lay}`, wetOutTogether, {
-      fixed: ledger.given(`wetOut.${ply.lay}.fixed`, 'handling of one ply', RATES.wetOutPerPly, 's', 'assumed', RATE_SOURCE),
-      A: ply.area,
-      rate: ledger.given(`wetOut.${ply.lay}.rate`, 'wet-out rate', ply.rate, 'm²/s', 'assumed', RATE_SOURCE),
-      n: hands,
-    });
-  }
+export function wetOut(ply: WetPly, ledger: Ledger, hands?: Figure, lie?: Figure): Figure {
+  const one = (key: string, label: string): Figure => ledger.given(`wetOut.${key}`, label, 1, '1', 'assumed', 'nothing else was said');
   return ledger.compute(`wetOut.${ply.lay}`, `wet out ply ${ply.lay}`, wetOutTime, {
     fixed: ledger.given(`wetOut.${ply.lay}.fixed`, 'handling of one ply', RATES.wetOutPerPly, 's', 'assumed', RATE_SOURCE),
     A: ply.area,
     rate: ledger.given(`wetOut.${ply.lay}.rate`, 'wet-out rate', ply.rate, 'm²/s', 'assumed', RATE_SOURCE),
+    n: hands ?? one('n', 'hands'),
+    lie: lie ?? one('lie', 'wet-out against flat work'),
   });
 }
 
 /**
  * Plies laid in one go: as many as stay within the product's greatest thickness per go, always at least one.
+ * @param breaks whether a ply begins a group whatever its thickness
  * @returns groups of indices into `thicknesses`
  */
-export function groupsByThickness(thicknesses: readonly number[], maximum: number): number[][] {
+export function groupsByThickness(thicknesses: readonly number[], maximum: number, breaks: (index: number) => boolean = () => false): number[][] {
   const groups: number[][] = [];
   let sum = Infinity;
   thicknesses.forEach((t, i) => {
-    if (sum + t > maximum + 1e-9) {
+    if (sum + t > maximum + 1e-9 || breaks(i)) {
       groups.push([]);
       sum = 0;
     }

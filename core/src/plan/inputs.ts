@@ -1,7 +1,7 @@
 import { DEFAULTS, type Duty } from '../materials/defaults';
 import { find } from '../materials/library';
 import type { Library, OldLaminate } from '../materials/product';
-import type { Job, LayOrder } from '../schema/job';
+import type { Job, LayOrder, TaperSide } from '../schema/job';
 import type { Figure, Origin } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -14,6 +14,11 @@ export interface Inputs {
   readonly thickness: Figure;
   readonly gelCoat: Figure;
   readonly wall: Figure;
+  /** Core of a cored panel. */
+  readonly core?: Figure;
+  readonly side: TaperSide;
+  /** How much slower wet-out is than on flat work. */
+  readonly lie: Figure;
   readonly oldLaminate: OldLaminate;
   readonly laminateEntered: boolean;
   readonly temperature: Figure;
@@ -46,8 +51,9 @@ const wallFormula = formula({
 /**
  * Fills in what the job leaves open, from the shop or from the defaults; a default of weight is reported as assumed.
  * @param laminated whether the repair is ground into a laminate, so that its thickness matters
+ * @param cored whether that laminate is the skin of a core
  */
-export function resolveInputs(job: Job, shop: Shop, library: Library, laminated: boolean, ledger: Ledger): Inputs {
+export function resolveInputs(job: Job, shop: Shop, library: Library, laminated: boolean, cored: boolean, ledger: Ledger): Inputs {
   const assumed = (path: string, what: string, suggestion: string): void =>
     ledger.report({ severity: 'assumed', path, what, suggestion });
   const pick = (
@@ -65,13 +71,13 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
     return `${f.text} ${f.unit}`;
   };
 
-  const thickness = pick('thickness', 'old laminate', 'm', job.hull.thickness, {
-    value: DEFAULTS.laminateThickness,
+  const thickness = pick('thickness', cored ? 'old skin' : 'old laminate', 'm', job.hull.thickness, {
+    value: cored ? DEFAULTS.skinThickness : DEFAULTS.laminateThickness,
     origin: 'assumed',
-    source: 'typical topside of a small moulded craft; measure at the broken edge',
+    source: cored ? 'typical outer skin of a small cored craft; measure at the broken edge' : 'typical topside of a small moulded craft; measure at the broken edge',
   });
   if (laminated && job.hull.thickness === undefined) {
-    assumed('hull.thickness', `laminate thickness not known, taken as ${say(thickness.value, 'mm')}`, 'measure it at the broken edge');
+    assumed('hull.thickness', `${cored ? 'skin' : 'laminate'} thickness not known, taken as ${say(thickness.value, 'mm')}`, 'measure it at the broken edge');
   }
   const gelCoat = pick('gelCoat', 'old gel coat', 'm', job.hull.gelCoat, {
     value: DEFAULTS.gelCoatThickness,
@@ -81,6 +87,8 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
   if (laminated && job.hull.gelCoat === undefined) {
     assumed('hull.gelCoat', `gel coat not measured, taken as ${say(gelCoat.value, 'mm')}`, 'measure it at the broken edge');
   }
+  const core = cored ? pick('core', 'old core', 'm', job.hull.coreThickness, { value: DEFAULTS.coreThickness, origin: 'assumed', source: 'typical core of a small craft; measure at the opened edge' }) : undefined;
+  if (cored && job.hull.coreThickness === undefined) assumed('hull.coreThickness', `core not measured, taken as ${say(DEFAULTS.coreThickness, 'mm')}`, 'measure it at the opened edge');
   const oldLaminate = find(library.oldLaminates, job.hull.laminate ?? usualLaminate(job)) ?? library.oldLaminates[0];
   if (laminated && job.hull.laminate === undefined) {
     assumed('hull.laminate', `old laminate not named, taken as ${oldLaminate.name}`, 'look at the broken edge: mat, woven or stitched');
@@ -105,6 +113,9 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
     thickness,
     gelCoat,
     wall: ledger.compute('wall', 'old wall', wallFormula, { T: thickness, g: gelCoat }),
+    core,
+    side: job.taper?.side ?? 'outside',
+    lie: ledger.given('lie', 'wet-out against flat work', DEFAULTS.lie[laminate.lie ?? 'flat'], '1', laminate.lie ? 'entered' : 'assumed', 'upright 1.4 times, overhead twice as long'),
     oldLaminate,
     laminateEntered: job.hull.laminate !== undefined,
     temperature,

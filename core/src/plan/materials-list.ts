@@ -23,14 +23,14 @@ const boughtCloth = {
   source: 'each ply cut from its own rectangle',
 };
 
-type Parts = Pick<Plan, 'laminate' | 'mix' | 'fair' | 'finish' | 'system' | 'grind'> & {
+type Parts = Pick<Plan, 'coring' | 'structure' | 'laminate' | 'mix' | 'fair' | 'finish' | 'system' | 'grind'> & {
   /** Resin that a thickened filler is made of. */
   readonly fillerResin: Resin;
 };
 
 /** What the job uses up, as far as the plan goes. Papers, tape and gloves are not priced. */
 export function listMaterials(parts: Parts, peelPly: Cloth, ledger: Ledger): readonly MaterialLine[] {
-  const { laminate, mix, fair, finish, system, grind, fillerResin } = parts;
+  const { laminate, mix, fair, finish, system, grind, coring, structure = [], fillerResin } = parts;
   const lines: MaterialLine[] = [];
   const add = (id: string, product: string, use: string, quantity: Figure, price: number | undefined, unit: string, priced: Product): void => {
     if (price === undefined) {
@@ -54,7 +54,16 @@ export function listMaterials(parts: Parts, peelPly: Cloth, ledger: Ledger): rea
       const quantity = ledger.record(`cloth.${cloth.id}`, `${cloth.name} to cut from`, boughtCloth, area, inputs);
       add(`cloth.${cloth.id}`, cloth.name, `${own.length} plies`, quantity, cloth.pricePerM2, 'money/m²', cloth);
     }
-    if (grind) add('peelPly', peelPly.name, 'over the last ply', grind.groundArea, peelPly.pricePerM2, 'money/m²', peelPly);
+    if (coring) {
+      add('core', coring.product.name, 'new core', coring.area, coring.product.pricePerM2, 'money/m²', coring.product);
+      add('coreResin', resin.name, 'priming and bedding of the core', ledger.sum('coreResin', 'resin under the core', 'kg', [coring.priming, coring.bedding]), resin.pricePerKg, 'money/kg', resin);
+    }
+    for (const m of structure) {
+      add(`member.${m.index + 1}.resin`, resin.name, `tabs and fillets, ${m.name}`, m.resin, resin.pricePerKg, 'money/kg', resin);
+      const [first] = m.strips;
+      if (first) add(`member.${m.index + 1}.cloth`, first.cloth.name, `tabs, ${m.name}`, ledger.sum(`member.${m.index + 1}.cloth`, 'cloth for the tabs', 'm²', m.strips.map((s) => s.area)), first.cloth.pricePerM2, 'money/m²', first.cloth);
+    }
+    if (grind) add('peelPly', peelPly.name, 'over the last ply', peelArea(grind, ledger), peelPly.pricePerM2, 'money/m²', peelPly);
   }
   if (fair) {
     const thickened = filler.kind === 'thickened';
@@ -69,3 +78,7 @@ export function listMaterials(parts: Parts, peelPly: Cloth, ledger: Ledger): rea
   }
   return lines;
 }
+
+/** Ground faces that peel ply goes over. */
+const peelArea = (grind: NonNullable<Plan['grind']>, ledger: Ledger): Figure =>
+  grind.inside ? ledger.sum('peelPly', 'peel ply, both faces', 'm²', grind.side === 'inside' ? [grind.inside.groundArea] : [grind.groundArea, grind.inside.groundArea]) : grind.groundArea;

@@ -1,10 +1,9 @@
 import { checkTemperature, doublingRule } from '../cure/cure-model';
 import { planFiller } from '../fair/filler';
 import { gritBeforeFinish, planBuildUp, planFilm } from '../finish/film';
-import { planDish } from '../grind/dish';
 import { planTaperRatio } from '../grind/taper-ratio';
-import { planOutlines } from '../laminate/outlines';
-import { bandFloor, laminateLimit, planStack } from '../laminate/stack';
+import { planCoring } from '../laminate/coring';
+import { planStructure } from '../laminate/structure';
 import { linkOf } from '../match/chain';
 import { routeFor, type RouteId } from '../match/routes';
 import { DEFAULTS } from '../materials/defaults';
@@ -14,22 +13,28 @@ import { dewPoint } from '../physics/dew-point';
 import type { Job } from '../schema/job';
 import { DAMAGE_KINDS } from '../materials/damage-kinds';
 import { SUBSTRATES } from '../materials/substrates';
-import { outlineOf, planExtent } from '../survey/extent';
+import { regionOf, planExtent } from '../survey/extent';
+import type { Dish } from '../grind/dish';
+import type { Faces } from '../grind/faces';
+import { answerOf, OBSTACLE_KINDS, type RoomCheck } from '../grind/room';
+import type { Sheet } from '../materials/product';
+import type { Face, Obstacle } from '../schema/job';
+import { planLaminating } from './laminating';
 import { identify } from '../survey/identify';
 import { mapReadings } from '../survey/readings';
 import { STAGES, type Problem, type Stage } from '../trace/problem';
 import { resolveInputs, type Inputs } from './inputs';
 import { listMaterials } from './materials-list';
-import { ENGINE_VERSION, PLAN_FORMAT, type Plan, type PlanResult } from './plan';
+import { ENGINE_VERSION, PLAN_FORMAT, type LaminatePlan, type Plan, type PlanResult } from './plan';
 import { checkSize, matchingInput, planSystem, substratesOf, type SystemPlan } from './matching';
 import { measureAll } from './measure-all';
 import { openStages } from './open-stages';
-import { drawPlanView, type PlanDrawing, type PlanViewInput } from './plan-view';
+import { drawPlanView, type PlanDrawing, type PlanObstacle, type PlanViewInput } from './plan-view';
 import { planSanding } from './sanding';
-import { drawSection } from './section';
+import { drawSection, type SectionFace } from './section';
 import type { Clock, Shop } from './shop';
 import { StageMemo } from './stage-memo';
-import { draftTasks } from './tasks';
+import { draftTasks, type TaskFacts } from './tasks';
 import { missedWindows, placeTasks } from './timeline';
 import { sumTotals } from './totals';
 
@@ -87,7 +92,8 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const substrates = substratesOf(job, identity);
   if (substrates.length === 0 || kind === undefined) return { ...nothing, identity };
   const laminated = substrates.some((s) => routeFor(s.family, kind)?.stages.includes('laminate') && s.family.startsWith('frp'));
-  const inputs = memo.run('input', { job: facts, shop: yard, library, laminated }, (i, l) => resolveInputs(i.job, i.shop, i.library, i.laminated, l));
+  const cored = substrates[0].family === 'frp-cored';
+  const inputs = memo.run('input', { job: facts, shop: yard, library, laminated, cored }, (i, l) => resolveInputs(i.job, i.shop, i.library, i.laminated, i.cored, l));
   if (!inputs) return { ...nothing, identity };
 
   const { shape, size, findings = [], readings = [], meter } = job.damage;
@@ -105,13 +111,18 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const system = memo.run('system', matchingInput(job, inputs, library, shop, substrates, kind), planSystem);
   const route = system?.route;
   if (route && survey) memo.run('limits', { route, length: Math.max(survey.length.value, survey.width.value) }, checkSize);
-  const computed = system !== undefined && route?.id === 'laminate' && isComputed(substrates[0].id, kind, system);
+  const computed = system !== undefined && isComputed(route?.id, substrates[0].id, system);
   // A coat that is not worked out leaves its own stage open, and no other.
   const open = route ? openStages(route.id as RouteId).filter((o) => !computed || (o.stage === 'finish' && !system?.chosen?.chain.finish)) : [];
   const head = { ...nothing, stages: route?.stages ?? STAGES, open, identity, inputs, survey, readings: readingMap, system };
   const look = findings.filter((f) => f.extent === 'first look').at(-1);
-  const view = (more: Pick<PlanViewInput, 'plies' | 'finishEdge' | 'maskingLine'>): PlanDrawing | undefined =>
-    survey && memo.run('planView', { base: survey.outline, centre: survey.centre, firstLook: look && outlineOf(look, shape), readings: readingMap?.cells ?? [], ...more }, drawPlanView);
+  const view = (more: Pick<PlanViewInput, 'plies' | 'finishEdge' | 'maskingLine'>, room: readonly RoomCheck[] = []): PlanDrawing | undefined =>
+    survey &&
+    memo.run(
+      'planView',
+      { base: survey.region, centre: survey.centre, firstLook: look && regionOf(look, shape), readings: readingMap?.cells ?? [], obstacles: drawnObstacles(job.obstacles ?? [], room), ...more },
+      drawPlanView,
+    );
   const { resin, cloth, filler, finish: chosenCoat } = system?.chosen?.chain ?? {};
   // Room is left for a paint where the coat that was chosen is not worked out.
   const coat = chosenCoat ?? library.finishes.find((f) => f.kind === 'paint');
@@ -133,41 +144,30 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   if (!survey || !milestones) return head;
 
   const buildUp = memo.run('buildUp', { coat, gelCoat: inputs.gelCoat }, (i, l) => planBuildUp(i.coat, i.gelCoat, l));
-  const lighter = library.cloths
-    .filter((c) => (c.kind === cloth.kind || c.kind === 'woven') && c.family === cloth.family && c.arealWeight < cloth.arealWeight)
-    .sort((a, b) => b.arealWeight - a.arealWeight);
-  const stack =
-    buildUp &&
-    memo.run('stack', { cloth, lighter, resin, thickness: inputs.thickness, gelCoat: inputs.gelCoat, buildUp }, (i, ledger) => {
-      const upper = ledger.compute('upper', 'upper limit of the new laminate', laminateLimit, { Told: i.thickness, gold: i.gelCoat, fairing: i.buildUp.fairing, finish: i.buildUp.finish });
-      const lower = ledger.compute('lower', 'lower limit of the new laminate', bandFloor, { Tmax: upper, b: ledger.given('band', 'width of the band', DEFAULTS.bandBelow, 'm', 'assumed', 'band for the laminate against its upper limit') });
-      return { upper, lower, stack: planStack({ ...i, band: [lower, upper] }, ledger) };
-    });
   const taper = memo.run(
     'taper',
     { duty: inputs.duty, dutyEntered: inputs.dutyEntered, own: job.taper?.ratio, oldLaminate: inputs.oldLaminate, laminateEntered: inputs.laminateEntered, bondShear: library.bondShear[resin.family], resinName: resin.family },
     planTaperRatio,
   );
-  if (!buildUp || !stack || !taper || stack.stack.plies.length === 0) return head;
+  const laminating = buildUp && taper && planLaminating(memo, { job, library, inputs, buildUp, taper, cloth, resin, base: survey.region, baseArea: survey.area, centre: survey.centre, cored });
+  if (!buildUp || !laminating) return head;
+  const { laminate, grind, faces } = laminating;
+  const { order, plies } = laminate;
+  const newCore = system.chosen && linkOf(system.chosen.chain, 'coring');
+  const coring = cored && faces.through && newCore && inputs.core ? memo.run('coring', { base: survey.region, baseArea: survey.area, core: inputs.core, product: newCore as Sheet }, planCoring) : undefined;
 
-  const { order } = inputs;
-  const plies = memo.run('laminate', { base: survey.outline, stack: stack.stack, ratio: taper.used, step: inputs.minimumStep, order }, planOutlines);
-  if (!plies) return head;
-  const laminate = { order, upperLimit: stack.upper, lowerLimit: stack.lower, thickness: stack.stack.thickness, inBand: stack.stack.inBand, step: inputs.minimumStep, plies };
+  const members = job.structure ?? [];
+  const structure = members.length > 0 ? memo.run('structure', { members, cloths: library.cloths, cloth, resin, sand: milestones.resin.sand, length: survey.length }, planStructure) : undefined;
 
-  const dish = memo.run('grind', { base: survey.outline, baseArea: survey.area, plies, order, wall: inputs.wall, oldLaminate: inputs.oldLaminate }, planDish);
-  const grind = dish && { ...dish, taper, discGrit: GRINDING_DISC };
   const wetPlies = plies.map((p) => ({ lay: p.lay, thickness: p.thickness, area: p.area, resin: p.resin, rate: p.cloth.wetOutRate }));
-  const batches =
-    dish &&
-    memo.run('mix', { plies: wetPlies, groundArea: dish.groundArea, groundCoat: inputs.groundCoat, waste: inputs.waste, resin, temperature: inputs.temperature, usableTime: milestones.resin.usable, dropsPerMl: inputs.dropsPerMl, hands: inputs.hands }, planMix);
+  const grounds = laminate.sides.flatMap((side) => (side.plies.length > 0 ? [{ lay: side.plies[0], area: (side.face === 'inside' ? grind.inside : grind)?.groundArea ?? grind.groundArea }] : []));
+  const batches = memo.run('mix', { plies: wetPlies, grounds, groundCoat: inputs.groundCoat, waste: inputs.waste, resin, temperature: inputs.temperature, usableTime: milestones.resin.usable, dropsPerMl: inputs.dropsPerMl, hands: inputs.hands, lie: inputs.lie }, planMix);
   const mix = batches && { ...batches, milestones: milestones.resin };
 
-  const filled =
-    dish &&
-    memo.run(
+  const outer = laminate.sides.find((side) => side.face === 'outside');
+  const filled = memo.run(
       'fair',
-      { filler: { wall: inputs.wall, laminate: laminate.thickness, finish: buildUp.finish, groundArea: dish.groundArea, finishArea: dish.finishArea, filler, resin: fillerResin, temperature: inputs.temperature, usable: milestones.filler.usable, dropsPerMl: inputs.dropsPerMl }, endGrit: gritBeforeFinish(coat, inputs.grade) },
+      { filler: { wall: faces.outside.depth, laminate: outer?.thickness, finish: buildUp.finish, groundArea: grind.groundArea, finishArea: grind.finishArea, filler, resin: fillerResin, temperature: inputs.temperature, usable: milestones.filler.usable, dropsPerMl: inputs.dropsPerMl }, endGrit: gritBeforeFinish(coat, inputs.grade) },
       (i, ledger) => {
         const result = planFiller(i.filler, ledger);
         return { ...result, endGrit: i.endGrit, sanding: planSanding('sand', result.overfill, i.filler.finishArea, i.endGrit, 'cured resin', ledger) };
@@ -176,10 +176,9 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const fair = filled && { ...filled, milestones: milestones.filler };
 
   const filmed =
-    dish &&
     chosenCoat &&
     milestones.finish &&
-    memo.run('finish', { film: { finish: chosenCoat, film: buildUp.finish, area: dish.finishArea, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.finish.usable, dropsPerMl: inputs.dropsPerMl }, humidity: inputs.humidity }, (i, ledger) => {
+    memo.run('finish', { film: { finish: chosenCoat, film: buildUp.finish, area: grind.finishArea, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.finish.usable, dropsPerMl: inputs.dropsPerMl }, humidity: inputs.humidity }, (i, ledger) => {
       const result = planFilm(i.film, ledger);
       const dew = ledger.compute('dewPoint', 'dew point', dewPoint, { T: i.film.temperature, RH: i.humidity });
       if (i.film.temperature.value - dew.value < DEFAULTS.dewMargin) {
@@ -197,41 +196,67 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
     (i, ledger) => measureAll(i, ledger),
   );
 
-  const parts = { system, fillerResin, grind, laminate, mix, fair, finish, backing: inputs.backing, hands: inputs.hands, solventWipe: wiped(system) };
+  const backing = backingOf(faces, inputs, kind, cored);
+  const parts = { system, fillerResin, grind, coring, structure, laminate, mix, fair, finish, backing, job: taskFacts(job), hands: inputs.hands, solventWipe: wiped(system) };
   const materials = memo.run('materials', { parts, peelPly: library.peelPly }, (i, l) => listMaterials(i.parts, i.peelPly, l));
   const drafts = memo.run('time', parts, draftTasks);
   const timeline = drafts && placeTasks(drafts, startOf(job, clock), doneTimes(job), { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value });
   const totals = timeline && memo.run('totals', { timeline, resin: mix?.total, materials: materials ?? [], shop: { ...yard, hours: shop.hours }, without: open.map((o) => o.stage) }, (i, l) => sumTotals(i.timeline, i.resin, i.materials, i.shop, i.without, l));
 
-  const section =
-    dish &&
-    memo.run(
-      'section',
-      {
-        half: survey.length.value / 2,
-        wall: inputs.wall.value,
-        gelCoat: inputs.gelCoat.value,
-        profile: dish.profile,
-        order,
-        plies: plies.map((p) => ({ lay: p.lay, offset: p.offset.value, thickness: p.thickness.value, orientation: p.orientation, name: p.cloth.name })),
-        finish: buildUp.finish.value,
-        finishKind: coat.kind,
-        maskingLine: dish.maskingLine.value,
-        backing: inputs.backing,
-        backingLap: DEFAULTS.backingLap,
-        backingThickness: DEFAULTS.backingThickness,
-      },
-      drawSection,
-    );
-  const planView = dish && view({ plies, finishEdge: dish.outlines.finishEdge, maskingLine: dish.outlines.maskingLine });
+  const section = memo.run(
+    'section',
+    {
+      half: survey.length.value / 2,
+      skin: inputs.wall.value,
+      core: inputs.core?.value ?? 0,
+      innerSkin: cored ? inputs.thickness.value : 0,
+      gelCoat: inputs.gelCoat.value,
+      through: faces.through,
+      outside: sectionFace('outside', grind, laminate),
+      inside: grind.inside && sectionFace('inside', grind.inside, laminate),
+      order,
+      finish: buildUp.finish.value,
+      finishKind: coat.kind,
+      maskingLine: grind.maskingLine.value,
+      backing: backing && { kind: backing, lap: DEFAULTS.backingLap, thickness: DEFAULTS.backingThickness },
+    },
+    drawSection,
+  );
+  const planView = view({ plies, finishEdge: grind.outlines.finishEdge, maskingLine: grind.outlines.maskingLine }, grind.room);
 
-  return { ...head, grind, laminate, mix, fair, finish, bench, timeline, materials, totals, section, planView };
+  return { ...head, grind, coring, structure, laminate, mix, fair, finish, bench, timeline, materials, totals, section, planView };
 }
 
-/** Repairs whose stages are worked out: a hole, or a piece gone, right through solid laminate. */
-function isComputed(hull: string, kind: string, system: SystemPlan): boolean {
-  const chain = system.chosen?.chain;
-  return hull === 'frp-solid' && system.substrates.length === 1 && (kind === 'hole' || kind === 'crushed') && chain?.filler !== undefined;
+/** Repairs whose stages are worked out: what is opened and laminated in solid or cored fibreglass. */
+function isComputed(route: string | undefined, hull: string, system: SystemPlan): boolean {
+  const laminated = (route === 'laminate' || route === 'recore') && (hull === 'frp-solid' || hull === 'frp-cored');
+  return laminated && system.substrates.length === 1 && system.chosen?.chain.filler !== undefined;
+}
+
+/** What the tasks read of the job. */
+const taskFacts = ({ former, damage }: Job): TaskFacts => ({ former, kind: damage.kind });
+
+/** What the first ply is laid against, where the cut-out is open behind it. */
+function backingOf(faces: Faces, inputs: Inputs, kind: string, cored: boolean): 'removable' | 'bonded' | undefined {
+  if (!faces.through) return undefined;
+  // Behind the skin of a core lies the new core; only a hole right through both skins wants a backing.
+  if (cored && (kind !== 'hole' || faces.inside)) return undefined;
+  return faces.side === 'outside' ? inputs.backing : 'removable';
+}
+
+function sectionFace(face: Face, dish: Dish, laminate: LaminatePlan): SectionFace {
+  const side = laminate.sides.find((s) => s.face === face);
+  const own = laminate.plies.filter((p) => p.side === face).map((p) => ({ lay: p.lay, offset: p.offset.value, thickness: p.thickness.value, orientation: p.orientation, name: p.cloth.name }));
+  return { depth: dish.depth.value, profile: dish.profile, grindLimit: dish.grindLimit.value, plies: side?.cover ? own.slice(0, -1) : own, cover: side?.cover ? own.at(-1) : undefined };
+}
+
+function drawnObstacles(obstacles: readonly Obstacle[], room: readonly RoomCheck[]): readonly PlanObstacle[] {
+  return obstacles.flatMap((o, index) => {
+    if (o.points.length < 2) return [];
+    const check = room.find((r) => r.index === index);
+    const answer = answerOf(o);
+    return [{ kind: o.kind, name: o.name ?? o.kind, closed: OBSTACLE_KINDS[o.kind].closed, points: o.points, moved: answer === 'move', short: answer === 'stop' && check !== undefined && !check.fits }];
+  });
 }
 
 /** Where the yard wipes with a solvent after abrading: the chain says. */
@@ -251,9 +276,6 @@ function planOpen(memo: StageMemo, system: SystemPlan | undefined, inputs: Input
   const timeline = drafts && placeTasks(drafts, startOf(job, clock), doneTimes(job), { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value }, system?.route.stages);
   return { productTimes, timeline };
 }
-
-/** P grade for taking laminate away: the coarse end of what lamination wants under it. */
-const GRINDING_DISC = 40;
 
 function startOf(job: Job, clock: Clock): number {
   return job.schedule?.start ? Date.parse(job.schedule.start) : clock.now;

@@ -1,14 +1,28 @@
-import { extent, type Outline, type Point } from '../geometry/outline';
+import type { Point } from '../geometry/outline';
+import { bounds, regionExtent, type Region } from '../geometry/region';
+import type { Face, ObstacleKind } from '../schema/job';
 import type { ReadingCell } from '../survey/readings';
 
-export type LineKind = 'first look' | 'cut-out' | 'ply' | 'grind limit' | 'finish edge' | 'masking line';
+export type LineKind = 'first look' | 'cut-out' | 'ply' | 'inside ply' | 'grind limit' | 'finish edge' | 'masking line';
 
 export interface PlanLine {
   readonly id: string;
   readonly kind: LineKind;
   readonly label: string;
   readonly ply?: number;
-  readonly outline: Outline;
+  readonly outlines: Region;
+}
+
+/** Something in the way, as a line or an area. */
+export interface PlanObstacle {
+  readonly kind: ObstacleKind;
+  readonly name: string;
+  readonly closed: boolean;
+  readonly points: readonly Point[];
+  /** Taken off for the repair. */
+  readonly moved: boolean;
+  /** The taper wants more room than there is and stops at it. */
+  readonly short: boolean;
 }
 
 /** The plan view, m: the same outlines that the plies are cut to, outermost first. */
@@ -16,40 +30,58 @@ export interface PlanDrawing {
   readonly width: number;
   readonly height: number;
   readonly lines: readonly PlanLine[];
+  readonly obstacles: readonly PlanObstacle[];
   /** Tap and moisture readings with the ground that each stands for. */
   readonly readings: readonly ReadingCell[];
 }
 
 export interface PlanViewInput {
-  readonly base: Outline;
+  readonly base: Region;
   /** Where the middle of the base lies in the frame of first look and readings. */
   readonly centre: Point;
-  readonly firstLook?: Outline;
+  readonly firstLook?: Region;
   readonly readings: readonly ReadingCell[];
-  readonly plies: readonly { readonly lay: number; readonly outline: Outline }[];
-  readonly finishEdge?: Outline;
-  readonly maskingLine?: Outline;
+  readonly obstacles: readonly PlanObstacle[];
+  readonly plies: readonly { readonly lay: number; readonly side: Face; readonly pieces: Region }[];
+  readonly finishEdge?: Region;
+  readonly maskingLine?: Region;
 }
 
 /** Room round the drawing where nothing is ground, as a share of its size. */
 const ROOM = 1.25;
+/** How far beyond the repair an obstacle may widen the drawing, as a share of the repair's reach. */
+const FARTHEST = 1.6;
 
 /** Collects the outlines of the repair for drawing. */
 export function drawPlanView(input: PlanViewInput): PlanDrawing {
-  const shift = (outline: Outline): Outline => outline.map((p) => ({ x: p.x - input.centre.x, y: p.y - input.centre.y }));
-  const firstLook = input.firstLook && shift(input.firstLook);
-  const readings = input.readings.map((r) => ({ ...r, cell: shift(r.cell), reading: { ...r.reading, x: r.reading.x - input.centre.x, y: r.reading.y - input.centre.y } }));
-  const outerFirst = [...input.plies].sort((a, b) => extent(b.outline).length - extent(a.outline).length);
+  const moved = (p: Point): Point => ({ x: p.x - input.centre.x, y: p.y - input.centre.y });
+  const firstLook = input.firstLook?.map((o) => o.map(moved));
+  const readings = input.readings.map((r) => ({ ...r, cell: r.cell.map(moved), reading: { ...r.reading, ...moved(r.reading) } }));
+  const obstacles = input.obstacles.map((o) => ({ ...o, points: o.points.map(moved) }));
+  const outerFirst = [...input.plies].sort((a, b) => regionExtent(b.pieces).length - regionExtent(a.pieces).length);
   const lines: PlanLine[] = [
-    ...(input.maskingLine ? [{ id: 'masking', kind: 'masking line' as const, label: 'masking line', outline: input.maskingLine }] : []),
-    ...(input.finishEdge ? [{ id: 'finish-edge', kind: 'finish edge' as const, label: 'finish edge', outline: input.finishEdge }] : []),
-    ...outerFirst.map((p): PlanLine => ({ id: `ply-${p.lay}`, kind: 'ply', label: `ply ${p.lay}`, ply: p.lay, outline: p.outline })),
-    { id: 'cut-out', kind: 'cut-out', label: input.maskingLine ? 'cut-out' : 'damage', outline: input.base },
+    ...(input.maskingLine ? [{ id: 'masking', kind: 'masking line' as const, label: 'masking line', outlines: input.maskingLine }] : []),
+    ...(input.finishEdge ? [{ id: 'finish-edge', kind: 'finish edge' as const, label: 'finish edge', outlines: input.finishEdge }] : []),
+    ...outerFirst.map((p): PlanLine => ({ id: `ply-${p.lay}`, kind: p.side === 'inside' ? 'inside ply' : 'ply', label: p.side === 'inside' ? `ply ${p.lay}, inside` : `ply ${p.lay}`, ply: p.lay, outlines: p.pieces })),
+    { id: 'cut-out', kind: 'cut-out', label: input.maskingLine ? 'cut-out' : 'damage', outlines: input.base },
   ];
-  if (firstLook) lines.push({ id: 'first-look', kind: 'first look', label: 'first look', outline: firstLook });
+  if (firstLook) lines.push({ id: 'first-look', kind: 'first look', label: 'first look', outlines: firstLook });
   // The drawing is centred: its size is twice the farthest reach from the middle.
-  const all = [...lines.flatMap((l) => l.outline), ...readings.flatMap((r) => r.cell)];
-  const reach = extent(all.flatMap((p) => [p, { x: -p.x, y: -p.y }]));
+  const own = reachOf([...lines.flatMap((l) => l.outlines), ...readings.map((r) => r.cell)]);
+  const way = reachOf(obstacles.map((o) => o.points));
   const room = input.maskingLine ? 1 : ROOM;
-  return { width: reach.length * room, height: reach.width * room, lines, readings };
+  return {
+    width: 2 * Math.max(own.x * room, Math.min(way.x, own.x * FARTHEST)),
+    height: 2 * Math.max(own.y * room, Math.min(way.y, own.y * FARTHEST)),
+    lines,
+    obstacles,
+    readings,
+  };
+}
+
+/** Farthest reach from the middle, m. */
+function reachOf(outlines: Region): { x: number; y: number } {
+  if (outlines.length === 0) return { x: 0, y: 0 };
+  const b = bounds(outlines);
+  return { x: Math.max(Math.abs(b.x0), Math.abs(b.x1)), y: Math.max(Math.abs(b.y0), Math.abs(b.y1)) };
 }

@@ -7,7 +7,10 @@ import type { Dish } from '../grind/dish';
 import type { TaperRatio } from '../grind/taper-ratio';
 import type { Ply } from '../laminate/outlines';
 import type { MixResult } from '../mix/batches';
-import type { LayOrder } from '../schema/job';
+import type { Face, LayOrder, TaperSide } from '../schema/job';
+import type { RoomCheck } from '../grind/room';
+import type { CoringPlan } from '../laminate/coring';
+import type { MemberPlan } from '../laminate/structure';
 import type { SurveyResult } from '../survey/extent';
 import type { Identification } from '../survey/identify';
 import type { ReadingMap } from '../survey/readings';
@@ -34,8 +37,24 @@ export interface MaterialLine {
   readonly cost?: Figure;
 }
 
+/** The plies of one face of the wall. */
+export interface LaminateSide {
+  readonly face: Face;
+  readonly upperLimit: Figure;
+  readonly lowerLimit: Figure;
+  readonly thickness: Figure;
+  readonly inBand: boolean;
+  /** Lay numbers. */
+  readonly plies: readonly number[];
+  /** Whether the last of them is a cover ply. */
+  readonly cover: boolean;
+}
+
 export interface LaminatePlan {
   readonly order: LayOrder;
+  /** The stack was put together by hand. */
+  readonly own: boolean;
+  readonly sides: readonly LaminateSide[];
   readonly upperLimit: Figure;
   readonly lowerLimit: Figure;
   readonly thickness: Figure;
@@ -47,6 +66,11 @@ export interface LaminatePlan {
 export interface GrindPlan extends Dish {
   readonly taper: TaperRatio;
   readonly discGrit: number;
+  readonly side: TaperSide;
+  /** The dish on the inside face, where there is one. */
+  readonly inside?: Dish;
+  /** What is in the way, and the ways past it. */
+  readonly room: readonly RoomCheck[];
 }
 
 export interface FairPlan extends FillerResult {
@@ -98,6 +122,8 @@ export interface Plan {
   /** Times of the chain's products where the mix stage is open. */
   readonly productTimes?: readonly ProductTimes[];
   readonly grind?: GrindPlan;
+  readonly coring?: CoringPlan;
+  readonly structure?: readonly MemberPlan[];
   readonly laminate?: LaminatePlan;
   readonly mix?: MixResult & { readonly milestones: Milestones };
   readonly fair?: FairPlan;

@@ -7,7 +7,7 @@ export interface SectionPoint {
   readonly z: number;
 }
 
-export type LayerKind = 'old laminate' | 'old gel coat' | 'ply' | 'fairing' | 'paint' | 'gel coat' | 'backing' | 'former';
+export type LayerKind = 'old laminate' | 'old gel coat' | 'old core' | 'new core' | 'inner skin' | 'ply' | 'fairing' | 'paint' | 'gel coat' | 'backing' | 'former';
 
 export interface SectionLayer {
   readonly id: string;
@@ -24,29 +24,54 @@ export interface Section {
   readonly half: number;
   /** How far the drawing reaches from the middle, m. */
   readonly reach: number;
+  /** Everything from the old surface to the inside face, m. */
   readonly wall: number;
+  /** The wall or skin whose laminate is spliced from outside, m. */
+  readonly skin: number;
+  readonly core: number;
   readonly gelCoat: number;
   /** Depth of the top of the new laminate, m. */
   readonly top: number;
   readonly finish: number;
   readonly grindLimit: number;
+  /** The same of an inside dish; 0 where there is none. */
+  readonly insideLimit: number;
   readonly finishEdge: number;
   readonly layers: readonly SectionLayer[];
 }
 
+interface SectionPly {
+  readonly lay: number;
+  readonly offset: number;
+  readonly thickness: number;
+  readonly orientation: string;
+  readonly name: string;
+}
+
+/** The dish on one face and the plies in it. */
+export interface SectionFace {
+  readonly depth: number;
+  readonly profile: Profile;
+  readonly grindLimit: number;
+  readonly plies: readonly SectionPly[];
+  readonly cover?: SectionPly;
+}
+
 export interface SectionInput {
   readonly half: number;
-  readonly wall: number;
+  /** Wall, or outer skin of a cored panel, with its gel coat. */
+  readonly skin: number;
+  readonly core: number;
+  readonly innerSkin: number;
   readonly gelCoat: number;
-  readonly profile: Profile;
+  readonly through: boolean;
+  readonly outside: SectionFace;
+  readonly inside?: SectionFace;
   readonly order: LayOrder;
-  readonly plies: readonly { readonly lay: number; readonly offset: number; readonly thickness: number; readonly orientation: string; readonly name: string }[];
   readonly finish: number;
   readonly finishKind: 'paint' | 'gel coat';
   readonly maskingLine: number;
-  readonly backing: 'removable' | 'bonded';
-  readonly backingLap: number;
-  readonly backingThickness: number;
+  readonly backing?: { readonly kind: 'removable' | 'bonded'; readonly lap: number; readonly thickness: number };
 }
 
 /** Offset at which the ground face reaches a depth, m; the profile falls steadily outward. */
@@ -66,63 +91,73 @@ export function offsetAtDepth(profile: Profile, depth: number): number {
  * Smallest first: every ply lies flat at its own level and steps outward.
  */
 export function drawSection(input: SectionInput): Section {
-  const { half, wall, gelCoat, profile, plies, finish } = input;
-  const total = plies.reduce((sum, p) => sum + p.thickness, 0);
-  const top = wall - total;
+  const { half, skin, core, innerSkin, gelCoat, outside, inside, finish } = input;
+  const wall = skin + core + innerSkin;
+  const { profile, grindLimit } = outside;
+  const top = outside.depth - thicknessOf(outside);
   const finishEdge = profile[profile.length - 1].offset;
-  const grindLimit = profile[profile.length - 2]?.offset ?? 0;
-  const reach = half + input.maskingLine * 1.12;
-  const oGel = offsetAtDepth(profile, Math.min(gelCoat, wall));
-  const oFinish = offsetAtDepth(profile, finish);
+  const reach = half + Math.max(input.maskingLine, (inside?.grindLimit ?? 0) * 1.2) * 1.12;
+  const oGel = offsetAtDepth(profile, Math.min(gelCoat, outside.depth));
+  const oFinish = offsetAtDepth(profile, Math.min(finish, outside.depth));
   const ring = (offset: number, z: number): SectionPoint => ({ x: half + offset, z });
+  const cored = core > 0;
+  // Seen from the inside face the very same profile runs the other way up.
+  const insideFace = (inside?.profile ?? []).filter((p) => p.offset <= (inside?.grindLimit ?? 0)).map((p) => ring(p.offset, wall - p.depth));
 
   const layers: SectionLayer[] = [];
   for (const side of [-1, 1] as const) {
     const name = side < 0 ? 'left' : 'right';
     const put = (points: SectionPoint[]): SectionPoint[] => points.map((p) => ({ x: side * p.x, z: p.z }));
-    const face = profile.filter((p) => p.depth > gelCoat && p.offset < oGel);
-    layers.push({
-      id: `old-laminate-${name}`,
-      kind: 'old laminate',
-      label: 'old laminate',
-      points: put([...face.map((p) => ring(p.offset, p.depth)), ring(oGel, gelCoat), { x: reach, z: gelCoat }, { x: reach, z: wall }]),
-    });
+    const layer = (id: string, kind: LayerKind, label: string, points: SectionPoint[]): void => {
+      layers.push({ id: `${id}-${name}`, kind, label, points: put(points) });
+    };
+    const face = profile.filter((p) => p.depth > gelCoat && p.offset < oGel).map((p) => ring(p.offset, p.depth));
+    const floor = input.through ? [] : [{ x: 0, z: outside.depth }, { x: 0, z: skin }];
+    const back = !cored && insideFace.length > 0 ? [...insideFace].reverse() : [];
+    // Round from the floor up the taper, out along the old surface, and back along the inside face.
+    layer('old-laminate', 'old laminate', cored ? 'old skin' : 'old laminate', [...floor.slice(0, 1), ...face, ring(oGel, gelCoat), { x: reach, z: gelCoat }, { x: reach, z: skin }, ...back, ...floor.slice(1)]);
     if (gelCoat > 0) {
       const above = profile.filter((p) => p.depth < gelCoat && p.offset > oGel && p.depth > 0);
-      layers.push({
-        id: `old-gel-coat-${name}`,
-        kind: 'old gel coat',
-        label: 'old gel coat',
-        points: put([ring(oGel, gelCoat), ...above.map((p) => ring(p.offset, p.depth)), ring(finishEdge, 0), { x: reach, z: 0 }, { x: reach, z: gelCoat }]),
-      });
+      layer('old-gel-coat', 'old gel coat', 'old gel coat', [ring(oGel, gelCoat), ...above.map((p) => ring(p.offset, p.depth)), ring(finishEdge, 0), { x: reach, z: 0 }, { x: reach, z: gelCoat }]);
+    }
+    if (cored) {
+      const broken = input.through ? half : 0;
+      layer('old-core', 'old core', 'old core', [{ x: broken, z: skin }, { x: reach, z: skin }, { x: reach, z: skin + core }, { x: broken, z: skin + core }]);
+      layer('inner-skin', 'inner skin', 'inner skin', inside ? [...insideFace, { x: reach, z: wall }, { x: reach, z: skin + core }, { x: half, z: skin + core }] : [{ x: input.backing ? half : 0, z: skin + core }, { x: reach, z: skin + core }, { x: reach, z: wall }, { x: input.backing ? half : 0, z: wall }]);
     }
   }
+  if (cored && input.through) layers.push({ id: 'new-core', kind: 'new core', label: 'new core, bedded', points: box(half, skin, skin + core) });
 
-  const bonded = input.backing === 'bonded';
-  layers.push({
-    id: 'backing',
-    kind: bonded ? 'backing' : 'former',
-    label: bonded ? 'bonded backing, stays' : 'removable former',
-    points: box(half + input.backingLap, wall, wall + input.backingThickness),
-  });
-  plies.forEach((p, i) => {
+  const { backing } = input;
+  if (backing) {
+    const bonded = backing.kind === 'bonded';
     layers.push({
-      id: `ply-${p.lay}`,
-      kind: 'ply',
-      ply: p.lay,
-      orientation: p.orientation,
-      label: `${p.lay} ${p.name} ${p.orientation}`,
-      points: input.order === 'largest first' ? nested(input, i, top) : flat(input, i, top),
+      id: 'backing',
+      kind: bonded ? 'backing' : 'former',
+      label: bonded ? 'bonded backing, stays' : 'removable former',
+      points: input.outside.plies.length > 0 ? box(half + backing.lap, wall, wall + backing.thickness) : box(half + backing.lap, -backing.thickness, 0),
     });
-  });
-  layers.push({
-    id: 'fairing',
-    kind: 'fairing',
-    label: 'fairing',
-    points: mirrored([ring(oFinish, finish), ring(grindLimit, top)]),
-  });
+  }
+  if (inside) putPlies(layers, input, inside, (p) => ({ x: p.x, z: wall - p.z }));
+  putPlies(layers, input, outside, (p) => p);
+  layers.push({ id: 'fairing', kind: 'fairing', label: 'fairing', points: mirrored([ring(oFinish, finish), ring(grindLimit, top)]) });
   layers.push({ id: 'finish', kind: input.finishKind, label: input.finishKind, points: mirrored([ring(finishEdge, 0), ring(oFinish, finish)]) });
-  return { half, reach, wall, gelCoat, top, finish, grindLimit, finishEdge, layers };
+  return { half, reach, wall, skin, core, gelCoat, top, finish, grindLimit, insideLimit: inside?.grindLimit ?? 0, finishEdge, layers };
+}
+
+const thicknessOf = (face: SectionFace): number => [...face.plies, ...(face.cover ? [face.cover] : [])].reduce((sum, p) => sum + p.thickness, 0);
+
+function putPlies(layers: SectionLayer[], input: SectionInput, face: SectionFace, placed: (p: SectionPoint) => SectionPoint): void {
+  const top = face.depth - face.plies.reduce((sum, p) => sum + p.thickness, 0);
+  const put = (p: SectionPly, points: SectionPoint[]): void => {
+    layers.push({ id: `ply-${p.lay}`, kind: 'ply', ply: p.lay, orientation: p.orientation, label: `${p.lay} ${p.name} ${p.orientation}`, points: points.map(placed) });
+  };
+  face.plies.forEach((p, i) => put(p, input.order === 'largest first' ? nested(input.half, face, i, top) : flat(input.half, face, i, top)));
+  const { cover } = face;
+  if (!cover) return;
+  // The cover ply lies on all the others and runs out past them.
+  const over = face.grindLimit < cover.offset ? face.plies.reduce((o, p) => Math.max(o, p.offset), 0) : face.grindLimit;
+  put(cover, mirrored([{ x: input.half + cover.offset, z: top - cover.thickness }, { x: input.half + over, z: top }]));
 }
 
 function box(halfWidth: number, z0: number, z1: number): SectionPoint[] {
@@ -139,13 +174,11 @@ function mirrored(right: readonly SectionPoint[]): SectionPoint[] {
   return [...right, ...[...right].reverse().map((p) => ({ x: -p.x, z: p.z }))];
 }
 
-function nested(input: SectionInput, k: number, top: number): SectionPoint[] {
-  const { half, profile, plies } = input;
+function nested(half: number, { profile, plies }: SectionFace, k: number, top: number): SectionPoint[] {
   const below = plies.slice(0, k).reduce((sum, p) => sum + p.thickness, 0);
   const above = below + plies[k].thickness;
   const edges = [0, ...plies.map((p) => p.offset)].filter((o) => o <= plies[k].offset + 1e-12).sort((a, b) => b - a);
-  const surface = (level: number): SectionPoint[] =>
-    edges.map((o) => ({ x: half + o, z: Math.max(top, depthAt(profile, o) - level) }));
+  const surface = (level: number): SectionPoint[] => edges.map((o) => ({ x: half + o, z: Math.max(top, depthAt(profile, o) - level) }));
   const lower = surface(below);
   const upper = surface(above);
   return [...lower, ...mirrorOnly(lower).reverse(), ...mirrorOnly(upper), ...[...upper].reverse()];
@@ -153,8 +186,7 @@ function nested(input: SectionInput, k: number, top: number): SectionPoint[] {
 
 const mirrorOnly = (points: readonly SectionPoint[]): SectionPoint[] => points.map((p) => ({ x: -p.x, z: p.z }));
 
-function flat(input: SectionInput, k: number, top: number): SectionPoint[] {
-  const { half, plies } = input;
+function flat(half: number, { plies }: SectionFace, k: number, top: number): SectionPoint[] {
   const over = plies.slice(k + 1).reduce((sum, p) => sum + p.thickness, 0);
   const zTop = top + over;
   const zBottom = zTop + plies[k].thickness;

@@ -3,11 +3,20 @@ import type { Batch } from '../mix/batches';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import type { Plan } from './plan';
+import type { Dish } from '../grind/dish';
+import type { Job } from '../schema/job';
+import type { LaminatePlan, Plan } from './plan';
+import { structureTasks } from './structure-tasks';
 import { handsOn, type DraftTask } from './timeline';
 
-type Parts = Pick<Plan, 'grind' | 'laminate' | 'mix' | 'fair' | 'finish' | 'system'> & {
-  readonly backing: 'removable' | 'bonded';
+export interface TaskFacts {
+  readonly former?: Job['former'];
+  readonly kind?: string;
+}
+
+type Parts = Pick<Plan, 'grind' | 'coring' | 'laminate' | 'mix' | 'fair' | 'finish' | 'system' | 'structure'> & {
+  readonly job?: TaskFacts;
+  readonly backing?: 'removable' | 'bonded';
   readonly hands: Figure;
   readonly solventWipe: 'wipe' | 'none';
 };
@@ -31,34 +40,68 @@ export function draftTasks(parts: Parts, ledger: Ledger): readonly DraftTask[] {
 /** One person surveys, and one mixes a pot. */
 const ALONE = /^(survey|mix)/;
 
-function grindTasks({ grind, laminate, solventWipe }: Parts, ledger: Ledger): DraftTask[] {
+function grindTasks({ grind, laminate, coring, solventWipe, job }: Parts, ledger: Ledger): DraftTask[] {
   if (!grind || !laminate) return [];
   const work = (id: string, label: string, duration: Figure): DraftTask => ({ id, stage: 'grind', label, kind: 'work', duration });
+  const dishes: readonly { key: string; where: string; dish: Dish }[] = [{ key: '', where: grind.inside ? ', outside' : '', dish: grind }, ...(grind.inside ? [{ key: 'Inside', where: ', inside', dish: grind.inside }] : [])];
+  const moved = grind.room.filter((r, i, all) => r.answer === 'move' && all.findIndex((x) => x.index === r.index) === i);
   return [
-    work('wash', 'dewax and wash', handsOn(ledger, 'wash', 'dewax and wash', RATES.washFixed, [perM2(RATES.washPerM2, grind.maskedArea)])),
-    work('mask', 'strip and mask', handsOn(ledger, 'mask', 'strip and mask', RATES.maskFixed, [{ rate: RATES.maskPerMetre, unit: 's/m', per: 'per metre of masking line', amount: grind.maskingLength }])),
-    work(
-      'grind',
-      'cut out and grind the taper',
-      handsOn(ledger, 'grind', 'cut out and grind the taper', RATES.grindSetUp, [
-        { rate: RATES.grindPerM3, unit: 's/m³', per: 'per litre removed', amount: grind.removedVolume },
-        perM2(RATES.grindTaperPerM2, grind.taperArea),
-      ]),
-    ),
-    ...(solventWipe === 'wipe' ? [work('wipe', 'solvent wipe, two rags', handsOn(ledger, 'wipe', 'solvent wipe', RATES.wipeFixed, [perM2(RATES.wipePerM2, grind.groundArea)]))] : []),
+    ...moved.map((r) => work(`takeOff.${r.index + 1}`, `take off the ${r.name}`, handsOn(ledger, `takeOff.${r.index + 1}`, `take off the ${r.name}`, RATES.moveFitting / 2))),
+    ...(job?.kind === 'crack' ? [work('stopHoles', 'drill a stop hole at each end of the crack, 3 mm', handsOn(ledger, 'stopHoles', 'stop holes', 2 * RATES.stopHole))] : []),
+    ...dishes.flatMap(({ key, where, dish }) => [
+      work(`wash${key}`, `dewax and wash${where}`, handsOn(ledger, `wash${key}`, 'dewax and wash', RATES.washFixed, [perM2(RATES.washPerM2, dish.maskedArea)])),
+      work(`mask${key}`, `strip and mask${where}`, handsOn(ledger, `mask${key}`, 'strip and mask', RATES.maskFixed, [{ rate: RATES.maskPerMetre, unit: 's/m', per: 'per metre of masking line', amount: dish.maskingLength }])),
+      work(
+        `grind${key}`,
+        dish.through ? `cut out and grind the taper${where}` : 'grind the dish down to sound laminate',
+        handsOn(ledger, `grind${key}`, 'cut out and grind the taper', RATES.grindSetUp, [
+          { rate: RATES.grindPerM3, unit: 's/m³', per: 'per litre removed', amount: dish.removedVolume },
+          perM2(RATES.grindTaperPerM2, dish.taperArea),
+        ]),
+      ),
+    ]),
+    ...(coring ? [work('coreOut', 'take the old core out, down to the dry inner skin', handsOn(ledger, 'coreOut', 'take the old core out', RATES.grindSetUp, [perM2(RATES.coreCutPerM2, coring.area)]))] : []),
+    ...(solventWipe === 'wipe' ? [work('wipe', 'solvent wipe, two rags', handsOn(ledger, 'wipe', 'solvent wipe', RATES.wipeFixed, dishes.map(({ dish }) => perM2(RATES.wipePerM2, dish.groundArea))))] : []),
   ];
 }
 
-/** A through hole is closed on the inside before the first ply: a former to lay against, or a backing that stays in. */
-function backingTasks({ grind, mix, backing }: Parts, ledger: Ledger): DraftTask[] {
-  if (!grind || !mix) return [];
+/** What the first ply is laid against: a shape that was lost is made again first. */
+function formerTasks({ grind, backing, job }: Parts, ledger: Ledger): DraftTask[] {
   const work = (id: string, label: string, duration: Figure): DraftTask => ({ id, stage: 'laminate', label, kind: 'work', duration });
-  if (backing === 'removable') return [work('former', 'fit the film-covered former inside', handsOn(ledger, 'former', 'fit the former', RATES.cutPatternSet))];
-  const label = 'bond the backing inside';
+  if (!grind || !backing) return [];
+  const { former } = job ?? {};
+  const area = perM2(RATES.formerFoamPerM2, grind.backingArea);
+  if (former === 'pieces') return [work('shape', 'jigsaw the broken pieces together, tape them fair, cover with film', handsOn(ledger, 'shape', 'former from the pieces', RATES.formerPieces))];
+  if (former === 'splash') return [work('shape', 'wax the mirror side, splash a mould off it, let it set and trim', handsOn(ledger, 'shape', 'splash a mould', RATES.formerSplash))];
+  if (former === 'foam') return [work('shape', 'carve foam to the shape with battens over the gap, seal and cover with film', handsOn(ledger, 'shape', 'carve foam', RATES.formerFoamFixed, [area]))];
+  return [];
+}
+
+/** A through hole is closed behind before the first ply: a former to lay against, or a backing that stays in. */
+function backingTasks(parts: Parts, ledger: Ledger): DraftTask[] {
+  const { grind, mix, backing } = parts;
+  if (!grind || !mix || !backing) return [];
+  const work = (id: string, label: string, duration: Figure): DraftTask => ({ id, stage: 'laminate', label, kind: 'work', duration });
+  const behind = grind.side === 'inside' ? 'outside, flush under the finish' : grind.side === 'both' ? 'inside, at mid-thickness' : 'inside';
+  if (backing === 'removable') return [...formerTasks(parts, ledger), work('former', `fit the film-covered former ${behind}, tied or propped`, handsOn(ledger, 'former', 'fit the former', RATES.cutPatternSet))];
+  const label = 'bond the backing inside, drawn up with ties through the hole';
   return [
+    ...formerTasks(parts, ledger),
+    work('fitBacking', 'cut the backing, fit it through the hole, abrade the inside face round it', handsOn(ledger, 'fitBacking', 'fit the backing', RATES.formerFixed)),
     { ...work('mixBacking', 'mix the bedding for the backing', handsOn(ledger, 'mixBacking', 'mix the bedding', RATES.mixBatch)), withNext: true },
-    work('backing', label, handsOn(ledger, 'backing', label, RATES.spreadFixed, [perM2(RATES.spreadPerM2, grind.backingArea)])),
+    work('backing', label, handsOn(ledger, 'backing', 'bond the backing inside', RATES.spreadFixed, [perM2(RATES.spreadPerM2, grind.backingArea)])),
     { id: 'backingCure', stage: 'laminate', label: 'backing holds', kind: 'wait', duration: mix.milestones.windowOpens ?? mix.milestones.sand },
+  ];
+}
+
+function coringTasks({ coring, mix }: Parts, ledger: Ledger): DraftTask[] {
+  if (!coring || !mix) return [];
+  const work = (id: string, label: string, duration: Figure): DraftTask => ({ id, stage: 'laminate', label, kind: 'work', duration });
+  return [
+    work('coreFit', 'cut the new core, dry-fit it flush with the old', handsOn(ledger, 'coreFit', 'fit the core', RATES.cutPatternSet, [perM2(RATES.coreFitPerM2, coring.area)])),
+    { ...work('mixCore', 'mix priming resin and thickened bedding', handsOn(ledger, 'mixCore', 'mix the bedding', 2 * RATES.mixBatch)), withNext: true },
+    work('core', 'prime core and inner skin, bed the core, weight it, clear the squeeze-out', handsOn(ledger, 'core', 'bed the core', RATES.spreadFixed, [perM2(RATES.spreadPerM2, coring.bondArea)])),
+    { id: 'coreCure', stage: 'laminate', label: 'bedding sets until it can be sanded', kind: 'wait', duration: mix.milestones.sand },
   ];
 }
 
@@ -75,12 +118,16 @@ function labourOf(batch: Batch, hands: Figure, ledger: Ledger): Figure {
   return hands.value > 1 ? ledger.compute(`lay.${batch.number}`, `lay batch ${batch.number}, all hands`, together, { t: batch.wetOut, n: hands }) : batch.wetOut;
 }
 
+const sideOf = (laminate: LaminatePlan, lay: number): string => laminate.plies.find((p) => p.lay === lay)?.side ?? 'outside';
+
 function laminateTasks(parts: Parts, ledger: Ledger): DraftTask[] {
-  const { laminate, mix } = parts;
-  if (!laminate || !mix) return [];
+  const { laminate, mix, grind } = parts;
+  if (!laminate || !mix || !grind) return [];
   const count = ledger.given('plies', 'plies to cut', laminate.plies.length, 'count', 'computed', 'plies of the stack');
   const tasks: DraftTask[] = [
+    ...structureTasks(parts, 'before', ledger),
     ...backingTasks(parts, ledger),
+    ...coringTasks(parts, ledger),
     {
       id: 'cut',
       stage: 'laminate',
@@ -92,7 +139,14 @@ function laminateTasks(parts: Parts, ledger: Ledger): DraftTask[] {
   const m = mix.milestones;
   for (const batch of mix.batches) {
     const previous = mix.batches[batch.number - 2];
-    if (previous && previous.group !== batch.group) {
+    const turned = previous && sideOf(laminate, previous.plies[0]) !== sideOf(laminate, batch.plies[0]);
+    if (previous && turned) {
+      // The other face is opened onto laminate that has set.
+      tasks.push(
+        { id: `set.${previous.group}`, stage: 'laminate', label: `laminate sets on the ${sideOf(laminate, previous.plies[0])} face`, kind: 'wait', duration: m.sand },
+        { id: 'turn', stage: 'laminate', label: `take the former away, wash and abrade the back, go on ${sideOf(laminate, batch.plies[0])}`, kind: 'work', duration: handsOn(ledger, 'turn', 'change to the other face', RATES.washFixed, [perM2(RATES.washPerM2, grind.inside?.groundArea ?? grind.groundArea)]) },
+      );
+    } else if (previous && previous.group !== batch.group) {
       tasks.push({
         id: `tack.${previous.group}`,
         stage: 'laminate',
@@ -117,6 +171,7 @@ function laminateTasks(parts: Parts, ledger: Ledger): DraftTask[] {
     duration: m.sand,
     ...(m.windowOpens && m.windowCloses ? { window: { opens: m.windowOpens, closes: m.windowCloses } } : {}),
   });
+  tasks.push(...structureTasks(parts, 'after', ledger));
   return tasks;
 }
 
@@ -166,6 +221,9 @@ function finishTasks({ finish, grind, system }: Parts, ledger: Ledger): DraftTas
   for (const s of finish.sanding) work(`level.P${s.grit}`, `sand P${s.grit}`, s.time);
   for (let i = 1; i <= finish.polishStages; i += 1) {
     work(`polish.${i}`, i === 1 ? 'cutting compound' : 'fine compound and wax', handsOn(ledger, `polish.${i}`, 'polish', 0, [perM2(RATES.polishPerM2, grind.finishArea)]));
+  }
+  for (const r of grind.room.filter((x, k, all) => x.answer === 'move' && all.findIndex((y) => y.index === x.index) === k)) {
+    work(`putBack.${r.index + 1}`, `re-bed the ${r.name}`, handsOn(ledger, `putBack.${r.index + 1}`, `re-bed the ${r.name}`, RATES.moveFitting / 2));
   }
   return tasks;
 }

@@ -34,6 +34,16 @@ const spot = group('Spot', {
   y: required(quantity('Down', 'fraction', 0, 4, '%')),
 });
 
+/** Ways that a cloth may lie in the laminate. */
+export const WAYS_OF_PLY = { '0/90': '0/90', '±45': '±45', '0': '0', '90': '90', '45': '45', '-45': '-45', any: 'any', '–': '–' } as const;
+const plies = (label: string): ListField => list(label, group('Ply', {
+  cloth: required(productChoice('Cloth', products('cloth'))),
+  way: choice('Way', WAYS_OF_PLY),
+  side: choice('Face', { outside: 'outside', inside: 'inside' }),
+}), 60);
+export const OBSTACLES = { fitting: 'fitting', window: 'window or hatch', chine: 'chine', 'hull edge': 'edge of the hull', frame: 'frame or bulkhead behind' } as const;
+export const MEMBERS = { stringer: 'stringer', floor: 'floor', bulkhead: 'bulkhead tab', 'core end': 'core end' } as const;
+
 /** How an outline was taken off a photograph, kept so that it can be traced on. */
 const tracing = group('Tracing', {
   photo: required(text('Photograph', 36)),
@@ -65,6 +75,7 @@ const findings: ListField = {
     shape,
     size: required(size),
     outline,
+    holes: list('Further holes', group('Hole', { outline: required(outline) }), 12),
     tracing,
     method: choice('How found', METHODS),
     who: text('Found by', 80),
@@ -102,6 +113,8 @@ export const JOB_FIELDS: GroupField = group('Job', {
       laminate: choice('Old laminate', named(LIBRARY.oldLaminates)),
       thickness: quantity('Laminate thickness', 'length', 0.001, 0.06, 'mm', 'laminate only, without gel coat or paint'),
       gelCoat: quantity('Old gel coat', 'length', 0, 0.003, 'mm'),
+      coreThickness: quantity('Core thickness', 'length', 0.002, 0.1, 'mm'),
+      plies: plies('Old plies'),
     }),
   ),
   damage: required(
@@ -170,14 +183,35 @@ export const JOB_FIELDS: GroupField = group('Job', {
   }),
   taper: group('Taper', {
     ratio: quantity('Taper ratio', 'ratio', 1, 100, ':1'),
-    side: choice('Taper side', { outside: 'outside' }),
+    side: choice('Taper side', { outside: 'from outside', inside: 'from inside', both: 'half from each side' }),
   }),
+  obstacles: list('In the way', group('Obstacle', {
+    kind: required(choice('What', OBSTACLES)),
+    name: text('Name', 60),
+    answer: choice('What is done', { stop: 'end the taper at it', move: 'take it off', over: 'run over it' }),
+    clearance: quantity('Clearance', 'length', 0, 0.2, 'mm'),
+    points: required(list('Points', point, 60)),
+  }), 20),
+  former: choice('Shape to lay against', { flat: 'flat or bent board', pieces: 'the broken pieces, taped', splash: 'mould splashed from the mirror side', foam: 'carved foam' }),
   laminate: group('Laminate', {
     order: choice('Lay order', { 'largest first': 'largest first', 'smallest first': 'smallest first' }),
     minimumStep: quantity('Minimum step', 'length', 0.001, 0.1, 'mm'),
     waste: quantity('Hand-work waste', 'fraction', 0, 1, '%'),
     groundCoat: quantity('Wet-out coat on the ground face', 'arealMass', 0, 2, 'g/m²'),
+    plies: plies('New plies'),
+    cover: choice('Cover ply', { no: 'none', yes: 'one fine ply over all' }),
+    coverLap: quantity('Lap of the cover ply', 'length', 0, 0.2, 'mm'),
+    lie: choice('How the work lies', { flat: 'flat or nearly', vertical: 'upright', overhead: 'overhead' }),
   }),
+  structure: list('Structure inside', group('Member', {
+    kind: required(choice('What', MEMBERS)),
+    name: text('Name', 60),
+    length: quantity('Length tabbed', 'length', 0.02, 10, 'mm'),
+    plies: quantity('Tabbing plies', 'count', 1, 12, 'each'),
+    cloth: productChoice('Tabbing cloth', products('cloth')),
+    lap: quantity('Lap of the widest tab', 'length', 0.02, 0.5, 'mm'),
+    props: quantity('Props', 'count', 0, 20, 'each'),
+  }), 12),
   schedule: group('Schedule', {
     start: instant('Start'),
     wanted: instant('Wanted by'),

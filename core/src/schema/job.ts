@@ -5,6 +5,14 @@ import type { Stage } from '../trace/problem';
 export type Shape = 'ellipse' | 'rectangle' | 'outline';
 export type Extent = 'first look' | 'true extent';
 export type LayOrder = 'largest first' | 'smallest first';
+/** Which face is ground and laid up: the one that is seen, the one within the boat, or both to mid-thickness. */
+export type TaperSide = 'outside' | 'inside' | 'both';
+/** The face that one ply is laid on. */
+export type Face = 'outside' | 'inside';
+/** How a ply lies: along the hull is 0. */
+export type Way = '0/90' | '±45' | '0' | '90' | '45' | '-45' | 'any' | '–';
+export type ObstacleKind = 'fitting' | 'window' | 'chine' | 'hull edge' | 'frame';
+export type MemberKind = 'stringer' | 'floor' | 'bulkhead' | 'core end';
 
 /** A quantity as it may be written in a document: SI number (°C for temperature), or a text with its unit. */
 export type Written = number | string;
@@ -17,6 +25,8 @@ export interface Finding<Q = number> {
   size: [Q, Q];
   /** Corners of a traced outline, x along the hull and y up it. */
   outline?: { x: Q; y: Q }[];
+  /** Further holes that belong to the same repair, in the same frame. */
+  holes?: { outline: { x: Q; y: Q }[] }[];
   tracing?: Tracing<Q>;
   method?: string;
   who?: string;
@@ -47,6 +57,35 @@ export interface Reading<Q = number> {
   tap?: 'sound' | 'dull' | 'dead';
   moisture?: Q;
   who?: string;
+}
+
+/** Something on the hull that the ground has to reckon with, in the frame of the findings. */
+export interface Obstacle<Q = number> {
+  kind: ObstacleKind;
+  name?: string;
+  /** The taper ends at it, it is taken off for the repair, or the taper runs over it. */
+  answer?: 'stop' | 'move' | 'over';
+  clearance?: Q;
+  points: { x: Q; y: Q }[];
+}
+
+/** A ply as found in the old hull, or as wanted in the new one. */
+export interface PlyChoice {
+  cloth: string;
+  way?: Way;
+  side?: Face;
+}
+
+/** A stringer, floor, bulkhead or core end that is tabbed to the hull. */
+export interface Member<Q = number> {
+  kind: MemberKind;
+  name?: string;
+  length?: Q;
+  plies?: Q;
+  cloth?: string;
+  /** Lap of the widest tab on each of the two faces. */
+  lap?: Q;
+  props?: Q;
 }
 
 /** What was asked for, link by link; what is not named is left to the match. */
@@ -81,6 +120,8 @@ export interface JobOf<Q> {
     laminate?: string;
     thickness?: Q;
     gelCoat?: Q;
+    coreThickness?: Q;
+    plies?: PlyChoice[];
   };
   damage: {
     kind?: DamageKind;
@@ -110,8 +151,11 @@ export interface JobOf<Q> {
   priorities?: { preset?: string; weights?: Record<string, Q> };
   conditions?: { place?: string; temperature?: Q; humidity?: Q };
   system?: SystemChoice;
-  taper?: { ratio?: Q; side?: 'outside' };
-  laminate?: { order?: LayOrder; minimumStep?: Q; waste?: Q; groundCoat?: Q };
+  taper?: { ratio?: Q; side?: TaperSide };
+  obstacles?: Obstacle<Q>[];
+  former?: 'flat' | 'pieces' | 'splash' | 'foam';
+  laminate?: { order?: LayOrder; minimumStep?: Q; waste?: Q; groundCoat?: Q; plies?: PlyChoice[]; cover?: 'no' | 'yes'; coverLap?: Q; lie?: 'flat' | 'vertical' | 'overhead' };
+  structure?: Member<Q>[];
   schedule?: { start?: string; wanted?: string; done?: { stage: Stage; at: string }[] };
 }
 

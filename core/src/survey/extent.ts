@@ -1,5 +1,6 @@
-import { area, ellipse, extent, perimeter, rectangle, type Outline, type Point } from '../geometry/outline';
-import { checkOutline, middle, scaled, settled } from '../geometry/polygon';
+import { ellipse, rectangle, type Outline, type Point } from '../geometry/outline';
+import { checkOutline, middle, scaled, settledTogether } from '../geometry/polygon';
+import { merged, regionArea, regionExtent, regionPerimeter, type Region } from '../geometry/region';
 import { damageData, type DamageKind } from '../materials/damage-kinds';
 import type { Finding, Shape } from '../schema/job';
 import type { Figure } from '../trace/figure';
@@ -22,8 +23,8 @@ export interface SurveyResult {
   readonly basis: { readonly length: Figure; readonly width: Figure; readonly label: string; readonly at?: string };
   readonly length: Figure;
   readonly width: Figure;
-  /** Centred on its bounding box. */
-  readonly outline: Outline;
+  /** One outline, or one for each hole; centred on the box round them. */
+  readonly region: Region;
   /** Where that centre lies among the outlines and readings of the job, m. */
   readonly centre: Point;
   readonly area: Figure;
@@ -67,13 +68,14 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
   if (!basis) return undefined;
 
   const measured = basis !== latestLook;
-  const traced = 'outline' in basis && basis.outline ? tracedOutline(basis.outline, ledger) : undefined;
+  const set = 'outline' in basis && basis.outline ? [basis.outline, ...(basis.holes ?? []).map((h) => h.outline)] : [];
+  const traced = set.length > 0 ? tracedRegion(set, ledger) : undefined;
   const stated0 = basis.shape ?? input.shape ?? 'ellipse';
   const shape = traced ? 'outline' : stated0 === 'outline' ? 'ellipse' : stated0;
   const label = measured ? 'true extent' : 'first look';
   const origin = basis.method && measured ? 'measured' : 'entered';
   const source = `${basis.at ? `${label} found ${basis.at.slice(0, 10)}` : 'size as stated'}${traced ? ', traced' : ''}`;
-  const size = traced ? extent(traced) : { length: basis.size[0], width: basis.size[1] };
+  const size = traced ? regionExtent(traced) : { length: basis.size[0], width: basis.size[1] };
   const length0 = ledger.given('found.length', `${label}, along`, size.length, 'm', origin, source);
   const width0 = ledger.given('found.width', `${label}, up`, size.width, 'm', origin, source);
 
@@ -90,7 +92,7 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
     width = ledger.compute('width', 'cut-out width, expected', grown, { g, x: width0 }, span(width0));
   }
 
-  const outline = traced ? (measured ? traced : scaled(traced, length.value / size.length)) : shape === 'ellipse' ? ellipse(length.value, width.value) : rectangle(length.value, width.value);
+  const region = traced ? (measured ? traced : merged(traced.map((o) => scaled(o, length.value / size.length)))) : [shape === 'ellipse' ? ellipse(length.value, width.value) : rectangle(length.value, width.value)];
   const sides = { L: length, W: width };
   return {
     shape,
@@ -98,23 +100,26 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
     basis: { length: length0, width: width0, label, at: basis.at },
     length,
     width,
-    outline,
-    centre: traced && 'outline' in basis && basis.outline ? middle(basis.outline) : { x: 0, y: 0 },
-    area: ledger.record('area', 'area of the cut-out', outlineArea, area(outline), sides),
-    perimeter: ledger.record('perimeter', 'edge of the cut-out', outlinePerimeter, perimeter(outline), sides),
+    region,
+    centre: traced ? middle(set.flat()) : { x: 0, y: 0 },
+    area: ledger.record('area', 'area of the cut-out', outlineArea, regionArea(region), sides),
+    perimeter: ledger.record('perimeter', 'edge of the cut-out', outlinePerimeter, regionPerimeter(region), sides),
   };
 }
 
-/** A traced outline that can be planned on; what is wrong with another is reported, and its size is taken instead. */
-function tracedOutline(points: readonly { readonly x: number; readonly y: number }[], ledger: Ledger): Outline | undefined {
-  const wrong = checkOutline(points);
-  if (!wrong) return settled(points);
-  ledger.report({ severity: 'error', stage: 'survey', path: 'damage.findings', ...wrong });
-  return undefined;
+/** Traced outlines that can be planned on, as one region; what is wrong with any is reported, and the size is taken instead. */
+function tracedRegion(outlines: readonly (readonly Point[])[], ledger: Ledger): Region | undefined {
+  const wrong = outlines.map((o) => checkOutline(o));
+  for (const [i, w] of wrong.entries()) {
+    if (w) ledger.report({ severity: 'error', stage: 'survey', path: 'damage.findings', ...w, what: i === 0 ? w.what : `hole ${i + 1}: ${w.what}` });
+  }
+  return wrong.some(Boolean) ? undefined : settledTogether(outlines);
 }
 
-/** The outline that a finding states, where it lies among the others; its size as an ellipse where it was not traced. */
-export function outlineOf(finding: Finding, shape?: Shape): Outline {
-  if (finding.outline && !checkOutline(finding.outline)) return finding.outline;
-  return (finding.shape ?? shape) === 'rectangle' ? rectangle(...finding.size) : ellipse(...finding.size);
+/** The outlines that a finding states, where they lie among the others; its size as an ellipse where it was not traced. */
+export function regionOf(finding: Finding, shape?: Shape): Region {
+  const traced = [finding.outline, ...(finding.holes ?? []).map((h) => h.outline)].filter((o): o is NonNullable<typeof o> => o !== undefined && !checkOutline(o));
+  return traced.length > 0 ? traced : [stated(finding, shape)];
 }
+
+const stated = (finding: Finding, shape?: Shape): Outline => ((finding.shape ?? shape) === 'rectangle' ? rectangle(...finding.size) : ellipse(...finding.size));

@@ -77,7 +77,7 @@ export class Readings {
   protected readonly width = computed(() => (this.span() < 1 ? `${Math.round(this.span() * 1000)} mm` : `${this.span()} m`));
   protected readonly outlines = computed(() => {
     const s = this.#survey();
-    return s ? [s.outline.map((p) => this.#toPad({ x: p.x + s.centre.x, y: p.y + s.centre.y }))] : [];
+    return s ? s.region.map((o) => o.map((p) => this.#toPad({ x: p.x + s.centre.x, y: p.y + s.centre.y }))) : [];
   });
   protected readonly marks = computed<readonly PadMark[]>(() => (this.#map()?.cells ?? []).map((c) => ({ ...this.#toPad(c.reading), cls: c.state, text: c.reading.moisture === undefined ? '' : String(c.reading.moisture) })));
   protected readonly words = computed<Said | undefined>(() => {

@@ -1,0 +1,130 @@
+import type { Face, TaperSide } from '../schema/job';
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+import { formatIn } from '../units/format';
+
+export interface FacesInput {
+  /** Laminate that is spliced: of a cored panel, the skin. */
+  readonly thickness: Figure;
+  readonly gelCoat: Figure;
+  readonly wall: Figure;
+  /** How deep the damage goes from the old surface, m; right through where nobody has measured. */
+  readonly depth?: number;
+  readonly side: TaperSide;
+  readonly access: 'one' | 'both';
+  readonly cored: boolean;
+  /** Both skins of a cored panel are broken. */
+  readonly bothSkins: boolean;
+  /** Room that fairing and finish take below the old surface. */
+  readonly fairing: Figure;
+  readonly finish: Figure;
+}
+
+/** The dish on one face of the wall. */
+export interface FacePlan {
+  readonly face: Face;
+  /** Depth of the dish at the edge of the cut-out. */
+  readonly depth: Figure;
+  /** Greatest thickness of the new laminate on this face; absent where the face is only finished. */
+  readonly upper?: Figure;
+}
+
+export interface Faces {
+  readonly side: TaperSide;
+  /** The cut-out is open; else the dish has a floor of sound laminate. */
+  readonly through: boolean;
+  readonly outside: FacePlan;
+  readonly inside?: FacePlan;
+}
+
+const half = formula({
+  id: 'grind/faces',
+  expression: 'T_face = T_old/2',
+  unit: 'm',
+  source: 'two dishes that meet at mid-thickness halve the width on each side at the same ratio',
+  evaluate: (x: Record<'T', number>) => x.T / 2,
+});
+const withGelCoat = formula({
+  id: 'grind/faces',
+  expression: 'D = T_face + g_old',
+  unit: 'm',
+  source: 'the dish begins at the old surface, gel coat and all',
+  evaluate: (x: Record<'T' | 'g', number>) => x.T + x.g,
+});
+/** Upper limit of the new laminate: the laminate spliced less what goes over it. */
+export const laminateLimit = formula({
+  id: 'grind/faces',
+  expression: 'T_max = T_old + g_old − fairing − finish',
+  unit: 'm',
+  source: 'glass never stands proud of the old gel coat',
+  evaluate: (x: Record<'Told' | 'gold' | 'fairing' | 'finish', number>) => Math.max(0, x.Told + x.gold - x.fairing - x.finish),
+});
+const belowGelCoat = formula({
+  id: 'grind/faces',
+  expression: 'T_part = max(0, D − g_old)',
+  unit: 'm',
+  source: 'laminate that is taken away above the floor of the dish',
+  evaluate: (x: Record<'D' | 'g', number>) => Math.max(0, x.D - x.g),
+});
+const finishOnly = formula({
+  id: 'grind/faces',
+  expression: 'D = fairing + finish',
+  unit: 'm',
+  source: 'a face that is not laid up is only filled and finished',
+  evaluate: (x: Record<'fairing' | 'finish', number>) => x.fairing + x.finish,
+});
+
+const mm = (f: Figure): string => formatIn(f.value, 'mm', 1).text;
+
+/** Where a double or an inside taper cannot be had, and what to change. @returns undefined where it can */
+function refused(input: FacesInput, through: boolean): { what: string; suggestion: string } | undefined {
+  if (input.side === 'outside') return undefined;
+  if (!through) return { what: 'the dish has a floor, so there is nothing to grind from the other face', suggestion: 'leave the taper on the outside, or enter the full depth' };
+  if (input.access === 'one') return { what: 'the inside cannot be reached, so the taper is planned from outside', suggestion: 'open a way in (“Reachable from: both sides”), or keep the taper outside' };
+  if (input.cored && !(input.bothSkins && input.side === 'both')) return { what: 'one skin of a core is spliced from its own face', suggestion: 'leave the taper on the outside' };
+  return undefined;
+}
+
+/**
+ * Which faces are ground, how deep, and how much laminate each takes. One face or, from both sides, two that meet at
+ * mid-thickness (in a cored panel: one dish in each skin).
+ */
+export function planFaces(input: FacesInput, ledger: Ledger): Faces {
+  const { thickness, gelCoat, wall, fairing, finish } = input;
+  const entered = input.depth;
+  if (entered !== undefined && entered > wall.value + 1e-6 && !input.cored) {
+    ledger.report({ severity: 'warning', stage: 'survey', path: 'damage.depth', what: `a depth of ${formatIn(entered, 'mm', 1).text} mm is more than the wall of ${mm(wall)} mm; planned as right through`, allowed: `up to ${mm(wall)} mm`, suggestion: 'measure the wall at the broken edge, or leave the depth out' });
+  }
+  const part = entered !== undefined && entered > 0 && entered < wall.value - 1e-6;
+  const through = !part;
+  const wrong = refused(input, through);
+  if (wrong) ledger.report({ severity: 'warning', stage: 'grind', path: 'taper.side', ...wrong });
+  const side = wrong ? 'outside' : input.side;
+
+  const limit = (key: string, label: string, Told: Figure): Figure => ledger.compute(key, label, laminateLimit, { Told, gold: gelCoat, fairing, finish });
+  const upperLabel = 'upper limit of the new laminate';
+  if (part) {
+    const depth = ledger.given('depth', 'depth of the dish', entered, 'm', 'entered', 'depth of the damage');
+    const spliced = ledger.compute('part', 'laminate taken away', belowGelCoat, { D: depth, g: gelCoat });
+    return { side, through, outside: { face: 'outside', depth, upper: limit('upper', upperLabel, spliced) } };
+  }
+  if (side === 'outside') return { side, through, outside: { face: 'outside', depth: wall, upper: limit('upper', upperLabel, thickness) } };
+  if (side === 'inside') {
+    const upper = limit('upper', upperLabel, thickness);
+    return {
+      side,
+      through,
+      outside: { face: 'outside', depth: ledger.compute('depthOutside', 'left for fairing and finish outside', finishOnly, { fairing, finish }) },
+      // Flush with the inside face: nothing goes over the glass there.
+      inside: { face: 'inside', depth: upper, upper },
+    };
+  }
+  const each = input.cored ? thickness : ledger.compute('half', 'half of the old laminate', half, { T: thickness });
+  return {
+    side,
+    through,
+    outside: { face: 'outside', depth: ledger.compute('depthOutside', 'depth of the outside dish', withGelCoat, { T: each, g: gelCoat }), upper: limit('upper', `${upperLabel}, outside`, each) },
+    inside: { face: 'inside', depth: each, upper: each },
+  };
+}

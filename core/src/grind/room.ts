@@ -1,0 +1,135 @@
+import { keptClear, roomTo, type Barrier } from '../geometry/obstacle';
+import { merged, type Region } from '../geometry/region';
+import type { Point } from '../geometry/outline';
+import { RATES } from '../materials/work-rates';
+import type { Face, Obstacle, ObstacleKind } from '../schema/job';
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+import { formatIn } from '../units/format';
+
+/** What kinds of obstacle are like: drawn round or as a line, running on without end, in the way on which face. */
+export const OBSTACLE_KINDS: Readonly<Record<ObstacleKind, { readonly closed: boolean; readonly endless: boolean; readonly faces: readonly Face[]; readonly usual: 'stop' | 'over'; readonly movable: boolean; readonly over: boolean }>> = {
+  fitting: { closed: true, endless: false, faces: ['outside', 'inside'], usual: 'stop', movable: true, over: false },
+  window: { closed: true, endless: false, faces: ['outside', 'inside'], usual: 'stop', movable: true, over: false },
+  chine: { closed: false, endless: true, faces: ['outside', 'inside'], usual: 'over', movable: false, over: true },
+  'hull edge': { closed: false, endless: true, faces: ['outside', 'inside'], usual: 'stop', movable: false, over: false },
+  frame: { closed: false, endless: false, faces: ['inside'], usual: 'stop', movable: false, over: true },
+};
+/** Ground left between a taper and what is in the way where nobody says otherwise, m. */
+export const USUAL_CLEARANCE = 0.01;
+
+/** One way past an obstacle, with the figures that speak for it and what it changes in the job. */
+export interface RoomWay {
+  readonly id: 'both sides' | 'shorter' | 'move' | 'stop' | 'over';
+  readonly name: string;
+  /** What it needs or gives: a width, a ratio, minutes. */
+  readonly figure?: Figure;
+  /** False where the shear check fails. */
+  readonly sound: boolean;
+  readonly effect: string;
+  readonly changes: readonly { readonly path: string; readonly value: unknown }[];
+}
+
+/** An obstacle against the taper that is planned. */
+export interface RoomCheck {
+  readonly index: number;
+  readonly kind: ObstacleKind;
+  readonly name: string;
+  readonly answer: 'stop' | 'move' | 'over';
+  /** Room from the edge of the cut-out, less the clearance. */
+  readonly room: Figure;
+  readonly needed: Figure;
+  readonly fits: boolean;
+  /** Taper ratio that is left where the taper stops at it. */
+  readonly ratioLeft: Figure;
+  readonly ways: readonly RoomWay[];
+}
+
+const roomFormula = { id: 'grind/room', expression: 'room = least distance(cut-out, obstacle) − clearance', unit: 'm', source: 'measured on the traced outlines' };
+const ratioInRoom = formula({
+  id: 'grind/room',
+  expression: 'R_left = room/T_new',
+  unit: ':1',
+  source: 'taper ratio that the room leaves, at the thickness laid on this face',
+  evaluate: (x: Record<'room' | 'T', number>) => x.room / x.T,
+});
+const halfReach = formula({
+  id: 'grind/room',
+  expression: 'o = R·T_new/2',
+  unit: 'm',
+  source: 'two tapers that meet at mid-thickness',
+  evaluate: (x: Record<'R' | 'T', number>) => (x.R * x.T) / 2,
+});
+
+/** An obstacle as geometry, in the frame of the plan. @param centre where the middle of the cut-out lies in the frame of the findings */
+export function barrierOf(o: Obstacle, centre: Point): Barrier {
+  const kind = OBSTACLE_KINDS[o.kind];
+  return {
+    points: o.points.map((p) => ({ x: p.x - centre.x, y: p.y - centre.y })),
+    closed: kind.closed && o.points.length > 2,
+    endless: kind.endless,
+    clearance: o.clearance ?? USUAL_CLEARANCE,
+  };
+}
+
+export const answerOf = (o: Obstacle): 'stop' | 'move' | 'over' => o.answer ?? OBSTACLE_KINDS[o.kind].usual;
+const usable = (o: Obstacle): boolean => o.points.length >= 2;
+
+/** Ground that is kept clear on a face: every obstacle that the taper stops at. */
+export function clearGround(base: Region, obstacles: readonly Obstacle[], centre: Point, face: Face): Region {
+  const kept = obstacles.filter((o) => usable(o) && answerOf(o) === 'stop' && OBSTACLE_KINDS[o.kind].faces.includes(face));
+  return merged(kept.flatMap((o) => keptClear(base, barrierOf(o, centre))));
+}
+
+export interface RoomInput {
+  readonly base: Region;
+  readonly centre: Point;
+  readonly obstacles: readonly Obstacle[];
+  /** Offset of the grind limit and thickness of the new laminate on the face. */
+  readonly reach: Figure;
+  readonly laid: Figure;
+  readonly face: Face;
+  readonly ratio: Figure;
+  readonly shearRatio: Figure;
+  readonly mayGrindInside: boolean;
+}
+
+/** Compares the taper of a face with what is in its way, and lays out the ways past each obstacle. */
+export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[] {
+  const { base, centre, reach, laid, ratio, shearRatio, face } = input;
+  return input.obstacles.flatMap((o, index): RoomCheck[] => {
+    const kind = OBSTACLE_KINDS[o.kind];
+    if (!usable(o) || !kind.faces.includes(face)) return [];
+    const name = o.name ?? o.kind;
+    const id = `${face}.${index + 1}`;
+    const room = ledger.record(`${id}.room`, `room to the ${name}`, roomFormula, roomTo(base, barrierOf(o, centre)), { clearance: ledger.given(`${id}.clearance`, `clearance to the ${name}`, o.clearance ?? USUAL_CLEARANCE, 'm', o.clearance === undefined ? 'assumed' : 'entered', 'ground left for masking and tools') });
+    const ratioLeft = ledger.compute(`${id}.ratio`, `taper ratio towards the ${name}`, ratioInRoom, { room, T: laid });
+    const fits = reach.value <= room.value + 1e-6;
+    const answer = answerOf(o);
+    const at = `obstacles.${index}.answer`;
+    const sound = ratioLeft.value >= shearRatio.value * (1 - 1e-9);
+    const shear = `shear asks for ${shearRatio.value.toFixed(1)}:1`;
+    const ways: RoomWay[] = [];
+    if (!fits) {
+      const both = ledger.compute(`${id}.both`, 'width of a taper from both sides', halfReach, { R: ratio, T: laid });
+      if (input.mayGrindInside) ways.push({ id: 'both sides', name: 'Taper from both sides', figure: both, sound: both.value <= room.value, effect: both.value <= room.value ? 'fits, same ratio, less peel; the inside is ground and laid too' : 'still too wide', changes: [{ path: 'taper.side', value: 'both' }] });
+      if (ratioLeft.value >= 1) ways.push({ id: 'shorter', name: 'Steeper taper all round', figure: ratioLeft, sound, effect: sound ? `passes the shear check; ${shear}` : `fails the shear check; ${shear}`, changes: [{ path: 'taper.ratio', value: Math.floor(ratioLeft.value * 10) / 10 }] });
+      if (kind.movable) ways.push({ id: 'move', name: `Take the ${name} off`, figure: ledger.given(`${id}.minutes`, `take off and re-bed the ${name}`, RATES.moveFitting, 's', 'assumed', 'usual time with sound fasteners'), sound: true, effect: 'the full taper; cracks hide under it; re-bed it at the end', changes: [{ path: at, value: 'move' }] });
+      if (kind.over) ways.push({ id: 'over', name: `Run over the ${name}`, figure: reach, sound: true, effect: 'the full taper; plies are darted or worked round it', changes: [{ path: at, value: 'over' }] });
+      ways.push({ id: 'stop', name: 'End the taper there', figure: ratioLeft, sound, effect: sound ? `short on that side only, passes: ${shear}` : `short on that side, fails: ${shear}`, changes: [{ path: at, value: 'stop' }] });
+    }
+    if (!fits && answer === 'stop' && !sound) {
+      const best = ways.find((w) => w.sound);
+      ledger.report({
+        severity: 'warning',
+        stage: 'grind',
+        path: at,
+        what: room.value === 0 ? `the damage reaches the ${name}: no taper is left on that side` : `the taper runs into the ${name}: ${formatIn(room.value, 'mm', 0).text} mm of room, ${formatIn(reach.value, 'mm', 0).text} mm wanted; ${ratioLeft.value.toFixed(1)}:1 is left on that side`,
+        allowed: `at least ${formatIn(shearRatio.value * laid.value, 'mm', 0).text} mm by the shear check`,
+        suggestion: best ? `${best.name.charAt(0).toLowerCase()}${best.name.slice(1)}` : 'a surveyor or engineer has to say what carries the load there',
+      });
+    }
+    return [{ index, kind: o.kind, name, answer, room, needed: reach, fits, ratioLeft, ways }];
+  });
+}

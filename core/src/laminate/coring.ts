@@ -1,0 +1,67 @@
+import { regionArea, regionExtent, regionPerimeter, type Region } from '../geometry/region';
+import { DEFAULTS } from '../materials/defaults';
+import type { Sheet } from '../materials/product';
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+
+export interface CoringInput {
+  readonly base: Region;
+  readonly baseArea: Figure;
+  readonly core: Figure;
+  readonly product: Sheet;
+}
+
+/** The new piece of core and what beds it. */
+export interface CoringPlan {
+  readonly product: Sheet;
+  readonly pieces: Region;
+  readonly thickness: Figure;
+  readonly length: Figure;
+  readonly width: Figure;
+  readonly area: Figure;
+  /** Bottom and edges of the pocket that the core is bedded in. */
+  readonly bondArea: Figure;
+  /** Resin rolled into the core and the inner skin first. */
+  readonly priming: Figure;
+  /** Resin of the thickened bedding. */
+  readonly bedding: Figure;
+}
+
+const pocket = formula({
+  id: 'laminate/coring',
+  expression: 'A_bond = A + P·t_core',
+  unit: 'm²',
+  source: 'bottom and edges of the pocket',
+  evaluate: (x: Record<'A' | 'P' | 't', number>) => x.A + x.P * x.t,
+});
+const spread = formula({
+  id: 'laminate/coring',
+  expression: 'm = w · A_bond',
+  unit: 'kg',
+  source: 'spread rate on the pocket',
+  evaluate: (x: Record<'w' | 'A', number>) => x.w * x.A,
+});
+const size = { id: 'laminate/coring', expression: 'overall size of the cut-out', unit: 'm', source: 'the core fills the opening' };
+
+/** Size of the new core and the resin that primes and beds it. */
+export function planCoring({ base, baseArea, core, product }: CoringInput, ledger: Ledger): CoringPlan {
+  const extent = regionExtent(base);
+  const rate = (key: string, label: string, value: number): Figure => ledger.given(key, label, value, 'kg/m²', 'assumed', 'usual for hand work');
+  const bondArea = ledger.compute('bondArea', 'pocket that the core is bedded in', pocket, {
+    A: baseArea,
+    P: ledger.record('edge', 'edge of the core', { ...size, expression: 'length of the outline' }, regionPerimeter(base), {}),
+    t: core,
+  });
+  return {
+    product,
+    pieces: base,
+    thickness: core,
+    length: ledger.record('length', 'length of the core', size, extent.length, {}),
+    width: ledger.record('width', 'width of the core', size, extent.width, {}),
+    area: ledger.record('area', 'area of the core', { ...size, unit: 'm²', expression: 'area of the outline' }, regionArea(base), {}),
+    bondArea,
+    priming: ledger.compute('priming', 'resin to prime core and inner skin', spread, { w: rate('primingRate', 'priming of core and skin', DEFAULTS.corePriming), A: bondArea }),
+    bedding: ledger.compute('bedding', 'resin of the bedding', spread, { w: rate('beddingRate', 'bedding of a core', DEFAULTS.coreBedding), A: bondArea }),
+  };
+}
