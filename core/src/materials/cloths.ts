@@ -12,6 +12,7 @@ interface Row {
   name: string;
   kind: Cloth['kind'];
   gsm: number;
+  mat?: number;
   fibreFraction: number;
   roll: number;
   price: number;
@@ -29,7 +30,7 @@ const rows: readonly Row[] = [
   { id: 'biax-400', name: 'stitched biaxial 400', kind: 'stitched', gsm: 400, fibreFraction: 0.55, roll: 1.27, price: 7 },
   { id: 'biax-600', name: 'stitched biaxial 600', kind: 'stitched', gsm: 600, fibreFraction: 0.55, roll: 1.27, price: 9 },
   { id: 'biax-800', name: 'stitched biaxial 800', kind: 'stitched', gsm: 800, fibreFraction: 0.55, roll: 1.27, price: 12 },
-  { id: 'stitched-mat-800', name: 'stitched biaxial with stitched mat 800', kind: 'stitched', gsm: 805, fibreFraction: 0.45, roll: 1.27, price: 11 },
+  { id: 'stitched-mat-800', name: 'stitched biaxial with stitched mat 800', kind: 'stitched', gsm: 805, mat: 229, fibreFraction: 0.45, roll: 1.27, price: 11 },
   { id: 'uni-300', name: 'unidirectional 300', kind: 'unidirectional', gsm: 300, fibreFraction: 0.55, roll: 0.5, price: 7 },
   { id: 'carbon-twill-200', name: 'carbon twill 200', kind: 'woven', gsm: 200, fibreFraction: 0.55, roll: 1.27, price: 34, fibre: 'carbon' },
   { id: 'carbon-biax-400', name: 'carbon stitched biaxial 400', kind: 'stitched', gsm: 400, fibreFraction: 0.55, roll: 1.27, price: 45, fibre: 'carbon' },
@@ -44,6 +45,7 @@ export const CLOTHS: readonly Cloth[] = rows.map((r) => ({
   family: r.fibre ?? 'glass',
   binder: r.binder,
   arealWeight: r.gsm / 1000,
+  ...(r.mat ? { matWeight: r.mat / 1000 } : {}),
   fibreFraction: r.fibreFraction,
   densityFibre: DENSITY[r.fibre ?? 'glass'],
   rollWidth: r.roll,

@@ -117,6 +117,8 @@ export interface Cloth extends Common {
   readonly binder?: 'emulsion';
   /** Fibre areal weight, kg/m². */
   readonly arealWeight: number;
+  /** Share of it that is stitched mat, kg/m². */
+  readonly matWeight?: number;
   /** Fibre weight fraction reached by hand lay-up. */
   readonly fibreFraction: number;
   readonly densityFibre: number;

@@ -36,7 +36,7 @@ export interface LaminatingInput {
 export interface Laminating {
   readonly faces: Faces;
   readonly laminate: LaminatePlan;
-  readonly grind: GrindPlan;
+  readonly grind: Omit<GrindPlan, 'checks'>;
 }
 
 interface SideStack {
@@ -112,7 +112,7 @@ export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminat
   };
   const rooms = (face: Face, reach: Figure, laid: Figure | undefined): ReturnType<typeof checkRoom> =>
     (laid && obstacles.length > 0 && memo.run(`room${face}`, { base, centre, obstacles, reach, laid, face, ratio: taper.used, shearRatio: taper.byShear, mayGrindInside: inputs.access === 'both' && faces.side === 'outside' && faces.through && !input.cored }, checkRoom)) || [];
-  const grind: GrindPlan = {
+  const grind: Omit<GrindPlan, 'checks'> = {
     ...dish,
     taper,
     discGrit: GRINDING_DISC,

@@ -3,6 +3,7 @@ import { planFiller } from '../fair/filler';
 import { gritBeforeFinish, planBuildUp, planFilm } from '../finish/film';
 import { planTaperRatio } from '../grind/taper-ratio';
 import { planCoring } from '../laminate/coring';
+import { compareStiffness, type StiffnessInput } from '../laminate/compare-stiffness';
 import { planStructure } from '../laminate/structure';
 import { linkOf } from '../match/chain';
 import { routeFor, type RouteId } from '../match/routes';
@@ -17,15 +18,16 @@ import { regionOf, planExtent } from '../survey/extent';
 import type { Dish } from '../grind/dish';
 import type { Faces } from '../grind/faces';
 import { answerOf, OBSTACLE_KINDS, type RoomCheck } from '../grind/room';
-import type { Sheet } from '../materials/product';
+import type { Resin, Sheet } from '../materials/product';
 import type { Face, Obstacle } from '../schema/job';
+import { checkPlan } from './checks';
 import { planLaminating } from './laminating';
 import { identify } from '../survey/identify';
 import { mapReadings } from '../survey/readings';
 import { STAGES, type Problem, type Stage } from '../trace/problem';
 import { resolveInputs, type Inputs } from './inputs';
 import { listMaterials } from './materials-list';
-import { ENGINE_VERSION, PLAN_FORMAT, type LaminatePlan, type Plan, type PlanResult } from './plan';
+import { ENGINE_VERSION, PLAN_FORMAT, type GrindPlan, type LaminatePlan, type Plan, type PlanResult } from './plan';
 import { checkSize, matchingInput, planSystem, substratesOf, type SystemPlan } from './matching';
 import { measureAll } from './measure-all';
 import { openStages } from './open-stages';
@@ -151,9 +153,13 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   );
   const laminating = buildUp && taper && planLaminating(memo, { job, library, inputs, buildUp, taper, cloth, resin, base: survey.region, baseArea: survey.area, centre: survey.centre, cored });
   if (!buildUp || !laminating) return head;
-  const { laminate, grind, faces } = laminating;
-  const { order, plies } = laminate;
+  const { faces } = laminating;
   const newCore = system.chosen && linkOf(system.chosen.chain, 'coring');
+  const stiffness = memo.run('stiffness', stiffnessInput(job, library, inputs, resin, laminating.laminate, newCore?.family ?? job.hull.core), compareStiffness);
+  const laminate: LaminatePlan = { ...laminating.laminate, stiffness };
+  const backing = backingOf(faces, inputs, kind, cored);
+  const grind: GrindPlan = { ...laminating.grind, backing, checks: checkPlan({ job, inputs, grind: laminating.grind, laminate, stiffness, backing }) };
+  const { order, plies } = laminate;
   const coring = cored && faces.through && newCore && inputs.core ? memo.run('coring', { base: survey.region, baseArea: survey.area, core: inputs.core, product: newCore as Sheet }, planCoring) : undefined;
 
   const members = job.structure ?? [];
@@ -196,7 +202,6 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
     (i, ledger) => measureAll(i, ledger),
   );
 
-  const backing = backingOf(faces, inputs, kind, cored);
   const parts = { system, fillerResin, grind, coring, structure, laminate, mix, fair, finish, backing, job: taskFacts(job), hands: inputs.hands, solventWipe: wiped(system) };
   const materials = memo.run('materials', { parts, peelPly: library.peelPly }, (i, l) => listMaterials(i.parts, i.peelPly, l));
   const drafts = memo.run('time', parts, draftTasks);
@@ -231,6 +236,20 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
 function isComputed(route: string | undefined, hull: string, system: SystemPlan): boolean {
   const laminated = (route === 'laminate' || route === 'recore') && (hull === 'frp-solid' || hull === 'frp-cored');
   return laminated && system.substrates.length === 1 && system.chosen?.chain.filler !== undefined;
+}
+
+/** The new laminate from outside in, and what it is held against. */
+function stiffnessInput(job: Job, library: Library, inputs: Inputs, resin: Resin, laminate: LaminatePlan, material: string | undefined): StiffnessInput {
+  const laid = (face: Face): StiffnessInput['plies'] => laminate.plies.filter((p) => p.side === face).map((p) => ({ cloth: p.cloth, way: p.orientation, thickness: p.thickness.value }));
+  const outside = [...laid('outside')].reverse();
+  return {
+    // A dish in each skin of a core: the outer one is compared, with the rest of the panel behind it.
+    plies: inputs.core ? outside : [...outside, ...laid('inside')],
+    resin: resin.family,
+    densityResin: resin.densityCured,
+    old: { plies: job.hull.plies ?? [], thickness: inputs.thickness, laminate: inputs.oldLaminate, matrix: job.hull.matrix, library },
+    core: inputs.core && { thickness: inputs.core.value, material },
+  };
 }
 
 /** What the tasks read of the job. */

@@ -9,6 +9,8 @@ import type { Ply } from '../laminate/outlines';
 import type { MixResult } from '../mix/batches';
 import type { Face, LayOrder, TaperSide } from '../schema/job';
 import type { RoomCheck } from '../grind/room';
+import type { Check } from './checks';
+import type { StiffnessMatch } from '../laminate/compare-stiffness';
 import type { CoringPlan } from '../laminate/coring';
 import type { MemberPlan } from '../laminate/structure';
 import type { SurveyResult } from '../survey/extent';
@@ -61,6 +63,8 @@ export interface LaminatePlan {
   readonly inBand: boolean;
   readonly step: Figure;
   readonly plies: readonly Ply[];
+  /** Stiffness and first-ply strength against what was there. */
+  readonly stiffness?: StiffnessMatch;
 }
 
 export interface GrindPlan extends Dish {
@@ -71,6 +75,10 @@ export interface GrindPlan extends Dish {
   readonly inside?: Dish;
   /** What is in the way, and the ways past it. */
   readonly room: readonly RoomCheck[];
+  /** What the first ply is laid against, where the cut-out is open behind it. */
+  readonly backing?: 'removable' | 'bonded';
+  /** Figures held against each other before the grinder starts. */
+  readonly checks: readonly Check[];
 }
 
 export interface FairPlan extends FillerResult {
