@@ -75,6 +75,13 @@ export { proposeForPlan, proposedPlies, isCover, type FaceProposals } from './pl
 export type { Proposal } from './laminate/propose';
 export type { Check, WayOut } from './plan/checks';
 export { USUAL_WAYS } from './laminate/stack';
+export * from './patterns/pieces';
+export * from './patterns/nest';
+export * from './patterns/drawn';
+export * from './patterns/tiles';
+export { patternsDxf, dxfLayer } from './patterns/dxf';
+export { patternsSvg } from './patterns/svg';
+export * from './plan/cutting';
 export type { CoringPlan } from './laminate/coring';
 export { MEMBER_USUAL, type MemberPlan } from './laminate/structure';
 export type { Milestones } from './cure/cure-model';

@@ -32,6 +32,11 @@ export const DEFAULTS = {
   corePriming: 0.35,
   /** Lap of a cover ply past the outermost ply. */
   coverLap: 0.025,
+  /** Lap of two panels of one ply, and how far joints of neighbouring plies lie apart. */
+  panelLap: 0.03,
+  jointStagger: 0.06,
+  /** Distance between pieces on the roll. */
+  nestGap: 0.004,
   /** Wet-out of upright and overhead work against flat work. */
   lie: { flat: 1, vertical: 1.4, overhead: 2 },
   shopTemperature: 20,

@@ -1,0 +1,80 @@
+import type { Outline } from '../geometry/outline';
+import { bounds } from '../geometry/region';
+
+/** Height of a row, m: pieces move across the roll in these steps, and along it freely. */
+export const ROW = 0.002;
+
+/** A shape as intervals [x0, x1, x0, x1 …] in rows from its lower left corner; it lies wholly inside them. */
+export interface Spans {
+  readonly rows: readonly Float64Array[];
+  readonly length: number;
+  readonly height: number;
+}
+
+/** Intervals sorted and those that touch made one. */
+export function united(intervals: [number, number][]): Float64Array {
+  intervals.sort((a, b) => a[0] - b[0]);
+  const out: number[] = [];
+  for (const [lo, hi] of intervals) {
+    const n = out.length;
+    if (n > 0 && lo <= out[n - 1]) out[n - 1] = Math.max(out[n - 1], hi);
+    else out.push(lo, hi);
+  }
+  return Float64Array.from(out);
+}
+
+/** Cuts an outline into rows. In each row stands what its edges sweep there and what lies between them. */
+export function spansOf(outline: Outline): Spans {
+  const b = bounds([outline]);
+  const height = b.y1 - b.y0;
+  const count = Math.max(1, Math.ceil(height / ROW - 1e-9));
+  const found: [number, number][][] = Array.from({ length: count }, () => []);
+  const crossings: number[][] = Array.from({ length: count }, () => []);
+  for (let i = 0, j = outline.length - 1; i < outline.length; j = i, i += 1) {
+    const [p, q] = outline[j].y <= outline[i].y ? [outline[j], outline[i]] : [outline[i], outline[j]];
+    const at = (y: number): number => (q.y === p.y ? p.x : p.x + ((q.x - p.x) * (y - p.y)) / (q.y - p.y)) - b.x0;
+    const first = Math.max(0, Math.min(count - 1, Math.floor((p.y - b.y0) / ROW)));
+    const last = Math.max(0, Math.min(count - 1, Math.floor((q.y - b.y0) / ROW)));
+    for (let r = first; r <= last; r += 1) {
+      const [low, high] = [Math.max(p.y, b.y0 + r * ROW), Math.min(q.y, b.y0 + (r + 1) * ROW)];
+      const [x0, x1] = q.y === p.y ? [p.x - b.x0, q.x - b.x0] : [at(low), at(high)];
+      found[r].push([Math.min(x0, x1), Math.max(x0, x1)]);
+      const middle = b.y0 + (r + 0.5) * ROW;
+      if (p.y <= middle && middle < q.y) crossings[r].push(at(middle));
+    }
+  }
+  const rows = found.map((list, r) => {
+    const xs = crossings[r].sort((a, c) => a - c);
+    for (let k = 0; k + 1 < xs.length; k += 2) list.push([xs[k], xs[k + 1]]);
+    return united(list);
+  });
+  return { rows, length: b.x1 - b.x0, height };
+}
+
+/**
+ * Where a shape must not be put because it would lie on another: for each row offset of `b` against `a`, open
+ * intervals of the distance along the roll. Index 0 is the offset −(rows of b − 1).
+ */
+export function forbidden(a: Spans, b: Spans): readonly Float64Array[] {
+  const [na, nb] = [a.rows.length, b.rows.length];
+  return Array.from({ length: na + nb - 1 }, (_, k) => {
+    const dy = k - (nb - 1);
+    const list: [number, number][] = [];
+    let [lo, hi] = [NaN, NaN];
+    for (let r = Math.max(0, dy); r < Math.min(na, nb + dy); r += 1) {
+      const [ra, rb] = [a.rows[r], b.rows[r - dy]];
+      for (let i = 0; i < ra.length; i += 2)
+        for (let j = 0; j < rb.length; j += 2) {
+          const [l, h] = [ra[i] - rb[j + 1], ra[i + 1] - rb[j]];
+          // Neighbouring rows nearly always overlap: keep one running interval and put the others aside.
+          if (l <= hi && h >= lo) [lo, hi] = [Math.min(lo, l), Math.max(hi, h)];
+          else {
+            if (hi > lo) list.push([lo, hi]);
+            [lo, hi] = [l, h];
+          }
+        }
+    }
+    if (hi > lo) list.push([lo, hi]);
+    return list.length === 1 ? Float64Array.of(list[0][0], list[0][1]) : united(list);
+  });
+}
