@@ -103,6 +103,7 @@ describe('every saved state of a job', () => {
 
   it('lists in pages with the number of all', async () => {
     await made('page');
+    await made('next page');
     const page = (await app.call('GET', '/jobs?limit=1&offset=0')).json;
     expect(page.jobs.length).toBe(1);
     expect(page.total).toBeGreaterThan(1);

@@ -93,7 +93,7 @@ export function sectionScene(section: Section, view: SectionView): Scene {
   if (ground) b.dimension('taper-right', x(section.half), x(edge), 24, `taper ${length(taper)}`, refs.taper);
   for (const [i, v] of [-edge, -section.half, section.half, edge].entries()) b.line(`witness-${i}`, 'witness', x(v), 28, x(v), TOP + 2);
 
-  b.text('factor', 'note', x(-section.reach), 18, factor === 1 ? 'true scale' : `thickness ×${factor}`);
+  b.text('factor', 'note', x(-section.reach), y(section.wall) + 31, factor === 1 ? 'true scale' : `thickness ×${factor}`);
 
   const wallX = x(section.reach) - 34;
   b.line('wall-line', 'dimension', wallX, y(0), wallX, y(section.wall));

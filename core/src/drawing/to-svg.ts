@@ -6,6 +6,7 @@ text{font-family:sans-serif;font-size:11px;fill:#12292C}
 .note{fill:#5B6C6B}.ply-number{font-size:9px;font-weight:700}
 path{fill:none;stroke:#12292C;stroke-width:1}
 .old-laminate{fill:url(#h-old)}.old-gel-coat,.gel-coat,.paint{fill:#fff}.ply-bias{fill:url(#h-bias)}.ply-warp{fill:url(#h-warp)}.ply-mat{fill:url(#h-mat)}
+.old-core{fill:url(#h-core)}.new-core{fill:url(#h-new-core)}.inner-skin{fill:url(#h-old)}.obstacle{fill:#fff;stroke-width:1.4}.obstacle.hull-edge,.obstacle.chine,.obstacle.frame{fill:none;stroke-width:1.8}.obstacle.moved{stroke-dasharray:4 3}.inside-ply{stroke:#5B6C6B;stroke-dasharray:3 2}
 .fairing{fill:url(#h-fill)}.backing{fill:url(#h-warp)}.former{stroke-dasharray:5 3}
 .grid{stroke:#E3E0D6}.witness,.leader,.dimension{stroke:#5B6C6B}.masking-line{stroke-dasharray:7 4}.finish-edge{stroke-dasharray:2 3}.first-look{stroke-dasharray:1 3}
 .cut-out{stroke-width:2;fill:#fff}
@@ -17,6 +18,8 @@ const pattern = (id: string, size: number, ground: string, d: string): string =>
 
 const DEFS = [
   pattern('h-old', 7, '#E9E5DA', 'M0 7L7 0'),
+  pattern('h-core', 12, '#F6F3EA', 'M0 6H12M3 0V6M9 6V12'),
+  pattern('h-new-core', 12, '#FFFFFF', 'M0 6H12M3 0V6M9 6V12'),
   pattern('h-bias', 5, '#D5E5E1', 'M0 5L5 0M0 0L5 5'),
   pattern('h-warp', 6, '#E6F0EC', 'M0 3H4M5 0V6'),
   pattern('h-mat', 6, '#DDE9E4', 'M1 1L3 2M4 4L5 2'),

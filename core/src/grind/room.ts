@@ -93,6 +93,8 @@ export interface RoomInput {
   readonly ratio: Figure;
   readonly shearRatio: Figure;
   readonly mayGrindInside: boolean;
+  /** The same obstacle is already told of for the other face. */
+  readonly told?: boolean;
 }
 
 /** Compares the taper of a face with what is in its way, and lays out the ways past each obstacle. */
@@ -119,7 +121,7 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
       if (kind.over) ways.push({ id: 'over', name: `Run over the ${name}`, figure: reach, sound: true, effect: 'the full taper; plies are darted or worked round it', changes: [{ path: at, value: 'over' }] });
       ways.push({ id: 'stop', name: 'End the taper there', figure: ratioLeft, sound, effect: sound ? `short on that side only, passes: ${shear}` : `short on that side, fails: ${shear}`, changes: [{ path: at, value: 'stop' }] });
     }
-    if (!fits && answer === 'stop' && !sound) {
+    if (!fits && answer === 'stop' && !sound && !input.told) {
       const best = ways.find((w) => w.sound);
       ledger.report({
         severity: 'warning',

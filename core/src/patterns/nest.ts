@@ -129,17 +129,22 @@ const UPHILL = 0.1;
 const RETURN = 60;
 const better = (a: Layout, b: Layout): boolean => a.end < b.end - 1e-6 || (a.end < b.end + 1e-6 && a.mass < b.mass - 1e-6);
 
+/** True for shapes that differ by less than the rows they are cut into. */
+const alike = (a: Spans, b: Spans): boolean => a.rows.length === b.rows.length && a.rows.every((r, i) => r.length === b.rows[i].length && r.every((v, k) => Math.abs(v - b.rows[i][k]) < ROW / 2));
+
 function prepare({ pieces, gap }: NestInput, rows: number): { items: Item[]; tooWide: string[] } {
   const items: Item[] = [];
   const tooWide: string[] = [];
   let index = 0;
   for (const piece of pieces) {
-    const shapes = piece.turns.flatMap((turn): Shape[] => {
+    const shapes: Shape[] = [];
+    for (const turn of piece.turns) {
       const outline = spun(piece.outline, turn);
       const [grown] = offset([outline], gap / 2 + SIMPLE);
       const spans = spansOf(grown ?? outline);
-      return spans.rows.length > rows ? [] : [{ index: index++, turn, outline, spans }];
-    });
+      // A piece that looks the same turned round need not be tried twice.
+      if (spans.rows.length <= rows && !shapes.some((s) => alike(s.spans, spans))) shapes.push({ index: index++, turn, outline, spans });
+    }
     if (shapes.length > 0) items.push({ id: piece.id, area: area(piece.outline), shapes });
     else tooWide.push(piece.id);
   }

@@ -7,6 +7,8 @@ export const ROW = 0.002;
 /** A shape as intervals [x0, x1, x0, x1 …] in rows from its lower left corner; it lies wholly inside them. */
 export interface Spans {
   readonly rows: readonly Float64Array[];
+  /** Ends of the rows, where each is one interval: most shapes. */
+  readonly plain?: { readonly left: Float64Array; readonly right: Float64Array };
   readonly length: number;
   readonly height: number;
 }
@@ -48,7 +50,8 @@ export function spansOf(outline: Outline): Spans {
     for (let k = 0; k + 1 < xs.length; k += 2) list.push([xs[k], xs[k + 1]]);
     return united(list);
   });
-  return { rows, length: b.x1 - b.x0, height };
+  const plain = rows.every((r) => r.length === 2) ? { left: Float64Array.from(rows, (r) => r[0]), right: Float64Array.from(rows, (r) => r[1]) } : undefined;
+  return { rows, plain, length: b.x1 - b.x0, height };
 }
 
 /**
@@ -57,6 +60,7 @@ export function spansOf(outline: Outline): Spans {
  */
 export function forbidden(a: Spans, b: Spans): readonly Float64Array[] {
   const [na, nb] = [a.rows.length, b.rows.length];
+  if (a.plain && b.plain) return forbiddenPlain(a.plain, b.plain);
   return Array.from({ length: na + nb - 1 }, (_, k) => {
     const dy = k - (nb - 1);
     const list: [number, number][] = [];
@@ -77,4 +81,24 @@ export function forbidden(a: Spans, b: Spans): readonly Float64Array[] {
     if (hi > lo) list.push([lo, hi]);
     return list.length === 1 ? Float64Array.of(list[0][0], list[0][1]) : united(list);
   });
+}
+
+type Plain = NonNullable<Spans['plain']>;
+
+/** The same for shapes of one interval a row: neighbouring rows overlap, so what is forbidden is one interval too. */
+function forbiddenPlain(a: Plain, b: Plain): Float64Array[] {
+  const [na, nb] = [a.left.length, b.left.length];
+  const table: Float64Array[] = [];
+  for (let dy = 1 - nb; dy < na; dy += 1) {
+    let [lo, hi] = [Infinity, -Infinity];
+    const end = Math.min(na, nb + dy);
+    for (let r = Math.max(0, dy); r < end; r += 1) {
+      const l = a.left[r] - b.right[r - dy];
+      const h = a.right[r] - b.left[r - dy];
+      if (l < lo) lo = l;
+      if (h > hi) hi = h;
+    }
+    table.push(Float64Array.of(lo, hi));
+  }
+  return table;
 }

@@ -110,15 +110,16 @@ export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminat
     step: inputs.minimumStep,
     plies,
   };
-  const rooms = (face: Face, reach: Figure, laid: Figure | undefined): ReturnType<typeof checkRoom> =>
-    (laid && obstacles.length > 0 && memo.run(`room${face}`, { base, centre, obstacles, reach, laid, face, ratio: taper.used, shearRatio: taper.byShear, mayGrindInside: inputs.access === 'both' && faces.side === 'outside' && faces.through && !input.cored }, checkRoom)) || [];
+  const rooms = (face: Face, reach: Figure, laid: Figure | undefined, told = false): ReturnType<typeof checkRoom> =>
+    (laid && obstacles.length > 0 && memo.run(`room${face}`, { base, centre, obstacles, reach, laid, face, ratio: taper.used, shearRatio: taper.byShear, told, mayGrindInside: inputs.access === 'both' && faces.side === 'outside' && faces.through && !input.cored }, checkRoom)) || [];
+  const outerRoom = rooms('outside', dish.grindLimit, stacks.outside?.stack.thickness);
   const grind: Omit<GrindPlan, 'checks'> = {
     ...dish,
     taper,
     discGrit: GRINDING_DISC,
     side: faces.side,
     inside: inner,
-    room: [...rooms('outside', dish.grindLimit, stacks.outside?.stack.thickness), ...(inner ? rooms('inside', inner.grindLimit, stacks.inside?.stack.thickness) : [])],
+    room: [...outerRoom, ...(inner ? rooms('inside', inner.grindLimit, stacks.inside?.stack.thickness, outerRoom.some((r) => !r.fits)) : [])],
   };
   return { faces, laminate, grind };
 }

@@ -102,7 +102,7 @@ export function drawSection(input: SectionInput): Section {
   const ring = (offset: number, z: number): SectionPoint => ({ x: half + offset, z });
   const cored = core > 0;
   // Seen from the inside face the very same profile runs the other way up.
-  const insideFace = (inside?.profile ?? []).filter((p) => p.offset <= (inside?.grindLimit ?? 0)).map((p) => ring(p.offset, wall - p.depth));
+  const insideFace = (inside?.profile ?? []).map((p) => ring(p.offset, wall - p.depth));
 
   const layers: SectionLayer[] = [];
   for (const side of [-1, 1] as const) {
@@ -121,11 +121,13 @@ export function drawSection(input: SectionInput): Section {
       layer('old-gel-coat', 'old gel coat', 'old gel coat', [ring(oGel, gelCoat), ...above.map((p) => ring(p.offset, p.depth)), ring(finishEdge, 0), { x: reach, z: 0 }, { x: reach, z: gelCoat }]);
     }
     if (cored) {
-      const broken = input.through ? half : 0;
-      layer('old-core', 'old core', 'old core', [{ x: broken, z: skin }, { x: reach, z: skin }, { x: reach, z: skin + core }, { x: broken, z: skin + core }]);
-      layer('inner-skin', 'inner skin', 'inner skin', inside ? [...insideFace, { x: reach, z: wall }, { x: reach, z: skin + core }, { x: half, z: skin + core }] : [{ x: input.backing ? half : 0, z: skin + core }, { x: reach, z: skin + core }, { x: reach, z: wall }, { x: input.backing ? half : 0, z: wall }]);
+      if (input.through) layer('old-core', 'old core', 'old core', [{ x: half, z: skin }, { x: reach, z: skin }, { x: reach, z: skin + core }, { x: half, z: skin + core }]);
+      if (inside) layer('inner-skin', 'inner skin', 'inner skin', [...insideFace, { x: reach, z: wall }, { x: reach, z: skin + core }, { x: half, z: skin + core }]);
+      else if (input.backing) layer('inner-skin', 'inner skin', 'inner skin', [{ x: half, z: skin + core }, { x: reach, z: skin + core }, { x: reach, z: wall }, { x: half, z: wall }]);
     }
   }
+  if (cored && !input.through) layers.push({ id: 'old-core', kind: 'old core', label: 'old core', points: box(reach, skin, skin + core) });
+  if (cored && !inside && !input.backing) layers.push({ id: 'inner-skin', kind: 'inner skin', label: 'inner skin, sound', points: box(reach, skin + core, wall) });
   if (cored && input.through) layers.push({ id: 'new-core', kind: 'new core', label: 'new core, bedded', points: box(half, skin, skin + core) });
 
   const { backing } = input;

@@ -1,4 +1,5 @@
 import type { JobDocument, Stage } from '@nelbo/core';
+import { groundJobs } from './ground-jobs';
 import { otherHulls } from './other-hulls';
 
 const HOUR = 3_600_000;
@@ -195,5 +196,6 @@ export function demoJobs(now: number): readonly DemoJob[] {
       log: [],
     },
     ...otherHulls(now),
+    ...groundJobs(now),
   ];
 }

@@ -12,7 +12,7 @@ export function otherHulls(now: number): readonly DemoJob[] {
         format: 'nelbo-job/1',
         title: 'Soft foredeck beside the hatch',
         boat: { name: 'Cruiser “Ragged Robin”', owner: 'T. Sallow' },
-        hull: { material: 'frp-cored', matrix: 'polyester', core: 'balsa', coat: 'gel coat' },
+        hull: { material: 'frp-cored', matrix: 'polyester', core: 'balsa', coat: 'gel coat', thickness: 0.003, gelCoat: 0.0006, coreThickness: 0.012 },
         damage: {
           kind: 'wet-core',
           where: 'foredeck, port of the hatch',

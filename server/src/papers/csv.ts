@@ -1,5 +1,5 @@
 import { stringify } from 'csv-stringify/sync';
-import { formatIn, gramDecimals, type Plan } from '@nelbo/core';
+import { bounds, formatIn, gramDecimals, type DrawnPattern, type NestLayout, type Plan, type RollCut } from '@nelbo/core';
 import type { LogRow } from '../log/queries';
 
 /** Comma-separated text with a head; cells that a spreadsheet would run as formulas are made harmless. */
@@ -33,6 +33,24 @@ export function cutListCsv(plan: Plan): string {
     number(p.resin.value, 'g', gramDecimals(p.resin)),
   ]);
   return csv(['ply', 'cloth', 'way', 'length mm', 'width mm', 'beyond the cut-out mm', 'area m²', 'resin g'], rows);
+}
+
+/** The corners of every pattern, mm, in the frame of the repair. */
+export function patternPointsCsv(patterns: readonly DrawnPattern[]): string {
+  const rows = patterns.flatMap(({ piece }) => piece.outline.map((p, i) => [piece.id, piece.name, piece.material.name, piece.way, i + 1, (p.x * 1000).toFixed(2), (p.y * 1000).toFixed(2)]));
+  return csv(['piece', 'name', 'material', 'way', 'point', 'x mm', 'y mm'], rows);
+}
+
+/** How the pieces lie on their rolls: one row a piece, and what of the roll is used. */
+export function rollsCsv(cuts: readonly { readonly cut: RollCut; readonly layout?: NestLayout }[]): string {
+  const mm = (v: number): string => (v * 1000).toFixed(1);
+  const rows = cuts.flatMap(({ cut, layout }) =>
+    (layout?.placements ?? []).map((p) => {
+      const b = bounds([p.outline]);
+      return [cut.material.name, p.id, mm(b.x0), mm(b.y0), String(Math.round((p.turn * 180) / Math.PI)), mm(cut.material.rollWidth ?? 0), mm(layout?.length ?? 0), ((layout?.yield ?? 0) * 100).toFixed(1), mm(layout?.bound ?? 0)];
+    }),
+  );
+  return csv(['material', 'piece', 'along the roll mm', 'across the roll mm', 'turned degrees', 'roll width mm', 'length used mm', 'yield percent', 'least length mm'], rows);
 }
 
 export function logCsv(rows: readonly LogRow[]): string {

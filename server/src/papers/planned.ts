@@ -1,4 +1,4 @@
-import { findingHistory, planRepair, readJob, workOrder, type FindingEffect, type Job, type Plan, type Problem, type Reader, type Shop, type WorkOrder } from '@nelbo/core';
+import { findingHistory, planRepair, readJob, workOrder, type FindingEffect, type Job, type Library, type Plan, type Problem, type Reader, type Shop, type WorkOrder } from '@nelbo/core';
 import type { Database } from '../db/connect';
 import { HttpProblem } from '../http/problem';
 import type { JobView } from '../jobs/service';
@@ -11,6 +11,8 @@ export interface Planned {
   readonly problems: readonly Problem[];
   readonly history: readonly FindingEffect[];
   readonly reader: Reader;
+  /** The stores as they stand. */
+  readonly library: Library;
 }
 
 /** Yard as the planner takes it: the crew by name. */
@@ -28,6 +30,7 @@ export async function planned(db: Database, job: JobView): Promise<Planned> {
     job: read,
     plan: result.plan,
     problems: [...problems, ...result.problems],
+    library,
     history: findingHistory(read, library, shop, clock),
     reader: { currency: shop.currency, units: shop.units, timeZone },
   };
