@@ -52,6 +52,18 @@ export function sectionFactor(section: Section, view: SectionView): number {
   return FACTORS.filter((f) => f <= room).at(-1) ?? 1;
 }
 
+/** Where the grind limit meets the old surface in a view, px: the place to take hold of it. */
+export function taperHandle(section: Section, view: SectionView): { readonly x: number; readonly y: number } {
+  const scale = (view.width - 2 * SIDE) / (2 * section.reach);
+  return { x: view.width / 2 + (section.half + section.grindLimit) * scale, y: TOP };
+}
+
+/** How far beyond the cut-out a place of a view lies, m. @param x px from the left edge of the view */
+export function offsetAtPixel(section: Section, view: SectionView, x: number): number {
+  const scale = (view.width - 2 * SIDE) / (2 * section.reach);
+  return Math.max(0, (x - view.width / 2) / scale - section.half);
+}
+
 /** Depths between which points lie, m; nothing when they have no thickness. */
 function rangeOf(points: readonly SectionPoint[]): [number, number] | undefined {
   const depths = points.map((p) => p.z);

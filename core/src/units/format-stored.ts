@@ -35,6 +35,8 @@ export function formatStored(value: number, unit: string, units: UnitPreferences
       return formatDuration(value);
     case 'Pa':
       return units.pressure === 'us' ? { text: formatNumber(value / PSI, 0), unit: 'psi' } : { text: formatNumber(value / 1e6, 0), unit: 'MPa' };
+    case 'N/m':
+      return { text: formatNumber(value / 1e6, threeFigures(value / 1e6)), unit: 'kN/mm' };
     case 'fraction':
       return formatIn(value, '%', size < 0.1 ? 2 : 0);
     case ':1':

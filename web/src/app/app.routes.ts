@@ -11,6 +11,7 @@ export const routes: Routes = [
     title: 'Work order · Nelbo',
     loadComponent: () => import('./work-order/work-order-page').then((m) => m.WorkOrderPage),
   },
+  { path: 'jobs/:id/patterns', title: 'Patterns · Nelbo', loadComponent: () => import('./patterns/patterns-page').then((m) => m.PatternsPage) },
   { path: 'jobs/:id/owner', title: 'What we found · Nelbo', loadComponent: () => import('./owner/owner-page').then((m) => m.OwnerPage) },
   { path: 'jobs/:id/:stage', title: 'Job · Nelbo', loadComponent: () => import('./job/job-page').then((m) => m.JobPage) },
   { path: 'stores', title: 'Stores · Nelbo', loadComponent: () => import('./stores/stores-page').then((m) => m.StoresPage) },

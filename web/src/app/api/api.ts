@@ -204,4 +204,4 @@ export interface KeptWorkOrder {
 }
 
 /** Files that the server makes of a job. */
-export type JobFile = 'file' | 'work-orders/current.md' | 'work-orders/current.pdf' | 'materials.csv' | 'cut-list.csv' | 'log.csv';
+export type JobFile = 'file' | 'work-orders/current.md' | 'work-orders/current.pdf' | 'materials.csv' | 'cut-list.csv' | 'log.csv' | 'rolls.csv' | 'patterns.pdf' | 'patterns.svg' | 'patterns.dxf' | 'patterns.csv';

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, signal, type OnDestroy } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { SelectButtonModule } from 'primeng/selectbutton';
-import { figure, figureIn, gridStep, planScale, planScene, said, sayIn, sectionFactor, sectionRefs, sectionScene, sizeOf, type Said, type Stage } from '@nelbo/core';
+import { figure, figureIn, gridStep, offsetAtPixel, planScale, planScene, ratioForReach, said, sayIn, sectionFactor, sectionRefs, sectionScene, sizeOf, taperHandle, type Said, type Stage } from '@nelbo/core';
 import { Reading } from '../state/reading';
 import { SaidView } from '../ui/said';
-import { SceneView } from '../ui/scene-view';
+import { SceneView, type SceneHandle } from '../ui/scene-view';
 import { JobContext } from './job-context';
 
 const SECTION_HEIGHT = 236;
@@ -24,14 +24,14 @@ const LONE_PLAN_HEIGHT = 430;
         <p-selectbutton [options]="scales()" optionLabel="label" optionValue="value" [ngModel]="exaggeration()" (ngModelChange)="exaggeration.set($event)" [allowEmpty]="false" size="small" ariaLabelledBy="scale-label" />
         <span id="scale-label" class="visually-hidden">Scale of the thickness</span>
       </div>
-      <nb-scene [scene]="s" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
+      <nb-scene [scene]="s" [handles]="handles()" (moved)="dragged($event)" [laidTo]="context.laidTo()" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
     }
     @if (planDrawing(); as p) {
       <div class="spread head">
         <p><b>Plan</b>&ngsp;<span class="muted small">from outside · grid {{ grid() }}</span></p>
         <p class="muted small"><nb-said [words]="sizes()" /></p>
       </div>
-      <nb-scene [scene]="p" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
+      <nb-scene [scene]="p" [laidTo]="context.laidTo()" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
     }
     @if (!section() && !planDrawing()) {
       <div class="nothing">
@@ -75,6 +75,23 @@ export class Drawings implements OnDestroy {
     const plan = this.context.plan();
     return plan?.section && sectionScene(plan.section, { ...this.#view(), refs: sectionRefs(plan) });
   });
+  /** The taper is taken hold of where it meets the old surface, at the stages that settle it. */
+  protected readonly handles = computed<readonly SceneHandle[]>(() => {
+    const plan = this.context.plan();
+    const section = plan?.section;
+    const stage = this.stage();
+    if (!plan?.grind || !section || section.grindLimit === 0 || (stage !== 'grind' && stage !== 'laminate')) return [];
+    const ratio = plan.grind.taper.used.value;
+    return [{ id: 'taper', ...taperHandle(section, this.#view()), label: 'Taper ratio', value: ratio, text: `${ratio.toFixed(1)} to 1`, min: 1, max: 100 }];
+  });
+
+  protected dragged({ x, steps }: { readonly x?: number; readonly steps?: number }): void {
+    const plan = this.context.plan();
+    if (!plan?.section || !plan.grind) return;
+    const ratio = x === undefined ? Math.max(1, plan.grind.taper.used.value + (steps ?? 0) / 2) : ratioForReach(plan, offsetAtPixel(plan.section, this.#view(), x));
+    if (ratio !== undefined && ratio !== this.context.document()?.taper?.ratio) this.context.store.set('taper.ratio', ratio);
+  }
+
   readonly #planView = computed(() => ({ width: this.#width(), height: this.context.plan()?.section ? PLAN_HEIGHT : LONE_PLAN_HEIGHT, units: this.#reading.reader().units }));
   protected readonly planDrawing = computed(() => {
     const p = this.context.plan()?.planView;

@@ -9,6 +9,8 @@ const FILES: readonly (readonly [JobFile, string])[] = [
   ['work-orders/current.md', 'Download the work order as Markdown'],
   ['materials.csv', 'Download the materials as CSV'],
   ['cut-list.csv', 'Download the cut list as CSV'],
+  ['patterns.pdf', 'Download the patterns as PDF, 1:1'],
+  ['patterns.dxf', 'Download the patterns as DXF'],
   ['log.csv', 'Download the log as CSV'],
   ['file', 'Export the job file'],
 ];
@@ -24,6 +26,7 @@ export function jobCommands(id: string, context: JobContext, router: Router, api
     { id: 'redo', group: 'Job', label: 'Redo', keys: 'mod+shift+z', run: () => context.store.redo() },
     { id: 'history', group: 'Job', label: 'Saved states', keys: 'h', run: () => context.historyOpen.set(true) },
     { id: 'owner', group: 'Job', label: 'What we found, for the owner', keys: 'o', run: () => go('owner') },
+    { id: 'patterns', group: 'Job', label: 'Patterns and cutting', keys: 'p', run: () => go('patterns') },
     { id: 'work order', group: 'Job', label: 'Work order', keys: 'w', run: () => go('work-order') },
     ...FILES.map(([file, label]): Command => ({ id: file, group: 'Job', label, run: () => download(api.fileUrl(id, file)) })),
   ];

@@ -31,6 +31,8 @@ export class JobContext {
   readonly crew = computed(() => this.shop()?.crew ?? []);
   /** The ply picked in the table or in a drawing; picked anywhere, it is picked everywhere. */
   readonly pickedPly = signal<number | undefined>(undefined);
+  /** While the layup is stepped through: the last ply that lies by now. */
+  readonly laidTo = signal<number | undefined>(undefined);
 
   /** Stages with a warning or an error. */
   readonly warned = computed(() => new Set(STAGES.filter((s) => this.problemsOf(s).length > 0)));

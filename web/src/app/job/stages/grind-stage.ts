@@ -1,77 +1,103 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { formatAs, preferredUnit } from '@nelbo/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ButtonModule } from 'primeng/button';
+import { brokenThrough, formatAs, grownFinding, preferredUnit, type RoomWay } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { ArrowKeys } from '../../ui/arrow-keys';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { JobContext } from '../job-context';
+import { DishTables } from './dish-tables';
+import { Obstacles } from './obstacles';
+import { applied, PlanChecks } from './plan-checks';
 import { StageHead } from './stage-head';
 
-/** Cut-out, taper with its shear check, lines, dust and the gauge table. */
+/** How much farther the damage is taken to go by one tap, m. */
+const FURTHER = 0.01;
+
+/** Cut-out, taper with its shear check, what is in the way, and the dishes with their gauge tables. */
 @Component({
   selector: 'nb-grind-stage',
-  imports: [ArrowKeys, StageHead, FigureView, ChoiceFieldView, QuantityFieldView],
+  imports: [ArrowKeys, ButtonModule, ChoiceFieldView, DishTables, FigureView, Obstacles, PlanChecks, QuantityFieldView, StageHead],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="grind" />
     @if (grind(); as g) {
       <dl class="figures">
         <div><dt>Taper</dt><dd><nb-figure [figure]="g.taper.used" /></dd></div>
-        <div><dt>Ground, along</dt><dd><nb-figure [figure]="g.groundLength" /></dd></div>
-        <div><dt>up</dt><dd><nb-figure [figure]="g.groundWidth" /></dd></div>
+        <div><dt>Ground, along</dt><dd><nb-figure [figure]="g.inside && g.side === 'inside' ? g.inside.groundLength : g.groundLength" /></dd></div>
+        <div><dt>up</dt><dd><nb-figure [figure]="g.inside && g.side === 'inside' ? g.inside.groundWidth : g.groundWidth" /></dd></div>
       </dl>
       <p class="check" [class.fails]="!g.taper.passesShear">
         <b>{{ g.taper.passesShear ? 'Shear check passes.' : 'Shear check fails.' }}</b>
         The bond asks for <nb-figure [figure]="g.taper.byShear" class="plain" />, the duty for <nb-figure [figure]="g.taper.byDuty" class="plain" />.
       </p>
+
+      <h3>Before the grinder starts</h3>
+      <nb-plan-checks [about]="checks" />
+
+      <h3>In the way</h3>
+      @for (r of g.room; track $index) {
+        <div class="way" [class.short]="!r.fits && r.answer === 'stop'">
+          <p class="spread"><b>{{ r.name }}@if (g.inside && g.side === 'both') {, {{ $index < rooms() ? 'outside' : 'inside' }}}</b><span><nb-figure [figure]="r.room" as="mm" [decimals]="0" /> of room, <nb-figure [figure]="r.needed" as="mm" [decimals]="0" /> wanted</span></p>
+          <p class="small muted">{{ r.fits ? 'The taper fits.' : answers[r.answer] }}</p>
+          @if (!r.fits) {
+            <ul>
+              @for (w of r.ways; track w.id) {
+                <li><button pButton type="button" size="small" severity="secondary" [outlined]="!inForce(r.answer, w)" [disabled]="inForce(r.answer, w)" (click)="take(w)">{{ w.name }}</button>
+                  <span class="small"><span [class.bad]="!w.sound">@if (w.figure; as f) {<nb-figure [figure]="f" />: }{{ w.effect }}</span></span></li>
+              }
+            </ul>
+          }
+          <button type="button" class="link small" (click)="remove(r.index)">Not there after all</button>
+        </div>
+      }
+      <div class="row">
+        <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="drawing.set(true)">Draw what is in the way</button>
+      </div>
+
+      <h3>What grinding shows</h3>
+      <div class="row">
+        @if (!g.through) {<button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="broke()">It broke through</button>}
+        <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="further()">It goes {{ out(further_) }} {{ unit() }} further all round</button>
+      </div>
       <div class="fields">
+        @if (asksDepth()) {<nb-quantity path="damage.depth" label="Depth of the dish" [value]="doc()?.damage?.depth" [assumed]="g.depth" (changed)="set('damage.depth', $event)" />}
+        <nb-choice path="taper.side" [value]="doc()?.taper?.side" assumed="outside" (changed)="set('taper.side', $event)" />
         <nb-choice path="duty" [value]="doc()?.duty" [assumed]="plan()?.inputs?.duty" (changed)="set('duty', $event)" />
         <nb-quantity path="taper.ratio" label="Own taper ratio" [value]="doc()?.taper?.ratio" [assumed]="g.taper.used" (changed)="set('taper.ratio', $event)" />
       </div>
-      <table class="ruled lines">
-        <thead><tr><th>From the edge of the cut-out</th><th class="number">{{ unit() }}</th></tr></thead>
-        <tbody>
-          <tr><td>grind limit</td><td class="number"><nb-figure [figure]="g.grindLimit" as="mm" [decimals]="1" [bare]="true" /></td></tr>
-          <tr><td>finish edge</td><td class="number"><nb-figure [figure]="g.finishEdge" as="mm" [decimals]="1" [bare]="true" /></td></tr>
-          <tr><td>masking line, <nb-figure [figure]="g.maskingLength" class="plain" /> long</td><td class="number"><nb-figure [figure]="g.maskingLine" as="mm" [decimals]="1" [bare]="true" /></td></tr>
-        </tbody>
-      </table>
-      <table class="ruled">
-        <thead><tr><th>Areas and dust, disc P{{ g.discGrit }}</th><th class="number">amount</th></tr></thead>
-        <tbody>
-          @if (plan()?.survey; as s) {<tr><td>cut-out</td><td class="number"><nb-figure [figure]="s.area" as="cm²" /></td></tr>}
-          <tr><td>face to grind</td><td class="number"><nb-figure [figure]="g.taperArea" as="cm²" /></td></tr>
-          <tr><td>inside the masking line</td><td class="number"><nb-figure [figure]="g.maskedArea" as="cm²" /></td></tr>
-          <tr><td>laminate ground away</td><td class="number"><nb-figure [figure]="g.removedVolume" /></td></tr>
-          <tr><td>dust</td><td class="number"><nb-figure [figure]="g.dustMass" /></td></tr>
-        </tbody>
-      </table>
-      <h3>Gauge</h3>
-      <div class="gauge" nbArrowKeys role="table" aria-label="Depth of the dish by distance from the edge of the cut-out">
-        <div role="row"><span role="columnheader">{{ unit() }} out</span>@for (x of g.gauge; track x.distance) {<span role="cell">{{ out(x.distance) }}</span>}</div>
-        <div role="row"><span role="columnheader">{{ unit() }} deep</span>@for (x of g.gauge; track x.distance) {<span role="cell"><nb-figure [figure]="x.depth" as="mm" [decimals]="1" [bare]="true" /></span>}</div>
-      </div>
+
+      <nb-dish-tables [dish]="g" [heading]="g.inside ? 'Outside' : ''" [disc]="g.discGrit" />
+      @if (g.inside; as inner) {<nb-dish-tables [dish]="inner" heading="Inside" [disc]="g.discGrit" />}
     }
+    @defer (when drawing()) {@if (drawing()) {<nb-obstacles (closed)="drawing.set(false)" />}}
   `,
   styles: `
     .check { margin: 12px 0; border-left: 3px solid var(--wait); padding-left: 10px; }
     .check.fails { border-color: var(--act); }
-    .lines { margin-top: 10px; } table { margin-top: 6px; }
-    h3 { margin: 16px 0 4px; }
-    .gauge { overflow-x: auto; border-top: 1px solid var(--ink); border-bottom: 1px solid var(--hairline); }
-    .gauge > div { display: flex; } .gauge > div + div { border-top: 1px solid var(--hairline); font-weight: 700; }
-    .gauge span[role] { flex: 1 0 30px; text-align: right; padding: 4px 3px; font-size: 0.88rem; }
-    .gauge span[role='columnheader'] { flex: 0 0 62px; text-align: left; color: var(--muted); font-weight: 400; }
+    h3 { margin: 16px 0 4px; } .fields { margin-top: 12px; }
+    .way { border-left: 3px solid var(--wait); padding: 4px 0 6px 10px; margin-top: 8px; } .way.short { border-color: var(--act); }
+    .way li { display: grid; grid-template-columns: auto minmax(0, 1fr); gap: 8px; align-items: center; margin-top: 6px; }
+    .bad { color: var(--act); }
+    .row { margin-top: 8px; }
+    .link { all: unset; cursor: pointer; text-decoration: underline; color: var(--muted); margin-top: 6px; } .link:focus-visible { outline: 2px solid var(--act); }
   `,
 })
 export class GrindStage {
   readonly #context = inject(JobContext);
   readonly #reading = inject(Reading);
+  protected readonly checks = ['steps', 'step', 'fill', 'backing', 'order'] as const;
+  protected readonly answers = { stop: 'The taper ends at it.', move: 'It is taken off for the repair and bedded again at the end.', over: 'The taper runs over it.' } as const;
+  protected readonly further_ = FURTHER;
+  protected readonly drawing = signal(false);
   protected readonly unit = computed(() => preferredUnit('mm', this.#reading.reader().units));
   protected readonly doc = this.#context.document;
   protected readonly plan = this.#context.plan;
   protected readonly grind = computed(() => this.#context.plan()?.grind);
+  /** Obstacles of the outside face come first. */
+  protected readonly rooms = computed(() => (this.grind()?.room ?? []).filter((r, i, all) => all.findIndex((x) => x.index === r.index) === i).length);
+  protected readonly asksDepth = computed(() => ['crack', 'crushed', 'old-repair', 'hole'].includes(this.doc()?.damage.kind ?? ''));
 
   protected set(path: string, value: unknown): void {
     this.#context.store.set(path, value);
@@ -79,5 +105,32 @@ export class GrindStage {
 
   protected out(distance: number): string {
     return formatAs(distance, 'mm', 0, this.#reading.reader().units).text;
+  }
+
+  protected inForce(answer: string, way: RoomWay): boolean {
+    return way.id === answer;
+  }
+
+  protected take(way: RoomWay): void {
+    this.#context.store.update((d) => way.changes.reduce((to, c) => applied(to, c), d));
+  }
+
+  protected remove(index: number): void {
+    this.#context.store.update((d) => {
+      const { obstacles, ...rest } = d;
+      const left = (obstacles ?? []).filter((_, i) => i !== index);
+      return left.length > 0 ? { ...rest, obstacles: left } : rest;
+    });
+  }
+
+  protected broke(): void {
+    this.#context.store.update(brokenThrough);
+    this.#context.logStore.add('grind', this.#context.logStore.who, 'Grinding broke through: planned as right through from here on.');
+  }
+
+  protected further(): void {
+    const plan = this.plan();
+    const finding = plan && grownFinding(plan, FURTHER, new Date().toISOString(), this.#context.logStore.who || undefined);
+    if (finding) this.#context.store.update((d) => ({ ...d, damage: { ...d.damage, findings: [...(d.damage.findings ?? []), finding] } }));
   }
 }

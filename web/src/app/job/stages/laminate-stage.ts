@@ -1,15 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { ButtonModule } from 'primeng/button';
 import { SelectButtonModule } from 'primeng/selectbutton';
-import { figure, preferredUnit, said, sizeOf, type Ply, type Said } from '@nelbo/core';
+import { afterDryFit, figure, plyChoices, preferredUnit, said, sizeOf, type Ply, type PlyChoice, type Said } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { ArrowKeys } from '../../ui/arrow-keys';
+import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
 import { SaidView } from '../../ui/said';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { sayWhen } from '../../ui/when';
 import { JobContext } from '../job-context';
+import { LayupSteps } from './layup-steps';
+import { PlanChecks } from './plan-checks';
+import { PlyList } from './ply-list';
+import { Proposals } from './proposals';
 import { StageHead } from './stage-head';
+import { StiffnessPanel } from './stiffness-panel';
+import { StructureEditor } from './structure-editor';
 
 const WHY = {
   'largest first': 'The first ply covers the whole ground face: one continuous bond, and no ply is cut through when the face is ground.',
@@ -19,7 +28,7 @@ const WHY = {
 /** The ply stack: what to cut, which way, in which order, with how much resin. */
 @Component({
   selector: 'nb-laminate-stage',
-  imports: [ArrowKeys, FormsModule, SaidView, SelectButtonModule, StageHead, FigureView, QuantityFieldView],
+  imports: [ArrowKeys, ButtonModule, ChoiceFieldView, FormsModule, LayupSteps, PlanChecks, PlyList, Proposals, RouterLink, StiffnessPanel, StructureEditor, SaidView, SelectButtonModule, StageHead, FigureView, QuantityFieldView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="laminate">
@@ -37,6 +46,7 @@ const WHY = {
         <thead><tr><th>Ply</th><th>Cloth</th><th class="number">Size, {{ sizeUnit() }}</th><th class="number">Resin, {{ massUnit() }}</th><th class="number">Lay at</th></tr></thead>
         <tbody>
           @for (p of l.plies; track p.lay) {
+            @if (l.sides.length > 1 && firstOf(p)) {<tr class="side-head"><td colspan="5">{{ p.side === 'inside' ? 'Inside' : 'Outside' }}</td></tr>}
             @if (restBefore(p); as rest) {<tr class="rest"><td colspan="5"><nb-said [words]="rest" /></td></tr>}
             <tr [class.selected]="p.lay === context.pickedPly()" (click)="pick(p)">
               <td><button type="button" class="pick" [attr.aria-pressed]="p.lay === context.pickedPly()" [attr.aria-label]="'Show ply ' + p.lay" (click)="pick(p); $event.stopPropagation()">{{ p.lay }}</button></td>
@@ -48,9 +58,39 @@ const WHY = {
           }
         </tbody>
       </table>
-      <p class="note-line">Peel ply last, uncoated, <nb-said [words]="peel()" />. Cut each ply to its size, dry-fit the stack: flush? Add or drop a ply before the resin is mixed.</p>
+      <nb-layup-steps />
+      <p class="note-line">Peel ply last, uncoated, <nb-said [words]="peel()" />. Cut each ply to its size and dry-fit the stack: flush?
+        <button type="button" class="link" (click)="fit('proud')">stands proud: drop a ply</button> · <button type="button" class="link" (click)="fit('low')">lies low: add a ply</button></p>
+      <p class="row"><a pButton [routerLink]="['/jobs', jobId(), 'patterns']" severity="secondary" size="small" [outlined]="true">Patterns and cutting</a></p>
+
+      <h3>As stiff as the hull was?</h3>
+      <nb-stiffness />
+      <nb-proposals />
+
+      <details [open]="l.own">
+        <summary>The stack by hand{{ l.own ? '' : ' (Nelbo counts the plies now)' }}</summary>
+        <p class="small muted">First ply laid at the top. Every figure moves as you do.</p>
+        <nb-ply-list label="New plies in the order of laying" [plies]="choices()" [faces]="l.sides.length > 1" [usual]="l.plies[0].cloth.id" (changed)="setPlies($event)" />
+        @if (l.own) {<button type="button" class="link small" (click)="set('laminate.plies', undefined)">Let Nelbo count the plies</button>}
+      </details>
+      <details [open]="(doc()?.hull?.plies?.length ?? 0) > 0">
+        <summary>The old stack, as found while grinding</summary>
+        <p class="small muted">From outside inward. Without it the usual plies of its kind are taken.</p>
+        <nb-ply-list label="Old plies from outside inward" [plies]="doc()?.hull?.plies ?? []" usual="mat-450" (changed)="set('hull.plies', $event.length > 0 ? $event : undefined)" />
+      </details>
+      <details [open]="(doc()?.structure?.length ?? 0) > 0">
+        <summary>Structure inside</summary>
+        @defer (on viewport) {<nb-structure />} @placeholder {<p class="muted">Opening …</p>}
+      </details>
+
+      <h3>How it is laid</h3>
+      <nb-plan-checks [about]="checks" />
       <p class="note-line"><b>Why {{ l.order }}?</b> {{ why[l.order] }}</p>
       <div class="fields">
+        <nb-choice path="laminate.lie" [value]="doc()?.laminate?.lie" assumed="flat" (changed)="set('laminate.lie', $event)" />
+        <nb-choice path="former" [value]="doc()?.former" assumed="flat" (changed)="set('former', $event)" />
+        <nb-choice path="laminate.cover" [value]="doc()?.laminate?.cover" assumed="no" (changed)="set('laminate.cover', $event)" />
+        @if (doc()?.laminate?.cover === 'yes') {<nb-quantity path="laminate.coverLap" [value]="doc()?.laminate?.coverLap" (changed)="set('laminate.coverLap', $event)" />}
         <nb-quantity path="laminate.minimumStep" [value]="doc()?.laminate?.minimumStep" [assumed]="plan()?.inputs?.minimumStep" (changed)="set('laminate.minimumStep', $event)" />
         <nb-quantity path="laminate.waste" [value]="doc()?.laminate?.waste" [assumed]="plan()?.inputs?.waste" (changed)="set('laminate.waste', $event)" />
       </div>
@@ -62,7 +102,10 @@ const WHY = {
     .rest td { color: var(--wait); cursor: default; background: repeating-linear-gradient(135deg, transparent 0 6px, rgb(43 103 119 / 0.12) 6px 7px); }
     .pick { all: unset; cursor: pointer; padding: 0 6px; font-weight: 700; } .pick:focus-visible { outline: 2px solid var(--act); }
     .note-line { margin-top: 12px; }
-    .fields { margin-top: 14px; }
+    .fields { margin-top: 14px; } h3 { margin: 18px 0 6px; } .row { margin-top: 10px; }
+    details { margin-top: 10px; } summary { cursor: pointer; font-weight: 600; padding: 8px 0; }
+    .link { all: unset; cursor: pointer; text-decoration: underline; } .link:focus-visible { outline: 2px solid var(--act); }
+    .side-head td { font-weight: 700; border-bottom-color: var(--ink); padding-top: 10px; cursor: default; }
   `,
 })
 export class LaminateStage {
@@ -81,6 +124,27 @@ export class LaminateStage {
     const g = this.context.plan()?.grind;
     return g ? sizeOf(g.groundLength, g.groundWidth, this.#reading.reader()) : [];
   });
+
+  protected readonly checks = ['stiffness', 'one way', 'fill', 'order'] as const;
+  protected readonly jobId = computed(() => this.context.state()?.id ?? '');
+  /** The stack as it stands: where changing it by hand begins. */
+  protected readonly choices = computed<readonly PlyChoice[]>(() => {
+    const plan = this.context.plan();
+    return this.doc()?.laminate?.plies ?? (plan ? plyChoices(plan) : []);
+  });
+
+  protected firstOf(p: Ply): boolean {
+    return this.laminate()?.plies.find((x) => x.side === p.side) === p;
+  }
+
+  protected setPlies(plies: readonly PlyChoice[]): void {
+    this.set('laminate.plies', plies.length > 0 ? plies : undefined);
+  }
+
+  protected fit(found: 'proud' | 'low'): void {
+    const plan = this.context.plan();
+    if (plan) this.setPlies(afterDryFit(plan, found));
+  }
 
   protected set(path: string, value: unknown): void {
     this.context.store.set(path, value);
