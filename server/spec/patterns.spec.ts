@@ -130,7 +130,6 @@ async function firstSheetOf(pdf: { numPages: number; getPage: (n: number) => Pro
   throw new Error(`no sheet of ${name}`);
 }
 
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- the page of the PDF library has no exported type
 async function drawn(page: any): Promise<Sheet> {
   const viewport = page.getViewport({ scale: (SCALE * 25.4) / 72 });
   const canvas = createCanvas(Math.ceil(viewport.width), Math.ceil(viewport.height));

@@ -1,6 +1,5 @@
-import type { Outline, Point } from '../geometry/outline';
-import { inside } from '../geometry/polygon';
-import { bounds } from '../geometry/region';
+import type { Point } from '../geometry/outline';
+import { wellWithin } from '../geometry/polygon';
 import type { PlanDrawing } from '../plan/plan-view';
 import { sayIn } from '../plan/say';
 import type { UnitPreferences } from '../units/preferences';
@@ -26,16 +25,6 @@ export function gridStep(scale: number, units?: UnitPreferences): number {
 }
 
 const ring = (x: number, y: number, r: number): [number, number][] => Array.from({ length: 12 }, (_, i) => [x + r * Math.cos((i * Math.PI) / 6), y + r * Math.sin((i * Math.PI) / 6)]);
-
-/** A place well within an outline, for its name: the middle where that lies inside. */
-function roomiest(outline: Outline): Point {
-  const b = bounds([outline]);
-  const middle = { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 };
-  const clear = (p: Point): number => Math.min(...outline.map((q) => Math.hypot(p.x - q.x, p.y - q.y)));
-  const grid = Array.from({ length: 81 }, (_, i) => ({ x: b.x0 + ((b.x1 - b.x0) * ((i % 9) + 1)) / 10, y: b.y0 + ((b.y1 - b.y0) * (Math.floor(i / 9) + 1)) / 10 }));
-  const within = [middle, ...grid].filter((p) => inside(outline, p));
-  return within.reduce((best, p) => (clear(p) > clear(best) * 1.05 ? p : best), within[0] ?? middle);
-}
 
 /** Scale of the plan view in px per m. */
 export function planScale(plan: PlanDrawing, view: PlanSceneView): number {
@@ -66,8 +55,12 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
     b.path(`obstacle-${i}`, `obstacle ${o.kind.replaceAll(' ', '-')}${o.moved ? ' moved' : ''}${o.short ? ' short' : ''}`, o.points.map(at), { title, close: o.closed });
     // Below an area, above the end of a line: clear of the plies between it and the damage.
     const drawn = o.points.map(at);
-    const [x, y] = o.closed ? [drawn.reduce((sum, p) => sum + p[0], 0) / drawn.length, Math.max(...drawn.map((p) => p[1])) + 20] : drawn[0];
-    b.text(`obstacle-text-${i}`, 'note on-paper', Math.min(view.width - 40, Math.max(40, x)), Math.min(view.height - BELOW - 6, Math.max(14, y - 6)), title, 'middle');
+    const [xs, ys] = [drawn.map((p) => p[0]), drawn.map((p) => p[1])];
+    const middleX = (Math.min(...xs) + Math.max(...xs)) / 2;
+    const beside = o.closed && Math.abs(middleX - cx) > 40;
+    const anchor = !beside ? 'middle' : middleX > cx ? 'start' : 'end';
+    const [x, y] = !o.closed ? drawn[0] : beside ? [middleX > cx ? Math.max(...xs) + 8 : Math.min(...xs) - 8, (Math.min(...ys) + Math.max(...ys)) / 2 + 10] : [middleX, Math.max(...ys) + 20];
+    b.text(`obstacle-text-${i}`, 'note on-paper', Math.min(view.width - 40, Math.max(40, x)), Math.min(view.height - BELOW - 6, Math.max(14, y - 6)), title, anchor);
   }
 
   for (const [i, { cell, state, reading }] of plan.readings.entries()) {
@@ -90,7 +83,7 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
     b.text('masking-label', 'note', x + 26, y - 6, 'masking line');
   }
   const cut = plan.lines.find((l) => l.kind === 'cut-out');
-  const [lx, ly] = cut ? at(roomiest(cut.outlines[0])) : [cx, cy];
+  const [lx, ly] = cut ? at(wellWithin(cut.outlines[0])) : [cx, cy];
   if (plan.readings.length === 0) b.text('cut-out-label', 'note on-paper', lx, ly + 4, plan.lines.find((l) => l.kind === 'cut-out')?.label ?? '', 'middle');
 
   const bars = stepsOf(view.units);

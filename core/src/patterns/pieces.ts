@@ -76,6 +76,9 @@ export interface PiecesInput {
   readonly tabs: readonly { readonly id: string; readonly name: string; readonly cloth: Cloth; readonly length: number; readonly width: number; readonly count: number }[];
 }
 
+/** How the fibres of a strip lie that is cut along its roll. */
+const ALONG_ROLL: Readonly<Record<Cloth['kind'], Way>> = { mat: 'any', woven: '0/90', stitched: '±45', unidirectional: '0', 'peel ply': '–' };
+
 /** Where a ply wider than its roll is joined: never above the joint of the ply below. */
 const STAGGER = [0, 1, -1] as const;
 
@@ -97,7 +100,7 @@ export function piecesOf(input: PiecesInput): readonly PatternPiece[] {
     ...(input.core?.region ?? []).map((o, i, all) => make(all.length === 1 ? 'core' : `core-${letter(i)}`, 'New core', { id: input.core?.id ?? '', name: input.core?.name ?? '' }, '–', o, 0)),
     ...input.peel.flatMap((p, i) => split(i === 0 ? 'peel' : `peel-${p.side}`, `Peel ply, ${p.side}`, p.cloth, '–', p.region, 0, { side: p.side })),
     ...input.tabs.flatMap((t) =>
-      Array.from({ length: t.count }, (_, i) => make(t.count === 1 ? t.id : `${t.id}${letter(i)}`, t.name, t.cloth, '0/90', rectangle(t.length, t.width), 0, {}, [])),
+      Array.from({ length: t.count }, (_, i) => make(t.count === 1 ? t.id : `${t.id}${letter(i)}`, t.name, t.cloth, ALONG_ROLL[t.cloth.kind], rectangle(t.length, t.width), 0, {}, [])),
     ),
   ];
 }

@@ -223,7 +223,8 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
       finish: buildUp.finish.value,
       finishKind: coat.kind,
       maskingLine: grind.maskingLine.value,
-      backing: backing && { kind: backing, lap: DEFAULTS.backingLap, thickness: DEFAULTS.backingThickness },
+      // Between two dishes the former stands only until the other face is opened.
+      backing: backing && faces.side !== 'both' && { kind: backing, lap: DEFAULTS.backingLap, thickness: DEFAULTS.backingThickness },
     },
     drawSection,
   );

@@ -71,7 +71,7 @@ export interface SectionInput {
   readonly finish: number;
   readonly finishKind: 'paint' | 'gel coat';
   readonly maskingLine: number;
-  readonly backing?: { readonly kind: 'removable' | 'bonded'; readonly lap: number; readonly thickness: number };
+  readonly backing?: false | { readonly kind: 'removable' | 'bonded'; readonly lap: number; readonly thickness: number };
 }
 
 /** Offset at which the ground face reaches a depth, m; the profile falls steadily outward. */

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { bounds, type NestLayout } from '@nelbo/core';
+import { bounds, wellWithin, type NestLayout } from '@nelbo/core';
 
 /** A roll seen from above with the pieces on it, its length along the page. */
 @Component({
   selector: 'nb-roll',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <svg [attr.viewBox]="box()" role="img" [attr.aria-label]="label()">
+    <svg [attr.viewBox]="box()" preserveAspectRatio="xMinYMin" role="img" [attr.aria-label]="label()">
       <rect class="cloth" x="0" y="0" [attr.width]="shown()" [attr.height]="rollWidth()" />
       @for (x of metres(); track x) {<path class="tick" [attr.d]="'M' + x + ' 0V' + rollWidth()" /><text class="tick-text" [attr.x]="x + 0.01" [attr.y]="rollWidth() - 0.015" [attr.font-size]="size()">{{ x }} m</text>}
       @for (p of pieces(); track p.id) {
@@ -17,8 +17,8 @@ import { bounds, type NestLayout } from '@nelbo/core';
     </svg>
   `,
   styles: `
-    svg { display: block; width: 100%; max-height: 300px; border: 1px solid var(--ink); background: var(--paper); }
-    .cloth { fill: #fffdf8; }
+    svg { display: block; width: 100%; max-height: 280px; }
+    .cloth { fill: #fffdf8; stroke: var(--ink); stroke-width: 1.5; vector-effect: non-scaling-stroke; }
     .tick { stroke: #e2ded2; stroke-width: 1; vector-effect: non-scaling-stroke; } .tick-text { fill: var(--muted); }
     .piece { fill: var(--glass); stroke: var(--ink); stroke-width: 1; vector-effect: non-scaling-stroke; }
     .end { stroke: var(--act); stroke-width: 2; vector-effect: non-scaling-stroke; }
@@ -32,14 +32,15 @@ export class RollView {
   /** A little more of the roll than is used. */
   protected readonly shown = computed(() => Math.max(this.layout().length * 1.06, this.rollWidth() * 0.6));
   protected readonly box = computed(() => `0 0 ${this.shown()} ${this.rollWidth()}`);
-  protected readonly size = computed(() => this.shown() / 60);
+  protected readonly size = computed(() => this.rollWidth() / 26);
   protected readonly label = computed(() => `${this.name()}: ${this.layout().placements.length} pieces on ${this.layout().length.toFixed(2)} m of the roll`);
   protected readonly metres = computed(() => Array.from({ length: Math.floor(this.shown() / 0.5) }, (_, i) => (i + 1) / 2));
   protected readonly pieces = computed(() =>
     this.layout().placements.map(({ id, outline }) => {
       const b = bounds([outline]);
       // Across the roll runs down the page.
-      return { id, d: `M${outline.map((p) => `${p.x.toFixed(4)} ${p.y.toFixed(4)}`).join('L')}Z`, x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2, size: Math.min(this.shown() / 45, (b.y1 - b.y0) * 0.6, (b.x1 - b.x0) / (0.62 * id.length)) };
+      const at = wellWithin(outline);
+      return { id, d: `M${outline.map((p) => `${p.x.toFixed(4)} ${p.y.toFixed(4)}`).join('L')}Z`, x: at.x, y: at.y, size: Math.min(this.rollWidth() / 20, (b.y1 - b.y0) * 0.6, (b.x1 - b.x0) / (0.62 * id.length)) };
     }),
   );
 }

@@ -157,7 +157,7 @@ export class Findings {
   }
 
   protected takeOutline(traced: Traced): void {
-    this.outline.set({ traced, text: `${saySize({ value: traced.size[0] }, { value: traced.size[1] }, this.#reading.reader())}, ${traced.outline?.length ?? 0} points` });
+    this.outline.set({ traced, text: `${saySize({ value: traced.size[0] }, { value: traced.size[1] }, this.#reading.reader())}, ${(traced.holes?.length ?? 0) > 0 ? `${(traced.holes?.length ?? 0) + 1} holes` : `${traced.outline?.length ?? 0} points`}` });
     this.tracing.set(false);
   }
 }

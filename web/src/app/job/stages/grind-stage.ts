@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { ButtonModule } from 'primeng/button';
 import { brokenThrough, formatAs, grownFinding, preferredUnit, type RoomWay } from '@nelbo/core';
 import { Reading } from '../../state/reading';
-import { ArrowKeys } from '../../ui/arrow-keys';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
 import { QuantityFieldView } from '../../ui/quantity-field';
@@ -18,7 +17,7 @@ const FURTHER = 0.01;
 /** Cut-out, taper with its shear check, what is in the way, and the dishes with their gauge tables. */
 @Component({
   selector: 'nb-grind-stage',
-  imports: [ArrowKeys, ButtonModule, ChoiceFieldView, DishTables, FigureView, Obstacles, PlanChecks, QuantityFieldView, StageHead],
+  imports: [ButtonModule, ChoiceFieldView, DishTables, FigureView, Obstacles, PlanChecks, QuantityFieldView, StageHead],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="grind" />
@@ -32,9 +31,6 @@ const FURTHER = 0.01;
         <b>{{ g.taper.passesShear ? 'Shear check passes.' : 'Shear check fails.' }}</b>
         The bond asks for <nb-figure [figure]="g.taper.byShear" class="plain" />, the duty for <nb-figure [figure]="g.taper.byDuty" class="plain" />.
       </p>
-
-      <h3>Before the grinder starts</h3>
-      <nb-plan-checks [about]="checks" />
 
       <h3>In the way</h3>
       @for (r of g.room; track $index) {
@@ -55,6 +51,9 @@ const FURTHER = 0.01;
       <div class="row">
         <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="drawing.set(true)">Draw what is in the way</button>
       </div>
+
+      <h3>Before the grinder starts</h3>
+      <nb-plan-checks [about]="checks" />
 
       <h3>What grinding shows</h3>
       <div class="row">

@@ -41,6 +41,9 @@ const WHY = {
         <div><dt>Resin, mixed</dt><dd>@if (mix(); as m) {<nb-figure [figure]="m.total" />}</dd></div>
         <div><dt>Band</dt><dd class="band"><nb-figure [figure]="l.lowerLimit" as="mm" [decimals]="1" [bare]="true" />–<nb-figure [figure]="l.upperLimit" as="mm" [decimals]="1" /></dd></div>
       </dl>
+      @if (plan()?.coring; as c) {
+        <p class="note-line">First the core: {{ c.product.name }}, <nb-figure [figure]="c.thickness" as="mm" [decimals]="0" />, cut to <nb-figure [figure]="c.length" as="mm" [decimals]="0" [bare]="true" /> × <nb-figure [figure]="c.width" as="mm" [decimals]="0" />, primed with <nb-figure [figure]="c.priming" /> of resin and bedded in <nb-figure [figure]="c.bedding" />, thickened.</p>
+      }
       <table class="ruled">
         <caption class="visually-hidden">Plies in the order of laying</caption>
         <thead><tr><th>Ply</th><th>Cloth</th><th class="number">Size, {{ sizeUnit() }}</th><th class="number">Resin, {{ massUnit() }}</th><th class="number">Lay at</th></tr></thead>

@@ -27,7 +27,8 @@ interface Search {
         @if (s.faces.length > 1) {<h4>{{ f.face === 'inside' ? 'Inside' : 'Outside' }}</h4>}
         @for (p of f.proposals; track $index) {
           <div class="stack" [class.off]="!p.inBand || !p.fills">
-            <p><b>{{ plies(p) }}</b></p>
+            <p><b>{{ counts(p) }}</b></p>
+            <p class="small muted">{{ plies(p) }}</p>
             <p class="small">{{ mm(p.thickness) }}, in plane {{ two(p.ratios[0]) }} · {{ two(p.ratios[1]) }}, bending {{ two(p.ratios[2]) }} · {{ two(p.ratios[3]) }} of the old@if (p.coupling < 0.005) {, symmetric}</p>
             @if (p.why) {<p class="small muted">{{ sentence(p.why) }}</p>}
             <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="take(p, f.face)">Take these {{ p.plies.length }} plies</button>
@@ -74,7 +75,14 @@ export class Proposals {
     this.#asked.set(true);
   }
 
-  /** "4 × stitched biaxial 600 (±45, 0/90 …), 1 × plain cloth 290". */
+  /** "6 × woven roving 600, 3 × stitched biaxial 600", heaviest share first. */
+  protected counts(p: Proposal): string {
+    const names = p.plies.map((x) => x.cloth.name);
+    const own = (name: string): number => names.filter((n) => n === name).length;
+    return [...new Set(names)].sort((a, b) => own(b) - own(a)).map((name) => `${own(name)} × ${name}`).join(' and ');
+  }
+
+  /** In the order of laying: "4 × stitched biaxial 600 (±45, 0/90 …), 1 × plain cloth 290". */
   protected plies(p: Proposal): string {
     const runs: { name: string; ways: string[] }[] = [];
     for (const { cloth, way } of p.plies) {
@@ -82,7 +90,7 @@ export class Proposals {
       if (last?.name === cloth.name) last.ways.push(way);
       else runs.push({ name: cloth.name, ways: [way] });
     }
-    return runs.map((r) => `${r.ways.length} × ${r.name}${r.ways[0] === 'any' ? '' : ` ${[...new Set(r.ways)].join(' and ')}`}`).join(', then ');
+    return `Laid: ${runs.map((r) => `${r.ways.length > 1 ? `${r.ways.length} × ` : ''}${r.name.replace('biaxial ', '')}${r.ways[0] === 'any' ? '' : ` ${[...new Set(r.ways)].join(' and ')}`}`).join(', ')}.`;
   }
 
   protected mm(v: number): string {

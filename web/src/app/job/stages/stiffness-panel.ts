@@ -31,7 +31,7 @@ const place = (ratio: number): number => Math.min(100, Math.max(0, (Math.log2(Ma
       </div>
       @if (m.why) {<p class="note-line warn">{{ sentence(m.why) }}</p>}
       @if (m.oneWay) {<p class="note-line warn">All fibres lie the same way: strong along them, weak between. Turn every other ply.</p>}
-      <p class="small muted">Symmetric to <nb-figure [figure]="m.coupling" [bare]="true" class="plain" /> (0 is symmetric); shears under pull <nb-figure [figure]="m.shearCoupling" [bare]="true" class="plain" />.</p>
+      <p class="small muted">Out of symmetry <nb-figure [figure]="m.coupling" [bare]="true" class="plain" /> (0 is symmetric), shears under pull <nb-figure [figure]="m.shearCoupling" [bare]="true" class="plain" />.</p>
     }
   `,
   styles: `

@@ -37,6 +37,7 @@ import { StageHead } from './stage-head';
       @if (laminated()) {
         <nb-quantity path="hull.thickness" [value]="doc()?.hull?.thickness" [assumed]="inputs()?.thickness" (changed)="set('hull.thickness', $event)" />
         <nb-quantity path="hull.gelCoat" [value]="doc()?.hull?.gelCoat" [assumed]="inputs()?.gelCoat" (changed)="set('hull.gelCoat', $event)" />
+        @if (inputs()?.core; as core) {<nb-quantity path="hull.coreThickness" [value]="doc()?.hull?.coreThickness" [assumed]="core" (changed)="set('hull.coreThickness', $event)" />}
         <nb-choice class="wide" path="hull.laminate" [value]="doc()?.hull?.laminate" [assumed]="inputs()?.oldLaminate?.id" (changed)="set('hull.laminate', $event)" />
       }
       <nb-choice class="wide" path="access" [value]="doc()?.access" [assumed]="inputs()?.access" (changed)="set('access', $event)" />

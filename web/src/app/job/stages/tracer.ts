@@ -4,14 +4,14 @@ import { ButtonModule } from 'primeng/button';
 import { DialogModule } from 'primeng/dialog';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import { FormsModule } from '@angular/forms';
-import { area, checkOutline, checkScale, extent, middle, sayIn, toMetres, type Finding, type PhotoScale, type Point, type Tracing } from '@nelbo/core';
+import { area, checkOutline, checkScale, extent, middle, regionExtent, sayIn, toMetres, type Finding, type PhotoScale, type Point, type Tracing } from '@nelbo/core';
 import { PhotoStore } from '../../state/photo-store';
 import { Reading } from '../../state/reading';
 import { PointPad, type PadPoint } from '../../ui/point-pad';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { JobContext } from '../job-context';
 
-export type Traced = Pick<Finding, 'shape' | 'size' | 'outline' | 'tracing'>;
+export type Traced = Pick<Finding, 'shape' | 'size' | 'outline' | 'holes' | 'tracing'>;
 type Way = 'grid' | 'length' | 'rectangle';
 type Step = 'scale' | 'trace';
 
@@ -29,12 +29,12 @@ const CORNERS: Readonly<Record<Way, number>> = { grid: 0, length: 2, rectangle: 
       <div class="tracer">
         <div class="pad">
           @if (way() === 'grid') {
-            <nb-point-pad label="Grid: tap all round the damage" [width]="cells" [height]="cells * 0.7" [grid]="1" [closed]="true" [numbered]="true" [points]="points()" (pointsChange)="edit($event)" />
+            <nb-point-pad label="Grid: tap all round the damage" [width]="cells" [height]="cells * 0.7" [grid]="1" [given]="others()" [closed]="true" [numbered]="true" [points]="points()" (pointsChange)="edit($event)" />
           } @else if (photo(); as p) {
             @if (step() === 'scale') {
               <nb-point-pad [label]="way() === 'length' ? 'Photograph: tap both ends of the known length' : 'Photograph: tap the four corners'" [width]="p.width" [height]="p.height" [image]="p.url" [most]="corners()" [numbered]="true" [closed]="way() === 'rectangle'" [points]="reference()" (pointsChange)="reference.set($event)" />
             } @else {
-              <nb-point-pad label="Photograph: tap all round the damage" [width]="p.width" [height]="p.height" [image]="p.url" [given]="[reference()]" [closed]="true" [numbered]="true" [points]="points()" (pointsChange)="edit($event)" />
+              <nb-point-pad label="Photograph: tap all round the damage" [width]="p.width" [height]="p.height" [image]="p.url" [given]="[reference(), ...others()]" [closed]="true" [numbered]="true" [points]="points()" (pointsChange)="edit($event)" />
             }
           } @else {
             <div class="none">
@@ -86,6 +86,7 @@ const CORNERS: Readonly<Record<Way, number>> = { grid: 0, length: 2, rectangle: 
           <div class="row">
             <button pButton type="button" size="small" severity="secondary" [outlined]="true" [disabled]="past().length === 0" (click)="undo()">Undo</button>
             <button pButton type="button" size="small" severity="secondary" [text]="true" [disabled]="points().length === 0" (click)="edit([])">Clear</button>
+            <button pButton type="button" size="small" severity="secondary" [text]="true" [disabled]="!result() || points().length < 3" (click)="another()">Trace another hole</button>
           </div>
           <div class="row end">
             <button pButton type="button" severity="secondary" [text]="true" (click)="closed.emit()">Cancel</button>
@@ -132,6 +133,8 @@ export class Tracer {
   protected readonly photoId = signal<string | undefined>(undefined);
   protected readonly reference = signal<readonly PadPoint[]>([]);
   protected readonly points = signal<readonly PadPoint[]>([]);
+  /** Outlines of this finding that are finished. */
+  protected readonly others = signal<readonly (readonly PadPoint[])[]>([]);
   protected readonly past = signal<readonly (readonly PadPoint[])[]>([]);
   protected readonly length = signal<number | undefined>(undefined);
   protected readonly width = signal<number | undefined>(undefined);
@@ -149,8 +152,21 @@ export class Tracer {
     return undefined;
   });
   /** The traced points in metres, centred on the damage. */
-  protected readonly metres = computed<readonly Point[]>(() => {
-    const points = this.points();
+  protected readonly metres = computed<readonly Point[]>(() => this.#placed(this.points()));
+
+  #placed(points: readonly PadPoint[]): readonly Point[] {
+    const centre = this.#centre();
+    return this.#flat(points).map((p) => ({ x: p.x - centre.x, y: p.y - centre.y }));
+  }
+
+  /** On a grid its middle is the origin; on a photograph the middle of all that is traced. */
+  readonly #centre = computed<Point>(() => {
+    if (this.way() === 'grid') return { x: 0, y: 0 };
+    const all = [...this.others(), this.points()].flatMap((o) => this.#flat(o));
+    return all.length > 0 ? middle(all) : { x: 0, y: 0 };
+  });
+
+  #flat(points: readonly PadPoint[]): readonly Point[] {
     if (points.length === 0) return [];
     if (this.way() === 'grid') {
       const k = this.span() / GRID_CELLS;
@@ -158,10 +174,9 @@ export class Tracer {
     }
     const scale = this.#scale();
     if (!scale || checkScale(scale)) return [];
-    const flat = toMetres(points, scale);
-    const c = middle(flat);
-    return flat.map((p) => ({ x: p.x - c.x, y: p.y - c.y }));
-  });
+    return toMetres(points, scale);
+  }
+
   protected readonly wrong = computed(() => {
     const scale = this.#scale();
     const bad = (scale && checkScale(scale)) ?? (this.step() === 'trace' && this.metres().length >= 3 ? checkOutline(this.metres()) : undefined);
@@ -182,10 +197,12 @@ export class Tracer {
     return this.step() === 'scale' ? 'Good. Go on to the outline.' : 'Tap all round the damage; drag a point to move it.';
   });
   protected readonly result = computed<Traced | undefined>(() => {
-    const outline = this.metres();
-    if (outline.length < 3 || this.wrong()) return undefined;
-    const { length, width } = extent(outline);
-    return { shape: 'outline', size: [length, width], outline: outline.map(({ x, y }) => ({ x, y })), ...this.#tracing() };
+    const own = this.metres();
+    if ((own.length > 0 || this.others().length === 0) && (own.length < 3 || this.wrong())) return undefined;
+    const [outline, ...further] = [...this.others().map((o) => this.#placed(o)), ...(own.length > 0 ? [own] : [])];
+    const { length, width } = regionExtent([outline, ...further]);
+    const plain = (o: readonly Point[]): { x: number; y: number }[] => o.map(({ x, y }) => ({ x, y }));
+    return { shape: 'outline', size: [length, width], outline: plain(outline), ...(further.length > 0 ? { holes: further.map((o) => ({ outline: plain(o) })) } : {}), ...this.#tracing() };
   });
 
   constructor() {
@@ -211,6 +228,7 @@ export class Tracer {
     this.way.set(way === 'grid' ? 'grid' : 'length');
     this.step.set(way === 'grid' ? 'trace' : 'scale');
     this.points.set([]);
+    this.others.set([]);
     this.past.set([]);
   }
 
@@ -223,6 +241,13 @@ export class Tracer {
   protected edit(points: readonly PadPoint[]): void {
     this.past.update((p) => [...p.slice(-100), this.points()]);
     this.points.set(points);
+  }
+
+  /** What is traced is one hole of several; the next one begins. */
+  protected another(): void {
+    this.others.update((o) => [...o, this.points()]);
+    this.points.set([]);
+    this.past.set([]);
   }
 
   protected undo(): void {
@@ -269,10 +294,10 @@ export class Tracer {
     const [photo, length, way] = [this.photo(), this.length(), this.way()];
     if (way === 'grid' || !photo || length === undefined) return {};
     const share = (p: PadPoint): PadPoint => ({ x: p.x / photo.width, y: p.y / photo.width });
-    return { tracing: { photo: photo.id, by: way, reference: this.reference().map(share), length, ...(way === 'rectangle' ? { width: this.width() } : {}), spots: this.points().map(share) } };
+    return { tracing: { photo: photo.id, by: way, reference: this.reference().map(share), length, ...(way === 'rectangle' ? { width: this.width() } : {}), spots: (this.others()[0] ?? this.points()).map(share) } };
   }
 
-  #resume({ outline = [], tracing, size }: Traced): void {
+  #resume({ outline = [], holes = [], tracing, size }: Traced): void {
     if (tracing) {
       const photo = this.photos().find((p) => p.id === tracing.photo);
       if (!photo) return;
@@ -287,7 +312,9 @@ export class Tracer {
       const need = Math.max(size[0], size[1] / 0.7);
       this.span.set(SPANS.find((s) => s.value >= need)?.value ?? SPANS[SPANS.length - 1].value);
       const k = GRID_CELLS / this.span();
-      this.points.set(outline.map((p) => ({ x: p.x * k + GRID_CELLS / 2, y: GRID_CELLS * 0.35 - p.y * k })));
+      const onPad = (o: readonly Point[]): PadPoint[] => o.map((p) => ({ x: p.x * k + GRID_CELLS / 2, y: GRID_CELLS * 0.35 - p.y * k }));
+      this.others.set(holes.map((h) => onPad(h.outline)));
+      this.points.set(onPad(outline));
     }
     this.step.set('trace');
   }
