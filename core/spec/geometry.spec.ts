@@ -1,5 +1,9 @@
 import fc from 'fast-check';
-import { area, ellipse, extent, offset, perimeter, rectangle, type Outline } from '../src/index';
+import { area, ellipse, extent, offset, perimeter, rectangle, regionArea, type Outline } from '../src/index';
+import { EndType, JoinType, inflatePaths } from 'clipper2-ts';
+import { thinned } from '../src/geometry/offset';
+import { plainOffset } from '../src/geometry/plain-offset';
+import { STEPS_PER_METRE, fromPaths, gapTo, toPaths } from '../src/geometry/region';
 import { frustumVolume } from '../src/geometry/frustum';
 
 describe('outlines', () => {
@@ -33,6 +37,30 @@ describe('outlines', () => {
     expect(area(grown)).toBeLessThan(0.16 * 0.16);
     const region = [horseshoe];
     expect(offset(region, 0)).toBe(region);
+  });
+
+  it('offsets the plain way only where it comes to what the polygon library makes of it', () => {
+    const star = fc.array(fc.double({ min: 0.03, max: 0.2, noNaN: true }), { minLength: 3, maxLength: 60 }).map((radii): Outline => radii.map((r, i) => ({ x: r * Math.cos((2 * Math.PI * i) / radii.length), y: r * Math.sin((2 * Math.PI * i) / radii.length) })));
+    const wavy = fc.tuple(fc.integer({ min: 3, max: 24 }), fc.double({ min: 0, max: 0.03, noNaN: true })).map(([waves, high]): Outline => Array.from({ length: 300 }, (_, i) => { const t = (2 * Math.PI * i) / 300; const r = 0.15 + high * Math.sin(waves * t); return { x: r * Math.cos(t), y: r * Math.sin(t) }; }));
+    let plain = 0;
+    fc.assert(
+      fc.property(fc.oneof(star, wavy), fc.double({ min: 0.002, max: 0.15, noNaN: true }), (outline, d) => {
+        const mine = plainOffset(outline, d);
+        if (!mine) return true;
+        plain += 1;
+        const library = fromPaths(inflatePaths(toPaths([outline]), d * STEPS_PER_METRE, JoinType.Round, EndType.Polygon, 2, 0.00005 * STEPS_PER_METRE));
+        return Math.abs(area(mine) / regionArea(library) - 1) < 5e-4;
+      }),
+      { numRuns: 250, seed: 21 },
+    );
+    expect(plain).toBeGreaterThan(100);
+  });
+
+  it('thins a dense outline by less than a fiftieth of a millimetre', () => {
+    const dense = Array.from({ length: 400 }, (_, i) => ({ x: 0.2 * Math.cos((2 * Math.PI * i) / 400), y: 0.1 * Math.sin((2 * Math.PI * i) / 400) }));
+    const fewer = thinned(dense);
+    expect(fewer.length).toBeLessThan(300);
+    for (const p of dense) expect(gapTo([fewer], [p, { x: p.x + 1e-9, y: p.y }], false)).toBeLessThan(0.00002 + 1e-9);
   });
 
   it('gives the volume of a cone for a vanishing top', () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { afterDryFit, area, brokenThrough, ellipse, grownFinding, offset, perimeter, plyChoices, ratioForReach, rectangle, regionArea, type JobDocument, type Outline, type Plan, type Region } from '../src/index';
-import { endedAt, keptClear, roomTo, type Barrier } from '../src/geometry/obstacle';
+import { clearOf, endedAt, roomTo, type Barrier } from '../src/geometry/obstacle';
 import { common, cutAway, gapTo, merged, simplified } from '../src/geometry/region';
 import { planOutlines } from '../src/laminate/outlines';
 import { planStack } from '../src/laminate/stack';
@@ -71,9 +71,9 @@ describe('what is in the way', () => {
       fc.property(stars, fc.double({ min: 0.24, max: 0.4, noNaN: true }), fc.double({ min: 0.01, max: 0.3, noNaN: true }), (star, x, d) => {
         const base = [star];
         const barrier = fitting(x);
-        const clear = keptClear(base, barrier);
-        const ply = endedAt(offset(base, d), clear, base);
-        const touches = regionArea(common(ply, clear));
+        const clear = clearOf(base, [barrier]);
+        const ply = endedAt(offset(base, d), d, clear, base);
+        const touches = regionArea(common(ply, clear.region));
         // The damage itself always belongs to the ply, and the obstacle stands clear of it here.
         return touches < 1e-7 && onlyOutside(ply, base) < 1e-7 && onlyOutside(offset(base, d), ply) < 1e-7;
       }),
@@ -85,7 +85,7 @@ describe('what is in the way', () => {
     const edge: Barrier = { points: [{ x: -0.02, y: 0.08 }, { x: 0.02, y: 0.08 }], closed: false, endless: true, clearance: 0 };
     const base = [rectangle(0.2, 0.1)];
     expect(roomTo(base, edge)).toBeCloseTo(0.03, 6);
-    const ply = endedAt(offset(base, 0.1), keptClear(base, edge), base);
+    const ply = endedAt(offset(base, 0.1), 0.1, clearOf(base, [edge]), base);
     expect(Math.max(...ply.flat().map((p) => p.y))).toBeLessThan(0.081);
   });
 

@@ -135,7 +135,6 @@ describe('patterns of a plan', () => {
     expect(new Set(drawn[0].lines.map((l) => l.kind))).toEqual(new Set(['cut', 'centre line', 'mark', 'warp']));
     expect(drawn[0].words.lines[0]).toContain('Ply 1');
     const dxf = patternsDxf(drawn);
-    // eslint-disable-next-line no-control-regex -- the very characters that are allowed
     expect(/^[\x20-\x7e\r\n]*$/.test(dxf)).toBeTrue();
     expect((dxf.match(/\r\nPOLYLINE\r\n/g) ?? []).length).toBe(drawn.reduce((n, d) => n + d.lines.length, 0));
     expect((dxf.match(/\r\nSEQEND\r\n/g) ?? []).length).toBe((dxf.match(/\r\nPOLYLINE\r\n/g) ?? []).length);

@@ -1,4 +1,5 @@
 import { minkowskiSum } from 'clipper2-ts';
+import { offset } from './offset';
 import { band, cutAway, common, fromPaths, gapTo, merged, toPaths, type Region } from './region';
 import type { Point } from './outline';
 
@@ -42,20 +43,43 @@ function nearest(base: Region, p: Point): Point {
  */
 export function keptClear(base: Region, barrier: Barrier): Region {
   const line = wayLine(barrier);
-  const itself = barrier.closed ? merged([...band([...line, line[0]], barrier.clearance), line]) : band(line, barrier.clearance);
-  if (barrier.endless) return itself;
+  if (barrier.endless) return band(line, barrier.clearance);
   const middle = { x: line.reduce((s, p) => s + p.x, 0) / line.length, y: line.reduce((s, p) => s + p.y, 0) / line.length };
   const away = unit(nearest(base, middle), middle);
-  const [sweep] = toPaths([[{ x: 0, y: 0 }, { x: away.x * FAR, y: away.y * FAR }]]);
-  return merged([...itself, ...itself.flatMap((o) => fromPaths(minkowskiSum(toPaths([o])[0], sweep, false)))]);
+  const [pattern, sweep] = toPaths([line, [{ x: 0, y: 0 }, { x: away.x * FAR, y: away.y * FAR }]]);
+  const shadow = fromPaths(minkowskiSum(pattern, sweep, false));
+  const itself = barrier.closed ? merged([line]) : band(line, 1e-4);
+  return offset(merged([...shadow, ...itself]), Math.max(barrier.clearance, 1e-4));
 }
 
+/** Ground that is kept clear, and how far from the damage it begins, m. */
+export interface Clear {
+  readonly region: Region;
+  readonly gap: number;
+}
+
+export const NOTHING_IN_THE_WAY: Clear = { region: [], gap: Infinity };
+
+/** All that is kept clear for some barriers. */
+export function clearOf(base: Region, barriers: readonly Barrier[]): Clear {
+  if (barriers.length === 0) return NOTHING_IN_THE_WAY;
+  return { region: merged(barriers.flatMap((b) => keptClear(base, b))), gap: Math.min(...barriers.map((b) => roomTo(base, b))) };
+}
+
+/** What was ended before, so that it is not sought twice. */
+const ended = new WeakMap<Region, { readonly clear: Clear; readonly region: Region }>();
+
 /**
- * A region grown from the damage, ended at what is kept clear. What the barrier cuts off from the damage is dropped;
- * the damage itself is always part of it.
+ * A region grown from the damage by `distance` m, ended at what is kept clear. What the barrier cuts off from the
+ * damage is dropped; the damage itself is always part of it.
  */
-export function endedAt(grown: Region, clear: Region, base: Region): Region {
-  if (clear.length === 0) return grown;
-  const left = cutAway(grown, clear).filter((o) => common([o], base).length > 0);
-  return merged([...left, ...base]);
+export function endedAt(grown: Region, distance: number, clear: Clear, base: Region): Region {
+  if (distance < clear.gap) return grown;
+  const before = ended.get(grown);
+  if (before?.clear === clear) return before.region;
+  const left = cutAway(grown, clear.region);
+  const joined = left.length > 1 ? left.filter((o) => common([o], base).length > 0) : left;
+  const region = clear.gap > 0 ? joined : merged([...joined, ...base]);
+  ended.set(grown, { clear, region });
+  return region;
 }

@@ -1,6 +1,7 @@
 import { EndType, JoinType, inflatePaths, type Paths64 } from 'clipper2-ts';
-import { ARC_TOLERANCE } from './outline';
-import { fromPaths, toPaths, STEPS_PER_METRE, type Region } from './region';
+import { ARC_TOLERANCE, type Outline, type Point } from './outline';
+import { plainOffset } from './plain-offset';
+import { bounds, fromPaths, toPaths, STEPS_PER_METRE, type Region } from './region';
 
 const MITER_LIMIT = 2;
 
@@ -31,7 +32,54 @@ export function offset(region: Region, distance: number): Region {
   return grown;
 }
 
+/** From so many corners on an outline is thinned first, by so much at most, m: less than the tool that cuts by it. */
+const MANY = 200;
+const THIN = 0.00002;
+const MOST_SKIPPED = 8;
+
+/** A densely traced outline without the corners that nothing hangs on: none left out lies `THIN` or more off the line. */
+export function thinned(outline: Outline): Outline {
+  if (outline.length <= MANY) return outline;
+  const kept = [outline[0]];
+  let from = 0;
+  const offLine = (a: Point, b: Point, p: Point): boolean => Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) > THIN * Math.hypot(b.x - a.x, b.y - a.y);
+  while (from < outline.length - 1) {
+    let to = from + 1;
+    for (let next = to + 1; next < outline.length && next - from <= MOST_SKIPPED; next += 1) {
+      const span = outline.slice(from + 1, next);
+      if (span.some((p) => offLine(outline[from], outline[next], p))) break;
+      to = next;
+    }
+    kept.push(outline[to]);
+    from = to;
+  }
+  return kept;
+}
+
+const thinKnown = new WeakMap<Outline, Outline>();
+function thin(outline: Outline): Outline {
+  const before = thinKnown.get(outline) ?? thinned(outline);
+  thinKnown.set(outline, before);
+  return before;
+}
+
+/** Outlines that were offset one by one, apart from each other; undefined where one of them is not plain or two may touch. */
+function plainly(region: Region, distance: number): Region | undefined {
+  if (distance < 0) return undefined;
+  const each: Outline[] = [];
+  for (const outline of region) {
+    const grown = plainOffset(thin(outline), distance);
+    if (!grown) return undefined;
+    each.push(grown);
+  }
+  const boxes = each.map((o) => bounds([o]));
+  const apart = boxes.every((a, i) => boxes.every((b, j) => i === j || a.x1 < b.x0 || b.x1 < a.x0 || a.y1 < b.y0 || b.y1 < a.y0));
+  return apart ? each : undefined;
+}
+
 function inflate(region: Region, distance: number): Region {
+  const plain = plainly(region, distance);
+  if (plain) return plain;
   const grown: Paths64 = inflatePaths(toPaths(region), distance * STEPS_PER_METRE, JoinType.Round, EndType.Polygon, MITER_LIMIT, ARC_TOLERANCE * STEPS_PER_METRE);
   return fromPaths(grown);
 }

@@ -1,5 +1,5 @@
 import { frustumVolume } from '../geometry/frustum';
-import { endedAt } from '../geometry/obstacle';
+import { endedAt, NOTHING_IN_THE_WAY, type Clear } from '../geometry/obstacle';
 import { offset } from '../geometry/offset';
 import { regionArea, regionExtent, regionPerimeter, type Region } from '../geometry/region';
 import { DEFAULTS } from '../materials/defaults';
@@ -29,7 +29,7 @@ export interface DishInput {
   readonly through: boolean;
   readonly oldLaminate: OldLaminate;
   /** Ground that is kept clear for what is in the way. */
-  readonly clear?: Region;
+  readonly clear?: Clear;
 }
 
 export interface Dish {
@@ -97,12 +97,12 @@ const gaugeDepth = { id: 'grind/profile', expression: 'depth of the ground profi
 
 /** Lines, areas, dust and the gauge table of the dish on one face of the wall. */
 export function planDish(input: DishInput, ledger: Ledger): Dish {
-  const { base, plies, cover, depth, through, clear = [] } = input;
+  const { base, plies, cover, depth, through, clear = NOTHING_IN_THE_WAY } = input;
   const all = cover ? [...plies, cover] : plies;
   const outer = all.length > 0 ? all.reduce((a, b) => (b.offset.value > a.offset.value ? b : a)) : undefined;
   const assumed = (key: string, label: string, value: number): Figure =>
     ledger.given(key, label, value, 'm', 'assumed', 'usual clearance for hand work');
-  const grown = (distance: number): Region => endedAt(offset(base, distance), clear, base);
+  const grown = (distance: number): Region => endedAt(offset(base, distance), distance, clear, base);
 
   const grindLimit = outer
     ? ledger.record('limit', 'grind limit, offset', outermost, outer.offset.value, { o: outer.offset })

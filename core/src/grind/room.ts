@@ -1,5 +1,5 @@
-import { keptClear, roomTo, type Barrier } from '../geometry/obstacle';
-import { merged, type Region } from '../geometry/region';
+import { clearOf, roomTo, type Barrier, type Clear } from '../geometry/obstacle';
+import type { Region } from '../geometry/region';
 import type { Point } from '../geometry/outline';
 import { RATES } from '../materials/work-rates';
 import type { Face, Obstacle, ObstacleKind } from '../schema/job';
@@ -77,9 +77,9 @@ export const answerOf = (o: Obstacle): 'stop' | 'move' | 'over' => o.answer ?? O
 const usable = (o: Obstacle): boolean => o.points.length >= 2;
 
 /** Ground that is kept clear on a face: every obstacle that the taper stops at. */
-export function clearGround(base: Region, obstacles: readonly Obstacle[], centre: Point, face: Face): Region {
+export function clearGround(base: Region, obstacles: readonly Obstacle[], centre: Point, face: Face): Clear {
   const kept = obstacles.filter((o) => usable(o) && answerOf(o) === 'stop' && OBSTACLE_KINDS[o.kind].faces.includes(face));
-  return merged(kept.flatMap((o) => keptClear(base, barrierOf(o, centre))));
+  return clearOf(base, kept.map((o) => barrierOf(o, centre)));
 }
 
 export interface RoomInput {

@@ -1,5 +1,5 @@
 import { offset } from '../geometry/offset';
-import { endedAt } from '../geometry/obstacle';
+import { endedAt, NOTHING_IN_THE_WAY, type Clear } from '../geometry/obstacle';
 import { regionArea, regionExtent, type Region } from '../geometry/region';
 import type { Face, LayOrder, Way } from '../schema/job';
 import type { Figure } from '../trace/figure';
@@ -81,7 +81,7 @@ export interface OutlineInput {
   readonly side?: Face;
   readonly before?: number;
   /** Ground that is kept clear for what is in the way. */
-  readonly clear?: Region;
+  readonly clear?: Clear;
   /** A last fine ply that laps past the others by `lap`. */
   readonly cover?: { readonly laid: LaidCloth; readonly orientation: Way; readonly lap: Figure };
 }
@@ -96,11 +96,11 @@ const coverOffset = formula({
 
 /** Outline, size, area and resin of every ply, all offset from the base region and ended at what is kept clear. */
 export function planOutlines(input: OutlineInput, ledger: Ledger): readonly Ply[] {
-  const { base, stack, ratio, step, order, side = 'outside', before = 0, clear = [], cover } = input;
+  const { base, stack, ratio, step, order, side = 'outside', before = 0, clear = NOTHING_IN_THE_WAY, cover } = input;
   const offsets = plyOffsets(stack.plies.map((p) => p.laid.thickness.value), ratio.value, step.value, order);
   const cut = (laid: LaidCloth, orientation: Way, lay: number, o: Figure): Ply => {
     const id = `ply.${lay}`;
-    const pieces = endedAt(offset(base, o.value), clear, base);
+    const pieces = endedAt(offset(base, o.value), o.value, clear, base);
     const size = regionExtent(pieces);
     const plyArea = ledger.record(`${id}.area`, `area of ply ${lay}`, PLY_AREA, regionArea(pieces), { o });
     return {
