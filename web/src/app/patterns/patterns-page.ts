@@ -73,14 +73,14 @@ const BUDGET_MS = 10_000;
           }
           <section>
             <h2>Cut list</h2>
-            <table class="ruled">
+            <div class="wide-table"><table class="ruled">
               <thead><tr><th>Piece</th><th>What</th><th>From</th><th>Way</th><th class="number">Size</th><th class="number">Sheets</th></tr></thead>
               <tbody>
                 @for (p of pieces(); track p.id) {
                   <tr><td><b>{{ p.id }}</b></td><td>{{ p.name }}</td><td>{{ p.material.name }}</td><td>{{ p.way }}</td><td class="number">{{ mm(p.length) }} × {{ mm(p.width) }}</td><td class="number">{{ tiles(p) }}</td></tr>
                 }
               </tbody>
-            </table>
+            </table></div>
           </section>
         }
       </main>
@@ -90,6 +90,8 @@ const BUDGET_MS = 10_000;
     .page { padding: 20px 28px 60px; max-width: 1180px; }
     header { align-items: end; margin-bottom: 10px; flex-wrap: wrap; } header a { text-decoration: none; }
     section { margin-top: 22px; } section > .spread { border-bottom: 2px solid var(--ink); margin-bottom: 8px; padding-bottom: 4px; flex-wrap: wrap; }
+    .wide-table { overflow-x: auto; } .page { min-width: 0; }
+    @media (max-width: 600px) { .page { padding: 14px 14px 60px; } }
     .search { margin-top: 6px; min-height: 40px; } p-progressbar { flex: 0 1 260px; height: 8px; }
   `,
 })

@@ -19,7 +19,7 @@ export interface SceneHandle {
   selector: 'nb-scene',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <svg class="scene" [attr.viewBox]="viewBox()" role="img" [attr.aria-label]="scene().description">
+    <svg class="scene" [attr.viewBox]="viewBox()" [attr.role]="handles().length > 0 ? 'group' : 'img'" [attr.aria-label]="scene().description">
       <defs>
         <pattern id="hatch-old" width="9" height="9" patternUnits="userSpaceOnUse"><rect width="9" height="9" fill="#e9e5da" /><path d="M-1 10L10 -1" /></pattern>
         <pattern id="hatch-bias" width="7" height="7" patternUnits="userSpaceOnUse"><rect width="7" height="7" fill="#cfe1dc" /><path d="M0 7L7 0M0 0L7 7" /></pattern>
