@@ -12,6 +12,8 @@ const LITTLE_AUK = '/jobs/5b1d2f60-0004-4a01-9c01-000000000004';
 const RAGGED_ROBIN = '/jobs/5b1d2f60-0006-4a01-9c01-000000000006';
 const PLOVER = '/jobs/5b1d2f60-0007-4a01-9c01-000000000007';
 const RAFT = '/jobs/5b1d2f60-0008-4a01-9c01-000000000008';
+const RATTLE = '/jobs/5b1d2f60-0015-4a01-9c01-000000000015';
+const SANDWORT = '/jobs/5b1d2f60-0016-4a01-9c01-000000000016';
 const PIPIT = '/jobs/5b1d2f60-0011-4a01-9c01-000000000011';
 
 /** A drawn stand-in for a photograph: a foil with a bite in its edge, a card of 85.6 mm by 54 mm taped beside it. */
@@ -36,16 +38,6 @@ const PHONE = { width: 390, height: 844 };
 const SHOTS: readonly Shot[] = [
   { name: 'shop', path: '/shop' },
   { name: 'jobs', path: '/jobs' },
-  {
-    name: 'new-job',
-    path: '/jobs/new',
-    before: async (page) => {
-      await page.getByLabel('Boat').fill('Skiff “Sandlark”');
-      await page.getByLabel('What happened').fill('Mooring ring went through');
-      await page.getByLabel('Size, along the hull').fill('95');
-      await page.getByLabel('Size, up the hull').fill('60');
-    },
-  },
   { name: 'job-survey', path: `${RAGGED_ROBIN}/survey` },
   { name: 'hull-guide', path: `${RAFT}/survey`, before: async (page) => page.locator('main.stage').evaluate((e) => e.scrollTo(0, 170)) },
   {
@@ -65,10 +57,19 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { name: 'job-system', path: `${PLOVER}/system` },
-  { name: 'job-grind', path: `${MARIGOLD}/grind` },
+  { name: 'job-grind', path: `${SANDWORT}/grind` },
   { name: 'job-laminate', path: `${MARIGOLD}/laminate`, before: async (page) => page.getByRole('button', { name: 'Show ply 4' }).click() },
+  {
+    name: 'stiffness',
+    path: `${RATTLE}/laminate`,
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Propose stacks from the stores' }).click();
+      await page.getByRole('button', { name: /^Take these/ }).first().waitFor({ timeout: 30_000 });
+      await page.getByRole('heading', { name: 'As stiff as the hull was?' }).evaluate((e) => e.scrollIntoView());
+    },
+  },
   { name: 'job-mix', path: `${MARIGOLD}/mix` },
-  { name: 'not-worked-out', path: `${PLOVER}/mix` },
+  { name: 'patterns', path: `${SANDWORT}/patterns`, before: async (page) => page.getByText('Search again').first().waitFor({ timeout: 30_000 }) },
   { name: 'job-finish', path: `${LITTLE_AUK}/finish` },
   { name: 'reasons', path: `${MARIGOLD}/mix`, before: async (page) => page.getByRole('contentinfo').getByRole('button').nth(2).click() },
   { name: 'stores', path: '/stores/epoxy-slow' },

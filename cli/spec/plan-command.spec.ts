@@ -58,10 +58,20 @@ describe('nelbo plan', () => {
     }
   });
 
+  it('prints what to cut, how it lies on the rolls, and the patterns', () => {
+    const cut = run(golden, '--format', 'cut').stdout;
+    expect(cut).toContain('CUT LIST');
+    expect(cut).toMatch(/of a roll 1270 mm wide, \d+ % used/);
+    expect(run(golden, '--format', 'cut').stdout).toBe(cut);
+    expect(run(golden, '--format', 'dxf').stdout).toContain('AC1009');
+    expect(run(golden, '--format', 'svg').stdout).toMatch(/^<svg .*mm"/);
+    expect(run(file({ format: 'nelbo-job/1', hull: { material: 'hdpe' }, damage: { kind: 'scratch', size: ['50 mm', '5 mm'] } }), '--format', 'cut').stdout).toContain('Nothing to cut');
+  });
+
   it('says how it is used', () => {
     expect(run().code).toBe(1);
     expect(run('--help').code).toBe(0);
-    expect(run(golden, '--format', 'pdf').stderr).toContain('json, md or text');
+    expect(run(golden, '--format', 'pdf').stderr).toContain('json, md, text, cut, dxf or svg');
     expect(run(golden, '--fast').stderr).toContain('unknown option');
     expect(run(golden, golden).code).toBe(1);
   });

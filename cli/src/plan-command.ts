@@ -3,8 +3,12 @@ import {
   JOB_FIELDS,
   LIBRARY,
   describeProblem,
+  drawnPatterns,
   findingHistory,
   jsonSchemaFor,
+  patternPieces,
+  patternsDxf,
+  patternsSvg,
   planRepair,
   publicPlan,
   readJob,
@@ -17,6 +21,7 @@ import {
   type Plan,
   type Problem,
 } from '@nelbo/core';
+import { cutText } from './cut-text';
 import { planText } from './plan-text';
 
 export interface Outcome {
@@ -25,14 +30,16 @@ export interface Outcome {
   readonly code: 0 | 1 | 2;
 }
 
-const USAGE = `usage: nelbo plan FILE [--format json|md|text]
+const USAGE = `usage: nelbo plan FILE [--format json|md|text|cut|dxf|svg]
        nelbo plan --schema
 
 FILE is a job file (*.nelbo.json); - reads standard input. Problems go to standard error.
+cut: what to cut and how it lies on the rolls; dxf, svg: the patterns at 1:1.
 Without --format: text on a terminal, json into a file or pipe.
 Exit status: 0 planned, 1 wrong usage, 2 the file has an error (what could be planned is printed).`;
 
-type Format = 'json' | 'md' | 'text';
+const FORMATS = ['json', 'md', 'text', 'cut', 'dxf', 'svg'] as const;
+type Format = (typeof FORMATS)[number];
 
 /**
  * Runs `nelbo plan` with its arguments. Reads the file; writes nothing itself.
@@ -49,7 +56,7 @@ export function planCommand(args: readonly string[], now: number, terminal = fal
     const [flag] = rest.splice(at, 1);
     format = flag.includes('=') ? flag.split('=')[1] : (rest.splice(at, 1)[0] ?? '');
   }
-  if (!['json', 'md', 'text'].includes(format)) return usage(`--format must be json, md or text, not “${format}”`);
+  if (!(FORMATS as readonly string[]).includes(format)) return usage(`--format must be ${FORMATS.slice(0, -1).join(', ')} or ${FORMATS.at(-1)}, not “${format}”`);
   const unknown = rest.find((a) => a.startsWith('-') && a !== '-');
   if (unknown) return usage(`unknown option ${unknown}`);
   if (rest.length !== 1) return usage('name one job file');
@@ -87,6 +94,11 @@ function planFile(file: string, format: Format, now: number): Outcome {
 }
 
 function render(format: Format, job: Job, plan: Plan, problems: readonly Problem[], now: number): string {
+  if (format === 'dxf' || format === 'svg') {
+    const patterns = drawnPatterns(plan, LIBRARY, [job.title, job.boat?.name].filter(Boolean).join(' · '));
+    return format === 'dxf' ? patternsDxf(patterns) : patternsSvg(patterns);
+  }
+  if (format === 'cut') return cutText(patternPieces(plan, LIBRARY), LIBRARY);
   if (format === 'json') return `${JSON.stringify({ ...(publicPlan(plan) as object), problems }, null, 2)}\n`;
   const order = workOrder(job, plan, problems, findingHistory(job, LIBRARY, {}, { now }), { timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone });
   if (format === 'text') return planText(order);

@@ -113,6 +113,22 @@ describe('patterns of a plan', () => {
     expect(Math.abs(joint(1) - joint(3))).toBeGreaterThanOrEqual(0.05 - 1e-6);
   });
 
+  it('over a stem are cut in halves that lap, by turns from port and from starboard', () => {
+    const { plan: bow } = planOf({ ...BASE, obstacles: [{ kind: 'stem', points: [{ x: 0, y: -0.1 }, { x: 0, y: 0.1 }] }] });
+    const all = patternPieces(bow, LIBRARY);
+    for (const ply of bow.laminate?.plies ?? []) {
+      const own = all.filter((p) => p.lay === ply.lay);
+      expect(own.length).toBe(2);
+      expect(regionArea(cutAway(ply.pieces, own.map((p) => p.outline)))).toBeLessThan(1e-7);
+      // The one that reaches over the stem is the other one of the next ply.
+      const over = own.map((p) => bounds([p.outline])).map((b) => (b.x0 < -0.049 && b.x1 > 0.049 ? 'over' : b.x1 > 0.02 ? 'to starboard' : 'to port'));
+      expect(over.filter((x) => x === 'over').length).toBe(1);
+    }
+    const reaches = (lay: number): boolean => all.filter((p) => p.lay === lay).some((p) => Math.abs(bounds([p.outline]).x0 + 0.05) < 1e-6);
+    expect(reaches(1)).not.toBe(reaches(2));
+    expect(bow.timeline?.stages.flatMap((x) => x.tasks).some((t) => t.label.includes('laps by turns'))).toBeTrue();
+  });
+
   it('cover the piece with sheets that overlap', () => {
     for (const paper of ['a4', 'letter'] as const)
       for (const p of pieces) {

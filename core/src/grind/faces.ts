@@ -107,6 +107,9 @@ export function planFaces(input: FacesInput, ledger: Ledger): Faces {
   if (part) {
     const depth = ledger.given('depth', 'depth of the dish', entered, 'm', 'entered', 'depth of the damage');
     const spliced = ledger.compute('part', 'laminate taken away', belowGelCoat, { D: depth, g: gelCoat });
+    if (spliced.value === 0) {
+      ledger.report({ severity: 'warning', stage: 'grind', path: 'damage.depth', what: `${mm(depth)} mm ends in the gel coat of ${mm(gelCoat)} mm: no laminate is lost, so there is nothing to laminate`, suggestion: 'open it to a V, fill and finish: name the damage as a gel coat crack or chip' });
+    }
     return { side, through, outside: { face: 'outside', depth, upper: limit('upper', upperLabel, spliced) } };
   }
   if (side === 'outside') return { side, through, outside: { face: 'outside', depth: wall, upper: limit('upper', upperLabel, thickness) } };

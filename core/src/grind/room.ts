@@ -1,4 +1,4 @@
-import { clearOf, roomTo, type Barrier, type Clear } from '../geometry/obstacle';
+import { clearOf, roomTo, wayLine, type Barrier, type Clear } from '../geometry/obstacle';
 import type { Region } from '../geometry/region';
 import type { Point } from '../geometry/outline';
 import { RATES } from '../materials/work-rates';
@@ -14,6 +14,8 @@ export const OBSTACLE_KINDS: Readonly<Record<ObstacleKind, { readonly closed: bo
   window: { closed: true, endless: false, faces: ['outside', 'inside'], usual: 'stop', movable: true, over: false },
   chine: { closed: false, endless: true, faces: ['outside', 'inside'], usual: 'over', movable: false, over: true },
   'hull edge': { closed: false, endless: true, faces: ['outside', 'inside'], usual: 'stop', movable: false, over: false },
+  // Plies run over a stem or keel in two halves that lap, by turns from port and from starboard.
+  stem: { closed: false, endless: true, faces: ['outside', 'inside'], usual: 'over', movable: false, over: true },
   frame: { closed: false, endless: false, faces: ['inside'], usual: 'stop', movable: false, over: true },
 };
 /** Ground left between a taper and what is in the way where nobody says otherwise, m. */
@@ -75,6 +77,12 @@ export function barrierOf(o: Obstacle, centre: Point): Barrier {
 
 export const answerOf = (o: Obstacle): 'stop' | 'move' | 'over' => o.answer ?? OBSTACLE_KINDS[o.kind].usual;
 const usable = (o: Obstacle): boolean => o.points.length >= 2;
+
+/** The line that plies are halved along: the first stem that the taper runs over. */
+export function stemLine(obstacles: readonly Obstacle[], centre: Point): readonly Point[] | undefined {
+  const stem = obstacles.find((o) => o.kind === 'stem' && usable(o) && answerOf(o) === 'over');
+  return stem && wayLine(barrierOf(stem, centre));
+}
 
 /** Ground that is kept clear on a face: every obstacle that the taper stops at. */
 export function clearGround(base: Region, obstacles: readonly Obstacle[], centre: Point, face: Face): Clear {

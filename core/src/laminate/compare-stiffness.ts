@@ -43,6 +43,8 @@ export interface LaidPly {
 export interface StiffnessInput {
   /** From the outside face inward. */
   readonly plies: readonly LaidPly[];
+  /** All of them together. */
+  readonly thickness: Figure;
   readonly resin: ResinFamily;
   readonly densityResin: number;
   readonly old: OldStackInput;
@@ -108,7 +110,7 @@ export function compareStiffness(input: StiffnessInput, ledger: Ledger): Stiffne
   const T = input.old.thickness;
   const record = (key: string, label: string, what: string, a: number, b: number): Figure =>
     ledger.record(key, label, ratio(what), a / b, {
-      new: ledger.record(`${key}.new`, `${what}, new`, { ...ratio(what), expression: what, unit: UNIT[key] }, a, {}),
+      new: ledger.record(`${key}.new`, `${what}, new`, { ...ratio(what), expression: what, unit: UNIT[key] }, a, { T: input.thickness }),
       old: ledger.record(`${key}.old`, `${what}, old`, { ...ratio(what), expression: what, unit: UNIT[key] }, b, { T }),
     });
   const A11 = record('A11', 'membrane stiffness along the hull, new against old', 'A₁₁', after.A[0], before.A[0]);
@@ -126,8 +128,8 @@ export function compareStiffness(input: StiffnessInput, ledger: Ledger): Stiffne
     D22,
     strengthAlong: record('strengthAlong', 'pull along the hull at which the first ply gives, new against old', 'N₁', after.strength.along, before.strength.along),
     strengthUp: record('strengthUp', 'pull up the hull at which the first ply gives, new against old', 'N₂', after.strength.up, before.strength.up),
-    coupling: ledger.record('coupling', 'stretching that bends: distance from a symmetric stack', { id: 'laminate/compare-stiffness', expression: 'max |B_ii|/√(A_ii·D_ii)', unit: '1', source: '0 for a symmetric stack' }, couplingOf(after), {}),
-    shearCoupling: ledger.record('shearCoupling', 'stretching that shears', { id: 'laminate/compare-stiffness', expression: 'max(|A₁₆|, |A₂₆|)/A₁₁', unit: '1', source: '0 for a balanced stack' }, Math.max(Math.abs(after.A[2]), Math.abs(after.A[4])) / after.A[0], {}),
+    coupling: ledger.record('coupling', 'stretching that bends: distance from a symmetric stack', { id: 'laminate/compare-stiffness', expression: 'max |B_ii|/√(A_ii·D_ii)', unit: '1', source: '0 for a symmetric stack' }, couplingOf(after), { A11, D11 }),
+    shearCoupling: ledger.record('shearCoupling', 'stretching that shears', { id: 'laminate/compare-stiffness', expression: 'max(|A₁₆|, |A₂₆|)/A₁₁', unit: '1', source: '0 for a balanced stack' }, Math.max(Math.abs(after.A[2]), Math.abs(after.A[4])) / after.A[0], { A11 }),
     oldKnown: old.known,
     oldWords: old.words,
     inBand,

@@ -35,6 +35,8 @@ export const DEFAULTS = {
   /** Lap of two panels of one ply, and how far joints of neighbouring plies lie apart. */
   panelLap: 0.03,
   jointStagger: 0.06,
+  /** Lap of the two halves of a ply over a stem or keel. */
+  stemLap: 0.05,
   /** Distance between pieces on the roll. */
   nestGap: 0.004,
   /** Wet-out of upright and overhead work against flat work. */

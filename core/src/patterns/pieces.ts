@@ -70,6 +70,8 @@ export interface PatternPly {
 export interface PiecesInput {
   readonly base: Region;
   readonly plies: readonly PatternPly[];
+  /** A stem or keel that the plies run over: they are cut in two halves that lap across it. */
+  readonly stem?: readonly Point[];
   /** Cloth and outline of the peel ply on each face. */
   readonly peel: readonly { readonly cloth: Cloth; readonly side: Face; readonly region: Region }[];
   readonly core?: { readonly id: string; readonly name: string; readonly region: Region };
@@ -92,7 +94,8 @@ export function piecesOf(input: PiecesInput): readonly PatternPiece[] {
   };
   const split = (id: string, name: string, cloth: Cloth, way: Way, region: Region, index: number, of: Pick<PatternPiece, 'lay' | 'side'>): PatternPiece[] => {
     const warp = warpOf(cloth.kind, way);
-    const parts = region.flatMap((o) => panels(o, warp, cloth.rollWidth, index));
+    const halves = input.stem && of.lay !== undefined ? halved(region, input.stem, index) : region;
+    const parts = halves.flatMap((o) => panels(o, warp, cloth.rollWidth, index));
     return parts.map((outline, i) => make(parts.length === 1 ? id : `${id}${letter(i)}`, parts.length === 1 ? name : `${name}, panel ${i + 1} of ${parts.length}`, cloth, way, outline, warp, of));
   };
   return [
@@ -103,6 +106,28 @@ export function piecesOf(input: PiecesInput): readonly PatternPiece[] {
       Array.from({ length: t.count }, (_, i) => make(t.count === 1 ? t.id : `${t.id}${letter(i)}`, t.name, t.cloth, ALONG_ROLL[t.cloth.kind], rectangle(t.length, t.width), 0, {}, [])),
     ),
   ];
+}
+
+/**
+ * A ply in two halves along a line. By turns the one half and the other reaches over the line by the lap, so that laps
+ * alternate from port and from starboard and do not pile up.
+ */
+function halved(region: Region, line: readonly Point[], index: number): Region {
+  const lap = DEFAULTS.stemLap;
+  const far = 12;
+  const [a, b] = [line[0], line[line.length - 1]];
+  const d = Math.hypot(b.x - a.x, b.y - a.y) || 1;
+  // Across the line to its left, as seen along it.
+  const n = { x: -(b.y - a.y) / d, y: (b.x - a.x) / d };
+  const shifted = (by: number): Point[] => line.map((p) => ({ x: p.x + n.x * by, y: p.y + n.y * by }));
+  const beyond = (sign: 1 | -1, reach: number): Outline => {
+    const edge = shifted(-sign * reach);
+    const back = [...edge].reverse().map((p) => ({ x: p.x + n.x * sign * far, y: p.y + n.y * sign * far }));
+    return sign === 1 ? [...edge, ...back] : [...edge, ...back].reverse();
+  };
+  const [left, right] = index % 2 === 0 ? [lap, 0] : [0, lap];
+  const halves = [...common(region, [beyond(1, left)]), ...common(region, [beyond(-1, right)])];
+  return halves.length > 0 ? halves : region;
 }
 
 /** The middle, and the ends of the centre lines of the cut-out. */

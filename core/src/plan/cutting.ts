@@ -13,6 +13,7 @@ export function patternPieces(plan: Plan, library: Library): readonly PatternPie
   return piecesOf({
     base: survey.region,
     plies: laminate.plies,
+    stem: grind.stem,
     peel,
     core: coring && { id: coring.product.id, name: coring.product.name, region: coring.pieces },
     tabs: structure.flatMap((m) => m.strips.map((s) => ({ id: `tab-${m.index + 1}-${s.number}`, name: `${m.name}, tab ${s.number}`, cloth: s.cloth, length: s.length.value, width: s.width.value, count: s.count }))),

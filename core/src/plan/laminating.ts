@@ -3,7 +3,7 @@ import type { Region } from '../geometry/region';
 import type { BuildUp } from '../finish/film';
 import { planDish } from '../grind/dish';
 import { planFaces, type Faces } from '../grind/faces';
-import { checkRoom, clearGround } from '../grind/room';
+import { checkRoom, clearGround, stemLine } from '../grind/room';
 import type { TaperRatio } from '../grind/taper-ratio';
 import { planOutlines, type Ply } from '../laminate/outlines';
 import { bandFloor, layCloth, underCover, ownStack, planStack, USUAL_WAYS, type LaidCloth, type Stack } from '../laminate/stack';
@@ -118,6 +118,7 @@ export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminat
     taper,
     discGrit: GRINDING_DISC,
     side: faces.side,
+    stem: stemLine(obstacles, centre),
     inside: inner,
     room: [...outerRoom, ...(inner ? rooms('inside', inner.grindLimit, stacks.inside?.stack.thickness, outerRoom.some((r) => !r.fits)) : [])],
   };

@@ -246,6 +246,7 @@ function stiffnessInput(job: Job, library: Library, inputs: Inputs, resin: Resin
   return {
     // A dish in each skin of a core: the outer one is compared, with the rest of the panel behind it.
     plies: inputs.core ? outside : [...outside, ...laid('inside')],
+    thickness: inputs.core ? (laminate.sides.find((s) => s.face === 'outside')?.thickness ?? laminate.thickness) : laminate.thickness,
     resin: resin.family,
     densityResin: resin.densityCured,
     old: { plies: job.hull.plies ?? [], thickness: inputs.thickness, laminate: inputs.oldLaminate, matrix: job.hull.matrix, library },

@@ -8,6 +8,7 @@ import type { TaperRatio } from '../grind/taper-ratio';
 import type { Ply } from '../laminate/outlines';
 import type { MixResult } from '../mix/batches';
 import type { Face, LayOrder, TaperSide } from '../schema/job';
+import type { Point } from '../geometry/outline';
 import type { RoomCheck } from '../grind/room';
 import type { Check } from './checks';
 import type { StiffnessMatch } from '../laminate/compare-stiffness';
@@ -27,7 +28,7 @@ import type { Section } from './section';
 import type { Timeline } from './timeline';
 
 export const PLAN_FORMAT = 'nelbo-plan/1';
-export const ENGINE_VERSION = '0.3.0';
+export const ENGINE_VERSION = '0.4.0';
 
 /** One line of the bill of materials. Without a price the line says so and the total leaves it out. */
 export interface MaterialLine {
@@ -75,6 +76,8 @@ export interface GrindPlan extends Dish {
   readonly inside?: Dish;
   /** What is in the way, and the ways past it. */
   readonly room: readonly RoomCheck[];
+  /** A stem or keel that the plies are halved along. */
+  readonly stem?: readonly Point[];
   /** What the first ply is laid against, where the cut-out is open behind it. */
   readonly backing?: 'removable' | 'bonded';
   /** Figures held against each other before the grinder starts. */

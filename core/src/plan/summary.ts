@@ -27,11 +27,20 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
     }
     case 'grind': {
       const g = plan.grind;
-      return g && said`Grind a ${figure(g.taper.used, reader)} taper out to ${sizeOf(g.groundLength, g.groundWidth, reader)}; ${figureIn(g.dustMass, 'g', 0, reader)} of laminate turns to dust.`;
+      if (!g) return undefined;
+      const { inside } = g;
+      if (inside && g.side === 'inside') return said`Grind a ${figure(g.taper.used, reader)} taper from inside out to ${sizeOf(inside.groundLength, inside.groundWidth, reader)}; ${figureIn(inside.dustMass, 'g', 0, reader)} of laminate turns to dust.`;
+      if (inside) return said`Grind a ${figure(g.taper.used, reader)} taper on both faces, outside to ${sizeOf(g.groundLength, g.groundWidth, reader)}, inside to ${sizeOf(inside.groundLength, inside.groundWidth, reader)}.`;
+      const how = g.through ? '' : said`, ${figureIn(g.depth, 'mm', 1, reader)} deep`;
+      return said`Grind a ${figure(g.taper.used, reader)} taper${how} out to ${sizeOf(g.groundLength, g.groundWidth, reader)}; ${figureIn(g.dustMass, 'g', 0, reader)} of laminate turns to dust.`;
     }
     case 'laminate': {
       const l = plan.laminate;
       const verb = l?.plies.length === 1 ? 'builds' : 'build';
+      if (l && l.sides.length > 1) {
+        const [outside, inside] = l.sides;
+        return said`${plural(outside.plies.length, 'ply', 'plies')} outside build ${figureIn(outside.thickness, 'mm', 2, reader)}, ${plural(inside.plies.length, 'ply', 'plies')} inside ${figureIn(inside.thickness, 'mm', 2, reader)}, ${l.order}.`;
+      }
       return l && said`${plural(l.plies.length, 'ply', 'plies')} ${verb} ${figureIn(l.thickness, 'mm', 2, reader)} under a limit of ${figureIn(l.upperLimit, 'mm', 1, reader)}, ${l.order}.`;
     }
     case 'mix': {

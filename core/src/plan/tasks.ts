@@ -126,12 +126,15 @@ function laminateTasks(parts: Parts, ledger: Ledger): DraftTask[] {
   const count = ledger.given('plies', 'plies to cut', laminate.plies.length, 'count', 'computed', 'plies of the stack');
   const tasks: DraftTask[] = [
     ...structureTasks(parts, 'before', ledger),
+    ...grind.room
+      .filter((r, i, all) => r.kind === 'hull edge' && !r.fits && r.answer === 'stop' && all.findIndex((x) => x.index === r.index) === i)
+      .map((r): DraftTask => ({ id: `edgeFormer.${r.index + 1}`, stage: 'laminate', label: `tape a film-covered edge former along the ${r.name}`, kind: 'work', duration: handsOn(ledger, `edgeFormer.${r.index + 1}`, 'edge former', RATES.formerFixed) })),
     ...backingTasks(parts, ledger),
     ...coringTasks(parts, ledger),
     {
       id: 'cut',
       stage: 'laminate',
-      label: 'cut and dry-fit the plies',
+      label: grind.stem ? 'cut the plies in halves, laps by turns from port and starboard, and dry-fit' : 'cut and dry-fit the plies',
       kind: 'work',
       duration: handsOn(ledger, 'cut', 'cut and dry-fit the plies', RATES.cutPatternSet, [{ rate: RATES.cutPerPly, unit: 's', per: 'per ply', amount: count }]),
     },

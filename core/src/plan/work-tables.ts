@@ -5,6 +5,7 @@ import type { Figure } from '../trace/figure';
 import type { Stage } from '../trace/problem';
 import { changesWords, type FindingEffect } from './compare';
 import { measureWords } from './measure-words';
+import type { Dish } from '../grind/dish';
 import type { Plan } from './plan';
 import type { SandingStep } from './sanding';
 import { figure, figureIn, gramDecimals, partLines, say, sayIn, saySize, sizeOf, type PartLine, type Reader, type Said } from './say';
@@ -65,29 +66,58 @@ function systemTables({ system, materials }: Plan, reader: Reader): WorkTable[] 
 
 function grindTables({ grind }: Plan, reader: Reader): WorkTable[] {
   if (!grind) return [];
+  const off = grind.checks.filter((c) => !c.ok);
+  return [
+    ...(off.length > 0 ? [{ caption: 'To settle before the grinder starts', columns: ['What', 'Ways out'], rows: off.map((c) => text(c.what, c.ways.map((w) => `${w.name}: ${w.effect}`).join('; '))) }] : []),
+    ...(grind.room.length > 0
+      ? [{ caption: 'In the way', columns: ['What', 'Room', 'Wanted', 'Taper left', 'What is done'], rows: grind.room.map((r): Said[] => [[r.name], [figureIn(r.room, 'mm', 0, reader)], [figureIn(r.needed, 'mm', 0, reader)], [figure(r.ratioLeft, reader)], [r.fits ? 'fits' : r.answer === 'move' ? 'taken off, bedded again at the end' : r.answer === 'over' ? 'run over' : 'the taper ends there']]) }]
+      : []),
+    ...dishTables(grind, grind.inside ? ', outside' : '', reader),
+    ...(grind.inside ? dishTables(grind.inside, ', inside', reader) : []),
+  ];
+}
+
+function dishTables(dish: Dish, where: string, reader: Reader): WorkTable[] {
   const line = (name: string, f: Figure): Said[] => [[name], [figureIn(f, 'mm', 1, reader)]];
   return [
     {
-      caption: 'Lines, from the edge of the cut-out',
+      caption: `Lines, from the edge of the cut-out${where}`,
       columns: ['Line', 'Offset'],
-      rows: [line('grind limit', grind.grindLimit), line('finish edge', grind.finishEdge), line('masking line', grind.maskingLine)],
+      rows: [line('grind limit', dish.grindLimit), line('finish edge', dish.finishEdge), line('masking line', dish.maskingLine)],
     },
     {
-      caption: 'Gauge',
+      caption: `Gauge${where}`,
       columns: ['From the edge', 'Depth'],
-      rows: grind.gauge.map((g): Said[] => [[sayIn({ value: g.distance }, 'mm', 0, reader)], [figureIn(g.depth, 'mm', 1, reader)]]),
+      rows: dish.gauge.map((g): Said[] => [[sayIn({ value: g.distance }, 'mm', 0, reader)], [figureIn(g.depth, 'mm', 1, reader)]]),
     },
   ];
 }
 
-function laminateTables({ laminate }: Plan, reader: Reader): WorkTable[] {
+function laminateTables({ laminate, coring, structure = [] }: Plan, reader: Reader): WorkTable[] {
   if (!laminate) return [];
+  const both = laminate.sides.length > 1;
+  const s = laminate.stiffness;
   return [
+    ...(coring
+      ? [{ caption: 'New core', columns: ['Core', 'Size', 'Thick', 'Priming', 'Bedding'], rows: [[[coring.product.name], sizeOf(coring.length, coring.width, reader), [figureIn(coring.thickness, 'mm', 1, reader)], [figure(coring.priming, reader)], [figure(coring.bedding, reader)]] as Said[]] }]
+      : []),
     {
       caption: 'Plies in the order of laying',
-      columns: ['Ply', 'Cloth', 'Way', 'Size', 'Resin'],
-      rows: laminate.plies.map((p): Said[] => [[String(p.lay)], [p.cloth.name], [p.orientation], sizeOf(p.length, p.width, reader), [figureIn(p.resin, 'g', 1, reader)]]),
+      columns: ['Ply', ...(both ? ['Face'] : []), 'Cloth', 'Way', 'Size', 'Resin'],
+      rows: laminate.plies.map((p): Said[] => [[String(p.lay)], ...(both ? [[p.side]] : []), [p.cloth.name], [p.orientation], sizeOf(p.length, p.width, reader), [figureIn(p.resin, 'g', 1, reader)]]),
     },
+    ...(s
+      ? [{ caption: 'New laminate against the old', columns: ['', 'Along the hull', 'Up the hull'], rows: [[['stiffness in its plane'], [figure(s.A11, reader)], [figure(s.A22, reader)]], [['stiffness in bending'], [figure(s.D11, reader)], [figure(s.D22, reader)]], [['pull until a ply gives'], [figure(s.strengthAlong, reader)], [figure(s.strengthUp, reader)]]] as Said[][] }]
+      : []),
+    ...structure.map((m): WorkTable => ({
+      caption: `${m.name}: tabs on ${m.faces === 1 ? 'one face' : 'both faces'}, ${m.care}`,
+      columns: ['Tab', 'Cloth', 'Across', 'Long', 'Resin'],
+      rows: [
+        ...m.strips.map((t): Said[] => [[String(t.number)], [t.cloth.name], [figureIn(t.width, 'mm', 0, reader)], [figureIn(t.length, 'mm', 0, reader)], [figureIn(t.resin, 'g', 0, reader)]]),
+        [['fillet'], ['thickened resin'], [figureIn(m.filletRadius, 'mm', 0, reader)], [figureIn(m.length, 'mm', 0, reader)], [figureIn(m.filletVolume, 'ml', 0, reader)]],
+        [['props'], ['off no sooner than'], [figure(m.props, reader)], [], [figure(m.release, reader)]],
+      ],
+    })),
   ];
 }
 

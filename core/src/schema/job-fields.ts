@@ -41,7 +41,7 @@ const plies = (label: string): ListField => list(label, group('Ply', {
   way: choice('Way', WAYS_OF_PLY),
   side: choice('Face', { outside: 'outside', inside: 'inside' }),
 }), 60);
-export const OBSTACLES = { fitting: 'fitting', window: 'window or hatch', chine: 'chine', 'hull edge': 'hull edge', frame: 'frame or bulkhead behind' } as const;
+export const OBSTACLES = { fitting: 'fitting', window: 'window or hatch', chine: 'chine', 'hull edge': 'hull edge', frame: 'frame or bulkhead behind', stem: 'stem or keel line' } as const;
 export const MEMBERS = { stringer: 'stringer', floor: 'floor', bulkhead: 'bulkhead tab', 'core end': 'core end' } as const;
 
 /** How an outline was taken off a photograph, kept so that it can be traced on. */

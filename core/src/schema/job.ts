@@ -11,7 +11,7 @@ export type TaperSide = 'outside' | 'inside' | 'both';
 export type Face = 'outside' | 'inside';
 /** How a ply lies: along the hull is 0. */
 export type Way = '0/90' | '±45' | '0' | '90' | '45' | '-45' | 'any' | '–';
-export type ObstacleKind = 'fitting' | 'window' | 'chine' | 'hull edge' | 'frame';
+export type ObstacleKind = 'fitting' | 'window' | 'chine' | 'hull edge' | 'frame' | 'stem';
 export type MemberKind = 'stringer' | 'floor' | 'bulkhead' | 'core end';
 
 /** A quantity as it may be written in a document: SI number (°C for temperature), or a text with its unit. */

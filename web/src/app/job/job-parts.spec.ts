@@ -122,7 +122,7 @@ describe('the head of a job', () => {
 describe('the drawings', () => {
   it('show section and plan, and the picked ply in words', async () => {
     const b = await bench(Drawings, { stage: 'laminate' });
-    expect(b.host.querySelectorAll('svg[role=img]').length).toBe(2);
+    expect(b.host.querySelectorAll('svg.scene').length).toBe(2);
     expect(b.text()).toContain('cut-out 96 × 58 mm · ground 255 × 217 mm');
     b.context.pickedPly.set(2);
     await b.settle();
