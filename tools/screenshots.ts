@@ -21,7 +21,9 @@ const PICTURE = `<svg xmlns="http://www.w3.org/2000/svg" width="2000" height="14
 
 /** Taps places of the picture, given in its own pixels. */
 async function tap(page: Page, places: readonly (readonly [number, number])[]): Promise<void> {
-  const box = await page.locator('nb-point-pad svg').boundingBox();
+  const pad = page.locator('nb-point-pad svg');
+  await pad.waitFor();
+  const box = await pad.boundingBox();
   if (!box) throw new Error('no pad');
   const k = Math.min(box.width / 2000, box.height / 1400);
   for (const [x, y] of places) await page.mouse.click(box.x + (box.width - 2000 * k) / 2 + x * k, box.y + (box.height - 1400 * k) / 2 + y * k);
@@ -65,7 +67,7 @@ const SHOTS: readonly Shot[] = [
     before: async (page) => {
       await page.getByRole('button', { name: 'Propose stacks from the stores' }).click();
       await page.getByRole('button', { name: /^Take these/ }).first().waitFor({ timeout: 30_000 });
-      await page.getByRole('heading', { name: 'As stiff as the hull was?' }).evaluate((e) => e.scrollIntoView());
+      await page.getByRole('heading', { name: 'As stiff as the hull was?' }).evaluate((e) => e.closest('main')?.scrollTo(0, (e as HTMLElement).offsetTop - 90));
     },
   },
   { name: 'job-mix', path: `${MARIGOLD}/mix` },

@@ -1,5 +1,5 @@
 import { area, type Outline, type Point } from './outline';
-import { bounds, merged, type Region } from './region';
+import { bounds, merged, toSegment, type Region } from './region';
 
 /** Smallest traced outline that means anything, m²: 2 mm by 2 mm. */
 const SMALLEST = 4e-6;
@@ -72,7 +72,7 @@ export function inside(outline: Outline, p: Point): boolean {
 export function wellWithin(outline: Outline): Point {
   const b = bounds([outline]);
   const middle = { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 };
-  const clear = (p: Point): number => Math.min(...outline.map((q) => Math.hypot(p.x - q.x, p.y - q.y)));
+  const clear = (p: Point): number => outline.reduce((least, q, i) => Math.min(least, toSegment(p, q, outline[(i + 1) % outline.length])), Infinity);
   const grid = Array.from({ length: 81 }, (_, i) => ({ x: b.x0 + ((b.x1 - b.x0) * ((i % 9) + 1)) / 10, y: b.y0 + ((b.y1 - b.y0) * (Math.floor(i / 9) + 1)) / 10 }));
   const within = [middle, ...grid].filter((p) => inside(outline, p));
   return within.reduce((best, p) => (clear(p) > clear(best) * 1.05 ? p : best), within[0] ?? middle);

@@ -69,7 +69,8 @@ export const simplified = (region: Region, tolerance: number): Region => fromPat
 export const band = (line: readonly Point[], distance: number): Region =>
   fromPaths(inflatePaths(toPaths([line]), Math.max(distance, 1e-4) * STEPS_PER_METRE, JoinType.Round, EndType.Round, 2, ARC_TOLERANCE * STEPS_PER_METRE));
 
-function toSegment(p: Point, a: Point, b: Point): number {
+/** Distance of a point from a segment, m. */
+export function toSegment(p: Point, a: Point, b: Point): number {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
   const square = dx * dx + dy * dy;
   const t = square === 0 ? 0 : Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / square));

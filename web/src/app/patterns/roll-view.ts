@@ -17,7 +17,7 @@ import { bounds, wellWithin, type NestLayout } from '@nelbo/core';
     </svg>
   `,
   styles: `
-    svg { display: block; width: 100%; max-height: 280px; }
+    svg { display: block; width: 100%; max-height: min(46vh, 420px); }
     .cloth { fill: #fffdf8; stroke: var(--ink); stroke-width: 1.5; vector-effect: non-scaling-stroke; }
     .tick { stroke: #e2ded2; stroke-width: 1; vector-effect: non-scaling-stroke; } .tick-text { fill: var(--muted); }
     .piece { fill: var(--glass); stroke: var(--ink); stroke-width: 1; vector-effect: non-scaling-stroke; }
