@@ -1,6 +1,6 @@
 import { setImmediate as breathe } from 'node:timers/promises';
 import PDFDocument from 'pdfkit';
-import { cutList, drawnPattern, nestFor, OVERLAP, PAPERS, patternPieces, rollCuts, SHEET_MARGIN, tilesOf, bounds, type DrawnPattern, type Library, type NestLayout, type Paper, type PatternLine, type Point, type RollCut, type Tile } from '@nelbo/core';
+import { cutList, drawnPattern, nestFor, OVERLAP, PAPERS, patternPieces, rollCuts, SHEET_MARGIN, tilesOf, wellWithin, GENERAL_CAUTION, type DrawnPattern, type Library, type NestLayout, type Paper, type PatternLine, type Point, type RollCut, type Tile } from '@nelbo/core';
 import { ACT, HAIRLINE, INK, MUTED, registerFonts } from './pdf-text';
 import type { Planned } from './planned';
 
@@ -56,6 +56,7 @@ function cover(doc: Doc, title: string, paper: Paper, tiles: readonly { pattern:
   const width = doc.page.width - 2 * left;
   say(doc, `Patterns: ${title}`, left, 36, { size: 16, bold: true, width });
   say(doc, `Print at 100 %, never “fit to page”, on ${PAPERS[paper].name}. Measure the bar of 100 mm on the first sheet before cutting anything. Cut sheets of one piece at their dashed lines, lay them edge to edge by the crosses, tape, then cut round the outline. The arrow lies along the roll; the centre lines and crosses of all plies fall on each other on the job.`, left, doc.y + 6, { width });
+  say(doc, `Dry cloth sheds glass: gloves and sleeves while cutting. ${GENERAL_CAUTION}`, left, doc.y + 6, { width, colour: ACT });
   doc.moveDown(0.8);
   const columns = [left, left + 46, left + 190, left + 360, left + 410];
   const head = ['Piece', 'What', 'From', 'Way', 'Size, mm · sheets'];
@@ -86,8 +87,7 @@ function onRoll(doc: Doc, size: [number, number], cut: RollCut, layout: NestLayo
   for (const p of layout.placements) {
     path(doc, p.outline.map(at), true);
     doc.lineWidth(0.7).strokeColor(INK).stroke();
-    const b = bounds([p.outline]);
-    const [x, y] = at({ x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 });
+    const [x, y] = at(wellWithin(p.outline));
     say(doc, p.id, x - 30, y - 5, { width: 60, align: 'center', bold: true });
   }
 }
@@ -125,7 +125,7 @@ function sheet(doc: Doc, size: [number, number], { lines, words, piece }: DrawnP
   say(doc, '100 mm: measure before cutting', left + 8, foot + 5, { size: 7.5, colour: MUTED });
   say(doc, `${piece.name} · ${piece.material.name}`, left + bar + 16, foot - 7, { bold: true });
   const place = tile.columns * tile.rows > 1 ? `sheet ${sheetName(tile)} of ${tile.columns} × ${tile.rows}` : 'one sheet';
-  say(doc, `${place} · ${title}`, left + bar + 16, foot + 5, { size: 7.5, colour: MUTED });
+  say(doc, `${place} · ${title}`, left + bar + 16, foot + 5, { size: 7.5, colour: MUTED, width: w - bar - 16 });
 }
 
 /** Columns by letter from the left, rows by number from the bottom: "B2". */
