@@ -77,7 +77,7 @@ test('a round hole reached from one side: from the traced outline to printed pat
   await expect(panel(page)).toContainText('Shear check passes');
   await expect(panel(page)).toContainText('A bonded backing goes with access from one side');
   // The taper is dragged by keyboard: the drawing, the figures and the plies follow.
-  const ratio = page.getByRole('slider', { name: 'Taper ratio' });
+  const ratio = page.getByRole('slider', { name: 'Taper ratio', exact: true });
   const before = Number(await ratio.getAttribute('aria-valuenow'));
   await ratio.focus();
   await page.keyboard.press('ArrowRight');

@@ -113,6 +113,12 @@ describe('micromechanics', () => {
     expect(along('biax-600', '±45')).toBeLessThan(along('biax-600'));
   });
 
+  it('a data sheet’s modulus of the fibre stands before the usual one', () => {
+    const stiff: Cloth = { ...cloth('carbon-twill-200'), fibreModulus: 390e9 };
+    const [usual, own] = [cloth('carbon-twill-200'), stiff].map((c) => elasticPly(c, 'epoxy', 1150, 0.0003, '0/90').q[0]);
+    expect(own / usual).toBeGreaterThan(1.5);
+  });
+
   it('a core between skins stiffens bending, not stretching', () => {
     const skin = elasticPly(cloth('biax-600'), 'epoxy', 1150, 0.002, '0/90');
     const bare = elasticOf([skin, skin]);

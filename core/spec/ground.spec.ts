@@ -1,10 +1,9 @@
 import fc from 'fast-check';
-import { afterDryFit, area, brokenThrough, ellipse, grownFinding, offset, perimeter, plyChoices, ratioForReach, rectangle, regionArea, type JobDocument, type Outline, type Plan, type Region } from '../src/index';
+import { LIBRARY, afterDryFit, area, brokenThrough, ellipse, grownFinding, offset, patternPieces, perimeter, plyChoices, ratioForReach, rectangle, regionArea, type JobDocument, type Outline, type Plan, type Region } from '../src/index';
 import { clearOf, endedAt, roomTo, type Barrier } from '../src/geometry/obstacle';
 import { common, cutAway, gapTo, merged, simplified } from '../src/geometry/region';
 import { planOutlines } from '../src/laminate/outlines';
 import { planStack } from '../src/laminate/stack';
-import { LIBRARY } from '../src/index';
 import { Ledger } from '../src/trace/ledger';
 import { BASE, figuresOf, planOf } from './support';
 
@@ -189,6 +188,34 @@ describe('the faces of a dish', () => {
     expect(tasks.indexOf('bedding sets until it can be sanded')).toBeLessThan(tasks.findIndex((t) => t.startsWith('lay pl')));
     expect(plan.section?.layers.some((l) => l.kind === 'new core')).toBeTrue();
     expect(plan.materials?.some((m) => m.id === 'core')).toBeTrue();
+  });
+
+  it('a hole through both skins of a core: said from outside, a dish in each skin from both sides', () => {
+    const cored = { ...BASE, hull: { ...BASE.hull, material: 'frp-cored', core: 'pvc foam', thickness: 0.003, coreThickness: 0.015 } };
+    const one = planOf({ ...cored, access: 'one', backing: undefined });
+    expect(one.problems.some((p) => p.path === 'taper.side' && p.what.includes('both skins'))).toBeTrue();
+    expect(one.plan.grind?.backing).toBe('bonded');
+    const both = planOf({ ...cored, taper: { side: 'both' } }).plan;
+    expect(both.laminate?.sides.map((x) => x.face)).toEqual(['outside', 'inside']);
+    expect(both.grind?.inside?.depth.value).toBe(0.003);
+    expect(both.grind?.backing).toBeUndefined();
+    expect(both.section?.wall).toBeCloseTo(0.0036 + 0.015 + 0.003, 9);
+    expect(figuresOf(both).every((f) => Number.isFinite(f.figure.value))).toBeTrue();
+  });
+
+  it('of odd obstacles, stacks and members the plan still stands', () => {
+    const dot = { x: 0.1, y: 0.1 };
+    for (const more of [
+      { obstacles: [{ kind: 'fitting', points: [dot, dot, dot] }, { kind: 'hull edge', points: [dot, dot] }, { kind: 'frame', points: [dot] }, { kind: 'stem', points: [dot, dot] }] },
+      { obstacles: [{ kind: 'window', points: [{ x: 0, y: 0 }, { x: 0.01, y: 0 }, { x: 0, y: 0.01 }] }] },
+      { laminate: { plies: [{ cloth: 'uni-300', way: '45' }, { cloth: 'mat-300' }, { cloth: 'none-such' }] } },
+      { hull: { ...BASE.hull, plies: [{ cloth: 'uni-300', way: '0' }] }, structure: [{ kind: 'core end' }, { kind: 'floor', plies: 1, length: 0.02, lap: 0.02 }] },
+    ]) {
+      const { plan } = planOf({ ...BASE, ...more } as JobDocument);
+      expect(plan.laminate?.plies.length).withContext(JSON.stringify(more)).toBeGreaterThan(0);
+      expect(figuresOf(plan).every((f) => Number.isFinite(f.figure.value))).toBeTrue();
+      expect(patternPieces(plan, LIBRARY).every((p) => p.area > 0 && p.outline.every((q) => Number.isFinite(q.x) && Number.isFinite(q.y)))).toBeTrue();
+    }
   });
 });
 

@@ -104,6 +104,6 @@ export { workOrderMarkdown } from './plan/work-order-markdown';
 export { publicPlan } from './plan/public-plan';
 export * from './drawing/scene';
 export { offsetAtPixel, sectionFactor, sectionRefs, sectionScene, taperHandle, type SectionRefs } from './drawing/section-scene';
-export { gridStep, planScene, planScale } from './drawing/plan-scene';
+export { gridStep, planHandle, planScene, planScale, reachAtPixel } from './drawing/plan-scene';
 export { sceneToSvg } from './drawing/to-svg';
 export { workOrderDrawings, workOrderScenes } from './drawing/work-order-drawings';

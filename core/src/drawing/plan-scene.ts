@@ -31,6 +31,21 @@ export function planScale(plan: PlanDrawing, view: PlanSceneView): number {
   return Math.min((view.width - 2 * MARGIN) / plan.width, (view.height - MARGIN - BELOW) / plan.height);
 }
 
+/** Where the outermost ply reaches farthest towards the bow, px: the place to take hold of the taper. @returns undefined before plies are planned */
+export function planHandle(plan: PlanDrawing, view: PlanSceneView): { readonly x: number; readonly y: number } | undefined {
+  const outermost = plan.lines.find((l) => l.kind === 'ply');
+  const p = outermost?.outlines.flat().reduce((best, q) => (q.x > best.x ? q : best));
+  const scale = planScale(plan, view);
+  return p && { x: view.width / 2 + p.x * scale, y: (view.height - BELOW + MARGIN) / 2 - p.y * scale };
+}
+
+/** How far beyond the cut-out a place of the view lies towards the bow, m. @param x px from the left edge of the view */
+export function reachAtPixel(plan: PlanDrawing, view: PlanSceneView, x: number): number {
+  const cut = plan.lines.find((l) => l.kind === 'cut-out')?.outlines.flat() ?? [];
+  const edge = cut.reduce((most, p) => Math.max(most, p.x), -Infinity);
+  return Number.isFinite(edge) ? Math.max(0, (x - view.width / 2) / planScale(plan, view) - edge) : 0;
+}
+
 /** The plan view as a drawing, to scale, with grid, scale bar and warp arrow. */
 export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
   const scale = planScale(plan, view);

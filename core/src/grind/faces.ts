@@ -112,6 +112,9 @@ export function planFaces(input: FacesInput, ledger: Ledger): Faces {
     }
     return { side, through, outside: { face: 'outside', depth, upper: limit('upper', upperLabel, spliced) } };
   }
+  if (side === 'outside' && input.cored && input.bothSkins) {
+    ledger.report({ severity: 'warning', stage: 'laminate', path: 'taper.side', what: 'the hole goes through both skins; from outside the inner skin is closed by its backing only', suggestion: 'reach the inside and give each skin a dish (“half from each side”), or make the backing as thick as the inner skin' });
+  }
   if (side === 'outside') return { side, through, outside: { face: 'outside', depth: wall, upper: limit('upper', upperLabel, thickness) } };
   if (side === 'inside') {
     const upper = limit('upper', upperLabel, thickness);

@@ -27,7 +27,8 @@ const matShare = (cloth: Cloth): number => (cloth.kind === 'mat' ? 1 : (cloth.ma
  * @param thickness of the cured ply, m
  */
 export function elasticPly(cloth: Cloth, resin: ResinFamily, densityResin: number, thickness: number, way: Way): ElasticPly {
-  const fibre = FIBRE_STIFFNESS[cloth.family];
+  // The yard's data sheet may know the fibre of this cloth better; across and in shear the family stands.
+  const fibre = { ...FIBRE_STIFFNESS[cloth.family], along: cloth.fibreModulus };
   const of = { fibre, matrix: MATRIX_STIFFNESS[resin], fibreVolume: fibreVolume.evaluate({ Wf: cloth.fibreFraction, rhof: cloth.densityFibre, rhor: densityResin }) };
   const share = matShare(cloth);
   const mat = share > 0 ? reduced(randomMat(of)) : undefined;

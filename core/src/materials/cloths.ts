@@ -1,4 +1,5 @@
 import type { Cloth } from './product';
+import { FIBRE_STIFFNESS } from './stiffness';
 
 const E_GLASS = 2560;
 const HAND_RATE = 0.02 / 60;
@@ -48,6 +49,7 @@ export const CLOTHS: readonly Cloth[] = rows.map((r) => ({
   ...(r.mat ? { matWeight: r.mat / 1000 } : {}),
   fibreFraction: r.fibreFraction,
   densityFibre: DENSITY[r.fibre ?? 'glass'],
+  fibreModulus: FIBRE_STIFFNESS[r.fibre ?? 'glass'].along,
   rollWidth: r.roll,
   pricePerM2: r.price,
   wetOutRate: r.fibre === 'carbon' ? CARBON_RATE : r.kind === 'mat' ? MAT_RATE : HAND_RATE,
@@ -63,6 +65,7 @@ export const PEEL_PLY: Cloth = {
   arealWeight: 0.085,
   fibreFraction: 1,
   densityFibre: 1140,
+  fibreModulus: FIBRE_STIFFNESS.nylon.along,
   rollWidth: 1.5,
   pricePerM2: 3,
   wetOutRate: HAND_RATE,

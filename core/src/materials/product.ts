@@ -122,6 +122,8 @@ export interface Cloth extends Common {
   /** Fibre weight fraction reached by hand lay-up. */
   readonly fibreFraction: number;
   readonly densityFibre: number;
+  /** Modulus of the fibre along itself, Pa. */
+  readonly fibreModulus: number;
   readonly rollWidth: number;
   readonly pricePerM2: number;
   /** Area wetted out by one pair of hands per second, m²/s. */

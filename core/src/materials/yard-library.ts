@@ -30,6 +30,7 @@ const PLACES: Readonly<Record<string, Place>> = {
   solids: { path: ['solids'] },
   arealWeight: { path: ['arealWeight'] },
   fibreFraction: { path: ['fibreFraction'] },
+  fibreModulus: { path: ['fibreModulus'] },
   rollWidth: { path: ['rollWidth'] },
   pricePerKg: { path: ['pricePerKg'] },
   pricePerM2: { path: ['pricePerM2'] },

@@ -112,10 +112,11 @@ export function drawSection(input: SectionInput): Section {
       layers.push({ id: `${id}-${name}`, kind, label, points: put(points) });
     };
     const face = profile.filter((p) => p.depth > gelCoat && p.offset < oGel).map((p) => ring(p.offset, p.depth));
-    const floor = input.through ? [] : [{ x: 0, z: outside.depth }, { x: 0, z: skin }];
     const back = !cored && insideFace.length > 0 ? [...insideFace].reverse() : [];
-    // Round from the floor up the taper, out along the old surface, and back along the inside face.
-    layer('old-laminate', 'old laminate', cored ? 'old skin' : 'old laminate', [...floor.slice(0, 1), ...face, ring(oGel, gelCoat), { x: reach, z: gelCoat }, { x: reach, z: skin }, ...back, ...floor.slice(1)]);
+    // Up the taper, out along the old surface, and back along the inside face. A dish with a floor is one piece.
+    const rightHand = [...face, ring(oGel, gelCoat), { x: reach, z: gelCoat }, { x: reach, z: skin }, ...back];
+    if (input.through) layer('old-laminate', 'old laminate', cored ? 'old skin' : 'old laminate', rightHand);
+    else if (side === 1) layers.unshift({ id: 'old-laminate', kind: 'old laminate', label: cored ? 'old skin' : 'old laminate', points: [...rightHand, ...mirrorOnly(rightHand).reverse()] });
     if (gelCoat > 0) {
       const above = profile.filter((p) => p.depth < gelCoat && p.offset > oGel && p.depth > 0);
       layer('old-gel-coat', 'old gel coat', 'old gel coat', [ring(oGel, gelCoat), ...above.map((p) => ring(p.offset, p.depth)), ring(finishEdge, 0), { x: reach, z: 0 }, { x: reach, z: gelCoat }]);
@@ -137,7 +138,7 @@ export function drawSection(input: SectionInput): Section {
       id: 'backing',
       kind: bonded ? 'backing' : 'former',
       label: bonded ? 'bonded backing, stays' : 'removable former',
-      points: input.outside.plies.length > 0 ? box(half + backing.lap, wall, wall + backing.thickness) : box(half + backing.lap, -backing.thickness, 0),
+      points: input.outside.plies.length > 0 ? box(half + backing.lap, wall, wall + backing.thickness) : box(half + backing.lap, -backing.thickness / 2, 0),
     });
   }
   if (inside) putPlies(layers, input, inside, (p) => ({ x: p.x, z: wall - p.z }));

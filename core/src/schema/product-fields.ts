@@ -25,6 +25,7 @@ export const SHEET_FIELDS = {
   solids: quantity('Solids by volume', 'fraction', 0.05, 1, '%'),
   arealWeight: quantity('Fibre weight', 'arealMass', 0.02, 3, 'g/m²'),
   fibreFraction: quantity('Fibre weight fraction by hand', 'fraction', 0.1, 1, '%'),
+  fibreModulus: quantity('Modulus of the fibre', 'pressure', 1e9, 900e9, 'GPa'),
   rollWidth: quantity('Roll width', 'length', 0.02, 4, 'm'),
   pricePerKg: quantity('Price per kg', 'money', 0, 100_000, ':1'),
   pricePerM2: quantity('Price per m²', 'money', 0, 100_000, ':1'),

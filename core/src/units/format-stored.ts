@@ -2,9 +2,6 @@ import { formatDuration, formatIn, formatNumber, threeFigures, type Formatted } 
 import { formatAs, type UnitPreferences } from './preferences';
 import { fromSI, toSI } from './units';
 
-/** Pound-force per square inch, Pa: 0.45359237 kg · 9.80665 m/s² / (0.0254 m)². */
-const PSI = 6894.757;
-
 /**
  * Formats a stored (SI, °C) value for reading, choosing the unit that a workshop would use.
  * @param value the stored value
@@ -34,7 +31,7 @@ export function formatStored(value: number, unit: string, units: UnitPreferences
     case 's':
       return formatDuration(value);
     case 'Pa':
-      return units.pressure === 'us' ? { text: formatNumber(value / PSI, 0), unit: 'psi' } : { text: formatNumber(value / 1e6, 0), unit: 'MPa' };
+      return units.pressure === 'us' ? { text: formatNumber(fromSI(value, 'psi'), 0), unit: 'psi' } : { text: formatNumber(fromSI(value, 'MPa'), 0), unit: 'MPa' };
     case 'N/m':
       return { text: formatNumber(value / 1e6, threeFigures(value / 1e6)), unit: 'kN/mm' };
     case 'fraction':

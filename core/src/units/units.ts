@@ -11,6 +11,7 @@ export type Dimension =
   | 'mass'
   | 'arealMass'
   | 'density'
+  | 'pressure'
   | 'temperature'
   | 'time'
   | 'fraction'
@@ -28,6 +29,8 @@ export interface UnitDefinition {
 
 const INCH = 0.0254;
 const POUND = 0.45359237;
+/** Pound-force per square inch, Pa: 0.45359237 kg · 9.80665 m/s² / (0.0254 m)². */
+const PSI = (POUND * 9.80665) / INCH ** 2;
 const US_GALLON = 231 * INCH ** 3;
 
 export const UNITS = {
@@ -61,6 +64,11 @@ export const UNITS = {
   'oz/ft²': { dimension: 'arealMass', factor: POUND / 16 / (12 * INCH) ** 2, aliases: ['oz/ft2', 'oz/sqft'] },
   'kg/m³': { dimension: 'density', factor: 1, aliases: ['kg/m3'] },
   'g/cm³': { dimension: 'density', factor: 1000, aliases: ['g/cm3', 'g/ml', 'kg/l'] },
+  Pa: { dimension: 'pressure', factor: 1 },
+  MPa: { dimension: 'pressure', factor: 1e6 },
+  GPa: { dimension: 'pressure', factor: 1e9 },
+  psi: { dimension: 'pressure', factor: PSI },
+  Msi: { dimension: 'pressure', factor: PSI * 1e6 },
   '°C': { dimension: 'temperature', factor: 1, aliases: ['C', 'degC', 'deg C', 'celsius'] },
   '°F': { dimension: 'temperature', factor: 5 / 9, offset: -160 / 9, aliases: ['F', 'degF', 'deg F', 'fahrenheit'] },
   K: { dimension: 'temperature', factor: 1, offset: -273.15, aliases: ['kelvin'] },
@@ -83,6 +91,7 @@ export const STORED_UNIT: Record<Dimension, string> = {
   mass: 'kg',
   arealMass: 'kg/m²',
   density: 'kg/m³',
+  pressure: 'Pa',
   temperature: '°C',
   time: 's',
   fraction: '1',

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, signal, type OnDestroy } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { SelectButtonModule } from 'primeng/selectbutton';
-import { figure, figureIn, gridStep, offsetAtPixel, planScale, planScene, ratioForReach, said, sayIn, sectionFactor, sectionRefs, sectionScene, sizeOf, taperHandle, type Said, type Stage } from '@nelbo/core';
+import { figure, figureIn, gridStep, offsetAtPixel, planHandle, planScale, planScene, ratioForReach, reachAtPixel, said, sayIn, sectionFactor, sectionRefs, sectionScene, sizeOf, taperHandle, type Said, type Stage } from '@nelbo/core';
 import { Reading } from '../state/reading';
 import { SaidView } from '../ui/said';
 import { SceneView, type SceneHandle } from '../ui/scene-view';
@@ -31,7 +31,7 @@ const LONE_PLAN_HEIGHT = 430;
         <p><b>Plan</b>&ngsp;<span class="muted small">from outside · grid {{ grid() }}</span></p>
         <p class="muted small"><nb-said [words]="sizes()" /></p>
       </div>
-      <nb-scene [scene]="p" [laidTo]="context.laidTo()" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
+      <nb-scene [scene]="p" [handles]="planHandles()" (moved)="draggedInPlan($event)" [laidTo]="context.laidTo()" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
     }
     @if (!section() && !planDrawing()) {
       <div class="nothing">
@@ -77,18 +77,36 @@ export class Drawings implements OnDestroy {
   });
   /** The taper is taken hold of where it meets the old surface, at the stages that settle it. */
   protected readonly handles = computed<readonly SceneHandle[]>(() => {
-    const plan = this.context.plan();
-    const section = plan?.section;
-    const stage = this.stage();
-    if (!plan?.grind || !section || section.grindLimit === 0 || (stage !== 'grind' && stage !== 'laminate')) return [];
-    const ratio = plan.grind.taper.used.value;
-    return [{ id: 'taper', ...taperHandle(section, this.#view()), label: 'Taper ratio', value: ratio, text: `${ratio.toFixed(1)} to 1`, min: 1, max: 100 }];
+    const section = this.context.plan()?.section;
+    return section && section.grindLimit > 0 ? this.#taperHandle(taperHandle(section, this.#view()), 'Taper ratio') : [];
+  });
+  protected readonly planHandles = computed<readonly SceneHandle[]>(() => {
+    const view = this.context.plan()?.planView;
+    return view ? this.#taperHandle(planHandle(view, this.#planView()), 'Taper ratio, in the plan') : [];
   });
 
-  protected dragged({ x, steps }: { readonly x?: number; readonly steps?: number }): void {
+  #taperHandle(at: { readonly x: number; readonly y: number } | undefined, label: string): readonly SceneHandle[] {
+    const ratio = this.context.plan()?.grind?.taper.used.value;
+    const stage = this.stage();
+    if (ratio === undefined || !at || (stage !== 'grind' && stage !== 'laminate')) return [];
+    return [{ id: 'taper', ...at, label, value: ratio, text: `${ratio.toFixed(1)} to 1`, min: 1, max: 100 }];
+  }
+
+  protected dragged({ x, steps = 0 }: { readonly x?: number; readonly steps?: number }): void {
+    const section = this.context.plan()?.section;
+    if (section) this.#setTaper(x === undefined ? undefined : offsetAtPixel(section, this.#view(), x), steps);
+  }
+
+  protected draggedInPlan({ x, steps = 0 }: { readonly x?: number; readonly steps?: number }): void {
+    const view = this.context.plan()?.planView;
+    if (view) this.#setTaper(x === undefined ? undefined : reachAtPixel(view, this.#planView(), x), steps);
+  }
+
+  /** The ratio that a reach asks for, or half a step up or down from the one in force. */
+  #setTaper(reach: number | undefined, steps: number): void {
     const plan = this.context.plan();
-    if (!plan?.section || !plan.grind) return;
-    const ratio = x === undefined ? Math.max(1, plan.grind.taper.used.value + (steps ?? 0) / 2) : ratioForReach(plan, offsetAtPixel(plan.section, this.#view(), x));
+    if (!plan?.grind) return;
+    const ratio = reach === undefined ? Math.max(1, plan.grind.taper.used.value + steps / 2) : ratioForReach(plan, reach);
     if (ratio !== undefined && ratio !== this.context.document()?.taper?.ratio) this.context.store.set('taper.ratio', ratio);
   }
 

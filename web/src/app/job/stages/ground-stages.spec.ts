@@ -126,6 +126,25 @@ describe('the taper', () => {
     expect(b.document().taper?.ratio).toBe(12.5);
   });
 
+  it('follows a finger in the section and in the plan', async () => {
+    const b = await bench(Drawings, { stage: 'laminate' });
+    const drag = async (handle: SVGCircleElement, by: number): Promise<void> => {
+      const box = handle.getBoundingClientRect();
+      const at = (x: number): PointerEventInit => ({ clientX: x, clientY: box.y + box.height / 2, bubbles: true, pointerId: 1 });
+      const from = box.x + box.width / 2;
+      handle.dispatchEvent(new PointerEvent('pointerdown', at(from)));
+      handle.dispatchEvent(new PointerEvent('pointermove', at(from + by)));
+      handle.dispatchEvent(new PointerEvent('pointerup', at(from + by)));
+      await b.settle();
+    };
+    const handles = (): NodeListOf<SVGCircleElement> => b.host.querySelectorAll('circle[role=slider]');
+    await drag(handles()[0], -40);
+    const first = b.document().taper?.ratio as number;
+    expect(first).toBeLessThan(12);
+    await drag(handles()[1], 60);
+    expect(b.document().taper?.ratio as number).toBeGreaterThan(first);
+  });
+
   it('is not offered where the stage is about something else', async () => {
     const b = await bench(Drawings, { stage: 'mix' });
     expect(b.host.querySelector('circle[role=slider]')).toBeNull();
