@@ -46,6 +46,9 @@ async function trace(page: Page, outline: readonly (readonly [number, number])[]
   await saved(page);
 }
 
+/** What lies below the plies is fetched when it is scrolled to. */
+const below = (page: Page) => panel(page).getByText('As stiff as the hull was?').scrollIntoViewIfNeeded();
+
 /** Downloads every file of the patterns page and looks into it. */
 async function takePatterns(page: Page, pieces: readonly string[]): Promise<void> {
   await stage(page, 'Laminate').click();
@@ -85,6 +88,7 @@ test('a round hole reached from one side: from the traced outline to printed pat
   await expect(ratio).toHaveAttribute('aria-valuenow', String(before + 1));
   await stage(page, 'Laminate').click();
   // Proposed stacks come from a worker; one is taken, and the stack by hand shows it.
+  await below(page);
   await page.getByRole('button', { name: 'Propose stacks from the stores' }).click();
   await page.getByRole('button', { name: /^Take these \d+ plies$/ }).first().click({ timeout: 30_000 });
   await expect(panel(page).getByRole('list', { name: 'New plies in the order of laying' })).toBeVisible();
@@ -164,7 +168,10 @@ test('the demo job with structure inside, and the screens of this stage, are sou
   for (const path of ['grind', 'laminate', 'patterns']) {
     await page.goto(`${SANDWORT}/${path}`);
     await expect(panel(page)).toContainText(path === 'patterns' ? 'Cut list' : path === 'grind' ? 'Grind' : 'Laminate');
-    if (path === 'laminate') await expect(panel(page)).toContainText('Structure inside');
+    if (path === 'laminate') {
+      await below(page);
+      await expect(panel(page)).toContainText('Structure inside');
+    }
     const { violations } = await new AxeBuilder({ page }).analyze();
     expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target).join(' ')}`)).toEqual([]);
   }

@@ -33,6 +33,7 @@ for (const view of VIEWS) {
     if (view === '/guide') {
       await page.getByRole('combobox', { name: 'Hull', exact: true }).click();
       await page.getByRole('option', { name: 'wood', exact: true }).click();
+      await expect(page.locator('.p-overlay')).toHaveCount(0);
     }
     const results = await new AxeBuilder({ page }).analyze();
     expect(results.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual([]);

@@ -65,6 +65,7 @@ const SHOTS: readonly Shot[] = [
     name: 'stiffness',
     path: `${RATTLE}/laminate`,
     before: async (page) => {
+      await page.getByText('As stiff as the hull was?').scrollIntoViewIfNeeded();
       await page.getByRole('button', { name: 'Propose stacks from the stores' }).click();
       await page.getByRole('button', { name: /^Take these/ }).first().waitFor({ timeout: 30_000 });
       await page.getByRole('heading', { name: 'As stiff as the hull was?' }).evaluate((e) => e.closest('main')?.scrollTo(0, (e as HTMLElement).offsetTop - 90));

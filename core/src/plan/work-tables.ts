@@ -107,7 +107,7 @@ function laminateTables({ laminate, coring, structure = [] }: Plan, reader: Read
       rows: laminate.plies.map((p): Said[] => [[String(p.lay)], ...(both ? [[p.side]] : []), [p.cloth.name], [p.orientation], sizeOf(p.length, p.width, reader), [figureIn(p.resin, 'g', 1, reader)]]),
     },
     ...(s
-      ? [{ caption: 'New laminate against the old', columns: ['', 'Along the hull', 'Up the hull'], rows: [[['stiffness in its plane'], [figure(s.A11, reader)], [figure(s.A22, reader)]], [['stiffness in bending'], [figure(s.D11, reader)], [figure(s.D22, reader)]], [['pull until a ply gives'], [figure(s.strengthAlong, reader)], [figure(s.strengthUp, reader)]]] as Said[][] }]
+      ? [{ caption: 'New laminate against the old', columns: ['New over old', 'Along the hull', 'Up the hull'], rows: [[['stiffness in its plane'], [figure(s.A11, reader)], [figure(s.A22, reader)]], [['stiffness in bending'], [figure(s.D11, reader)], [figure(s.D22, reader)]], [['pull until a ply gives'], [figure(s.strengthAlong, reader)], [figure(s.strengthUp, reader)]]] as Said[][] }]
       : []),
     ...structure.map((m): WorkTable => ({
       caption: `${m.name}: tabs on ${m.faces === 1 ? 'one face' : 'both faces'}, ${m.care}`,

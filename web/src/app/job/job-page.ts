@@ -48,8 +48,8 @@ import { jobCommands } from './job-commands';
           @if (open()) {<nb-open-stage [stage]="current()" />} @else {@switch (current()) {
             @case ('survey') {<nb-survey-stage />}
             @case ('system') {@defer (on immediate) {<nb-system-stage />}}
-            @case ('grind') {<nb-grind-stage />}
-            @case ('laminate') {<nb-laminate-stage />}
+            @case ('grind') {@defer (on immediate) {<nb-grind-stage />}}
+            @case ('laminate') {@defer (on immediate) {<nb-laminate-stage />}}
             @case ('mix') {<nb-mix-stage />}
             @case ('fair') {<nb-fair-stage />}
             @case ('finish') {<nb-finish-stage />}

@@ -6,6 +6,7 @@ import { read } from '../../../../../core/spec/support';
 import { JOB, bench, type Bench } from '../testing';
 import { GrindStage } from './grind-stage';
 import { LaminateStage } from './laminate-stage';
+import { StackTools } from './stack-tools';
 import { applied } from './plan-checks';
 import { Drawings } from '../drawings';
 
@@ -55,7 +56,7 @@ describe('the grind stage', () => {
 
 describe('the stack by hand', () => {
   it('is turned, moved, taken out and added to; every figure follows', async () => {
-    const b = await bench(LaminateStage);
+    const b = await bench(StackTools);
     const count = b.context.plan()?.laminate?.plies.length ?? 0;
     const labelled = (name: string): HTMLButtonElement => b.host.querySelector<HTMLButtonElement>(`button[aria-label^="${name}"]`) as HTMLButtonElement;
     labelled('Turn ply 1,').click();
@@ -89,7 +90,7 @@ describe('the stack by hand', () => {
   });
 
   it('the old stack takes plies and is told against the new', async () => {
-    const b = await bench(LaminateStage);
+    const b = await bench(StackTools);
     const lists = b.host.querySelectorAll('nb-ply-list');
     [...lists[1].querySelectorAll('button')].find((x) => x.textContent?.includes('Add a ply'))?.click();
     await b.settle();

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import { SelectButtonModule } from 'primeng/selectbutton';
-import { afterDryFit, figure, plyChoices, preferredUnit, said, sizeOf, type Ply, type PlyChoice, type Said } from '@nelbo/core';
+import { afterDryFit, figure, preferredUnit, said, sizeOf, type Ply, type Said } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { ArrowKeys } from '../../ui/arrow-keys';
 import { ChoiceFieldView } from '../../ui/choice-field';
@@ -14,11 +14,8 @@ import { sayWhen } from '../../ui/when';
 import { JobContext } from '../job-context';
 import { LayupSteps } from './layup-steps';
 import { PlanChecks } from './plan-checks';
-import { PlyList } from './ply-list';
-import { Proposals } from './proposals';
 import { StageHead } from './stage-head';
-import { StiffnessPanel } from './stiffness-panel';
-import { StructureEditor } from './structure-editor';
+import { StackTools } from './stack-tools';
 
 const WHY = {
   'largest first': 'The first ply covers the whole ground face: one continuous bond, and no ply is cut through when the face is ground.',
@@ -28,7 +25,7 @@ const WHY = {
 /** The ply stack: what to cut, which way, in which order, with how much resin. */
 @Component({
   selector: 'nb-laminate-stage',
-  imports: [ArrowKeys, ButtonModule, ChoiceFieldView, FormsModule, LayupSteps, PlanChecks, PlyList, Proposals, RouterLink, StiffnessPanel, StructureEditor, SaidView, SelectButtonModule, StageHead, FigureView, QuantityFieldView],
+  imports: [ArrowKeys, ButtonModule, ChoiceFieldView, FormsModule, LayupSteps, PlanChecks, RouterLink, StackTools, SaidView, SelectButtonModule, StageHead, FigureView, QuantityFieldView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="laminate">
@@ -44,7 +41,7 @@ const WHY = {
       @if (plan()?.coring; as c) {
         <p class="note-line">First the core: {{ c.product.name }}, <nb-figure [figure]="c.thickness" as="mm" [decimals]="0" />, cut to <nb-figure [figure]="c.length" as="mm" [decimals]="0" [bare]="true" /> × <nb-figure [figure]="c.width" as="mm" [decimals]="0" />, primed with <nb-figure [figure]="c.priming" /> of resin and bedded in <nb-figure [figure]="c.bedding" />, thickened.</p>
       }
-      <table class="ruled">
+      <table #table class="ruled">
         <caption class="visually-hidden">Plies in the order of laying</caption>
         <thead><tr><th>Ply</th><th>Cloth</th><th class="number">Size, {{ sizeUnit() }}</th><th class="number">Resin, {{ massUnit() }}</th><th class="number">Lay at</th></tr></thead>
         <tbody>
@@ -66,25 +63,7 @@ const WHY = {
         <button type="button" class="link" (click)="fit('proud')">stands proud: drop a ply</button> · <button type="button" class="link" (click)="fit('low')">lies low: add a ply</button></p>
       <p class="row"><a pButton [routerLink]="['/jobs', jobId(), 'patterns']" severity="secondary" size="small" [outlined]="true">Patterns and cutting</a></p>
 
-      <h3>As stiff as the hull was?</h3>
-      <nb-stiffness />
-      <nb-proposals />
-
-      <details [open]="l.own">
-        <summary>The stack by hand{{ l.own ? '' : ' (Nelbo counts the plies now)' }}</summary>
-        <p class="small muted">First ply laid at the top. Every figure moves as you do.</p>
-        <nb-ply-list label="New plies in the order of laying" [plies]="choices()" [faces]="l.sides.length > 1" [usual]="l.plies[0].cloth.id" (changed)="setPlies($event)" />
-        @if (l.own) {<button type="button" class="link small" (click)="set('laminate.plies', undefined)">Let Nelbo count the plies</button>}
-      </details>
-      <details [open]="(doc()?.hull?.plies?.length ?? 0) > 0">
-        <summary>The old stack, as found while grinding</summary>
-        <p class="small muted">From outside inward. Without it the usual plies of its kind are taken.</p>
-        <nb-ply-list label="Old plies from outside inward" [plies]="doc()?.hull?.plies ?? []" usual="mat-450" (changed)="set('hull.plies', $event.length > 0 ? $event : undefined)" />
-      </details>
-      <details [open]="(doc()?.structure?.length ?? 0) > 0">
-        <summary>Structure inside</summary>
-        @defer (on viewport) {<nb-structure />} @placeholder {<p class="muted">Opening …</p>}
-      </details>
+      @defer (on viewport; prefetch on interaction(table)) {<nb-stack-tools />} @placeholder {<p class="later muted">As stiff as the hull was? Stacks, old and new, and structure inside …</p>}
 
       <h3>How it is laid</h3>
       <nb-plan-checks [about]="checks" />
@@ -106,7 +85,7 @@ const WHY = {
     .pick { all: unset; cursor: pointer; padding: 0 6px; font-weight: 700; } .pick:focus-visible { outline: 2px solid var(--act); }
     .note-line { margin-top: 12px; }
     .fields { margin-top: 14px; } h3 { margin: 18px 0 6px; } .row { margin-top: 10px; }
-    details { margin-top: 10px; } summary { cursor: pointer; font-weight: 600; padding: 8px 0; }
+    .later { min-height: 60px; margin-top: 18px; }
     .link { all: unset; cursor: pointer; text-decoration: underline; } .link:focus-visible { outline: 2px solid var(--act); }
     .side-head td { font-weight: 700; border-bottom-color: var(--ink); padding-top: 10px; cursor: default; }
   `,
@@ -130,23 +109,13 @@ export class LaminateStage {
 
   protected readonly checks = ['stiffness', 'one way', 'fill', 'order'] as const;
   protected readonly jobId = computed(() => this.context.state()?.id ?? '');
-  /** The stack as it stands: where changing it by hand begins. */
-  protected readonly choices = computed<readonly PlyChoice[]>(() => {
-    const plan = this.context.plan();
-    return this.doc()?.laminate?.plies ?? (plan ? plyChoices(plan) : []);
-  });
-
   protected firstOf(p: Ply): boolean {
     return this.laminate()?.plies.find((x) => x.side === p.side) === p;
   }
 
-  protected setPlies(plies: readonly PlyChoice[]): void {
-    this.set('laminate.plies', plies.length > 0 ? plies : undefined);
-  }
-
   protected fit(found: 'proud' | 'low'): void {
     const plan = this.context.plan();
-    if (plan) this.setPlies(afterDryFit(plan, found));
+    if (plan) this.set('laminate.plies', afterDryFit(plan, found));
   }
 
   protected set(path: string, value: unknown): void {
