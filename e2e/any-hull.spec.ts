@@ -109,6 +109,7 @@ test('an outline is traced on a photograph of 24 megapixels without the page sta
   const tap = (x: number, y: number): Promise<void> => page.mouse.click(ox + x * k, oy + y * k);
   for (const [x, y] of [[1000, 1000], [2712, 1000], [2712, 2080], [1000, 2080]]) await tap(x, y);
   await page.getByText('2 Outline').click();
+  await expect(pad).toHaveAttribute('aria-label', 'Photograph: tap all round the damage');
   for (const [x, y] of [[3200, 1200], [4200, 1200], [4200, 1800], [3200, 1800], [3000, 500]]) await tap(x, y);
   await page.getByRole('dialog').getByRole('button', { name: 'Undo' }).click();
   // 1000 by 600 of the photograph at 20 to the millimetre.

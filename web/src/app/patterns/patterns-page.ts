@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, On
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { ProgressBarModule } from 'primeng/progressbar';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import type { Subscription } from 'rxjs';
 import { patternPieces, rollCuts, sameData, sayIn, tilesOf, type NestInput, type PatternPiece, type Paper, type RollCut } from '@nelbo/core';
@@ -22,7 +21,7 @@ const BUDGET_MS = 10_000;
 /** What is cut for a job: the pieces, how they lie on their rolls, and the patterns at 1:1. */
 @Component({
   selector: 'nb-patterns-page',
-  imports: [ButtonModule, FormsModule, ProgressBarModule, RollView, RouterLink, SelectButtonModule],
+  imports: [ButtonModule, FormsModule, RollView, RouterLink, SelectButtonModule],
   providers: [JobStore, LogStore, PhotoStore, JobContext],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -63,7 +62,7 @@ const BUDGET_MS = 10_000;
                       <span class="muted small">{{ f.tried }} layouts tried; roll {{ mm(nest.rollWidth) }} wide, pieces {{ mm(nest.gap) }} apart, warp kept.</span>
                       <button pButton type="button" size="small" severity="secondary" [text]="true" (click)="search(cut, nest)">Search again</button>
                     } @else {
-                      <p-progressbar [value]="f.share * 100" [showValue]="false" [ariaLabel]="'Searching, ' + cut.material.name" /><span class="muted small" role="status">{{ f.tried }} layouts tried</span>
+                      <progress [value]="f.share" max="1" [attr.aria-label]="'Searching, ' + cut.material.name"></progress><span class="muted small" role="status">{{ f.tried }} layouts tried</span>
                       <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="stop(cut)">Good enough</button>
                     }
                   </div>
@@ -92,7 +91,7 @@ const BUDGET_MS = 10_000;
     section { margin-top: 22px; } section > .spread { border-bottom: 2px solid var(--ink); margin-bottom: 8px; padding-bottom: 4px; flex-wrap: wrap; }
     .wide-table { overflow-x: auto; } .page { min-width: 0; }
     @media (max-width: 600px) { .page { padding: 14px 14px 60px; } }
-    .search { margin-top: 6px; min-height: 40px; } p-progressbar { flex: 0 1 260px; height: 8px; }
+    .search { margin-top: 6px; min-height: 40px; } progress { flex: 0 1 260px; height: 10px; accent-color: var(--wait); }
   `,
 })
 export class PatternsPage implements OnDestroy {

@@ -3,6 +3,7 @@ import { ButtonModule } from 'primeng/button';
 import { DAMAGE_KINDS, HULL_FAMILIES, SUBSTRATES, damageData, occursOn, substrateOf, type DamageKind, type DamageQuestion } from '@nelbo/core';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { QuantityFieldView } from '../../ui/quantity-field';
+import { capital } from '../../ui/words';
 import { JobContext } from '../job-context';
 import { IdentifyGuide } from './identify-guide';
 
@@ -76,7 +77,7 @@ export class HullFacts {
   });
   protected readonly recognised = computed(() => {
     const [substrate, kind] = [this.#substrate(), this.#kind()];
-    return [substrate && `${cap(substrate.name)}: ${substrate.recognised}.`, kind && `${cap(damageData(kind).name)}: ${damageData(kind).sign}.`].filter(Boolean).join(' ');
+    return [substrate && `${capital(substrate.name)}: ${substrate.recognised}.`, kind && `${capital(damageData(kind).name)}: ${damageData(kind).sign}.`].filter(Boolean).join(' ');
   });
   protected readonly asks = computed<readonly Ask[]>(() => {
     const kind = this.#kind();
@@ -108,5 +109,3 @@ export class HullFacts {
     this.#context.store.set(path, value);
   }
 }
-
-const cap = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

@@ -4,6 +4,7 @@ import { figure, said, type Said } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { SaidView } from '../../ui/said';
 import { sayWhen } from '../../ui/when';
+import { capital } from '../../ui/words';
 import { JobContext } from '../job-context';
 
 interface Step {
@@ -50,7 +51,7 @@ export class LayupSteps implements OnDestroy {
     const tasks = plan?.timeline?.stages.find((s) => s.stage === 'laminate')?.tasks ?? [];
     let laid = 0;
     return tasks.flatMap((t): Step[] => {
-      if (!t.plies) return [{ words: said`${cap(t.label)}, ${figure(t.duration, reader)}, from ${sayWhen(t.start)}.`, laid, wait: t.kind === 'wait' }];
+      if (!t.plies) return [{ words: said`${capital(t.label)}, ${figure(t.duration, reader)}, from ${sayWhen(t.start)}.`, laid, wait: t.kind === 'wait' }];
       return t.plies.map((lay) => {
         laid = Math.max(laid, lay);
         const ply = plan?.laminate?.plies.find((p) => p.lay === lay);
@@ -77,5 +78,3 @@ export class LayupSteps implements OnDestroy {
     this.#context.laidTo.set(undefined);
   }
 }
-
-const cap = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import { setIn, type Check, type WayOut } from '@nelbo/core';
+import { sentence } from '../../ui/words';
 import { JobContext } from '../job-context';
 
 /** Figures held against each other before the grinder starts; each that does not agree with the ways out of it. */
@@ -34,14 +35,11 @@ import { JobContext } from '../job-context';
   `,
 })
 export class PlanChecks {
+  protected readonly sentence = sentence;
   readonly #context = inject(JobContext);
   /** Which checks belong here. */
   readonly about = input.required<readonly Check['id'][]>();
   protected readonly shown = computed(() => (this.#context.plan()?.grind?.checks ?? []).filter((c) => this.about().includes(c.id)));
-
-  protected sentence(what: string): string {
-    return `${what.charAt(0).toUpperCase()}${what.slice(1)}.`;
-  }
 
   protected take(way: WayOut): void {
     this.#context.store.update((d) => way.changes.reduce((to, c) => applied(to, c), d));

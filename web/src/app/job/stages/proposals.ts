@@ -6,6 +6,7 @@ import { proposedPlies, sayIn, type Face, type FaceProposals, type Proposal } fr
 import { Reading } from '../../state/reading';
 import { StoresStore } from '../../state/stores-store';
 import { HeavyWork } from '../../workers/heavy-work';
+import { sentence } from '../../ui/words';
 import { JobContext } from '../job-context';
 
 interface Search {
@@ -47,6 +48,7 @@ interface Search {
   `,
 })
 export class Proposals {
+  protected readonly sentence = sentence;
   readonly #context = inject(JobContext);
   readonly #reading = inject(Reading);
   readonly #stores = inject(StoresStore);
@@ -103,10 +105,6 @@ export class Proposals {
 
   protected refused(f: FaceProposals): string {
     return f.refused.map((c) => c.name).join(', ');
-  }
-
-  protected sentence(what: string): string {
-    return `${what.charAt(0).toUpperCase()}${what.slice(1)}.`;
   }
 
   protected take(p: Proposal, face: Face): void {

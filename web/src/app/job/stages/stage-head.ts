@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { STAGE_TITLES, stageWords, type Problem, type Said, type Stage } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { SaidView } from '../../ui/said';
+import { sentence } from '../../ui/words';
 import { JobContext } from '../job-context';
 
 /** Title of the stage, its result in one sentence, and its warnings; a control of the stage may stand beside the title. */
@@ -13,12 +14,13 @@ import { JobContext } from '../job-context';
     <div class="spread"><h2>{{ title() }}</h2><ng-content /></div>
     <p class="muted sentence"><nb-said [words]="sentence()" /></p>
     @for (p of problems(); track p.path + p.what) {
-      <p class="note-line warn" role="note"><b>{{ tidy(p.what) }}</b> {{ wayRound(p) }}</p>
+      <p class="note-line warn" role="note"><b>{{ told(p.what) }}</b> {{ wayRound(p) }}</p>
     }
   `,
   styles: `:host { display: block; margin-bottom: 12px; } .sentence { margin-top: 2px; } .note-line { margin-top: 8px; } .spread { align-items: center; min-height: 34px; }`,
 })
 export class StageHead {
+  protected readonly told = sentence;
   readonly stage = input.required<Stage>();
   readonly #context = inject(JobContext);
   protected readonly title = computed(() => STAGE_TITLES[this.stage()]);
@@ -29,12 +31,7 @@ export class StageHead {
   });
   protected readonly problems = computed(() => this.#context.problemsOf(this.stage()));
 
-  /** A clause as a sentence. */
-  protected tidy(clause: string): string {
-    return `${clause.charAt(0).toUpperCase()}${clause.slice(1)}.`;
-  }
-
   protected wayRound(p: Problem): string {
-    return [p.allowed && `allowed: ${p.allowed}`, p.suggestion].flatMap((s) => (s ? [this.tidy(s)] : [])).join(' ');
+    return [p.allowed && `allowed: ${p.allowed}`, p.suggestion].flatMap((s) => (s ? [sentence(s)] : [])).join(' ');
   }
 }

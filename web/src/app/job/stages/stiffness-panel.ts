@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { STIFFNESS_BAND, type Figure } from '@nelbo/core';
 import { FigureView } from '../../ui/figure';
+import { sentence } from '../../ui/words';
 import { JobContext } from '../job-context';
 
 interface Bar {
@@ -46,6 +47,7 @@ const place = (ratio: number): number => Math.min(100, Math.max(0, (Math.log2(Ma
   `,
 })
 export class StiffnessPanel {
+  protected readonly sentence = sentence;
   readonly #context = inject(JobContext);
   protected readonly low = STIFFNESS_BAND[0];
   protected readonly high = STIFFNESS_BAND[1];
@@ -59,8 +61,4 @@ export class StiffnessPanel {
     const strong = (name: string, figure: Figure): Bar => ({ name, figure, at: place(figure.value), ok: figure.value >= STIFFNESS_BAND[0] - 1e-9 });
     return [stiff('In plane, along', m.A11), stiff('In plane, up', m.A22), stiff('Bending, along', m.D11), stiff('Bending, up', m.D22), strong('First ply, along', m.strengthAlong), strong('First ply, up', m.strengthUp)];
   });
-
-  protected sentence(what: string): string {
-    return `${what.charAt(0).toUpperCase()}${what.slice(1)}.`;
-  }
 }
