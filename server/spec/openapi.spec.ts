@@ -78,7 +78,7 @@ describe('the OpenAPI document', () => {
     const described = Object.entries(app.contract.document.paths).flatMap(([path, operations]) => Object.keys(operations).map((m) => `${m} ${path}`));
     // The stream of events does not end, so it is held against the document where it is heard.
     expect(described.filter((d) => !app.contract.seen.has(d))).toEqual(['get /events']);
-  });
+  }, 30_000);
 
   it('is not met by an answer that it does not foresee', () => {
     const { check } = app.contract;

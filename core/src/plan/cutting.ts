@@ -47,8 +47,10 @@ export function rollCuts(pieces: readonly PatternPiece[], library: Library): rea
   });
 }
 
-/** Layouts that are tried where nobody waits and watches: enough to settle a small repair. */
+/** Layouts that are tried where nobody watches the search: enough to settle a small repair. */
 const TRIES = 40;
+/** The same where others wait for the answer of a server. */
+export const TRIES_WHILE_OTHERS_WAIT = 8;
 
 /** The best of a fixed number of tries: the same pieces give the same layout, on any machine. */
 export function nestFor(input: NestInput, tries = TRIES): NestLayout | undefined {

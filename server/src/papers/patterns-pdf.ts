@@ -1,6 +1,6 @@
 import { setImmediate as breathe } from 'node:timers/promises';
 import PDFDocument from 'pdfkit';
-import { cutList, drawnPattern, nestFor, OVERLAP, PAPERS, patternPieces, rollCuts, SHEET_MARGIN, tilesOf, wellWithin, GENERAL_CAUTION, type DrawnPattern, type Library, type NestLayout, type Paper, type PatternLine, type Point, type RollCut, type Tile } from '@nelbo/core';
+import { cutList, drawnPattern, nestFor, OVERLAP, PAPERS, patternPieces, rollCuts, SHEET_MARGIN, tilesOf, wellWithin, GENERAL_CAUTION, TRIES_WHILE_OTHERS_WAIT, type DrawnPattern, type Library, type NestLayout, type Paper, type PatternLine, type Point, type RollCut, type Tile } from '@nelbo/core';
 import { ACT, HAIRLINE, INK, MUTED, registerFonts } from './pdf-text';
 import type { Planned } from './planned';
 
@@ -35,7 +35,7 @@ export async function patternsPdf({ job, plan }: Planned, library: Library, pape
   const cuts = rollCuts(pieces, library);
   for (const cut of cuts) {
     await breathe();
-    if (cut.nest) onRoll(doc, size, cut, nestFor(cut.nest));
+    if (cut.nest) onRoll(doc, size, cut, nestFor(cut.nest, TRIES_WHILE_OTHERS_WAIT));
   }
   for (const { pattern, tiles: own } of tiles) {
     await breathe();

@@ -6,7 +6,7 @@ import { fileName } from '../jobs/routes';
 import type { JobService, JobView } from '../jobs/service';
 import { listEntries } from '../log/queries';
 import { setImmediate as breathe } from 'node:timers/promises';
-import { drawnPatterns, nestFor, patternPieces, patternsDxf, patternsSvg, rollCuts, type Paper } from '@nelbo/core';
+import { drawnPatterns, nestFor, patternPieces, patternsDxf, patternsSvg, rollCuts, TRIES_WHILE_OTHERS_WAIT, type Paper } from '@nelbo/core';
 import { HttpProblem } from '../http/problem';
 import { cutListCsv, logCsv, materialsCsv, patternPointsCsv, rollsCsv } from './csv';
 import { patternsPdf } from './patterns-pdf';
@@ -55,7 +55,7 @@ export function paperRoutes(db: Database, jobs: JobService): readonly Route[] {
       const laid = [];
       for (const cut of rollCuts(patternPieces(found.plan, found.library), found.library)) {
         await breathe();
-        if (cut.nest) laid.push({ cut, layout: nestFor(cut.nest) });
+        if (cut.nest) laid.push({ cut, layout: nestFor(cut.nest, TRIES_WHILE_OTHERS_WAIT) });
       }
       return rollsCsv(laid);
     }),
