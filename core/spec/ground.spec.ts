@@ -277,6 +277,13 @@ describe('figures held against each other', () => {
     expect(check?.ways.some((w) => w.changes[0]?.path === 'laminate.minimumStep')).toBeTrue();
   });
 
+  it('a step wider than hand work needs, against what a thin ply asks for', () => {
+    const of = (minimumStep: number): { ok: boolean; ways: readonly { changes: readonly object[] }[] } | undefined => planOf({ ...BASE, laminate: { minimumStep } }).plan.grind?.checks.find((c) => c.id === 'step');
+    expect(of(0.006)?.ok).toBeTrue();
+    expect(of(0.012)?.ok).toBeFalse();
+    expect(of(0.012)?.ways[0].changes).toEqual([{ path: 'laminate.minimumStep', value: 0.006 }]);
+  });
+
   it('a big wet ply overhead', () => {
     const big = { ...BASE, damage: { ...BASE.damage, findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent' as const, shape: 'rectangle' as const, size: [0.6, 0.5] as [number, number], method: 'grind' }] } };
     const check = planOf({ ...big, laminate: { lie: 'overhead', order: 'largest first' } }).plan.grind?.checks.find((c) => c.id === 'order');
@@ -293,6 +300,7 @@ describe('structure inside', () => {
     expect(m.strips.map((s) => s.width.value * 1000)).toEqual([150, 126, 102].map((v) => jasmine.any(Number) && v).map((v) => expectNear(v)));
     expect(m.filletVolume.value).toBeCloseTo(0.012 ** 2 * (1 - Math.PI / 4) * 0.6 * 2, 9);
     expect(m.props.value).toBe(3);
+    expect([m.lap, m.plies].map((f) => f.origin)).toEqual(['assumed', 'assumed']);
     const tasks = tasksOf(plan);
     expect(tasks.findIndex((t) => t.startsWith('hold the shape'))).toBeLessThan(tasks.findIndex((t) => t.startsWith('lay pl')));
     expect(tasks).toContain('props stay at the stringer 3');

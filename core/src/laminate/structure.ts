@@ -37,6 +37,8 @@ export interface MemberPlan {
   readonly care: string;
   readonly length: Figure;
   readonly faces: number;
+  readonly lap: Figure;
+  readonly plies: Figure;
   readonly strips: readonly Strip[];
   readonly filletRadius: Figure;
   readonly filletVolume: Figure;
@@ -117,7 +119,8 @@ export function planStructure(input: StructureInput, ledger: Ledger): readonly M
     const step = pick('step', 'step between tabs', 'm', undefined, STEP, 'usual for hand work');
     const least = pick('least', 'least lap', 'm', undefined, LEAST_LAP, 'usual for hand work');
     const n = ledger.given(`${id}.faces`, 'faces that are tabbed', usual.faces, 'count', 'assumed', `usual for a ${m.kind}`);
-    const count = Math.round(pick('plies', `tabbing plies, ${name}`, 'count', m.plies, usual.plies, 'usual for its kind; better counted on the other side').value);
+    const plies = pick('plies', `tabbing plies, ${name}`, 'count', m.plies, usual.plies, 'usual for its kind; better counted on the other side');
+    const count = Math.round(plies.value);
     const strips = Array.from({ length: count }, (_, i): Strip => {
       const key = `${id}.strip.${i + 1}`;
       const width = ledger.compute(`${key}.width`, `width of tab ${i + 1}`, stripWidth, { lap, k: ledger.given(`${key}.k`, 'tab', i + 1, 'count', 'computed', 'order of laying'), s: step, min: least });
@@ -135,6 +138,8 @@ export function planStructure(input: StructureInput, ledger: Ledger): readonly M
       care: usual.care,
       length,
       faces: usual.faces,
+      lap,
+      plies,
       strips,
       filletRadius: radius,
       filletVolume: volume,

@@ -1,4 +1,5 @@
 import type { StiffnessMatch } from '../laminate/compare-stiffness';
+import { DEFAULTS } from '../materials/defaults';
 import { STIFFNESS_BAND } from '../laminate/compare-stiffness';
 import type { Job } from '../schema/job';
 import type { Figure } from '../trace/figure';
@@ -34,6 +35,8 @@ export interface ChecksInput {
 }
 
 const mm = (v: number, decimals = 0): string => `${(v * 1000).toFixed(decimals)} mm`;
+/** The least step that hand work holds, m. */
+const HAND_STEP = DEFAULTS.minimumStep;
 /** A ply larger than this sags off an upright or overhead face before it is rolled, m². */
 const BIG_WET_PLY = 0.25;
 
@@ -73,7 +76,7 @@ function stepsCheck({ grind, laminate }: ChecksInput): Check {
       ? []
       : [
           { name: 'Heavier cloth, fewer plies', effect: 'narrower dish, less cutting; see the proposed stacks', changes: [] },
-          ...(laminate.step.value > 0.006 ? [{ name: 'Smaller step', effect: `${mm(Math.max(0.006, wanted / count))} each; hand work holds 6 mm`, changes: [{ path: 'laminate.minimumStep', value: Math.max(0.006, Math.floor((wanted / count) * 1000) / 1000) }] }] : []),
+          ...(laminate.step.value > HAND_STEP ? [{ name: 'Smaller step', effect: `${mm(Math.max(HAND_STEP, wanted / count))} each; hand work holds ${mm(HAND_STEP)}`, changes: [{ path: 'laminate.minimumStep', value: Math.max(HAND_STEP, Math.floor((wanted / count) * 1000) / 1000) }] }] : []),
         ],
   };
 }
@@ -82,9 +85,11 @@ function stepsCheck({ grind, laminate }: ChecksInput): Check {
 function stepCheck({ grind, laminate }: ChecksInput): Check | undefined {
   const thin = laminate.plies.reduce((a, b) => (b.thickness.value < a.thickness.value ? b : a));
   const own = thin.thickness.value * grind.taper.used.value;
-  const ok = own >= laminate.step.value - 1e-9;
+  const met = own >= laminate.step.value - 1e-9;
   const local = laminate.step.value / thin.thickness.value;
-  return { id: 'step', ok: true, what: ok ? `every ply steps by its own thickness times the ratio, at least ${mm(laminate.step.value)}` : `ply ${thin.lay} would step ${mm(own, 1)}; it steps ${mm(laminate.step.value)}, ${local.toFixed(0)}:1 there`, have: thin.thickness, want: laminate.step, ways: [] };
+  // The least step of hand work always governs a thin closing ply; a wider one is somebody's choice, and widens the dish.
+  const ok = met || laminate.step.value <= HAND_STEP + 1e-9;
+  return { id: 'step', ok, what: met ? `every ply steps by its own thickness times the ratio, at least ${mm(laminate.step.value)}` : `ply ${thin.lay} would step ${mm(own, 1)}; it steps ${mm(laminate.step.value)}, ${local.toFixed(0)}:1 there`, have: thin.thickness, want: laminate.step, ways: ok ? [] : [{ name: 'Step of hand work', effect: `${mm(HAND_STEP)}: a narrower dish`, changes: [{ path: 'laminate.minimumStep', value: HAND_STEP }] }] };
 }
 
 function fillCheck({ laminate, job }: ChecksInput): Check {

@@ -34,16 +34,17 @@ export function afterDryFit(plan: Plan, found: 'proud' | 'low'): PlyChoice[] {
 
 /**
  * Grinding has opened the floor of a dish: the repair goes right through from here on, with a backing that suits the
- * access. What was done stays done, except that laminating is taken up again.
+ * access. Survey and system stay done, and so does every entry of the log; the stages from grinding on are taken up
+ * again, since their figures are others now.
  */
-export function brokenThrough(document: JobDocument): JobDocument {
-  const { depth: _, ...damage } = document.damage;
-  const done = document.schedule?.done?.filter((d) => d.stage === 'survey' || d.stage === 'system');
+export function brokenThrough(job: JobDocument): JobDocument {
+  const { depth: _, ...damage } = job.damage;
+  const done = job.schedule?.done?.filter((d) => d.stage === 'survey' || d.stage === 'system');
   return {
-    ...document,
+    ...job,
     damage,
-    backing: document.backing ?? (document.access === 'both' ? 'removable' : 'bonded'),
-    ...(document.schedule ? { schedule: { ...document.schedule, ...(done ? { done } : {}) } } : {}),
+    backing: job.backing ?? (job.access === 'both' ? 'removable' : 'bonded'),
+    ...(job.schedule ? { schedule: { ...job.schedule, ...(done ? { done } : {}) } } : {}),
   };
 }
 

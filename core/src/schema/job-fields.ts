@@ -189,7 +189,7 @@ export const JOB_FIELDS: GroupField = group('Job', {
     kind: required(choice('What', OBSTACLES)),
     name: text('Name', 60),
     answer: choice('What is done', { stop: 'end the taper at it', move: 'take it off', over: 'run over it' }),
-    clearance: quantity('Clearance', 'length', 0, 0.2, 'mm'),
+    clearance: quantity('Clearance', 'length', 0, 0.2, 'mm', '10 mm until entered'),
     points: required(list('Points', point, 60)),
   }), 20),
   former: choice('Shape to lay against', { flat: 'flat or bent board', pieces: 'the broken pieces, taped', splash: 'mould splashed from the mirror side', foam: 'carved foam' }),
@@ -200,7 +200,7 @@ export const JOB_FIELDS: GroupField = group('Job', {
     groundCoat: quantity('Wet-out coat on the ground face', 'arealMass', 0, 2, 'g/m²'),
     plies: plies('New plies'),
     cover: choice('Cover ply', { no: 'none', yes: 'one fine ply over all' }),
-    coverLap: quantity('Lap of the cover ply', 'length', 0, 0.2, 'mm'),
+    coverLap: quantity('Lap of the cover ply', 'length', 0, 0.2, 'mm', '25 mm until entered'),
     lie: choice('How the work lies', { flat: 'flat or nearly', vertical: 'upright', overhead: 'overhead' }),
   }),
   structure: list('Structure inside', group('Member', {

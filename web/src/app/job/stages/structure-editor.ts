@@ -19,8 +19,8 @@ import { JobContext } from '../job-context';
           <nb-choice path="structure.kind" [value]="m.kind" (changed)="change($index, { kind: $any($event) })" />
           <nb-text path="structure.name" [value]="m.name" (changed)="change($index, { name: $event || undefined })" />
           <nb-quantity path="structure.length" [value]="m.length" [assumed]="planned()[$index]?.length" (changed)="change($index, { length: $event })" />
-          <nb-quantity path="structure.plies" [value]="m.plies" (changed)="change($index, { plies: $event })" />
-          <nb-quantity path="structure.lap" [value]="m.lap" (changed)="change($index, { lap: $event })" />
+          <nb-quantity path="structure.plies" [value]="m.plies" [assumed]="planned()[$index]?.plies" (changed)="change($index, { plies: $event })" />
+          <nb-quantity path="structure.lap" [value]="m.lap" [assumed]="planned()[$index]?.lap" (changed)="change($index, { lap: $event })" />
           <nb-quantity path="structure.props" [value]="m.props" [assumed]="planned()[$index]?.props" (changed)="change($index, { props: $event })" />
         </div>
         @if (planned()[$index]; as p) {
