@@ -124,7 +124,7 @@ test('settings reach the plan at once: units, hours, hands, drops, scale', async
   await page.getByText('in, ft', { exact: true }).click();
   await stored();
   await expect(job.getByRole('banner').getByText(/\d+\.\d °F/).first()).toBeVisible({ timeout: 10_000 });
-  await expect(job.getByText(/cut-out .* in · ground .* in/)).toBeVisible();
+  await expect(job.getByText(/taper .* in$/).first()).toBeVisible();
 
   await page.getByRole('group', { name: 'Dropper bottles' }).getByRole('button', { name: 'Enter what you have' }).click();
   await page.getByLabel('Drops in one ml').fill('20');
@@ -143,5 +143,5 @@ test('settings reach the plan at once: units, hours, hands, drops, scale', async
   await page.getByLabel(/Plan work into working hours/).click();
   await page.getByRole('button', { name: 'All metric' }).click();
   await stored();
-  await expect(job.getByText(/cut-out .* mm · ground .* mm/)).toBeVisible({ timeout: 10_000 });
+  await expect(job.getByText(/taper .* mm$/).first()).toBeVisible({ timeout: 10_000 });
 });

@@ -1,13 +1,14 @@
 // Measures what a person feels: planning while typing, the first paint, and the server under load. Prints one table.
 import { measurePlanning } from './bench/planning';
 import { measureMatch } from './bench/match';
+import { measureCure } from './bench/cure';
 import { measureLaminate } from './bench/laminate';
 import { measurePage } from './bench/page';
 import { measureServer } from './bench/server';
 import { printRows, type Row } from './bench/rows';
 
 const wanted = process.argv.slice(2);
-const PARTS: Record<string, () => Promise<readonly Row[]> | readonly Row[]> = { planning: measurePlanning, match: measureMatch, laminate: measureLaminate, page: measurePage, server: measureServer };
+const PARTS: Record<string, () => Promise<readonly Row[]> | readonly Row[]> = { planning: measurePlanning, match: measureMatch, laminate: measureLaminate, cure: measureCure, page: measurePage, server: measureServer };
 const unknown = wanted.find((w) => !(w in PARTS));
 if (unknown) {
   console.error(`no part “${unknown}”; there are ${Object.keys(PARTS).join(', ')}`);

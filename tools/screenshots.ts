@@ -7,13 +7,13 @@ import sharp from 'sharp';
 const PORT = 4391;
 const FOLDER = 'docs/screenshots';
 const MARIGOLD = '/jobs/5b1d2f60-0001-4a01-9c01-000000000001';
-const LITTLE_AUK = '/jobs/5b1d2f60-0004-4a01-9c01-000000000004';
 
 const RAGGED_ROBIN = '/jobs/5b1d2f60-0006-4a01-9c01-000000000006';
 const PLOVER = '/jobs/5b1d2f60-0007-4a01-9c01-000000000007';
 const RAFT = '/jobs/5b1d2f60-0008-4a01-9c01-000000000008';
 const RATTLE = '/jobs/5b1d2f60-0015-4a01-9c01-000000000015';
 const SANDWORT = '/jobs/5b1d2f60-0016-4a01-9c01-000000000016';
+const DOTTEREL = '/jobs/5b1d2f60-0017-4a01-9c01-000000000017';
 const PIPIT = '/jobs/5b1d2f60-0011-4a01-9c01-000000000011';
 
 /** A drawn stand-in for a photograph: a foil with a bite in its edge, a card of 85.6 mm by 54 mm taped beside it. */
@@ -27,6 +27,24 @@ async function tap(page: Page, places: readonly (readonly [number, number])[]): 
   if (!box) throw new Error('no pad');
   const k = Math.min(box.width / 2000, box.height / 1400);
   for (const [x, y] of places) await page.mouse.click(box.x + (box.width - 2000 * k) / 2 + x * k, box.y + (box.height - 1400 * k) / 2 + y * k);
+}
+
+/** A first batch laid, so that its window runs; the second on the scale with the resin in. */
+async function poured(page: Page): Promise<void> {
+  const tap = (name: string | RegExp): Promise<void> => page.getByRole('button', { name }).first().click();
+  for (const [i, batch] of [/^Batch 1 of/, /^Batch 2 of/].entries()) {
+    await tap(batch);
+    const lot = page.getByRole('button', { name: 'S-2207' });
+    if (await lot.count()) await lot.first().click();
+    await page.getByLabel('Resin in the pot').fill('19.2');
+    await tap('Begin');
+    await tap('Resin is in');
+    if (i === 1) break;
+    await tap('Hardener is in');
+    await tap(/^Mixed/);
+    await tap('It is laid');
+    await tap('Next batch');
+  }
 }
 
 interface Shot {
@@ -71,13 +89,13 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('heading', { name: 'As stiff as the hull was?' }).evaluate((e) => e.closest('main')?.scrollTo(0, (e as HTMLElement).offsetTop - 90));
     },
   },
-  { name: 'job-mix', path: `${MARIGOLD}/mix` },
+  { name: 'job-mix', path: `${DOTTEREL}/mix`, size: { width: 1280, height: 1000 }, before: async (page) => page.locator('nb-cure-view canvas').first().waitFor({ timeout: 20_000 }) },
+  { name: 'bench', path: `${MARIGOLD}/bench`, before: poured },
+  { name: 'bench-phone', path: `${SANDWORT}/bench`, size: { width: 390, height: 844 }, before: poured },
   { name: 'patterns', path: `${SANDWORT}/patterns`, before: async (page) => page.getByText('Search again').first().waitFor({ timeout: 30_000 }) },
-  { name: 'job-finish', path: `${LITTLE_AUK}/finish` },
   { name: 'reasons', path: `${MARIGOLD}/mix`, before: async (page) => page.getByRole('contentinfo').getByRole('button').nth(2).click() },
   { name: 'stores', path: '/stores/epoxy-slow' },
   { name: 'bonding-guide', path: '/guide', before: async (page) => page.getByRole('button', { name: /^Polyester laminating resin, unwaxed on moulded sheet compound/ }).click() },
-  { name: 'settings', path: '/settings' },
   { name: 'work-order', path: `${MARIGOLD}/work-order`, size: { width: 1000, height: 1300 } },
   { name: 'owner', path: `${RAGGED_ROBIN}/owner`, size: { width: 1000, height: 1050 } },
   { name: 'phone-survey', path: `${RAFT}/survey`, size: PHONE, before: async (page) => page.mouse.wheel(0, 470) },

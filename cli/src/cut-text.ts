@@ -1,4 +1,5 @@
-import { bounds, cutList, nestFor, rollCuts, type Library, type PatternPiece } from '@nelbo/core';
+import { bounds, type Library } from '@nelbo/core';
+import { cutList, nestFor, rollCuts, type PatternPiece } from '@nelbo/core/papers';
 import { columns } from './plan-text';
 
 const mm = (v: number): string => String(Math.round(v * 1000));

@@ -1,26 +1,7 @@
 import { readFileSync } from 'node:fs';
-import {
-  JOB_FIELDS,
-  LIBRARY,
-  describeProblem,
-  drawnPatterns,
-  findingHistory,
-  jsonSchemaFor,
-  patternPieces,
-  patternsDxf,
-  patternsSvg,
-  planRepair,
-  publicPlan,
-  readJob,
-  workOrder,
-  workOrderDrawings,
-  storable,
-  workOrderMarkdown,
-  JOB_FILE_LIMIT,
-  type Job,
-  type Plan,
-  type Problem,
-} from '@nelbo/core';
+import { JOB_FIELDS, LIBRARY, describeProblem, findingHistory, jsonSchemaFor, planRepair, refinePlan, refineProblems, readJob, storable, JOB_FILE_LIMIT, type Job, type Plan, type Problem } from '@nelbo/core';
+import { forecastCure } from '@nelbo/core/cure';
+import { drawnPatterns, patternPieces, patternsDxf, patternsSvg, publicPlan, workOrder, workOrderDrawings, workOrderMarkdown } from '@nelbo/core/papers';
 import { cutText } from './cut-text';
 import { planText } from './plan-text';
 
@@ -84,13 +65,21 @@ function planFile(file: string, format: Format, now: number): Outcome {
   const unkeepable = storable(document);
   if (unkeepable.length > 0) return { stdout: '', stderr: unkeepable.map((p) => `${describeProblem(p)}\n`).join(''), code: 2 };
   const read = readJob(document);
-  const planned = read.job ? planRepair(read.job, LIBRARY, {}, { now }) : { problems: [] };
+  const planned = read.job ? withCure(read.job, now) : { problems: [] };
   // A field that could not be read is missing for the planner too: one message is enough.
   const fresh = planned.problems.filter((p) => !read.problems.some((r) => r.severity === 'error' && (r.path === p.path || r.path.startsWith(`${p.path}.`) || p.path.startsWith(`${r.path}.`))));
   const problems = [...read.problems, ...fresh];
   const stdout = read.job && planned.plan ? render(format, read.job, planned.plan, problems, now) : '';
   const stderr = problems.map((p) => `${describeProblem(p)}\n`).join('');
   return { stdout, stderr, code: problems.some((p) => p.severity === 'error') ? 2 : 0 };
+}
+
+/** The plan with its cures along the course of the air, by the clock of this machine. */
+function withCure(job: Job, now: number): { readonly plan?: Plan; readonly problems: readonly Problem[] } {
+  const clock = { now, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone };
+  const result = planRepair(job, LIBRARY, {}, clock);
+  const cure = forecastCure(job, result, LIBRARY, {}, clock);
+  return result.plan && cure ? { plan: refinePlan(result.plan, cure), problems: refineProblems(result.problems, cure) } : result;
 }
 
 function render(format: Format, job: Job, plan: Plan, problems: readonly Problem[], now: number): string {

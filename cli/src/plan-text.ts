@@ -1,4 +1,5 @@
-import { plainText, type Said, type WorkOrder, type WorkTable } from '@nelbo/core';
+import { plainText, type Said } from '@nelbo/core';
+import { type WorkOrder, type WorkTable } from '@nelbo/core/papers';
 
 /** The work order for a terminal: aligned columns, no drawings. */
 export function planText(order: WorkOrder): string {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { area, regionExtent, planScene, sceneToSvg, sectionFactor, sectionScene, type SectionLayer } from '../src/index';
+import { area, regionExtent, planScene, sectionFactor, sectionScene, type SectionLayer } from '../src/index';
+import { sceneToSvg } from '../src/papers';
 import { BASE, planOf } from './support';
 
 const half = (l: SectionLayer): number => Math.max(...l.points.map((p) => p.x));

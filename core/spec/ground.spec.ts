@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { LIBRARY, afterDryFit, area, brokenThrough, ellipse, grownFinding, offset, patternPieces, perimeter, plyChoices, ratioForReach, rectangle, regionArea, type JobDocument, type Outline, type Plan, type Region } from '../src/index';
+import { LIBRARY, afterDryFit, area, brokenThrough, ellipse, grownFinding, offset, perimeter, plyChoices, ratioForReach, rectangle, regionArea, type JobDocument, type Outline, type Plan, type Region } from '../src/index';
+import { patternPieces } from '../src/papers';
 import { clearOf, endedAt, roomTo, type Barrier } from '../src/geometry/obstacle';
 import { common, cutAway, gapTo, merged, simplified } from '../src/geometry/region';
 import { planOutlines } from '../src/laminate/outlines';

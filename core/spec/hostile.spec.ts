@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { LIBRARY, STAGES, documentChanges, findingHistory, mergeDocuments, openJobFile, plainText, planRepair, publicPlan, readJob, stageSentence, workOrder, workOrderDrawings, workOrderMarkdown, type JobDocument, type Shop } from '../src/index';
+import { LIBRARY, STAGES, documentChanges, findingHistory, mergeDocuments, openJobFile, plainText, planRepair, readJob, stageSentence, type JobDocument, type Shop } from '../src/index';
+import { publicPlan, workOrder, workOrderDrawings, workOrderMarkdown } from '../src/papers';
 import { BASE, CLOCK } from './support';
 
 /** The same inputs on every machine; a slow one tries fewer of them, never longer. */
@@ -13,7 +14,7 @@ const junk = fc.oneof(
   { weight: 1, arbitrary: fc.jsonValue({ maxDepth: 4 }) as fc.Arbitrary<unknown> },
 );
 
-const PATHS = ['format', 'title', 'boat', 'boat.name', 'hull', 'hull.material', 'hull.thickness', 'hull.gelCoat', 'hull.laminate', 'damage', 'damage.kind', 'damage.size', 'damage.shape', 'damage.findings', 'damage.position', 'access', 'backing', 'duty', 'grade', 'conditions', 'conditions.temperature', 'conditions.humidity', 'system', 'system.resin', 'system.cloth', 'system.filler', 'system.finish', 'taper', 'taper.ratio', 'laminate.order', 'laminate.minimumStep', 'laminate.waste', 'laminate.groundCoat', 'schedule', 'schedule.start', 'schedule.done', 'unknown', 'hull.unknown'] as const;
+const PATHS = ['format', 'title', 'boat', 'boat.name', 'hull', 'hull.material', 'hull.thickness', 'hull.gelCoat', 'hull.laminate', 'damage', 'damage.kind', 'damage.size', 'damage.shape', 'damage.findings', 'damage.position', 'access', 'backing', 'duty', 'grade', 'conditions', 'conditions.temperature', 'conditions.humidity', 'conditions.air', 'conditions.low', 'conditions.readings', 'warmth', 'warmth.kind', 'warmth.power', 'mix', 'mix.perGo', 'mix.pot', 'system', 'system.resin', 'system.cloth', 'system.filler', 'system.finish', 'taper', 'taper.ratio', 'laminate.order', 'laminate.minimumStep', 'laminate.waste', 'laminate.groundCoat', 'schedule', 'schedule.start', 'schedule.done', 'unknown', 'hull.unknown'] as const;
 
 /** A sound document with some fields replaced by junk. */
 const hurt = fc.array(fc.tuple(fc.constantFrom(...PATHS), junk), { minLength: 1, maxLength: 5 }).map((edits) => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { DAMAGE_KINDS, HULL_FAMILIES, LIBRARY, PRESETS, RULES, SUBSTRATES, linkOf, occursOn, pairVerdict, refuses, routeFor, substrateOf, tradeOf, weightsOf, CRITERIA, type DamageKind, type HullFamily, type Library, type Rule, type Substrate, type Verdict } from '../src/index';
+import { DAMAGE_KINDS, HULL_FAMILIES, LIBRARY, PRESETS, RULES, SUBSTRATES, linkOf, occursOn, refuses, routeFor, substrateOf, tradeOf, weightsOf, CRITERIA, type DamageKind, type HullFamily, type Library, type Rule, type Substrate, type Verdict } from '../src/index';
+import { pairVerdict } from '../src/papers';
 import { linkFacts } from '../src/match/compile';
 import { contextOf } from '../src/match/facts';
 import { applies, type Facts } from '../src/match/rule';

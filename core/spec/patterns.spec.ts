@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { LIBRARY, OVERLAP, bounds, drawnPattern, ellipse, nest, nestFor, offset, patternPieces, patternsDxf, patternsSvg, rectangle, regionArea, rollCuts, spun, tilesOf, turnsOf, warpOf, windowOf, type NestInput, type Outline } from '../src/index';
+import { LIBRARY, bounds, ellipse, offset, rectangle, regionArea, type Outline } from '../src/index';
+import { OVERLAP, drawnPattern, nest, nestFor, patternPieces, patternsDxf, patternsSvg, rollCuts, spun, tilesOf, turnsOf, warpOf, windowOf, type NestInput } from '../src/papers';
 import { common, cutAway, gapTo } from '../src/geometry/region';
 import { ROW, forbidden, spansOf } from '../src/patterns/spans';
 import { BASE, planOf } from './support';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { LIBRARY, comparePlans, createPlanner, findingHistory, nextWait, planRepair, publicPlan, taskAt, workOrder, workOrderMarkdown, STAGES, type JobDocument, type Plan } from '../src/index';
+import { LIBRARY, comparePlans, createPlanner, findingHistory, nextWait, planRepair, taskAt, STAGES, type JobDocument, type Plan } from '../src/index';
+import { publicPlan, workOrder, workOrderMarkdown } from '../src/papers';
 import { BASE, CLOCK, figuresOf, numbersIn, planOf, read } from './support';
 
 const anyJob = fc.record({

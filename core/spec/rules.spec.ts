@@ -1,4 +1,5 @@
-import { CHAIN_ROLES, LIBRARY, RULES, SUBSTRATES, bondingGuide, guideRole, type ChainRole, type Product, type Rule, type Substrate } from '../src/index';
+import { CHAIN_ROLES, LIBRARY, RULES, SUBSTRATES, type ChainRole, type Product, type Rule, type Substrate } from '../src/index';
+import { bondingGuide, guideRole } from '../src/papers';
 import { compileRules, linkConditions, linkFacts, type ContextFacts } from '../src/match/compile';
 import { contextOf } from '../src/match/facts';
 import { ROUTES } from '../src/match/routes';

@@ -111,7 +111,7 @@ describe('working hours', () => {
   it('warn when a window shuts before work goes on', () => {
     const job = read({ ...BASE, hull: { ...BASE.hull, thickness: 0.016 }, conditions: { temperature: 20, humidity: 0.5 }, schedule: { start: '2026-11-23T08:00:00Z' } });
     const { problems } = planRepair(job, LIBRARY, { hours }, { now: 0, timeZone: 'UTC' });
-    expect(problems.some((p) => p.what.includes('shuts') && p.suggestion?.includes('abrade P80'))).toBeTrue();
+    expect(problems.some((p) => p.what.includes('shuts') && p.suggestion?.includes('abrading before the next ply is planned, '))).toBeTrue();
     expect(planRepair(job, LIBRARY, {}, { now: 0 }).problems.some((p) => p.what.includes('shuts'))).toBeFalse();
   });
 });
@@ -144,11 +144,12 @@ describe('instruments', () => {
   const words = (instruments = {}): string[] => measure(new Ledger('spec'), 'a', cup, benchOf(instruments)).map((m) => plainText(measureWords(m)));
 
   it('tell what to read: the scale’s own steps, the depth in the cup, strokes of a pump that fits', () => {
-    expect(words()).toEqual(['bench scale: resin to 113.0 g, then hardener until it shows 132.7 g', '400 ml cup: resin 27 mm deep, then hardener to 31 mm', '10 ml syringe: 19.5 ml of hardener']);
-    expect(words({ scales: [{ name: 'letter scale', resolution: 0.002 }] })[0]).toBe('letter scale: resin to 114.0 g, then hardener until it shows 132.0 g');
-    expect(words({ pumps: [{ name: '5:1 pumps', ratio: 5, stroke: 24e-6 }] }).at(-1)).toBe('5:1 pumps: 4 strokes of each');
+    // Closest first: a line misread by a millimetre in a wide cup is a third of so little hardener.
+    expect(words()).toEqual(['bench scale: resin to 113.0 g, then hardener until it shows 132.7 g', '10 ml syringe: 19.5 ml of hardener', '400 ml cup: resin 27 mm deep, then hardener to 31 mm']);
+    expect(words({ scales: [{ name: 'letter scale', resolution: 0.002 }] })).toContain('letter scale: resin to 114.0 g, then hardener until it shows 132.0 g');
+    expect(words({ pumps: [{ name: '5:1 pumps', ratio: 5, stroke: 24e-6 }] })).toContain('5:1 pumps: 4 strokes of each');
     // Rounded up: 98 ml at 40 ml a stroke would run short with two.
-    expect(words({ pumps: [{ name: 'large pumps', ratio: 5, stroke: 40e-6 }] }).at(-1)).toBe('large pumps: 3 strokes of each');
+    expect(words({ pumps: [{ name: 'large pumps', ratio: 5, stroke: 40e-6 }] })).toContain('large pumps: 3 strokes of each');
     expect(words({ pumps: [{ ratio: 3, stroke: 24e-6 }] }).some((w) => w.includes('strokes'))).toBeFalse();
     expect(words({ scales: [{ resolution: 0.0001, capacity: 0.1 }], cups: [{ volume: 50e-6, bottom: 0.04, top: 0.05 }] }).some((w) => w.includes('scale') || w.includes('cup'))).toBeFalse();
   });

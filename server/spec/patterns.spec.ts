@@ -1,7 +1,8 @@
 import { createCanvas } from '@napi-rs/canvas';
 import DxfParser from 'dxf-parser';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { LIBRARY, bounds, dxfLayer, patternPieces, planRepair, readJob, regionArea, OVERLAP, SHEET_MARGIN, tilesOf, type PatternPiece, type Point } from '@nelbo/core';
+import { LIBRARY, bounds, planRepair, readJob, regionArea, type Point } from '@nelbo/core';
+import { dxfLayer, patternPieces, OVERLAP, SHEET_MARGIN, tilesOf, type PatternPiece } from '@nelbo/core/papers';
 import { demoJobs } from '../src/demo/jobs';
 import { loadDemo } from '../src/demo/load';
 import { start, type Running } from './harness';

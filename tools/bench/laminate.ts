@@ -1,5 +1,6 @@
 import { performance } from 'node:perf_hooks';
-import { LIBRARY, Ledger, abdOf, complianceOf, elasticPly, nest, planOutlines, proposeStacks, reduced, turned, type Cloth, type Figure, type Outline, type Stack } from '@nelbo/core';
+import { LIBRARY, Ledger, abdOf, complianceOf, elasticPly, planOutlines, proposeStacks, reduced, turned, type Cloth, type Figure, type Outline, type Stack } from '@nelbo/core';
+import { nest } from '@nelbo/core/papers';
 import { nestSet } from './nest-set';
 import { quantile, rowOf, type Row } from './rows';
 

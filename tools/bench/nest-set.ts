@@ -1,4 +1,5 @@
-import { ellipse, offset, rectangle, type NestPiece, type Outline } from '@nelbo/core';
+import { ellipse, offset, rectangle, type Outline } from '@nelbo/core';
+import { type NestPiece } from '@nelbo/core/papers';
 
 /**
  * Forty pieces as a week of repairs leaves them on the cutting table: plies of six repairs of all shapes, and the

@@ -21,3 +21,7 @@ import '../../core/spec/stores.spec';
 import '../../core/spec/survey.spec';
 import '../../core/spec/trace.spec';
 import '../../core/spec/units.spec';
+import '../../core/spec/cure.spec';
+import '../../core/spec/forecast.spec';
+import '../../core/spec/logger.spec';
+import '../../core/spec/mixing.spec';

@@ -1,10 +1,12 @@
 import { DEFAULTS } from '../materials/defaults';
-import type { CureSheet, FromSheet } from '../materials/product';
+import { catalystFraction } from '../materials/catalyst';
+import type { CureSheet, FromSheet, Proportion } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
 import { DOUBLING_RANGE, timeAtTemperature, timeFactor } from '../physics/doubling-rule';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
+import { SHEET_PERCENT } from './kinetics';
 
 /** What a technician waits for, counted from mixing (pot life) or from laying (the rest), s. */
 export interface Milestones {
@@ -21,6 +23,7 @@ export interface CuringProduct {
   readonly name: string;
   readonly source: string;
   readonly cure: CureSheet;
+  readonly proportion?: Proportion;
   readonly fromSheet?: FromSheet;
 }
 
@@ -39,6 +42,14 @@ const usable = formula({
   unit: 's',
   source: 'usable share of the pot life; the rest is mixing, carrying and margin',
   evaluate: (x: Record<'u' | 'pot', number>) => x.u * x.pot,
+});
+
+const byPeroxide = formula({
+  id: 'cure/cure-model',
+  expression: 't = f · t_ref · p_ref/p',
+  unit: 's',
+  source: 'the inhibitor is used up in proportion to the peroxide; the sheet states 1.5 %',
+  evaluate: (x: Record<'f' | 't' | 'p' | 'pref', number>) => (x.f * x.t * x.pref) / x.p,
 });
 
 const byTime = formula({
@@ -65,9 +76,16 @@ export const doublingRule: CureModel = {
       T: temperature,
       Tref: sheet('Tref', 'temperature of the data sheet', cure.referenceTemperature, '°C'),
     });
+    const gelled = (t: number): Figure =>
+      ledger.compute(`${key}.potLife`, 'pot life, 100 g pot', byPeroxide, {
+        f: factor,
+        t: sheet('potLife', `pot life, 100 g pot at ${cure.referenceTemperature} °C`, t),
+        p: ledger.compute(`${key}.percent`, 'catalyst, percent by mass', catalystFraction, { T: temperature }),
+        pref: ledger.given(`${key}.sheetPercent`, 'catalyst of the data sheet', SHEET_PERCENT, 'fraction', 'assumed', 'usual statement of styrene resins'),
+      });
     const at = (name: string, label: string, t: number): Figure =>
       ledger.compute(`${key}.${name}`, label, timeAtTemperature, { f: factor, t: sheet(name, `${label} at ${cure.referenceTemperature} °C`, t) });
-    const potLife = at('potLife', 'pot life, 100 g pot', cure.potLife);
+    const potLife = product.proportion?.kind === 'peroxide' ? gelled(cure.potLife) : at('potLife', 'pot life, 100 g pot', cure.potLife);
     const window = cure.window;
     return {
       factor,
@@ -117,4 +135,11 @@ export function checkTemperature(
       suggestion: 'take the times from the data sheet',
     });
   }
+}
+
+/** Reports a thickness in one go that the technician has set above what the product's sheet allows. */
+export function checkGo(ledger: Ledger, stage: 'mix' | 'fair', path: string, name: string, wanted: number, allowed: number): void {
+  if (wanted <= allowed * 1.001) return;
+  const mm = (m: number): string => (m * 1000).toFixed(m < 0.01 ? 1 : 0);
+  ledger.report({ severity: 'warning', stage, path, what: `${mm(wanted)} mm of ${name} in one go is more than its sheet allows: it heats itself`, allowed: `up to ${mm(allowed)} mm`, suggestion: 'lay it in several goes; the cure picture shows how hot it gets' });
 }

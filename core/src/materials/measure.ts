@@ -3,6 +3,7 @@ import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 import { TYPICAL_INSTRUMENTS, type Cup, type Instruments, type PumpSet, type Scale, type Syringe } from './instruments';
 import type { Parts } from './parts';
+import { cupError, pumpError, smallestOnScale, syringeError } from './smallest-batch';
 
 /** The instruments of the yard, with typical ones where a kind was never entered. */
 export interface Bench extends Required<Instruments> {
@@ -21,14 +22,23 @@ export interface Measure {
   readonly instrument: string;
   /** Scale: running readings. Cup: heights of the liquid. Syringe: volume of the last part. Pump: strokes of each. */
   readonly readings: readonly { readonly part: string; readonly figure: Figure }[];
-  /** How far half a step of the instrument on each part can put the ratio out. */
-  readonly error?: Figure;
+  /** How far reading the instrument can put the ratio out. */
+  readonly error: Figure;
+  /** What a scale reads to, kg. */
+  readonly step?: Figure;
+  /** Whether that is within the tolerance of the product. */
+  readonly meets: boolean;
 }
 
 /** A two-part epoxy or paint is spoilt beyond this error of its ratio, unless its data sheet is tighter. */
 export const RATIO_TOLERANCE = 0.05;
 /** Catalyst and cream may lie so far beside their percentage; the range itself (1–2.5 % of MEKP) is wider. */
 const CATALYST_TOLERANCE = 0.1;
+/** A line on a cup is read to a millimetre. */
+const LINE = 0.001;
+
+/** How far the ratio of a cup may be out. */
+export const toleranceOf = (parts: Parts): number => (parts.kind === 'two-part' ? RATIO_TOLERANCE : CATALYST_TOLERANCE);
 
 const rounded = formula({
   id: 'materials/measure',
@@ -46,6 +56,12 @@ const ratioError = formula({
   evaluate: (x: Record<'A' | 'B' | 'step', number>) => (x.step / 2) * (1 / x.A + 1 / x.B),
 });
 
+/** Height of a cup that is full, m. Source: volume of a cut cone. */
+export function fullHeight({ volume, bottom, top }: Pick<Cup, 'volume' | 'bottom' | 'top'>): number {
+  const [r, R] = [bottom / 2, top / 2];
+  return (3 * volume) / (Math.PI * (r * r + r * R + R * R));
+}
+
 /** Height of a liquid in a cut cone (m): V = π/(3k)·((r + k·h)³ − r³), k = (R − r)/H. */
 export const cupHeight = formula({
   id: 'materials/measure',
@@ -54,7 +70,7 @@ export const cupHeight = formula({
   source: 'volume of a cut cone',
   evaluate: ({ V, Vcup, d, D }: Record<'V' | 'Vcup' | 'd' | 'D', number>) => {
     const [r, R] = [d / 2, D / 2];
-    const H = (3 * Vcup) / (Math.PI * (r * r + r * R + R * R));
+    const H = fullHeight({ volume: Vcup, bottom: d, top: D });
     const k = (R - r) / H;
     return Math.abs(k) < 1e-6 ? V / (Math.PI * r * r) : (Math.cbrt((3 * k * V) / Math.PI + r ** 3) - r) / k;
   },
@@ -80,24 +96,27 @@ function pair(parts: Parts): { names: readonly [string, string]; a: Figure; b: F
   }
 }
 
-/** The ways in which the parts of one cup can be measured out with what stands on the bench. */
+/** The ways in which the parts of one cup can be measured out with what stands on the bench: those that are close enough first, the closest first of all. */
 export function measure(ledger: Ledger, id: string, parts: Parts, bench: Bench): readonly Measure[] {
   const { names, a, b, va, vb } = pair(parts);
   const given = (kind: keyof Instruments, key: string, label: string, value: number, unit: string): Figure =>
     ledger.given(`${id}.${key}`, label, value, unit, bench.own.has(kind) ? 'shop' : 'assumed', bench.own.has(kind) ? 'instruments of the yard' : 'typical, until the instruments are entered');
   const measures: Measure[] = [];
+  const tolerance = toleranceOf(parts);
+  const put = (m: Omit<Measure, 'meets'>): void => void measures.push({ ...m, meets: m.error.value <= tolerance });
 
   const scale = finest(bench.scales, a.value + b.value);
   if (scale) {
     const step = given('scales', 'step', `${scale.name ?? 'scale'} reads to`, scale.resolution, 'kg');
     const total = ledger.sum(`${id}.total`, 'both parts', 'kg', [a, b]);
-    measures.push({
+    put({
       way: 'scale',
       instrument: scale.name ?? 'scale',
       readings: [
         { part: names[0], figure: ledger.compute(`${id}.scaleA`, `scale with the ${names[0]}`, rounded, { m: a, step }) },
         { part: names[1], figure: ledger.compute(`${id}.scaleB`, `scale with the ${names[1]} on top`, rounded, { m: total, step }) },
       ],
+      step,
       error: ledger.compute(`${id}.scaleError`, 'possible error of the ratio', ratioError, { A: a, B: b, step }),
     });
   }
@@ -105,31 +124,37 @@ export function measure(ledger: Ledger, id: string, parts: Parts, bench: Bench):
   if (cup && va && vb) {
     const shape = { Vcup: given('cups', 'cup', `${cup.name ?? 'cup'} holds`, cup.volume, 'm³'), d: given('cups', 'bottom', 'inside width at the bottom', cup.bottom, 'm'), D: given('cups', 'top', 'inside width at the top', cup.top, 'm') };
     const both = ledger.sum(`${id}.cupTotal`, 'both parts by volume', 'm³', [va, vb]);
-    measures.push({
+    const wide = ledger.given(`${id}.line`, 'a line is read to', LINE, 'm', 'assumed', 'a millimetre, eye level with the line');
+    put({
       way: 'cup',
       instrument: cup.name ?? 'cup',
       readings: [
         { part: names[0], figure: ledger.compute(`${id}.cupA`, `height of the ${names[0]}`, cupHeight, { V: va, ...shape }) },
         { part: names[1], figure: ledger.compute(`${id}.cupB`, `height with the ${names[1]} on top`, cupHeight, { V: both, ...shape }) },
       ],
+      error: ledger.compute(`${id}.cupError`, 'possible error of the ratio, by lines', cupError, { delta: wide, area: ledger.given(`${id}.cupArea`, 'section of the cup, middle', (Math.PI / 4) * ((cup.bottom + cup.top) / 2) ** 2, 'm²', bench.own.has('cups') ? 'shop' : 'assumed', 'mean of both widths'), VB: vb }),
     });
   }
   const syringe = vb ? finestSyringe(bench.syringes, vb.value) : undefined;
   if (syringe && vb) {
     const step = given('syringes', 'graduation', `${syringe.name ?? 'syringe'} is marked every`, syringe.graduation, 'm³');
-    measures.push({
+    put({
       way: 'syringe',
       instrument: syringe.name ?? 'syringe',
       readings: [{ part: names[1], figure: ledger.compute(`${id}.syringe`, `${names[1]} in the syringe`, { ...rounded, unit: 'm³' }, { m: vb, step }) }],
+      error: ledger.compute(`${id}.syringeError`, 'possible error of the ratio, by syringe', syringeError, { mark: step, VB: vb }),
     });
   }
   const pump = va && vb && parts.kind === 'two-part' ? fitting(bench.pumps, va.value / vb.value) : undefined;
   if (pump && va) {
     const stroke = given('pumps', 'stroke', `${pump.name ?? 'pump'}, one stroke of resin`, pump.stroke, 'm³');
     const n = ledger.compute(`${id}.strokes`, 'strokes of each pump', strokes, { V: va, stroke });
-    measures.push({ way: 'pump', instrument: pump.name ?? 'pump set', readings: [{ part: `${names[0]} and ${names[1]}`, figure: n }] });
+    const built = given('pumps', 'pumpRatio', `${pump.name ?? 'pump'} is built for`, pump.ratio, ':1');
+    const wanted = ledger.record(`${id}.volumeRatio`, 'ratio wanted by volume', { id: 'materials/two-part', expression: 'r = V_A/V_B', unit: ':1', source: 'volumes of the parts' }, va.value / (vb?.value ?? va.value), { VA: va, ...(vb ? { VB: vb } : {}) });
+    put({ way: 'pump', instrument: pump.name ?? 'pump set', readings: [{ part: `${names[0]} and ${names[1]}`, figure: n }], error: ledger.compute(`${id}.pumpError`, 'possible error of the ratio, by pumps', pumpError, { rPump: built, r: wanted, n }) });
   }
-  return measures;
+  // A way that is close enough comes before one that is not, whatever the instrument.
+  return measures.sort((x, y) => Number(y.meets) - Number(x.meets) || x.error.value - y.error.value);
 }
 
 const finest = (scales: readonly Scale[], mass: number): Scale | undefined =>
@@ -143,18 +168,31 @@ const finestSyringe = (syringes: readonly Syringe[], volume: number): Syringe | 
 
 const fitting = (pumps: readonly PumpSet[], ratio: number): PumpSet | undefined => pumps.find((p) => Math.abs(p.ratio / ratio - 1) <= RATIO_TOLERANCE);
 
-/** Reports a cup that no scale of the bench can weigh out closely enough: too little catalyst may never cure. */
-export function checkMeasures(ledger: Ledger, stage: 'mix' | 'fair' | 'finish', parts: Parts, measures: readonly Measure[]): void {
-  const scale = measures.find((m) => m.way === 'scale');
-  const tolerance = parts.kind === 'two-part' ? RATIO_TOLERANCE : CATALYST_TOLERANCE;
-  if (!scale?.error || scale.error.value <= tolerance) return;
-  const step = scale.error.value;
+/** Smallest mass of which the scale still gets the ratio right, and the parts' ratio by mass that it follows from. */
+export function smallestBatch(ledger: Ledger, id: string, parts: Parts, bench: Bench): Figure | undefined {
+  const { a, b } = pair(parts);
+  const scale = finest(bench.scales, a.value + b.value);
+  if (!scale || b.value <= 0) return undefined;
+  const own = bench.own.has('scales');
+  const r = ledger.record(`${id}.ratio`, 'ratio by mass', { id: 'materials/two-part', expression: 'r = A/B', unit: ':1', source: 'masses of the parts' }, a.value / b.value, { A: a, B: b });
+  return ledger.compute(`${id}.smallest`, `smallest batch for the ${scale.name ?? 'scale'}`, smallestOnScale, {
+    step: ledger.given(`${id}.smallestStep`, `${scale.name ?? 'scale'} reads to`, scale.resolution, 'kg', own ? 'shop' : 'assumed', own ? 'instruments of the yard' : 'typical, until the instruments are entered'),
+    r,
+    e: ledger.given(`${id}.tolerance`, 'the ratio may be out by', toleranceOf(parts), 'fraction', 'assumed', 'usual, unless the data sheet is tighter'),
+  });
+}
+
+/** Reports a cup that nothing on the bench can measure out closely enough: too little catalyst may never cure. */
+export function checkMeasures(ledger: Ledger, stage: 'mix' | 'fair' | 'finish', parts: Parts, measures: readonly Measure[], smallest?: Figure): void {
+  if (measures.some((m) => m.meets)) return;
+  const closest = measures[0];
+  const remedy = parts.kind === 'peroxide' ? 'use a finer scale or a syringe, or count the drops of a bottle that you have counted' : 'use a finer scale or a syringe';
   ledger.report({
     severity: 'warning',
     stage,
     path: 'instruments.scales',
-    what: `the smallest cup is too small for the ${scale.instrument}: its ratio may be ${Math.ceil(step * 100)} % out`,
-    allowed: `within ${tolerance * 100} %`,
-    suggestion: parts.kind === 'peroxide' ? 'use a finer scale or a syringe, or count the drops of a bottle that you have counted' : 'use a finer scale or a syringe, or mix more and leave the rest',
+    what: closest ? `the smallest cup is too small for the ${closest.instrument}: its ratio may be ${Math.ceil(closest.error.value * 100)} % out` : 'nothing on the bench can measure the smallest cup out',
+    allowed: `within ${toleranceOf(parts) * 100} %`,
+    suggestion: smallest ? `${remedy}, or mix at least ${(smallest.value * 1000).toFixed(smallest.value < 0.01 ? 1 : 0)} g and leave the rest` : remedy,
   });
 }

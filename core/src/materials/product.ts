@@ -19,6 +19,8 @@ export interface CureSheet {
   readonly sand: number;
   readonly full: number;
   readonly minimumTemperature: number;
+  /** Times at a second temperature, where the sheet states them: they give the activation energy. */
+  readonly second?: { readonly temperature: number; readonly potLife?: number; readonly opens?: number; readonly closes?: number; readonly sand?: number };
 }
 
 /** What rules look at besides role and family. */
@@ -144,6 +146,21 @@ export type SheetRole =
   | 'preparation' | 'cleaner' | 'primer' | 'tie coat' | 'adhesive' | 'weld rod' | 'fabric adhesive' | 'patch fabric' | 'plate' | 'core'
   | 'surface filler' | 'barrier coat' | 'coating' | 'second part' | 'powder' | 'abrasive' | 'consumable';
 
+/** How a film dries or cures from the air, by its sheet. See cure/drying.ts. */
+export interface DryingSheet {
+  readonly kind: 'solvent' | 'moisture';
+  /** Time until it may be joined or touched at the conditions of the sheet, s. */
+  readonly open: number;
+  /** Time until the tack is gone, s. */
+  readonly closed: number;
+  readonly temperature: number;
+  readonly humidity: number;
+  /** Film of the sheet as laid, m. */
+  readonly film: number;
+  /** Humidity above which moisture condenses on the chilled film, or foams it. */
+  readonly humidityLimit: number;
+}
+
 /** A product as its data sheet has it. Everything but role and family is optional; what is missing is said to be missing. */
 export interface Sheet extends Common {
   readonly role: SheetRole;
@@ -154,11 +171,14 @@ export interface Sheet extends Common {
   readonly densityCured?: number;
   readonly density?: number;
   readonly cure?: CureSheet;
+  readonly drying?: DryingSheet;
   readonly maximumPerGo?: number;
   readonly maximumPot?: number;
   readonly solids?: number;
   readonly partsPerHundred?: readonly [number, number, number?];
   readonly densityParticle?: number;
+  /** Of a powder as it lies in the tin, kg/m³. */
+  readonly densityBulk?: number;
   /** Mean grain of an abrasive, m. */
   readonly grain?: number;
   readonly thickness?: number;

@@ -18,6 +18,8 @@ export const RATES = {
   cutPatternSet: 4 * MIN,
   mixBatch: 4 * MIN,
   wetOutPerPly: 2 * MIN,
+  abradeFixed: 6 * MIN,
+  abradePerM2: 25 * MIN,
   spreadFixed: 8 * MIN,
   spreadPerM2: 40 * MIN,
   paperChange: 1.5 * MIN,

@@ -5,6 +5,8 @@ import type { YardProduct } from './yard-product';
 interface Place {
   readonly path: readonly string[];
   readonly factor?: number;
+  /** Not in the library: a sheet may state it of every product that has times at all. */
+  readonly besides?: true;
 }
 
 /** Prices by the litre are kept by the cubic metre. */
@@ -23,6 +25,10 @@ const PLACES: Readonly<Record<string, Place>> = {
   windowCloses: { path: ['cure', 'window', 'close'] },
   sand: { path: ['cure', 'sand'] },
   full: { path: ['cure', 'full'] },
+  secondTemperature: { path: ['cure', 'second', 'temperature'], besides: true },
+  secondOpens: { path: ['cure', 'second', 'opens'], besides: true },
+  secondCloses: { path: ['cure', 'second', 'closes'], besides: true },
+  secondSand: { path: ['cure', 'second', 'sand'], besides: true },
   minimumTemperature: { path: ['cure', 'minimumTemperature'] },
   maximumPerGo: { path: ['maximumPerGo'] },
   maximumPerCoat: { path: ['maximumPerCoat'] },
@@ -55,22 +61,31 @@ export function sheetValue(product: Product, field: string): number | 'gel' | un
 }
 
 /** The values that a data sheet of this product may state: those that the product has in the library. */
-export const sheetFieldsOf = (product: Product): readonly string[] => Object.keys(PLACES).filter((f) => sheetValue(product, f) !== undefined);
+export const sheetFieldsOf = (product: Product): readonly string[] => Object.keys(PLACES).filter((f) => !PLACES[f].besides && sheetValue(product, f) !== undefined);
 
 /** True when the figure came off the yard's data sheet. */
 export const fromSheet = (product: Product, field: string): boolean => product.fromSheet?.fields.includes(field) ?? false;
 
+/** Whether a sheet of this product may state a value that the library does not have. */
+const mayState = (product: Product, field: string): boolean => Object.hasOwn(PLACES, field) && PLACES[field].besides === true && typeof at(product, ['cure', 'sand']) === 'number';
+
+/** Values that a data sheet may state besides those of the library: times at a second temperature. */
+export const besidesOf = (product: Product): readonly string[] => Object.keys(PLACES).filter((f) => mayState(product, f) && (f !== 'secondOpens' && f !== 'secondCloses' || typeof at(product, ['cure', 'window', 'close']) === 'number'));
+
 /** A product of the library with what the yard's data sheet says put in place. Values that the product has no use for are left out. */
 export function applySheet(base: Product, yard: YardProduct): Product {
   const own = yard.id !== base.id;
-  const fields = Object.keys(yard.values ?? {}).filter((f) => yard.values?.[f] !== undefined && sheetValue(base, f) !== undefined);
-  const changed = fields.reduce<Tree>((tree, f) => put(tree, PLACES[f].path, (yard.values?.[f] as number) * (PLACES[f].factor ?? 1)), base as unknown as Tree);
+  const fields = Object.keys(yard.values ?? {}).filter((f) => yard.values?.[f] !== undefined && (sheetValue(base, f) !== undefined || mayState(base, f)));
+  // Times without their temperature say nothing.
+  const complete = fields.includes('secondTemperature') && fields.some((f) => /^second(Opens|Closes|Sand)$/.test(f));
+  const used = complete ? fields : fields.filter((f) => !f.startsWith('second'));
+  const changed = used.reduce<Tree>((tree, f) => put(tree, PLACES[f].path, (yard.values?.[f] as number) * (PLACES[f].factor ?? 1)), base as unknown as Tree);
   return {
     ...(changed as unknown as Product),
     id: yard.id,
     name: yard.name?.trim() || base.name,
     ...(own ? { own: true } : {}),
-    ...(fields.length > 0 ? { fromSheet: { fields, sheet: yard.sheet?.trim() || `data sheet of ${yard.name?.trim() || base.name}` } } : {}),
+    ...(used.length > 0 ? { fromSheet: { fields: used, sheet: yard.sheet?.trim() || `data sheet of ${yard.name?.trim() || base.name}` } } : {}),
   };
 }
 

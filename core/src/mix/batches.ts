@@ -119,13 +119,13 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
     };
   });
 
-  const split = new Set(drafts.filter((d) => d.share).map((d) => d.plies[0].lay));
-  for (const lay of split) {
+  const split = [...new Set(drafts.filter((d) => d.share).map((d) => d.plies[0].lay))];
+  if (split.length > 0) {
     ledger.report({
       severity: 'warning',
       stage: 'mix',
       path: 'system.resin',
-      what: `ply ${lay} cannot be wetted out from one pot`,
+      what: `${split.length === 1 ? `ply ${split[0]}` : `${split.length} plies, from ply ${split[0]} to ply ${split[split.length - 1]},`} cannot be wetted out from one pot${split.length === 1 ? '' : ' each'}`,
       allowed: `${(usableTime.value / 60).toFixed(0)} min and ${(resin.maximumPot * 1000).toFixed(0)} g per batch`,
       suggestion: 'mix the batches one after another as planned, take a second pair of hands, or choose a slower resin',
     });

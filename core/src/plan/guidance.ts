@@ -77,6 +77,8 @@ const ENTRIES: readonly Entry[] = [
   { stage: 'mix', when: peroxide, caution: 'MEK is a thinner, MEKP a catalyst: never one for the other. Keep peroxide from neat cobalt accelerator, amines, acetone and metal powder; nothing goes back into the bottle. Spills onto inert damp absorbent, never rags.' },
   { stage: 'mix', when: resinous, caution: 'A pot that smokes is not carried and not breathed over: leave it on non-combustible ground outside. Spread leftovers thin in a tray before they heat; never bin them.' },
   { stage: 'mix', when: (plan) => resinIs('polyester', 'vinyl ester')(plan) || hasTrait('styrene')(plan), caution: 'Styrene burns: no lamp, heat gun, flame or spark near uncured resin.' },
+  { stage: 'mix', when: resinIs('polyester', 'vinyl ester'), caution: 'Unwaxed polyester and vinyl ester stay tacky in air for good: film or peel ply over the last ply, or wax in the last coat. Then wash and abrade.' },
+  { stage: 'finish', when: finishIs('gel coat'), caution: 'The last coat of gel coat has wax in it or film over it; the coats under it have none, or nothing bonds to them.' },
   { stage: 'mix', when: uses('methacrylate'), caution: 'Methacrylate monomer smells, burns and sensitises: moving air, no ignition source, gloves; thick beads boil and smoke.' },
   { stage: 'mix', when: both(hullIs('inflatable'), hasTrait('isocyanate')), caution: 'Fabric accelerators hold isocyanates, and the glue is mostly solvent: gloves, organic vapour mask, moving air, no ignition source. A sensitised person stays away.' },
   { stage: 'mix', when: both(resinous, (plan) => !uses('isocyanate')(plan)), test: 'press a gloved knuckle on the film', pass: 'no print before it is sanded; a print without transfer when the next ply goes on' },

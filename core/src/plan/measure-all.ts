@@ -1,5 +1,5 @@
 import type { Instruments } from '../materials/instruments';
-import { benchOf, checkMeasures, measure, type Measure } from '../materials/measure';
+import { benchOf, checkMeasures, measure, smallestBatch, type Bench, type Measure } from '../materials/measure';
 import type { Parts } from '../materials/parts';
 import type { Ledger } from '../trace/ledger';
 
@@ -24,9 +24,10 @@ export function measureAll(cups: Cups, ledger: Ledger): BenchPlan {
   const filler = cups.filler ? measure(ledger, 'filler', cups.filler, bench) : [];
   const coat = cups.coat ? measure(ledger, 'coat', cups.coat, bench) : [];
   const smallest = cups.batches.reduce<number>((best, parts, i) => (size(parts) < size(cups.batches[best]) ? i : best), 0);
-  if (batches.length > 0) checkMeasures(ledger, 'mix', cups.batches[smallest], batches[smallest]);
-  if (cups.filler) checkMeasures(ledger, 'fair', cups.filler, filler);
-  if (cups.coat) checkMeasures(ledger, 'finish', cups.coat, coat);
+  const check = (stage: 'mix' | 'fair' | 'finish', parts: Parts, measures: readonly Measure[], at: Bench): void => checkMeasures(ledger, stage, parts, measures, smallestBatch(ledger, `${stage}.least`, parts, at));
+  if (batches.length > 0) check('mix', cups.batches[smallest], batches[smallest], bench);
+  if (cups.filler) check('fair', cups.filler, filler, bench);
+  if (cups.coat) check('finish', cups.coat, coat, bench);
   return { batches, filler, coat };
 }
 

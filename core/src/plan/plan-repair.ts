@@ -1,4 +1,4 @@
-import { checkTemperature, doublingRule } from '../cure/cure-model';
+import { checkGo, checkTemperature, doublingRule } from '../cure/cure-model';
 import { planFiller } from '../fair/filler';
 import { gritBeforeFinish, planBuildUp, planFilm } from '../finish/film';
 import { planTaperRatio } from '../grind/taper-ratio';
@@ -18,7 +18,7 @@ import { regionOf, planExtent } from '../survey/extent';
 import type { Dish } from '../grind/dish';
 import type { Faces } from '../grind/faces';
 import { answerOf, OBSTACLE_KINDS, type RoomCheck } from '../grind/room';
-import type { Resin, Sheet } from '../materials/product';
+import type { Filler, Resin, Sheet } from '../materials/product';
 import type { Face, Obstacle } from '../schema/job';
 import { checkPlan } from './checks';
 import { planLaminating } from './laminating';
@@ -27,7 +27,7 @@ import { mapReadings } from '../survey/readings';
 import { STAGES, type Problem, type Stage } from '../trace/problem';
 import { resolveInputs, type Inputs } from './inputs';
 import { listMaterials } from './materials-list';
-import { ENGINE_VERSION, PLAN_FORMAT, type GrindPlan, type LaminatePlan, type Plan, type PlanResult } from './plan';
+import { ENGINE_VERSION, PLAN_FORMAT, type GrindPlan, type LaminatePlan, type Plan, type PlanResult, type Timing } from './plan';
 import { checkSize, matchingInput, planSystem, substratesOf, type SystemPlan } from './matching';
 import { measureAll } from './measure-all';
 import { openStages } from './open-stages';
@@ -61,10 +61,10 @@ export function createPlanner(): Planner {
   return {
     plan(job, library, shop, clock) {
       memo.begin();
-      const plan = compose(memo, job, library, shop, clock);
+      const { timing, ...plan } = compose(memo, job, library, shop, clock);
       const trace = memo.lazyTrace();
       const missed = plan.timeline ? missedWindows(plan.timeline) : [];
-      return { plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }), problems: [...missing(job), ...memo.problems, ...missed] };
+      return { plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }), problems: [...missing(job), ...memo.problems, ...missed], timing };
     },
   };
 }
@@ -83,7 +83,10 @@ function missing(job: Job): Problem[] {
   return problems;
 }
 
-function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock: Clock): Omit<Plan, 'trace'> {
+/** A plan without its trace, and what its time line was placed from. */
+type Composed = Omit<Plan, 'trace'> & { readonly timing?: Timing };
+
+function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock: Clock): Composed {
   const nothing = { format: PLAN_FORMAT, engine: ENGINE_VERSION, library: library.version, stages: STAGES, open: [] } as const;
   const { kind } = job.damage;
 
@@ -125,15 +128,19 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
       { base: survey.region, centre: survey.centre, firstLook: look && regionOf(look, shape), readings: readingMap?.cells ?? [], obstacles: drawnObstacles(job.obstacles ?? [], room), ...more },
       drawPlanView,
     );
-  const { resin, cloth, filler, finish: chosenCoat } = system?.chosen?.chain ?? {};
+  const { cloth, finish: chosenCoat } = system?.chosen?.chain ?? {};
+  const resin = inOneGo(system?.chosen?.chain.resin, job);
+  const filler = fillInOneGo(system?.chosen?.chain.filler, job);
   // Room is left for a paint where the coat that was chosen is not worked out.
   const coat = chosenCoat ?? library.finishes.find((f) => f.kind === 'paint');
   if (!system?.chosen || !computed || !resin || !cloth || !filler || !coat) return { ...head, planView: view({ plies: [] }), ...planOpen(memo, system, inputs, job, shop, clock) };
 
   // A thickened filler is made of a resin of its own chemistry, not of whatever the laminate is.
   const fillerResin = filler.kind === 'putty' || filler.family === resin.family ? resin : (library.resins.find((r) => r.family === filler.family) ?? resin);
-  const milestones = memo.run('cure', { resin, fillerResin, filler, coat: chosenCoat, temperature: inputs.temperature }, (i, ledger) => {
+  const milestones = memo.run('cure', { resin, fillerResin, filler, coat: chosenCoat, temperature: inputs.temperature, sheets: { resin: system.chosen.chain.resin?.maximumPerGo ?? resin.maximumPerGo, filler: system.chosen.chain.filler?.maximumPerGo ?? filler.maximumPerGo } }, (i, ledger) => {
     checkTemperature(i.resin, i.temperature, 'mix', ledger);
+    checkGo(ledger, 'mix', 'mix.perGo', i.resin.name, i.resin.maximumPerGo, i.sheets.resin);
+    checkGo(ledger, 'fair', 'mix.fillPerGo', i.filler.name, i.filler.maximumPerGo, i.sheets.filler);
     const fillerProduct = i.filler.cure ? { ...i.filler, cure: i.filler.cure } : { ...i.filler, name: i.filler.name, cure: i.fillerResin.cure, fromSheet: i.fillerResin.fromSheet };
     if (i.filler.cure) checkTemperature(fillerProduct, i.temperature, 'fair', ledger);
     if (i.coat) checkTemperature(i.coat, i.temperature, 'finish', ledger);
@@ -205,7 +212,8 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const parts = { system, fillerResin, grind, coring, structure, laminate, mix, fair, finish, backing, job: taskFacts(job), hands: inputs.hands, solventWipe: wiped(system) };
   const materials = memo.run('materials', { parts, peelPly: library.peelPly }, (i, l) => listMaterials(i.parts, i.peelPly, l));
   const drafts = memo.run('time', parts, draftTasks);
-  const timeline = drafts && placeTasks(drafts, startOf(job, clock), doneTimes(job), { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value });
+  const timing = drafts && { drafts, start: startOf(job, clock), done: doneTimes(job), crew: { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value } };
+  const timeline = timing && placeTasks(timing.drafts, timing.start, timing.done, timing.crew);
   const totals = timeline && memo.run('totals', { timeline, resin: mix?.total, materials: materials ?? [], shop: { ...yard, hours: shop.hours }, without: open.map((o) => o.stage) }, (i, l) => sumTotals(i.timeline, i.resin, i.materials, i.shop, i.without, l));
 
   const section = memo.run(
@@ -230,8 +238,15 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   );
   const planView = view({ plies, finishEdge: grind.outlines.finishEdge, maskingLine: grind.outlines.maskingLine }, grind.room);
 
-  return { ...head, grind, coring, structure, laminate, mix, fair, finish, bench, timeline, materials, totals, section, planView };
+  return { ...head, grind, coring, structure, laminate, mix, fair, finish, bench, timeline, timing, materials, totals, section, planView };
 }
+
+/** The resin with what the technician decided on thickness and pot. */
+function inOneGo(resin: Resin | undefined, { mix }: Job): Resin | undefined {
+  return resin && (mix?.perGo !== undefined || mix?.pot !== undefined) ? { ...resin, maximumPerGo: mix.perGo ?? resin.maximumPerGo, maximumPot: mix.pot ?? resin.maximumPot } : resin;
+}
+
+const fillInOneGo = (filler: Filler | undefined, { mix }: Job): Filler | undefined => (filler && mix?.fillPerGo !== undefined ? { ...filler, maximumPerGo: mix.fillPerGo } : filler);
 
 /** Repairs whose stages are worked out: what is opened and laminated in solid or cored fibreglass. */
 function isComputed(route: string | undefined, hull: string, system: SystemPlan): boolean {
@@ -284,7 +299,7 @@ function drawnObstacles(obstacles: readonly Obstacle[], room: readonly RoomCheck
 const wiped = ({ chosen }: SystemPlan): 'wipe' | 'none' => (chosen && linkOf(chosen.chain, 'clean')?.traits?.includes('solvent') ? 'wipe' : 'none');
 
 /** What can be said where later stages are open: the survey in time, and the times of the products. No figure is made up. */
-function planOpen(memo: StageMemo, system: SystemPlan | undefined, inputs: Inputs, job: Job, shop: Shop, clock: Clock): Pick<Plan, 'productTimes' | 'timeline'> {
+function planOpen(memo: StageMemo, system: SystemPlan | undefined, inputs: Inputs, job: Job, shop: Shop, clock: Clock): Pick<Composed, 'productTimes' | 'timeline' | 'timing'> {
   const productTimes = memo.run('times', { chain: system?.chosen?.chain, temperature: inputs.temperature }, (i, ledger) =>
     (i.chain?.links ?? []).flatMap(({ role, product }) => {
       const cure = 'cure' in product ? product.cure : undefined;
@@ -294,8 +309,9 @@ function planOpen(memo: StageMemo, system: SystemPlan | undefined, inputs: Input
     }),
   );
   const drafts = memo.run('time', { hands: inputs.hands, backing: inputs.backing, solventWipe: inputs.solventWipe }, draftTasks);
-  const timeline = drafts && placeTasks(drafts, startOf(job, clock), doneTimes(job), { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value }, system?.route.stages);
-  return { productTimes, timeline };
+  const timing = drafts && { drafts, start: startOf(job, clock), done: doneTimes(job), crew: { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value }, route: system?.route.stages };
+  const timeline = timing && placeTasks(timing.drafts, timing.start, timing.done, timing.crew, timing.route);
+  return { productTimes, timeline, timing };
 }
 
 function startOf(job: Job, clock: Clock): number {

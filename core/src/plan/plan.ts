@@ -1,5 +1,6 @@
 import type { SystemPlan } from './matching';
 import type { OpenStage } from './open-stages';
+import type { CureForecast } from './forecast/types';
 import type { Milestones } from '../cure/cure-model';
 import type { FillerResult } from '../fair/filler';
 import type { FilmResult } from '../finish/film';
@@ -25,7 +26,7 @@ import type { BenchPlan } from './measure-all';
 import type { PlanDrawing } from './plan-view';
 import type { SandingStep } from './sanding';
 import type { Section } from './section';
-import type { Timeline } from './timeline';
+import type { Crew, DraftTask, Timeline } from './timeline';
 
 export const PLAN_FORMAT = 'nelbo-plan/1';
 export const ENGINE_VERSION = '0.4.0';
@@ -141,6 +142,8 @@ export interface Plan {
   readonly finish?: FinishPlan;
   readonly bench?: BenchPlan;
   readonly timeline?: Timeline;
+  /** Cure along the course of the air, where a forecast has been worked out. */
+  readonly cure?: CureForecast;
   readonly materials?: readonly MaterialLine[];
   readonly totals?: Totals;
   readonly section?: Section;
@@ -148,7 +151,17 @@ export interface Plan {
   readonly trace: Trace;
 }
 
+/** What the time line was placed from, so that a forecast can place it anew. */
+export interface Timing {
+  readonly drafts: readonly DraftTask[];
+  readonly start: number;
+  readonly done: Readonly<Partial<Record<Stage, number>>>;
+  readonly crew: Crew;
+  readonly route?: readonly Stage[];
+}
+
 export interface PlanResult {
   readonly plan?: Plan;
+  readonly timing?: Timing;
   readonly problems: readonly Problem[];
 }

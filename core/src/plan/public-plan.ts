@@ -1,3 +1,4 @@
+import type { CureForecast } from './forecast/types';
 import type { Plan } from './plan';
 
 const SIGNIFICANT = 7;
@@ -7,8 +8,24 @@ const SIGNIFICANT = 7;
  * of the time line are ISO 8601. Keys are stable and described in docs/plan-format.md.
  */
 export function publicPlan(plan: Plan): unknown {
-  const { timeline, ...rest } = plan;
-  return tidy({ ...rest, ...(timeline ? { timeline: isoTimes(timeline) } : {}) });
+  const { timeline, cure, ...rest } = plan;
+  return tidy({ ...rest, ...(timeline ? { timeline: isoTimes(timeline) } : {}), ...(cure ? { cure: publicCure(cure) } : {}) });
+}
+
+/** A forecast as an open document: its time line and figures stand in the plan itself, its problems beside it. */
+function publicCure({ air, cases, pots }: CureForecast): unknown {
+  const instant = (ms: number): string => new Date(ms).toISOString();
+  return {
+    air,
+    pots,
+    cases: cases.map(({ field: _, series, milestones, laid, peakAt, ...c }) => ({
+      ...c,
+      laid: instant(laid),
+      ...(peakAt === undefined ? {} : { peakAt: instant(peakAt) }),
+      milestones: milestones.map((m) => ({ ...m, at: instant(m.at), span: m.span.map(instant) })),
+      ...(series ? { series: { ...series, t: series.t.map(instant) } } : {}),
+    })),
+  };
 }
 
 function tidy(value: unknown): unknown {

@@ -1,7 +1,11 @@
 import { linkOf, type Chain } from '../match/chain';
+import type { Figure } from '../trace/figure';
 import type { Stage } from '../trace/problem';
 import type { Plan } from './plan';
 import { figure, figureIn, plainText, said, sizeOf, type Reader, type Said } from './say';
+
+/** When the last plies can be sanded along the course of the air, where a forecast says. */
+export const sandFigure = ({ cure }: Plan): Figure | undefined => cure?.cases.filter((c) => c.stage === 'mix' && c.id.startsWith('mix.')).at(-1)?.milestones.find((m) => m.id === 'sand')?.after;
 
 const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
@@ -45,7 +49,7 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
     }
     case 'mix': {
       const m = plan.mix;
-      return m && said`${figure(m.total, reader)} of resin in ${plural(m.batches.length, 'batch', 'batches')}; sand after ${figure(m.milestones.sand, reader)}.`;
+      return m && said`${figure(m.total, reader)} of resin in ${plural(m.batches.length, 'batch', 'batches')}; sand after ${figure(sandFigure(plan) ?? m.milestones.sand, reader)}.`;
     }
     case 'fair': {
       const f = plan.fair;

@@ -90,7 +90,7 @@ function backingTasks(parts: Parts, ledger: Ledger): DraftTask[] {
     work('fitBacking', 'cut the backing, fit it through the hole, abrade the inside face round it', handsOn(ledger, 'fitBacking', 'fit the backing', RATES.formerFixed)),
     { ...work('mixBacking', 'mix the bedding for the backing', handsOn(ledger, 'mixBacking', 'mix the bedding', RATES.mixBatch)), withNext: true },
     work('backing', label, handsOn(ledger, 'backing', 'bond the backing inside', RATES.spreadFixed, [perM2(RATES.spreadPerM2, grind.backingArea)])),
-    { id: 'backingCure', stage: 'laminate', label: 'backing holds', kind: 'wait', duration: mix.milestones.windowOpens ?? mix.milestones.sand },
+    { id: 'backingCure', stage: 'laminate', label: 'backing holds', kind: 'wait', duration: mix.milestones.windowOpens ?? mix.milestones.sand, cures: { of: 'bedding', until: mix.milestones.windowOpens ? 'opens' : 'sand', number: 1 } },
   ];
 }
 
@@ -118,7 +118,10 @@ function labourOf(batch: Batch, hands: Figure, ledger: Ledger): Figure {
   return hands.value > 1 ? ledger.compute(`lay.${batch.number}`, `lay batch ${batch.number}, all hands`, together, { t: batch.wetOut, n: hands }) : batch.wetOut;
 }
 
-const sideOf = (laminate: LaminatePlan, lay: number): string => laminate.plies.find((p) => p.lay === lay)?.side ?? 'outside';
+/** What a shut window costs before the next layer. Never in the plan unless one is missed. */
+const abradeTask = (stage: DraftTask['stage'], id: string, label: string, area: Figure, ledger: Ledger): DraftTask => ({ id, stage, label, kind: 'work', shared: true, duration: handsOn(ledger, id, label, RATES.abradeFixed, [perM2(RATES.abradePerM2, area)]) });
+
+const sideOf = (laminate: LaminatePlan, lay: number): 'outside' | 'inside' => laminate.plies.find((p) => p.lay === lay)?.side ?? 'outside';
 
 function laminateTasks(parts: Parts, ledger: Ledger): DraftTask[] {
   const { laminate, mix, grind } = parts;
@@ -146,7 +149,7 @@ function laminateTasks(parts: Parts, ledger: Ledger): DraftTask[] {
     if (previous && turned) {
       // The other face is opened onto laminate that has set.
       tasks.push(
-        { id: `set.${previous.group}`, stage: 'laminate', label: `laminate sets on the ${sideOf(laminate, previous.plies[0])} face`, kind: 'wait', duration: m.sand },
+        { id: `set.${previous.group}`, stage: 'laminate', label: `laminate sets on the ${sideOf(laminate, previous.plies[0])} face`, kind: 'wait', duration: m.sand, cures: { of: 'laminate', until: 'sand', number: previous.group, face: sideOf(laminate, previous.plies[0]) } },
         { id: 'turn', stage: 'laminate', label: `take the former away, wash and abrade the back, go on ${sideOf(laminate, batch.plies[0])}`, kind: 'work', duration: handsOn(ledger, 'turn', 'change to the other face', RATES.washFixed, [perM2(RATES.washPerM2, grind.inside?.groundArea ?? grind.groundArea)]) },
       );
     } else if (previous && previous.group !== batch.group) {
@@ -156,6 +159,8 @@ function laminateTasks(parts: Parts, ledger: Ledger): DraftTask[] {
         label: 'rest until tacky',
         kind: 'wait',
         duration: m.windowOpens ?? zero(ledger, `tack.${previous.group}`, 'rest until tacky'),
+        cures: { of: 'laminate', until: 'opens', number: previous.group, face: sideOf(laminate, previous.plies[0]) },
+        abrade: abradeTask('laminate', `abrade.${previous.group}`, 'the window has shut: wash and abrade P80', grind.groundArea, ledger),
         ...(m.windowOpens && m.windowCloses ? { window: { opens: m.windowOpens, closes: m.windowCloses } } : {}),
       });
     }
@@ -172,6 +177,7 @@ function laminateTasks(parts: Parts, ledger: Ledger): DraftTask[] {
     label: 'cure until it can be sanded',
     kind: 'wait',
     duration: m.sand,
+    cures: { of: 'laminate', until: 'sand', number: mix.batches[mix.batches.length - 1].group, face: sideOf(laminate, mix.batches[mix.batches.length - 1].plies[0]) },
     ...(m.windowOpens && m.windowCloses ? { window: { opens: m.windowOpens, closes: m.windowCloses } } : {}),
   });
   tasks.push(...structureTasks(parts, 'after', ledger));
@@ -190,7 +196,7 @@ function fairTasks({ fair, grind, system }: Parts, ledger: Ledger): DraftTask[] 
     tasks.push(
       { ...work(`mixFiller.${coat}`, 'mix filler', handsOn(ledger, `mixFiller.${coat}`, 'mix filler', 0, [each])), withNext: true },
       work(`spread.${coat}`, 'spread filler', handsOn(ledger, `spread.${coat}`, 'spread filler', RATES.spreadFixed, [perM2(RATES.spreadPerM2, grind.finishArea)])),
-      { id: `fillerCure.${coat}`, stage: 'fair', label: 'filler cures until it can be sanded', kind: 'wait', duration: fair.milestones.sand },
+      { id: `fillerCure.${coat}`, stage: 'fair', label: 'filler cures until it can be sanded', kind: 'wait', duration: fair.milestones.sand, cures: { of: 'filler', until: 'sand', number: coat } },
     );
   }
   for (const s of fair.sanding) tasks.push(work(`sand.P${s.grit}`, `sand P${s.grit}`, s.time));
@@ -218,7 +224,8 @@ function finishTasks({ finish, grind, system }: Parts, ledger: Ledger): DraftTas
       label: last ? `${name} cures until it can be ${gel ? 'sanded' : 'handled'}` : 'wait for the overcoat window',
       kind: 'wait',
       duration: last ? m.sand : (m.windowOpens ?? m.sand),
-      ...(window && !last ? { window } : {}),
+      cures: { of: 'finish', until: last || !m.windowOpens ? 'sand' : 'opens', number: coat },
+      ...(window && !last ? { window, abrade: abradeTask('finish', `abradeCoat.${coat}`, `the window has shut: abrade P${finish.grits.between} and wipe`, grind.finishArea, ledger) } : {}),
     });
   }
   for (const s of finish.sanding) work(`level.P${s.grit}`, `sand P${s.grit}`, s.time);

@@ -51,7 +51,26 @@ export interface DraftTask {
   readonly withNext?: boolean;
   /** Window of the layer just laid, s from the start of the task. */
   readonly window?: { readonly opens: Figure; readonly closes: Figure };
+  /** What is done first where work goes on only after the window has shut. */
+  readonly abrade?: DraftTask;
+  /** A wait for a cure: what cures, and until when it is waited for. A forecast works its length out anew. */
+  readonly cures?: Cures;
 }
+
+export interface Cures {
+  readonly of: 'laminate' | 'bedding' | 'filler' | 'finish';
+  readonly until: 'opens' | 'sand';
+  /** Group of plies, or coat. */
+  readonly number: number;
+  readonly face?: 'outside' | 'inside';
+}
+
+/** How long a wait takes when it begins at a moment, in place of the plan's figure. Window in ms since 1970. */
+export interface ForecastWait {
+  readonly duration: Figure;
+  readonly window?: { readonly opens: number; readonly closes: number };
+}
+export type Waits = (draft: DraftTask, start: number) => ForecastWait | undefined;
 
 const workTime = formula({
   id: 'plan/timeline',
@@ -107,8 +126,9 @@ function placer({ hours, timeZone = 'UTC' }: Crew): (at: number, length: number,
  * @param start ms since 1970
  * @param route stages that the repair goes through
  * @param done time at which a stage was reported done, ms since 1970
+ * @param waits forecast of the waits; the plan's own figures where it has none
  */
-export function placeTasks(drafts: readonly DraftTask[], start: number, done: Readonly<Partial<Record<Stage, number>>>, crew: Crew = {}, route: readonly Stage[] = STAGES): Timeline {
+export function placeTasks(drafts: readonly DraftTask[], start: number, done: Readonly<Partial<Record<Stage, number>>>, crew: Crew = {}, route: readonly Stage[] = STAGES, waits: Waits = () => undefined): Timeline {
   const place = placer(crew);
   const hands = crew.hands ?? 1;
   const length = (d: DraftTask): number => (d.duration.value * 1000) / (d.shared ? hands : 1);
@@ -118,6 +138,7 @@ export function placeTasks(drafts: readonly DraftTask[], start: number, done: Re
   for (const stage of route) {
     const own = drafts.filter((d) => d.stage === stage);
     const tasks: Task[] = [];
+    let shut: { readonly closes: number; readonly abrade?: DraftTask } | undefined;
     for (let i = 0; i < own.length; ) {
       // A pot and the laying that follows it are placed together.
       let last = i;
@@ -125,15 +146,34 @@ export function placeTasks(drafts: readonly DraftTask[], start: number, done: Re
       const block = own.slice(i, last + 1);
       const whole = block.reduce((sum, d) => sum + length(d), 0);
       const begin = block[0].kind === 'wait' ? clock : place(clock, whole, block.length > 1 || whole <= WORTH_BREAKING_OFF).start;
+      const missed = block[0].kind === 'work' && shut?.abrade && begin > shut.closes ? shut.abrade : undefined;
+      if (block[0].kind === 'work') shut = undefined;
+      if (missed) {
+        const { shared: _, window: __, abrade: ___, cures: ____, ...task } = missed;
+        const spot = place(begin, length(missed), true);
+        tasks.push({ ...task, ...spot });
+        clock = spot.end;
+        continue;
+      }
       clock = begin;
       for (const draft of block) {
-        const { window, shared: _, withNext: __, ...task } = draft;
+        const { window: planned, shared: _, withNext: __, abrade, cures, ...task } = draft;
+        const forecast = cures && waits(draft, clock);
+        if (forecast) {
+          const { duration, window } = forecast;
+          tasks.push({ ...task, duration, start: clock, end: clock + duration.value * 1000, ...(window ? { window } : {}) });
+          clock += duration.value * 1000;
+          if (window) shut = { closes: window.closes, abrade };
+          continue;
+        }
+        const window = planned;
         const spot = task.kind === 'wait' || block.length > 1 ? { start: clock, end: clock + length(draft) } : place(clock, length(draft), whole <= WORTH_BREAKING_OFF);
         tasks.push({
           ...task,
           ...spot,
           ...(window ? { window: { opens: spot.start + window.opens.value * 1000, closes: spot.start + window.closes.value * 1000 } } : {}),
         });
+        if (window) shut = { closes: spot.start + window.closes.value * 1000, abrade };
         clock = spot.end;
       }
       i = last + 1;
@@ -161,7 +201,7 @@ export function missedWindows(timeline: Timeline): Problem[] {
       stage: task.stage,
       path: 'schedule.start',
       what: `the window after “${task.label}” shuts ${late < 120 ? `${late} min` : `${Math.round(late / 60)} h`} before work goes on`,
-      suggestion: `start at another hour, or wash and abrade${task.stage === 'laminate' ? ' P80' : ''} before the next ${task.stage === 'laminate' ? 'ply' : 'coat'}`,
+      suggestion: `start at another hour; as it stands, washing and abrading before the next ${task.stage === 'laminate' ? 'ply' : 'coat'} is planned${/^abrade/.test(following.id) ? `, ${Math.round(following.duration.value / 60)} min` : ''}`,
     });
   }
   return problems.reverse();

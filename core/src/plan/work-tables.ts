@@ -17,7 +17,7 @@ const plural = (f: Figure, one: string, many: string): string => (f.value === 1 
 /** The tables of a stage on a work order. */
 export function workTables(stage: Stage, plan: Plan, history: readonly FindingEffect[], reader: Reader): readonly WorkTable[] {
   const open = plan.open.find((o) => o.stage === stage);
-  if (open) return [{ caption: 'Not worked out here; to take from elsewhere', columns: ['What'], rows: open.take.map((t) => text(t)) }, ...(stage === 'mix' ? productTimesTable(plan, reader) : [])];
+  if (open) return [{ caption: 'Not worked out here; to take from elsewhere', columns: ['What'], rows: open.take.map((t) => text(t)) }, ...(stage === 'mix' ? [...productTimesTable(plan, reader), ...windowTables('mix', plan, reader)] : [])];
   switch (stage) {
     case 'survey':
       return history.length === 0 ? [] : [findingsTable(history, reader)];
@@ -134,10 +134,12 @@ function mixTables(plan: Plan, reader: Reader): WorkTable[] {
     },
     ...measuresTable(mix.batches.flatMap((b, i) => (bench?.batches[i] ?? []).map((m): [string, Measure] => [`batch ${b.number}`, m])), reader),
     timesTable(plan, reader),
+    ...windowTables('mix', plan, reader),
   ];
 }
 
-function fairTables({ fair, system, bench }: Plan, reader: Reader): WorkTable[] {
+function fairTables(plan: Plan, reader: Reader): WorkTable[] {
+  const { fair, system, bench } = plan;
   if (!fair) return [];
   const powder: Said[][] = fair.powderPerBatch ? [[[system?.chosen?.chain.filler?.powder?.name ?? 'filler'], [bare(fair.powderPerBatch, 'g', 1)], [], [], []]] : [];
   return [
@@ -147,11 +149,13 @@ function fairTables({ fair, system, bench }: Plan, reader: Reader): WorkTable[] 
       rows: [...partLines(fair.partsPerBatch).map(partRow), ...powder],
     },
     ...measuresTable((bench?.filler ?? []).map((m): [string, Measure] => ['each batch', m]), reader),
+    ...windowTables('fair', plan, reader),
     sandingTable('Sanding', fair.sanding, reader),
   ];
 }
 
-function finishTables({ finish, bench }: Plan, reader: Reader): WorkTable[] {
+function finishTables(plan: Plan, reader: Reader): WorkTable[] {
+  const { finish, bench } = plan;
   if (!finish) return [];
   return [
     {
@@ -160,6 +164,7 @@ function finishTables({ finish, bench }: Plan, reader: Reader): WorkTable[] {
       rows: partLines(finish.partsPerCoat).map(partRow),
     },
     ...measuresTable((bench?.coat ?? []).map((m): [string, Measure] => ['each coat', m]), reader),
+    ...windowTables('finish', plan, reader),
     ...(finish.sanding.length > 0 ? [sandingTable('Levelling', finish.sanding, reader)] : []),
   ];
 }
@@ -188,6 +193,18 @@ function findingsTable(history: readonly FindingEffect[], reader: Reader): WorkT
       [changesWords(h.changes, reader)],
     ]),
   };
+}
+
+/** When what may be done along the course of the air: likely, and the range round it. */
+function windowTables(stage: Stage, { cure }: Plan, reader: Reader): WorkTable[] {
+  const cases = cure?.cases.filter((c) => c.stage === stage || (stage === 'mix' && c.stage === 'laminate')) ?? [];
+  if (!cure || cases.length === 0) return [];
+  const day = new Intl.DateTimeFormat('en-GB', { timeZone: reader.timeZone ?? 'UTC', weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+  const rows = cases.flatMap((c) => [
+    ...c.milestones.map((m, i): Said[] => [[i === 0 ? c.title : ''], [m.label], [figure(m.after, reader)], [day.format(m.at)], [`${day.format(m.span[0])} to ${day.format(m.span[1])}`]]),
+    ...(c.peak && c.peakAt !== undefined ? [[[''], ['hottest place'], [figure(c.peak, reader)], [day.format(c.peakAt)], []] as Said[]] : []),
+  ]);
+  return [{ caption: `Windows, air ${cure.air.words}${cure.air.standIn ? ': look at a real forecast' : ''}`, columns: ['What', 'When', 'After laying', 'Likely', 'Between'], rows }];
 }
 
 function timesTable(plan: Plan, reader: Reader): WorkTable {

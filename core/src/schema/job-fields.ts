@@ -34,6 +34,9 @@ const spot = group('Spot', {
   y: required(quantity('Down', 'fraction', 0, 4, '%')),
 });
 
+/** Where the course of the air comes from. The forecast is a made-up stand-in and says so. */
+export const AIR_COURSES = { steady: 'steady', 'day and night': 'day and night', readings: 'as the logger read', forecast: 'stand-in for a forecast' } as const;
+export const WARMING = { none: 'nothing', tent: 'heated tent', lamp: 'infrared lamp', mat: 'heat mat' } as const;
 /** Ways that a cloth may lie in the laminate. */
 export const WAYS_OF_PLY = { '0/90': '0/90', '±45': '±45', '0': '0', '90': '90', '45': '45', '-45': '-45', any: 'any', '–': '–' } as const;
 const plies = (label: string): ListField => list(label, group('Ply', {
@@ -167,6 +170,30 @@ export const JOB_FIELDS: GroupField = group('Job', {
     place: choice('Where the work is done', { shop: 'in the shop', tent: 'under a tent', 'open air': 'in the open air', beach: 'on the beach' }),
     temperature: quantity('Temperature at the work', 'temperature', -20, 50, '°C'),
     humidity: quantity('Relative humidity', 'fraction', 0.05, 1, '%'),
+    air: choice('How the air goes', AIR_COURSES),
+    low: quantity('Coldest, towards sunrise', 'temperature', -20, 50, '°C'),
+    high: quantity('Warmest, after noon', 'temperature', -20, 60, '°C'),
+    readings: list('Readings of the logger', group('Reading', {
+      at: required(instant('Read at')),
+      temperature: required(quantity('Temperature', 'temperature', -40, 80, '°C')),
+      humidity: quantity('Relative humidity', 'fraction', 0.01, 1, '%'),
+    }), 600),
+    sky: choice('Sky', { cloud: 'cloud', clear: 'clear' }),
+    sun: choice('Sun on the work', { no: 'shade', yes: 'sun' }),
+    shade: choice('Colour of the face', { light: 'light', dark: 'dark' }),
+  }),
+  warmth: group('Warming', {
+    kind: choice('Warm with', WARMING),
+    temperature: quantity('Held at', 'temperature', 10, 70, '°C', '25 °C until entered'),
+    power: quantity('Lamp', 'power', 50, 6000, 'W', '500 W until entered'),
+    distance: quantity('Lamp to the face', 'length', 0.15, 3, 'mm', '800 mm until entered'),
+    from: choice('From', { gel: 'gel on', start: 'the beginning' }),
+    hours: quantity('For', 'time', 1800, 7 * 86_400, 'h', '12 h until entered'),
+  }),
+  mix: group('Batches', {
+    perGo: quantity('Laminate in one go', 'length', 0.0005, 0.04, 'mm', 'the data sheet decides until entered'),
+    fillPerGo: quantity('Filler in one go', 'length', 0.0005, 0.08, 'mm', 'the data sheet decides until entered'),
+    pot: quantity('Largest pot', 'mass', 0.02, 20, 'g', 'the data sheet decides until entered'),
   }),
   system: group('System', {
     resin: productChoice('Laminating resin', products('laminating resin')),

@@ -149,7 +149,20 @@ export interface JobOf<Q> {
   grade?: 'workboat' | 'standard' | 'show';
   lasts?: 'weekend' | 'season' | 'for good';
   priorities?: { preset?: string; weights?: Record<string, Q> };
-  conditions?: { place?: string; temperature?: Q; humidity?: Q };
+  conditions?: {
+    place?: string;
+    temperature?: Q;
+    humidity?: Q;
+    air?: 'steady' | 'day and night' | 'readings' | 'forecast';
+    low?: Q;
+    high?: Q;
+    readings?: { at: string; temperature: Q; humidity?: Q }[];
+    sky?: 'cloud' | 'clear';
+    sun?: 'no' | 'yes';
+    shade?: 'light' | 'dark';
+  };
+  warmth?: { kind?: 'none' | 'tent' | 'lamp' | 'mat'; temperature?: Q; power?: Q; distance?: Q; from?: 'gel' | 'start'; hours?: Q };
+  mix?: { perGo?: Q; fillPerGo?: Q; pot?: Q };
   system?: SystemChoice;
   taper?: { ratio?: Q; side?: TaperSide };
   obstacles?: Obstacle<Q>[];

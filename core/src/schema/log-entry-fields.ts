@@ -1,5 +1,26 @@
-import { choice, group, instant, required, text, type GroupField } from './field';
+import { choice, group, instant, quantity, required, text, type GroupField } from './field';
 import { STAGE_TITLES } from '../trace/stage-titles';
+
+/** What happened at the bench or at the boat, as a machine can read it. The text of the entry says the same. */
+export const LOG_EVENTS = {
+  mixed: 'mixed', laid: 'laid', thrown: 'thrown away', corrected: 'ratio corrected', note: 'note', abraded: 'abraded', reactivated: 'reactivated', coated: 'covered by the next layer', weather: 'weather broke',
+} as const;
+export type LogEventKind = keyof typeof LOG_EVENTS;
+
+/** The event of a log entry, in SI. */
+export interface LogEvent {
+  readonly kind: LogEventKind;
+  readonly run?: string;
+  readonly batch?: string;
+  readonly product?: string;
+  readonly lot?: string;
+  readonly first?: number;
+  readonly second?: number;
+  readonly pot?: number;
+  readonly air?: number;
+  readonly humidity?: number;
+  readonly until?: string;
+}
 
 /** One dated entry of a job's log; the id is made by the client, so that sending it twice stores it once. */
 export const LOG_ENTRY_FIELDS: GroupField = group('Log entry', {
@@ -8,4 +29,17 @@ export const LOG_ENTRY_FIELDS: GroupField = group('Log entry', {
   at: required(instant('When')),
   who: required(text('Who', 80)),
   text: required(text('Entry', 4000)),
+  event: group('Event', {
+    kind: required(choice('What', LOG_EVENTS)),
+    run: text('Batch of the bench', 36),
+    batch: text('Batch', 80),
+    product: text('Product', 120),
+    lot: text('Lot', 60),
+    first: quantity('First part', 'mass', 0, 200, 'g'),
+    second: quantity('Second part', 'mass', 0, 200, 'g'),
+    pot: quantity('Pot', 'temperature', -20, 250, '°C'),
+    air: quantity('Air', 'temperature', -40, 80, '°C'),
+    humidity: quantity('Relative humidity', 'fraction', 0, 1, '%'),
+    until: instant('Until'),
+  }),
 });

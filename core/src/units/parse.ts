@@ -17,6 +17,7 @@ const EXAMPLE: Record<Dimension, string> = {
   time: '30 min',
   fraction: '60 %',
   ratio: '12:1',
+  power: 'power',
   count: '32',
   money: '65',
 };

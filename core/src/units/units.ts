@@ -17,6 +17,7 @@ export type Dimension =
   | 'fraction'
   | 'ratio'
   | 'count'
+  | 'power'
   | 'money';
 
 export interface UnitDefinition {
@@ -78,6 +79,8 @@ export const UNITS = {
   d: { dimension: 'time', factor: 86400, aliases: ['day', 'days'] },
   '%': { dimension: 'fraction', factor: 0.01, aliases: ['percent', 'pc'] },
   ':1': { dimension: 'ratio', factor: 1, aliases: [': 1', 'to 1'] },
+  W: { dimension: 'power', factor: 1, aliases: ['watt', 'watts'] },
+  kW: { dimension: 'power', factor: 1000, aliases: ['kilowatt', 'kilowatts'] },
   each: { dimension: 'count', factor: 1, aliases: ['pcs', 'pieces', 'drops', 'hands'] },
 } as const satisfies Record<string, UnitDefinition>;
 
@@ -97,6 +100,7 @@ export const STORED_UNIT: Record<Dimension, string> = {
   fraction: '1',
   ratio: '1',
   count: 'count',
+  power: 'W',
   money: 'money',
 };
 

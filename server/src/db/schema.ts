@@ -47,6 +47,8 @@ export const logEntries = pgTable(
     at: instant('at').notNull(),
     who: text('who').notNull(),
     text: text('text').notNull(),
+    /** What happened, as a machine can read it. */
+    event: jsonb('event'),
     receivedAt: instant('received_at').notNull().defaultNow(),
   },
   (t) => [index('log_entries_job').on(t.jobId, t.sequence)],

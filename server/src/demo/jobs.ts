@@ -1,4 +1,5 @@
 import type { JobDocument, Stage } from '@nelbo/core';
+import { cureJobs } from './cure-jobs';
 import { groundJobs } from './ground-jobs';
 import { otherHulls } from './other-hulls';
 
@@ -197,5 +198,6 @@ export function demoJobs(now: number): readonly DemoJob[] {
     },
     ...otherHulls(now),
     ...groundJobs(now),
+    ...cureJobs(now),
   ];
 }

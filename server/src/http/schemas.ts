@@ -37,7 +37,7 @@ const schemas: Record<string, JsonSchema> = {
   Imported: object({ job: { $ref: '#/components/schemas/Job' }, problems: { type: 'array', items: { $ref: '#/components/schemas/FieldProblem' } } }),
   Revision: object(revision),
   RevisionWithDocument: object({ ...revision, document: { $ref: '#/components/schemas/JobDocument' } }),
-  StoredLogEntry: object({ id: uuid, stage: text, at: instant, who: text, text, receivedAt: instant }),
+  StoredLogEntry: object({ id: uuid, stage: text, at: instant, who: text, text, receivedAt: instant, event: (ofFields(LOG_ENTRY_FIELDS)['properties'] as JsonSchema)['event'] }, ['event']),
   WorkOrder: object({ id: uuid, jobVersion: whole }),
   KeptWorkOrder: object({ id: uuid, jobVersion: whole, madeAt: instant, engine: text, library: text }),
   Health: object({ status: { const: 'ok' } }),

@@ -1,5 +1,5 @@
 import type { Request } from 'express';
-import { LOG_ENTRY_FIELDS } from '@nelbo/core';
+import { LOG_ENTRY_FIELDS, type LogEvent } from '@nelbo/core';
 import type { Database } from '../db/connect';
 import { HttpProblem } from '../http/problem';
 import { param, type Route } from '../http/route';
@@ -14,6 +14,7 @@ interface LogBody {
   at: string;
   who: string;
   text: string;
+  event?: LogEvent;
 }
 
 const entryBody = bodyOf<LogBody>(LOG_ENTRY_FIELDS);
@@ -24,6 +25,7 @@ const view = (row: LogRow) => ({
   at: new Date(row.at).toISOString(),
   who: row.who,
   text: row.text,
+  ...(row.event ? { event: row.event } : {}),
   receivedAt: new Date(row.receivedAt).toISOString(),
 });
 

@@ -1,5 +1,6 @@
 import { stringify } from 'csv-stringify/sync';
-import { bounds, formatIn, gramDecimals, type DrawnPattern, type NestLayout, type Plan, type RollCut } from '@nelbo/core';
+import { bounds, formatIn, gramDecimals, type LogEvent, type Plan } from '@nelbo/core';
+import { type DrawnPattern, type NestLayout, type RollCut } from '@nelbo/core/papers';
 import type { LogRow } from '../log/queries';
 
 /** Comma-separated text with a head; cells that a spreadsheet would run as formulas are made harmless. */
@@ -55,7 +56,11 @@ export function rollsCsv(cuts: readonly { readonly cut: RollCut; readonly layout
 
 export function logCsv(rows: readonly LogRow[]): string {
   return csv(
-    ['at', 'stage', 'who', 'entry', 'received at', 'id'],
-    rows.map((r) => [new Date(r.at).toISOString(), r.stage, r.who, r.text, new Date(r.receivedAt).toISOString(), r.id]),
+    ['at', 'stage', 'who', 'entry', 'event', 'batch', 'product', 'lot', 'first g', 'second g', 'pot °C', 'air °C', 'humidity %', 'received at', 'id'],
+    rows.map((r) => {
+      const e = (r.event ?? {}) as Partial<LogEvent>;
+      const fixed = (v: number | undefined, factor: number, decimals: number): string => (v === undefined ? '' : (v * factor).toFixed(decimals));
+      return [new Date(r.at).toISOString(), r.stage, r.who, r.text, e.kind, e.batch, e.product, e.lot, fixed(e.first, 1000, 1), fixed(e.second, 1000, 2), fixed(e.pot, 1, 1), fixed(e.air, 1, 1), fixed(e.humidity, 100, 0), new Date(r.receivedAt).toISOString(), r.id];
+    }),
   );
 }

@@ -1,6 +1,7 @@
 import { setImmediate as breathe } from 'node:timers/promises';
 import PDFDocument from 'pdfkit';
-import { cutList, drawnPattern, nestFor, OVERLAP, PAPERS, patternPieces, rollCuts, SHEET_MARGIN, tilesOf, wellWithin, GENERAL_CAUTION, TRIES_WHILE_OTHERS_WAIT, type DrawnPattern, type Library, type NestLayout, type Paper, type PatternLine, type Point, type RollCut, type Tile } from '@nelbo/core';
+import { wellWithin, GENERAL_CAUTION, type Library, type Point } from '@nelbo/core';
+import { cutList, drawnPattern, nestFor, OVERLAP, PAPERS, patternPieces, rollCuts, SHEET_MARGIN, tilesOf, TRIES_WHILE_OTHERS_WAIT, type DrawnPattern, type NestLayout, type Paper, type PatternLine, type RollCut, type Tile } from '@nelbo/core/papers';
 import { ACT, HAIRLINE, INK, MUTED, registerFonts } from './pdf-text';
 import type { Planned } from './planned';
 

@@ -1,4 +1,6 @@
-import { findingHistory, planRepair, readJob, workOrder, type FindingEffect, type Job, type Library, type Plan, type Problem, type Reader, type Shop, type WorkOrder } from '@nelbo/core';
+import { findingHistory, planRepair, readJob, refinePlan, refineProblems, type FindingEffect, type Job, type Library, type Plan, type Problem, type Reader, type Shop } from '@nelbo/core';
+import { forecastCure } from '@nelbo/core/cure';
+import { workOrder, type WorkOrder } from '@nelbo/core/papers';
 import type { Database } from '../db/connect';
 import { HttpProblem } from '../http/problem';
 import type { JobView } from '../jobs/service';
@@ -18,7 +20,7 @@ export interface Planned {
 /** Yard as the planner takes it: the crew by name. */
 export const shopOf = (document: Record<string, unknown>): Shop => ({ ...document, crew: (document['crew'] as { name: string }[] | undefined)?.map((p) => p.name) }) as Shop;
 
-/** Plans a stored job with the yard as it stands. */
+/** Plans a stored job with the yard as it stands, its cures along the course of the air. */
 export async function planned(db: Database, job: JobView): Promise<Planned> {
   const [shop, library] = [shopOf(await readShop(db)), await readLibrary(db)];
   const { job: read, problems } = readJob(job.document);
@@ -26,10 +28,11 @@ export async function planned(db: Database, job: JobView): Promise<Planned> {
   const clock = { now: Date.now(), timeZone };
   const result = read && planRepair(read, library, shop, clock);
   if (!read || !result?.plan) throw new HttpProblem(422, 'The job cannot be planned');
+  const cure = forecastCure(read, result, library, shop, clock);
   return {
     job: read,
-    plan: result.plan,
-    problems: [...problems, ...result.problems],
+    plan: cure ? refinePlan(result.plan, cure) : result.plan,
+    problems: [...problems, ...(cure ? refineProblems(result.problems, cure) : result.problems)],
     library,
     history: findingHistory(read, library, shop, clock),
     reader: { currency: shop.currency, units: shop.units, timeZone },

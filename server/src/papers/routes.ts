@@ -6,7 +6,7 @@ import { fileName } from '../jobs/routes';
 import type { JobService, JobView } from '../jobs/service';
 import { listEntries } from '../log/queries';
 import { setImmediate as breathe } from 'node:timers/promises';
-import { drawnPatterns, nestFor, patternPieces, patternsDxf, patternsSvg, rollCuts, TRIES_WHILE_OTHERS_WAIT, type Paper } from '@nelbo/core';
+import { drawnPatterns, nestFor, patternPieces, patternsDxf, patternsSvg, rollCuts, TRIES_WHILE_OTHERS_WAIT, type Paper } from '@nelbo/core/papers';
 import { HttpProblem } from '../http/problem';
 import { cutListCsv, logCsv, materialsCsv, patternPointsCsv, rollsCsv } from './csv';
 import { patternsPdf } from './patterns-pdf';

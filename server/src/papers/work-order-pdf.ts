@@ -1,6 +1,7 @@
 import { setImmediate as breathe } from 'node:timers/promises';
 import PDFDocument from 'pdfkit';
-import { STAGE_TITLES, say, workOrderScenes, type Said, type Trace, type WorkOrder } from '@nelbo/core';
+import { STAGE_TITLES, say, type Said, type Trace } from '@nelbo/core';
+import { workOrderScenes, type WorkOrder } from '@nelbo/core/papers';
 import { drawScene } from './pdf-scene';
 import { MARGIN, Sheet } from './pdf-sheet';
 import { HAIRLINE, MUTED, registerFonts } from './pdf-text';

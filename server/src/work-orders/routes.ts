@@ -1,7 +1,7 @@
 import { desc, eq } from 'drizzle-orm';
 import type { Request } from 'express';
 import * as yup from 'yup';
-import { publicPlan, workOrderDrawings, workOrderMarkdown } from '@nelbo/core';
+import { publicPlan, workOrderDrawings, workOrderMarkdown } from '@nelbo/core/papers';
 import type { Database } from '../db/connect';
 import { workOrders } from '../db/schema';
 import { HttpProblem } from '../http/problem';

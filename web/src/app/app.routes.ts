@@ -13,6 +13,8 @@ export const routes: Routes = [
   },
   { path: 'jobs/:id/patterns', title: 'Patterns · Nelbo', loadComponent: () => import('./patterns/patterns-page').then((m) => m.PatternsPage) },
   { path: 'jobs/:id/owner', title: 'What we found · Nelbo', loadComponent: () => import('./owner/owner-page').then((m) => m.OwnerPage) },
+  { path: 'jobs/:id/bench', title: 'Bench · Nelbo', loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage) },
+  { path: 'bench', title: 'Bench · Nelbo', loadComponent: () => import('./bench/bench-home').then((m) => m.BenchHome) },
   { path: 'jobs/:id/:stage', title: 'Job · Nelbo', loadComponent: () => import('./job/job-page').then((m) => m.JobPage) },
   { path: 'stores', title: 'Stores · Nelbo', loadComponent: () => import('./stores/stores-page').then((m) => m.StoresPage) },
   { path: 'stores/:id', title: 'Stores · Nelbo', loadComponent: () => import('./stores/stores-page').then((m) => m.StoresPage) },

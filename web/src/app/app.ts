@@ -21,6 +21,10 @@ import { ShortcutSheet } from './ui/shortcut-sheet';
         <svg viewBox="0 0 24 24" aria-hidden="true"><path d="M3 14h18l-3 5H6zM12 14V4l6 7h-6" /></svg>
         <span>Jobs</span>
       </a>
+      <a routerLink="/bench" routerLinkActive="on" ariaCurrentWhenActive="page">
+        <svg viewBox="0 0 24 24" aria-hidden="true"><path d="M6 4h12l-2 16H8zM7 10h10" /></svg>
+        <span>Bench</span>
+      </a>
       <a routerLink="/stores" routerLinkActive="on" ariaCurrentWhenActive="page">
         <svg viewBox="0 0 24 24" aria-hidden="true"><path d="M3 10h18M3 19h18M6 10V5h4v5M13 10V7h5v3M5 19v-5h6v5M14 19v-4h3v4" /></svg>
         <span>Stores</span>
@@ -63,10 +67,11 @@ import { ShortcutSheet } from './ui/shortcut-sheet';
     @media (max-width: 700px) {
       :host { grid-template-columns: minmax(0, 1fr); grid-template-rows: auto 1fr; }
       nav { flex-direction: row; height: auto; z-index: 5; }
-      nav a, nav button { flex-direction: row; border-left: 0; border-bottom: 3px solid transparent; padding: 12px 9px; min-height: 48px; }
+      nav a, nav button { flex-direction: row; border-left: 0; border-bottom: 3px solid transparent; padding: 12px 6px; min-height: 48px; font-size: 0.82rem; flex-shrink: 0; }
+      nav { overflow-x: auto; }
       nav a svg, nav button span, nav .keys { display: none; }
       nav a.on { border-bottom-color: #f2793a; }
-      nav .brand { padding: 8px 12px; }
+      nav .brand { padding: 8px 8px; font-size: 1.15rem; }
     }
     @media print { :host { display: block; } nav, .skip { display: none; } }
   `,
@@ -80,6 +85,7 @@ export class App {
     const unregister = this.commands.register(() => [
       { id: 'shop', group: 'Go to', label: 'Shop', keys: 's', run: go('/shop') },
       { id: 'jobs', group: 'Go to', label: 'Jobs', keys: 'j', run: go('/jobs') },
+      { id: 'bench', group: 'Go to', label: 'Bench', keys: 'k', run: go('/bench') },
       { id: 'stores', group: 'Go to', label: 'Stores', keys: 't', run: go('/stores') },
       { id: 'guide', group: 'Go to', label: 'Bonding guide', keys: 'b', run: go('/guide') },
       { id: 'settings', group: 'Go to', label: 'Settings', keys: ',', run: go('/settings') },

@@ -1,5 +1,5 @@
 import type { Sheet } from '../product';
-import { cureRow, HOUR } from './cure-row';
+import { cureRow, dryingRow, HOUR } from './cure-row';
 
 /** Tie coats, primers and barrier coats. */
 export const PRIMERS: readonly Sheet[] = [
@@ -23,8 +23,8 @@ export const SURFACE_FILLERS: readonly Sheet[] = [
 ];
 
 export const COATINGS: readonly Sheet[] = [
-  { id: 'enamel-1k', role: 'coating', family: 'alkyd', name: 'One-part enamel', traits: ['one-part', 'opaque'], densityLiquid: 1050, solids: 0.5, cure: cureRow(480, 24, 240, 8), pricePerM3: 24000, minutes: 30, source: 'typical of one-part alkyd or urethane-alkyd enamels' },
-  { id: 'varnish', role: 'coating', family: 'alkyd', name: 'UV-stable varnish', traits: ['one-part', 'clear'], densityLiquid: 920, solids: 0.45, cure: cureRow(480, 24, 240, 8), pricePerM3: 28000, minutes: 60, merits: { match: 0.95, life: 0.4 }, source: 'typical of UV-absorbing marine varnishes' },
+  { id: 'enamel-1k', role: 'coating', family: 'alkyd', name: 'One-part enamel', traits: ['one-part', 'opaque'], densityLiquid: 1050, solids: 0.5, cure: cureRow(480, 24, 240, 8), drying: dryingRow('solvent', 120, 1440, 80, 0.85), pricePerM3: 24000, minutes: 30, source: 'typical of one-part alkyd or urethane-alkyd enamels' },
+  { id: 'varnish', role: 'coating', family: 'alkyd', name: 'UV-stable varnish', traits: ['one-part', 'clear'], densityLiquid: 920, solids: 0.45, cure: cureRow(480, 24, 240, 8), drying: dryingRow('solvent', 180, 1440, 80, 0.85), pricePerM3: 28000, minutes: 60, merits: { match: 0.95, life: 0.4 }, source: 'typical of UV-absorbing marine varnishes' },
   { id: 'clear-2k', role: 'coating', family: 'polyurethane', name: 'Two-part clear coat, UV-stable', traits: ['isocyanate', 'clear'], proportion: { kind: 'two-part', volumeRatio: 2, densityA: 1020, densityB: 1050 }, densityLiquid: 1020, solids: 0.5, cure: cureRow(240, 16, 168, 10), pricePerM3: 42000, minutes: 45, merits: { life: 0.9, health: 0.3, match: 0.95 }, source: 'typical of two-part polyurethane clears' },
   { id: 'paint-plastic', role: 'coating', family: 'acrylic', name: 'Flexible acrylic paint for plastics', traits: ['one-part', 'flexible', 'opaque'], densityLiquid: 950, solids: 0.3, cure: cureRow(480, 2, 48, 10), pricePerM3: 50000, minutes: 20, merits: { life: 0.55, ease: 0.9, match: 0.7 }, source: 'typical of plasticised acrylic paints' },
   { id: 'antifouling-copper', role: 'coating', family: 'copper antifouling', name: 'Copper antifouling', traits: ['copper', 'one-part', 'opaque'], densityLiquid: 1700, solids: 0.5, cure: cureRow(480, 10, 24, 5), pricePerM3: 45000, minutes: 30, merits: { health: 0.3, match: 0.7 }, source: 'typical of eroding copper antifoulings' },
@@ -44,17 +44,17 @@ export const SECOND_PARTS: readonly Sheet[] = [
   { id: 'wax-solution', role: 'second part', family: 'wax', name: 'Paraffin wax in styrene, 5 %', densityLiquid: 900, pricePerKg: 15, source: 'typical; 2–5 % of the last coat' },
 ];
 
-const powder = (id: string, name: string, partsPerHundred: Sheet['partsPerHundred'], densityParticle: number): Sheet => ({
-  id, role: 'powder', family: name.toLowerCase(), name, partsPerHundred, densityParticle, source: 'typical, parts by mass per 100 of resin',
+const powder = (id: string, name: string, partsPerHundred: Sheet['partsPerHundred'], densityParticle: number, densityBulk: number): Sheet => ({
+  id, role: 'powder', family: name.toLowerCase(), name, partsPerHundred, densityParticle, densityBulk, source: 'typical, parts by mass per 100 of resin',
 });
 
 /** Powders by parts per 100 of resin for ketchup, mayonnaise and peanut butter; graphite is never mixed that stiff. */
 export const POWDERS: readonly Sheet[] = [
-  powder('fumed-silica', 'Fumed silica', [3, 6, 9], 2200),
-  powder('microfibre', 'Microfibre', [6, 12, 20], 1500),
-  powder('glass-bubbles', 'Glass bubbles', [12, 25, 40], 220),
-  powder('phenolic-balloons', 'Phenolic balloons', [10, 20, 30], 250),
-  powder('wood-flour', 'Wood flour', [15, 30, 45], 1400),
-  powder('milled-glass', 'Milled glass', [20, 40, 60], 2550),
-  powder('graphite', 'Graphite', [15, 30], 2200),
+  powder('fumed-silica', 'Fumed silica', [3, 6, 9], 2200, 50),
+  powder('microfibre', 'Microfibre', [6, 12, 20], 1500, 120),
+  powder('glass-bubbles', 'Glass bubbles', [12, 25, 40], 220, 130),
+  powder('phenolic-balloons', 'Phenolic balloons', [10, 20, 30], 250, 110),
+  powder('wood-flour', 'Wood flour', [15, 30, 45], 1400, 200),
+  powder('milled-glass', 'Milled glass', [20, 40, 60], 2550, 800),
+  powder('graphite', 'Graphite', [15, 30], 2200, 400),
 ];

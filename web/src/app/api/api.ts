@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse, HttpParams, type HttpEvent } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import type { Job, JobDocument, Problem, Shop, Stage } from '@nelbo/core';
+import type { LogEvent, Job, JobDocument, Problem, Shop, Stage } from '@nelbo/core';
 import type { Observable } from 'rxjs';
 
 export interface StoredJob {
@@ -46,6 +46,7 @@ export interface LogEntry {
   readonly at: string;
   readonly who: string;
   readonly text: string;
+  readonly event?: LogEvent;
 }
 
 /** What a failed call says, in words for a person. */

@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { SelectModule } from 'primeng/select';
-import { DAMAGE_KINDS, GENERAL_CAUTION, HULL_FAMILIES, IDENTIFICATION_TESTS, SUBSTRATES, VERDICTS, bondingGuide, damageData, meritsOf, type DamageKind, type HullFamily, type PairVerdict, type Product, type ProductRole, type Verdict } from '@nelbo/core';
+import { DAMAGE_KINDS, GENERAL_CAUTION, HULL_FAMILIES, IDENTIFICATION_TESTS, SUBSTRATES, VERDICTS, damageData, meritsOf, type DamageKind, type HullFamily, type Product, type ProductRole, type Verdict } from '@nelbo/core';
+import { bondingGuide, type PairVerdict } from '@nelbo/core/papers';
 import { StoresStore } from '../state/stores-store';
 
 const GROUPS: Readonly<Record<string, readonly ProductRole[]>> = {

@@ -26,14 +26,14 @@ const LONE_PLAN_HEIGHT = 430;
       </div>
       <nb-scene [scene]="s" [handles]="handles()" (moved)="dragged($event)" [laidTo]="context.laidTo()" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
     }
-    @if (planDrawing(); as p) {
+    @if (!sectionOnly() && planDrawing(); as p) {
       <div class="spread head">
         <p><b>Plan</b>&ngsp;<span class="muted small">from outside · grid {{ grid() }}</span></p>
         <p class="muted small"><nb-said [words]="sizes()" /></p>
       </div>
       <nb-scene [scene]="p" [handles]="planHandles()" (moved)="draggedInPlan($event)" [laidTo]="context.laidTo()" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
     }
-    @if (!section() && !planDrawing()) {
+    @if (!sectionOnly() && !section() && !planDrawing()) {
       <div class="nothing">
         <p><b>Nothing to draw yet.</b></p>
         <ul>
@@ -41,7 +41,7 @@ const LONE_PLAN_HEIGHT = 430;
         </ul>
       </div>
     }
-    @if (!section() && planDrawing()) {
+    @if (!sectionOnly() && !section() && planDrawing()) {
       @for (p of errors(); track p.path + p.what) {<p class="note-line warn">{{ p.what }}@if (p.suggestion) {: {{ p.suggestion }}}.</p>}
       @if (context.plan()?.readings?.cells?.length) {<p class="muted small">Rings sound, squares dull, drops wet; hatched: nearest to a dull or wet reading.</p>}
     }
@@ -56,6 +56,8 @@ const LONE_PLAN_HEIGHT = 430;
 })
 export class Drawings implements OnDestroy {
   readonly stage = input.required<Stage>();
+  /** Leaves the plan view out, where something else stands in its place. */
+  readonly sectionOnly = input(false);
   protected readonly context = inject(JobContext);
   readonly #reading = inject(Reading);
   readonly #width = signal(720);

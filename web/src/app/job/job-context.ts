@@ -1,9 +1,10 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { STAGES, type Chain, type Problem, type Stage, type SystemChoice } from '@nelbo/core';
+import { STAGES, refinePlan, refineProblems, type Chain, type Problem, type Stage, type SystemChoice } from '@nelbo/core';
 import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
 import { ShopStore } from '../state/shop-store';
+import { Forecast } from './forecast';
 
 /** A chain by name, link by link. */
 function keptChain(chain: Chain): SystemChoice {
@@ -25,8 +26,17 @@ export class JobContext {
   readonly shop = toSignal(inject(ShopStore).shop$);
 
   readonly document = computed(() => this.state()?.document);
-  readonly plan = computed(() => this.state()?.plan);
-  readonly problems = computed(() => this.state()?.problems ?? []);
+  /** Cure along the course of the air, worked out beside the page a moment after every change. */
+  readonly forecast = inject(Forecast);
+  /** The plan, with its forecast once that is there. */
+  readonly plan = computed(() => {
+    const [state, cure] = [this.state(), this.forecast.of(this.state())];
+    return state?.plan && cure ? refinePlan(state.plan, cure) : state?.plan;
+  });
+  readonly problems = computed(() => {
+    const [state, cure] = [this.state(), this.forecast.of(this.state())];
+    return state && cure ? refineProblems(state.problems, cure) : (state?.problems ?? []);
+  });
   readonly currency = computed(() => this.shop()?.currency ?? '');
   readonly crew = computed(() => this.shop()?.crew ?? []);
   /** The ply picked in the table or in a drawing; picked anywhere, it is picked everywhere. */

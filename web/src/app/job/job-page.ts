@@ -25,14 +25,19 @@ import { StageNotes } from './stages/stage-notes';
 import { SurveyStage } from './stages/survey-stage';
 import { SystemStage } from './stages/system-stage';
 import { Conflict } from './conflict';
+import { Forecast } from './forecast';
+import { CureView } from './cure/cure-view';
 import { History } from './history';
 import { jobCommands } from './job-commands';
+
+/** After the first look has come to rest. */
+const FETCH_STAGES_MS = 2500;
 
 /** A job: the tape across the top, the drawings, the stage at hand and the totals. */
 @Component({
   selector: 'nb-job-page',
-  imports: [Conflict, History, JobHeader, Moved, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, OpenStageView, FairStage, FinishStage, LogStage],
-  providers: [JobStore, LogStore, PhotoStore, JobContext],
+  imports: [Conflict, CureView, History, JobHeader, Moved, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, OpenStageView, FairStage, FinishStage, LogStage],
+  providers: [JobStore, LogStore, PhotoStore, Forecast, JobContext],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (context.failure(); as failure) {
@@ -43,23 +48,23 @@ import { jobCommands } from './job-commands';
         @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [stage]="current()" [warned]="context.warned()" [open]="context.open()" />}
       </header>
       <div class="body" [attr.class]="'body about-' + current()">
-        <section class="drawings" aria-label="Drawings"><nb-drawings [stage]="current()" /><nb-moved /></section>
+        <section class="drawings" aria-label="Drawings"><nb-drawings [stage]="current()" [sectionOnly]="charts()" />@if (charts()) {@defer (on immediate) {<nb-cure-view />}}<nb-moved /></section>
         <main class="stage" tabindex="-1" [attr.aria-label]="current()">
           @if (open()) {<nb-open-stage [stage]="current()" />} @else {@switch (current()) {
             @case ('survey') {<nb-survey-stage />}
             @case ('system') {@defer (on immediate) {<nb-system-stage />}}
             @case ('grind') {@defer (on immediate) {<nb-grind-stage />}}
             @case ('laminate') {@defer (on immediate) {<nb-laminate-stage />}}
-            @case ('mix') {<nb-mix-stage />}
-            @case ('fair') {<nb-fair-stage />}
-            @case ('finish') {<nb-finish-stage />}
+            @case ('mix') {@defer (on immediate) {<nb-mix-stage />}}
+            @case ('fair') {@defer (on immediate) {<nb-fair-stage />}}
+            @case ('finish') {@defer (on immediate) {<nb-finish-stage />}}
             @case ('log') {<nb-log-stage />}
           }}
           <nb-stage-notes [stage]="current()" />
         </main>
       </div>
       <nb-totals-strip [stage]="current()" />
-      @defer (when trace.path().length > 0; prefetch on idle) {<nb-trace-drawer />}
+      @defer (when trace.path().length > 0; prefetch on timer(4s)) {<nb-trace-drawer />}
       @defer (when context.save().kind === 'conflict') {<nb-conflict />}
       @defer (when context.historyOpen()) {<nb-history />}
     } @else {
@@ -96,9 +101,16 @@ export class JobPage implements OnDestroy {
 
   protected readonly current = computed<Stage>(() => STAGES.find((s) => s === this.stage()) ?? 'survey');
 
+  /** While mixing and curing the course of the cure takes the place of the plan view. */
+  protected readonly charts = computed(() => this.current() === 'mix' && this.context.plan()?.timeline !== undefined);
+
   protected readonly open = computed(() => this.context.plan()?.open.some((o) => o.stage === this.current()) ?? false);
 
   constructor() {
+    // The other stages are fetched once the page stands, so that they open without the network too.
+    const fetching = setTimeout(() => void Promise.all([import('./stages/system-stage'), import('./stages/grind-stage'), import('./stages/laminate-stage'), import('./stages/mix-stage'), import('./stages/fair-stage'), import('./stages/finish-stage')]).catch(() => undefined), FETCH_STAGES_MS);
+    inject(DestroyRef).onDestroy(() => clearTimeout(fetching));
+    effect(() => this.context.forecast.begin(['mix', 'fair', 'finish'].includes(this.current())));
     effect(() => {
       this.context.store.open(this.id());
       this.context.logStore.open(this.id());

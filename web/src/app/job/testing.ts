@@ -12,6 +12,7 @@ import { LogStore } from '../state/log-store';
 import { PhotoStore } from '../state/photo-store';
 import { deviceForSpecs, type MemoryStore } from '../state/testing';
 import type { Change } from '../state/live';
+import { Forecast } from './forecast';
 import { JobContext } from './job-context';
 
 /** The complete job of the core's specs, with a boat. */
@@ -39,7 +40,7 @@ export interface Bench<T> {
 /** Makes the services of a job page, opens a job from a made-up server, and shows one component over it. */
 export async function bench<T>(component: Type<T>, inputs: Record<string, unknown> = {}, job: JobDocument = JOB, log: LogEntry[] = [], shop: ShopDocument = { currency: '£' }): Promise<Bench<T>> {
   const device = deviceForSpecs();
-  TestBed.configureTestingModule({ providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), provideRouter([{ path: '**', component }]), JobStore, LogStore, PhotoStore, JobContext] });
+  TestBed.configureTestingModule({ providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), provideRouter([{ path: '**', component }]), JobStore, LogStore, PhotoStore, Forecast, JobContext] });
   const http = TestBed.inject(HttpTestingController);
   const context = TestBed.inject(JobContext);
   http.expectOne('/api/v1/shop').flush(shop);

@@ -30,6 +30,7 @@ import { JobContext } from './job-context';
       </dl>
       <div class="actions">
         <a pButton severity="secondary" [outlined]="true" [routerLink]="['/jobs', context.state()?.id, 'work-order']">Work order</a>
+        @if (stage() === 'laminate' || stage() === 'mix' || stage() === 'fair' || stage() === 'finish') {<a pButton severity="secondary" [outlined]="true" [routerLink]="['/jobs', context.state()?.id, 'bench']">To the bench</a>}
         @if (done()) {
           <button pButton type="button" severity="secondary" [outlined]="true" (click)="reopen()">Take up {{ title() }} again</button>
         } @else {

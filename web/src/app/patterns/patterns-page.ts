@@ -4,8 +4,10 @@ import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import type { Subscription } from 'rxjs';
-import { patternPieces, rollCuts, sameData, sayIn, tilesOf, type NestInput, type PatternPiece, type Paper, type RollCut } from '@nelbo/core';
+import { sameData, sayIn } from '@nelbo/core';
+import { patternPieces, rollCuts, tilesOf, type NestInput, type PatternPiece, type Paper, type RollCut } from '@nelbo/core/papers';
 import { Api, type JobFile } from '../api/api';
+import { Forecast } from '../job/forecast';
 import { JobContext } from '../job/job-context';
 import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
@@ -22,7 +24,7 @@ const BUDGET_MS = 10_000;
 @Component({
   selector: 'nb-patterns-page',
   imports: [ButtonModule, FormsModule, RollView, RouterLink, SelectButtonModule],
-  providers: [JobStore, LogStore, PhotoStore, JobContext],
+  providers: [JobStore, LogStore, PhotoStore, Forecast, JobContext],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (context.failure(); as failure) {

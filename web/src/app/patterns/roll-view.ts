@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { bounds, wellWithin, type NestLayout } from '@nelbo/core';
+import { bounds, wellWithin } from '@nelbo/core';
+import { type NestLayout } from '@nelbo/core/papers';
 
 /** A roll seen from above with the pieces on it, its length along the page. */
 @Component({

@@ -3,6 +3,8 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { SHOP_FIELDS, dewPoint, sayIn } from '@nelbo/core';
 import { failureOf } from '../api/api';
+import type { DeviceReading } from '../devices/device';
+import { Devices } from '../devices/devices';
 import { Reading } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
 import { QuantityFieldView } from '../ui/quantity-field';
@@ -19,6 +21,7 @@ import { sayWhen } from '../ui/when';
         <form (submit)="save($event)">
           <nb-quantity path="temperature" [root]="fields" [value]="temperature()" (changed)="temperature.set($event)" />
           <nb-quantity path="humidity" [root]="fields" [value]="humidity()" (changed)="humidity.set($event)" />
+          @if (logger(); as l) {<button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="take(l)">Take from the logger, simulated</button>}
           <button pButton type="submit" [disabled]="temperature() === undefined || humidity() === undefined">Take this reading</button>
           <button pButton type="button" severity="secondary" [text]="true" (click)="editing.set(false)">Cancel</button>
           @if (failed(); as f) {<p role="alert" class="failed">{{ f }}</p>}
@@ -66,6 +69,13 @@ export class ShopAir {
       at: d?.readAt ? sayWhen(Date.parse(d.readAt), Date.now()) : 'never',
     };
   });
+
+  protected readonly logger = toSignal(inject(Devices).readings('air logger'));
+
+  protected take(l: DeviceReading): void {
+    this.temperature.set(l.value);
+    this.humidity.set(l.humidity);
+  }
 
   protected edit(): void {
     const d = this.#document();

@@ -24,6 +24,8 @@ export interface JobState {
   readonly id: string;
   readonly document: JobDocument;
   readonly job?: Job;
+  /** The moment that the plan counts from, ms since 1970. */
+  readonly now?: number;
   readonly plan?: Plan;
   readonly problems: readonly Problem[];
   /** What the edits of the last moments moved, in plan terms. */
@@ -329,6 +331,7 @@ export class JobStore {
       id,
       document,
       job: read.job,
+      now: this.#openedAt,
       plan,
       problems: [...read.problems, ...problems],
       changes,

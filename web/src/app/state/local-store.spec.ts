@@ -34,7 +34,7 @@ describe('LocalStore in the browser’s own database', () => {
     expect(await firstValueFrom(second.draft(id))).toBeUndefined();
     // A tab that is gone holds none.
     const database: IDBDatabase = await new Promise((resolve) => {
-      const request = indexedDB.open('nelbo', 1);
+      const request = indexedDB.open('nelbo');
       request.onsuccess = () => resolve(request.result);
     });
     const write = database.transaction('drafts', 'readwrite');

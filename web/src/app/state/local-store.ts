@@ -27,8 +27,10 @@ interface Schema extends DBSchema {
   drafts: { key: string; value: KeptDraft; indexes: { job: string } };
   entries: { key: string; value: { id: string; jobId: string; entry: LogEntry }; indexes: { job: string } };
   kept: { key: string; value: { name: string; value: unknown } };
+  bench: { key: string; value: { id: string; at: number; jobId: string } & Record<string, unknown> };
 }
 
+const WEEK_MS = 7 * 86_400_000;
 const MONTH_MS = 30 * 86_400_000;
 const LATER_MS = 6000;
 
@@ -46,12 +48,16 @@ export class LocalStore {
   }
 
   #open(): Promise<IDBPDatabase<Schema>> {
-    return (this.#database ??= openDB<Schema>('nelbo', 1, {
-      upgrade(db) {
+    return (this.#database ??= openDB<Schema>('nelbo', 2, {
+      upgrade(db, from) {
+        if (from < 2) db.createObjectStore('bench', { keyPath: 'id' });
+        if (from >= 1) return;
         db.createObjectStore('drafts', { keyPath: 'key' }).createIndex('job', 'jobId');
         db.createObjectStore('entries', { keyPath: 'id' }).createIndex('job', 'jobId');
         db.createObjectStore('kept', { keyPath: 'name' });
       },
+      // A newer page in another tab is not kept waiting by this one.
+      blocking: (_, __, event) => (event.target as IDBDatabase).close(),
     }));
   }
 
@@ -98,6 +104,23 @@ export class LocalStore {
 
   keepEntry(jobId: string, entry: LogEntry): void {
     this.#write((db) => db.put('entries', { id: entry.id, jobId, entry }));
+  }
+
+  /** A batch of the bench, and what it adds to the log, together or not at all. */
+  keepBench(run: { readonly id: string; readonly at: number; readonly jobId: string }, entry?: LogEntry): void {
+    this.#write(async (db) => {
+      const tx = db.transaction(['bench', 'entries'], 'readwrite');
+      await Promise.all([tx.objectStore('bench').put(run as Schema['bench']['value']), entry ? tx.objectStore('entries').put({ id: entry.id, jobId: run.jobId, entry }) : undefined, tx.done]);
+    });
+  }
+
+  /** Batches of every job that this device has worked, the newest first; a week back. */
+  bench<T>(now: number): Observable<readonly T[]> {
+    return this.#run(async (db) => {
+      const all = await db.getAll('bench');
+      for (const run of all) if (run.at < now - WEEK_MS) await db.delete('bench', run.id);
+      return all.filter((run) => run.at >= now - WEEK_MS).sort((a, b) => b.at - a.at) as unknown as T[];
+    }, [] as readonly T[]);
   }
 
   dropEntry(id: string): void {

@@ -1,5 +1,5 @@
 import { Injectable, inject } from '@angular/core';
-import type { Stage } from '@nelbo/core';
+import type { LogEvent, Stage } from '@nelbo/core';
 import { BehaviorSubject, EMPTY, Subject, catchError, filter, map, merge, retry, switchMap, throwError, timer, type Observable } from 'rxjs';
 import { Api, failureOf, type LogEntry } from '../api/api';
 import { Live } from './live';
@@ -56,10 +56,21 @@ export class LogStore {
     return whoIsHere();
   }
 
-  add(stage: Stage, who: string, text: string): void {
-    if (who) rememberWho(who);
-    const entry: LogEntry = { id: newId(), stage, at: new Date().toISOString(), who: who || 'not named', text };
+  add(stage: Stage, who: string, text: string, event?: LogEvent): LogEntry {
+    const entry = this.make(stage, who, text, event);
     this.#local.keepEntry(this.#jobId, entry);
+    this.#put(entry);
+    return entry;
+  }
+
+  /** An entry that is kept together with something else; {@link send} sends it. */
+  make(stage: Stage, who: string, text: string, event?: LogEvent): LogEntry {
+    if (who) rememberWho(who);
+    return { id: newId(), stage, at: new Date().toISOString(), who: who || 'not named', text, ...(event ? { event } : {}) };
+  }
+
+  /** Sends an entry that this device has kept already. */
+  send(entry: LogEntry): void {
     this.#put(entry);
   }
 

@@ -7,9 +7,10 @@ import { LocalStore, type Draft } from './local-store';
 import { StoresStore } from './stores-store';
 
 /** A device that remembers at once and only as long as the spec runs. */
-export class MemoryStore implements Pick<LocalStore, 'draft' | 'keepDraft' | 'entries' | 'keepEntry' | 'dropEntry' | 'shop' | 'keepShop' | 'stores' | 'keepStores'> {
+export class MemoryStore implements Pick<LocalStore, 'draft' | 'keepDraft' | 'entries' | 'keepEntry' | 'dropEntry' | 'shop' | 'keepShop' | 'stores' | 'keepStores' | 'bench' | 'keepBench'> {
   readonly drafts = new Map<string, Draft>();
   readonly waiting = new Map<string, { jobId: string; entry: LogEntry }>();
+  readonly runs = new Map<string, unknown>();
   kept: ShopDocument | undefined;
 
   draft(jobId: string): Observable<Draft | undefined> {
@@ -23,6 +24,13 @@ export class MemoryStore implements Pick<LocalStore, 'draft' | 'keepDraft' | 'en
   }
   keepEntry(jobId: string, entry: LogEntry): void {
     this.waiting.set(entry.id, { jobId, entry });
+  }
+  bench<T>(): Observable<readonly T[]> {
+    return of([...this.runs.values()] as T[]);
+  }
+  keepBench(run: { readonly id: string; readonly jobId: string }, entry?: LogEntry): void {
+    this.runs.set(run.id, run);
+    if (entry) this.waiting.set(entry.id, { jobId: run.jobId, entry });
   }
   dropEntry(id: string): void {
     this.waiting.delete(id);

@@ -2,10 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, ou
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { EMPTY, Subject, catchError, concatMap, debounceTime } from 'rxjs';
-import { LIBRARY, PRODUCT_FIELDS, applySheet, setIn, sheetFieldsOf, sheetValue, type Figure, type Product } from '@nelbo/core';
+import { LIBRARY, PRODUCT_FIELDS, applySheet, besidesOf, setIn, sheetFieldsOf, sheetValue, type Figure, type Product } from '@nelbo/core';
+import { calibrate, cureClassOf } from '@nelbo/core/cure';
 import { failureOf, type StoredProduct } from '../api/api';
 import { newId } from '../state/new-id';
-import { StoresStore } from '../state/stores-store';
+import { StoresStore, yardProductOf } from '../state/stores-store';
 import { QuantityFieldView } from '../ui/quantity-field';
 import { TextFieldView } from '../ui/text-field';
 import { Lots } from './lots';
@@ -33,6 +34,12 @@ const PAUSE_MS = 500;
       <div class="values">
         @for (f of fields(); track f.name) {<nb-quantity [path]="'values.' + f.name" [root]="root" [value]="value(f.name)" [assumed]="f.assumed" (changed)="set('values.' + f.name, $event)" />}
       </div>
+      @if (besides().length > 0) {
+        <h3>At a second temperature</h3>
+        <p class="muted small">Where the sheet states its times twice, the cure's activation energy comes from it; otherwise the doubling rule stands.</p>
+        <div class="values">@for (f of besides(); track f) {<nb-quantity [path]="'values.' + f" [root]="root" [value]="value(f)" (changed)="set('values.' + f, $event)" />}</div>
+        @if (fit(); as f) {<p class="note-line" [class.warn]="f.bad">{{ f.words }}</p>}
+      }
       @if (gel()) {<p class="muted small">The next layer may go on as soon as it has gelled.</p>}
     } @else {<p class="muted">Nothing of this product is reckoned with yet; its name, lots and notes are kept.</p>}
     <h3>Lots</h3>
@@ -79,6 +86,21 @@ export class ProductSheet {
       const value = sheetValue(like, name);
       return typeof value === 'number' ? [{ name, assumed: { value, unit: '', origin: 'assumed', traceId: '' } }] : [];
     });
+  });
+
+  protected readonly besides = computed(() => (this.like() ? besidesOf(this.like() as Product) : []));
+  /** What the law of cure makes of the times as they stand. */
+  protected readonly fit = computed(() => {
+    const [like, entry] = [this.like(), yardProductOf({ id: this.product().id, product: { like: this.base(), ...this.document() } })];
+    if (!like || !entry) return undefined;
+    const made = applySheet(like, entry);
+    const shape = cureClassOf(made.family);
+    if (!shape || !('cure' in made) || !made.cure) return undefined;
+    const law = calibrate(shape, made.cure);
+    if (!law) return { bad: true, words: 'These times contradict one another: no cure can run so. The times of the library are used.' };
+    const spread = Math.round(law.spread * 100);
+    const energy = `${Math.round(law.kinetics.activation / 1000)} kJ/mol`;
+    return law.refused ? { bad: true, words: `The second temperature is not used: ${law.refused}. Look at the sheet again.` } : { bad: spread > 45, words: `${law.fittedActivation ? `Both temperatures together give ${energy}` : `One temperature: ${energy} of its class`}; the law meets the sheet's times within about ${spread} %.` };
   });
 
   constructor() {

@@ -29,6 +29,17 @@ describe('the tape', () => {
     }
   });
 
+  it('draws windows within the stage whose layer they are about', () => {
+    const layout = at(t.start);
+    const windows = t.stages.flatMap((s) => s.tasks.filter((x) => x.window));
+    expect(layout.windows.length).toBeGreaterThan(0);
+    expect(layout.windows.length).toBeLessThanOrEqual(windows.length);
+    for (const w of layout.windows) {
+      const cell = layout.cells.find((c) => w.x >= c.x - 1e-6 && w.x <= c.x + c.width);
+      expect(w.x + w.width).toBeLessThanOrEqual((cell?.x ?? 0) + (cell?.width ?? 0) + 1e-6);
+    }
+  });
+
   it('moves now from one end to the other', () => {
     expect(at(t.start - 1).now).toBe(0);
     expect(at(t.end + 1).now).toBe(1100);

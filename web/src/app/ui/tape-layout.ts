@@ -12,6 +12,8 @@ export interface TapeLayout {
   readonly cells: readonly TapeCell[];
   readonly days: readonly { readonly x: number; readonly text: string }[];
   readonly ticks: readonly { readonly x: number; readonly long: boolean }[];
+  /** Windows in which the next layer bonds. */
+  readonly windows: readonly { readonly x: number; readonly width: number }[];
   readonly now: number;
 }
 
@@ -66,5 +68,6 @@ export function layTape(timeline: Timeline, width: number, minimum: number, now:
     for (let ms = first; ms < c.span.end; ms += step) own.push({ x: place(ms), long: new Date(ms).getHours() % 6 === 0 && new Date(ms).getMinutes() === 0 });
     return own;
   });
-  return { cells, days, ticks, now: place(now) };
+  const windows = cells.flatMap((c) => c.span.tasks.flatMap((t) => (t.window ? [{ x: place(t.window.opens), width: Math.min(place(t.window.closes), c.x + c.width) - place(t.window.opens) }] : []))).filter((w) => w.width >= 3);
+  return { cells, days, ticks, windows, now: place(now) };
 }

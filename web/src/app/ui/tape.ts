@@ -26,6 +26,7 @@ const NARROW = 760;
       <svg aria-hidden="true" [attr.width]="tapeWidth()" height="36">
         <defs><pattern id="tape-wait" width="6" height="6" patternUnits="userSpaceOnUse"><path d="M-1 7L7 -1" stroke="#2b6777" stroke-width="1.2" /></pattern></defs>
         @for (w of waits(); track $index) {<rect [attr.x]="w.x" y="22" [attr.width]="w.width" height="14" fill="url(#tape-wait)" />}
+        @for (w of layout().windows; track $index) {<path class="window" [attr.d]="'M' + w.x + ' 24v-5h' + w.width + 'v5'" />}
         @for (t of layout().ticks; track $index) {<path class="tick" [attr.d]="'M' + t.x + ' 36V' + (t.long ? 24 : 30)" />}
       </svg>
       <span class="now" [style.left.px]="layout().now"><span class="visually-hidden">now</span></span>
@@ -43,13 +44,14 @@ const NARROW = 760;
     li a { position: absolute; inset: 0; padding: 3px 7px; text-decoration: none; font-weight: 600; font-size: 0.92rem; white-space: nowrap; overflow: hidden; display: flex; gap: 4px; }
     li a .tick { color: var(--wait); font-weight: 700; }
     li.open a { background: repeating-linear-gradient(90deg, var(--ink) 0 6px, transparent 6px 12px) 0 100% / 100% 2px no-repeat; } li.open a.on { background-color: var(--ink); }
-    li.open a { flex-wrap: wrap; padding-top: 1px; line-height: 1.1; align-content: center; } li a small { font-weight: 400; font-size: 0.8rem; color: var(--muted); flex-basis: 100%; } li a.on small { color: #cdd8d5; }
+    li.open a { flex-wrap: wrap; padding-top: 1px; line-height: 1.1; align-content: center; } li a small { font-weight: 400; font-size: 0.8rem; color: var(--muted); flex-basis: 100%; order: 2; } li a.on small { color: #cdd8d5; }
     li a .warn { color: #fff; background: var(--act); border-radius: 50%; width: 1.15em; height: 1.15em; line-height: 1.15em; text-align: center; font-size: 0.85em; font-weight: 700; align-self: flex-start; margin-top: 2px; }
     li a:hover { background: #ece8dd; }
     li a:focus-visible { outline-offset: -3px; z-index: 2; }
     li a.on { background: var(--ink); color: var(--paper); }
     li a.on .tick { color: #9fd0da; }
     svg { position: absolute; left: 0; top: 0; pointer-events: none; mix-blend-mode: multiply; }
+    svg .window { fill: none; stroke: var(--wait); stroke-width: 2; }
     svg .tick { stroke: var(--ink); stroke-width: 1; }
     .now { position: absolute; top: 21px; height: 19px; border-left: 2px solid var(--act); margin-left: -1px; pointer-events: none; }
     .now::before { content: ''; position: absolute; left: -7px; top: -29px; border: 6px solid transparent; border-top: 8px solid var(--act); border-bottom: 0; }

@@ -3,8 +3,10 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, map, of, switchMap } from 'rxjs';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { findingHistory, plainText, workOrder, workOrderScenes, type Said } from '@nelbo/core';
+import { refinePlan, refineProblems, findingHistory, plainText, type Said } from '@nelbo/core';
+import { workOrder, workOrderScenes } from '@nelbo/core/papers';
 import { Api, failureOf, type JobFile } from '../api/api';
+import { Forecast } from '../job/forecast';
 import { JobStore } from '../state/job-store';
 import { newId } from '../state/new-id';
 import { Reading, TIME_ZONE } from '../state/reading';
@@ -22,7 +24,7 @@ import { StoresStore } from '../state/stores-store';
 @Component({
   selector: 'nb-work-order-page',
   imports: [ArrowKeys, ButtonModule, OriginKey, RouterLink, SaidView, SceneView, TraceDrawer],
-  providers: [JobStore],
+  providers: [JobStore, Forecast],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header class="tools">
@@ -109,22 +111,29 @@ export class WorkOrderPage {
     ['log.csv', 'Log CSV'],
     ['file', 'Job file'],
   ];
+  readonly #forecast = inject(Forecast);
+  /** With its cures along the course of the air, as soon as they are worked out. */
+  readonly #plan = computed(() => {
+    const [state, cure] = [this.#state(), this.#forecast.of(this.#state())];
+    return state?.plan && cure ? refinePlan(state.plan, cure) : state?.plan;
+  });
   protected readonly order = computed(() => {
-    const [state, shop] = [this.#state(), this.#shop()];
-    if (!state?.job || !state.plan || !shop) return undefined;
-    return workOrder(state.job, state.plan, state.problems, findingHistory(state.job, this.#stores.library(), shop, { now: 0, timeZone: TIME_ZONE }), this.#reading.reader());
+    const [state, shop, plan, cure] = [this.#state(), this.#shop(), this.#plan(), this.#forecast.of(this.#state())];
+    if (!state?.job || !plan || !shop) return undefined;
+    return workOrder(state.job, plan, cure ? refineProblems(state.problems, cure) : state.problems, findingHistory(state.job, this.#stores.library(), shop, { now: 0, timeZone: TIME_ZONE }), this.#reading.reader());
   });
   protected readonly scenes = computed(() => {
-    const plan = this.#state()?.plan;
+    const plan = this.#plan();
     return plan ? workOrderScenes(plan, this.#reading.reader()) : [];
   });
 
   protected readonly trace = inject(TraceService);
 
   constructor() {
+    this.#forecast.begin(true);
     effect(() => this.#store.open(this.id()));
     effect(() => {
-      const plan = this.#state()?.plan;
+      const plan = this.#plan();
       if (plan) this.trace.use(plan);
     });
     inject(DestroyRef).onDestroy(() => {

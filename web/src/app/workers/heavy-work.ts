@@ -1,8 +1,12 @@
 import { Injectable } from '@angular/core';
 import { Observable, map } from 'rxjs';
-import type { FaceProposals, Job, Library, NestInput, Shop } from '@nelbo/core';
+import type { Clock, FaceProposals, Job, Library, Shop } from '@nelbo/core';
+import type { LoggerFile } from '@nelbo/core/cure';
+import type { NestInput } from '@nelbo/core/papers';
 import type { HeavyAnswer, HeavyRequest } from './messages';
 
+export type Cured = Extract<HeavyAnswer, { kind: 'cure' }>;
+export type Helped = Extract<HeavyAnswer, { kind: 'help' }>;
 export type Nested = Extract<HeavyAnswer, { kind: 'nested' }>;
 
 /** Work that takes longer than a frame: done in a worker of its own, which is ended when nobody waits any more. */
@@ -11,6 +15,21 @@ export class HeavyWork {
   /** Stacks for every face of a job's laminate. */
   propose(job: Job, library: Library, shop: Shop): Observable<readonly FaceProposals[]> {
     return this.#ask({ kind: 'propose', job, library, shop }, (a) => a.kind === 'proposals').pipe(map((a) => (a.kind === 'proposals' ? a.faces : [])));
+  }
+
+  /** Cure along the course of the air; the last answer has the forecast. Unsubscribing ends the work. */
+  cure(job: Job, library: Library, shop: Shop, clock: Clock): Observable<Cured> {
+    return this.#ask({ kind: 'cure', job, library, shop, clock }, (a) => a.kind === 'cure' && a.done) as Observable<Cured>;
+  }
+
+  /** What would bring the job to a safe end sooner, better and better. */
+  help(job: Job, library: Library, shop: Shop, clock: Clock): Observable<Helped> {
+    return this.#ask({ kind: 'help', job, library, shop, clock }, (a) => a.kind === 'help' && a.progress.done) as Observable<Helped>;
+  }
+
+  /** Reads the file of a logger. */
+  logger(text: string, timeZone: string): Observable<LoggerFile> {
+    return this.#ask({ kind: 'logger', text, timeZone }, () => true).pipe(map((a) => (a as Extract<HeavyAnswer, { kind: 'logger' }>).file));
   }
 
   /** Layouts on a roll, better and better until the time is up; unsubscribing ends the search. */

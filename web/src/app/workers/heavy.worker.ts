@@ -1,5 +1,7 @@
 /// <reference lib="webworker" />
-import { nest, planRepair, proposeForPlan } from '@nelbo/core';
+import { planRepair, proposeForPlan } from '@nelbo/core';
+import { forecastCure, readLogger, whatWouldHelp } from '@nelbo/core/cure';
+import { nest } from '@nelbo/core/papers';
 import type { HeavyAnswer, HeavyRequest } from './messages';
 
 /** How often a search tells how far it has come, ms. */
@@ -7,7 +9,29 @@ const TELL_EVERY = 120;
 
 const answer = (message: HeavyAnswer): void => postMessage(message);
 
+/** Cure along the air, told case by case. */
+function cure({ job, library, shop, clock }: Extract<HeavyRequest, { kind: 'cure' }>): void {
+  const start = performance.now();
+  const planned = planRepair(job, library, shop, clock);
+  const forecast = forecastCure(job, planned, library, shop, clock, { tell: (share) => answer({ kind: 'cure', share: Math.min(0.99, share), done: false }) });
+  answer({ kind: 'cure', share: 1, forecast, ms: performance.now() - start, done: true });
+}
+
+function help({ job, library, shop, clock }: Extract<HeavyRequest, { kind: 'help' }>): void {
+  const start = performance.now();
+  let told = -Infinity;
+  for (const progress of whatWouldHelp(job, library, shop, clock)) {
+    const now = performance.now();
+    if (!progress.done && progress.options.length === 0 && now - told < TELL_EVERY) continue;
+    told = now;
+    answer({ kind: 'help', progress, ms: now - start });
+  }
+}
+
 addEventListener('message', ({ data }: MessageEvent<HeavyRequest>) => {
+  if (data.kind === 'cure') return cure(data);
+  if (data.kind === 'help') return help(data);
+  if (data.kind === 'logger') return answer({ kind: 'logger', file: readLogger(data.text, data.timeZone) });
   if (data.kind === 'propose') {
     const start = performance.now();
     const { plan } = planRepair(data.job, data.library, data.shop, { now: 0 });

@@ -1,10 +1,18 @@
-import type { FaceProposals, Job, Library, NestInput, NestLayout, Shop } from '@nelbo/core';
+import type { Clock, CureForecast, FaceProposals, Job, Library, Shop } from '@nelbo/core';
+import type { HelpProgress, LoggerFile } from '@nelbo/core/cure';
+import type { NestInput, NestLayout } from '@nelbo/core/papers';
 
 /** What a page asks of a worker, and what it answers. */
 export type HeavyRequest =
   | { readonly kind: 'propose'; readonly job: Job; readonly library: Library; readonly shop: Shop }
+  | { readonly kind: 'cure'; readonly job: Job; readonly library: Library; readonly shop: Shop; readonly clock: Clock }
+  | { readonly kind: 'help'; readonly job: Job; readonly library: Library; readonly shop: Shop; readonly clock: Clock }
+  | { readonly kind: 'logger'; readonly text: string; readonly timeZone: string }
   | { readonly kind: 'nest'; readonly input: NestInput; readonly budgetMs: number };
 
 export type HeavyAnswer =
   | { readonly kind: 'proposals'; readonly faces: readonly FaceProposals[]; readonly ms: number }
+  | { readonly kind: 'cure'; readonly share: number; readonly forecast?: CureForecast; readonly ms?: number; readonly done: boolean }
+  | { readonly kind: 'help'; readonly progress: HelpProgress; readonly ms: number }
+  | { readonly kind: 'logger'; readonly file: LoggerFile }
   | { readonly kind: 'nested'; readonly layout: NestLayout; readonly tried: number; readonly share: number; readonly done: boolean };

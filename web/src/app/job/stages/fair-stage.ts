@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FigureView } from '../../ui/figure';
+import { CureWindows } from '../cure/cure-windows';
 import { JobContext } from '../job-context';
 import { PartsTable } from './parts-table';
 import { SandingTable } from './sanding-table';
@@ -8,7 +9,7 @@ import { StageHead } from './stage-head';
 /** Filler volume and batch, then the grits to what the finish wants. */
 @Component({
   selector: 'nb-fair-stage',
-  imports: [StageHead, FigureView, PartsTable, SandingTable],
+  imports: [CureWindows, StageHead, FigureView, PartsTable, SandingTable],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="fair" />
@@ -26,6 +27,7 @@ import { StageHead } from './stage-head';
       <h3>Sand to P{{ f.endGrit }}</h3>
       <p class="small muted">Guide coat before each grit; change direction; wash between grits.</p>
       <nb-sanding [steps]="f.sanding" caption="Grit" />
+      <nb-cure-windows stage="fair" />
     }
   `,
   styles: `h3 { margin: 16px 0 2px; } .main { font-weight: 700; }`,

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
+import { CureWindows } from '../cure/cure-windows';
 import { JobContext } from '../job-context';
 import { PartsTable } from './parts-table';
 import { SandingTable } from './sanding-table';
@@ -9,7 +10,7 @@ import { StageHead } from './stage-head';
 /** Gel coat or paint: film, coats, quantities, windows. */
 @Component({
   selector: 'nb-finish-stage',
-  imports: [StageHead, FigureView, PartsTable, SandingTable, ChoiceFieldView],
+  imports: [CureWindows, StageHead, FigureView, PartsTable, SandingTable, ChoiceFieldView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="finish" />
@@ -34,6 +35,7 @@ import { StageHead } from './stage-head';
         <nb-choice class="wide" path="system.finish" [value]="doc()?.system?.finish" [assumed]="chain()?.finish?.id" assumedText="chosen by Nelbo" (changed)="setFinish($event)" />
         <nb-choice class="wide" path="grade" [value]="doc()?.grade" [assumed]="grade()" (changed)="set('grade', $event)" />
       </div>
+      <nb-cure-windows stage="finish" />
     }
   `,
   styles: `h3 { margin: 16px 0 2px; } .window { color: var(--wait); } .fields { margin-top: 16px; }`,

@@ -1,6 +1,7 @@
 import { HeavyWork } from '../../workers/heavy-work';
 import { TestBed } from '@angular/core/testing';
-import { LIBRARY, nestFor, patternPieces, planRepair, rollCuts, type JobDocument } from '@nelbo/core';
+import { LIBRARY, planRepair, type JobDocument } from '@nelbo/core';
+import { nestFor, patternPieces, rollCuts } from '@nelbo/core/papers';
 import { firstValueFrom, lastValueFrom, take, toArray } from 'rxjs';
 import { read } from '../../../../../core/spec/support';
 import { JOB, bench, type Bench } from '../testing';

@@ -1,9 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { measureWords, say, type Batch, type Said } from '@nelbo/core';
+import { measureWords, sandFigure, say, type Batch, type Said } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { SaidView } from '../../ui/said';
 import { FigureView } from '../../ui/figure';
 import { QuantityFieldView } from '../../ui/quantity-field';
+import { CureAir } from '../cure/cure-air';
+import { CureHelp } from '../cure/cure-help';
+import { CureWindows } from '../cure/cure-windows';
 import { JobContext } from '../job-context';
 import { PartsTable } from './parts-table';
 import { StageHead } from './stage-head';
@@ -11,7 +14,7 @@ import { StageHead } from './stage-head';
 /** Batches by pot life, what goes into each cup, and the times at the temperature given. */
 @Component({
   selector: 'nb-mix-stage',
-  imports: [SaidView, StageHead, FigureView, QuantityFieldView, PartsTable],
+  imports: [CureAir, CureHelp, CureWindows, SaidView, StageHead, FigureView, QuantityFieldView, PartsTable],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="mix" />
@@ -19,11 +22,14 @@ import { StageHead } from './stage-head';
       <dl class="figures">
         <div><dt>Pot life, 100 g</dt><dd><nb-figure [figure]="m.milestones.potLife" /></dd></div>
         <div><dt>Use within</dt><dd><nb-figure [figure]="m.milestones.usable" /></dd></div>
-        <div><dt>Sand after</dt><dd><nb-figure [figure]="m.milestones.sand" /></dd></div>
+        <div><dt>Sand after</dt><dd><nb-figure [figure]="sand() ?? m.milestones.sand" /></dd></div>
       </dl>
       @if (m.milestones.windowOpens; as opens) {
-        <p class="window">Next ply bonds without abrasion from <nb-figure [figure]="opens" class="plain" /> to @if (m.milestones.windowCloses; as closes) {<nb-figure [figure]="closes" class="plain" />} after laying. Full cure <nb-figure [figure]="m.milestones.full" class="plain" />.</p>
+        <p class="window">By the sheet, at a steady temperature, the next ply bonds without abrasion from <nb-figure [figure]="opens" class="plain" /> to @if (m.milestones.windowCloses; as closes) {<nb-figure [figure]="closes" class="plain" />} after laying. Full cure <nb-figure [figure]="m.milestones.full" class="plain" />.</p>
       }
+      <nb-cure-air />
+      <nb-cure-windows />
+      <nb-cure-help />
       @for (b of m.batches; track b.number) {
         <section [attr.aria-label]="'Batch ' + b.number">
           <div class="spread"><h3>Batch {{ b.number }}</h3><span class="muted small">{{ what(b) }}</span></div>
@@ -38,7 +44,9 @@ import { StageHead } from './stage-head';
         <p class="small muted">In the plies <nb-figure [figure]="m.pliesResin" class="plain" />, on the ground face <nb-figure [figure]="m.groundResin" class="plain" />.</p>
       </section>
       <div class="fields">
-        <nb-quantity path="conditions.temperature" [value]="doc()?.conditions?.temperature" [assumed]="inputs()?.temperature" (changed)="set('conditions.temperature', $event)" />
+        <nb-quantity path="mix.perGo" [value]="doc()?.mix?.perGo" (changed)="set('mix.perGo', $event)" />
+        <nb-quantity path="mix.fillPerGo" [value]="doc()?.mix?.fillPerGo" (changed)="set('mix.fillPerGo', $event)" />
+        <nb-quantity path="mix.pot" [value]="doc()?.mix?.pot" (changed)="set('mix.pot', $event)" />
         <nb-quantity path="laminate.groundCoat" [value]="doc()?.laminate?.groundCoat" [assumed]="inputs()?.groundCoat" (changed)="set('laminate.groundCoat', $event)" />
       </div>
     }
@@ -54,6 +62,11 @@ export class MixStage {
   readonly #context = inject(JobContext);
   protected readonly doc = this.#context.document;
   protected readonly inputs = computed(() => this.#context.plan()?.inputs);
+  /** Along the course of the air, where the forecast is there. */
+  protected readonly sand = computed(() => {
+    const plan = this.#context.plan();
+    return plan && sandFigure(plan);
+  });
   protected readonly mix = computed(() => this.#context.plan()?.mix);
 
   readonly #reading = inject(Reading);

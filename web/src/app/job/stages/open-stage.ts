@@ -1,13 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Stage } from '@nelbo/core';
 import { FigureView } from '../../ui/figure';
+import { CureAir } from '../cure/cure-air';
+import { CureHelp } from '../cure/cure-help';
+import { CureWindows } from '../cure/cure-windows';
 import { JobContext } from '../job-context';
 import { StageHead } from './stage-head';
 
 /** A stage that Nelbo does not work out for this kind of repair: what is missing, where to take it from, and what is known. */
 @Component({
   selector: 'nb-open-stage',
-  imports: [FigureView, StageHead],
+  imports: [CureAir, CureHelp, CureWindows, FigureView, StageHead],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head [stage]="stage()" />
@@ -26,6 +29,7 @@ import { StageHead } from './stage-head';
           </tbody>
         </table>
       }
+      @if (stage() === 'mix') {@defer (on immediate) {<nb-cure-windows /><nb-cure-air /><nb-cure-help />}}
     }
   `,
   styles: `

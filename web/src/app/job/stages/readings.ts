@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { SelectButtonModule } from 'primeng/selectbutton';
@@ -8,6 +9,7 @@ import { ChoiceFieldView } from '../../ui/choice-field';
 import { PointPad, type PadMark, type PadPoint } from '../../ui/point-pad';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { SaidView } from '../../ui/said';
+import { Devices } from '../../devices/devices';
 import { JobContext } from '../job-context';
 
 type Mode = 'sound' | 'dull' | 'dead' | 'moisture';
@@ -26,6 +28,7 @@ const ROOM = 2.2;
     @if (mode() === 'moisture') {
       <div class="fields">
         <nb-quantity path="damage.readings.moisture" label="Reading to place" [value]="moisture()" (changed)="moisture.set($event)" />
+        @if (meter(); as m) {<p class="take"><button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="moisture.set(m.value)">Take {{ m.value }} from the meter, simulated</button></p>}
         <nb-quantity path="damage.meter.dry" [value]="doc()?.damage?.meter?.dry" (changed)="set('damage.meter.dry', $event)" />
         <nb-choice path="damage.meter.scale" [value]="doc()?.damage?.meter?.scale" assumed="relative" assumedText="" (changed)="set('damage.meter.scale', $event)" />
       </div>
@@ -64,6 +67,7 @@ export class Readings {
   protected readonly modes = [{ label: 'Sound', value: 'sound' }, { label: 'Dull', value: 'dull' }, { label: 'Dead', value: 'dead' }, { label: 'Moisture', value: 'moisture' }];
   protected readonly mode = signal<Mode>('dull');
   protected readonly moisture = signal<number | undefined>(undefined);
+  protected readonly meter = toSignal(inject(Devices).readings('moisture meter'));
   protected readonly none: readonly PadPoint[] = [];
   protected readonly readings = computed(() => this.#context.state()?.job?.damage.readings ?? []);
   readonly #map = computed(() => this.#context.plan()?.readings);

@@ -1,0 +1,18 @@
+/** Cure, forecast and bench: what only those pages and workers load. Imported as `@nelbo/core/cure`. */
+export * from './cure/air';
+export { calibrate, potLife, reached, type Calibration, type CalibrationPoint, type Thresholds } from './cure/calibrate';
+export { CURE_CLASSES, cureClassOf, type CureClass } from './cure/cure-classes';
+export { Stack as HeatStack, type Face as StackFace, type Layer } from './cure/conduction';
+export { filmCure, glassTemperature, type Kinetics } from './cure/kinetics';
+export { potRun, SMOKES_AT } from './cure/pot';
+export { forecastCure, type ForecastOptions } from './plan/forecast/cure-forecast';
+export { whatWouldHelp, type HelpOption, type HelpProgress } from './plan/forecast/help';
+export { readLogger, type LoggerFile } from './cure/logger';
+export { windowAt, type LayerEvent, type WindowState } from './cure/latch';
+export { cupHeight, fullHeight } from './materials/measure';
+export { weighIn, firstBand, secondReads, stopBand, ratioErrorOf, type WeighIn, type WeighVerdict } from './mix/weigh-in';
+export { CONSISTENCIES, partsFor, PURGE, type Consistency } from './mix/consistency';
+export { benchBatches, massesOf, type BenchBatch } from './plan/bench/bench-batches';
+export { benchClocks, type BenchClocks } from './plan/bench/bench-clocks';
+export { freeMix, mixable, type FreeMix } from './plan/bench/free-mix';
+export { sunUva, timeToDepth, TYPICAL_LIGHT } from './cure/light';

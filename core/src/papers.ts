@@ -1,0 +1,14 @@
+/** Patterns, papers and the bonding guide: what only those pages load. Imported as `@nelbo/core/papers`. */
+export { bondingGuide, guideRole, pairVerdict, type PairVerdict } from './match/bonding-guide';
+export * from './patterns/pieces';
+export * from './patterns/nest';
+export * from './patterns/drawn';
+export * from './patterns/tiles';
+export { patternsDxf, dxfLayer } from './patterns/dxf';
+export { patternsSvg } from './patterns/svg';
+export * from './plan/cutting';
+export * from './plan/work-order';
+export { workOrderMarkdown } from './plan/work-order-markdown';
+export { publicPlan } from './plan/public-plan';
+export { sceneToSvg } from './drawing/to-svg';
+export { workOrderDrawings, workOrderScenes } from './drawing/work-order-drawings';

@@ -1,0 +1,98 @@
+import { benchOf, measure, smallestBatch, toleranceOf } from '../../materials/measure';
+import type { Instruments } from '../../materials/instruments';
+import { proportion, type BaseName } from '../../materials/parts';
+import type { CureSheet, Product, Proportion, Sheet } from '../../materials/product';
+import { cartridges, MOST_THINNER, MOST_TINT, PURGE, partsFor, pasteMass, scoops, type Consistency } from '../../mix/consistency';
+import type { Figure, TraceEntry } from '../../trace/figure';
+import { Ledger } from '../../trace/ledger';
+import type { Problem } from '../../trace/problem';
+import { benchBatch, type BenchBatch } from './bench-batches';
+
+export interface FreeMixInput {
+  readonly product: Product;
+  /** Mixed mass, kg; or a finished volume of paste, m³, where a powder goes in. */
+  readonly mass: number;
+  readonly volume?: number;
+  readonly powder?: Sheet;
+  readonly consistency?: Consistency;
+  /** Own thinner and pigment paste, as shares of the mass. */
+  readonly thinner?: number;
+  readonly tint?: number;
+  /** What one cartridge of a static mixer holds, m³. */
+  readonly cartridge?: number;
+  readonly temperature: number;
+  readonly instruments?: Instruments;
+}
+
+export interface FreeMix {
+  readonly batch: BenchBatch;
+  readonly powder?: { readonly mass: Figure; readonly scoops?: Figure; readonly parts: number };
+  readonly thinner?: Figure;
+  readonly tint?: Figure;
+  readonly drops?: Figure;
+  readonly cartridges?: Figure;
+  readonly problems: readonly Problem[];
+  readonly entries: readonly TraceEntry[];
+}
+
+/** A scoop as it lies in most tins of powder, m³. */
+const SCOOP = 30e-6;
+
+const share = { id: 'mix/consistency', expression: 'm = share · m_mix', unit: 'kg', source: 'by mass of the mix' } as const;
+
+/** Products that have a second part, whatever their role. */
+export const mixable = (p: Product): p is Product & { readonly proportion: Proportion; readonly cure: CureSheet } => 'proportion' in p && p.proportion !== undefined && 'cure' in p && p.cure !== undefined;
+
+/** Parts of any product of Stores that is mixed, for an amount or for a finished volume of paste. @returns undefined where it has no second part */
+export function freeMix(input: FreeMixInput): FreeMix | undefined {
+  const { product } = input;
+  if (!mixable(product)) return undefined;
+  const ledger = new Ledger('bench');
+  const problems: Problem[] = [];
+  const warn = (path: string, what: string, suggestion: string, allowed?: string): void => void problems.push({ severity: 'warning', stage: 'mix', path, what, suggestion, allowed });
+  const temperature = ledger.given('T', 'temperature at the pot', input.temperature, '°C', 'entered', 'entered at the bench');
+  const density = ('densityLiquid' in product && product.densityLiquid) || ('density' in product && product.density) || 1150;
+  const cured = ('densityCured' in product && product.densityCured) || density;
+  const parts = input.powder?.partsPerHundred && input.consistency ? partsFor(input.powder.partsPerHundred, input.consistency) : undefined;
+  if (input.powder && input.consistency && parts === undefined) warn('consistency', `${input.powder.name} is not mixed as stiff as ${input.consistency}`, 'take a softer consistency, or fumed silica besides');
+  const mass =
+    parts !== undefined && input.volume !== undefined
+      ? ledger.compute('mass', 'resin and hardener for the paste', pasteMass, {
+          V: ledger.given('V', 'finished volume', input.volume, 'm³', 'entered', 'entered at the bench'),
+          rho: ledger.given('rho', `density of cured ${product.name}`, cured, 'kg/m³', 'assumed', product.source),
+          p: ledger.given('p', `${input.powder?.name ?? ''} per 100 of resin`, parts, '1', 'assumed', input.powder?.source ?? ''),
+          rhop: ledger.given('rhop', `particle density of ${input.powder?.name ?? ''}`, input.powder?.densityParticle ?? 1000, 'kg/m³', 'assumed', input.powder?.source ?? ''),
+        })
+      : ledger.given('mass', 'amount', input.mass, 'kg', 'entered', 'entered at the bench');
+  const base: BaseName = product.role === 'finish' ? (product.kind === 'gel coat' ? 'gel coat' : 'paint') : product.role === 'fairing compound' ? 'putty' : 'resin';
+  const bench = benchOf(input.instruments);
+  const [dropper] = bench.droppers;
+  const perMl = ledger.given('dropsPerMl', 'drops per ml of the bottle', (dropper?.dropsPerMl ?? 32) * 1e6, 'per m³', bench.own.has('droppers') ? 'shop' : 'assumed', 'until one millilitre has been counted');
+  const split = proportion(ledger, 'parts', { ...product, densityLiquid: density }, mass, temperature, base, perMl);
+  const measures = measure(ledger, 'parts', split, bench);
+  if (measures.length > 0 && !measures.some((m) => m.meets)) {
+    const least = smallestBatch(ledger, 'parts', split, bench);
+    warn('instruments', `too little for the bench: its ratio may be ${Math.ceil(measures[0].error.value * 100)} % out`, least ? `mix at least ${Math.ceil(least.value * 1000)} g, or use a finer instrument` : 'use a finer instrument', `within ${toleranceOf(split) * 100} %`);
+  }
+  const powder = parts === undefined ? undefined : ledger.record('powder', input.powder?.name ?? 'powder', { id: 'mix/consistency', expression: 'm_f = p/100·m', unit: 'kg', source: 'parts by mass per 100 of resin' }, (parts / 100) * mass.value, { m: mass });
+  if (input.thinner !== undefined && input.thinner > 0) {
+    if (product.family === 'epoxy') warn('thinner', 'a structural epoxy is not thinned: solvent stays in it and weakens it', 'warm it instead', 'none');
+    else if (input.thinner > MOST_THINNER) warn('thinner', `${(input.thinner * 100).toFixed(0)} % of thinner weakens the film`, 'use its own thinner, and no more than the sheet says', `up to ${MOST_THINNER * 100} %`);
+  }
+  if (input.tint !== undefined && input.tint > MOST_TINT) warn('tint', `${(input.tint * 100).toFixed(0)} % of pigment paste hinders the cure`, 'take a resin or gel coat that is coloured already', `up to ${MOST_TINT * 100} %`);
+  // Catalyst goes by the gel coat's own weight, whatever thinner and pigment are in it.
+  const of = (id: string, label: string, x: number | undefined): Figure | undefined => (x === undefined || x <= 0 ? undefined : ledger.record(id, label, share, x * mass.value, { m: mass }));
+  const second = split.kind === 'cream' && product.role === 'fabric adhesive' ? ledger.record('drops', 'accelerator in drops', { id: 'materials/catalyst', expression: 'n = m/ρ · drops per ml', unit: 'count', source: 'drops belong to the bottle: count one millilitre once; accelerator about 1.15 g/ml' }, Math.round((split.hardener.value / 1150) * perMl.value), { m: split.hardener, k: perMl }) : undefined;
+  const inCartridges =
+    input.cartridge !== undefined && input.cartridge > 2 * PURGE
+      ? ledger.compute('cartridges', 'cartridges', cartridges, {
+          V: ledger.record('volume', 'volume to mix', { id: 'materials/two-part', expression: 'V = m/ρ', unit: 'm³', source: 'density, liquid' }, mass.value / density, { m: mass }),
+          cartridge: ledger.given('cartridge', 'one cartridge holds', input.cartridge, 'm³', 'entered', 'entered at the bench'),
+          purge: ledger.given('purge', 'purged from each', PURGE, 'm³', 'assumed', 'its nozzle, and as much again'),
+        })
+      : undefined;
+  const bulk = input.powder?.densityBulk;
+  const lumps = powder && bulk ? ledger.compute('scoops', 'scoops of 30 ml, not pressed', scoops, { m: powder, bulk: ledger.given('bulk', 'density in the tin', bulk, 'kg/m³', 'assumed', input.powder?.source ?? ''), scoop: ledger.given('scoop', 'scoop', SCOOP, 'm³', 'assumed', 'usual scoop') }) : undefined;
+  const batch = benchBatch(`free.${product.id}`, 'mix', product.name, powder ? `${input.consistency}, with ${input.powder?.name.toLowerCase()}` : 'by hand', product, split, measures, { family: product.role === 'finish' && product.kind === 'gel coat' ? 'polyester' : product.family, sheet: product.cure, density, room: 'maximumPot' in product ? product.maximumPot : undefined }, 'next layer bonds', powder && input.powder ? { name: input.powder.name, mass: powder.value } : undefined);
+  return { batch, ...(powder && parts !== undefined ? { powder: { mass: powder, scoops: lumps, parts } } : {}), thinner: of('thinner', 'thinner, its own', input.thinner), tint: of('tint', 'pigment paste', input.tint), drops: second, cartridges: inCartridges, problems, entries: ledger.entries };
+}

@@ -1,0 +1,261 @@
+import { tzOffset } from '@date-fns/tz';
+import { cureClassOf } from '../../cure/cure-classes';
+import type { Layer } from '../../cure/conduction';
+import type { Library } from '../../materials/product';
+import type { Job } from '../../schema/job';
+import type { Figure } from '../../trace/figure';
+import { Ledger } from '../../trace/ledger';
+import type { Problem } from '../../trace/problem';
+import type { Plan, PlanResult } from '../plan';
+import type { Clock, Shop } from '../shop';
+import { placeTasks, type Cures, type DraftTask, type ForecastWait } from '../timeline';
+import { sumTotals } from '../totals';
+import { airAtWork } from './air-course';
+import { filmCases } from './film-cases';
+import { percentAt } from './layers';
+import { LIMITS } from './limits';
+import { ripeningOf, type Curing } from './product-cure';
+import { potsOf } from './pots';
+import { CureRun, HORIZON, SHOWN_LEAST, type Reached } from './run';
+import { spans } from './span';
+import { stackFor, type Go } from './stack-for';
+import { Surroundings } from './surroundings';
+import type { CureCase, CureForecast, ForecastMilestone, MilestoneId } from './types';
+import { Watchers, type WatchedLayer } from './watchers';
+
+export interface ForecastOptions {
+  /** Cells of a stack and wanted error of a step, K: fewer and larger for a first look. */
+  readonly cells?: number;
+  readonly tolerance?: number;
+  /** Whether runs go on to full cure, with likely ranges, pots and what charts show. */
+  readonly detail?: boolean;
+  /** Told after every case how far it is, 0–1. */
+  readonly tell?: (share: number) => void;
+}
+
+export const FORECAST_FORMULA = {
+  id: 'cure/conduction',
+  expression: 'ρc·∂T/∂t = ∂/∂z(k·∂T/∂z) + ρ_r·H·∂α/∂t;  ∂α/∂t = (k1 + k2·α^m)(1 − α)^n·f_d',
+  source: 'conduction with reaction along the course of the air; law of the class fitted to the data sheet',
+} as const;
+
+/** A go that has not cooled by then is gone on with, s. */
+const COOLING_ENDS = 6 * 3600;
+const shapeOf = (c: Curing): ReturnType<typeof cureClassOf> => cureClassOf(c.family);
+
+const unspread = (): readonly [number, number] => [1, 1];
+
+const LABELS: Readonly<Record<MilestoneId, string>> = {
+  opens: 'next layer bonds from', gel: 'gelled', trim: 'trim the edge and pull tape by', closes: 'next layer bonds until', sand: 'can be sanded, peel ply off', load: 'can be handled and loaded', full: 'full cure, into the water',
+};
+const ORDER: readonly MilestoneId[] = ['gel', 'opens', 'trim', 'closes', 'sand', 'load', 'full'];
+
+/** One thing that is waited for, as it is set up. */
+interface Stacked {
+  readonly run: CureRun;
+  readonly fromLayer: number;
+  /** What each layer that is laid is, in order. */
+  readonly goes: readonly Go[];
+  laid: number;
+  watchers?: Watchers;
+  laidAt: number;
+}
+
+/**
+ * Works the cure of a planned job out along the course of the air and places the time line anew on it. Pure and
+ * synchronous; takes a tenth of a second to one second, so a page runs it in a worker.
+ *
+ * @param result what `planRepair` gave for the same job, library, yard and clock
+ * @returns undefined where nothing is planned that cures
+ */
+export function forecastCure(job: Job, result: PlanResult, library: Library, shop: Shop, clock: Clock, options: ForecastOptions = {}): CureForecast | undefined {
+  const { plan, timing } = result;
+  if (!plan?.inputs || !timing) return undefined;
+  const { cells = 60, tolerance = 0.25, detail = true, tell = () => undefined } = options;
+  const placed = airAtWork(job, plan.inputs, clock);
+  const zone = clock.timeZone && Number.isFinite(tzOffset(clock.timeZone, new Date(0))) ? clock.timeZone : 'UTC';
+  const offset = tzOffset(zone, new Date(clock.now));
+  const day = new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', hour: '2-digit', minute: '2-digit' });
+  const say = (ms: number): string => day.format(ms);
+  const ledger = new Ledger('forecast');
+  const cases: CureCase[] = [];
+  const problems: Problem[] = [...placed.problems];
+  const stacks = new Map<string, Stacked>();
+  const expected = timing.drafts.filter((d) => d.cures).length;
+  const inputs = plan.inputs;
+
+  const finished = (s: Stacked): void => {
+    const go = s.goes[s.laid - 1];
+    if (!go) return;
+    const { run } = s;
+    if (detail) {
+      run.until(run.stack.time + HORIZON, 'full');
+      // A cure that is over in an hour is still shown cooling down.
+      run.until(s.laidAt + SHOWN_LEAST);
+    }
+    problems.push(...(s.watchers?.problems(run, run.reached.sand !== undefined) ?? []));
+    cases.push(caseOf(s, go, run.reached));
+    tell(Math.min(1, cases.length / Math.max(1, expected)));
+  };
+
+  const caseOf = (s: Stacked, go: Go, found: Reached): CureCase => {
+    const { run } = s;
+    const id = `${go.stage}.${go.number}`;
+    const { ripening, basis } = ripeningOf(go.curing);
+    const air = (t: number): number => run.around.air.temperature(run.origin + (s.laidAt + t) * 1000);
+    const range = detail ? spans(ripening, air, placed.band, percentAt(inputs.temperature.value)) : unspread;
+    const last = s.laid === s.goes.length;
+    const milestones = ORDER.flatMap((m): ForecastMilestone[] => {
+      const at = found[m];
+      // Tape is pulled and edges are knifed on laminates and gel coats only.
+      if (at === undefined || (m === 'trim' && ripening.kind !== 'law')) return [];
+      const after = at - s.laidAt;
+      const [low, high] = range(m);
+      const sheet = go.sheetFigures[m];
+      const figure = ledger.record(`${id}.${m}`, `${LABELS[m]}, ${go.title}`, { ...FORECAST_FORMULA, unit: 's' }, after, { T: inputs.temperature, ...(sheet ? { 't of the sheet': sheet } : {}) }, [after * low, after * high]);
+      const ms = run.origin + at * 1000;
+      const from = run.origin + s.laidAt * 1000;
+      return [{ id: m, label: LABELS[m], after: figure, at: ms, span: [from + after * low * 1000, from + after * high * 1000] }];
+    }).sort((a, b) => a.at - b.at);
+    const { stack } = run;
+    return {
+      id,
+      stage: go.stage,
+      title: go.title,
+      product: go.curing.name,
+      laid: run.origin + s.laidAt * 1000,
+      milestones,
+      peak: ledger.record(`${id}.peak`, `hottest place, ${go.title}`, { ...FORECAST_FORMULA, unit: '°C' }, run.peak.value, { T: inputs.temperature }),
+      peakAt: run.origin + run.peak.at * 1000,
+      limit: ledger.given(`${id}.limit`, `no hotter than, ${go.title}`, go.limit, '°C', 'assumed', 'usual practice; the data sheet decides'),
+      basis,
+      balance: Math.abs(stack.stored - stack.inflow - stack.reaction) / Math.max(1, stack.exchanged + stack.reaction),
+      ...(detail && last ? { series: run.series(s.fromLayer), field: run.field(s.fromLayer) } : {}),
+    };
+  };
+
+  const stacked = (key: string, base: readonly Layer[], wet: readonly Layer[], goes: readonly Go[], start: number): Stacked => {
+    const origin = start;
+    const around = new Surroundings(job, placed, origin, offset);
+    const run = new CureRun([...base, ...wet], base.length, origin, around, 0, cells, tolerance);
+    const s: Stacked = { run, fromLayer: base.length, goes, laid: 0, laidAt: 0 };
+    run.each = (r) => {
+      s.watchers?.look(r);
+      if (around.kind !== 'none' && (job.warmth?.from === 'start' || r.reached.gel !== undefined)) around.switchOn(r.origin + r.stack.time * 1000);
+    };
+    stacks.set(key, s);
+    return s;
+  };
+
+  /** Lays the next go of a stack at a moment and waits for a milestone of it. */
+  const wait = (s: Stacked, start: number, cures: Cures): ForecastWait | undefined => {
+    const { run } = s;
+    const from = (start - run.origin) / 1000;
+    const index = s.goes.findIndex((g) => g.number === cures.number);
+    if (index < 0) return undefined;
+    if (s.laid <= index) {
+      run.until(from);
+      while (s.laid <= index) {
+        if (s.laid > 0) finishedEarly(s);
+        const go = s.goes[s.laid];
+        const { ripening } = ripeningOf(go.curing);
+        s.watchers = new Watchers(watched(go), say);
+        s.laidAt = run.stack.time;
+        run.lay(ripening, Math.max(run.around.air.temperature(start), job.warmth?.from === 'start' && run.around.kind === 'tent' ? (job.warmth.temperature ?? 25) : -Infinity));
+        s.laid += 1;
+        if (job.warmth?.from === 'start') run.around.switchOn(start);
+      }
+    }
+    const ready = run.until(s.laidAt + HORIZON, cures.until);
+    // What is laid on a go of styrene resin that still heats up heats up with it: it is let cool first.
+    const hot = cures.until === 'opens' && cures.of === 'laminate' && ready !== undefined && shapeOf(s.goes[s.laid - 1].curing)?.peroxide;
+    const t = hot ? run.untilCooled(s.laidAt + COOLING_ENDS) : ready;
+    if (t === undefined) {
+      if (s.laid === s.goes.length) finished(s);
+      return undefined;
+    }
+    const closes = run.reached.closes ?? estimateClose(s, cures);
+    const opens = run.reached.opens;
+    const go = s.goes[s.laid - 1];
+    const [low, high] = (detail ? spans(ripeningOf(go.curing).ripening, (x) => run.around.air.temperature(run.origin + (s.laidAt + x) * 1000), placed.band, percentAt(inputs.temperature.value)) : unspread)(cures.until);
+    const seconds = Math.max(0, t - from);
+    const duration = ledger.record(`wait.${go.stage}.${go.number}.${cures.until}`, `${LABELS[cures.until]}, ${go.title}`, { ...FORECAST_FORMULA, unit: 's' }, seconds, { T: inputs.temperature, ...(go.sheetFigures[cures.until] ? { 't of the sheet': go.sheetFigures[cures.until] as Figure } : {}) }, [seconds * low, seconds * high]);
+    if (s.laid === s.goes.length) finished(s);
+    return { duration, ...(opens !== undefined && closes !== undefined ? { window: { opens: run.origin + opens * 1000, closes: run.origin + closes * 1000 } } : {}) };
+  };
+
+  /** A go that the next one covers: its milestones as far as they came. */
+  const finishedEarly = (s: Stacked): void => {
+    const go = s.goes[s.laid - 1];
+    problems.push(...(s.watchers?.problems(s.run, true) ?? []));
+    const closes = s.run.reached.closes ?? estimateClose(s, { of: 'laminate', until: 'opens', number: go.number });
+    cases.push(caseOf(s, go, { ...s.run.reached, ...(closes !== undefined ? { closes } : {}) }));
+    tell(Math.min(1, cases.length / Math.max(1, expected)));
+  };
+
+  /** When a window shuts that is still open: as much later than it opened as a film's in the same air. */
+  const estimateClose = (s: Stacked, _: Cures): number | undefined => {
+    const go = s.goes[s.laid - 1];
+    const { opens } = s.run.reached;
+    const { window } = go.curing.sheet;
+    if (opens === undefined || !window) return undefined;
+    if (window.closesBy === 'time') return s.laidAt + window.close;
+    const first = window.open === 'gel' ? go.curing.sheet.potLife : window.open;
+    return s.laidAt + ((opens - s.laidAt) * window.close) / first;
+  };
+
+  const watched = (go: Go): WatchedLayer => ({ stage: go.stage, title: go.title, product: go.curing.name, sheet: go.curing.sheet, amine: go.curing.family === 'epoxy', limit: go.limit });
+
+  const build = (draft: DraftTask, start: number): Stacked | undefined => {
+    const cures = draft.cures as Cures;
+    const key = cures.of === 'laminate' ? `laminate.${cures.face}` : cures.of;
+    const there = stacks.get(key);
+    if (there) return there;
+    const set = stackFor(job, plan, library, cures);
+    return set && stacked(key, set.base, set.wet, set.goes, start);
+  };
+
+  const timeline = placeTasks(timing.drafts, timing.start, timing.done, timing.crew, timing.route, (draft, start) => {
+    const s = draft.cures && build(draft, start);
+    const forecast = s && wait(s, start, draft.cures as Cures);
+    // Filler is sanded whatever its window says: a window stands only where the plan waits for one.
+    return forecast && (draft.window ? forecast : { duration: forecast.duration });
+  });
+  const pots = detail ? potsOf(plan, library, ledger) : [];
+  const films = cases.length === 0 ? filmCases(job, plan, placed, timeline, ledger, say) : { cases: [], problems: [] };
+  warmingProblems(job, plan, problems);
+  const totals = plan.totals && sumTotals(timeline, plan.totals.resin, plan.materials ?? [], shop, plan.open.map((o) => o.stage), ledger);
+  return { air: { words: placed.words, standIn: placed.standIn }, cases: [...cases, ...films.cases], pots, problems: dedupe([...problems, ...films.problems]), timeline, totals, entries: ledger.entries };
+}
+
+/** One warning of a kind for each stage: the coats and goes after the first say the same. A stall over night says most. */
+function dedupe(all: readonly Problem[]): Problem[] {
+  const kind = (p: Problem): string => `${p.stage}/${p.path}/${p.allowed}`;
+  const rank = (p: Problem): number => Number(!p.what.includes('stalls'));
+  return all.filter((p) => !all.some((q) => kind(q) === kind(p) && (rank(q) < rank(p) || (rank(q) === rank(p) && all.indexOf(q) < all.indexOf(p)))));
+}
+
+/** How a tent over vapours that burn is warmed. Source: usual care with styrene and solvents, whose vapours sink and light far away. */
+export const HEATER_OUTSIDE = 'warm air by a duct from a heater that stands outside; no flame, glowing element or switch inside; aired, and mask on before anybody goes in';
+
+/** What of the chain gives off vapour that burns while it cures. */
+export function flammable(plan: Plan): string | undefined {
+  const products = plan.system?.chosen?.chain.links.map((l) => l.product) ?? [];
+  if (products.some((p) => p.family === 'polyester' || p.family === 'vinyl ester' || p.traits?.includes('styrene'))) return 'styrene vapour';
+  if (products.some((p) => p.family === 'methacrylate')) return 'methacrylate vapour';
+  return products.some((p) => p.role === 'fabric adhesive' && p.traits?.includes('solvent')) ? 'the solvent of the adhesive' : undefined;
+}
+
+/** Heat that may harm, whatever the run says. */
+function warmingProblems(job: Job, plan: Plan, problems: Problem[]): void {
+  if (job.conditions?.sun === 'yes' && plan.finish) problems.push({ severity: 'warning', stage: 'finish', path: 'conditions.sun', what: 'sun on fresh paint or gel coat: it skins before it flows, blisters and dries on the brush', suggestion: 'shade it, or coat early in the morning or late in the day, well before the dew' });
+  const { warmth } = job;
+  if (!warmth?.kind || warmth.kind === 'none') return;
+  const resin = plan.system?.chosen?.chain.resin;
+  const styrene = resin?.family === 'polyester' || resin?.family === 'vinyl ester';
+  const held = warmth.temperature ?? 25;
+  const vapour = flammable(plan);
+  if (warmth.kind === 'tent' && vapour) problems.push({ severity: 'warning', stage: 'mix', path: 'warmth.kind', what: `${vapour} in a closed, heated tent is a fire and breathing hazard`, suggestion: HEATER_OUTSIDE });
+  if (warmth.kind === 'lamp' && styrene && warmth.from === 'start') problems.push({ severity: 'warning', stage: 'mix', path: 'warmth.from', what: 'a lamp over uncured styrene resin is a fire hazard: its vapour lights from about 31 °C', suggestion: 'warm the shed beforehand, and switch a lamp on only once it has gelled', allowed: 'from the gel on' });
+  if (warmth.kind !== 'lamp' && held > LIMITS.warming) problems.push({ severity: 'warning', stage: 'mix', path: 'warmth.temperature', what: `${held} °C softens room-cured resin and drives vapours out of the hardener`, suggestion: 'hold 30 to 50 °C, after the gel', allowed: `up to ${LIMITS.warming} °C` });
+}

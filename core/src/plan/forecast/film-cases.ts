@@ -1,0 +1,106 @@
+import { dry, throughCure } from '../../cure/drying';
+import { sunUva, timeToDepth, TYPICAL_LIGHT } from '../../cure/light';
+import type { Product } from '../../materials/product';
+import type { Job } from '../../schema/job';
+import type { Figure } from '../../trace/figure';
+import type { Ledger } from '../../trace/ledger';
+import type { Problem } from '../../trace/problem';
+import type { Plan } from '../plan';
+import type { Timeline } from '../timeline';
+import type { PlacedAir } from './air-course';
+import { ripeningOf } from './product-cure';
+import { Surroundings } from './surroundings';
+import { CureRun, HORIZON } from './run';
+import { coatOfFinish } from './layers';
+import { spans } from './span';
+import type { CureCase, ForecastMilestone, MilestoneId } from './types';
+
+const LONG = 12 * 3600;
+/** Layer that light goes through, m, and height of the sun that is reckoned with, degrees. */
+const MOST_LIT = 0.002;
+const SUN_HEIGHT = 35;
+/** Two-part adhesives of fabrics are laid between these, °C. Source: usual limits of their sheets. */
+const FABRIC_RANGE: readonly [number, number] = [15, 28];
+
+/** How a one-part product or a fabric adhesive goes by its air, for repairs whose stages are not worked out. */
+export function filmCases(job: Job, plan: Plan, placed: PlacedAir, timeline: Timeline, ledger: Ledger, say: (ms: number) => string): { readonly cases: readonly CureCase[]; readonly problems: readonly Problem[] } {
+  const { inputs } = plan;
+  const links = plan.system?.chosen?.chain.links ?? [];
+  const cases: CureCase[] = [];
+  const problems: Problem[] = [];
+  if (!inputs) return { cases, problems };
+  const laid = timeline.end;
+  for (const { role, product } of links) {
+    const cure = 'cure' in product ? product.cure : undefined;
+    if (!cure) continue;
+    const id = `film.${role}`;
+    const milestones: ForecastMilestone[] = [];
+    const put = (m: MilestoneId, label: string, seconds: number | undefined, span: readonly [number, number], from: Readonly<Record<string, Figure>>, formula: { id: string; expression: string; source: string }): void => {
+      if (seconds === undefined) return;
+      const after = ledger.record(`${id}.${m}`, `${label}, ${product.name}`, { ...formula, unit: 's' }, seconds, from, [seconds * span[0], seconds * span[1]]);
+      milestones.push({ id: m, label, after, at: laid + seconds * 1000, span: [laid + seconds * span[0] * 1000, laid + seconds * span[1] * 1000] });
+    };
+    const around = new Surroundings(job, placed, laid, 0);
+    if (job.warmth?.kind === 'tent') around.switchOn(laid);
+    const air = (t: number): readonly [number, number] => [around.air.temperature(laid + t * 1000), around.air.humidity(laid + t * 1000)];
+    const drying = 'drying' in product ? product.drying : undefined;
+    const from = { T: inputs.temperature, RH: inputs.humidity };
+    if (drying) {
+      const formula = { id: 'cure/drying', expression: 'dt_sheet/dt = 2^((T − T_s)/10)·(1 − RH²)/(1 − RH_s²)·(L_s/L)²', source: 'drying of a film against the conditions of its sheet' };
+      const run = dry(drying, drying.film, air, LONG);
+      put('opens', drying.kind === 'solvent' ? 'no shine left: next coat, or join' : 'has a skin', run.opens, [0.7, 1.5], from, formula);
+      put('closes', drying.kind === 'solvent' ? 'tack gone: heat or a new coat before joining' : 'can no longer be tooled', run.closes, [0.7, 1.3], from, formula);
+      const until = run.opens ?? LONG;
+      const damp = Math.max(...[0, until / 2, until].map((t) => air(t)[1]));
+      if (damp > drying.humidityLimit) problems.push({ severity: 'warning', stage: 'mix', path: 'conditions.humidity', what: `${product.name}: air of ${Math.round(damp * 100)} % is too damp: the film cools as it dries and water settles on it, where no bond forms`, allowed: `up to ${Math.round(drying.humidityLimit * 100)} %`, suggestion: 'wait for drier air, or warm a tent by some 5 °C and let it dry there; a film that has turned dull or milky comes off again' });
+      if (run.opens === undefined) problems.push({ severity: 'warning', stage: 'mix', path: 'conditions.humidity', what: `${product.name} does not dry within half a day in this air`, suggestion: 'warm and dry the work first' });
+    }
+    if (product.role === 'fabric adhesive' && product.family !== 'heat weld') {
+      const [T] = air(0);
+      if (T < FABRIC_RANGE[0] || T > FABRIC_RANGE[1]) problems.push({ severity: 'warning', stage: 'mix', path: 'conditions.temperature', what: `${T.toFixed(0)} °C is ${T < FABRIC_RANGE[0] ? 'too cold' : 'too hot'} for ${product.name}`, allowed: `${FABRIC_RANGE[0]} to ${FABRIC_RANGE[1]} °C`, suggestion: T < FABRIC_RANGE[0] ? 'warm boat, patch and adhesive in a tent beforehand' : 'work in the shade or in the morning: it dries before it is joined' });
+    }
+    if (product.traits?.includes('light-cure')) {
+      const deep = Math.min(MOST_LIT, 'maximumPerGo' in product && product.maximumPerGo ? product.maximumPerGo : MOST_LIT);
+      const uva = ledger.given(`${id}.uva`, 'UV-A on the face, sun at 35°', sunUva(SUN_HEIGHT), 'W/m²', 'assumed', 'clear sky; a cloud takes half of it');
+      const seconds = timeToDepth(TYPICAL_LIGHT, deep, uva.value);
+      put('gel', `cured ${(deep * 1000).toFixed(0)} mm deep, in the sun`, seconds, [0.6, 2.5], { I: uva }, { id: 'cure/light', expression: 't = D·e^(μz)/I', source: 'Beer–Lambert; a clear resin, no pigment' });
+      if (job.conditions?.sun !== 'yes') problems.push({ severity: 'warning', stage: 'mix', path: 'conditions.sun', what: `${product.name} cures only where light falls on it: in the shade, under a fitting or under paint it stays soft`, suggestion: 'sun or a UV lamp on every part of it, in layers of 2 mm; eyes and skin shielded, bystanders too' });
+      cases.push({ id, stage: 'mix', title: roleWords(role), product: product.name, laid, milestones });
+      continue;
+    }
+    const { ripening, basis } = ripeningOf({ name: product.name, family: product.family, sheet: cure });
+    const run = new CureRun([{ name: 'hull', thickness: 0.004, conductivity: 0.2, density: 1100, heatCapacity: 1400 }, coatOfFinish(0.0005, 1100, ripening.kind === 'law' ? ripening.law.kinetics : undefined)], 1, laid, around, 0, 12, 0.5);
+    run.lay(ripening, around.air.temperature(laid));
+    run.until(HORIZON, 'full');
+    const range = spans(ripening, (t) => air(t)[0], placed.band, 0.015);
+    const rule = { id: ripening.kind === 'law' ? 'cure/kinetics' : 'physics/doubling-rule', expression: ripening.kind === 'law' ? 'dα/dt = (k1 + k2·α^m)(1 − α)^n·f_d' : '∫2^((T − T_s)/10)dt = t_sheet', source: basis.words };
+    if (!drying) {
+      put('opens', 'next layer bonds from', run.reached.opens, range('opens'), from, rule);
+      put('closes', 'next layer bonds until', run.reached.closes, range('closes'), from, rule);
+    }
+    put('sand', handled(product), run.reached.sand, range('sand'), from, rule);
+    if (drying?.kind === 'moisture') {
+      const deep = ('maximumPerGo' in product && product.maximumPerGo) || drying.film;
+      put('full', `cured ${(deep * 1000).toFixed(0)} mm deep`, throughCure(deep, ...air(0)), [0.7, 1.6], from, { id: 'cure/drying', expression: 't = 1 d·(d/3 mm)²·(0.5·p_s(23 °C))/(RH·p_s(T))', source: 'a skin that grows from its free face; moisture is what it cures with' });
+    } else {
+      put('full', fully(product), run.reached.full, range('full'), from, rule);
+    }
+    const falls = coldest(around, laid, run.reached.sand ?? HORIZON);
+    if (falls.value < cure.minimumTemperature) problems.push({ severity: 'warning', stage: 'mix', path: 'conditions.temperature', what: `${product.name}: the air falls to ${falls.value.toFixed(0)} °C at ${say(falls.at)}, below its minimum, before it has set`, allowed: `${cure.minimumTemperature} °C and above`, suggestion: 'hold it warmer overnight, or start so that it sets before' });
+    cases.push({ id, stage: 'mix', title: roleWords(role), product: product.name, laid, milestones, basis, series: run.series(1) });
+  }
+  return { cases, problems };
+}
+
+const handled = (p: Product): string => (p.role === 'fabric adhesive' ? 'light handling, no pressure yet' : 'set: can be worked on');
+const fully = (p: Product): string => (p.role === 'fabric adhesive' ? 'pressure and full load' : 'full cure');
+const roleWords = (role: string): string => ({ bond: 'what holds it', prime: 'primer', barrier: 'barrier coat', finish: 'finish', fill: 'filler' })[role] ?? role;
+
+function coldest(around: Surroundings, from: number, seconds: number): { value: number; at: number } {
+  let best = { value: Infinity, at: from };
+  for (let t = 0; t <= seconds; t += 1800) {
+    const value = around.air.temperature(from + t * 1000);
+    if (value < best.value) best = { value, at: from + t * 1000 };
+  }
+  return best;
+}

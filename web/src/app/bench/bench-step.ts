@@ -1,0 +1,383 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { parseQuantity, sayIn, type LogEvent } from '@nelbo/core';
+import { benchClocks, firstBand, ratioErrorOf, secondReads, stopBand, weighIn, type WeighVerdict } from '@nelbo/core/cure';
+import { Devices } from '../devices/devices';
+import { SimulatedScale } from '../devices/simulated';
+import { Reading } from '../state/reading';
+import { BenchStore } from './bench-store';
+import { ReadyStep } from './ready-step';
+import { countdown, type BenchRun } from './run';
+import { grams, minutes, mixedWords, offBy, partNames, ratioWords } from './words';
+
+const STIR_S = 150;
+/** A batch kept by an older page has no step of its scale, kg. */
+const TYPICAL_STEP = 0.0001;
+/** Poured by the stand-in of a scale while its button is held, kg/s. */
+const POUR = 0.009;
+const TRICKLE = 0.0015;
+
+/** What is to be done with one batch now, one figure at a time. */
+@Component({
+  selector: 'nb-bench-step',
+  imports: [ReadyStep],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @switch (run().step) {
+      @case ('ready') {<nb-ready-step [run]="run()" (begin)="begin($event)" />}
+      @case ('stir') {
+        <p class="soft">{{ stepWords() }}</p>
+        <h2>Stir to one colour, scrape sides and stick</h2>
+        <p class="big" role="timer">{{ stirLeft() }}</p>
+        <p class="soft wide">{{ run().batch.stage === 'mix' ? 'Critical work: pour it into a second cup and stir again. Spread it in the tray to gain time.' : 'No streaks left. Slowly, so that no air is stirred in.' }}</p>
+        @if (error() !== undefined) {<p class="facts"><span>True ratio <b>{{ ratioNow() }}</b></span><span>Against the sheet <b>{{ off() }}</b></span></p>}
+        <div class="buttons"><button type="button" class="main" (click)="mixed()">Mixed: start the clocks</button></div>
+      }
+      @case ('use') {
+        <p class="soft">{{ run().batch.about }}</p>
+        <h2>Use it before</h2>
+        <p class="big" role="timer" [class.act]="useLeft().startsWith('−')">{{ useLeft() }}</p>
+        <p class="facts"><span>Pot life <b>{{ life() }}</b></span><span>Pot <b>{{ degrees(run().pot) }}</b></span><span>Lot <b>{{ run().lot || 'not noted' }}</b></span></p>
+        <div class="buttons">
+          <button type="button" class="main" (click)="laid()">It is laid</button>
+          <button type="button" (click)="noteOpen.set(!noteOpen())" [attr.aria-expanded]="noteOpen()">Note</button>
+          <button type="button" (click)="thrown('left over in the pot')">Throw it away</button>
+        </div>
+      }
+      @case ('laid') {
+        <p class="soft">{{ run().batch.title }} · {{ run().batch.product }}</p>
+        <h2>Laid {{ laidAt() }}</h2>
+        <p class="facts">@for (f of laidFacts(); track f.name) {<span>{{ f.name }} <b>{{ f.value }}</b></span>}</p>
+        <div class="buttons">
+          <button type="button" class="main" (click)="closed.emit()">Next batch</button>
+          <button type="button" (click)="noteOpen.set(!noteOpen())" [attr.aria-expanded]="noteOpen()">Note</button>
+          <button type="button" (click)="log('abraded', 'Washed and abraded; the next layer bonds on it.')">Abraded</button>
+          <button type="button" (click)="log('coated', 'Covered by the next layer.')">Covered by the next</button>
+          <button type="button" (click)="log('weather', 'Weather broke in mid-cure: covered. Look at the windows again.')">Weather broke</button>
+        </div>
+      }
+      @case ('thrown') {
+        <h2>Thrown away</h2>
+        <p class="wide">Thin in a tray, outside, on ground that does not burn. A pot that smokes is not carried and not breathed over.</p>
+        <div class="buttons"><button type="button" class="main" (click)="closed.emit()">Back to the batches</button></div>
+      }
+      @case ('powder') {
+        <p class="soft">{{ stepWords() }}</p>
+        <h2>Stir in {{ run().batch.powder?.name?.toLowerCase() }}</h2>
+        <p class="big">{{ powder() }}</p>
+        <p class="soft wide">Both parts are mixed first, then the powder by and by. Respirator on: it floats.</p>
+        <div class="buttons"><button type="button" class="main" (click)="to('stir')">It is in</button></div>
+      }
+      @default {
+        <p class="soft">{{ stepWords() }}</p>
+        @if (verdict(); as v) {
+          @if (v.kind === 'correct') {
+            <h2>Add {{ v.part === 'first' ? names()[0] : names()[1] }} until the scale reads</h2>
+            <p class="big act">{{ number(v.reads) }}<small>{{ unit() }}</small></p>
+            <p class="facts"><span>That is <b>{{ g(v.add) }} more</b></span><span>Now <b>{{ offText(v.error) }}</b></span><span>Then <b>{{ offText(v.after) }}</b></span></p>
+            <div class="buttons"><button type="button" class="main" (click)="corrected(v)">It reads that</button><button type="button" (click)="verdict.set(undefined)">Weigh again</button><button type="button" (click)="thrown('ratio ' + offText(v.error) + ' off')">Throw it away</button></div>
+          } @else if (v.kind === 'discard') {
+            <h2 class="act">Throw it away</h2>
+            <p class="wide">The ratio is {{ offText(v.error) }} off, and {{ v.why }}.</p>
+            <div class="buttons"><button type="button" class="main" (click)="thrown(v.why)">It is in the tray outside</button><button type="button" (click)="verdict.set(undefined)">Weigh again</button></div>
+          }
+        } @else {
+          @if (way()?.way === 'scale') {
+            <h2>{{ run().step === 'first' ? 'Cup on, scale to zero, pour ' + names()[0] + ' until it reads' : 'Pour ' + names()[1] + ' until the scale reads' }}</h2>
+            <p class="big">{{ number(target()) }}<small>{{ unit() }}</small></p>
+            <div class="bar" aria-hidden="true"><i [style.width.%]="share(reading())"></i><u [style.left.%]="share(band()[0])" [style.width.%]="share(band()[1]) - share(band()[0])"></u></div>
+            <p class="spread soft"><span>{{ live() === undefined ? 'no scale connected' : g(reading()) + ' now' + (simulated() ? ', simulated' : '') }}</span><span class="act">stop between {{ number(band()[0]) }} and {{ g(band()[1]) }}</span></p>
+            <p class="facts">
+              <span>{{ cap(names()[run().step === 'first' ? 0 : 1]) }} still to pour <b>{{ g(left()) }}</b></span>
+              <span>True ratio if you stop now <b>{{ ratioNow() }}</b></span>
+              <span>Pot life from “mixed” <b>{{ life() }}</b></span>
+            </p>
+            @if (simulated()) {<p class="sim"><span>Simulated scale</span><button type="button" (pointerdown)="pour(POUR)" (pointerup)="pour(0)" (pointerleave)="pour(0)" (keydown.space)="pour(POUR)" (keyup.space)="pour(0)">Hold to pour</button><button type="button" (pointerdown)="pour(TRICKLE)" (pointerup)="pour(0)" (pointerleave)="pour(0)" (keydown.space)="pour(TRICKLE)" (keyup.space)="pour(0)">Trickle</button><button type="button" (click)="tare()">Zero</button></p>}
+            @else {<p class="typed"><label for="bench-reads">It reads</label><input id="bench-reads" type="text" inputmode="decimal" autocomplete="off" [placeholder]="number(target())" [value]="typed()" (input)="typed.set($any($event.target).value)" /><span>{{ unit() }}</span></p>@if (typedError()) {<p class="act" role="alert">{{ typedError() }}</p>}}
+          } @else if (way(); as w) {
+            <h2>{{ instruction() }}</h2>
+            <p class="big">{{ bigOther().text }}<small>{{ bigOther().unit }}</small></p>
+            <p class="facts"><span>{{ names()[0] }} <b>{{ g(run().batch.first) }}</b></span><span>{{ names()[1] }} <b>{{ g(run().batch.second, 2) }}</b></span><span>Reading may be off by <b>{{ percent(w.error.value) }}</b></span></p>
+          } @else {
+            <h2>{{ run().step === 'first' ? names()[0] : names()[1] }}</h2>
+            <p class="big">{{ number(run().step === 'first' ? run().batch.first : run().batch.second) }}<small>{{ unit() }}</small></p>
+            <p class="act wide">Nothing on the bench measures this closely enough: use a finer instrument, or mix more.</p>
+          }
+          @if (run().step === 'second' && run().batch.parts.kind === 'peroxide') {<p class="hazard"><b>MEKP, the catalyst; never MEK, the thinner.</b> Goggles. It meets no accelerator, acetone or metal. Nothing goes back into the bottle.</p>}
+          <div class="buttons">
+            @if (way()?.way === 'scale' && run().step === 'second') {<button type="button" (click)="tooMuch()">Too much</button>}
+            @if (run().batch.measures.length > 1) {<button type="button" (click)="otherWay()">Other way to measure</button>}
+            <button type="button" class="main" (click)="run().step === 'first' ? firstIn() : judge()">{{ run().step === 'first' ? cap(names()[0]) : cap(names()[1]) }} is in</button>
+          </div>
+        }
+      }
+    }
+    @if (noteOpen()) {
+      <div class="notes" role="group" aria-label="Note in one tap">
+        @for (n of NOTES; track n) {<button type="button" (click)="note(n)">{{ cap(n) }}</button>}
+      </div>
+    }
+    @if (saidNote()) {<p class="soft" role="status">{{ saidNote() }}</p>}
+  `,
+  styleUrl: './bench-step.css',
+})
+export class BenchStep {
+  readonly run = input.required<BenchRun>();
+  readonly who = input('');
+  readonly closed = output();
+  readonly #store = inject(BenchStore);
+  readonly #reading = inject(Reading);
+  readonly #devices = inject(Devices);
+  protected readonly POUR = POUR;
+  protected readonly TRICKLE = TRICKLE;
+  protected readonly NOTES = ['thin', 'kicked early', 'ran out', 'tacky', 'threw away'] as const;
+  protected readonly noteOpen = signal(false);
+  protected readonly saidNote = signal('');
+  protected readonly verdict = signal<WeighVerdict | undefined>(undefined);
+  protected readonly typed = signal('');
+  protected readonly typedError = signal('');
+  protected readonly stirFrom = signal<number | undefined>(undefined);
+
+  readonly #scale = toSignal(this.#devices.readings('scale'));
+  protected readonly live = computed(() => (this.way()?.way === 'scale' ? this.#scale() : undefined));
+  protected readonly simulated = computed(() => this.live() !== undefined && (this.#devices.of('scale')?.simulated ?? false));
+  protected readonly way = computed(() => this.run().batch.measures[this.run().way]);
+  protected readonly names = computed(() => partNames(this.run()));
+  readonly #parsed = computed(() => {
+    const text = this.typed().trim();
+    if (text === '') return undefined;
+    const p = parseQuantity(/[a-z]/i.test(text) ? text : `${text} ${this.unit()}`, 'mass');
+    return p.ok && p.value >= 0 ? p.value : NaN;
+  });
+  /** What the scale shows: a connected one's reading, a typed one, else what it ought to. */
+  protected readonly reading = computed(() => this.live()?.value ?? (Number.isFinite(this.#parsed() ?? NaN) ? (this.#parsed() as number) : this.run().step === 'first' ? 0 : (this.run().first ?? this.run().batch.first)));
+  protected readonly target = computed(() => {
+    const { batch, step, first = batch.first } = this.run();
+    return step === 'first' ? batch.first : secondReads(first, batch.ratio);
+  });
+  protected readonly band = computed<readonly [number, number]>(() => {
+    const { batch, step, first = batch.first } = this.run();
+    return step === 'first' ? firstBand(batch.first) : stopBand(first, batch.ratio, batch.tolerance);
+  });
+  protected readonly left = computed(() => Math.max(0, this.target() - this.reading()));
+  protected readonly error = computed(() => {
+    const { first, second, batch } = this.run();
+    return first === undefined || second === undefined ? undefined : ratioErrorOf(first, second, batch.ratio);
+  });
+  protected readonly off = computed(() => offBy(this.error() ?? 0));
+  protected readonly ratioNow = computed(() => {
+    const { step, first, second } = this.run();
+    if (step === 'stir' && first !== undefined && second !== undefined) return ratioWords(first, second, this.run());
+    return step === 'first' ? `${cap(this.names()[1])} comes next` : ratioWords(first ?? this.run().batch.first, Math.max(0, this.reading() - (first ?? this.run().batch.first)), this.run());
+  });
+  protected readonly life = computed(() => minutes((this.run().clocks ?? this.#clocks()).life));
+  protected readonly stirLeft = computed(() => countdown((this.stirFrom() ?? this.#store.now()) + STIR_S * 1000, this.#store.now()));
+  protected readonly useLeft = computed(() => {
+    const { mixedAt, clocks } = this.run();
+    return mixedAt !== undefined && clocks ? countdown(mixedAt + clocks.usable * 1000, this.#store.now()) : '';
+  });
+  protected readonly laidAt = computed(() => new Date(this.run().laidAt ?? 0).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }));
+  protected readonly laidFacts = computed(() => {
+    const { clocks: c, laidAt = 0 } = this.run();
+    if (!c) return [];
+    const at = (s: number): string => new Date(laidAt + s * 1000).toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' });
+    return [...(c.opens ? [{ name: `${cap(this.run().batch.next)} from`, value: at(c.opens[1]) }] : []), ...(c.closes ? [{ name: 'until', value: at(c.closes[1]) }] : []), { name: 'Sand from', value: at(c.sand[1]) }];
+  });
+  protected readonly stepWords = computed(() => {
+    const steps = ['first', 'second', ...(this.run().batch.powder ? ['powder'] : []), 'stir'];
+    const at = steps.indexOf(this.run().step) + 1;
+    const how = this.run().step === 'second' && this.way()?.way === 'scale' ? `, on the scale, ${this.names()[0]} already in` : '';
+    return `Step ${at} of ${steps.length}${how}`;
+  });
+  protected readonly powder = computed(() => grams(this.run().batch.powder?.mass ?? 0, this.#reading.reader()));
+  protected readonly unit = computed(() => sayIn({ value: 0.1 }, 'g', 1, this.#reading.reader()).replace(/^[\d.,\s]+/, ''));
+  protected readonly instruction = computed(() => {
+    const w = this.way();
+    if (!w) return '';
+    const part = this.names()[this.run().step === 'first' ? 0 : 1];
+    if (w.way === 'cup') return `${w.instrument}: ${this.run().step === 'first' ? `pour ${part} until it stands` : `pour ${part} on top until it stands`}`;
+    if (w.way === 'pump') return `${w.instrument}: full strokes of each`;
+    return this.run().step === 'first' ? `Weigh out ${part}` : `Draw up ${part} in the ${w.instrument}`;
+  });
+  protected readonly bigOther = computed(() => {
+    const { step, batch } = this.run();
+    const w = this.way();
+    const split = (s: string): { text: string; unit: string } => ({ text: s.slice(0, s.lastIndexOf(' ')), unit: s.slice(s.lastIndexOf(' ') + 1) });
+    if (!w) return { text: '', unit: '' };
+    const reader = this.#reading.reader();
+    if (w.way === 'cup') return split(sayIn(w.readings[step === 'first' ? 0 : 1].figure, 'mm', 0, reader));
+    if (w.way === 'pump') return { text: String(w.readings[0].figure.value), unit: w.readings[0].figure.value === 1 ? 'stroke' : 'strokes' };
+    return step === 'first' ? split(grams(batch.first, reader)) : split(sayIn(w.readings[0].figure, 'ml', 1, reader));
+  });
+
+  /** Batch and step alone: a note or a reading begins nothing anew. */
+  readonly #step = computed(() => ({ id: this.run().id, step: this.run().step }), { equal: (a, b) => a.id === b.id && a.step === b.step });
+
+  constructor() {
+    // Each step begins with an empty box, and stirring with its own clock.
+    effect(() => {
+      const { step } = this.#step();
+      untracked(() => {
+        this.typed.set('');
+        this.verdict.set(undefined);
+        this.noteOpen.set(false);
+        this.saidNote.set('');
+        this.stirFrom.set(step === 'stir' ? Date.now() : undefined);
+      });
+    });
+  }
+
+  protected cap = cap;
+
+  protected g(kg: number, decimals = 1): string {
+    return grams(kg, this.#reading.reader(), decimals);
+  }
+
+  protected number(kg: number): string {
+    return this.g(kg, kg < 0.02 ? 2 : 1).replace(` ${this.unit()}`, '');
+  }
+
+  protected degrees(v: number | undefined): string {
+    return v === undefined ? 'not read' : sayIn({ value: v }, '°C', 1, this.#reading.reader());
+  }
+
+  protected offText(error: number): string {
+    return offBy(error);
+  }
+
+  protected percent(x: number): string {
+    return `${(x * 100).toFixed(1)} %`;
+  }
+
+  /** Place of a reading on the bar, whose right end lies a little past the band. */
+  protected share(kg: number): number {
+    const end = this.band()[1] + 0.04 * this.band()[1];
+    return Math.max(0, Math.min(100, (100 * kg) / end));
+  }
+
+  protected pour(rate: number): void {
+    const scale = this.#devices.of('scale');
+    if (scale instanceof SimulatedScale) scale.pour(rate);
+  }
+
+  protected tare(): void {
+    const scale = this.#devices.of('scale');
+    if (scale instanceof SimulatedScale) scale.tare();
+  }
+
+  protected begin(patch: Partial<BenchRun>): void {
+    this.#store.change(this.run().id, { ...patch, step: 'first' });
+  }
+
+  protected to(step: BenchRun['step']): void {
+    this.#store.change(this.run().id, { step });
+  }
+
+  protected otherWay(): void {
+    this.#store.change(this.run().id, { way: (this.run().way + 1) % this.run().batch.measures.length });
+  }
+
+  protected firstIn(): void {
+    const reads = this.#weighed(this.run().batch.first);
+    if (reads === undefined) return;
+    this.#store.change(this.run().id, { step: 'second', ...(reads === 'not weighed' ? {} : { first: reads, ...(this.simulated() ? { simulated: true } : {}) }) });
+  }
+
+  /** The second part is in: the true ratio decides whether it may be stirred. */
+  protected judge(): void {
+    const { batch, id, first = batch.first, metAt } = this.run();
+    const reads = this.#weighed(this.target());
+    if (reads === undefined) return;
+    const met = metAt ?? Date.now();
+    if (reads === 'not weighed') return this.#store.change(id, { step: batch.powder ? 'powder' : 'stir', metAt: met });
+    const second = Math.max(0, reads - first);
+    const verdict = weighIn({ a: first, b: second, ratio: batch.ratio, tolerance: batch.tolerance, step: this.way()?.step?.value ?? TYPICAL_STEP, room: batch.room, age: (Date.now() - met) / 1000, usable: this.#clocks().usable, limits: batch.limits });
+    if (verdict.kind === 'good') return this.#store.change(id, { step: batch.powder ? 'powder' : 'stir', first, second, metAt: met });
+    this.#store.change(id, { first, second, metAt: met });
+    this.verdict.set(verdict);
+  }
+
+  /** The true reading decides: without a connected scale it has to be typed. */
+  protected tooMuch(): void {
+    if (this.live() !== undefined || this.typed().trim() !== '') return this.judge();
+    this.typedError.set('Type what the scale reads now.');
+    document.getElementById('bench-reads')?.focus();
+  }
+
+  protected corrected(v: Extract<WeighVerdict, { kind: 'correct' }>): void {
+    const { batch, first = batch.first, second = batch.second, id } = this.run();
+    const now = v.part === 'first' ? { first: first + v.add, second } : { first, second: second + v.add };
+    this.verdict.set(undefined);
+    this.#store.change(id, { ...now, step: batch.powder ? 'powder' : 'stir' }, {
+      who: this.who(),
+      text: `${batch.title}: ratio was ${offBy(v.error)} off, ${this.g(v.add)} of ${this.names()[v.part === 'first' ? 0 : 1]} added, now ${offBy(v.after)}.`,
+      event: { kind: 'corrected', ...now },
+    });
+  }
+
+  protected mixed(): void {
+    const run = this.run();
+    const clocks = this.#clocks();
+    this.#store.change(run.id, { step: 'use', mixedAt: Date.now(), clocks }, {
+      who: this.who(),
+      text: mixedWords(run, this.#reading.reader(), clocks),
+      event: { kind: 'mixed', first: run.first ?? run.batch.first, second: run.second ?? run.batch.second, ...this.#conditions() },
+    });
+  }
+
+  protected laid(): void {
+    const run = this.run();
+    const now = Date.now();
+    const closes = run.clocks?.closes;
+    const until = closes ? new Date(now + closes[1] * 1000) : undefined;
+    this.#store.change(run.id, { step: 'laid', laidAt: now }, {
+      who: this.who(),
+      text: `${run.batch.title} laid: ${run.batch.about}.${until ? ` ${cap(run.batch.next)} until about ${until.toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })}.` : ''}`,
+      event: { kind: 'laid', ...this.#conditions(), ...(until ? { until: until.toISOString() } : {}) },
+    });
+  }
+
+  protected thrown(why: string): void {
+    this.verdict.set(undefined);
+    this.#store.change(this.run().id, { step: 'thrown' }, { who: this.who(), text: `${this.run().batch.title} thrown away: ${why}.`, event: { kind: 'thrown', ...this.#conditions() } });
+  }
+
+  protected log(kind: 'abraded' | 'coated' | 'weather', text: string): void {
+    const run = this.run();
+    const events = kind === 'weather' ? run.events : [...run.events, { at: Date.now(), kind }];
+    this.#store.change(run.id, { events }, { who: this.who(), text: `${run.batch.title}: ${text}`, event: { kind } });
+    this.saidNote.set(`Noted: ${text.toLowerCase()}`);
+  }
+
+  protected note(text: (typeof this.NOTES)[number]): void {
+    this.noteOpen.set(false);
+    if (text === 'threw away') return this.thrown('by note');
+    this.#store.change(this.run().id, {}, { who: this.who(), text: `${this.run().batch.title}: ${text}.`, event: { kind: 'note', ...this.#conditions() } });
+    this.saidNote.set(`Noted: ${text}.`);
+  }
+
+  /** What the scale shows in all, kg; undefined where what was typed cannot be read. */
+  #weighed(planned: number): number | 'not weighed' | undefined {
+    if (this.way()?.way !== 'scale') return 'not weighed';
+    if (this.live() !== undefined) return this.reading();
+    const parsed = this.#parsed();
+    this.typedError.set(parsed !== undefined && !Number.isFinite(parsed) ? 'Not a weight: type a number such as 214.6' : '');
+    if (parsed !== undefined && !Number.isFinite(parsed)) return undefined;
+    // Nothing typed: it was poured to the figure on the screen.
+    return parsed ?? planned;
+  }
+
+  #clocks(): ReturnType<typeof benchClocks> {
+    const { batch, pot = 20, air = pot, first, second } = this.run();
+    return benchClocks(batch, pot, air, first !== undefined && second !== undefined ? [first, second] : undefined);
+  }
+
+  #conditions(): Pick<LogEvent, 'pot' | 'air' | 'humidity'> {
+    const { humidity, unread = [] } = this.run();
+    // What was only assumed is no reading.
+    const [pot, air] = [unread.includes('pot') ? undefined : this.run().pot, unread.includes('air') ? undefined : this.run().air];
+    return { ...(pot === undefined ? {} : { pot }), ...(air === undefined ? {} : { air }), ...(humidity === undefined ? {} : { humidity }) };
+  }
+}
+
+const cap = (s: string): string => `${s.charAt(0).toUpperCase()}${s.slice(1)}`;
