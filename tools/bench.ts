@@ -5,10 +5,11 @@ import { measureCure } from './bench/cure';
 import { measureLaminate } from './bench/laminate';
 import { measurePage } from './bench/page';
 import { measureServer } from './bench/server';
+import { measureTyping } from './bench/typing';
 import { printRows, type Row } from './bench/rows';
 
 const wanted = process.argv.slice(2);
-const PARTS: Record<string, () => Promise<readonly Row[]> | readonly Row[]> = { planning: measurePlanning, match: measureMatch, laminate: measureLaminate, cure: measureCure, page: measurePage, server: measureServer };
+const PARTS: Record<string, () => Promise<readonly Row[]> | readonly Row[]> = { planning: measurePlanning, match: measureMatch, laminate: measureLaminate, cure: measureCure, page: measurePage, typing: measureTyping, server: measureServer };
 const unknown = wanted.find((w) => !(w in PARTS));
 if (unknown) {
   console.error(`no part “${unknown}”; there are ${Object.keys(PARTS).join(', ')}`);

@@ -38,12 +38,12 @@ const ofPlain = (text) => {
 };
 
 const SUITES = [
-  // Lint and types take one processor between them while the core takes the other; what is timed runs alone.
+  // Two lanes at a time, since two processors are usual; the journeys run alone: a person's browser and the server.
   { name: 'lint', quiet: true, command: ['npx', ['--no-install', 'eslint', '.']], count: checked },
   { name: 'types', quiet: true, command: ['npm', ['run', '--silent', 'typecheck']], count: checked },
   { name: 'core', command: jasmine('jasmine.core.json'), count: ofJasmine },
-  { name: 'server', command: jasmine('jasmine.server.json'), count: ofJasmine },
-  { name: 'torture', command: ['bash', ['./nelbo', 'torture', '--kills', '14']], count: ofPlain },
+  { name: 'server', quiet: true, command: jasmine('jasmine.server.json'), count: ofJasmine },
+  { name: 'torture', quiet: true, command: ['bash', ['./nelbo', 'torture', '--kills', '14']], count: ofPlain },
   { name: 'browser', command: ['npx', ['--no-install', 'ng', 'test']], cwd: 'web', count: ofKarma },
   { name: 'journey', command: ['npx', ['--no-install', 'playwright', 'test', '--config', 'e2e/playwright.config.ts']], count: ofPlaywright },
 ];
@@ -90,8 +90,12 @@ async function measure(suite) {
 async function measureAll(suites) {
   for (const suite of suites) await measure(suite);
 }
-await Promise.all([measureAll(chosen.filter((s) => s.quiet)), measureAll(chosen.filter((s) => s.name === 'core'))]);
-await measureAll(chosen.filter((s) => !s.quiet && s.name !== 'core'));
+const LANES = [
+  [['lint', 'types'], ['core']],
+  [['server', 'torture'], ['browser']],
+  [['journey']],
+];
+for (const lanes of LANES) await Promise.all(lanes.map((names) => measureAll(chosen.filter((s) => names.includes(s.name)))));
 console.log(`\n${table.join('\n')}\n`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed > 0 || passed === 0 ? 1 : 0);

@@ -10,6 +10,7 @@ import { Reading } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
 import { StoresStore } from '../state/stores-store';
 import { rememberWho, whoIsHere } from '../state/who';
+import { timeOf } from '../ui/when';
 import { Alarm } from './alarm';
 import { BenchStep } from './bench-step';
 import { BenchStore } from './bench-store';
@@ -148,7 +149,7 @@ export class BenchPage implements OnDestroy {
 
   protected said(batchId: string): string {
     const run = this.#latest(batchId);
-    const time = (ms: number | undefined): string => (ms === undefined ? '' : new Date(ms).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }));
+    const time = (ms: number | undefined): string => (ms === undefined ? '' : timeOf(ms));
     if (!run) return 'not begun';
     return run.step === 'laid' ? `laid ${time(run.laidAt)}` : run.step === 'thrown' ? 'thrown away' : run.step === 'use' ? `mixed ${time(run.mixedAt)}, in use` : 'under way';
   }

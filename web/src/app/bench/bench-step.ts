@@ -5,6 +5,7 @@ import { benchClocks, firstBand, ratioErrorOf, secondReads, stopBand, weighIn, t
 import { Devices } from '../devices/devices';
 import { SimulatedScale } from '../devices/simulated';
 import { Reading } from '../state/reading';
+import { timeOf } from '../ui/when';
 import { BenchStore } from './bench-store';
 import { ReadyStep } from './ready-step';
 import { countdown, type BenchRun } from './run';
@@ -176,7 +177,7 @@ export class BenchStep {
     const { mixedAt, clocks } = this.run();
     return mixedAt !== undefined && clocks ? countdown(mixedAt + clocks.usable * 1000, this.#store.now()) : '';
   });
-  protected readonly laidAt = computed(() => new Date(this.run().laidAt ?? 0).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }));
+  protected readonly laidAt = computed(() => timeOf(this.run().laidAt ?? 0));
   protected readonly laidFacts = computed(() => {
     const { clocks: c, laidAt = 0 } = this.run();
     if (!c) return [];

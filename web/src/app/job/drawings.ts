@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import { figure, figureIn, gridStep, offsetAtPixel, planHandle, planScale, planScene, ratioForReach, reachAtPixel, said, sayIn, sectionFactor, sectionRefs, sectionScene, sizeOf, taperHandle, type Said, type Stage } from '@nelbo/core';
 import { Reading } from '../state/reading';
+import { afterwards } from '../ui/afterwards';
 import { SaidView } from '../ui/said';
 import { SceneView, type SceneHandle } from '../ui/scene-view';
 import { JobContext } from './job-context';
@@ -59,6 +60,8 @@ export class Drawings implements OnDestroy {
   /** Leaves the plan view out, where something else stands in its place. */
   readonly sectionOnly = input(false);
   protected readonly context = inject(JobContext);
+  /** Drawn after what was typed has been shown: the drawings are the slowest of the page. */
+  readonly #plan = afterwards(this.context.plan);
   readonly #reading = inject(Reading);
   readonly #width = signal(720);
   readonly #observer = new ResizeObserver(([entry]) => this.#width.set(Math.max(320, Math.floor(entry.contentRect.width))));
@@ -66,7 +69,7 @@ export class Drawings implements OnDestroy {
 
   readonly #view = computed(() => ({ width: this.#width(), height: SECTION_HEIGHT, exaggeration: this.exaggeration(), units: this.#reading.reader().units }));
   protected readonly scales = computed(() => {
-    const s = this.context.plan()?.section;
+    const s = this.#plan()?.section;
     const factor = s ? sectionFactor(s, { ...this.#view(), exaggeration: 'fit' }) : 1;
     return [
       { label: 'true', value: 1 },
@@ -74,62 +77,62 @@ export class Drawings implements OnDestroy {
     ];
   });
   protected readonly section = computed(() => {
-    const plan = this.context.plan();
+    const plan = this.#plan();
     return plan?.section && sectionScene(plan.section, { ...this.#view(), refs: sectionRefs(plan) });
   });
   /** The taper is taken hold of where it meets the old surface, at the stages that settle it. */
   protected readonly handles = computed<readonly SceneHandle[]>(() => {
-    const section = this.context.plan()?.section;
+    const section = this.#plan()?.section;
     return section && section.grindLimit > 0 ? this.#taperHandle(taperHandle(section, this.#view()), 'Taper ratio') : [];
   });
   protected readonly planHandles = computed<readonly SceneHandle[]>(() => {
-    const view = this.context.plan()?.planView;
+    const view = this.#plan()?.planView;
     return view ? this.#taperHandle(planHandle(view, this.#planView()), 'Taper ratio, in the plan') : [];
   });
 
   #taperHandle(at: { readonly x: number; readonly y: number } | undefined, label: string): readonly SceneHandle[] {
-    const ratio = this.context.plan()?.grind?.taper.used.value;
+    const ratio = this.#plan()?.grind?.taper.used.value;
     const stage = this.stage();
     if (ratio === undefined || !at || (stage !== 'grind' && stage !== 'laminate')) return [];
     return [{ id: 'taper', ...at, label, value: ratio, text: `${ratio.toFixed(1)} to 1`, min: 1, max: 100 }];
   }
 
   protected dragged({ x, steps = 0 }: { readonly x?: number; readonly steps?: number }): void {
-    const section = this.context.plan()?.section;
+    const section = this.#plan()?.section;
     if (section) this.#setTaper(x === undefined ? undefined : offsetAtPixel(section, this.#view(), x), steps);
   }
 
   protected draggedInPlan({ x, steps = 0 }: { readonly x?: number; readonly steps?: number }): void {
-    const view = this.context.plan()?.planView;
+    const view = this.#plan()?.planView;
     if (view) this.#setTaper(x === undefined ? undefined : reachAtPixel(view, this.#planView(), x), steps);
   }
 
   /** The ratio that a reach asks for, or half a step up or down from the one in force. */
   #setTaper(reach: number | undefined, steps: number): void {
-    const plan = this.context.plan();
+    const plan = this.#plan();
     if (!plan?.grind) return;
     const ratio = reach === undefined ? Math.max(1, plan.grind.taper.used.value + steps / 2) : ratioForReach(plan, reach);
     if (ratio !== undefined && ratio !== this.context.document()?.taper?.ratio) this.context.store.set('taper.ratio', ratio);
   }
 
-  readonly #planView = computed(() => ({ width: this.#width(), height: this.context.plan()?.section ? PLAN_HEIGHT : LONE_PLAN_HEIGHT, units: this.#reading.reader().units }));
+  readonly #planView = computed(() => ({ width: this.#width(), height: this.#plan()?.section ? PLAN_HEIGHT : LONE_PLAN_HEIGHT, units: this.#reading.reader().units }));
   protected readonly planDrawing = computed(() => {
-    const p = this.context.plan()?.planView;
+    const p = this.#plan()?.planView;
     return p && planScene(p, this.#planView());
   });
   protected readonly grid = computed(() => {
-    const p = this.context.plan()?.planView;
+    const p = this.#plan()?.planView;
     const { units } = this.#reading.reader();
     return p ? sayIn({ value: gridStep(planScale(p, this.#planView()), units) }, 'mm', 0, { units }) : '';
   });
   protected readonly sizes = computed<Said>(() => {
-    const p = this.context.plan();
+    const p = this.#plan();
     const reader = this.#reading.reader();
     return p?.survey && p.grind ? said`cut-out ${sizeOf(p.survey.length, p.survey.width, reader)} · ground ${sizeOf(p.grind.groundLength, p.grind.groundWidth, reader)}` : [];
   });
   protected readonly errors = computed(() => this.context.problems().filter((p) => p.severity === 'error'));
   protected readonly pickedText = computed(() => {
-    const ply = this.context.plan()?.laminate?.plies.find((p) => p.lay === this.context.pickedPly());
+    const ply = this.#plan()?.laminate?.plies.find((p) => p.lay === this.context.pickedPly());
     const reader = this.#reading.reader();
     return ply && said`Ply ${ply.lay}: ${ply.cloth.name} ${ply.orientation}, ${sizeOf(ply.length, ply.width, reader)}, ${figureIn(ply.offset, 'mm', 1, reader)} beyond the cut-out, ${figure(ply.resin, reader)} of resin.`;
   });

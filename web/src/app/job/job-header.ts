@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FigureView } from '../ui/figure';
-import { sayWhen } from '../ui/when';
+import { dayName, sayWhen } from '../ui/when';
 import { JobContext } from './job-context';
 import { SaveState } from './save-state';
 
@@ -41,7 +41,7 @@ export class JobHeader {
     const d = this.document();
     if (!d) return '';
     const start = d.schedule?.start ? `starts ${sayWhen(Date.parse(d.schedule.start))}` : '';
-    const wanted = d.schedule?.wanted ? `wanted ${new Date(d.schedule.wanted).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })}` : '';
+    const wanted = d.schedule?.wanted ? `wanted ${dayName(Date.parse(d.schedule.wanted))}` : '';
     return [d.title, start, wanted].filter(Boolean).join(' · ');
   });
 }

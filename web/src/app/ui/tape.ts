@@ -3,6 +3,7 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
 import { STAGE_TITLES, type Stage, type Timeline } from '@nelbo/core';
 import { WallClock } from '../state/wall-clock';
 import { layTape } from './tape-layout';
+import { dayName } from './when';
 
 const MINIMUM = { wide: 74, narrow: 84 };
 const NARROW = 760;
@@ -79,9 +80,7 @@ export class Tape implements OnDestroy {
     return Math.max(this.#width(), minimum * this.timeline().stages.length);
   });
   protected readonly layout = computed(() =>
-    layTape(this.timeline(), this.tapeWidth(), this.#timeless() ? this.tapeWidth() / this.timeline().stages.length : this.#width() < NARROW ? MINIMUM.narrow : MINIMUM.wide, this.#clock.now(), (ms) =>
-      new Date(ms).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }),
-    ),
+    layTape(this.timeline(), this.tapeWidth(), this.#timeless() ? this.tapeWidth() / this.timeline().stages.length : this.#width() < NARROW ? MINIMUM.narrow : MINIMUM.wide, this.#clock.now(), dayName),
   );
   /** No more than the survey has a time. */
   readonly #timeless = computed(() => this.open().size > 0 && this.timeline().stages.flatMap((s) => s.tasks).length <= 1);

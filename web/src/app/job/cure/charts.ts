@@ -1,5 +1,6 @@
 import type { Chart, ChartData, ChartOptions, Plugin } from 'chart.js';
 import type { CureCase, CureField, ForecastMilestone } from '@nelbo/core';
+import { timeOf, weekdayOf } from '../../ui/when';
 
 export const INK = '#12292c';
 export const ACT = '#b83b08';
@@ -11,9 +12,8 @@ const HOUR = 3_600_000;
 
 /** "06:00", with the day where it is midnight. */
 export function hourLabel(ms: number): string {
-  const d = new Date(ms);
-  const time = d.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-  return time === '00:00' ? d.toLocaleDateString('en-GB', { weekday: 'short' }) : time;
+  const time = timeOf(ms);
+  return time === '00:00' ? weekdayOf(ms) : time;
 }
 
 /** Whole hours of the wall between two moments, no more than some eight of them. */
