@@ -2,6 +2,7 @@ import { frustumVolume } from '../geometry/frustum';
 import { areaTime } from '../materials/area-time';
 import { batchCount, perBatch } from '../materials/batch-count';
 import { DEFAULTS } from '../materials/defaults';
+import { goesOfFiller } from './rounds';
 import { proportion, type Parts } from '../materials/parts';
 import type { Filler, Resin } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
@@ -25,12 +26,16 @@ export interface FillerInput {
   readonly usable: Figure;
   /** Drops per m³ of the dropper bottle. */
   readonly dropsPerMl?: Figure;
+  /** What gaps under an edge say, in place of what the stack leaves. */
+  readonly measured?: { readonly deepest: Figure; readonly fill: Figure; readonly spreadArea: Figure };
 }
 
 export interface FillerResult {
   readonly depth: Figure;
   readonly netVolume: Figure;
   readonly overfill: Figure;
+  /** Area that filler is spread on and sanded. */
+  readonly spreadArea: Figure;
   readonly sandedVolume: Figure;
   readonly volume: Figure;
   /** Mass of resin or putty before powder, kg. */
@@ -87,14 +92,6 @@ const powderMass = formula({
   source: 'parts by mass per 100 of resin',
   evaluate: (x: Record<'m' | 'p', number>) => (x.p / 100) * x.m,
 });
-const coatCount = formula({
-  id: 'fair/filler',
-  expression: 'n = ⌈(h + e)/h_max⌉',
-  unit: 'count',
-  source: 'greatest thickness of the filler per go',
-  evaluate: (x: Record<'h' | 'e' | 'max', number>) => Math.max(1, Math.ceil((x.h + x.e) / x.max)),
-});
-
 /** Volume, mass and parts of the filler over the new laminate, out to the finish edge. */
 export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
   const { filler, resin } = input;
@@ -104,25 +101,28 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
     const { origin, source } = sheetOrigin(product, field);
     return ledger.given(key, label, value, unit, origin, source);
   };
-  const depth = ledger.compute('depth', 'filler over the laminate', fillDepth, { wall: input.wall, laminate: input.laminate ?? ledger.given('noLaminate', 'new laminate on this face', 0, 'm', 'computed', 'the plies are laid on the other face'), finish: input.finish });
-  const netVolume = ledger.compute('net', 'filler in the repair', frustumVolume, { h: depth, A1: input.groundArea, A2: input.finishArea });
+  const { measured } = input;
+  const depth = measured?.deepest ?? ledger.compute('depth', 'filler over the laminate', fillDepth, { wall: input.wall, laminate: input.laminate ?? ledger.given('noLaminate', 'new laminate on this face', 0, 'm', 'computed', 'the plies are laid on the other face'), finish: input.finish });
+  const spreadArea = measured?.spreadArea ?? input.finishArea;
+  const netVolume = measured?.fill ?? ledger.compute('net', 'filler in the repair', frustumVolume, { h: depth, A1: input.groundArea, A2: input.finishArea });
   const e = assumed('overfill', 'left proud by hand', DEFAULTS.fillerOverfill, 'm', '0.5–1 mm for hand spread');
-  const sandedVolume = ledger.compute('over', 'filler to sand off', overfillVolume, { e, A: input.finishArea });
+  const sandedVolume = ledger.compute('over', 'filler to sand off', overfillVolume, { e, A: spreadArea });
   const volume = ledger.compute('volume', 'filler to mix', wholeVolume, {
     net: netVolume,
     over: sandedVolume,
     waste: assumed('waste', 'waste on the board', DEFAULTS.fillerWaste, 'fraction', 'hand-work waste'),
   });
-  const coats = ledger.compute('coats', 'filler coats', coatCount, {
-    h: depth,
+  const coats = ledger.compute('coats', 'filler coats', goesOfFiller, {
+    d: depth,
+    shrinkage: sheet('shrinkage', `shrinkage of ${filler.name}`, filler.shrinkage, 'fraction', filler, 'shrinkage'),
     e,
     max: sheet('maximum', `greatest thickness of ${filler.name} per go`, filler.maximumPerGo, 'm', filler, 'maximumPerGo'),
   });
-  const common = { depth, netVolume, overfill: e, sandedVolume, volume, coats };
+  const common = { depth, netVolume, overfill: e, spreadArea, sandedVolume, volume, coats };
   const spread = ledger.compute('spread', 'spreading the filler', areaTime, {
     fixed: assumed('spread.fixed', 'spreading: fixed', RATES.spreadFixed, 's', RATE_SOURCE),
     r: assumed('spread.rate', 'spreading: per m²', RATES.spreadPerM2, 's/m²', RATE_SOURCE),
-    A: input.finishArea,
+    A: spreadArea,
   });
   const count = (mass: Figure): Figure =>
     ledger.compute('batches', 'filler batches', batchCount, {

@@ -1,73 +1,137 @@
-import { P_GRAIN, SCRATCH_SHARE, SHELF, discLife, removalRate, type AbradedMaterial } from '../materials/abrasives';
+import type { Paper } from '../materials/abrasives';
 import { RATES } from '../materials/work-rates';
 
-/** Coarsest paper by what is sanded: coarser ones tear soft filler, or reach deep into half a millimetre of gel coat. */
-export const COARSEST = { 'cured resin': 80, 'gel coat': 240 } as const satisfies Record<AbradedMaterial, number>;
-
 export interface GritStep {
-  /** FEPA P grade. */
-  readonly grit: number;
+  readonly paper: Paper;
   /** Depth taken off, m. */
   readonly depth: number;
   /** Sanding and paper changes, s. */
   readonly time: number;
-  readonly discs: number;
-  /** Deepest scratch that it leaves, m. */
-  readonly scratch: number;
+  readonly pieces: number;
 }
 
-/** Deepest scratch of a paper, m. */
-export function scratchDepth(grit: number, material: AbradedMaterial): number {
-  return SCRATCH_SHARE[material] * P_GRAIN[grit];
+export interface GritQuestion {
+  /** Depth to remove in all, m. */
+  readonly stock: number;
+  /** m² */
+  readonly area: number;
+  /** Mean grain that the next layer wants at the end, m. */
+  readonly endGrain: number;
+  /** Coarsest grain that may be used, m. */
+  readonly coarsestGrain: number;
+  readonly papers: readonly Paper[];
+  /** Whether the first paper must be on a board or block, which levels; later ones only take scratches off. */
+  readonly levels?: boolean;
 }
 
-function step(grit: number, depth: number, area: number, material: AbradedMaterial): GritStep {
-  const grain = P_GRAIN[grit];
-  const discs = Math.max(1, Math.ceil(area / discLife(grain)));
-  return {
-    grit,
-    depth,
-    time: (depth * area) / removalRate(grain) + discs * RATES.paperChange,
-    discs,
-    scratch: scratchDepth(grit, material),
-  };
+export interface GritAnswer {
+  readonly steps: readonly GritStep[];
+  /** Set when no paper is as fine as the next layer wants: the sequence ends at the finest there is. */
+  readonly short?: Paper;
+}
+
+/** Two grains that differ by less are one grade. */
+const SAME = 1.02;
+
+const flat = (paper: Paper): boolean => paper.tool === 'long board' || paper.tool === 'hand block';
+
+/** Time of one paper: what it takes off, and changing it when it is worn. */
+export function stepOf(paper: Paper, depth: number, area: number): GritStep {
+  const pieces = Math.max(1, Math.ceil(area / paper.life - 1e-9));
+  return { paper, depth, pieces, time: (depth * area) / paper.rate + pieces * RATES.paperChange };
+}
+
+/** The papers that the next layer takes: as fine as it wants, but no finer than the next one on the shelf. */
+function endPapers(papers: readonly Paper[], endGrain: number): { readonly ends: readonly Paper[]; readonly short?: Paper } {
+  const fine = papers.filter((p) => p.grain <= endGrain * SAME);
+  if (fine.length === 0) {
+    const finest = papers.reduce<Paper | undefined>((best, p) => (!best || p.grain < best.grain ? p : best), undefined);
+    return { ends: finest ? papers.filter((p) => p.grain <= finest.grain * SAME) : [], short: finest };
+  }
+  const coarsest = Math.max(...fine.map((p) => p.grain));
+  return { ends: fine.filter((p) => p.grain >= coarsest / SAME) };
+}
+
+interface Label {
+  readonly paper: Paper;
+  /** Time of the papers after this one, s. */
+  readonly time: number;
+  /** What those take off, m. */
+  readonly depth: number;
+  readonly later?: Label;
+}
+
+/** All steps of a path of labels, the coarsest first. */
+function stepsOf(label: Label, stock: number, area: number): readonly GritStep[] {
+  const steps = [stepOf(label.paper, stock - label.depth, area)];
+  for (let l = label; l.later; l = l.later) steps.push(stepOf(l.later.paper, l.paper.scratch, area));
+  return steps;
 }
 
 /**
- * The papers from the shelf with the least total time that take off `stock` in all and end at the grit that the next
- * layer wants. Each paper removes the scratch of the one before; the first removes what is left of the stock, so that
- * the whole sequence never goes deeper than the stock. Searched from the end grit back to coarser papers; a branch is
- * left as soon as its scratches fill the stock or its time passes the best found, so the answer is exact.
+ * The papers with the least total time that take off `stock` in all and end as the next layer wants. Each paper
+ * removes the scratch of the one before; the first removes what is left of the stock, so that the whole sequence never
+ * goes deeper than the stock. Labels (time, depth) are carried from the end grit to coarser papers; one that can
+ * never end better than another at the same paper is dropped, so the answer is exact.
  *
- * @param stock depth to remove in all, m
- * @param area m²
- * @param end last P grade
- * @param shelf papers at hand
  * @returns the steps, coarse to fine; only the end grit when no coarser paper's scratch fits into the stock
  */
-export function gritSequence(
-  stock: number,
-  area: number,
-  end: number,
-  material: AbradedMaterial = 'cured resin',
-  shelf: readonly number[] = SHELF,
-): readonly GritStep[] {
-  const papers = [...new Set(shelf.filter((g) => g >= COARSEST[material] && g < end))].sort((a, b) => b - a);
-  let best: readonly GritStep[] = [];
+export function gritSequence(q: GritQuestion): GritAnswer {
+  const { stock, area, levels = false } = q;
+  const usable = q.papers.filter((p) => p.grain <= q.coarsestGrain * SAME || p.grain <= q.endGrain * SAME);
+  const { ends, short } = endPapers(usable, q.endGrain);
+  if (ends.length === 0) return { steps: [] };
+  const endGrain = ends[0].grain;
+  const order = [...ends, ...usable.filter((p) => p.grain > endGrain * SAME).sort((a, b) => a.grain - b.grain)];
+  const open = new Map<Paper, Label[]>(order.map((p) => [p, []]));
+  for (const paper of ends) open.get(paper)?.push({ paper, time: 0, depth: 0 });
+  let best: Label | undefined;
   let bestTime = Infinity;
-  const extend = (first: number, coarser: readonly number[], later: readonly GritStep[], depth: number, time: number): void => {
-    if (depth >= stock || time >= bestTime) return;
-    const start = step(first, stock - depth, area, material);
-    if (time + start.time < bestTime) {
-      best = [start, ...later];
-      bestTime = time + start.time;
+  let bestFlat = false;
+  // Every metre that the later papers take off spares the first one at most this: it is at least as coarse.
+  const sparing = (paper: Paper): number => area / Math.min(...order.filter((p) => p.grain >= paper.grain / SAME).map((p) => p.rate));
+  const undominated = (labels: readonly Label[], spared: number): readonly Label[] => {
+    const kept: Label[] = [];
+    let least = Infinity;
+    for (const l of [...labels].sort((a, b) => a.depth - b.depth || a.time - b.time)) {
+      const worth = l.time - l.depth * spared;
+      if (worth >= least) continue;
+      least = worth;
+      kept.push(l);
     }
-    coarser.forEach((grit, i) => {
-      const scratch = scratchDepth(grit, material);
-      const next = step(first, scratch, area, material);
-      extend(grit, coarser.slice(i + 1), [next, ...later], depth + scratch, time + next.time);
-    });
+    return kept;
   };
-  extend(end, papers, [], 0, 0);
-  return best;
+  for (const paper of order) {
+    for (const label of undominated(open.get(paper) ?? [], sparing(paper))) {
+      if (label.depth >= stock && label.later) continue;
+      const total = label.time + stepOf(paper, Math.max(0, stock - label.depth), area).time;
+      const isFlat = !levels || flat(paper);
+      if ((isFlat && !bestFlat) || (isFlat === bestFlat && total < bestTime)) [best, bestTime, bestFlat] = [label, total, isFlat];
+      const taken = stepOf(paper, 0, area).time;
+      for (const coarser of order) {
+        if (coarser.grain <= paper.grain * SAME) continue;
+        const depth = label.depth + coarser.scratch;
+        const time = label.time + taken + (coarser.scratch * area) / paper.rate;
+        if (depth >= stock || (bestFlat && time >= bestTime)) continue;
+        open.get(coarser)?.push({ paper: coarser, time, depth, later: label });
+      }
+    }
+  }
+  return best ? { steps: stepsOf(best, stock, area), ...(short ? { short } : {}) } : { steps: [] };
+}
+
+export interface ChainTime {
+  readonly steps: readonly GritStep[];
+  /** s */
+  readonly time: number;
+  /** How far its scratches reach below the stock, m; 0 when they stay within it. */
+  readonly below: number;
+}
+
+/** What a given row of papers costs on the same task, coarse to fine. @param papers sorted by the caller's hand; sorted coarse to fine here */
+export function chainTime(papers: readonly Paper[], stock: number, area: number): ChainTime {
+  const chain = [...papers].sort((a, b) => b.grain - a.grain);
+  const scratches = chain.slice(0, -1).reduce((sum, p) => sum + p.scratch, 0);
+  const steps = chain.map((p, i) => stepOf(p, i === 0 ? Math.max(0, stock - scratches) : chain[i - 1].scratch, area));
+  return { steps, time: steps.reduce((sum, s) => sum + s.time, 0), below: Math.max(0, scratches - stock) };
 }

@@ -1,6 +1,8 @@
 import { areaTime } from '../materials/area-time';
 import { batchCount } from '../materials/batch-count';
 import { DEFAULTS } from '../materials/defaults';
+import { SCRATCH_SHARE } from '../materials/abrasives';
+import { P_GRAIN } from '../materials/grits';
 import { proportion, type Parts } from '../materials/parts';
 import type { Finish } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
@@ -8,8 +10,8 @@ import { RATES, RATE_SOURCE } from '../materials/work-rates';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-
-export type Grade = 'workboat' | 'standard' | 'show';
+import type { Grade } from './check';
+import { APPLICATIONS, GUN_LOAD, SPRAY_PASSES, WAX_SHARE, gunLoads, spreadRate, tapeSteps, thinnerVolume, wetGauge, type Method } from './application';
 
 export interface BuildUp {
   readonly fairing: Figure;
@@ -34,14 +36,30 @@ export interface FilmResult {
   readonly grits: { readonly before: number; readonly between: number; readonly last?: number };
   readonly polishStages: number;
   readonly levelling: Figure;
+  readonly method: Method;
+  /** What the comb reads in the wet coat, thinner in it. */
+  readonly gauge: Figure;
+  /** m² that a m³ covers at this film, before losses. */
+  readonly spreadRate: Figure;
+  readonly thinner?: Figure;
+  /** Gun loads of one coat, and passes of a sprayed gel coat. */
+  readonly gunLoads?: Figure;
+  readonly passes?: readonly [number, number];
+  /** Gel coat without wax for all coats but the last, with wax for the last; wax solution for that. */
+  readonly unwaxed?: Figure;
+  readonly waxed?: Figure;
+  readonly wax?: Figure;
+  /** Where the tape of each coat runs, m inside the masking line, first coat first. */
+  readonly tape: readonly number[];
 }
 
 /** Stock for levelling brush marks in a gel coat; a paint is left as it flows. */
 const GEL_COAT_LEVELLING = 0.0001;
 
 /** The fairing and finish films that the new laminate must leave room for. */
-export function planBuildUp(finish: Finish, oldGelCoat: Figure, ledger: Ledger): BuildUp {
+export function planBuildUp(finish: Finish, oldGelCoat: Figure, film: number | undefined, ledger: Ledger): BuildUp {
   const fairing = ledger.given('fairing', 'fairing under the finish', DEFAULTS.fairingThickness, 'm', 'assumed', 'usual skim over hand-laid laminate');
+  if (film !== undefined) return { fairing, finish: ledger.given('film', 'cured film wanted', film, 'm', 'entered', 'entered for this job') };
   if (finish.kind === 'paint') {
     return { fairing, finish: ledger.given('paint', 'paint film', DEFAULTS.paintThickness, 'm', 'assumed', 'usual four coats of two-part paint') };
   }
@@ -81,7 +99,7 @@ const filmVolume = formula({
   id: 'finish/film',
   expression: 'V = A · wet · waste',
   unit: 'm³',
-  source: 'area by film thickness; brush waste 1.15',
+  source: 'area by film thickness; brush 1.15, roller 1.2, spray 1.4',
   evaluate: (x: Record<'A' | 'wet' | 'waste', number>) => x.A * x.wet * x.waste,
 });
 const filmMass = formula({
@@ -111,6 +129,40 @@ const GRITS: Record<Finish['kind'], Record<Grade, FilmResult['grits']>> = {
 /** Cutting compound and fine compound. */
 const POLISH_STAGES: Record<Grade, number> = { workboat: 1, standard: 2, show: 2 };
 
+/** Laying a coat, s/m². */
+export const COAT_RATE: Readonly<Record<Method, number>> = { brush: RATES.coatPerM2, roller: RATES.rollPerM2, spray: RATES.sprayPerM2 };
+/** Share of a coat that a scratch of the sanding before the next may take. */
+const SCRATCH_LIMIT = 1 / 3;
+/** Least film that a levelled gel coat keeps, m: below it the laminate shows through. Source: typical 0.25–0.3 mm. */
+const THINNEST_GEL = 0.00025;
+
+const coatShare = formula({
+  id: 'finish/film',
+  expression: 'm = m_coat · n',
+  unit: 'kg',
+  source: 'all coats but the last without wax, the last with it',
+  evaluate: (x: Record<'m' | 'n', number>) => x.m * x.n,
+});
+const waxMass = formula({
+  id: 'finish/film',
+  expression: 'm_w = share · m',
+  unit: 'kg',
+  source: 'wax solution by mass of the last coat',
+  evaluate: (x: Record<'share' | 'm', number>) => x.share * x.m,
+});
+
+/** Films that cannot be worked as planned: too thin to level, or cut through by the paper between coats. */
+function checkFilm(finish: Finish, film: Figure, levelling: Figure, perCoat: number, between: number, ledger: Ledger): void {
+  const um = (m: number): number => Math.round(m * 1e6);
+  if (finish.kind === 'gel coat' && film.value < THINNEST_GEL) {
+    ledger.report({ severity: 'warning', stage: 'finish', path: 'coat.film', what: `${um(film.value)} µm of gel coat is too thin to be levelled: ${um(levelling.value)} µm comes off again and the ground shows`, allowed: `at least ${um(THINNEST_GEL)} µm cured`, suggestion: 'another coat, or leave it as the brush left it' });
+  }
+  const scratch = SCRATCH_SHARE[finish.kind] * P_GRAIN[between];
+  if (finish.kind === 'paint' && scratch > SCRATCH_LIMIT * perCoat) {
+    ledger.report({ severity: 'warning', stage: 'finish', path: 'coat.film', what: `P${between} between coats scratches ${um(scratch)} µm into a coat of ${um(perCoat)} µm`, allowed: 'a third of the coat', suggestion: 'fewer, fuller coats, or a finer paper between them' });
+  }
+}
+
 export interface FilmInput {
   readonly finish: Finish;
   readonly film: Figure;
@@ -121,6 +173,11 @@ export interface FilmInput {
   readonly usable: Figure;
   /** Drops per m³ of the dropper bottle. */
   readonly dropsPerMl?: Figure;
+  readonly method?: Method;
+  /** Thinner by volume of the mixed coat. */
+  readonly thinner?: number;
+  /** From the finish edge to the masking line, m. */
+  readonly tapeRoom: number;
 }
 
 /** The last grit under the finish, where fairing ends. */
@@ -136,6 +193,8 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
     return ledger.given(key, label, value, unit, origin, source);
   };
   const gel = finish.kind === 'gel coat';
+  const method = input.method ?? 'brush';
+  const application = APPLICATIONS[method];
   const levelling = ledger.given('levelling', 'stock for levelling', gel ? GEL_COAT_LEVELLING : 0, 'm', 'assumed', gel ? 'typical brush marks of gel coat' : 'paint is left as it flows');
   const cured = ledger.compute('cured', 'film to apply, cured', appliedFilm, { film: input.film, levelling });
   const solids = given('solids', gel ? 'cured share of the wet film' : 'solids by volume', finish.solids, 'fraction', 'solids');
@@ -145,10 +204,13 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
     film: gel ? wet : cured,
     max: given('maximum', `greatest ${gel ? 'wet' : 'dry'} film per coat`, finish.maximumPerCoat, 'm', 'maximumPerCoat'),
   });
+  const dry = ledger.compute('dryPerCoat', 'cured film per coat', perCoat, { X: cured, n: coats });
+  checkFilm(finish, input.film, levelling, dry.value, GRITS[finish.kind][grade].between, ledger);
+  const share = ledger.given('thinner', 'thinner, by volume', input.thinner ?? 0, 'fraction', input.thinner === undefined ? 'assumed' : 'entered', input.thinner === undefined ? 'none until entered; the sheet says how much at the most' : 'entered for this job');
   const volume = ledger.compute('volume', `${finish.name} in all`, filmVolume, {
     A: input.area,
     wet,
-    waste: ledger.given('waste', 'brush waste', DEFAULTS.brushWaste, '1', 'assumed', 'brush 1.15'),
+    waste: ledger.given('waste', `loss by ${application.name}`, application.waste, '1', 'assumed', application.source),
   });
   // The first part's density stands for the mixture of a paint: its price and its coats go by volume.
   const mass = ledger.compute('mass', `${finish.name} in all, by mass`, filmMass, { V: volume, rho: given('rho', 'density, liquid', finish.densityLiquid, 'kg/m³', 'densityLiquid') });
@@ -167,7 +229,7 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
       pot: ledger.given('pot', 'greatest cup', LARGEST_CUP, 'kg', 'assumed', 'as of the laminating resins'),
       t: ledger.compute('coatTime', 'laying one coat', areaTime, {
         fixed: ledger.given('coatTime.fixed', 'coating: fixed', RATES.coatFixed, 's', 'assumed', RATE_SOURCE),
-        r: ledger.given('coatTime.rate', 'coating: per m²', RATES.coatPerM2, 's/m²', 'assumed', RATE_SOURCE),
+        r: ledger.given('coatTime.rate', 'coating: per m²', COAT_RATE[method], 's/m²', 'assumed', RATE_SOURCE),
         A: input.area,
       }),
       use: input.usable,
@@ -176,5 +238,33 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
     grits: GRITS[finish.kind][grade],
     polishStages: gel ? POLISH_STAGES[grade] : 0,
     levelling,
+    method,
+    gauge: ledger.compute('gauge', 'wet-film gauge, each coat', wetGauge, { DFT: dry, thinner: share, solids }),
+    spreadRate: ledger.compute('spreadRate', 'spread at this film, before losses', spreadRate, { solids, DFT: dry }),
+    tape: tapeSteps(coats.value, input.tapeRoom),
+    ...(share.value > 0 ? { thinner: ledger.compute('thinnerVolume', 'thinner', thinnerVolume, { share, V: volume }) } : {}),
+    ...sprayed(method, gel, volume, coats, ledger),
+    ...waxing(gel, massPerCoat, coats, ledger),
+  };
+}
+
+function sprayed(method: Method, gel: boolean, volume: Figure, coats: Figure, ledger: Ledger): Pick<FilmResult, 'gunLoads' | 'passes'> {
+  if (method !== 'spray') return {};
+  const each = ledger.compute('volumePerCoat', 'volume per coat', { ...perCoat, unit: 'm³' }, { X: volume, n: coats });
+  return {
+    gunLoads: ledger.compute('gunLoads', 'gun loads of a coat', gunLoads, { V: each, load: ledger.given('gunLoad', 'what the gun holds', GUN_LOAD, 'm³', 'assumed', 'usual cup gun') }),
+    ...(gel ? { passes: [SPRAY_PASSES.least, SPRAY_PASSES.most] } : {}),
+  };
+}
+
+/** Gel coat that stays tacky bonds the next coat; the last one has wax in it, or film over it. */
+function waxing(gel: boolean, massPerCoat: Figure, coats: Figure, ledger: Ledger): Pick<FilmResult, 'unwaxed' | 'waxed' | 'wax'> {
+  if (!gel) return {};
+  const waxed = ledger.compute('waxed', 'with wax, the last coat', coatShare, { m: massPerCoat, n: ledger.given('waxedCoats', 'coats with wax', 1, 'count', 'assumed', 'only the last') });
+  const before = ledger.record('unwaxedCoats', 'coats without wax', { id: 'finish/film', expression: 'n − 1', unit: 'count', source: 'wax on a coat keeps the next one off' }, coats.value - 1, { n: coats });
+  return {
+    ...(before.value > 0 ? { unwaxed: ledger.compute('unwaxed', 'without wax, the coats before', coatShare, { m: massPerCoat, n: before }) } : {}),
+    waxed,
+    wax: ledger.compute('wax', 'wax solution for it', waxMass, { share: ledger.given('waxShare', 'wax solution, by mass', WAX_SHARE, 'fraction', 'assumed', 'typical; the sheet decides'), m: waxed }),
   };
 }

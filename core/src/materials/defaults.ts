@@ -19,7 +19,6 @@ export const DEFAULTS = {
   paintThickness: 0.0002,
   fillerOverfill: 0.0005,
   fillerWaste: 0.15,
-  brushWaste: 1.15,
   /** Lap of a bonded backing on the inside all round. */
   backingLap: 0.025,
   /** Thin cured laminate bonded inside as a backing. */

@@ -28,7 +28,7 @@ export type ProductTrait =
   | 'solvent' | 'strong solvent' | 'dry' | 'water-borne' | 'coarse' | 'fine' | 'heat' | 'soft pad' | 'seals as it cuts'
   | 'styrene' | 'amine' | 'isocyanate' | 'opaque' | 'clear' | 'talc' | 'metal-filled' | 'five-minute' | 'moisture-cure' | 'light-cure' | 'flexible'
   | 'for low energy' | 'toughened' | 'thin' | 'thickened' | 'silica' | 'waxed' | 'unwaxed' | 'one-part' | 'copper' | 'quick fix' | 'cloth stitched' | 'brittle' | 'swells'
-  | 'polishable' | 'wet-abraded' | 'gap filling';
+  | 'polishable' | 'wet-abraded' | 'gap filling' | 'for machine' | 'for board' | 'wet';
 
 /**
  * How a product does against others, each 0 (worst) to 1 (best). Judged figures, assumed until experience says otherwise.
@@ -91,6 +91,8 @@ export interface Filler extends Common {
   readonly powder?: { readonly name: string; readonly partsPerHundred: number; readonly densityParticle: number };
   readonly cure?: CureSheet;
   readonly maximumPerGo: number;
+  /** Share of its thickness that it loses in curing. */
+  readonly shrinkage: number;
   readonly pricePerKg?: number;
 }
 
@@ -181,6 +183,9 @@ export interface Sheet extends Common {
   readonly densityBulk?: number;
   /** Mean grain of an abrasive, m. */
   readonly grain?: number;
+  /** Area that one piece of an abrasive lasts, m². */
+  readonly life?: number;
+  readonly pricePerPiece?: number;
   readonly thickness?: number;
   readonly pricePerKg?: number;
   readonly pricePerM2?: number;

@@ -1,6 +1,5 @@
 import { checkGo, checkTemperature, doublingRule } from '../cure/cure-model';
-import { planFiller } from '../fair/filler';
-import { gritBeforeFinish, planBuildUp, planFilm } from '../finish/film';
+import { gritBeforeFinish, planBuildUp } from '../finish/film';
 import { planTaperRatio } from '../grind/taper-ratio';
 import { planCoring } from '../laminate/coring';
 import { compareStiffness, type StiffnessInput } from '../laminate/compare-stiffness';
@@ -10,7 +9,6 @@ import { routeFor, type RouteId } from '../match/routes';
 import { DEFAULTS } from '../materials/defaults';
 import type { Library } from '../materials/product';
 import { planMix } from '../mix/batches';
-import { dewPoint } from '../physics/dew-point';
 import type { Job } from '../schema/job';
 import { DAMAGE_KINDS } from '../materials/damage-kinds';
 import { SUBSTRATES } from '../materials/substrates';
@@ -32,7 +30,8 @@ import { checkSize, matchingInput, planSystem, substratesOf, type SystemPlan } f
 import { measureAll } from './measure-all';
 import { openStages } from './open-stages';
 import { drawPlanView, type PlanDrawing, type PlanObstacle, type PlanViewInput } from './plan-view';
-import { planSanding } from './sanding';
+import { planFairing, planSurface } from './fairing';
+import { finishStage } from './finishing';
 import { drawSection, type SectionFace } from './section';
 import type { Clock, Shop } from './shop';
 import { StageMemo } from './stage-memo';
@@ -152,7 +151,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   });
   if (!survey || !milestones) return head;
 
-  const buildUp = memo.run('buildUp', { coat, gelCoat: inputs.gelCoat }, (i, l) => planBuildUp(i.coat, i.gelCoat, l));
+  const buildUp = memo.run('buildUp', { coat, gelCoat: inputs.gelCoat, film: job.coat?.film }, (i, l) => planBuildUp(i.coat, i.gelCoat, i.film, l));
   const taper = memo.run(
     'taper',
     { duty: inputs.duty, dutyEntered: inputs.dutyEntered, own: job.taper?.ratio, oldLaminate: inputs.oldLaminate, laminateEntered: inputs.laminateEntered, bondShear: library.bondShear[resin.family], resinName: resin.family },
@@ -178,29 +177,37 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const mix = batches && { ...batches, milestones: milestones.resin };
 
   const outer = laminate.sides.find((side) => side.face === 'outside');
-  const filled = memo.run(
-      'fair',
-      { filler: { wall: faces.outside.depth, laminate: outer?.thickness, finish: buildUp.finish, groundArea: grind.groundArea, finishArea: grind.finishArea, filler, resin: fillerResin, temperature: inputs.temperature, usable: milestones.filler.usable, dropsPerMl: inputs.dropsPerMl }, endGrit: gritBeforeFinish(coat, inputs.grade) },
-      (i, ledger) => {
-        const result = planFiller(i.filler, ledger);
-        return { ...result, endGrit: i.endGrit, sanding: planSanding('sand', result.overfill, i.filler.finishArea, i.endGrit, 'cured resin', ledger) };
-      },
-    );
+  const shelf = { papers: shop.papers, habit: shop.habit };
+  const surface = memo.run('surface', { fairing: job.fairing, grade: inputs.grade }, planSurface);
+  const filled = surface && memo.run(
+    'fair',
+    {
+      filler: { wall: faces.outside.depth, laminate: outer?.thickness, finish: buildUp.finish, groundArea: grind.groundArea, finishArea: grind.finishArea, filler, resin: fillerResin, temperature: inputs.temperature, usable: milestones.filler.usable, dropsPerMl: inputs.dropsPerMl },
+      endGrit: gritBeforeFinish(coat, inputs.grade),
+      surface,
+      library,
+      shop: shelf,
+      sanding: job.sanding,
+    },
+    planFairing,
+  );
   const fair = filled && { ...filled, milestones: milestones.filler };
 
   const filmed =
     chosenCoat &&
     milestones.finish &&
-    memo.run('finish', { film: { finish: chosenCoat, film: buildUp.finish, area: grind.finishArea, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.finish.usable, dropsPerMl: inputs.dropsPerMl }, humidity: inputs.humidity }, (i, ledger) => {
-      const result = planFilm(i.film, ledger);
-      const dew = ledger.compute('dewPoint', 'dew point', dewPoint, { T: i.film.temperature, RH: i.humidity });
-      if (i.film.temperature.value - dew.value < DEFAULTS.dewMargin) {
-        ledger.report({ severity: 'warning', stage: 'finish', path: 'conditions.humidity', what: `the surface is less than ${DEFAULTS.dewMargin} °C above the dew point of ${dew.value.toFixed(1)} °C`, allowed: `at least ${DEFAULTS.dewMargin} °C above`, suggestion: 'warm the work or wait for drier air' });
-      }
-      const { last } = result.grits;
-      const sanding = last === undefined ? [] : planSanding('level', result.levelling, i.film.area, last, 'gel coat', ledger);
-      return { ...result, dewPoint: dew, sanding };
-    });
+    memo.run(
+      'finish',
+      {
+        film: { finish: chosenCoat, film: buildUp.finish, area: grind.finishArea, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.finish.usable, dropsPerMl: inputs.dropsPerMl, method: job.coat?.method, thinner: job.coat?.thinner, tapeRoom: grind.maskingLine.value - grind.finishEdge.value },
+        humidity: inputs.humidity,
+        weather: { place: job.conditions?.place, wind: job.coat?.wind, sun: job.conditions?.sun },
+        library,
+        shop: shelf,
+        sanding: job.sanding,
+      },
+      finishStage,
+    );
   const finish = filmed && milestones.finish && { ...filmed, milestones: milestones.finish };
 
   const bench = memo.run(

@@ -2,7 +2,6 @@ import type { SystemPlan } from './matching';
 import type { OpenStage } from './open-stages';
 import type { CureForecast } from './forecast/types';
 import type { Milestones } from '../cure/cure-model';
-import type { FillerResult } from '../fair/filler';
 import type { FilmResult } from '../finish/film';
 import type { Dish } from '../grind/dish';
 import type { TaperRatio } from '../grind/taper-ratio';
@@ -24,6 +23,7 @@ import type { Problem } from '../trace/problem';
 import type { Inputs } from './inputs';
 import type { BenchPlan } from './measure-all';
 import type { PlanDrawing } from './plan-view';
+import type { FairingResult } from './fairing';
 import type { SandingStep } from './sanding';
 import type { Section } from './section';
 import type { Crew, DraftTask, Timeline } from './timeline';
@@ -85,10 +85,8 @@ export interface GrindPlan extends Dish {
   readonly checks: readonly Check[];
 }
 
-export interface FairPlan extends FillerResult {
+export interface FairPlan extends FairingResult {
   readonly milestones: Milestones;
-  readonly endGrit: number;
-  readonly sanding: readonly SandingStep[];
 }
 
 export interface FinishPlan extends FilmResult {

@@ -25,6 +25,12 @@ export interface Shop {
   readonly solventWipe?: 'wipe' | 'none';
   /** What stands on the bench; typical instruments until they are entered. */
   readonly instruments?: Instruments;
+  /** Papers on the shelf; the usual FEPA papers and the yard's own until they are named. */
+  readonly papers?: readonly { readonly id: string }[];
+  /** The row of papers that this yard goes through out of habit, as written: "80 120 180 240". */
+  readonly habit?: string;
+  /** Pastes on the shelf; all that are characterised until they are named. */
+  readonly pastes?: readonly { readonly id: string }[];
 }
 
 /** Time comes in from outside: the core never looks at a clock. */

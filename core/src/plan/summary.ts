@@ -53,7 +53,9 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
     }
     case 'fair': {
       const f = plan.fair;
-      return f && said`${figureIn(f.volume, 'ml', 0, reader)} of filler in ${plural(f.coats.value, 'coat')}, then ${f.sanding.map((s) => `P${s.grit}`).join(', ')}.`;
+      const papers = f?.sanding.map((s) => s.grit).join(', ');
+      if (f?.surface && f.rounds.value === 0) return said`Fair within ${figureIn(f.tolerance, 'mm', 2, reader)}; papers ${papers ?? ''}.`;
+      return f && said`${figureIn(f.volume, 'ml', 0, reader)} of filler in ${plural(f.goes.value, 'coat')}${f.rounds.value > 1 ? said` over ${figure(f.rounds, reader)} rounds` : ''}, then ${papers ?? ''}.`;
     }
     case 'finish': {
       const f = plan.finish;

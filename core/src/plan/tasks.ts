@@ -1,4 +1,5 @@
 import { RATES } from '../materials/work-rates';
+import { COAT_RATE } from '../finish/film';
 import type { Batch } from '../mix/batches';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
@@ -189,17 +190,25 @@ function fairTasks({ fair, grind, system }: Parts, ledger: Ledger): DraftTask[] 
   const work = (id: string, label: string, duration: Figure): DraftTask => ({ id, stage: 'fair', label, kind: 'work', duration });
   const epoxy = system?.chosen?.chain.resin?.family === 'epoxy';
   const wash = epoxy ? 'wash off blush, abrade P80' : 'abrade P80';
-  const tasks: DraftTask[] = [work('prepare', wash, handsOn(ledger, 'prepare', wash, RATES.washFixed, [perM2(RATES.washPerM2, grind.finishArea)]))];
-  // The batches are counted for all coats together.
-  const each = perItem('s', 'per batch, shared by the coats', RATES.mixBatch / fair.coats.value, fair.batches);
-  for (let coat = 1; coat <= fair.coats.value; coat += 1) {
-    tasks.push(
-      { ...work(`mixFiller.${coat}`, 'mix filler', handsOn(ledger, `mixFiller.${coat}`, 'mix filler', 0, [each])), withNext: true },
-      work(`spread.${coat}`, 'spread filler', handsOn(ledger, `spread.${coat}`, 'spread filler', RATES.spreadFixed, [perM2(RATES.spreadPerM2, grind.finishArea)])),
-      { id: `fillerCure.${coat}`, stage: 'fair', label: 'filler cures until it can be sanded', kind: 'wait', duration: fair.milestones.sand, cures: { of: 'filler', until: 'sand', number: coat } },
-    );
+  const tasks: DraftTask[] = [work('prepare', wash, handsOn(ledger, 'prepare', wash, RATES.washFixed, [perM2(RATES.washPerM2, fair.spreadArea)]))];
+  if (fair.surface && fair.surface.highs > 0) {
+    tasks.push(work('cutHighs', `cut ${fair.surface.highs === 1 ? 'the high' : `the ${fair.surface.highs} highs`} down first`, handsOn(ledger, 'cutHighs', 'cut the highs', RATES.abradeFixed, [perItem('s/m³', 'per litre cut', RATES.cutHighPerM3, fair.surface.cut)])));
   }
-  for (const s of fair.sanding) tasks.push(work(`sand.P${s.grit}`, `sand P${s.grit}`, s.time));
+  // The batches are counted for all coats of the first round together.
+  const each = perItem('s', 'per batch, shared by the coats', RATES.mixBatch / fair.coats.value, fair.batches);
+  const [level, ...finer] = fair.sanding;
+  for (let go = 1; go <= fair.goes.value; go += 1) {
+    const round = Math.max(1, go - fair.coats.value + 1);
+    tasks.push(
+      { ...work(`mixFiller.${go}`, 'mix filler', handsOn(ledger, `mixFiller.${go}`, 'mix filler', 0, [each])), withNext: true },
+      work(`spread.${go}`, round > 1 ? `fill the lows, round ${round}` : 'spread filler', handsOn(ledger, `spread.${go}`, 'spread filler', RATES.spreadFixed, [perM2(RATES.spreadPerM2, fair.spreadArea)])),
+      { id: `fillerCure.${go}`, stage: 'fair', label: 'filler cures until it can be sanded', kind: 'wait', duration: fair.milestones.sand, cures: { of: 'filler', until: 'sand', number: go } },
+    );
+    // Between rounds it is only levelled; the finer papers come once, at the end.
+    if (go >= fair.coats.value && go < fair.goes.value && level) tasks.push(work(`board.${round}`, `guide coat, ${level.tool} ${level.grit}, read the lows again`, level.time));
+  }
+  if (level) tasks.push(work(`sand.${level.paperId}`, `sand ${level.grit}`, level.time));
+  for (const s of finer) tasks.push(work(`sand.${s.paperId}`, `sand ${s.grit}`, s.time));
   return tasks;
 }
 
@@ -212,10 +221,11 @@ function finishTasks({ finish, grind, system }: Parts, ledger: Ledger): DraftTas
     tasks.push({ id, stage: 'finish', label, kind: 'work', duration, ...(withNext ? { withNext } : {}) });
   };
   work('maskFinish', 'mask for the finish', handsOn(ledger, 'maskFinish', 'mask for the finish', RATES.maskFixed, [{ rate: RATES.maskPerMetre, unit: 's/m', per: 'per metre of masking line', amount: grind.maskingLength }]));
+  if (finish.method === 'spray') work('sprayGear', 'set the gun up, curtains, and clean it after', handsOn(ledger, 'sprayGear', 'gun and curtains', RATES.sprayFixed));
   const m = finish.milestones;
   for (let coat = 1; coat <= finish.coats.value; coat += 1) {
     work(`mixCoat.${coat}`, `mix ${name}`, handsOn(ledger, `mixCoat.${coat}`, `mix ${name}`, 0, [perItem('s', 'per cup', RATES.mixBatch, finish.batchesPerCoat)]), true);
-    work(`coat.${coat}`, `${name}, coat ${coat}`, handsOn(ledger, `coat.${coat}`, `${name}, coat ${coat}`, RATES.coatFixed, [perM2(RATES.coatPerM2, grind.finishArea)]));
+    work(`coat.${coat}`, `${name}, coat ${coat}`, handsOn(ledger, `coat.${coat}`, `${name}, coat ${coat}`, RATES.coatFixed, [perM2(COAT_RATE[finish.method], grind.finishArea)]));
     const last = coat === finish.coats.value;
     const window = m.windowOpens && m.windowCloses ? { opens: m.windowOpens, closes: m.windowCloses } : undefined;
     tasks.push({
@@ -228,7 +238,7 @@ function finishTasks({ finish, grind, system }: Parts, ledger: Ledger): DraftTas
       ...(window && !last ? { window, abrade: abradeTask('finish', `abradeCoat.${coat}`, `the window has shut: abrade P${finish.grits.between} and wipe`, grind.finishArea, ledger) } : {}),
     });
   }
-  for (const s of finish.sanding) work(`level.P${s.grit}`, `sand P${s.grit}`, s.time);
+  for (const s of finish.sanding) work(`level.${s.paperId}`, `sand ${s.grit}${s.wet ? ' wet' : ''}`, s.time);
   for (let i = 1; i <= finish.polishStages; i += 1) {
     work(`polish.${i}`, i === 1 ? 'cutting compound' : 'fine compound and wax', handsOn(ledger, `polish.${i}`, 'polish', 0, [perM2(RATES.polishPerM2, grind.finishArea)]));
   }

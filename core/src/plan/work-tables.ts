@@ -177,8 +177,8 @@ function measuresTable(measures: readonly (readonly [string, Measure])[], reader
 function sandingTable(caption: string, steps: readonly SandingStep[], reader: Reader): WorkTable {
   return {
     caption,
-    columns: ['Grit', 'Takes off', 'Time', 'Discs'],
-    rows: steps.map((s): Said[] => [[`P${s.grit}`], [figureIn(s.depth, 'µm', 0, reader)], [figure(s.time, reader)], [figure(s.discs, reader)]]),
+    columns: ['Paper', 'Tool', 'Stroke', 'Takes off', 'Time', 'Pieces'],
+    rows: steps.map((s): Said[] => [[s.grit], [s.wet ? `${s.tool}, wet` : s.tool], [s.direction], [figureIn(s.depth, 'µm', 0, reader)], [figure(s.time, reader)], [figure(s.discs, reader)]]),
   };
 }
 

@@ -90,6 +90,13 @@ const findings: ListField = {
 const PRESET_NAMES = { 'good as new': 'good as new', 'by the weekend': 'by the weekend', 'get home': 'get home', 'cheapest sound job': 'cheapest sound job', 'least exposure': 'least exposure' };
 const CRITERION_LABELS = { bond: 'bond', strength: 'strength', water: 'water resistance', life: 'durability', time: 'time to float', hands: 'hands-on hours', cost: 'material cost', skill: 'skill needed', health: 'health burden', match: 'finish match', field: 'repair in the field' };
 
+/** A colour as L*a*b* under D65. Limits are those of surfaces. */
+const lab = {
+  L: required(quantity('L*, lightness', 'count', 0, 100, 'each')),
+  a: required(quantity('a*, green to red', 'count', -100, 100, 'each')),
+  b: required(quantity('b*, blue to yellow', 'count', -100, 110, 'each')),
+};
+
 /** Every field of a job file, with its limits. Limits are those of sense (a hull is not 1 m thick), not of taste. */
 export const JOB_FIELDS: GroupField = group('Job', {
   format: required(text('Format', 40)),
@@ -207,6 +214,60 @@ export const JOB_FIELDS: GroupField = group('Job', {
     clean: productChoice('Cleaning after it', products('cleaner')),
     prime: productChoice('Primer or tie coat', { ...products('primer', 'tie coat'), none: 'none' }),
     barrier: productChoice('Barrier coat', { ...products('barrier coat'), none: 'none' }),
+  }),
+  fairing: group('Fairing', {
+    edge: choice('Read under', { batten: 'a batten bent to the hull', 'straight edge': 'a straight edge' }),
+    tolerance: quantity('Fair within', 'length', 0.00005, 0.005, 'mm', 'by the finish grade until entered'),
+    cutLimit: quantity('Highs may be cut by', 'length', 0, 0.01, 'mm', '0.5 mm until entered'),
+    blade: quantity('Widest blade', 'length', 0.03, 1.2, 'mm', '150 mm until entered'),
+    rounds: list('Rounds', group('Round', {
+      at: required(instant('Read at')),
+      who: text('Read by', 80),
+      readings: required(list('Gaps', group('Gap', {
+        x: point.fields['x'],
+        y: point.fields['y'],
+        gap: required(quantity('Gap', 'length', 0, 0.06, 'mm', 'never negative: 0 where the edge touches; a high lifts the edge, and its neighbours show it')),
+      }), 600)),
+    }), 12),
+  }),
+  sanding: group('Sanding', {
+    start: text('Start no coarser than', 20),
+    end: text('End at', 20),
+    fine: choice('From P400 on', { wet: 'wet, by hand', dry: 'dry discs' }),
+  }),
+  coat: group('Coat', {
+    method: choice('Put on by', { brush: 'brush', roller: 'roller', spray: 'spray gun' }),
+    thinner: quantity('Thinner, by volume', 'fraction', 0, 0.4, '%', 'none until entered'),
+    film: quantity('Cured film wanted', 'length', 0.00002, 0.003, 'µm', 'as the old coat, or the usual film, until entered'),
+    wind: choice('Wind at the work', { calm: 'calm', breeze: 'light', wind: 'it lifts dust' }),
+  }),
+  colour: group('Colour', {
+    readings: list('Colours read', group('Reading', {
+      at: instant('Read at'),
+      where: required(choice('Where', { 'as found': 'as found', polished: 'beside the repair, polished', sheltered: 'sheltered, under a fitting' })),
+      by: choice('Read with', { reader: 'colour reader', typed: 'typed in', photo: 'photograph' }),
+      ...lab,
+    }), 40),
+    years: quantity('Age of the old surface', 'count', 0, 80, 'each', 'in years'),
+    base: choice('Tinted from', { white: 'white gel coat', neutral: 'neutral gel coat' }),
+    limit: quantity('Most paste', 'fraction', 0.005, 0.12, '%', '6 % by mass until entered'),
+    recipe: list('Recipe', group('Paste', { paste: required(text('Paste', 40)), fraction: required(quantity('Share of the base', 'fraction', 0, 0.2, '%')) }), 6),
+    batch: quantity('Base in the pot', 'mass', 0.005, 20, 'g', 'what the coats take until entered'),
+    trials: list('Trials', group('Trial', {
+      at: required(instant('Measured at')),
+      pastes: required(list('In the pot', group('Paste', { paste: required(text('Paste', 40)), fraction: required(quantity('Share of the base', 'fraction', 0, 0.2, '%')) }), 6)),
+      ...lab,
+    }), 20),
+  }),
+  check: group('Finish check', {
+    items: list('Checks', group('Check', {
+      check: required(choice('Check', { level: 'level', gloss: 'gloss', halo: 'halo', pinholes: 'pinholes', tap: 'tap', film: 'film', colour: 'colour', photos: 'photographs' })),
+      result: choice('Result', { pass: 'passes', fail: 'fails', deferred: 'left for later' }),
+      value: quantity('Reading', 'count', 0, 10_000, 'each'),
+      note: text('Note', 200),
+    }), 12),
+    who: text('Signed by', 80),
+    at: instant('Signed at'),
   }),
   taper: group('Taper', {
     ratio: quantity('Taper ratio', 'ratio', 1, 100, ':1'),

@@ -103,6 +103,26 @@ export interface SystemChoice {
   barrier?: string;
 }
 
+/** Gaps under an edge, read in one go. */
+export interface FairingRound<Q = number> {
+  at: string;
+  who?: string;
+  readings: { x: Q; y: Q; gap: Q }[];
+}
+
+/** A colour as L*a*b* under D65. */
+export interface LabValues<Q = number> {
+  L: Q;
+  a: Q;
+  b: Q;
+}
+
+/** A paste and its mass per mass of base. */
+export interface PasteShare<Q = number> {
+  paste: string;
+  fraction: Q;
+}
+
 /** The technical description of a job. `JobOf<Written>` is the document; `Job` is what it says, in SI. */
 export interface JobOf<Q> {
   format: string;
@@ -164,6 +184,19 @@ export interface JobOf<Q> {
   warmth?: { kind?: 'none' | 'tent' | 'lamp' | 'mat'; temperature?: Q; power?: Q; distance?: Q; from?: 'gel' | 'start'; hours?: Q };
   mix?: { perGo?: Q; fillPerGo?: Q; pot?: Q };
   system?: SystemChoice;
+  fairing?: { edge?: 'batten' | 'straight edge'; tolerance?: Q; cutLimit?: Q; blade?: Q; rounds?: FairingRound<Q>[] };
+  sanding?: { start?: string; end?: string; fine?: 'wet' | 'dry' };
+  coat?: { method?: 'brush' | 'roller' | 'spray'; thinner?: Q; film?: Q; wind?: 'calm' | 'breeze' | 'wind' };
+  colour?: {
+    readings?: ({ at?: string; where: 'as found' | 'polished' | 'sheltered'; by?: 'reader' | 'typed' | 'photo' } & LabValues<Q>)[];
+    years?: Q;
+    base?: 'white' | 'neutral';
+    limit?: Q;
+    recipe?: PasteShare<Q>[];
+    batch?: Q;
+    trials?: ({ at: string; pastes: PasteShare<Q>[] } & LabValues<Q>)[];
+  };
+  check?: { items?: { check: string; result?: 'pass' | 'fail' | 'deferred'; value?: Q; note?: string }[]; who?: string; at?: string };
   taper?: { ratio?: Q; side?: TaperSide };
   obstacles?: Obstacle<Q>[];
   former?: 'flat' | 'pieces' | 'splash' | 'foam';

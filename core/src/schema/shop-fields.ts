@@ -78,4 +78,7 @@ export const SHOP_FIELDS: GroupField = group('Shop', {
   epoxyFinish: choice('Finish over epoxy', { paint: 'paint', 'gel coat': 'gel coat' }),
   solventWipe: choice('Solvent wipe before bonding', { wipe: 'wipe', none: 'none' }),
   instruments,
+  papers: list('Papers on the shelf', group('Paper', { id: required(text('Paper', 60)) }), 80),
+  habit: text('Papers we usually go through', 80),
+  pastes: list('Pastes on the shelf', group('Paste', { id: required(text('Paste', 40)) }), 40),
 });

@@ -1,3 +1,5 @@
+import { discLife } from '../abrasives';
+import { CAMI_GRAIN, P_GRAIN, gritName, type GritScale } from '../grits';
 import type { Sheet } from '../product';
 
 const TYPICAL = 'general practice of the trade';
@@ -24,10 +26,23 @@ export const CLEANERS: readonly Sheet[] = [
   { id: 'dewaxer', role: 'cleaner', family: 'dewaxer', name: 'Dewaxer (hydrocarbon), before abrading', traits: ['solvent'], minutes: 10, merits: { health: 0.4, ease: 0.8, field: 0.6 }, densityLiquid: 780, pricePerM3: 9000, source: 'lifts polish, wax and silicone before the disc drives them in' },
 ];
 
-const um = (n: number): number => n * 1e-6;
-/** Papers as they are bought; mean grain by FEPA 43-1 and 43-2. */
-export const ABRASIVES: readonly Sheet[] = (
-  [
-    [40, 425], [60, 269], [80, 201], [120, 125], [180, 82], [240, 58.5], [320, 46.2], [600, 25.8], [1200, 15.3],
-  ] as const
-).map(([p, grain]) => ({ id: `disc-p${p}`, role: 'abrasive', family: 'FEPA P', name: `150 mm disc P${p}`, grain: um(grain), source: 'FEPA 43-1 and 43-2' }));
+/** A quarter of a wet sheet on a block lasts so long, m²; judged. */
+const WET_LIFE = 0.5;
+type PaperRow = readonly [form: string, name: string, traits: NonNullable<Sheet['traits']>, pricePerPiece: number];
+const DISC: PaperRow = ['disc', '150 mm disc', ['for machine'], 0.8];
+const BOARD: PaperRow = ['board', 'Board paper', ['for board'], 1.1];
+const WET: PaperRow = ['wet', 'Wet sheet', ['wet'], 0.7];
+
+const papers = ([form, name, traits, pricePerPiece]: PaperRow, scale: GritScale, grades: readonly number[]): Sheet[] =>
+  grades.map((grade) => {
+    const grain = (scale === 'P' ? P_GRAIN : CAMI_GRAIN)[grade];
+    return { id: `${form}-${scale.toLowerCase()}${grade}`, role: 'abrasive', family: scale === 'P' ? 'FEPA P' : 'CAMI', name: `${name} ${gritName({ scale, grade })}`, traits, grain, life: form === 'wet' ? WET_LIFE : discLife(grain), pricePerPiece, source: scale === 'P' ? 'FEPA 43-1 and 43-2' : 'CAMI scale of coated abrasives' };
+  });
+
+/** Papers as they are bought, by what they are driven with. */
+export const ABRASIVES: readonly Sheet[] = [
+  ...papers(DISC, 'P', [40, 60, 80, 120, 180, 240, 320, 400, 600, 800, 1000, 1200, 1500]),
+  ...papers(BOARD, 'P', [40, 60, 80, 120, 180, 240, 320]),
+  ...papers(WET, 'P', [240, 320, 400, 600, 800, 1000, 1200, 1500, 2000]),
+  ...papers(WET, 'CAMI', [220, 320, 400, 600]),
+];

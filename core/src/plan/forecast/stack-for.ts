@@ -62,7 +62,7 @@ export function stackFor(job: Job, plan: Plan, library: Library, cures: Cures): 
     const c: Curing = filler.cure ? { name: filler.name, family: filler.family, sheet: filler.cure } : { name: filler.name, family: own.family, sheet: own.cure };
     const f = plan.fair.milestones;
     const wet = coatOfFiller(plan, filler, lawOf(c)?.kinetics);
-    return { base, wet: Array.from({ length: plan.fair.coats.value }, () => wet), goes: Array.from({ length: plan.fair.coats.value }, (_, i) => ({ number: i + 1, title: plan.fair?.coats.value === 1 ? 'filler' : `filler, coat ${i + 1}`, curing: c, limit: LIMITS.filler, stage: 'fair' as const, sheetFigures: { sand: f.sand, full: f.full, load: f.full, gel: f.potLife } })) };
+    return { base, wet: Array.from({ length: plan.fair.goes.value }, () => wet), goes: Array.from({ length: plan.fair.goes.value }, (_, i) => ({ number: i + 1, title: plan.fair?.goes.value === 1 ? 'filler' : `filler, coat ${i + 1}`, curing: c, limit: LIMITS.filler, stage: 'fair' as const, sheetFigures: { sand: f.sand, full: f.full, load: f.full, gel: f.potLife } })) };
   }
   if (cures.of === 'finish' && plan.finish && chain.finish) {
     const { finish } = chain;

@@ -1,0 +1,170 @@
+import { fitHullCurve, type Edge, type Gap, type HullCurve } from './hull-curve';
+import { heightField, type HeightField } from './height-field';
+
+export interface FairnessQuestion {
+  readonly gaps: readonly Gap[];
+  readonly edge: Edge;
+  /** The surface counts as fair when nothing is off by more, m. */
+  readonly tolerance: number;
+  /** What may be cut off a high spot, m. */
+  readonly cutLimit: number;
+}
+
+/** A low or a high that hangs together. */
+export interface Patch {
+  readonly x: number;
+  readonly y: number;
+  /** Its extent along the hull and up it, m. */
+  readonly length: number;
+  readonly width: number;
+  readonly area: number;
+  /** Farthest off the target, m, and what lies between, m³. */
+  readonly most: number;
+  readonly volume: number;
+}
+
+/** One cell of a coarse lattice over what was read, for portioning the filler. */
+export interface FillCell {
+  /** Column letter from aft, row number from below: "B2". */
+  readonly name: string;
+  readonly x: number;
+  readonly y: number;
+  readonly length: number;
+  readonly width: number;
+  readonly volume: number;
+}
+
+export interface Fairness {
+  readonly curve: HullCurve;
+  /** Heights over the target, m: lows are negative. */
+  readonly field: HeightField;
+  /** The readings over the target, m, in their order. */
+  readonly heights: readonly number[];
+  readonly area: number;
+  readonly lowArea: number;
+  readonly deepest: number;
+  readonly highest: number;
+  readonly rms: number;
+  /** Filler up to the target, m³, without overfill. */
+  readonly fill: number;
+  /** What is cut off above it, m³. */
+  readonly cut: number;
+  /** Lows and highs beyond the tolerance, the largest volume first. */
+  readonly lows: readonly Patch[];
+  readonly highs: readonly Patch[];
+  readonly cells: readonly FillCell[];
+  readonly fair: boolean;
+}
+
+/** At the most this share of the surface is cut down to reach the rest. */
+const CUT_SHARE = 0.1;
+/** The lattice of portions has at the most so many columns and rows. */
+const LATTICE = { columns: 6, rows: 4 };
+
+/** The level that the surface is made up to: as low as the highs allow, so that least is filled. */
+function targetLevel(heights: readonly number[], cutLimit: number): number {
+  const sorted = [...heights].sort((a, b) => b - a);
+  return Math.max(sorted[0] - cutLimit, sorted[Math.floor(CUT_SHARE * sorted.length)]);
+}
+
+/** Cells beyond a limit, gathered where they touch. @param sign −1 for lows, 1 for highs */
+function patches(field: HeightField, limit: number, sign: 1 | -1): readonly Patch[] {
+  const { columns, rows, heights } = field;
+  const seen = new Uint8Array(heights.length);
+  const found: Patch[] = [];
+  const beyond = (k: number): boolean => sign * heights[k] > limit;
+  for (let start = 0; start < heights.length; start += 1) {
+    if (seen[start] || !beyond(start)) continue;
+    const queue = [start];
+    seen[start] = 1;
+    let [count, volume, most, sx, sy] = [0, 0, 0, 0, 0];
+    let [left, right, low, high] = [columns, 0, rows, 0];
+    while (queue.length > 0) {
+      const k = queue.pop() as number;
+      const [i, j] = [k % columns, Math.floor(k / columns)];
+      const h = sign * heights[k];
+      [count, volume, most, sx, sy] = [count + 1, volume + h, Math.max(most, h), sx + i * h, sy + j * h];
+      [left, right, low, high] = [Math.min(left, i), Math.max(right, i), Math.min(low, j), Math.max(high, j)];
+      for (const next of [i > 0 ? k - 1 : -1, i < columns - 1 ? k + 1 : -1, j > 0 ? k - columns : -1, j < rows - 1 ? k + columns : -1]) {
+        if (next < 0 || seen[next] || !beyond(next)) continue;
+        seen[next] = 1;
+        queue.push(next);
+      }
+    }
+    const cell = field.dx * field.dy;
+    found.push({ x: field.x0 + (sx / volume) * field.dx, y: field.y0 + (sy / volume) * field.dy, length: (right - left + 1) * field.dx, width: (high - low + 1) * field.dy, area: count * cell, most, volume: volume * cell });
+  }
+  return found.sort((a, b) => b.volume - a.volume);
+}
+
+function lattice(field: HeightField): readonly FillCell[] {
+  const long = field.columns * field.dx;
+  const tall = field.rows * field.dy;
+  const columns = Math.max(1, Math.min(LATTICE.columns, field.columns));
+  const rows = Math.max(1, Math.min(LATTICE.rows, Math.round((columns * tall) / long)));
+  const volumes = new Float64Array(columns * rows);
+  field.heights.forEach((h, k) => {
+    if (!(h < 0)) return;
+    const i = Math.min(columns - 1, Math.floor(((k % field.columns) / field.columns) * columns));
+    const j = Math.min(rows - 1, Math.floor((Math.floor(k / field.columns) / field.rows) * rows));
+    volumes[j * columns + i] -= h * field.dx * field.dy;
+  });
+  return [...volumes].map((volume, k): FillCell => {
+    const [i, j] = [k % columns, Math.floor(k / columns)];
+    return { name: `${String.fromCharCode(65 + i)}${j + 1}`, x: field.x0 - field.dx / 2 + (i * long) / columns, y: field.y0 - field.dy / 2 + (j * tall) / rows, length: long / columns, width: tall / rows, volume };
+  });
+}
+
+/** The readings over the level that the surface is made up to, m, and the curve that was taken out of them. */
+export function levelled({ gaps, edge, cutLimit }: FairnessQuestion): { readonly curve: HullCurve; readonly heights: readonly number[] } {
+  const curve = fitHullCurve(gaps, edge);
+  const raw = gaps.map((g) => -g.gap - curve.at(g));
+  const target = targetLevel(raw, cutLimit);
+  return { curve, heights: raw.map((h) => h - target) };
+}
+
+/** How deep the deepest reading is below the target, m; without a map. */
+export function deepestLow(q: FairnessQuestion): number {
+  return q.gaps.length < 4 ? 0 : Math.max(0, ...levelled(q).heights.map((h) => -h));
+}
+
+/**
+ * Where a surface is low and high, from gaps under an edge: the hull's own curve is taken out, a level is chosen that
+ * leaves the least to fill, and what lies under it is summed up.
+ *
+ * @param q gaps in m, not negative; at least 4 readings that enclose an area
+ * @returns undefined when the readings enclose no area
+ */
+export function fairnessOf(q: FairnessQuestion): Fairness | undefined {
+  if (q.gaps.length < 4) return undefined;
+  const { curve, heights } = levelled(q);
+  const field = heightField(q.gaps.map((g, i) => ({ x: g.x, y: g.y, height: heights[i] })));
+  if (!field) return undefined;
+  const cell = field.dx * field.dy;
+  let [count, low, fill, cut] = [0, 0, 0, 0];
+  for (const h of field.heights) {
+    if (Number.isNaN(h)) continue;
+    count += 1;
+    if (h < -q.tolerance) low += 1;
+    if (h < 0) fill -= h;
+    else if (h > 0) cut += h;
+  }
+  const deepest = Math.max(0, ...heights.map((h) => -h));
+  const highest = Math.max(0, ...heights);
+  return {
+    curve,
+    field,
+    heights,
+    area: count * cell,
+    lowArea: low * cell,
+    deepest,
+    highest,
+    rms: Math.sqrt(heights.reduce((s, h) => s + h * h, 0) / heights.length),
+    fill: fill * cell,
+    cut: cut * cell,
+    lows: patches(field, q.tolerance, -1),
+    highs: patches(field, q.tolerance, 1),
+    cells: lattice(field),
+    fair: deepest <= q.tolerance && highest <= q.tolerance,
+  };
+}

@@ -1,0 +1,193 @@
+import { BLOCKS, chooseBlock, longestRigid, type Block } from '../fair/block';
+import { deepestLow, fairnessOf, type Fairness } from '../fair/fairness';
+import { planFiller, type FillerInput, type FillerResult } from '../fair/filler';
+import { SHARE_LEFT, measuredShare, roundsToFair } from '../fair/rounds';
+import { fairTolerance, type Grade } from '../finish/check';
+import { COARSEST, type AbradedMaterial } from '../materials/abrasives';
+import type { Job } from '../schema/job';
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+import { planSanding, type SandingPlan } from './sanding';
+import { dryPapers, gritOf, habitOf, type SandingWishes } from './shelf';
+
+/** What the newest gaps say of the surface. */
+export interface SurfacePlan {
+  readonly round: number;
+  readonly at: string;
+  readonly deepest: Figure;
+  readonly highest: Figure;
+  readonly fill: Figure;
+  readonly cut: Figure;
+  readonly radius?: Figure;
+  readonly lows: number;
+  readonly highs: number;
+  readonly fair: boolean;
+}
+
+export interface FairingResult extends FillerResult {
+  readonly tolerance: Figure;
+  readonly surface?: SurfacePlan;
+  /** Rounds of filling and sanding still to come, likely and at best and worst. */
+  readonly rounds: Figure;
+  /** Coats of all those rounds. */
+  readonly goes: Figure;
+  readonly block: { readonly name: string; readonly rigid: boolean; readonly length: Figure; readonly sag: Figure; readonly longest?: Figure; readonly bridges: boolean };
+  /** How far beyond the low the filler is spread. */
+  readonly margin: Figure;
+  readonly endGrit: number;
+  readonly sanding: SandingPlan['steps'];
+  readonly sandingTotal: Figure;
+  readonly habit?: SandingPlan['habit'];
+}
+
+export interface FairingInput extends SandingWishes {
+  readonly filler: FillerInput;
+  readonly surface: Surface;
+  readonly endGrit: number;
+}
+
+const MEASURED = { id: 'fair/fairness', source: 'gaps under an edge, the hull’s own curve taken out' } as const;
+/** Usual widest blade, m; and what may be cut off a high. */
+const BLADE = 0.15;
+const CUT_LIMIT = 0.0005;
+
+const spreadArea = formula({
+  id: 'plan/fairing',
+  expression: 'A = Σ (L + 2·b)·(W + 2·b), at most the surface read',
+  unit: 'm²',
+  source: 'filler is spread one blade beyond each low',
+  evaluate: (x: Record<'A' | 'read' | 'b', number>) => Math.min(x.A, x.read),
+});
+const goesInAll = formula({
+  id: 'plan/fairing',
+  expression: 'n = coats of the first round + 1 for each later one',
+  unit: 'count',
+  source: 'later rounds fill what shrank and what the board found',
+  evaluate: (x: Record<'rounds' | 'coats', number>) => (x.rounds === 0 ? 0 : x.coats + x.rounds - 1),
+});
+
+/** Fairing options of a job with their defaults, as the map and the plan both take them. */
+export function fairnessOptions(fairing: Job['fairing'], grade: Grade): { readonly edge: 'batten' | 'straight edge'; readonly tolerance: number; readonly cutLimit: number } {
+  return { edge: fairing?.edge ?? 'batten', tolerance: fairing?.tolerance ?? fairTolerance(grade), cutLimit: fairing?.cutLimit ?? CUT_LIMIT };
+}
+
+/** The map of one round; the newest when none is named. */
+export function fairnessOfRound(fairing: Job['fairing'], grade: Grade, round?: number): Fairness | undefined {
+  const rounds = fairing?.rounds ?? [];
+  const gaps = rounds[round ?? rounds.length - 1]?.readings;
+  return gaps && fairnessOf({ gaps, ...fairnessOptions(fairing, grade) });
+}
+
+export interface SurfaceInput {
+  readonly fairing: Job['fairing'];
+  readonly grade: Grade;
+}
+
+/** What was read of the surface: a stage of its own, since a map takes longer than the rest of the plan. */
+export interface Surface {
+  readonly tolerance: Figure;
+  readonly blade: Figure;
+  readonly share: { readonly likely: Figure; readonly best: number; readonly worst: number };
+  readonly plan?: SurfacePlan;
+  readonly measured?: { readonly deepest: Figure; readonly fill: Figure; readonly spreadArea?: Figure };
+  /** m; Infinity where flat or unread. */
+  readonly curve: number;
+  readonly longestLow: number;
+}
+
+const optional = (ledger: Ledger, key: string, label: string, entered: number | undefined, usual: number, source: string): Figure =>
+  entered === undefined ? ledger.given(key, label, usual, 'm', 'assumed', source) : ledger.given(key, label, entered, 'm', 'entered', 'entered for this job');
+
+/** Reads the newest round of gaps, and from all of them how much a round leaves. */
+export function planSurface({ fairing, grade }: SurfaceInput, ledger: Ledger): Surface {
+  const options = fairnessOptions(fairing, grade);
+  const tolerance = optional(ledger, 'tolerance', 'fair within', fairing?.tolerance, options.tolerance, `usual for a ${grade} finish`);
+  const blade = optional(ledger, 'blade', 'widest blade', fairing?.blade, BLADE, 'usual wide spreader');
+  const rounds = fairing?.rounds ?? [];
+  const head = { tolerance, blade, share: shareLeft(rounds.map((r) => deepestLow({ gaps: r.readings, ...options })), ledger), curve: Infinity, longestLow: 0 };
+  const newest = rounds.at(-1);
+  if (!newest) return head;
+  const map = fairnessOf({ gaps: newest.readings, ...options });
+  if (!map) {
+    ledger.report({ severity: 'warning', stage: 'fair', path: `fairing.rounds[${rounds.length - 1}].readings`, what: `${newest.readings.length} gaps enclose no area`, allowed: 'at least 4 gaps on two or more lines', suggestion: 'read another line above or below; until then the filler is planned from the laminate' });
+    return head;
+  }
+  const count = ledger.given('gaps', 'gaps read', newest.readings.length, 'count', 'measured', `read ${newest.at.slice(0, 10)}${newest.who ? ` by ${newest.who}` : ''}`);
+  const found = (key: string, label: string, expression: string, value: number, unit: string): Figure => ledger.record(key, label, { ...MEASURED, expression, unit }, value, { n: count });
+  const deepest = found('deepest', 'deepest low', 'd = target − min(z − curve)', map.deepest, 'm');
+  const highest = found('highest', 'highest high', 'h = max(z − curve) − target', map.highest, 'm');
+  const fill = found('fill', 'filler up to the target', 'V = ∫ max(0, target − z) dA', map.fill, 'm³');
+  const cut = found('cut', 'to cut off above it', 'V = ∫ max(0, z − target) dA', map.cut, 'm³');
+  if (map.highs.length > 0) ledger.report({ severity: 'warning', stage: 'fair', path: 'fairing.rounds', what: `${map.highs.length === 1 ? 'a high stands' : `${map.highs.length} highs stand`} up to ${(map.highest * 1000).toFixed(1)} mm proud`, suggestion: 'cut the highs first: filler round a high is filler over everything' });
+  const radius = Number.isFinite(map.curve.radius) ? found('radius', 'radius of the hull along it', 'r = 1/|z″| of the fitted curve', map.curve.radius, 'm') : undefined;
+  return {
+    ...head,
+    curve: map.curve.radius,
+    longestLow: Math.max(0, ...map.lows.map((l) => l.length)),
+    measured: { deepest, fill, ...(map.lows.length > 0 ? { spreadArea: areaToSpread(map, blade, found, ledger) } : {}) },
+    plan: { round: rounds.length, at: newest.at, deepest, highest, fill, cut, ...(radius ? { radius } : {}), lows: map.lows.length, highs: map.highs.length, fair: deepest.value <= tolerance.value && highest.value <= tolerance.value },
+  };
+}
+
+function areaToSpread(map: Fairness, blade: Figure, found: (key: string, label: string, expression: string, value: number, unit: string) => Figure, ledger: Ledger): Figure {
+  const b = blade.value;
+  const lows = found('lowsArea', 'lows with a blade’s margin', 'A = Σ (L + 2·b)·(W + 2·b)', map.lows.reduce((sum, l) => sum + (l.length + 2 * b) * (l.width + 2 * b), 0), 'm²');
+  const read = found('readArea', 'surface read, with a blade’s margin', 'A = (√A_map + 2·b)²', (Math.sqrt(map.area) + 2 * b) ** 2, 'm²');
+  return ledger.compute('spreadArea', 'area to spread and sand', spreadArea, { A: lows, read, b: blade });
+}
+
+/** Share of a low that a round leaves: as this surface has shown, or as is usual. */
+function shareLeft(deepest: readonly number[], ledger: Ledger): Surface['share'] {
+  const measured = measuredShare(deepest);
+  if (measured !== undefined) return { likely: ledger.given('share', 'share of a low left by a round', measured, 'fraction', 'measured', `from the ${deepest.length} rounds read so far`), best: measured, worst: Math.max(measured, SHARE_LEFT.span[1]) };
+  return { likely: ledger.given('share', 'share of a low left by a round', SHARE_LEFT.likely, 'fraction', 'assumed', 'judged: shrinkage, the blade’s dip, the board’s give'), best: SHARE_LEFT.span[0], worst: SHARE_LEFT.span[1] };
+}
+
+/** What is sanded: hollow spheres give way sooner than solid putty. */
+const materialOf = (input: FairingInput): AbradedMaterial => (input.filler.filler.kind === 'thickened' ? 'light filler' : 'cured resin');
+
+/** Coarsest paper on filler, whatever it is: P40 tears it. */
+const COARSEST_ON_FILLER = COARSEST['light filler'];
+
+/** Filler, rounds, block and papers: from the gaps that were read, or from what the laminate leaves until they are. */
+export function planFairing(input: FairingInput, ledger: Ledger): FairingResult {
+  const { surface } = input;
+  const { tolerance, blade, share } = surface;
+  const filler = planFiller({ ...input.filler, measured: surface.measured && { ...surface.measured, spreadArea: surface.measured.spreadArea ?? input.filler.finishArea } }, ledger);
+  // Before anything was read the filler itself is what may be off: its depth and what is left proud.
+  const d = surface.plan?.deepest ?? ledger.sum('unread', 'filler that may be off until it is read', 'm', [filler.depth, filler.overfill]);
+  const rounds = (s: number): number => roundsToFair.evaluate({ d: d.value, tolerance: tolerance.value, share: s });
+  const count = ledger.compute('rounds', 'rounds of filling and sanding', roundsToFair, { d, tolerance, share: share.likely }, [rounds(share.best), rounds(share.worst)]);
+  const goes = ledger.compute('goes', 'coats of filler in all', goesInAll, { rounds: count, coats: filler.coats });
+  const block = chooseBlock(surface.curve, tolerance.value, surface.longestLow);
+  const wished = gritOf(input.sanding?.end, 'sanding.end', 'fair', ledger);
+  const start = gritOf(input.sanding?.start, 'sanding.start', 'fair', ledger);
+  const endGrit = wished ?? input.endGrit;
+  const sanding = planSanding({ key: 'sand', stage: 'fair', stock: filler.overfill, area: filler.spreadArea, end: endGrit, coarsest: Math.max(start ?? COARSEST_ON_FILLER, 40), papers: dryPapers(input.library, input.shop, materialOf(input)), levels: true, habit: habitOf(input.shop, ledger) }, ledger);
+  return {
+    ...filler,
+    tolerance,
+    surface: surface.plan,
+    rounds: count,
+    goes,
+    block: blockPlan(block, surface.plan?.radius, tolerance, ledger),
+    margin: blade,
+    endGrit,
+    sanding: sanding.steps,
+    sandingTotal: sanding.total,
+    ...(sanding.habit ? { habit: sanding.habit } : {}),
+  };
+}
+
+function blockPlan({ block, sag, bridges }: { block: Block; sag: number; bridges: boolean }, radius: Figure | undefined, tolerance: Figure, ledger: Ledger): FairingResult['block'] {
+  const length = ledger.given('block', `length of the ${block.name}`, block.length, 'm', 'assumed', `usual blocks and boards: ${BLOCKS.map((b) => Math.round(b.length * 1000)).join(', ')} mm`);
+  return {
+    name: block.name,
+    rigid: block.rigid,
+    length,
+    sag: ledger.record('block.sag', 'gap of the block in its middle', { id: 'physics/chord-sag', expression: 's = L²/(8·r)', unit: 'm', source: 'geometry of a chord, first term; none for a board that bends or on a flat' }, sag, { L: length, ...(radius ? { r: radius } : {}) }),
+    ...(radius ? { longest: ledger.compute('block.longest', 'longest rigid block on this curve', longestRigid, { r: radius, s: tolerance }) } : {}),
+    bridges,
+  };
+}
