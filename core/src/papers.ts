@@ -12,3 +12,4 @@ export { workOrderMarkdown } from './plan/work-order-markdown';
 export { publicPlan } from './plan/public-plan';
 export { sceneToSvg } from './drawing/to-svg';
 export { workOrderDrawings, workOrderScenes } from './drawing/work-order-drawings';
+export { hoursExplained, hoursWords, type StageHours } from './plan/hours';

@@ -110,7 +110,7 @@ export function planSurface({ fairing, grade }: SurfaceInput, ledger: Ledger): S
   if (!newest) return head;
   const map = fairnessOf({ gaps: newest.readings, ...options });
   if (!map) {
-    ledger.report({ severity: 'warning', stage: 'fair', path: `fairing.rounds[${rounds.length - 1}].readings`, what: `${newest.readings.length} gaps enclose no area`, allowed: 'at least 4 gaps on two or more lines', suggestion: 'read another line above or below; until then the filler is planned from the laminate' });
+    ledger.report({ severity: 'warning', stage: 'fair', path: `fairing.rounds.${rounds.length - 1}.readings`, what: `${newest.readings.length} gaps enclose no area`, allowed: 'at least 4 gaps on two or more lines', suggestion: 'read another line above or below; until then the filler is planned from the laminate' });
     return head;
   }
   const count = ledger.given('gaps', 'gaps read', newest.readings.length, 'count', 'measured', `read ${newest.at.slice(0, 10)}${newest.who ? ` by ${newest.who}` : ''}`);

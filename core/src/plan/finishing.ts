@@ -1,13 +1,16 @@
+import { checkedItems, checksFor, type Checked } from '../finish/check';
 import { planFilm, type FilmInput, type FilmResult } from '../finish/film';
 import { COARSEST } from '../materials/abrasives';
 import { DEFAULTS } from '../materials/defaults';
 import { dewPoint } from '../physics/dew-point';
+import type { Job } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
 import { planSanding, type SandingStep } from './sanding';
 import { filmPapers, type SandingWishes } from './shelf';
 
 export interface FinishInput extends SandingWishes {
+  readonly check: Job['check'];
   readonly film: FilmInput;
   readonly humidity: Figure;
   readonly weather: { readonly place?: string; readonly wind?: 'calm' | 'breeze' | 'wind'; readonly sun?: 'no' | 'yes' };
@@ -16,6 +19,9 @@ export interface FinishInput extends SandingWishes {
 export interface FinishResult extends FilmResult {
   readonly dewPoint: Figure;
   readonly sanding: readonly SandingStep[];
+  /** The checks before it is handed over, with what was found. */
+  readonly checks: readonly Checked[];
+  readonly signed?: { readonly who: string; readonly at: string };
 }
 
 /** Weather that spoils a coat: dew, sun that skins it, wind that brings dust and carries spray. */
@@ -36,8 +42,11 @@ export function finishStage(input: FinishInput, ledger: Ledger): FinishResult {
   const dew = ledger.compute('dewPoint', 'dew point', dewPoint, { T: input.film.temperature, RH: input.humidity });
   checkWeather(input, dew, ledger);
   const { last } = film.grits;
-  if (last === undefined) return { ...film, dewPoint: dew, sanding: [] };
+  const items = checksFor({ grade: input.film.grade, film: film.cured.value, levelling: film.levelling.value, gelCoat: input.film.finish.kind === 'gel coat' });
+  const { items: answers, who, at } = input.check ?? {};
+  const common = { ...film, dewPoint: dew, checks: checkedItems(items, answers), ...(who && at ? { signed: { who, at } } : {}) };
+  if (last === undefined) return { ...common, sanding: [] };
   const papers = filmPapers(input.library, input.shop, 'gel coat', input.sanding?.fine ?? 'wet');
   const sanding = planSanding({ key: 'level', stage: 'finish', stock: film.levelling, area: input.film.area, end: last, coarsest: COARSEST['gel coat'], papers, levels: true }, ledger);
-  return { ...film, dewPoint: dew, sanding: sanding.steps };
+  return { ...common, sanding: sanding.steps };
 }

@@ -201,6 +201,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
       {
         film: { finish: chosenCoat, film: buildUp.finish, area: grind.finishArea, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.finish.usable, dropsPerMl: inputs.dropsPerMl, method: job.coat?.method, thinner: job.coat?.thinner, tapeRoom: grind.maskingLine.value - grind.finishEdge.value },
         humidity: inputs.humidity,
+        check: job.check,
         weather: { place: job.conditions?.place, wind: job.coat?.wind, sun: job.conditions?.sun },
         library,
         shop: shelf,
@@ -277,7 +278,7 @@ function stiffnessInput(job: Job, library: Library, inputs: Inputs, resin: Resin
 }
 
 /** What the tasks read of the job. */
-const taskFacts = ({ former, damage }: Job): TaskFacts => ({ former, kind: damage.kind });
+const taskFacts = ({ former, damage, colour }: Job): TaskFacts => ({ former, kind: damage.kind, ...(colour?.readings?.length || colour?.recipe?.length ? { colour: true } : {}) });
 
 /** What the first ply is laid against, where the cut-out is open behind it. */
 function backingOf(faces: Faces, inputs: Inputs, kind: string, cored: boolean): 'removable' | 'bonded' | undefined {

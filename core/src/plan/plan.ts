@@ -2,7 +2,6 @@ import type { SystemPlan } from './matching';
 import type { OpenStage } from './open-stages';
 import type { CureForecast } from './forecast/types';
 import type { Milestones } from '../cure/cure-model';
-import type { FilmResult } from '../finish/film';
 import type { Dish } from '../grind/dish';
 import type { TaperRatio } from '../grind/taper-ratio';
 import type { Ply } from '../laminate/outlines';
@@ -24,7 +23,7 @@ import type { Inputs } from './inputs';
 import type { BenchPlan } from './measure-all';
 import type { PlanDrawing } from './plan-view';
 import type { FairingResult } from './fairing';
-import type { SandingStep } from './sanding';
+import type { FinishResult } from './finishing';
 import type { Section } from './section';
 import type { Crew, DraftTask, Timeline } from './timeline';
 
@@ -89,10 +88,8 @@ export interface FairPlan extends FairingResult {
   readonly milestones: Milestones;
 }
 
-export interface FinishPlan extends FilmResult {
+export interface FinishPlan extends FinishResult {
   readonly milestones: Milestones;
-  readonly sanding: readonly SandingStep[];
-  readonly dewPoint: Figure;
 }
 
 /** When a product of an open stage may be touched, from its cure times. */

@@ -13,6 +13,8 @@ import { handsOn, type DraftTask } from './timeline';
 export interface TaskFacts {
   readonly former?: Job['former'];
   readonly kind?: string;
+  /** The finish is tinted to a colour that was read. */
+  readonly colour?: true;
 }
 
 type Parts = Pick<Plan, 'grind' | 'coring' | 'laminate' | 'mix' | 'fair' | 'finish' | 'system' | 'structure'> & {
@@ -212,7 +214,10 @@ function fairTasks({ fair, grind, system }: Parts, ledger: Ledger): DraftTask[] 
   return tasks;
 }
 
-function finishTasks({ finish, grind, system }: Parts, ledger: Ledger): DraftTask[] {
+/** Rounds of trial and correction that a colour usually takes. */
+const COLOUR_ROUNDS = 2;
+
+function finishTasks({ finish, grind, system, job }: Parts, ledger: Ledger): DraftTask[] {
   if (!finish || !grind || !system) return [];
   const gel = system.chosen?.chain.finish?.kind === 'gel coat';
   const name = gel ? 'gel coat' : 'paint';
@@ -221,6 +226,7 @@ function finishTasks({ finish, grind, system }: Parts, ledger: Ledger): DraftTas
     tasks.push({ id, stage: 'finish', label, kind: 'work', duration, ...(withNext ? { withNext } : {}) });
   };
   work('maskFinish', 'mask for the finish', handsOn(ledger, 'maskFinish', 'mask for the finish', RATES.maskFixed, [{ rate: RATES.maskPerMetre, unit: 's/m', per: 'per metre of masking line', amount: grind.maskingLength }]));
+  if (gel && job?.colour) work('colour', 'match the colour: first trial, cured chips, corrections', handsOn(ledger, 'colour', 'match the colour', 0, [perItem('s', 'per round', RATES.colourRound, ledger.given('colourRounds', 'rounds of trial and correction', COLOUR_ROUNDS, 'count', 'assumed', 'usual; chips cure while other work goes on'))]));
   if (finish.method === 'spray') work('sprayGear', 'set the gun up, curtains, and clean it after', handsOn(ledger, 'sprayGear', 'gun and curtains', RATES.sprayFixed));
   const m = finish.milestones;
   for (let coat = 1; coat <= finish.coats.value; coat += 1) {
@@ -242,6 +248,7 @@ function finishTasks({ finish, grind, system }: Parts, ledger: Ledger): DraftTas
   for (let i = 1; i <= finish.polishStages; i += 1) {
     work(`polish.${i}`, i === 1 ? 'cutting compound' : 'fine compound and wax', handsOn(ledger, `polish.${i}`, 'polish', 0, [perM2(RATES.polishPerM2, grind.finishArea)]));
   }
+  work('finishCheck', 'check level, gloss, halo, pinholes, film and colour; photographs', handsOn(ledger, 'finishCheck', 'finish check', RATES.finishCheck));
   for (const r of grind.room.filter((x, k, all) => x.answer === 'move' && all.findIndex((y) => y.index === x.index) === k)) {
     work(`putBack.${r.index + 1}`, `re-bed the ${r.name}`, handsOn(ledger, `putBack.${r.index + 1}`, `re-bed the ${r.name}`, RATES.moveFitting / 2));
   }

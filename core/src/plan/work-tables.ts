@@ -1,3 +1,5 @@
+import { APPLICATIONS } from '../finish/application';
+import { CHECK_RESULTS, type Checked } from '../finish/check';
 import type { ChainRole } from '../match/rule';
 import { METHODS } from '../schema/job-fields';
 import type { Measure } from '../materials/measure';
@@ -141,23 +143,82 @@ function mixTables(plan: Plan, reader: Reader): WorkTable[] {
 function fairTables(plan: Plan, reader: Reader): WorkTable[] {
   const { fair, system, bench } = plan;
   if (!fair) return [];
+  const done = fair.surface !== undefined && fair.rounds.value === 0;
   const powder: Said[][] = fair.powderPerBatch ? [[[system?.chosen?.chain.filler?.powder?.name ?? 'filler'], [bare(fair.powderPerBatch, 'g', 1)], [], [], []]] : [];
   return [
-    {
+    ...surfaceTables(fair, reader),
+    ...(done ? [] : [{
       caption: `Filler, each of ${say(fair.batches)} ${plural(fair.batches, 'batch', 'batches')}`,
       columns: PART_COLUMNS,
       rows: [...partLines(fair.partsPerBatch).map(partRow), ...powder],
-    },
-    ...measuresTable((bench?.filler ?? []).map((m): [string, Measure] => ['each batch', m]), reader),
+    }]),
+    ...measuresTable((done ? [] : (bench?.filler ?? [])).map((m): [string, Measure] => ['each batch', m]), reader),
     ...windowTables('fair', plan, reader),
     sandingTable('Sanding', fair.sanding, reader),
   ];
+}
+
+/** What was read of the surface, how often it will be filled, and with which block. */
+function surfaceTables(fair: NonNullable<Plan['fair']>, reader: Reader): WorkTable[] {
+  const row = (name: string, ...cells: Said[]): Said[] => [[name], ...cells];
+  const s = fair.surface;
+  return [
+    {
+      caption: s ? `The surface, as read the ${s.round === 1 ? 'first' : `${s.round}.`} time` : 'Fairing, until the surface is read',
+      columns: ['What', 'Figure'],
+      rows: [
+        ...(s ? [row('deepest low', [figureIn(s.deepest, 'mm', 1, reader)]), row('highest high', [figureIn(s.highest, 'mm', 1, reader)]), row('filler up to the target', [figureIn(s.fill, 'ml', 0, reader)])] : []),
+        row('fair within', [figureIn(fair.tolerance, 'mm', 2, reader)]),
+        row('rounds of filling and sanding to come', [figure(fair.rounds, reader)]),
+        row(`block: ${fair.block.name}`, [figureIn(fair.block.length, 'mm', 0, reader)]),
+        row('spread beyond the low, each side', [figureIn(fair.margin, 'mm', 0, reader)]),
+      ],
+    },
+  ];
+}
+
+/** What is looked at before it is handed over, and who says so. */
+function checkTables(finish: NonNullable<Plan['finish']>, reader: Reader): WorkTable[] {
+  const read = (c: Checked): string => {
+    const value = c.reads && c.answer?.[c.reads.as];
+    if (value === undefined || !c.reads) return '';
+    return c.reads.unit === 'mm' || c.reads.unit === 'µm' ? sayIn({ value }, c.reads.unit, c.reads.unit === 'mm' ? 2 : 0, reader) : `${value} ${c.reads.unit}`;
+  };
+  const signed = finish.signed ? `, signed ${finish.signed.at.slice(0, 10)} by ${finish.signed.who}` : ', not signed yet';
+  return [
+    {
+      caption: `Finish check${signed}`,
+      columns: ['Check', 'How', 'Mark', 'Found', 'Result'],
+      rows: finish.checks.map((c) => text(c.name, c.how, c.mark, [read(c), c.answer?.note ?? ''].filter(Boolean).join('; '), c.result ? CHECK_RESULTS[c.result] : '')),
+    },
+  ];
+}
+
+/** Tape, comb and wax: what is set out before the first coat. */
+function coatTable(finish: NonNullable<Plan['finish']>, reader: Reader): WorkTable {
+  const rows: Said[][] = [
+    [['put on by'], [APPLICATIONS[finish.method].name]],
+    [['wet-film comb, each coat'], [figureIn(finish.gauge, 'µm', 0, reader)]],
+    [['covers, before losses'], [{ text: `${(finish.spreadRate.value / 1000).toFixed(1)} m²/l`, figure: finish.spreadRate }]],
+  ];
+  const row = (name: string, cell: Said | undefined): void => {
+    if (cell) rows.push([[name], cell]);
+  };
+  row('thinner', finish.thinner && [figureIn(finish.thinner, 'ml', 0, reader)]);
+  row('gun loads a coat', finish.gunLoads && [figure(finish.gunLoads, reader)]);
+  row('without wax, the coats before', finish.unwaxed && [figureIn(finish.unwaxed, 'g', 0, reader)]);
+  row('with wax, the last coat', finish.waxed && [figureIn(finish.waxed, 'g', 0, reader)]);
+  row('wax solution in it', finish.wax && [figureIn(finish.wax, 'g', 1, reader)]);
+  if (finish.tape.length > 1) row('tape inside the masking line, coat by coat', [finish.tape.map((t) => sayIn({ value: t }, 'mm', 0, reader)).join(', ')]);
+  row('tape off', ['as soon as the last coat has set, before it is hard; back over itself, low']);
+  return { caption: 'The coat', columns: ['What', 'Figure'], rows };
 }
 
 function finishTables(plan: Plan, reader: Reader): WorkTable[] {
   const { finish, bench } = plan;
   if (!finish) return [];
   return [
+    coatTable(finish, reader),
     {
       caption: `Each coat${finish.batchesPerCoat.value > 1 ? `, mixed in ${say(finish.batchesPerCoat)} cups` : ''}`,
       columns: PART_COLUMNS,
@@ -166,6 +227,7 @@ function finishTables(plan: Plan, reader: Reader): WorkTable[] {
     ...measuresTable((bench?.coat ?? []).map((m): [string, Measure] => ['each coat', m]), reader),
     ...windowTables('finish', plan, reader),
     ...(finish.sanding.length > 0 ? [sandingTable('Levelling', finish.sanding, reader)] : []),
+    ...checkTables(finish, reader),
   ];
 }
 

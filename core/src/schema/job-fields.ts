@@ -263,7 +263,8 @@ export const JOB_FIELDS: GroupField = group('Job', {
     items: list('Checks', group('Check', {
       check: required(choice('Check', { level: 'level', gloss: 'gloss', halo: 'halo', pinholes: 'pinholes', tap: 'tap', film: 'film', colour: 'colour', photos: 'photographs' })),
       result: choice('Result', { pass: 'passes', fail: 'fails', deferred: 'left for later' }),
-      value: quantity('Reading', 'count', 0, 10_000, 'each'),
+      size: quantity('Reading', 'length', 0, 0.05, 'mm'),
+      number: quantity('Reading', 'count', 0, 1000, 'each'),
       note: text('Note', 200),
     }), 12),
     who: text('Signed by', 80),

@@ -1,3 +1,4 @@
+import type { CheckId, CheckResult } from '../finish/check';
 import type { DamageKind } from '../materials/damage-kinds';
 import type { Duty } from '../materials/defaults';
 import type { Stage } from '../trace/problem';
@@ -196,7 +197,7 @@ export interface JobOf<Q> {
     batch?: Q;
     trials?: ({ at: string; pastes: PasteShare<Q>[] } & LabValues<Q>)[];
   };
-  check?: { items?: { check: string; result?: 'pass' | 'fail' | 'deferred'; value?: Q; note?: string }[]; who?: string; at?: string };
+  check?: { items?: { check: CheckId; result?: CheckResult; size?: Q; number?: Q; note?: string }[]; who?: string; at?: string };
   taper?: { ratio?: Q; side?: TaperSide };
   obstacles?: Obstacle<Q>[];
   former?: 'flat' | 'pieces' | 'splash' | 'foam';

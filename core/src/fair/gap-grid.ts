@@ -1,0 +1,25 @@
+import type { Gap } from './hull-curve';
+
+/** A lattice of places to read a gap at: lines along the hull, stations on them. */
+export interface GapGrid {
+  /** Stations along the hull and lines up it, m, ascending. */
+  readonly stations: readonly number[];
+  readonly lines: readonly number[];
+}
+
+const even = (from: number, to: number, count: number): number[] => (count < 2 ? [(from + to) / 2] : Array.from({ length: count }, (_, i) => Math.round((from + ((to - from) * i) / (count - 1)) * 1e4) / 1e4));
+
+/** Least and most places each way. */
+export const GRID_LIMITS = { least: 2, most: 25 } as const;
+
+/** A lattice over a length and a height round the middle of the repair, so many stations and lines. */
+export function gridFor(length: number, height: number, stations: number, lines: number): GapGrid {
+  return { stations: even(-length / 2, length / 2, stations), lines: even(-height / 2, height / 2, lines) };
+}
+
+/** The lattice that a round was read on. @returns undefined where its readings lie on none */
+export function gapGrid(gaps: readonly Gap[]): GapGrid | undefined {
+  const ascending = (values: readonly number[]): number[] => [...new Set(values)].sort((a, b) => a - b);
+  const [stations, lines] = [ascending(gaps.map((g) => g.x)), ascending(gaps.map((g) => g.y))];
+  return stations.length <= GRID_LIMITS.most && lines.length <= GRID_LIMITS.most && stations.length * lines.length <= 4 * gaps.length ? { stations, lines } : undefined;
+}

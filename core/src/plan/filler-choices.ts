@@ -1,0 +1,51 @@
+import { linkOf } from '../match/chain';
+import { conditionsOf } from '../match/rule';
+import type { Filler, Library } from '../materials/product';
+import type { Job } from '../schema/job';
+import type { Figure } from '../trace/figure';
+import { planRepair } from './plan-repair';
+import type { Clock, Shop } from './shop';
+
+/** One fairing compound on this job: whether it may, and what it costs in coats and hours. */
+export interface FillerChoice {
+  readonly filler: Filler;
+  readonly chosen: boolean;
+  readonly allowed: boolean;
+  /** Why not, or on what condition. */
+  readonly reasons: readonly string[];
+  readonly perGo: number;
+  readonly coats?: Figure;
+  readonly sand?: Figure;
+  readonly handsOn?: number;
+  /** Of the fairing stage, s. */
+  readonly elapsed?: number;
+  readonly cost?: number;
+}
+
+/** The job planned once with each compound of the library: the same computation as the plan itself. */
+export function fillerChoices(job: Job, library: Library, shop: Shop, clock: Clock): readonly FillerChoice[] {
+  const own = planRepair(job, library, shop, clock).plan?.system?.chosen?.chain.filler?.id;
+  return library.fillers.map((filler): FillerChoice => {
+    const { plan, problems } = planRepair({ ...job, system: { ...job.system, filler: filler.id } }, library, shop, clock);
+    const chain = plan?.system?.chosen?.chain;
+    const taken = chain && linkOf(chain, 'fill')?.id === filler.id;
+    const head = { filler, chosen: filler.id === own, perGo: filler.maximumPerGo };
+    if (!taken || !plan?.fair) {
+      const refused = problems.filter((p) => p.path === 'system.filler' || p.path.startsWith('system')).map((p) => p.what);
+      return { ...head, allowed: false, reasons: refused.length > 0 ? refused.slice(0, 2) : ['no sound chain holds with it on this job'] };
+    }
+    const stage = plan.timeline?.stages.find((s) => s.stage === 'fair');
+    const work = stage?.tasks.filter((t) => t.kind === 'work').reduce((sum, t) => sum + t.duration.value, 0);
+    const line = plan.materials?.find((m) => m.id === 'filler');
+    return {
+      ...head,
+      allowed: true,
+      reasons: (plan.system?.chosen?.chain.rules ?? []).filter((r) => r.verdict !== 'bonds' && conditionsOf(r).some((c) => c.fact.startsWith('fill'))).map((r) => r.remedy ?? r.reason).slice(0, 2),
+      coats: plan.fair.goes,
+      sand: plan.fair.milestones.sand,
+      ...(work === undefined ? {} : { handsOn: work }),
+      ...(stage ? { elapsed: (stage.end - stage.start) / 1000 } : {}),
+      ...(line?.cost ? { cost: line.cost.value } : {}),
+    };
+  });
+}
