@@ -13,9 +13,12 @@ export { gritSequence, chainTime, type GritQuestion } from './fair/grit-sequence
 export { deltaE, differenceWords, hexOf, labOfPixel, type Lab } from './colour/lab';
 export { ILLUMINANT } from './colour/observer';
 export { COLOUR_BASES, PASTES, type ColourBase, type Paste } from './colour/pastes';
+export { knownPastes, pasteFromColours, shelvedPastes, type OwnPaste } from './colour/yard-pastes';
 export { CLOSE_ENOUGH, matchColour, recipeOf, type Recipe, type RecipeAnswer, type RecipeQuestion } from './colour/recipe';
 export { correct, firstTrial, type Correction } from './colour/correction';
 export { dosesOf, type Dose } from './colour/doses';
 export { READ_AT, READ_BY, surroundOf, type SurfaceReading, type Surround } from './colour/surround';
 export { CHECK_RESULTS, checkStands, fairTolerance, type Checked, type CheckId, type CheckResult } from './finish/check';
 export { APPLICATIONS } from './finish/application';
+export { standInChip } from './colour/stand-in';
+export { colourState, keptShares, type ColourState, type TrialState } from './plan/colour-match';

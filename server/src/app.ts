@@ -17,6 +17,7 @@ import { jobRoutes } from './jobs/routes';
 import { jobService } from './jobs/service';
 import type { Listener } from './live/listener';
 import { liveRoutes } from './live/routes';
+import { colourRoutes } from './colours/routes';
 import { logRoutes } from './log/routes';
 import { paperRoutes } from './papers/routes';
 import { photoRoutes } from './photos/routes';
@@ -52,6 +53,7 @@ export function allRoutes({ db, pool, listener }: Pick<AppOptions, 'db' | 'pool'
     ...workOrderRoutes(db, jobs),
     ...paperRoutes(db, jobs),
     ...shopRoutes(db),
+    ...colourRoutes(db),
     ...storesRoutes(db),
     ...photoRoutes(db, jobs),
     ...backupRoutes(db, pool),

@@ -25,3 +25,6 @@ import '../../core/spec/cure.spec';
 import '../../core/spec/forecast.spec';
 import '../../core/spec/logger.spec';
 import '../../core/spec/mixing.spec';
+import '../../core/spec/colour.spec';
+import '../../core/spec/fairness.spec';
+import '../../core/spec/grits.spec';

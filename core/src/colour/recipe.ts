@@ -10,6 +10,8 @@ export interface Recipe {
   readonly total: number;
   readonly colour: Lab;
   readonly deltaE: number;
+  /** How far the colour strays when every dose is 5 % off: recipes of pastes that undo one another stray most. */
+  readonly stray: number;
 }
 
 export interface RecipeQuestion {
@@ -34,8 +36,12 @@ export interface RecipeAnswer {
 
 /** A match that the eye takes for the same at arm's length. */
 export const CLOSE_ENOUGH = 1;
-/** Nothing is gained by a further paste below this. */
-const SAME = 0.1;
+/** Nothing is gained by a further paste below this, and recipes this close are told apart by how steady they are. */
+const SAME = 0.3;
+/** Two recipes that differ by less are equally close. */
+const AS_CLOSE = 0.05;
+/** How well a dose is met by hand: 5 %. */
+const DOSE_ERROR = 0.05;
 const MOST_PASTES = 4;
 const LEAST = 1e-6;
 const ROUNDS = 24;
@@ -110,18 +116,47 @@ export function solveFractions(base: Optics, pastes: readonly Optics[], target: 
   return { fractions: c, off };
 }
 
+/** Root of the sum of squares of what 5 % more of each paste does to the colour, in the metric of the target. */
+function strayOf(base: Optics, pastes: readonly Optics[], fractions: readonly number[], target: Lab): number {
+  const metric = metricAt(target);
+  const buffer = new Float64Array(BANDS);
+  const at = (c: readonly number[]): number[] => metric(labOf(mixInto(buffer, base, pastes, c)));
+  const now = at(fractions);
+  return Math.sqrt(fractions.reduce((sum, _, k) => sum + square(at(fractions.map((v, i) => (i === k ? v * (1 + DOSE_ERROR) : v))).map((v, i) => v - now[i])), 0));
+}
+
 /** A recipe as it comes out, told as a colour. */
 export function recipeOf(base: Optics, pastes: readonly Paste[], fractions: readonly number[], target: Lab): Recipe {
   const colour = labOf(mixInto(new Float64Array(BANDS), base, pastes, fractions));
-  return { pastes, fractions, total: fractions.reduce((s, v) => s + v, 0), colour, deltaE: deltaE(colour, target) };
+  return { pastes, fractions, total: fractions.reduce((s, v) => s + v, 0), colour, deltaE: deltaE(colour, target), stray: strayOf(base, pastes, fractions, target) };
 }
 
-function* choices(count: number, size: number, from = 0): Generator<number[]> {
-  if (size === 0) {
-    yield [];
-    return;
+/** A choice of pastes by number, with the amounts that come closest. */
+interface Candidate {
+  readonly chosen: readonly number[];
+  readonly fractions: readonly number[];
+  readonly deltaE: number;
+}
+
+/** From how many of the best choices of one size those of the next are grown. */
+const BEAM = { 2: Infinity, 3: 24, 4: 10 } as Readonly<Record<number, number>>;
+/** A further paste must bring the colour at least this much nearer. */
+const GAIN = 0.05;
+/** What a paste is begun with when it joins others. */
+const FIRST = 0.002;
+
+/** Every choice of the next size that adds one paste to one of those given, each once, begun from the amounts there. */
+function* grown(from: readonly Candidate[], pastes: number): Generator<{ readonly chosen: readonly number[]; readonly start: readonly number[] }> {
+  const seen = new Set<string>();
+  for (const { chosen, fractions } of from) {
+    for (let p = 0; p < pastes; p += 1) {
+      if (chosen.includes(p)) continue;
+      const key = [...chosen, p].sort((x, y) => x - y).join();
+      if (seen.has(key)) continue;
+      seen.add(key);
+      yield { chosen: [...chosen, p], start: [...fractions.map((c) => Math.max(c, FIRST / 10)), FIRST] };
+    }
   }
-  for (let i = from; i <= count - size; i += 1) for (const rest of choices(count, size - 1, i + 1)) yield [i, ...rest];
 }
 
 /** What would be needed to reach a colour that the pastes do not. */
@@ -135,30 +170,42 @@ function missingWords(target: Lab, nearest: Recipe, q: RecipeQuestion): string {
 }
 
 /**
- * The recipe with the fewest pastes within ΔE00 1 of a colour, over every choice of up to four pastes.
+ * The recipe with the fewest pastes within ΔE00 1 of a colour, over every one and two of them and, from the best
+ * of these, three and four; of those that come equally close the steadiest, which a drop too many upsets least.
  *
  * @param q target under D65; limit as a fraction of the base
  * @param progress told after each number of pastes, 0–1
  */
 export function matchColour(q: RecipeQuestion, progress?: (share: number) => void): RecipeAnswer {
   const { base, pastes, target, limit, most = MOST_PASTES } = q;
+  const buffer = new Float64Array(BANDS);
   const plain = recipeOf(base, [], [], target);
   const bySize: Recipe[] = [plain];
   // The base alone counts only where it is the colour already.
+  let from: readonly Candidate[] = [{ chosen: [], fractions: [], deltaE: plain.deltaE }];
   for (let size = 1; size <= Math.min(most, pastes.length); size += 1) {
-    let best: Recipe | undefined;
-    for (const chosen of choices(pastes.length, size)) {
+    const found: Candidate[] = [];
+    for (const { chosen, start } of grown(from, pastes.length)) {
       const set = chosen.map((i) => pastes[i]);
-      const known = bySize.at(-1);
-      const start = set.map((p) => known?.fractions[known.pastes.indexOf(p)] ?? 0.004 / size);
-      const { fractions, off } = solveFractions(base, set, target, limit, start);
-      if (best && off > 4 * Math.max(0.05, best.deltaE) ** 2) continue;
-      const found = recipeOf(base, set, fractions, target);
-      if (found.total <= limit * 1.0001 && (!best || found.deltaE < best.deltaE)) best = found;
+      const solved = solveFractions(base, set, target, limit, start).fractions;
+      const over = Math.max(1, solved.reduce((sum, v) => sum + v, 0) / limit);
+      const fractions = solved.map((c) => c / over);
+      // A paste that came out at nothing makes it a choice of fewer.
+      if (size > 1 && fractions.some((c) => c < 2 * LEAST)) continue;
+      found.push({ chosen, fractions, deltaE: deltaE(labOf(mixInto(buffer, base, set, fractions)), target) });
     }
-    if (best) bySize.push(best);
+    if (found.length === 0) break;
+    found.sort((x, y) => x.deltaE - y.deltaE);
+    const closest = found[0].deltaE;
+    const best = found
+      .filter((f) => f.deltaE <= Math.max(SAME, closest + AS_CLOSE))
+      .map((f) => recipeOf(base, f.chosen.map((i) => pastes[i]), f.fractions, target))
+      .reduce((x, y) => (x.stray <= y.stray ? x : y));
     progress?.(size / most);
-    if (best && best.deltaE < SAME) break;
+    // A further paste that helps nothing is no recipe of its own.
+    if (best.deltaE < Math.min(...bySize.map((r) => r.deltaE)) - GAIN || bySize.length === 1) bySize.push(best);
+    if (closest <= SAME) break;
+    from = found.slice(0, BEAM[size + 1] ?? 0);
   }
   const close = bySize.find((r) => r.deltaE <= CLOSE_ENOUGH);
   const nearest = bySize.reduce((a, b) => (b.deltaE < a.deltaE ? b : a));

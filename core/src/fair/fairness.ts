@@ -67,7 +67,10 @@ function targetLevel(heights: readonly number[], cutLimit: number): number {
   return Math.max(sorted[0] - cutLimit, sorted[Math.floor(CUT_SHARE * sorted.length)]);
 }
 
-/** Cells beyond a limit, gathered where they touch. @param sign −1 for lows, 1 for highs */
+/** A patch must pass the tolerance by this much to be worth a blade or a block, unless it is the only one. */
+const WORTH = 1.2;
+
+/** Cells beyond a limit, gathered where they touch; slivers left out. @param sign −1 for lows, 1 for highs */
 function patches(field: HeightField, limit: number, sign: 1 | -1): readonly Patch[] {
   const { columns, rows, heights } = field;
   const seen = new Uint8Array(heights.length);
@@ -94,7 +97,16 @@ function patches(field: HeightField, limit: number, sign: 1 | -1): readonly Patc
     const cell = field.dx * field.dy;
     found.push({ x: field.x0 + (sx / volume) * field.dx, y: field.y0 + (sy / volume) * field.dy, length: (right - left + 1) * field.dx, width: (high - low + 1) * field.dy, area: count * cell, most, volume: volume * cell });
   }
-  return found.sort((a, b) => b.volume - a.volume);
+  found.sort((a, b) => b.volume - a.volume);
+  return found.filter((p, i) => i === 0 || p.most > WORTH * limit);
+}
+
+/** A patch is as far off as the worst reading in it: the middle of a cell lies beside the reading. */
+function withReadings(found: readonly Patch[], gaps: readonly Gap[], heights: readonly number[], sign: 1 | -1): readonly Patch[] {
+  return found.map((p) => {
+    const inside = gaps.map((g, i) => (Math.abs(g.x - p.x) <= p.length && Math.abs(g.y - p.y) <= p.width ? sign * heights[i] : 0));
+    return { ...p, most: Math.max(p.most, ...inside) };
+  });
 }
 
 function lattice(field: HeightField): readonly FillCell[] {
@@ -162,8 +174,8 @@ export function fairnessOf(q: FairnessQuestion): Fairness | undefined {
     rms: Math.sqrt(heights.reduce((s, h) => s + h * h, 0) / heights.length),
     fill: fill * cell,
     cut: cut * cell,
-    lows: patches(field, q.tolerance, -1),
-    highs: patches(field, q.tolerance, 1),
+    lows: withReadings(patches(field, q.tolerance, -1), q.gaps, heights, -1),
+    highs: withReadings(patches(field, q.tolerance, 1), q.gaps, heights, 1),
     cells: lattice(field),
     fair: deepest <= q.tolerance && highest <= q.tolerance,
   };

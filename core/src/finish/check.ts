@@ -10,7 +10,7 @@ export interface CheckItem {
   /** The mark, as it is read out; figures are put in by `checksFor`. */
   readonly mark: string;
   /** What the reading is in, where it is a figure. */
-  readonly reads?: { readonly label: string; readonly as: 'size' | 'number'; readonly unit: 'mm' | 'µm' | 'GU' | 'ΔE'; readonly most?: number; readonly least?: number };
+  readonly reads?: { readonly label: string; readonly as: 'gap' | 'film' | 'number'; readonly unit: 'mm' | 'µm' | 'GU' | 'ΔE'; readonly most?: number; readonly least?: number };
 }
 
 export type Grade = 'workboat' | 'standard' | 'show';
@@ -41,12 +41,12 @@ export function checksFor({ grade, film, levelling = 0, gelCoat }: CheckFacts): 
   const mark = MARKS[grade];
   const least = film === undefined ? undefined : (film - levelling) * 0.8;
   return [
-    { id: 'level', name: 'Level', how: 'flat hand across the edge, then a straight edge in low light', mark: `no gap over ${(mark.gap * 1000).toFixed(2)} mm`, reads: { label: 'Greatest gap', as: 'size', unit: 'mm', most: mark.gap } },
+    { id: 'level', name: 'Level', how: 'flat hand across the edge, then a straight edge in low light', mark: `no gap over ${(mark.gap * 1000).toFixed(2)} mm`, reads: { label: 'Greatest gap', as: 'gap', unit: 'mm', most: mark.gap } },
     { id: 'gloss', name: 'Gloss', how: 'beside the neighbouring surface, both polished', mark: `within ${mark.gloss} gloss units`, reads: { label: 'Difference in gloss', as: 'number', unit: 'GU', most: mark.gloss } },
     { id: 'halo', name: 'Halo', how: 'from two metres, sun low along the hull', mark: 'no ring, no dull edge' },
     { id: 'pinholes', name: 'Pinholes', how: 'a lamp along the face, then a wet finger', mark: 'none' },
     { id: 'tap', name: 'Tap', how: 'a coin every 50 mm', mark: 'one bright tone' },
-    ...(least === undefined ? [] : [{ id: 'film' as const, name: 'Film', how: gelCoat ? 'gauge, or what was put on less what was levelled off' : 'gauge over the primer', mark: `at least ${um(least)} µm`, reads: { label: 'Thinnest film', as: 'size' as const, unit: 'µm' as const, least } }]),
+    ...(least === undefined ? [] : [{ id: 'film' as const, name: 'Film', how: gelCoat ? 'gauge, or what was put on less what was levelled off' : 'gauge over the primer', mark: `at least ${um(least)} µm`, reads: { label: 'Thinnest film', as: 'film' as const, unit: 'µm' as const, least } }]),
     { id: 'colour', name: 'Colour', how: 'reader, or cured chips in daylight, dry against dry', mark: `ΔE within ${mark.colour}`, reads: { label: 'ΔE to the neighbour', as: 'number', unit: 'ΔE', most: mark.colour } },
     { id: 'photos', name: 'Photographs', how: 'near, and from where the owner stands', mark: 'kept with the job' },
   ];
@@ -56,7 +56,8 @@ export function checksFor({ grade, film, levelling = 0, gelCoat }: CheckFacts): 
 export interface CheckAnswer {
   readonly check: CheckId;
   readonly result?: CheckResult;
-  readonly size?: number;
+  readonly gap?: number;
+  readonly film?: number;
   readonly number?: number;
   readonly note?: string;
 }

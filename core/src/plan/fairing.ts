@@ -48,16 +48,16 @@ export interface FairingInput extends SandingWishes {
 }
 
 const MEASURED = { id: 'fair/fairness', source: 'gaps under an edge, the hull’s own curve taken out' } as const;
-/** Usual widest blade, m; and what may be cut off a high. */
+/** Usual widest blade, m; and what may be cut off a high: filler and coat, before the glass is near. */
 const BLADE = 0.15;
-const CUT_LIMIT = 0.0005;
+const CUT_LIMIT = 0.001;
 
 const spreadArea = formula({
   id: 'plan/fairing',
-  expression: 'A = Σ (L + 2·b)·(W + 2·b), at most the surface read',
+  expression: 'A = (A_low + min(A_spread, A_read))/2',
   unit: 'm²',
-  source: 'filler is spread one blade beyond each low',
-  evaluate: (x: Record<'A' | 'read' | 'b', number>) => Math.min(x.A, x.read),
+  source: 'filler runs out to nothing over a blade’s width beyond each low: half of that margin counts',
+  evaluate: (x: Record<'low' | 'spread' | 'read', number>) => (x.low + Math.min(x.spread, x.read)) / 2,
 });
 const goesInAll = formula({
   id: 'plan/fairing',
@@ -132,9 +132,10 @@ export function planSurface({ fairing, grade }: SurfaceInput, ledger: Ledger): S
 
 function areaToSpread(map: Fairness, blade: Figure, found: (key: string, label: string, expression: string, value: number, unit: string) => Figure, ledger: Ledger): Figure {
   const b = blade.value;
-  const lows = found('lowsArea', 'lows with a blade’s margin', 'A = Σ (L + 2·b)·(W + 2·b)', map.lows.reduce((sum, l) => sum + (l.length + 2 * b) * (l.width + 2 * b), 0), 'm²');
+  const low = found('lowArea', 'area lower than the tolerance', 'A of the map below target − tolerance', map.lowArea, 'm²');
+  const spread = found('lowsArea', 'lows with a blade’s margin', 'A = Σ (L + 2·b)·(W + 2·b)', map.lows.reduce((sum, l) => sum + (l.length + 2 * b) * (l.width + 2 * b), 0), 'm²');
   const read = found('readArea', 'surface read, with a blade’s margin', 'A = (√A_map + 2·b)²', (Math.sqrt(map.area) + 2 * b) ** 2, 'm²');
-  return ledger.compute('spreadArea', 'area to spread and sand', spreadArea, { A: lows, read, b: blade });
+  return ledger.compute('spreadArea', 'area to spread and sand', spreadArea, { low, spread, read });
 }
 
 /** Share of a low that a round leaves: as this surface has shown, or as is usual. */

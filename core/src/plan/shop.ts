@@ -1,3 +1,4 @@
+import type { OwnPaste } from '../colour/yard-pastes';
 import type { Instruments } from '../materials/instruments';
 import type { LayOrder } from '../schema/job';
 import type { UnitPreferences } from '../units/preferences';
@@ -29,6 +30,8 @@ export interface Shop {
   readonly papers?: readonly { readonly id: string }[];
   /** The row of papers that this yard goes through out of habit, as written: "80 120 180 240". */
   readonly habit?: string;
+  /** Pastes that the yard has read let-downs of. */
+  readonly ownPastes?: readonly OwnPaste[];
   /** Pastes on the shelf; all that are characterised until they are named. */
   readonly pastes?: readonly { readonly id: string }[];
 }

@@ -216,9 +216,9 @@ export const JOB_FIELDS: GroupField = group('Job', {
     barrier: productChoice('Barrier coat', { ...products('barrier coat'), none: 'none' }),
   }),
   fairing: group('Fairing', {
-    edge: choice('Read under', { batten: 'a batten bent to the hull', 'straight edge': 'a straight edge' }),
+    edge: choice('Read under', { batten: 'batten, bent', 'straight edge': 'straight edge' }),
     tolerance: quantity('Fair within', 'length', 0.00005, 0.005, 'mm', 'by the finish grade until entered'),
-    cutLimit: quantity('Highs may be cut by', 'length', 0, 0.01, 'mm', '0.5 mm until entered'),
+    cutLimit: quantity('Highs may be cut by', 'length', 0, 0.01, 'mm', '1 mm until entered'),
     blade: quantity('Widest blade', 'length', 0.03, 1.2, 'mm', '150 mm until entered'),
     rounds: list('Rounds', group('Round', {
       at: required(instant('Read at')),
@@ -263,7 +263,8 @@ export const JOB_FIELDS: GroupField = group('Job', {
     items: list('Checks', group('Check', {
       check: required(choice('Check', { level: 'level', gloss: 'gloss', halo: 'halo', pinholes: 'pinholes', tap: 'tap', film: 'film', colour: 'colour', photos: 'photographs' })),
       result: choice('Result', { pass: 'passes', fail: 'fails', deferred: 'left for later' }),
-      size: quantity('Reading', 'length', 0, 0.05, 'mm'),
+      gap: quantity('Gap', 'length', 0, 0.05, 'mm'),
+      film: quantity('Film', 'length', 0, 0.01, 'µm'),
       number: quantity('Reading', 'count', 0, 1000, 'each'),
       note: text('Note', 200),
     }), 12),

@@ -197,7 +197,7 @@ export interface JobOf<Q> {
     batch?: Q;
     trials?: ({ at: string; pastes: PasteShare<Q>[] } & LabValues<Q>)[];
   };
-  check?: { items?: { check: CheckId; result?: CheckResult; size?: Q; number?: Q; note?: string }[]; who?: string; at?: string };
+  check?: { items?: { check: CheckId; result?: CheckResult; gap?: Q; film?: Q; number?: Q; note?: string }[]; who?: string; at?: string };
   taper?: { ratio?: Q; side?: TaperSide };
   obstacles?: Obstacle<Q>[];
   former?: 'flat' | 'pieces' | 'splash' | 'foam';

@@ -3,7 +3,7 @@ import { STAGE_TITLES } from '../trace/stage-titles';
 
 /** What happened at the bench or at the boat, as a machine can read it. The text of the entry says the same. */
 export const LOG_EVENTS = {
-  mixed: 'mixed', laid: 'laid', thrown: 'thrown away', corrected: 'ratio corrected', note: 'note', abraded: 'abraded', reactivated: 'reactivated', coated: 'covered by the next layer', weather: 'weather broke',
+  mixed: 'mixed', laid: 'laid', thrown: 'thrown away', corrected: 'ratio corrected', note: 'note', abraded: 'abraded', reactivated: 'reactivated', coated: 'covered by the next layer', weather: 'weather broke', surface: 'surface read', colour: 'colour measured', checked: 'finish checked',
 } as const;
 export type LogEventKind = keyof typeof LOG_EVENTS;
 
@@ -20,6 +20,7 @@ export interface LogEvent {
   readonly air?: number;
   readonly humidity?: number;
   readonly until?: string;
+  readonly deltaE?: number;
 }
 
 /** One dated entry of a job's log; the id is made by the client, so that sending it twice stores it once. */
@@ -41,5 +42,6 @@ export const LOG_ENTRY_FIELDS: GroupField = group('Log entry', {
     air: quantity('Air', 'temperature', -40, 80, '°C'),
     humidity: quantity('Relative humidity', 'fraction', 0, 1, '%'),
     until: instant('Until'),
+    deltaE: quantity('Colour difference, ΔE00', 'count', 0, 200, 'each'),
   }),
 });

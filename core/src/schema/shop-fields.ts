@@ -80,5 +80,15 @@ export const SHOP_FIELDS: GroupField = group('Shop', {
   instruments,
   papers: list('Papers on the shelf', group('Paper', { id: required(text('Paper', 60)) }), 80),
   habit: text('Papers we usually go through', 80),
+  ownPastes: list('Pastes of our own', group('Paste', {
+    id: required(text('Id', 40)),
+    name: required(text('Name', 60)),
+    ladder: required(list('Let-downs', group('Let-down', {
+      fraction: required(quantity('Paste in white gel coat', 'fraction', 0.0001, 0.2, '%')),
+      L: required(quantity('L*, lightness', 'count', 0, 100, 'each')),
+      a: required(quantity('a*, green to red', 'count', -100, 100, 'each')),
+      b: required(quantity('b*, blue to yellow', 'count', -100, 110, 'each')),
+    }), 6)),
+  }), 24),
   pastes: list('Pastes on the shelf', group('Paste', { id: required(text('Paste', 40)) }), 40),
 });

@@ -1,5 +1,6 @@
 import type { JobDocument, Stage } from '@nelbo/core';
 import { cureJobs } from './cure-jobs';
+import { finishJobs } from './finish-jobs';
 import { groundJobs } from './ground-jobs';
 import { otherHulls } from './other-hulls';
 
@@ -198,6 +199,6 @@ export function demoJobs(now: number): readonly DemoJob[] {
     },
     ...otherHulls(now),
     ...groundJobs(now),
-    ...cureJobs(now),
+    ...cureJobs(now), ...finishJobs(now),
   ];
 }

@@ -40,6 +40,7 @@ const schemas: Record<string, JsonSchema> = {
   StoredLogEntry: object({ id: uuid, stage: text, at: instant, who: text, text, receivedAt: instant, event: (ofFields(LOG_ENTRY_FIELDS)['properties'] as JsonSchema)['event'] }, ['event']),
   WorkOrder: object({ id: uuid, jobVersion: whole }),
   KeptWorkOrder: object({ id: uuid, jobVersion: whole, madeAt: instant, engine: text, library: text }),
+  BoatColour: object({ jobId: uuid, title: text, updatedAt: instant, colour: (ofFields(JOB_FIELDS)['properties'] as JsonSchema)['colour'] }),
   Health: object({ status: { const: 'ok' } }),
   Restored: object({ counts, digest: text, equal: { const: true } }),
   YardContents: object({ counts }),

@@ -173,6 +173,11 @@ export class Api {
     return `/api/v1/photos/${id}`;
   }
 
+  /** Colours that were mixed for a boat in other jobs, the newest first. */
+  colours(boat: string, except: string): Observable<BoatColour[]> {
+    return this.#http.get<BoatColour[]>('/api/v1/colours', { params: { boat, except } });
+  }
+
   shop(): Observable<ShopDocument> {
     return this.#http.get<ShopDocument>('/api/v1/shop');
   }
@@ -186,6 +191,14 @@ export class Api {
 export interface StoredProduct {
   readonly id: string;
   readonly product: Record<string, unknown>;
+}
+
+/** What was mixed for a boat before. */
+export interface BoatColour {
+  readonly jobId: string;
+  readonly title: string;
+  readonly updatedAt: string;
+  readonly colour: NonNullable<JobDocument['colour']>;
 }
 
 export interface Photo {

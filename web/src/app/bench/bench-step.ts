@@ -83,7 +83,7 @@ const TRICKLE = 0.0015;
             <div class="buttons"><button type="button" class="main" (click)="thrown(v.why)">It is in the tray outside</button><button type="button" (click)="verdict.set(undefined)">Weigh again</button></div>
           }
         } @else {
-          @if (way()?.way === 'scale') {
+          @if (way().way === 'scale') {
             <h2>{{ run().step === 'first' ? 'Cup on, scale to zero, pour ' + names()[0] + ' until it reads' : 'Pour ' + names()[1] + ' until the scale reads' }}</h2>
             <p class="big">{{ number(target()) }}<small>{{ unit() }}</small></p>
             <div class="bar" aria-hidden="true"><i [style.width.%]="share(reading())"></i><u [style.left.%]="share(band()[0])" [style.width.%]="share(band()[1]) - share(band()[0])"></u></div>
@@ -106,7 +106,7 @@ const TRICKLE = 0.0015;
           }
           @if (run().step === 'second' && run().batch.parts.kind === 'peroxide') {<p class="hazard"><b>MEKP, the catalyst; never MEK, the thinner.</b> Goggles. It meets no accelerator, acetone or metal. Nothing goes back into the bottle.</p>}
           <div class="buttons">
-            @if (way()?.way === 'scale' && run().step === 'second') {<button type="button" (click)="tooMuch()">Too much</button>}
+            @if (way().way === 'scale' && run().step === 'second') {<button type="button" (click)="tooMuch()">Too much</button>}
             @if (run().batch.measures.length > 1) {<button type="button" (click)="otherWay()">Other way to measure</button>}
             <button type="button" class="main" (click)="run().step === 'first' ? firstIn() : judge()">{{ run().step === 'first' ? cap(names()[0]) : cap(names()[1]) }} is in</button>
           </div>
@@ -140,7 +140,7 @@ export class BenchStep {
   protected readonly stirFrom = signal<number | undefined>(undefined);
 
   readonly #scale = toSignal(this.#devices.readings('scale'));
-  protected readonly live = computed(() => (this.way()?.way === 'scale' ? this.#scale() : undefined));
+  protected readonly live = computed(() => (this.way().way === 'scale' ? this.#scale() : undefined));
   protected readonly simulated = computed(() => this.live() !== undefined && (this.#devices.of('scale')?.simulated ?? false));
   protected readonly way = computed(() => this.run().batch.measures[this.run().way]);
   protected readonly names = computed(() => partNames(this.run()));
@@ -187,7 +187,7 @@ export class BenchStep {
   protected readonly stepWords = computed(() => {
     const steps = ['first', 'second', ...(this.run().batch.powder ? ['powder'] : []), 'stir'];
     const at = steps.indexOf(this.run().step) + 1;
-    const how = this.run().step === 'second' && this.way()?.way === 'scale' ? `, on the scale, ${this.names()[0]} already in` : '';
+    const how = this.run().step === 'second' && this.way().way === 'scale' ? `, on the scale, ${this.names()[0]} already in` : '';
     return `Step ${at} of ${steps.length}${how}`;
   });
   protected readonly powder = computed(() => grams(this.run().batch.powder?.mass ?? 0, this.#reading.reader()));

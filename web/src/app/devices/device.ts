@@ -1,12 +1,14 @@
 import type { Observable } from 'rxjs';
 
-export type DeviceKind = 'scale' | 'infrared thermometer' | 'air logger' | 'moisture meter';
+export type DeviceKind = 'scale' | 'infrared thermometer' | 'air logger' | 'moisture meter' | 'colour reader';
 
-/** What a device says: kg, °C, °C with humidity 0–1, or points of the meter's scale. */
+/** What a device says: kg, °C, °C with humidity 0–1, points of the meter's scale, or a colour. */
 export interface DeviceReading {
   readonly at: number;
   readonly value: number;
   readonly humidity?: number;
+  /** L*a*b* under D65, of a colour reader; its value is L*. */
+  readonly lab?: { readonly L: number; readonly a: number; readonly b: number };
   /** False while the value still runs. */
   readonly steady: boolean;
 }
@@ -27,4 +29,10 @@ export interface Device {
 /** A scale can be set to zero. */
 export interface ScaleDevice extends Device {
   tare(): void;
+}
+
+/** A colour reader is held on a surface; a stand-in is told which. */
+export interface ColourDevice extends Device {
+  /** What the stand-in is held on; a real one needs no telling. */
+  hold?(colour: { readonly L: number; readonly a: number; readonly b: number }): void;
 }

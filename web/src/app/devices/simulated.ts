@@ -1,5 +1,5 @@
 import { Observable, interval, map } from 'rxjs';
-import type { Device, DeviceReading, ScaleDevice } from './device';
+import type { ColourDevice, Device, DeviceReading, ScaleDevice } from './device';
 
 const TICK_MS = 250;
 
@@ -73,3 +73,28 @@ export const simulatedLogger = (): Device => slow('air logger', 'Shed logger', 7
 
 /** Relative scale, 0–100, with the scatter of a hand that presses differently each time. */
 export const simulatedMoisture = (): Device => slow('moisture meter', 'Moisture meter', 73, (_, n) => ({ value: Math.max(0, Math.round(14 + 3 * n())) }));
+
+/** Scatter of a hand-held reader in each coordinate. */
+const READER_SIGMA = 0.2;
+
+/** Held on whatever it is told to, a faded grey-green topside until then; scatters as a hand-held reader does. */
+export class SimulatedColourReader implements ColourDevice {
+  readonly kind = 'colour reader';
+  readonly name = 'Colour reader';
+  readonly simulated = true;
+  readonly #noise = noise(74);
+  #colour = { L: 81.4, a: -4.6, b: 6.8 };
+
+  readonly readings$: Observable<DeviceReading> = interval(500).pipe(map(() => this.read(Date.now())));
+
+  hold(colour: { readonly L: number; readonly a: number; readonly b: number }): void {
+    this.#colour = { ...colour };
+  }
+
+  read(now: number): DeviceReading {
+    // The bell of `noise` has a spread of a third.
+    const jitter = (v: number): number => Math.round((v + 3 * READER_SIGMA * this.#noise()) * 100) / 100;
+    const lab = { L: jitter(this.#colour.L), a: jitter(this.#colour.a), b: jitter(this.#colour.b) };
+    return { at: now, value: lab.L, lab, steady: true };
+  }
+}

@@ -26,7 +26,9 @@ import { SurveyStage } from './stages/survey-stage';
 import { SystemStage } from './stages/system-stage';
 import { Conflict } from './conflict';
 import { Forecast } from './forecast';
+import { ColourBoard } from './colour/colour-board';
 import { CureView } from './cure/cure-view';
+import { FairMap } from './fair/fair-map';
 import { History } from './history';
 import { jobCommands } from './job-commands';
 
@@ -36,7 +38,7 @@ const FETCH_STAGES_MS = 2500;
 /** A job: the tape across the top, the drawings, the stage at hand and the totals. */
 @Component({
   selector: 'nb-job-page',
-  imports: [Conflict, CureView, History, JobHeader, Moved, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, OpenStageView, FairStage, FinishStage, LogStage],
+  imports: [ColourBoard, Conflict, CureView, FairMap, History, JobHeader, Moved, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, OpenStageView, FairStage, FinishStage, LogStage],
   providers: [JobStore, LogStore, PhotoStore, Forecast, JobContext],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -48,7 +50,7 @@ const FETCH_STAGES_MS = 2500;
         @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [stage]="current()" [warned]="context.warned()" [open]="context.open()" />}
       </header>
       <div class="body" [attr.class]="'body about-' + current()">
-        <section class="drawings" aria-label="Drawings"><nb-drawings [stage]="current()" [sectionOnly]="charts()" />@if (charts()) {@defer (on immediate) {<nb-cure-view />}}<nb-moved /></section>
+        <section class="drawings" aria-label="Drawings">@if (mapped()) {@defer (on immediate) {<nb-fair-map />}}<nb-drawings [stage]="current()" [sectionOnly]="charts() || mapped() || coloured()" />@if (charts()) {@defer (on immediate) {<nb-cure-view />}}@if (coloured()) {@defer (on immediate) {<nb-colour-board />}}<nb-moved /></section>
         <main class="stage" tabindex="-1" [attr.aria-label]="current()">
           @if (open()) {<nb-open-stage [stage]="current()" />} @else {@switch (current()) {
             @case ('survey') {<nb-survey-stage />}
@@ -103,6 +105,12 @@ export class JobPage implements OnDestroy {
 
   /** While mixing and curing the course of the cure takes the place of the plan view. */
   protected readonly charts = computed(() => this.current() === 'mix' && this.context.plan()?.timeline !== undefined);
+
+  /** While fairing the map of the surface takes that place, once it was read. */
+  protected readonly mapped = computed(() => this.current() === 'fair' && this.context.plan()?.fair?.surface !== undefined);
+
+  /** While finishing, target and chips side by side. */
+  protected readonly coloured = computed(() => this.current() === 'finish' && (this.context.document()?.colour?.readings?.length ?? 0) > 0 && this.context.plan()?.system?.chosen?.chain.finish?.kind === 'gel coat');
 
   protected readonly open = computed(() => this.context.plan()?.open.some((o) => o.stage === this.current()) ?? false);
 

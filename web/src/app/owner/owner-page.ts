@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, ty
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { GENERAL_CAUTION, METHODS, STAGE_TITLES, againstFirstLook, changesWords, damageData, findingHistory, planScene, plainText, say, saySize, stageWords, substrateOf } from '@nelbo/core';
+import { GENERAL_CAUTION, METHODS, STAGE_TITLES, againstFirstLook, changesWords, damageData, findingHistory, planScene, plainText, say, sayIn, saySize, stageWords, substrateOf, type Job, type Plan, type Reader, type Scene, type Stage } from '@nelbo/core';
+import { CHECK_RESULTS, fairScene, fairnessOfRound, fairnessOptions } from '@nelbo/core/finish';
+import { hoursExplained, hoursWords } from '@nelbo/core/papers';
 import { JobStore } from '../state/job-store';
 import { PhotoStore } from '../state/photo-store';
 import { Reading, TIME_ZONE } from '../state/reading';
@@ -10,7 +12,7 @@ import { ShopStore } from '../state/shop-store';
 import { StoresStore } from '../state/stores-store';
 import { SceneView } from '../ui/scene-view';
 
-/** What was found, for the owner: the damage as first seen and as it is, and what that means in area, plies, hours and money. */
+/** What was found, for the owner: the damage as first seen and as it is, and what that means in area, plies, hours and money; then where the hours go, and what was checked. */
 @Component({
   selector: 'nb-owner-page',
   imports: [ButtonModule, RouterLink, SceneView],
@@ -32,6 +34,20 @@ import { SceneView } from '../ui/scene-view';
         @if (p.scene; as s) {<figure><nb-scene [scene]="s" /><figcaption>Dashed: as first seen. Full line: as it is.@if (p.readings) { Rings sound, squares dull, drops wet.}</figcaption></figure>}
         <h2>How it was found</h2>
         <ol>@for (f of p.findings; track $index) {<li><b>{{ f.when }}, {{ f.extent }}: {{ f.size }}</b>@if (f.how) {<span> {{ f.how }}</span>}@if (f.changed) {<p class="muted">That moved {{ f.changed }}.</p>}@if (f.photo; as url) {<img [src]="url" alt="" />}</li>}</ol>
+        @if (p.hours.length > 0) {
+          <h2>Where the hours go</h2>
+          <table class="ruled hours">
+            <thead><tr><th scope="col">Stage</th><th scope="col">What takes the time, and why</th><th scope="col" class="number">Work</th><th scope="col" class="number">Waiting</th></tr></thead>
+            <tbody>@for (h of p.hours; track h.stage) {<tr><th scope="row">{{ h.title }}</th><td>{{ h.why }}@if (h.tasks) {<br /><span class="muted small">{{ h.tasks }}</span>}</td><td class="number">{{ h.work }}</td><td class="number">{{ h.wait }}</td></tr>}</tbody>
+            <tfoot><tr><th scope="row">In all</th><td></td><td class="number"><b>{{ p.work }}</b></td><td class="number">{{ p.wait }}</td></tr></tfoot>
+          </table>
+        }
+        @if (p.surface; as s) {<figure><nb-scene [scene]="s" /><figcaption>The surface as measured {{ p.surfaceAt }}: the darker, the lower. {{ p.surfaceWords }}</figcaption></figure>}
+        @if (p.checks.length > 0) {
+          <h2>Checked at the end</h2>
+          <table class="ruled"><thead><tr><th scope="col">Check</th><th scope="col">Mark</th><th scope="col">Result</th></tr></thead><tbody>@for (c of p.checks; track c.name) {<tr><th scope="row">{{ c.name }}</th><td>{{ c.mark }}</td><td>{{ c.result }}</td></tr>}</tbody></table>
+          <p class="small">Signed by {{ p.signed }}.</p>
+        }
         @if (p.plan.length > 0) {<h2>What will be done</h2><ul class="plan">@for (l of p.plan; track l.stage) {<li><b>{{ l.stage }}.</b> {{ l.text }}</li>}</ul>}
         <p class="sign"><span>Owner has seen this</span><span>Date</span></p>
         <p class="muted small">{{ general }}</p>
@@ -45,6 +61,7 @@ import { SceneView } from '../ui/scene-view';
     .lead { font-size: 1.1rem; margin: 14px 0; } h2 { margin: 20px 0 6px; font-size: 1.05rem; } caption { text-align: left; font-weight: 700; padding: 6px 0; }
     th[scope='row'] { font-size: 1rem; color: var(--ink); } figure { margin: 18px 0; break-inside: avoid; } figcaption { color: var(--muted); font-size: 0.87rem; }
     li { padding: 5px 0; border-bottom: 1px solid var(--hairline); break-inside: avoid; } img { max-width: 300px; max-height: 220px; display: block; margin-top: 6px; border: 1px solid var(--ink); }
+    .hours td, .hours th { vertical-align: top; } .hours tr { break-inside: avoid; } .hours .number { white-space: nowrap; }
     .sign { display: grid; grid-template-columns: 2fr 1fr; gap: 30px; margin: 50px 0 20px; } .sign span { border-top: 1px solid var(--ink); padding-top: 4px; }
     @media print { .no-print { display: none; } main { padding: 0; max-width: none; } }
   `,
@@ -86,12 +103,37 @@ export class OwnerPage implements OnDestroy {
         changed: changesWords(changes, reader),
         photo: finding.tracing && this.#photos.url(finding.tracing.photo),
       })),
+      ...this.#hours(plan, reader),
+      ...this.#surface(job, plan, reader, day),
+      checks: plan.finish?.signed ? plan.finish.checks.map((c) => ({ name: c.name, mark: c.mark, result: [c.result ? CHECK_RESULTS[c.result] : '', c.answer?.note ?? ''].filter(Boolean).join(': ') })) : [],
+      signed: plan.finish?.signed ? `${plan.finish.signed.who}, ${day.format(new Date(plan.finish.signed.at))}` : '',
       plan: plan.stages.flatMap((stage) => {
         const words = stage === 'survey' || stage === 'log' || plan.open.some((o) => o.stage === stage) ? undefined : stageWords(stage, plan, reader);
         return words ? [{ stage: STAGE_TITLES[stage], text: plainText(words) }] : [];
       }),
     };
   });
+
+  /** Hours stage by stage, with what takes them. */
+  #hours(plan: Plan, reader: Reader): { hours: { stage: Stage; title: string; why: string; tasks: string; work: string; wait: string }[]; work: string; wait: string } {
+    // Before anything but the survey has a time there is nothing to explain.
+    const told = plan.open.length > 0 ? [] : hoursExplained(plan, reader);
+    const say = (s: number): string => (s > 0 ? hoursWords(s, reader) : '–');
+    const sum = (of: 'work' | 'wait'): string => say(told.reduce((all, h) => all + h[of], 0));
+    return { hours: told.map((h) => ({ stage: h.stage, title: h.title, why: h.why, tasks: h.tasks.slice(0, 4).map((t) => `${t.label} ${hoursWords(t.work, reader)}`).join(' · '), work: say(h.work), wait: say(h.wait) })), work: sum('work'), wait: sum('wait') };
+  }
+
+  #surface(job: Job, plan: Plan, reader: Reader, day: Intl.DateTimeFormat): { surface?: Scene; surfaceAt?: string; surfaceWords?: string } {
+    const round = job.fairing?.rounds?.at(-1);
+    const grade = plan.inputs?.grade ?? 'standard';
+    const map = fairnessOfRound(job.fairing, grade);
+    if (!round || !map || !plan.fair?.surface) return {};
+    return {
+      surface: fairScene(map, round.readings, fairnessOptions(job.fairing, grade).tolerance, plan.planView, { width: 760, height: 260, units: reader.units, show: 'depths' }),
+      surfaceAt: day.format(new Date(round.at)),
+      surfaceWords: plan.fair.surface.fair ? 'It is fair.' : `Deepest ${sayIn(plan.fair.surface.deepest, 'mm', 1, reader)}.`,
+    };
+  }
 
   constructor() {
     effect(() => this.#jobs.open(this.id()));

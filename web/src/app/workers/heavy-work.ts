@@ -2,11 +2,13 @@ import { Injectable } from '@angular/core';
 import { Observable, map } from 'rxjs';
 import type { Clock, FaceProposals, Job, Library, Shop } from '@nelbo/core';
 import type { LoggerFile } from '@nelbo/core/cure';
+import type { FillerChoice, RecipeQuestion } from '@nelbo/core/finish';
 import type { NestInput } from '@nelbo/core/papers';
 import type { HeavyAnswer, HeavyRequest } from './messages';
 
 export type Cured = Extract<HeavyAnswer, { kind: 'cure' }>;
 export type Helped = Extract<HeavyAnswer, { kind: 'help' }>;
+export type Coloured = Extract<HeavyAnswer, { kind: 'colour' }>;
 export type Nested = Extract<HeavyAnswer, { kind: 'nested' }>;
 
 /** Work that takes longer than a frame: done in a worker of its own, which is ended when nobody waits any more. */
@@ -25,6 +27,16 @@ export class HeavyWork {
   /** What would bring the job to a safe end sooner, better and better. */
   help(job: Job, library: Library, shop: Shop, clock: Clock): Observable<Helped> {
     return this.#ask({ kind: 'help', job, library, shop, clock }, (a) => a.kind === 'help' && a.progress.done) as Observable<Helped>;
+  }
+
+  /** The job planned with every fairing compound. */
+  fillers(job: Job, library: Library, shop: Shop, clock: Clock): Observable<readonly FillerChoice[]> {
+    return this.#ask({ kind: 'fillers', job, library, shop, clock }, () => true).pipe(map((a) => (a as Extract<HeavyAnswer, { kind: 'fillers' }>).choices));
+  }
+
+  /** A recipe for a colour; the last answer has it. */
+  colour(question: RecipeQuestion): Observable<Coloured> {
+    return this.#ask({ kind: 'colour', question }, (a) => a.kind === 'colour' && a.answer !== undefined) as Observable<Coloured>;
   }
 
   /** Reads the file of a logger. */

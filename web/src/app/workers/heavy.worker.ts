@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import { planRepair, proposeForPlan } from '@nelbo/core';
 import { forecastCure, readLogger, whatWouldHelp } from '@nelbo/core/cure';
+import { fillerChoices, matchColour } from '@nelbo/core/finish';
 import { nest } from '@nelbo/core/papers';
 import type { HeavyAnswer, HeavyRequest } from './messages';
 
@@ -28,9 +29,17 @@ function help({ job, library, shop, clock }: Extract<HeavyRequest, { kind: 'help
   }
 }
 
+function colour({ question }: Extract<HeavyRequest, { kind: 'colour' }>): void {
+  const start = performance.now();
+  const found = matchColour(question, (share) => answer({ kind: 'colour', share: Math.min(0.99, share) }));
+  answer({ kind: 'colour', share: 1, answer: found, ms: performance.now() - start });
+}
+
 addEventListener('message', ({ data }: MessageEvent<HeavyRequest>) => {
   if (data.kind === 'cure') return cure(data);
   if (data.kind === 'help') return help(data);
+  if (data.kind === 'fillers') return answer({ kind: 'fillers', choices: fillerChoices(data.job, data.library, data.shop, data.clock) });
+  if (data.kind === 'colour') return colour(data);
   if (data.kind === 'logger') return answer({ kind: 'logger', file: readLogger(data.text, data.timeZone) });
   if (data.kind === 'propose') {
     const start = performance.now();

@@ -3,7 +3,7 @@ import type { SandingStep } from '@nelbo/core';
 import { ArrowKeys } from '../../ui/arrow-keys';
 import { FigureView } from '../../ui/figure';
 
-/** A grit sequence, coarse to fine. */
+/** A sequence of papers, coarse to fine. */
 @Component({
   selector: 'nb-sanding',
   imports: [ArrowKeys, FigureView],
@@ -11,10 +11,10 @@ import { FigureView } from '../../ui/figure';
   template: `
     <table class="ruled">
       <caption class="visually-hidden">{{ caption() }}</caption>
-      <thead><tr><th>{{ caption() }}</th><th class="number">takes off</th><th class="number">time</th><th class="number">discs</th></tr></thead>
+      <thead><tr><th>{{ caption() }}</th><th>tool, stroke</th><th class="number">takes off</th><th class="number">time</th><th class="number">pieces</th></tr></thead>
       <tbody>
-        @for (s of steps(); track s.grit) {
-          <tr><td><b>P{{ s.grit }}</b></td><td class="number"><nb-figure [figure]="s.depth" as="µm" [decimals]="0" class="plain" /></td><td class="number"><nb-figure [figure]="s.time" class="plain" /></td><td class="number"><nb-figure [figure]="s.discs" [bare]="true" /></td></tr>
+        @for (s of steps(); track s.paperId) {
+          <tr><td><b>{{ s.grit }}</b></td><td class="small">{{ s.tool }}{{ s.wet ? ', wet' : '' }}<br /><span class="muted">{{ s.direction }}</span></td><td class="number"><nb-figure [figure]="s.depth" as="µm" [decimals]="0" class="plain" /></td><td class="number"><nb-figure [figure]="s.time" class="plain" /></td><td class="number"><nb-figure [figure]="s.discs" [bare]="true" /></td></tr>
         }
       </tbody>
     </table>
