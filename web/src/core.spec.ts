@@ -28,3 +28,4 @@ import '../../core/spec/mixing.spec';
 import '../../core/spec/colour.spec';
 import '../../core/spec/fairness.spec';
 import '../../core/spec/grits.spec';
+import '../../core/spec/finish-plan.spec';

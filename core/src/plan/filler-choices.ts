@@ -1,7 +1,7 @@
 import { linkOf } from '../match/chain';
 import { conditionsOf } from '../match/rule';
 import type { Filler, Library } from '../materials/product';
-import type { Job } from '../schema/job';
+import type { Job, SystemChoice } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import { planRepair } from './plan-repair';
 import type { Clock, Shop } from './shop';
@@ -9,6 +9,8 @@ import type { Clock, Shop } from './shop';
 /** One fairing compound on this job: whether it may, and what it costs in coats and hours. */
 export interface FillerChoice {
   readonly filler: Filler;
+  /** What the job's system is when it is taken. */
+  readonly system: SystemChoice;
   readonly chosen: boolean;
   readonly allowed: boolean;
   /** Why not, or on what condition. */
@@ -24,12 +26,14 @@ export interface FillerChoice {
 
 /** The job planned once with each compound of the library: the same computation as the plan itself. */
 export function fillerChoices(job: Job, library: Library, shop: Shop, clock: Clock): readonly FillerChoice[] {
-  const own = planRepair(job, library, shop, clock).plan?.system?.chosen?.chain.filler?.id;
+  const own = planRepair(job, library, shop, clock).plan?.system?.chosen?.chain;
   return library.fillers.map((filler): FillerChoice => {
-    const { plan, problems } = planRepair({ ...job, system: { ...job.system, filler: filler.id } }, library, shop, clock);
+    // The rest of the chain is held: a filler that only another resin or finish would take is no choice here.
+    const system = { ...job.system, ...(own?.resin ? { resin: own.resin.id } : {}), ...(own?.finish ? { finish: own.finish.id } : {}), filler: filler.id };
+    const { plan, problems } = planRepair({ ...job, system }, library, shop, clock);
     const chain = plan?.system?.chosen?.chain;
-    const taken = chain && linkOf(chain, 'fill')?.id === filler.id;
-    const head = { filler, chosen: filler.id === own, perGo: filler.maximumPerGo };
+    const taken = chain && linkOf(chain, 'fill')?.id === filler.id && chain.resin?.id === own?.resin?.id && chain.finish?.id === own?.finish?.id;
+    const head = { filler, system, chosen: filler.id === own?.filler?.id, perGo: filler.maximumPerGo };
     if (!taken || !plan?.fair) {
       const refused = problems.filter((p) => p.path === 'system.filler' || p.path.startsWith('system')).map((p) => p.what);
       return { ...head, allowed: false, reasons: refused.length > 0 ? refused.slice(0, 2) : ['no sound chain holds with it on this job'] };

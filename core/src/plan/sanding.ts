@@ -51,9 +51,11 @@ export interface SandingQuestion {
 const SOURCE = 'each paper removes the scratch of the one before; least total time over the papers on the shelf';
 const DIRECTIONS = ['along the hull', 'slantwise, bow down', 'slantwise, bow up'];
 
-/** The paper of the shelf that stands for a habit's grit: of its grade, quickest first. */
-function likeHabit(papers: readonly Paper[], grain: number): Paper | undefined {
+/** The paper of the shelf that stands for a habit's grit: of its grade, quickest first; flat where it has to level. */
+function likeHabit(all: readonly Paper[], grain: number, flat: boolean): Paper | undefined {
   const off = (p: Paper): number => Math.abs(Math.log(p.grain / grain));
+  const boards = flat ? all.filter((p) => p.tool !== 'random orbital' && p.tool !== 'rotary') : [];
+  const papers = boards.length > 0 ? boards : all;
   const near = papers.filter((p) => off(p) < 0.03);
   const among = near.length > 0 ? near : papers;
   return among.reduce<Paper | undefined>((best, p) => (!best || off(p) < off(best) - 1e-9 || (Math.abs(off(p) - off(best)) < 1e-9 && p.rate > best.rate) ? p : best), undefined);
@@ -61,7 +63,9 @@ function likeHabit(papers: readonly Paper[], grain: number): Paper | undefined {
 
 function habitCost(q: SandingQuestion, total: Figure, ledger: Ledger): HabitCost | undefined {
   if (!q.habit || q.habit.length === 0) return undefined;
-  const chain = q.habit.flatMap(({ grain }) => likeHabit(q.papers, grain) ?? []);
+  // Whatever the habit, the first paper has to level.
+  const coarsest = Math.max(...q.habit.map((h) => h.grain));
+  const chain = q.habit.flatMap(({ grain }) => likeHabit(q.papers, grain, q.levels && grain === coarsest) ?? []);
   const usable = chain.filter((p, i) => chain.indexOf(p) === i);
   if (usable.length === 0) return undefined;
   const gone = chainTime(usable, q.stock.value, q.area.value);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, of, startWith, switchMap } from 'rxjs';
-import { sayIn } from '@nelbo/core';
+import { sayIn, type SystemChoice } from '@nelbo/core';
 import type { FillerChoice } from '@nelbo/core/finish';
 import { Reading, TIME_ZONE } from '../../state/reading';
 import { StoresStore } from '../../state/stores-store';
@@ -25,7 +25,7 @@ import { JobContext } from '../job-context';
               <p class="spread"><b>{{ c.name }}</b><span class="small">{{ c.chosen ? 'in the plan' : c.allowed ? '' : 'not here' }}</span></p>
               <p class="small">{{ c.figures }}</p>
               @if (c.reasons) {<p class="small muted">{{ c.reasons }}</p>}
-              @if (c.allowed && !c.chosen) {<button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="take(c.id)" [attr.aria-label]="'Plan with ' + c.name">Plan with it</button>}
+              @if (c.allowed && !c.chosen) {<button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="take(c.system)" [attr.aria-label]="'Plan with ' + c.name">Plan with it</button>}
             </div>
           }
         }
@@ -52,7 +52,7 @@ export class FillerTable {
     return Array.isArray(found) ? found.map((c) => this.#say(c)) : [];
   });
 
-  #say(c: FillerChoice): { id: string; name: string; chosen: boolean; allowed: boolean; figures: string; reasons: string } {
+  #say(c: FillerChoice): { id: string; system: SystemChoice; name: string; chosen: boolean; allowed: boolean; figures: string; reasons: string } {
     const reader = this.#reading.reader();
     const hours = (s: number | undefined): string => (s === undefined ? '' : sayIn({ value: s }, 'h', 1, reader));
     const figures = [
@@ -63,10 +63,10 @@ export class FillerTable {
       c.elapsed !== undefined && `${hours(c.elapsed)} until level`,
       c.cost !== undefined && `${c.cost.toFixed(2)} ${this.#context.currency()}`.trim(),
     ].filter(Boolean);
-    return { id: c.filler.id, name: c.filler.name, chosen: c.chosen, allowed: c.allowed, figures: figures.join(' · '), reasons: c.reasons.join('; ') };
+    return { id: c.filler.id, system: c.system, name: c.filler.name, chosen: c.chosen, allowed: c.allowed, figures: figures.join(' · '), reasons: c.reasons.join('; ') };
   }
 
-  protected take(filler: string): void {
-    this.#context.store.set('system.filler', filler);
+  protected take(system: SystemChoice): void {
+    this.#context.store.set('system', system);
   }
 }
