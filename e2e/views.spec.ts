@@ -5,24 +5,24 @@ const MARIGOLD = '/jobs/5b1d2f60-0001-4a01-9c01-000000000001';
 /** Cored, with readings and a traced outline; and a hull that nobody has named yet. */
 const RAGGED_ROBIN = '/jobs/5b1d2f60-0006-4a01-9c01-000000000006';
 const RAFT = '/jobs/5b1d2f60-0008-4a01-9c01-000000000008';
-const LITTLE_AUK = '/jobs/5b1d2f60-0004-4a01-9c01-000000000004';
+/** Read twice with a batten, its colour under way. */
+const TURNSTONE = '/jobs/5b1d2f60-0021-4a01-9c01-000000000021';
 
 const VIEWS = [
   '/shop',
   '/jobs',
   '/jobs/new',
   '/settings',
-  ...['grind', 'laminate', 'fair', 'log'].map((s) => `${MARIGOLD}/${s}`),
-  `${LITTLE_AUK}/mix`,
+  ...['grind', 'laminate', 'log'].map((s) => `${MARIGOLD}/${s}`),
+  ...['fair', 'finish', 'owner'].map((s) => `${TURNSTONE}/${s}`),
   '/bench',
   '/jobs/5b1d2f60-0017-4a01-9c01-000000000017/mix',
   '/jobs/5b1d2f60-0020-4a01-9c01-000000000020/mix',
-  `${LITTLE_AUK}/finish`,
   `${MARIGOLD}/work-order`,
   `${MARIGOLD}/system`,
   '/stores/own-topside-paint-mist-grey',
   '/guide',
-  ...['survey', 'mix', 'work-order', 'owner'].map((s) => `${RAGGED_ROBIN}/${s}`),
+  ...['survey', 'mix', 'work-order'].map((s) => `${RAGGED_ROBIN}/${s}`),
   `${RAFT}/survey`,
   `${RAFT}/system`,
 ];

@@ -2,6 +2,7 @@
 import { measurePlanning } from './bench/planning';
 import { measureMatch } from './bench/match';
 import { measureCure } from './bench/cure';
+import { measureFinish } from './bench/finish';
 import { measureLaminate } from './bench/laminate';
 import { measurePage } from './bench/page';
 import { measureServer } from './bench/server';
@@ -9,7 +10,7 @@ import { measureTyping } from './bench/typing';
 import { printRows, type Row } from './bench/rows';
 
 const wanted = process.argv.slice(2);
-const PARTS: Record<string, () => Promise<readonly Row[]> | readonly Row[]> = { planning: measurePlanning, match: measureMatch, laminate: measureLaminate, cure: measureCure, page: measurePage, typing: measureTyping, server: measureServer };
+const PARTS: Record<string, () => Promise<readonly Row[]> | readonly Row[]> = { planning: measurePlanning, match: measureMatch, laminate: measureLaminate, cure: measureCure, finish: measureFinish, page: measurePage, typing: measureTyping, server: measureServer };
 const unknown = wanted.find((w) => !(w in PARTS));
 if (unknown) {
   console.error(`no part “${unknown}”; there are ${Object.keys(PARTS).join(', ')}`);

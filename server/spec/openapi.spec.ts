@@ -57,6 +57,7 @@ describe('the OpenAPI document', () => {
       ['GET', `/jobs/${id}/patterns.svg`],
       ['GET', `/jobs/${id}/patterns.dxf`],
       ['GET', `/jobs/${id}/patterns.csv`],
+      ['GET', '/colours?boat=Sloop'],
       ['PUT', '/shop', { name: 'Yard' }],
       ['GET', '/shop'],
       ['PUT', '/stores/own-x', { like: 'epoxy-slow' }],

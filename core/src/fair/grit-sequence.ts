@@ -68,6 +68,20 @@ function stepsOf(label: Label, stock: number, area: number): readonly GritStep[]
   return steps;
 }
 
+/** Labels that may still be part of the best: sorted by depth, each must be worth more than those that took less off. */
+function undominated(labels: Label[], spared: number): readonly Label[] {
+  if (labels.length < 2) return labels;
+  let least = Infinity;
+  return labels
+    .sort((a, b) => a.depth - b.depth || a.time - b.time)
+    .filter((l) => {
+      const worth = l.time - l.depth * spared;
+      if (worth >= least) return false;
+      least = worth;
+      return true;
+    });
+}
+
 /**
  * The papers with the least total time that take off `stock` in all and end as the next layer wants. Each paper
  * removes the scratch of the one before; the first removes what is left of the stock, so that the whole sequence never
@@ -82,41 +96,38 @@ export function gritSequence(q: GritQuestion): GritAnswer {
   const { ends, short } = endPapers(usable, q.endGrain);
   if (ends.length === 0) return { steps: [] };
   const endGrain = ends[0].grain;
-  const order = [...ends, ...usable.filter((p) => p.grain > endGrain * SAME).sort((a, b) => a.grain - b.grain)];
-  const open = new Map<Paper, Label[]>(order.map((p) => [p, []]));
-  for (const paper of ends) open.get(paper)?.push({ paper, time: 0, depth: 0 });
+  const order = [...ends, ...usable.filter((p) => p.grain > endGrain * SAME).sort((x, y) => x.grain - y.grain)];
+  // A slower paper of a grain comes first where it levels; behind another one its quicker like is always as good.
+  const onlyFirst = order.map((p) => order.some((o) => o !== p && o.rate > p.rate && o.life >= p.life && Math.abs(o.grain / p.grain - 1) < SAME - 1));
+  const change = order.map((p) => stepOf(p, 0, area).time);
+  // Every metre that the later papers take off spares the first one at most this: it is at least as coarse.
+  const sparing = new Array<number>(order.length).fill(0);
+  for (let i = order.length - 1, slowest = Infinity; i >= 0; i -= 1) {
+    slowest = Math.min(slowest, order[i].rate);
+    sparing[i] = area / slowest;
+  }
+  const fastest = area / Math.max(...order.map((p) => p.rate));
+  const open: Label[][] = order.map((paper, i) => (i < ends.length ? [{ paper, time: 0, depth: 0 }] : []));
   let best: Label | undefined;
   let bestTime = Infinity;
   let bestFlat = false;
-  // Every metre that the later papers take off spares the first one at most this: it is at least as coarse.
-  const sparing = (paper: Paper): number => area / Math.min(...order.filter((p) => p.grain >= paper.grain / SAME).map((p) => p.rate));
-  const undominated = (labels: readonly Label[], spared: number): readonly Label[] => {
-    const kept: Label[] = [];
-    let least = Infinity;
-    for (const l of [...labels].sort((a, b) => a.depth - b.depth || a.time - b.time)) {
-      const worth = l.time - l.depth * spared;
-      if (worth >= least) continue;
-      least = worth;
-      kept.push(l);
-    }
-    return kept;
-  };
-  for (const paper of order) {
-    for (const label of undominated(open.get(paper) ?? [], sparing(paper))) {
-      if (label.depth >= stock && label.later) continue;
-      const total = label.time + stepOf(paper, Math.max(0, stock - label.depth), area).time;
+  order.forEach((paper, i) => {
+    for (const label of undominated(open[i], sparing[i])) {
+      const total = label.time + change[i] + (Math.max(0, stock - label.depth) * area) / paper.rate;
       const isFlat = !levels || flat(paper);
       if ((isFlat && !bestFlat) || (isFlat === bestFlat && total < bestTime)) [best, bestTime, bestFlat] = [label, total, isFlat];
-      const taken = stepOf(paper, 0, area).time;
-      for (const coarser of order) {
+      if (onlyFirst[i]) continue;
+      for (let k = i + 1; k < order.length; k += 1) {
+        const coarser = order[k];
         if (coarser.grain <= paper.grain * SAME) continue;
         const depth = label.depth + coarser.scratch;
-        const time = label.time + taken + (coarser.scratch * area) / paper.rate;
-        if (depth >= stock || (bestFlat && time >= bestTime)) continue;
-        open.get(coarser)?.push({ paper: coarser, time, depth, later: label });
+        const time = label.time + change[i] + (coarser.scratch * area) / paper.rate;
+        // What is left takes at least as long as with the quickest paper.
+        if (depth >= stock || (bestFlat && time + (stock - depth) * fastest >= bestTime)) continue;
+        open[k].push({ paper: coarser, time, depth, later: label });
       }
     }
-  }
+  });
   return best ? { steps: stepsOf(best, stock, area), ...(short ? { short } : {}) } : { steps: [] };
 }
 

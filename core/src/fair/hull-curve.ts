@@ -22,6 +22,8 @@ export interface HullCurve {
 const FLAT: HullCurve = { at: () => 0, radius: Infinity, left: 0 };
 /** Rounds of least absolute deviations before readings are left out, and of leaving out. */
 const ROUNDS = { absolute: 10, trimmed: 12 };
+/** Changes of the fit smaller than this are none, m. */
+const SETTLED = 1e-6;
 /** At the most this share of the readings is taken to be damage. */
 const MOST_LEFT_OUT = 0.6;
 /** Readings this close to the curve are on it whatever the scatter, m. */
@@ -30,6 +32,13 @@ const HAIR = 0.00002;
 const FLATTEST = 1e-4;
 
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
+
+/** Whether two readings are left on every line: fewer do not settle its tilt. */
+function everyLineKept(gaps: readonly Gap[], kept: readonly number[], number: ReadonlyMap<number, number>): boolean {
+  const left = new Array<number>(number.size).fill(0);
+  gaps.forEach((g, i) => (left[number.get(g.y) ?? 0] += kept[i]));
+  return left.every((n) => n >= 2);
+}
 
 /**
  * The hull's own curve under a straight edge, by least squares of low order: z = −gap. The edge is laid anew on every
@@ -65,7 +74,9 @@ export function fitHullCurve(gaps: readonly Gap[], edge: Edge): HullCurve {
   for (let round = 0; round < ROUNDS.absolute; round += 1) {
     const now: readonly number[] = c;
     const weights = rows.map((r, i) => 1 / Math.max(HAIR, Math.abs(heights[i] - rowAt(r, now))));
-    c = leastSquares(rows, heights, unknowns, weights) ?? now;
+    const next = leastSquares(rows, heights, unknowns, weights) ?? now;
+    c = next;
+    if (next.every((v, i) => Math.abs(v - now[i]) < SETTLED)) break;
   }
   let on: readonly number[] = used.map(() => 1);
   for (let round = 0; round < ROUNDS.trimmed; round += 1) {
@@ -73,7 +84,7 @@ export function fitHullCurve(gaps: readonly Gap[], edge: Edge): HullCurve {
     const off = rows.map((r, i) => Math.abs(heights[i] - rowAt(r, now)));
     const limit = Math.max(HAIR, 3 * 1.48 * median(off));
     const next = off.map((v) => (v <= limit ? 1 : 0));
-    const enough = next.filter(Boolean).length >= (1 - MOST_LEFT_OUT) * used.length && lines.every((y) => used.filter((g, i) => g.y === y && next[i] === 1).length >= 2);
+    const enough = next.filter(Boolean).length >= (1 - MOST_LEFT_OUT) * used.length && everyLineKept(used, next, number);
     const again = enough ? leastSquares(rows, heights, unknowns, next) : undefined;
     if (!again) break;
     const same = round > 0 && next.every((v, i) => v === on[i]);

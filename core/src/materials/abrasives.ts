@@ -78,13 +78,25 @@ export function paperOf(sheet: Sheet, material: AbradedMaterial, tool: SandingTo
   };
 }
 
+/** Every abrasive of a list of products as a paper, worked out once per list. */
+const made = new WeakMap<readonly object[], Map<AbradedMaterial, readonly { readonly paper: Paper; readonly usual: boolean }[]>>();
+
+function allPapers(products: readonly { readonly role: string }[], material: AbradedMaterial): readonly { readonly paper: Paper; readonly usual: boolean }[] {
+  const kept = made.get(products) ?? new Map<AbradedMaterial, readonly { readonly paper: Paper; readonly usual: boolean }[]>();
+  made.set(products, kept);
+  const before = kept.get(material);
+  if (before) return before;
+  const all = products.flatMap((p) => {
+    if (p.role !== 'abrasive') return [];
+    const sheet = p as Sheet;
+    const paper = paperOf(sheet, material);
+    return paper ? [{ paper, usual: sheet.family !== 'CAMI' || sheet.own === true }] : [];
+  });
+  kept.set(material, all);
+  return all;
+}
+
 /** The papers of the shelf. A yard that has not said what it has is taken to have the usual FEPA papers and its own. */
 export function papersOf(products: readonly { readonly role: string }[], shelf: readonly string[] | undefined, material: AbradedMaterial): readonly Paper[] {
-  return products.flatMap((p) => {
-    const sheet = p as Sheet;
-    if (sheet.role !== 'abrasive') return [];
-    if (shelf ? !shelf.includes(sheet.id) : sheet.family === 'CAMI' && !sheet.own) return [];
-    const paper = paperOf(sheet, material);
-    return paper ? [paper] : [];
-  });
+  return allPapers(products, material).flatMap(({ paper, usual }) => ((shelf ? shelf.includes(paper.id) : usual) ? [paper] : []));
 }

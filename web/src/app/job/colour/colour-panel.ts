@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, distinctUntilChanged, of, startWith, switchMap } from 'rxjs';
-import { sayIn } from '@nelbo/core';
-import { READ_AT, READ_BY, deltaE, hexOf, keptShares, recipeOf, standInChip, type Lab, type Recipe, type RecipeQuestion } from '@nelbo/core/finish';
+import { parseQuantity, sayIn } from '@nelbo/core';
+import { COLOUR_BASES, READ_AT, READ_BY, deltaE, hexOf, keptShares, recipeOf, standInChip, type Lab, type Recipe, type RecipeQuestion } from '@nelbo/core/finish';
 import { Api, type BoatColour } from '../../api/api';
 import { Devices } from '../../devices/devices';
 import type { ColourDevice } from '../../devices/device';
@@ -176,14 +176,19 @@ export class ColourPanel {
     return r.pastes.map((p, i) => ({ name: p.name, share: `${(r.fractions[i] * 100).toFixed(r.fractions[i] < 0.001 ? 3 : 2)} %` }));
   }
 
+  /** A colour of another job as it is shown; one whose pastes are not all known any more is left out. */
   #earlier(c: BoatColour): { jobId: string; title: string; when: string; hex: string; words: string; from: BoatColour }[] {
-    const colour = c.colour as NonNullable<NonNullable<ReturnType<JobContext['state']>>['job']>['colour'];
-    const row = colour?.trials?.at(-1)?.pastes ?? colour?.recipe ?? [];
+    const number = (v: unknown, of: 'fraction' | 'count'): number => {
+      const read = parseQuantity(v, of);
+      return read.ok ? read.value : NaN;
+    };
+    const last = c.colour.trials?.at(-1);
+    const row = last?.pastes ?? c.colour.recipe ?? [];
     const pastes = row.flatMap((r) => this.#colour.known().find((p) => p.id === r.paste) ?? []);
-    if (pastes.length === 0 || pastes.length !== row.length) return [];
-    const fractions = row.map((r) => Number(r.fraction));
-    const last = colour?.trials?.at(-1);
-    const lab: Lab = last ? { L: Number(last.L), a: Number(last.a), b: Number(last.b) } : recipeOf(this.#colour.state().base, pastes, fractions, { L: 0, a: 0, b: 0 }).colour;
+    const fractions = row.map((r) => number(r.fraction, 'fraction'));
+    if (pastes.length === 0 || pastes.length !== row.length || !fractions.every(Number.isFinite)) return [];
+    const base = COLOUR_BASES.find((b) => b.id === c.colour.base) ?? COLOUR_BASES[0];
+    const lab: Lab = last ? { L: number(last.L, 'count'), a: number(last.a, 'count'), b: number(last.b, 'count') } : recipeOf(base, pastes, fractions, { L: 0, a: 0, b: 0 }).colour;
     return [{ jobId: c.jobId, title: c.title, when: sayWhen(Date.parse(last?.at ?? c.updatedAt), this.#clock.now()), hex: hexOf(lab), words: pastes.map((p, i) => `${p.name} ${(fractions[i] * 100).toFixed(2)} %`).join(', '), from: c }];
   }
 
