@@ -2,7 +2,7 @@ import angular from 'angular-eslint';
 import tseslint from 'typescript-eslint';
 
 /** Stages of the craft: they import only the ground floor, never one another; only plan/ composes them. */
-const STAGES = ['survey', 'match', 'grind', 'laminate', 'patterns', 'mix', 'cure', 'fair', 'finish'];
+const STAGES = ['survey', 'match', 'grind', 'laminate', 'patterns', 'mix', 'cure', 'fair', 'colour', 'finish'];
 const GROUND = ['units', 'trace', 'geometry', 'physics', 'materials', 'schema'];
 
 const noImport = (group, message) => ({ 'no-restricted-imports': ['error', { patterns: [{ group, message }] }] });

@@ -11,7 +11,7 @@ const MARIGOLD = '/jobs/5b1d2f60-0001-4a01-9c01-000000000001';
 const RAGGED_ROBIN = '/jobs/5b1d2f60-0006-4a01-9c01-000000000006';
 const PLOVER = '/jobs/5b1d2f60-0007-4a01-9c01-000000000007';
 const RAFT = '/jobs/5b1d2f60-0008-4a01-9c01-000000000008';
-const RATTLE = '/jobs/5b1d2f60-0015-4a01-9c01-000000000015';
+const TURNSTONE = '/jobs/5b1d2f60-0021-4a01-9c01-000000000021';
 const SANDWORT = '/jobs/5b1d2f60-0016-4a01-9c01-000000000016';
 const DOTTEREL = '/jobs/5b1d2f60-0017-4a01-9c01-000000000017';
 const PIPIT = '/jobs/5b1d2f60-0011-4a01-9c01-000000000011';
@@ -59,7 +59,6 @@ const SHOTS: readonly Shot[] = [
   { name: 'shop', path: '/shop' },
   { name: 'jobs', path: '/jobs' },
   { name: 'job-survey', path: `${RAGGED_ROBIN}/survey` },
-  { name: 'hull-guide', path: `${RAFT}/survey`, before: async (page) => page.locator('main.stage').evaluate((e) => e.scrollTo(0, 170)) },
   {
     name: 'tracing',
     path: `${PIPIT}/survey`,
@@ -79,25 +78,24 @@ const SHOTS: readonly Shot[] = [
   { name: 'job-system', path: `${PLOVER}/system` },
   { name: 'job-grind', path: `${SANDWORT}/grind` },
   { name: 'job-laminate', path: `${MARIGOLD}/laminate`, before: async (page) => page.getByRole('button', { name: 'Show ply 4' }).click() },
-  {
-    name: 'stiffness',
-    path: `${RATTLE}/laminate`,
-    before: async (page) => {
-      await page.getByText('As stiff as the hull was?').scrollIntoViewIfNeeded();
-      await page.getByRole('button', { name: 'Propose stacks from the stores' }).click();
-      await page.getByRole('button', { name: /^Take these/ }).first().waitFor({ timeout: 30_000 });
-      await page.getByRole('heading', { name: 'As stiff as the hull was?' }).evaluate((e) => e.closest('main')?.scrollTo(0, (e as HTMLElement).offsetTop - 90));
-    },
-  },
   { name: 'job-mix', path: `${DOTTEREL}/mix`, size: { width: 1280, height: 1000 }, before: async (page) => page.locator('nb-cure-view canvas').first().waitFor({ timeout: 20_000 }) },
   { name: 'bench', path: `${MARIGOLD}/bench`, before: poured },
   { name: 'bench-phone', path: `${SANDWORT}/bench`, size: { width: 390, height: 844 }, before: poured },
+  { name: 'job-fair', path: `${TURNSTONE}/fair`, before: async (page) => page.locator('nb-fair-map .fair-low').first().waitFor({ timeout: 20_000 }) },
+  {
+    name: 'job-finish',
+    path: `${TURNSTONE}/finish`,
+    before: async (page) => {
+      await page.locator('nb-colour-board .target').waitFor({ timeout: 20_000 });
+      await page.getByText(/^Next, from ΔE/).evaluate((e) => e.closest('main')?.scrollTo(0, (e as HTMLElement).offsetTop - 330));
+    },
+  },
   { name: 'patterns', path: `${SANDWORT}/patterns`, before: async (page) => page.getByText('Search again').first().waitFor({ timeout: 30_000 }) },
   { name: 'reasons', path: `${MARIGOLD}/mix`, before: async (page) => page.getByRole('contentinfo').getByRole('button').nth(2).click() },
   { name: 'stores', path: '/stores/epoxy-slow' },
   { name: 'bonding-guide', path: '/guide', before: async (page) => page.getByRole('button', { name: /^Polyester laminating resin, unwaxed on moulded sheet compound/ }).click() },
   { name: 'work-order', path: `${MARIGOLD}/work-order`, size: { width: 1000, height: 1300 } },
-  { name: 'owner', path: `${RAGGED_ROBIN}/owner`, size: { width: 1000, height: 1050 } },
+  { name: 'owner', path: `${TURNSTONE}/owner`, size: { width: 1000, height: 1300 }, before: async (page) => page.mouse.wheel(0, 560) },
   { name: 'phone-survey', path: `${RAFT}/survey`, size: PHONE, before: async (page) => page.mouse.wheel(0, 470) },
 ];
 

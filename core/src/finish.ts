@@ -18,7 +18,7 @@ export { CLOSE_ENOUGH, matchColour, recipeOf, type Recipe, type RecipeAnswer, ty
 export { correct, firstTrial, type Correction } from './colour/correction';
 export { dosesOf, type Dose } from './colour/doses';
 export { READ_AT, READ_BY, surroundOf, type SurfaceReading, type Surround } from './colour/surround';
-export { CHECK_RESULTS, checkStands, fairTolerance, type Checked, type CheckId, type CheckResult } from './finish/check';
+export { CHECK_RESULTS, checkStands, fairTolerance, type Checked } from './finish/check';
 export { APPLICATIONS } from './finish/application';
 export { standInChip } from './colour/stand-in';
 export { colourState, keptShares, type ColourState, type TrialState } from './plan/colour-match';

@@ -1,6 +1,5 @@
-/** What is looked at before a finish is handed over. */
-export type CheckId = 'level' | 'gloss' | 'halo' | 'pinholes' | 'tap' | 'film' | 'colour' | 'photos';
-export type CheckResult = 'pass' | 'fail' | 'deferred';
+import type { CheckId, CheckResult } from '../schema/job';
+
 export const CHECK_RESULTS = { pass: 'passes', fail: 'fails', deferred: 'left for later' } as const;
 
 export interface CheckItem {

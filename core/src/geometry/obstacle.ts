@@ -1,4 +1,4 @@
-import { minkowskiSum } from 'clipper2-ts';
+import { Minkowski } from './clipper';
 import { offset } from './offset';
 import { band, cutAway, common, fromPaths, gapTo, merged, toPaths, type Region } from './region';
 import type { Point } from './outline';
@@ -47,7 +47,7 @@ export function keptClear(base: Region, barrier: Barrier): Region {
   const middle = { x: line.reduce((s, p) => s + p.x, 0) / line.length, y: line.reduce((s, p) => s + p.y, 0) / line.length };
   const away = unit(nearest(base, middle), middle);
   const [pattern, sweep] = toPaths([line, [{ x: 0, y: 0 }, { x: away.x * FAR, y: away.y * FAR }]]);
-  const shadow = fromPaths(minkowskiSum(pattern, sweep, false));
+  const shadow = fromPaths(Minkowski.sum(pattern, sweep, false));
   const itself = barrier.closed ? merged([line]) : band(line, 1e-4);
   return offset(merged([...shadow, ...itself]), Math.max(barrier.clearance, 1e-4));
 }

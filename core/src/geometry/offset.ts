@@ -1,4 +1,4 @@
-import { EndType, JoinType, inflatePaths, type Paths64 } from 'clipper2-ts';
+import { EndType, JoinType, inflatePaths, type Paths64 } from './clipper';
 import { ARC_TOLERANCE, type Outline, type Point } from './outline';
 import { plainOffset } from './plain-offset';
 import { bounds, fromPaths, toPaths, STEPS_PER_METRE, type Region } from './region';

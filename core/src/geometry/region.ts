@@ -1,4 +1,4 @@
-import { EndType, FillRule, JoinType, difference, inflatePaths, intersect, simplifyPaths, union, type Paths64 } from 'clipper2-ts';
+import { EndType, JoinType, difference, inflatePaths, intersect, union, type Paths64 } from './clipper';
 import { ARC_TOLERANCE, area, perimeter, type Outline, type Point } from './outline';
 
 /** Outlines that do not touch each other, m, each counter-clockwise: one hole or several. */
@@ -54,16 +54,13 @@ export function regionExtent(region: Region): { length: number; width: number } 
 }
 
 /** Several outlines as one region; those that overlap become one. */
-export const merged = (outlines: Region): Region => (outlines.length < 2 ? outlines : fromPaths(union(toPaths(outlines), FillRule.NonZero)));
+export const merged = (outlines: Region): Region => (outlines.length < 2 ? outlines : fromPaths(union(toPaths(outlines))));
 
 /** What lies in both, m. */
-export const common = (a: Region, b: Region): Region => fromPaths(intersect(toPaths(a), toPaths(b), FillRule.NonZero));
+export const common = (a: Region, b: Region): Region => fromPaths(intersect(toPaths(a), toPaths(b)));
 
 /** What is left of a region when others are cut away; a hole inside it is closed again (a ply has no hole in it). */
-export const cutAway = (region: Region, others: Region): Region => fromPaths(difference(toPaths(region), toPaths(others), FillRule.NonZero));
-
-/** The same outlines with fewer corners, none farther than `tolerance` m from where it was. */
-export const simplified = (region: Region, tolerance: number): Region => fromPaths(simplifyPaths(toPaths(region), tolerance * STEPS_PER_METRE));
+export const cutAway = (region: Region, others: Region): Region => fromPaths(difference(toPaths(region), toPaths(others)));
 
 /** The band within `distance` m of a line. */
 export const band = (line: readonly Point[], distance: number): Region =>

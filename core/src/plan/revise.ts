@@ -1,5 +1,6 @@
 import { offset } from '../geometry/offset';
-import { regionExtent, simplified } from '../geometry/region';
+import { regionExtent } from '../geometry/region';
+import { simplified } from '../geometry/simplify';
 import type { Finding, JobDocument, PlyChoice } from '../schema/job';
 import type { Plan } from './plan';
 import { isCover } from './propose';

@@ -1,4 +1,3 @@
-import type { CheckId, CheckResult } from '../finish/check';
 import type { DamageKind } from '../materials/damage-kinds';
 import type { Duty } from '../materials/defaults';
 import type { Stage } from '../trace/problem';
@@ -103,6 +102,10 @@ export interface SystemChoice {
   prime?: string;
   barrier?: string;
 }
+
+/** What is looked at before a finish is handed over, and how it stands. */
+export type CheckId = 'level' | 'gloss' | 'halo' | 'pinholes' | 'tap' | 'film' | 'colour' | 'photos';
+export type CheckResult = 'pass' | 'fail' | 'deferred';
 
 /** Gaps under an edge, read in one go. */
 export interface FairingRound<Q = number> {
