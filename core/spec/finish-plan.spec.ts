@@ -243,3 +243,35 @@ describe('hours, explained', () => {
     expect(guidanceFor('finish', plan).cautions.join()).toContain('styrene');
   });
 });
+
+describe('what filler runs out over', () => {
+  const wide = (deep: number) => ({ fairing: { cutLimit: 0, rounds: [{ at: '2026-11-24T08:00:00Z', readings: lattice(9, 7, (x, y) => deep * Math.max(0, 1 - Math.hypot(x / 0.28, y / 0.18))) }] } });
+
+  it('is coated too, and the coat’s hours and litres grow with it', () => {
+    const [bare, read_] = [planOf(GEL).plan, planOf({ ...GEL, ...wide(0.003) }).plan];
+    expect(bare.finish?.area.value).toBeCloseTo(bare.grind?.finishArea.value ?? NaN, 12);
+    expect(read_.finish?.area.value ?? 0).toBeGreaterThan((bare.finish?.area.value ?? NaN) * 2);
+    expect(read_.finish?.volume.value ?? 0).toBeGreaterThan((bare.finish?.volume.value ?? NaN) * 2);
+    const coat = (p: typeof bare): number => p.timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === 'coat.1')?.duration.value ?? NaN;
+    expect(coat(read_)).toBeGreaterThan(coat(bare));
+  });
+
+  it('is no more than was read, and needs less filler than the whole margin', () => {
+    const { fair } = planOf({ ...GEL, ...wide(0.003) }).plan;
+    expect(fair?.spreadArea.value ?? NaN).toBeLessThan(fair?.coatArea.value ?? NaN);
+    expect(fair?.coatArea.value ?? NaN).toBeLessThanOrEqual((Math.sqrt(0.6 * 0.4) + 0.3) ** 2 + 1e-9);
+  });
+
+  it('has an old coat that the first paper must not go through', () => {
+    const told = (gelCoat: number) => planOf({ ...GEL, hull: { ...BASE.hull, gelCoat }, ...wide(0.003) }).problems.some((p) => p.stage === 'fair' && p.path === 'hull.gelCoat');
+    expect(told(0.0006)).toBeFalse();
+    expect(told(0.00015)).toBeTrue();
+    expect(told(0)).toBeFalse();
+  });
+
+  it('shrinks with every round until nothing is left', () => {
+    const areas = [0.003, 0.0012, 0.0004].map((d) => planOf({ ...GEL, ...wide(d) }).plan.fair?.spreadArea.value ?? NaN);
+    expect(areas[1]).toBeLessThanOrEqual(areas[0]);
+    expect(planOf({ ...GEL, ...wide(0.0004) }).plan.fair?.rounds.value).toBe(0);
+  });
+});

@@ -55,4 +55,16 @@ describe('colours of a boat', () => {
     expect(json).toContain('0.30 mm');
     expect(json).toContain('tape off');
   });
+
+  it('chips and checks are in the log as a machine can read them, and in its CSV', async () => {
+    const id = await job('Sloop “Turnstone”', 'log');
+    const entry = (text: string, event: object) => app.call('POST', `/jobs/${id}/log`, { id: randomUUID(), stage: 'finish', at: '2026-11-24T10:00:00Z', who: 'Ines', text, event });
+    expect((await entry('Colour chip 1', { kind: 'colour', deltaE: 1.34 })).status).toBe(201);
+    expect((await entry('Finish check signed', { kind: 'checked', deltaE: 0.6 })).status).toBe(201);
+    expect((await entry('bad', { kind: 'colour', deltaE: -1 })).status).toBe(422);
+    const { json } = await app.call('GET', `/jobs/${id}/log.csv`);
+    const [head, first, second] = String(json).replace(/^\uFEFF/, '').trim().split(/\r?\n/);
+    const at = head.split(',').indexOf('ΔE');
+    expect([first, second].map((l) => l.split(',')[at])).toEqual(['1.3', '0.6']);
+  });
 });

@@ -45,7 +45,7 @@ export function fairScene(map: Fairness, gaps: readonly Gap[], tolerance: number
     b.paths(`high-${i}`, 'fair-high', band.polygons.flat().map((ring) => ring.map(([x, y]) => at(x, y))), { title: `more than ${mm(band.from)} proud` });
   }
   for (const line of plan?.lines.filter((l) => l.kind === 'cut-out' || l.kind === 'finish edge') ?? []) {
-    b.paths(`plan-${line.id}`, `outline ${line.kind.replaceAll(' ', '-')}`, line.outlines.map((o) => o.map((p) => at(p.x, p.y))), { title: line.label });
+    b.paths(`plan-${line.id}`, line.kind === 'cut-out' ? 'fair-line' : 'fair-line edge', line.outlines.map((o) => o.map((p) => at(p.x, p.y))), { title: line.label });
   }
   for (const [i, g] of gaps.entries()) {
     const [x, y] = at(g.x, g.y);

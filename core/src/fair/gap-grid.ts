@@ -9,8 +9,8 @@ export interface GapGrid {
 
 const even = (from: number, to: number, count: number): number[] => (count < 2 ? [(from + to) / 2] : Array.from({ length: count }, (_, i) => Math.round((from + ((to - from) * i) / (count - 1)) * 1e4) / 1e4));
 
-/** Least and most places each way. */
-export const GRID_LIMITS = { least: 2, most: 25 } as const;
+/** Least and most places each way, and in all. */
+export const GRID_LIMITS = { least: 2, most: 25, places: 600 } as const;
 
 /** A lattice over a length and a height round the middle of the repair, so many stations and lines. */
 export function gridFor(length: number, height: number, stations: number, lines: number): GapGrid {

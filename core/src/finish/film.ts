@@ -20,6 +20,7 @@ export interface BuildUp {
 }
 
 export interface FilmResult {
+  readonly area: Figure;
   /** Film to apply before levelling, cured, m. */
   readonly cured: Figure;
   readonly wet: Figure;
@@ -216,6 +217,7 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
   const mass = ledger.compute('mass', `${finish.name} in all, by mass`, filmMass, { V: volume, rho: given('rho', 'density, liquid', finish.densityLiquid, 'kg/m³', 'densityLiquid') });
   const massPerCoat = ledger.compute('massPerCoat', `${finish.name} per coat`, { ...perCoat, unit: 'kg' }, { X: mass, n: coats });
   return {
+    area: input.area,
     cured,
     wet,
     coats,

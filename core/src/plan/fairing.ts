@@ -1,9 +1,9 @@
 import { BLOCKS, chooseBlock, longestRigid, type Block } from '../fair/block';
-import { deepestLow, fairnessOf, type Fairness } from '../fair/fairness';
+import { deepestLow, fairnessOf, levelled, type Fairness } from '../fair/fairness';
 import { planFiller, type FillerInput, type FillerResult } from '../fair/filler';
 import { SHARE_LEFT, measuredShare, roundsToFair } from '../fair/rounds';
 import { fairTolerance, type Grade } from '../finish/check';
-import { COARSEST, type AbradedMaterial } from '../materials/abrasives';
+import { COARSEST, SCRATCH_SHARE, type AbradedMaterial } from '../materials/abrasives';
 import type { Job } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
@@ -35,6 +35,8 @@ export interface FairingResult extends FillerResult {
   readonly block: { readonly name: string; readonly rigid: boolean; readonly length: Figure; readonly sag: Figure; readonly longest?: Figure; readonly bridges: boolean };
   /** How far beyond the low the filler is spread. */
   readonly margin: Figure;
+  /** What the coat has to cover. */
+  readonly coatArea: Figure;
   readonly endGrit: number;
   readonly sanding: SandingPlan['steps'];
   readonly sandingTotal: Figure;
@@ -44,10 +46,16 @@ export interface FairingResult extends FillerResult {
 export interface FairingInput extends SandingWishes {
   readonly filler: FillerInput;
   readonly surface: Surface;
+  /** The coat on the hull round the repair, m. */
+  readonly oldCoat: Figure;
   readonly endGrit: number;
 }
 
 const MEASURED = { id: 'fair/fairness', source: 'gaps under an edge, the hull’s own curve taken out' } as const;
+/** Rounds that tell how much of a low is left each time: the newest ones, which are of the same hand and filler. */
+const SHARE_ROUNDS = 4;
+/** Share of an old coat that the scratches of the first paper may reach into. */
+const SCRATCH_LIMIT = 1 / 3;
 /** Usual widest blade, m; and what may be cut off a high: filler and coat, before the glass is near. */
 const BLADE = 0.15;
 const CUT_LIMIT = 0.001;
@@ -58,6 +66,20 @@ const spreadArea = formula({
   unit: 'm²',
   source: 'filler runs out to nothing over a blade’s width beyond each low: half of that margin counts',
   evaluate: (x: Record<'low' | 'spread' | 'read', number>) => (x.low + Math.min(x.spread, x.read)) / 2,
+});
+const lesser = formula({
+  id: 'plan/fairing',
+  expression: 'A = min(A_spread, A_read)',
+  unit: 'm²',
+  source: 'lows with a blade’s margin, at most the surface read',
+  evaluate: (x: Record<'spread' | 'read', number>) => Math.min(x.spread, x.read),
+});
+const coatOver = formula({
+  id: 'plan/fairing',
+  expression: 'A = max(A_finish, A_filler)',
+  unit: 'm²',
+  source: 'what is filled is coated, wherever it lies',
+  evaluate: (x: Record<'finish' | 'filler', number>) => Math.max(x.finish, x.filler),
 });
 const goesInAll = formula({
   id: 'plan/fairing',
@@ -91,6 +113,8 @@ export interface Surface {
   readonly share: { readonly likely: Figure; readonly best: number; readonly worst: number };
   readonly plan?: SurfacePlan;
   readonly measured?: { readonly deepest: Figure; readonly fill: Figure; readonly spreadArea?: Figure };
+  /** All that filler runs out over: the coat has to cover it. */
+  readonly covered?: Figure;
   /** m; Infinity where flat or unread. */
   readonly curve: number;
   readonly longestLow: number;
@@ -105,7 +129,7 @@ export function planSurface({ fairing, grade }: SurfaceInput, ledger: Ledger): S
   const tolerance = optional(ledger, 'tolerance', 'fair within', fairing?.tolerance, options.tolerance, `usual for a ${grade} finish`);
   const blade = optional(ledger, 'blade', 'widest blade', fairing?.blade, BLADE, 'usual wide spreader');
   const rounds = fairing?.rounds ?? [];
-  const head = { tolerance, blade, share: shareLeft(rounds.map((r) => deepestLow({ gaps: r.readings, ...options })), ledger), curve: Infinity, longestLow: 0 };
+  const head = { tolerance, blade, share: shareLeft(rounds.slice(-SHARE_ROUNDS).map((r) => deepestLow({ gaps: r.readings, ...options })), ledger), curve: Infinity, longestLow: 0 };
   const newest = rounds.at(-1);
   if (!newest) return head;
   const map = fairnessOf({ gaps: newest.readings, ...options });
@@ -125,17 +149,19 @@ export function planSurface({ fairing, grade }: SurfaceInput, ledger: Ledger): S
     ...head,
     curve: map.curve.radius,
     longestLow: Math.max(0, ...map.lows.map((l) => l.length)),
-    measured: { deepest, fill, ...(map.lows.length > 0 ? { spreadArea: areaToSpread(map, blade, found, ledger) } : {}) },
+    ...areasOf(map, { deepest, fill }, blade, found, ledger),
     plan: { round: rounds.length, at: newest.at, deepest, highest, fill, cut, ...(radius ? { radius } : {}), lows: map.lows.length, highs: map.highs.length, fair: deepest.value <= tolerance.value && highest.value <= tolerance.value },
   };
 }
 
-function areaToSpread(map: Fairness, blade: Figure, found: (key: string, label: string, expression: string, value: number, unit: string) => Figure, ledger: Ledger): Figure {
+/** What is spread on, and what the coat has to cover, from the lows with a blade's margin. */
+function areasOf(map: Fairness, low: { readonly deepest: Figure; readonly fill: Figure }, blade: Figure, found: (key: string, label: string, expression: string, value: number, unit: string) => Figure, ledger: Ledger): Pick<Surface, 'measured' | 'covered'> {
+  if (map.lows.length === 0) return { measured: low };
   const b = blade.value;
-  const low = found('lowArea', 'area lower than the tolerance', 'A of the map below target − tolerance', map.lowArea, 'm²');
+  const area = found('lowArea', 'area lower than the tolerance', 'A of the map below target − tolerance', map.lowArea, 'm²');
   const spread = found('lowsArea', 'lows with a blade’s margin', 'A = Σ (L + 2·b)·(W + 2·b)', map.lows.reduce((sum, l) => sum + (l.length + 2 * b) * (l.width + 2 * b), 0), 'm²');
   const read = found('readArea', 'surface read, with a blade’s margin', 'A = (√A_map + 2·b)²', (Math.sqrt(map.area) + 2 * b) ** 2, 'm²');
-  return ledger.compute('spreadArea', 'area to spread and sand', spreadArea, { low, spread, read });
+  return { measured: { ...low, spreadArea: ledger.compute('spreadArea', 'area to spread and sand', spreadArea, { low: area, spread, read }) }, covered: ledger.compute('covered', 'surface that filler runs out over', lesser, { spread, read }) };
 }
 
 /** Share of a low that a round leaves: as this surface has shown, or as is usual. */
@@ -166,6 +192,7 @@ export function planFairing(input: FairingInput, ledger: Ledger): FairingResult 
   const start = gritOf(input.sanding?.start, 'sanding.start', 'fair', ledger);
   const endGrit = wished ?? input.endGrit;
   const sanding = planSanding({ key: 'sand', stage: 'fair', stock: filler.overfill, area: filler.spreadArea, end: endGrit, coarsest: Math.max(start ?? COARSEST_ON_FILLER, 40), papers: dryPapers(input.library, input.shop, materialOf(input)), levels: true, habit: habitOf(input.shop, ledger) }, ledger);
+  guardOldCoat(input, sanding, ledger);
   return {
     ...filler,
     tolerance,
@@ -174,11 +201,22 @@ export function planFairing(input: FairingInput, ledger: Ledger): FairingResult 
     goes,
     block: blockPlan(block, surface.plan?.radius, tolerance, ledger),
     margin: blade,
+    coatArea: surface.covered ? ledger.compute('coatArea', 'area to coat', coatOver, { finish: input.filler.finishArea, filler: surface.covered }) : input.filler.finishArea,
     endGrit,
     sanding: sanding.steps,
     sandingTotal: sanding.total,
     ...(sanding.habit ? { habit: sanding.habit } : {}),
   };
+}
+
+/** The first paper runs out over the old coat, and must not go through it. */
+function guardOldCoat({ oldCoat, surface }: FairingInput, sanding: SandingPlan, ledger: Ledger): void {
+  const first = sanding.steps[0];
+  if (!surface.covered || !first || oldCoat.value <= 0) return;
+  const scratch = SCRATCH_SHARE['gel coat'] * first.grain;
+  if (scratch > SCRATCH_LIMIT * oldCoat.value) {
+    ledger.report({ severity: 'warning', stage: 'fair', path: 'hull.gelCoat', what: `${first.grit} scratches ${Math.round(scratch * 1e6)} µm into the old coat of ${Math.round(oldCoat.value * 1e6)} µm round the repair`, allowed: 'a third of the coat', suggestion: 'tape the old coat off where the filler ends, or go over the edge with a finer paper' });
+  }
 }
 
 function blockPlan({ block, sag, bridges }: { block: Block; sag: number; bridges: boolean }, radius: Figure | undefined, tolerance: Figure, ledger: Ledger): FairingResult['block'] {
@@ -191,4 +229,13 @@ function blockPlan({ block, sag, bridges }: { block: Block; sag: number; bridges
     ...(radius ? { longest: ledger.compute('block.longest', 'longest rigid block on this curve', longestRigid, { r: radius, s: tolerance }) } : {}),
     bridges,
   };
+}
+
+/** Deepest low and highest high of every round, m, the oldest first; without maps. */
+export function roundProgress(fairing: Job['fairing'], grade: Grade): readonly { readonly deepest: number; readonly highest: number }[] {
+  const options = fairnessOptions(fairing, grade);
+  return (fairing?.rounds ?? []).map(({ readings }) => {
+    const heights = readings.length > 3 ? levelled({ gaps: readings, ...options }).heights : [0];
+    return { deepest: Math.max(0, ...heights.map((h) => -h)), highest: Math.max(0, ...heights) };
+  });
 }

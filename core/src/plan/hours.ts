@@ -22,6 +22,8 @@ const SMALL = 120;
 function why(stage: Stage, plan: Plan, reader: Reader): string {
   const { fair, finish, mix, grind } = plan;
   switch (stage) {
+    case 'survey':
+      return 'Wiping, tapping and marking: how far it goes decides all that follows.';
     case 'grind':
       return grind ? plainText(said`The laminate is thinned towards the damage at ${figure(grind.taper.used, reader)}, so that the new one bonds over ${figureIn(grind.grindLimit, 'mm', 0, reader)} all round instead of butting against the old.`) : '';
     case 'laminate':

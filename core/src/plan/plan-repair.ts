@@ -185,6 +185,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
       filler: { wall: faces.outside.depth, laminate: outer?.thickness, finish: buildUp.finish, groundArea: grind.groundArea, finishArea: grind.finishArea, filler, resin: fillerResin, temperature: inputs.temperature, usable: milestones.filler.usable, dropsPerMl: inputs.dropsPerMl },
       endGrit: gritBeforeFinish(coat, inputs.grade),
       surface,
+      oldCoat: inputs.gelCoat,
       library,
       shop: shelf,
       sanding: job.sanding,
@@ -199,7 +200,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
     memo.run(
       'finish',
       {
-        film: { finish: chosenCoat, film: buildUp.finish, area: grind.finishArea, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.finish.usable, dropsPerMl: inputs.dropsPerMl, method: job.coat?.method, thinner: job.coat?.thinner, tapeRoom: grind.maskingLine.value - grind.finishEdge.value },
+        film: { finish: chosenCoat, film: buildUp.finish, area: fair?.coatArea ?? grind.finishArea, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.finish.usable, dropsPerMl: inputs.dropsPerMl, method: job.coat?.method, thinner: job.coat?.thinner, tapeRoom: grind.maskingLine.value - grind.finishEdge.value },
         humidity: inputs.humidity,
         check: job.check,
         weather: { place: job.conditions?.place, wind: job.coat?.wind, sun: job.conditions?.sun },

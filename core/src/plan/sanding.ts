@@ -8,6 +8,8 @@ export interface SandingStep {
   /** "P80", or the name of a paper of the yard's own. */
   readonly grit: string;
   readonly paperId: string;
+  /** Mean grain, m. */
+  readonly grain: number;
   readonly tool: SandingTool;
   readonly wet: boolean;
   /** Which way to stroke: it changes with every paper, so that the old scratches show until they are gone. */
@@ -87,7 +89,7 @@ function figuresOf(q: SandingQuestion, steps: readonly GritStep[], ledger: Ledge
     previous = depth;
     const time = ledger.record(`${id}.time`, `sanding with ${paper.name}`, { id: 'fair/grit-sequence', expression: 't = d·A/rate(grain, tool, material) + pieces · change', unit: 's', source: `removal rate of a 150 mm random orbital sander on cured resin; ${paper.tool}` }, t, { d: depth, A: q.area });
     const discs = ledger.record(`${id}.discs`, `pieces of ${paper.name}`, { id: 'fair/grit-sequence', expression: 'n = ⌈A / life⌉', unit: 'count', source: 'a 150 mm disc lasts 0.6 m² at P80, 0.9 m² at P240' }, n, { A: q.area });
-    return { grit: paper.name, paperId: paper.id, tool: paper.tool, wet: paper.wet, direction: DIRECTIONS[i % DIRECTIONS.length], depth, time, discs };
+    return { grit: paper.name, paperId: paper.id, grain: paper.grain, tool: paper.tool, wet: paper.wet, direction: DIRECTIONS[i % DIRECTIONS.length], depth, time, discs };
   });
 }
 

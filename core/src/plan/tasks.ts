@@ -231,7 +231,7 @@ function finishTasks({ finish, grind, system, job }: Parts, ledger: Ledger): Dra
   const m = finish.milestones;
   for (let coat = 1; coat <= finish.coats.value; coat += 1) {
     work(`mixCoat.${coat}`, `mix ${name}`, handsOn(ledger, `mixCoat.${coat}`, `mix ${name}`, 0, [perItem('s', 'per cup', RATES.mixBatch, finish.batchesPerCoat)]), true);
-    work(`coat.${coat}`, `${name}, coat ${coat}`, handsOn(ledger, `coat.${coat}`, `${name}, coat ${coat}`, RATES.coatFixed, [perM2(COAT_RATE[finish.method], grind.finishArea)]));
+    work(`coat.${coat}`, `${name}, coat ${coat}`, handsOn(ledger, `coat.${coat}`, `${name}, coat ${coat}`, RATES.coatFixed, [perM2(COAT_RATE[finish.method], finish.area)]));
     const last = coat === finish.coats.value;
     const window = m.windowOpens && m.windowCloses ? { opens: m.windowOpens, closes: m.windowCloses } : undefined;
     tasks.push({
@@ -241,12 +241,12 @@ function finishTasks({ finish, grind, system, job }: Parts, ledger: Ledger): Dra
       kind: 'wait',
       duration: last ? m.sand : (m.windowOpens ?? m.sand),
       cures: { of: 'finish', until: last || !m.windowOpens ? 'sand' : 'opens', number: coat },
-      ...(window && !last ? { window, abrade: abradeTask('finish', `abradeCoat.${coat}`, `the window has shut: abrade P${finish.grits.between} and wipe`, grind.finishArea, ledger) } : {}),
+      ...(window && !last ? { window, abrade: abradeTask('finish', `abradeCoat.${coat}`, `the window has shut: abrade P${finish.grits.between} and wipe`, finish.area, ledger) } : {}),
     });
   }
   for (const s of finish.sanding) work(`level.${s.paperId}`, `sand ${s.grit}${s.wet ? ' wet' : ''}`, s.time);
   for (let i = 1; i <= finish.polishStages; i += 1) {
-    work(`polish.${i}`, i === 1 ? 'cutting compound' : 'fine compound and wax', handsOn(ledger, `polish.${i}`, 'polish', 0, [perM2(RATES.polishPerM2, grind.finishArea)]));
+    work(`polish.${i}`, i === 1 ? 'cutting compound' : 'fine compound and wax', handsOn(ledger, `polish.${i}`, 'polish', 0, [perM2(RATES.polishPerM2, finish.area)]));
   }
   work('finishCheck', 'check level, gloss, halo, pinholes, film and colour; photographs', handsOn(ledger, 'finishCheck', 'finish check', RATES.finishCheck));
   for (const r of grind.room.filter((x, k, all) => x.answer === 'move' && all.findIndex((y) => y.index === x.index) === k)) {

@@ -164,7 +164,7 @@ function surfaceTables(fair: NonNullable<Plan['fair']>, reader: Reader): WorkTab
   const s = fair.surface;
   return [
     {
-      caption: s ? `The surface, as read the ${s.round === 1 ? 'first' : `${s.round}.`} time` : 'Fairing, until the surface is read',
+      caption: s ? `The surface, as read in round ${s.round}` : 'Fairing, until the surface is read',
       columns: ['What', 'Figure'],
       rows: [
         ...(s ? [row('deepest low', [figureIn(s.deepest, 'mm', 1, reader)]), row('highest high', [figureIn(s.highest, 'mm', 1, reader)]), row('filler up to the target', [figureIn(s.fill, 'ml', 0, reader)])] : []),

@@ -56,11 +56,11 @@ export function rollsCsv(cuts: readonly { readonly cut: RollCut; readonly layout
 
 export function logCsv(rows: readonly LogRow[]): string {
   return csv(
-    ['at', 'stage', 'who', 'entry', 'event', 'batch', 'product', 'lot', 'first g', 'second g', 'pot °C', 'air °C', 'humidity %', 'received at', 'id'],
+    ['at', 'stage', 'who', 'entry', 'event', 'batch', 'product', 'lot', 'first g', 'second g', 'pot °C', 'air °C', 'humidity %', 'ΔE', 'received at', 'id'],
     rows.map((r) => {
       const e = (r.event ?? {}) as Partial<LogEvent>;
       const fixed = (v: number | undefined, factor: number, decimals: number): string => (v === undefined ? '' : (v * factor).toFixed(decimals));
-      return [new Date(r.at).toISOString(), r.stage, r.who, r.text, e.kind, e.batch, e.product, e.lot, fixed(e.first, 1000, 1), fixed(e.second, 1000, 2), fixed(e.pot, 1, 1), fixed(e.air, 1, 1), fixed(e.humidity, 100, 0), new Date(r.receivedAt).toISOString(), r.id];
+      return [new Date(r.at).toISOString(), r.stage, r.who, r.text, e.kind, e.batch, e.product, e.lot, fixed(e.first, 1000, 1), fixed(e.second, 1000, 2), fixed(e.pot, 1, 1), fixed(e.air, 1, 1), fixed(e.humidity, 100, 0), fixed(e.deltaE, 1, 1), new Date(r.receivedAt).toISOString(), r.id];
     }),
   );
 }

@@ -43,4 +43,25 @@ describe('what was found, for the owner', () => {
     expect(host.querySelector('table')).toBeNull();
     expect([...host.querySelectorAll('.plan li b')].map((b) => b.textContent)).toEqual(['System.']);
   });
+
+  it('explains the hours stage by stage, with the measured surface and the signed check', async () => {
+    const readings = [-0.1, 0, 0.1].flatMap((y) => [-0.2, -0.1, 0, 0.1, 0.2].map((x) => ({ x, y, gap: x === 0 && y === 0 ? 0.003 : 0 })));
+    const items = (['level', 'gloss', 'halo', 'pinholes', 'tap', 'film', 'colour', 'photos'] as const).map((check) => ({ check, result: check === 'gloss' ? ('deferred' as const) : ('pass' as const), ...(check === 'gloss' ? { note: 'after a week' } : {}) }));
+    const host = await open({ ...JOB, system: { resin: 'polyester', finish: 'gel-coat' }, damage: { kind: 'hole', findings: [{ ...truth, size: [...truth.size] }] }, fairing: { cutLimit: 0, rounds: [{ at: '2026-11-23T08:00:00Z', readings }] }, check: { items, who: 'Ines', at: '2026-11-24T10:00:00Z' } });
+    const page = text(host);
+    expect(page).toContain('Where the hours go');
+    expect(page).toContain('the deepest low is 3.0 mm');
+    expect(page).toMatch(/polished in 2 stages/);
+    const rows = [...host.querySelectorAll('.hours tbody tr')].map((r) => r.querySelector('th')?.textContent);
+    expect(rows).toEqual(['Survey', 'Grind', 'Laminate', 'Mix & cure', 'Fair', 'Finish']);
+    expect(host.querySelectorAll('.fair-low').length).toBeGreaterThan(0);
+    expect(page).toContain('left for later: after a week');
+    expect(page).toContain('Signed by Ines, 24 November 2026');
+  });
+
+  it('leaves the check out until it is signed', async () => {
+    const host = await open({ ...JOB, damage: { kind: 'hole', findings: [{ ...truth, size: [...truth.size] }] }, check: { items: [{ check: 'level', result: 'pass' }] } });
+    expect(text(host)).not.toContain('Checked at the end');
+    expect(text(host)).toContain('Where the hours go');
+  });
 });

@@ -21,6 +21,8 @@ import { PasteShelf } from './paste-shelf';
 import { PhotoSwatch } from './photo-swatch';
 
 const DIGITS = 7;
+/** A job keeps so many; the oldest go first. */
+const MOST = { readings: 40, trials: 20 };
 
 /** Target, recipe, pot and chips, in the order in which a colour is matched. */
 @Component({
@@ -198,7 +200,7 @@ export class ColourPanel {
 
   protected read(lab: Lab, by: 'reader' | 'typed' | 'photo'): void {
     const round = (v: number): number => Math.round(v * 100) / 100;
-    this.#context.store.set('colour.readings', [...(this.#job()?.colour?.readings ?? []), { at: new Date().toISOString(), where: this.where(), by, L: round(lab.L), a: round(lab.a), b: round(lab.b) }]);
+    this.#context.store.set('colour.readings', [...(this.#job()?.colour?.readings ?? []), { at: new Date().toISOString(), where: this.where(), by, L: round(lab.L), a: round(lab.a), b: round(lab.b) }].slice(-MOST.readings));
   }
 
   protected drop(i: number): void {
@@ -229,7 +231,7 @@ export class ColourPanel {
     const at = new Date().toISOString();
     const round = (v: number): number => Number(v.toFixed(DIGITS));
     const trial = { at, pastes: keptShares(recipe.pastes, next.pot).map((s) => ({ ...s, fraction: round(s.fraction) })), L: Math.round(lab.L * 100) / 100, a: Math.round(lab.a * 100) / 100, b: Math.round(lab.b * 100) / 100 };
-    const trials = [...(this.#job()?.colour?.trials ?? []), trial];
+    const trials = [...(this.#job()?.colour?.trials ?? []), trial].slice(-MOST.trials);
     this.#context.store.set('colour.trials', trials);
     const off = deltaE(lab, surround.target);
     this.#context.logStore.add('finish', this.#context.logStore.who, `Colour chip ${trials.length}: ΔE ${off.toFixed(1)} to the hull; ${recipe.pastes.map((p, i) => `${p.name} ${(next.pot[i] * 100).toFixed(3)} %`).join(', ')}.`, { kind: 'colour', deltaE: Number(off.toFixed(2)) });

@@ -8,6 +8,7 @@ import { FinishStage } from '../stages/finish-stage';
 import { ColourBoard } from './colour-board';
 import { ColourPanel } from './colour-panel';
 import { labWords } from './lab-words';
+import { PhotoSwatch } from './photo-swatch';
 
 const READINGS = [{ where: 'polished', by: 'reader', L: 81.4, a: -4.6, b: 6.8 }] as const;
 const RECIPE = [{ paste: 'paste-black', fraction: 0.00035 }, { paste: 'paste-yellow-oxide', fraction: 0.0011 }, { paste: 'paste-green', fraction: 0.00035 }];
@@ -208,5 +209,54 @@ describe('the finish stage', () => {
     type(b.host, 'Greatest gap', '0.2');
     await b.settle();
     expect(b.document().check?.who).toBeUndefined();
+  });
+});
+
+describe('a colour off a photograph', () => {
+  /** A picture that is grey-green on the left and dark on the right. */
+  async function picture(): Promise<File> {
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [200, 100];
+    const to = canvas.getContext('2d');
+    if (!to) throw new Error('no canvas');
+    to.fillStyle = 'rgb(200, 204, 190)';
+    to.fillRect(0, 0, 100, 100);
+    to.fillStyle = 'rgb(20, 20, 20)';
+    to.fillRect(100, 0, 100, 100);
+    const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
+    return new File([blob ?? new Blob()], 'hull.png', { type: 'image/png' });
+  }
+  const give = async (b: Bench<PhotoSwatch>, file: File): Promise<void> => {
+    const box = b.host.querySelector<HTMLInputElement>('input[type=file]');
+    if (!box) throw new Error('no box');
+    const list = new DataTransfer();
+    list.items.add(file);
+    box.files = list.files;
+    box.dispatchEvent(new Event('change'));
+    for (let i = 0; i < 40 && !/Tap on|cannot be read/.test(b.text()); i += 1) {
+      await new Promise((resolve) => setTimeout(resolve, 50));
+      await b.settle();
+    }
+  };
+
+  it('is averaged where it is tapped, and warned of throughout', async () => {
+    const b = await bench(PhotoSwatch);
+    const taken: { L: number }[] = [];
+    b.fixture.componentInstance.taken.subscribe((l) => taken.push(l));
+    expect(b.text()).toContain('A photograph is no measurement');
+    await give(b, await picture());
+    const canvas = b.host.querySelector('canvas');
+    const r = canvas?.getBoundingClientRect();
+    canvas?.dispatchEvent(new MouseEvent('click', { clientX: (r?.left ?? 0) + (r?.width ?? 0) / 4, clientY: (r?.top ?? 0) + (r?.height ?? 0) / 2 }));
+    await b.settle();
+    b.button('Begin with this').click();
+    expect(taken[0].L).toBeCloseTo(81.4, 0);
+  });
+
+  it('that is no picture is told, and nothing is taken', async () => {
+    const b = await bench(PhotoSwatch);
+    await give(b, new File(['not a picture'], 'x.png', { type: 'image/png' }));
+    expect(b.text()).toContain('cannot be read here');
+    expect(b.host.querySelector('.picked')).toBeNull();
   });
 });

@@ -3,8 +3,8 @@ import { FormsModule } from '@angular/forms';
 import { ChartModule } from 'primeng/chart';
 import { SelectModule } from 'primeng/select';
 import { SelectButtonModule } from 'primeng/selectbutton';
-import { fromSI, preferredUnit, sayIn } from '@nelbo/core';
-import { fairScene, fairnessOfRound, fairnessOptions, type Patch } from '@nelbo/core/finish';
+import { fromSI, preferredUnit, sameData, sayIn } from '@nelbo/core';
+import { fairScene, fairnessOfRound, fairnessOptions, roundProgress, type Patch } from '@nelbo/core/finish';
 import { Reading } from '../../state/reading';
 import { SceneView } from '../../ui/scene-view';
 import { sayWhen } from '../../ui/when';
@@ -50,12 +50,13 @@ export class FairMap implements OnDestroy {
   protected readonly shows = [{ label: 'Depths', value: 'depths' as const }, { label: 'Portions', value: 'portions' as const }];
   protected readonly show = signal<'depths' | 'portions'>('depths');
   protected readonly picked = signal<number | undefined>(undefined);
-  readonly #job = computed(() => this.#context.state()?.job);
+  // Maps take longer than a key stroke: they are drawn anew only when what was read changes.
+  readonly #fairing = computed(() => this.#context.state()?.job?.fairing, { equal: sameData });
   readonly #grade = computed(() => this.#context.plan()?.inputs?.grade ?? 'standard');
-  protected readonly rounds = computed(() => this.#job()?.fairing?.rounds ?? []);
+  protected readonly rounds = computed(() => this.#fairing()?.rounds ?? []);
   protected readonly round = computed(() => Math.min(this.picked() ?? Infinity, this.rounds().length - 1));
-  protected readonly map = computed(() => fairnessOfRound(this.#job()?.fairing, this.#grade(), this.round()));
-  readonly #limit = computed(() => fairnessOptions(this.#job()?.fairing, this.#grade()).tolerance);
+  protected readonly map = computed(() => fairnessOfRound(this.#fairing(), this.#grade(), this.round()));
+  readonly #limit = computed(() => fairnessOptions(this.#fairing(), this.#grade()).tolerance);
   protected readonly tolerance = computed(() => sayIn({ value: this.#limit() }, 'mm', 2, this.#reading.reader()));
   protected readonly options = computed(() => this.rounds().map((r, i) => ({ value: i, label: `Round ${i + 1}, ${sayWhen(Date.parse(r.at))}` })));
   protected readonly about = computed(() => {
@@ -69,10 +70,9 @@ export class FairMap implements OnDestroy {
   protected readonly highs = computed(() => (this.map()?.highs ?? []).slice(0, 4).map((p) => this.#told(p)));
   protected readonly lows = computed(() => (this.map()?.lows ?? []).slice(0, 5).map((p) => this.#told(p)));
   protected readonly progress = computed(() => {
-    const [job, grade] = [this.#job(), this.#grade()];
     const unit = preferredUnit('mm', this.#reading.reader().units);
-    const maps = this.rounds().map((_, i) => fairnessOfRound(job?.fairing, grade, i));
-    return maps.length > 1 ? progressPlot(maps.map((m) => (m ? { deepest: fromSI(m.deepest, unit), highest: fromSI(m.highest, unit) } : undefined)), fromSI(this.#limit(), unit), unit) : undefined;
+    const rounds = roundProgress(this.#fairing(), this.#grade());
+    return rounds.length > 1 ? progressPlot(rounds.map((m) => ({ deepest: fromSI(m.deepest, unit), highest: fromSI(m.highest, unit) })), fromSI(this.#limit(), unit), unit) : undefined;
   });
 
   constructor() {

@@ -164,3 +164,62 @@ describe('the map of the surface', () => {
     expect(plot.label).toContain('round 2 deepest 1.0 mm');
   });
 });
+
+describe('the fillers', () => {
+  it('are compared in the worker and one is taken over with its chain', async () => {
+    const b = await bench(FairStage, {}, { ...JOB, system: { resin: 'polyester', finish: 'gel-coat' } });
+    b.button('Compare the fillers on this job').click();
+    for (let i = 0; i < 80 && b.host.querySelectorAll('.filler').length === 0; i += 1) {
+      await new Promise((resolve) => setTimeout(resolve, 100));
+      await b.settle();
+    }
+    const told = [...b.host.querySelectorAll('.filler')].map((f) => f.textContent ?? '');
+    expect(told.length).toBe(6);
+    expect(told.filter((t) => t.includes('in the plan')).length).toBe(1);
+    expect(told.every((t) => !/NaN|undefined/.test(t))).toBeTrue();
+    b.button('Plan with Polyester fairing putty').click();
+    await b.settle();
+    expect(b.document().system).toEqual(jasmine.objectContaining({ resin: 'polyester', finish: 'gel-coat', filler: 'polyester-putty' }));
+    expect(b.context.plan()?.system?.chosen?.chain.filler?.id).toBe('polyester-putty');
+  });
+});
+
+describe('rounds of a job', () => {
+  it('are twelve at the most: the oldest goes, and the document stays valid', async () => {
+    const b = await bench(FairStage, {}, read(...Array.from({ length: 12 }, () => round(0.002))));
+    b.button('Read it again').click();
+    await b.settle();
+    press(b.host, ...Array.from({ length: 10 }, () => ['1', 'Enter']).flat());
+    await b.settle();
+    b.button('Keep this round').click();
+    await b.settle();
+    expect(b.document().fairing?.rounds?.length).toBe(12);
+    expect(b.context.problems().filter((p) => p.severity === 'error')).toEqual([]);
+  });
+
+  it('have a lattice of no more places than a round may have', async () => {
+    const b = await bench(GapEntry, { size: [0.4, 0.2] });
+    for (let i = 0; i < 30; i += 1) {
+      b.button('more stations').click();
+      b.button('more lines').click();
+      await b.settle();
+    }
+    expect(b.text()).toContain('25 stations on 24 lines');
+    expect(b.host.querySelectorAll('.cell').length).toBe(600);
+    for (let i = 0; i < 30; i += 1) {
+      b.button('fewer stations').click();
+      await b.settle();
+    }
+    expect(b.text()).toContain('2 stations on 24 lines');
+  });
+
+  it('are typed in inches where the yard reads inches', async () => {
+    const b = await bench(GapEntry, { size: [0.4, 0.2] }, JOB, [], { currency: '£', units: { length: 'us' } });
+    const kept: FairingRound['readings'][] = [];
+    b.fixture.componentInstance.kept.subscribe((r) => kept.push(r));
+    for (const q of ['0', '0.04', '0.08', '0.12']) b.button(q).click();
+    await b.settle();
+    b.button('Keep this round').click();
+    expect(kept[0].map((r) => Math.round(r.gap * 1e6))).toEqual([0, 1016, 2032, 3048]);
+  });
+});

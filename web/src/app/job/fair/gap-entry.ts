@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import { checkLeaf, parseQuantity, preferredUnit, sayIn, type FairingRound } from '@nelbo/core';
-import { gapGrid, gridFor, type GapGrid } from '@nelbo/core/finish';
+import { GRID_LIMITS, gapGrid, gridFor, type GapGrid } from '@nelbo/core/finish';
 import { Reading } from '../../state/reading';
 import { fieldAt } from '../../ui/field-lookup';
 import { QuantityFieldView } from '../../ui/quantity-field';
@@ -144,7 +144,8 @@ export class GapEntry {
   }
 
   #recount(stations: number, lines: number): void {
-    const [s, l] = [Math.min(25, Math.max(2, stations)), Math.min(25, Math.max(2, lines))];
+    const s = Math.min(GRID_LIMITS.most, Math.max(GRID_LIMITS.least, stations));
+    const l = Math.min(GRID_LIMITS.most, Math.floor(GRID_LIMITS.places / s), Math.max(GRID_LIMITS.least, lines));
     const before = this.grid().stations.length;
     // What was read stays at its line and station.
     const kept = [...this.#gaps()].map(([k, g]) => [Math.floor(k / before), k % before, g] as const).filter(([j, i]) => j < l && i < s);

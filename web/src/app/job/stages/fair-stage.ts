@@ -16,6 +16,8 @@ import { StageHead } from './stage-head';
 
 /** What a reading reaches beyond the finish edge, m. */
 const BEYOND = 0.12;
+/** A job keeps so many rounds; the oldest goes first. */
+const MOST_ROUNDS = 12;
 
 /** The surface as read, filler for it, and the papers to what the finish wants. */
 @Component({
@@ -105,7 +107,7 @@ export class FairStage {
     const again = this.reading() === 'again';
     const who = this.#context.logStore.who;
     const round: FairingRound = { at: new Date().toISOString(), ...(who ? { who } : {}), readings };
-    this.#context.store.set('fairing.rounds', [...(again ? this.rounds().slice(0, -1) : this.rounds()), round]);
+    this.#context.store.set('fairing.rounds', [...(again ? this.rounds().slice(0, -1) : this.rounds()), round].slice(-MOST_ROUNDS));
     this.reading.set(undefined);
     const deepest = sayIn({ value: Math.max(...readings.map((r) => r.gap)) }, 'mm', 1, this.#reading.reader());
     this.#context.logStore.add('fair', who, `${again ? 'Corrected' : 'Read'} round ${this.rounds().length}: ${readings.length} gaps under a ${this.edge()}, greatest ${deepest}.`);
