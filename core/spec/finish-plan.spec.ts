@@ -1,4 +1,4 @@
-import { bands, chooseBlock, colourState, dosesOf, fairScene, fairnessOf, fillerChoices, gapGrid, gridFor, keptShares, knownPastes, pasteFromColours, shelvedPastes, standInChip, COLOUR_BASES, PASTES } from '../src/finish';
+import { bands, chooseBlock, colourState, dosesOf, fairScene, fairnessOf, fillerChoices, gapGrid, gridFor, keptShares, knownPastes, pasteFromColours, shelvedPastes, sizeRead, sizeToRead, standInChip, COLOUR_BASES, PASTES } from '../src/finish';
 import { gunLoads, spreadRate, tapeSteps, thinnerVolume, wetGauge } from '../src/finish/application';
 import { checkStands, checkedItems, checksFor, fairTolerance, resultOf } from '../src/finish/check';
 import { LIBRARY } from '../src/materials/library';
@@ -164,6 +164,8 @@ describe('the map, drawn', () => {
     expect(gapGrid(gaps)?.stations.length).toBe(13);
     expect(gapGrid([{ x: 0, y: 0, gap: 0 }, { x: 0.1, y: 0.3, gap: 0 }])?.lines.length).toBe(2);
     expect(gridFor(0.6, 0.4, 1, 2).stations).toEqual([0]);
+    expect(sizeToRead(0.285, 0.247)).toEqual([0.54, 0.5]);
+    expect(sizeRead(gaps)).toEqual([0.6, 0.4]);
     expect(chooseBlock(Infinity, 0.0005, 0).block.rigid).toBeTrue();
   });
 });
@@ -241,6 +243,9 @@ describe('hours, explained', () => {
     const { plan } = planOf(GEL);
     expect(guidanceFor('fair', plan).cautions.join()).toContain('P3');
     expect(guidanceFor('finish', plan).cautions.join()).toContain('styrene');
+    expect(guidanceFor('finish', plan).cautions.join()).not.toContain('Spraying:');
+    expect(guidanceFor('finish', planOf({ ...GEL, coat: { method: 'spray' } }).plan).cautions.join()).toContain('Spraying:');
+    expect(guidanceFor('finish', planOf({ ...BASE, coat: { method: 'spray' } }).plan).cautions.join()).toContain('supplied air');
   });
 });
 

@@ -6,7 +6,7 @@ export { BLOCKS, chooseBlock, type Block } from './fair/block';
 export { fairScene, type FairSceneView } from './drawing/fair-scene';
 export { fairnessOfRound, fairnessOptions, roundProgress } from './plan/fairing';
 export { fillerChoices, type FillerChoice } from './plan/filler-choices';
-export { GRID_LIMITS, gridFor, gapGrid, type GapGrid } from './fair/gap-grid';
+export { GRID_LIMITS, gridFor, gapGrid, sizeRead, sizeToRead, type GapGrid } from './fair/gap-grid';
 export { readGrit, readGrits, gritName } from './materials/grits';
 export { papersOf, type Paper } from './materials/abrasives';
 export { gritSequence, chainTime, type GritQuestion } from './fair/grit-sequence';

@@ -23,3 +23,18 @@ export function gapGrid(gaps: readonly Gap[]): GapGrid | undefined {
   const [stations, lines] = [ascending(gaps.map((g) => g.x)), ascending(gaps.map((g) => g.y))];
   return stations.length <= GRID_LIMITS.most && lines.length <= GRID_LIMITS.most && stations.length * lines.length <= 4 * gaps.length ? { stations, lines } : undefined;
 }
+
+/** How far beyond the finish edge a surface is read, m: a hand's breadth of what is fair shows what is not. */
+const BEYOND = 0.12;
+
+/** Length and height to read round a repair, to the next 20 mm. */
+export function sizeToRead(length: number, height: number): readonly [number, number] {
+  const whole = (m: number): number => Math.ceil((m + 2 * BEYOND) * 50 - 1e-9) / 50;
+  return [whole(length), whole(height)];
+}
+
+/** Length and height that readings span, m. */
+export function sizeRead(gaps: readonly Gap[]): readonly [number, number] {
+  const span = (values: readonly number[]): number => Math.max(0.02, Math.max(...values) - Math.min(...values));
+  return [span(gaps.map((g) => g.x)), span(gaps.map((g) => g.y))];
+}

@@ -90,6 +90,7 @@ const ENTRIES: readonly Entry[] = [
   { stage: 'fair', test: 'guide coat and long board, flat of the hand', pass: 'no shine in the lows, no glass showing' },
   { stage: 'finish', when: (plan) => finishIs('paint')(plan) || both(hullNot('inflatable'), hasTrait('isocyanate'))(plan), caution: 'Two-part paint hardeners hold isocyanates: brush or roll with gloves and moving air; spraying needs supplied air and training under local rules. A sensitised person stays away.' },
   { stage: 'finish', when: finishIs('gel coat'), caution: 'Gel coat holds styrene: moving air, no ignition source, goggles at the catalyst.' },
+  { stage: 'finish', when: (plan) => plan.finish?.method === 'spray', caution: 'Spraying: extraction and curtains, no ignition source, the respirator that sheet and local rules ask for, nobody else within the mist; cover the neighbours.' },
   { stage: 'finish', when: hasTrait('copper'), caution: 'Antifouling poisons: wet abrasion only, gloves and overalls, waste contained; local rules say what may be put on and where it is washed off.' },
   { stage: 'finish', caution: 'Wet sanding is done by hand or with air tools: no mains tools near water. Dry sanding with P3 and extraction.' },
   { stage: 'finish', test: 'look along the surface in low light', pass: 'level to the touch, gloss as its neighbours, no halo, no pinholes' },

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import { sayIn, type FairingRound } from '@nelbo/core';
+import { sizeRead, sizeToRead } from '@nelbo/core/finish';
 import { Reading } from '../../state/reading';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
@@ -14,8 +15,6 @@ import { PartsTable } from './parts-table';
 import { SandingTable } from './sanding-table';
 import { StageHead } from './stage-head';
 
-/** What a reading reaches beyond the finish edge, m. */
-const BEYOND = 0.12;
 /** A job keeps so many rounds; the oldest goes first. */
 const MOST_ROUNDS = 12;
 
@@ -90,10 +89,9 @@ export class FairStage {
   /** Last time's size, or the finish edge and a hand's breadth round it. */
   protected readonly size = computed<readonly [number, number]>(() => {
     const last = this.rounds().at(-1)?.readings;
-    if (last) return [spread(last.map((r) => r.x)), spread(last.map((r) => r.y))];
+    if (last) return sizeRead(last);
     const g = this.#context.plan()?.grind;
-    const round = (m: number): number => Math.round((m + 2 * BEYOND) * 50) / 50;
-    return g ? [round(g.groundLength.value), round(g.groundWidth.value)] : [0.6, 0.4];
+    return sizeToRead(g?.groundLength.value ?? 0.3, g?.groundWidth.value ?? 0.2);
   });
   protected readonly product = computed(() => this.#context.plan()?.system?.chosen?.chain.filler?.name ?? '');
   protected readonly how = computed(() => (this.fair()?.powder ? 'Mix resin and hardener fully, then the powder; a neat coat first on dry glass.' : 'Mix to one even colour, without folding air in.'));
@@ -118,5 +116,3 @@ export class FairStage {
     this.#context.store.set('fairing.rounds', left.length > 0 ? left : undefined);
   }
 }
-
-const spread = (values: readonly number[]): number => Math.max(0.02, Math.max(...values) - Math.min(...values));
