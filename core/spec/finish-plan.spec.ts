@@ -267,6 +267,13 @@ describe('what filler runs out over', () => {
     expect(fair?.coatArea.value ?? NaN).toBeLessThanOrEqual((Math.sqrt(0.6 * 0.4) + 0.3) ** 2 + 1e-9);
   });
 
+  it('is coated to the end, also when the last round is fair', () => {
+    const rounds = [0.003, 0.0004].map((d, i) => ({ ...wide(d).fairing.rounds[0], at: `2026-11-2${4 + i}T08:00:00Z` }));
+    const [first, last] = [planOf({ ...GEL, fairing: { cutLimit: 0, rounds: rounds.slice(0, 1) } }).plan, planOf({ ...GEL, fairing: { cutLimit: 0, rounds } }).plan];
+    expect(last.fair?.surface?.fair).toBeTrue();
+    expect(last.finish?.area.value).toBeCloseTo(first.finish?.area.value ?? NaN, 12);
+  });
+
   it('has an old coat that the first paper must not go through', () => {
     const told = (gelCoat: number) => planOf({ ...GEL, hull: { ...BASE.hull, gelCoat }, ...wide(0.003) }).problems.some((p) => p.stage === 'fair' && p.path === 'hull.gelCoat');
     expect(told(0.0006)).toBeFalse();

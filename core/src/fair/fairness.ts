@@ -135,11 +135,6 @@ export function levelled({ gaps, edge, cutLimit }: FairnessQuestion): { readonly
   return { curve, heights: raw.map((h) => h - target) };
 }
 
-/** How deep the deepest reading is below the target, m; without a map. */
-export function deepestLow(q: FairnessQuestion): number {
-  return q.gaps.length < 4 ? 0 : Math.max(0, ...levelled(q).heights.map((h) => -h));
-}
-
 /**
  * Where a surface is low and high, from gaps under an edge: the hull's own curve is taken out, a level is chosen that
  * leaves the least to fill, and what lies under it is summed up.

@@ -1,5 +1,5 @@
 import { BLOCKS, chooseBlock, longestRigid, type Block } from '../fair/block';
-import { deepestLow, fairnessOf, levelled, type Fairness } from '../fair/fairness';
+import { fairnessOf, levelled, type Fairness } from '../fair/fairness';
 import { planFiller, type FillerInput, type FillerResult } from '../fair/filler';
 import { SHARE_LEFT, measuredShare, roundsToFair } from '../fair/rounds';
 import { fairTolerance, type Grade } from '../finish/check';
@@ -67,13 +67,6 @@ const spreadArea = formula({
   source: 'filler runs out to nothing over a blade’s width beyond each low: half of that margin counts',
   evaluate: (x: Record<'low' | 'spread' | 'read', number>) => (x.low + Math.min(x.spread, x.read)) / 2,
 });
-const lesser = formula({
-  id: 'plan/fairing',
-  expression: 'A = min(A_spread, A_read)',
-  unit: 'm²',
-  source: 'lows with a blade’s margin, at most the surface read',
-  evaluate: (x: Record<'spread' | 'read', number>) => Math.min(x.spread, x.read),
-});
 const coatOver = formula({
   id: 'plan/fairing',
   expression: 'A = max(A_finish, A_filler)',
@@ -129,10 +122,11 @@ export function planSurface({ fairing, grade }: SurfaceInput, ledger: Ledger): S
   const tolerance = optional(ledger, 'tolerance', 'fair within', fairing?.tolerance, options.tolerance, `usual for a ${grade} finish`);
   const blade = optional(ledger, 'blade', 'widest blade', fairing?.blade, BLADE, 'usual wide spreader');
   const rounds = fairing?.rounds ?? [];
-  const head = { tolerance, blade, share: shareLeft(rounds.slice(-SHARE_ROUNDS).map((r) => deepestLow({ gaps: r.readings, ...options })), ledger), curve: Infinity, longestLow: 0 };
+  const maps = rounds.map((r) => fairnessOf({ gaps: r.readings, ...options }));
+  const head = { tolerance, blade, share: shareLeft(maps.slice(-SHARE_ROUNDS).flatMap((m) => (m ? [m.deepest] : [])), ledger), curve: Infinity, longestLow: 0 };
   const newest = rounds.at(-1);
   if (!newest) return head;
-  const map = fairnessOf({ gaps: newest.readings, ...options });
+  const map = maps.at(-1);
   if (!map) {
     ledger.report({ severity: 'warning', stage: 'fair', path: `fairing.rounds.${rounds.length - 1}.readings`, what: `${newest.readings.length} gaps enclose no area`, allowed: 'at least 4 gaps on two or more lines', suggestion: 'read another line above or below; until then the filler is planned from the laminate' });
     return head;
@@ -149,19 +143,36 @@ export function planSurface({ fairing, grade }: SurfaceInput, ledger: Ledger): S
     ...head,
     curve: map.curve.radius,
     longestLow: Math.max(0, ...map.lows.map((l) => l.length)),
-    ...areasOf(map, { deepest, fill }, blade, found, ledger),
+    measured: { deepest, fill, ...(map.lows.length > 0 ? { spreadArea: areaToSpread(map, blade, found, ledger) } : {}) },
+    ...coveredBy(maps, blade, found),
     plan: { round: rounds.length, at: newest.at, deepest, highest, fill, cut, ...(radius ? { radius } : {}), lows: map.lows.length, highs: map.highs.length, fair: deepest.value <= tolerance.value && highest.value <= tolerance.value },
   };
 }
 
-/** What is spread on, and what the coat has to cover, from the lows with a blade's margin. */
-function areasOf(map: Fairness, low: { readonly deepest: Figure; readonly fill: Figure }, blade: Figure, found: (key: string, label: string, expression: string, value: number, unit: string) => Figure, ledger: Ledger): Pick<Surface, 'measured' | 'covered'> {
-  if (map.lows.length === 0) return { measured: low };
-  const b = blade.value;
-  const area = found('lowArea', 'area lower than the tolerance', 'A of the map below target − tolerance', map.lowArea, 'm²');
-  const spread = found('lowsArea', 'lows with a blade’s margin', 'A = Σ (L + 2·b)·(W + 2·b)', map.lows.reduce((sum, l) => sum + (l.length + 2 * b) * (l.width + 2 * b), 0), 'm²');
-  const read = found('readArea', 'surface read, with a blade’s margin', 'A = (√A_map + 2·b)²', (Math.sqrt(map.area) + 2 * b) ** 2, 'm²');
-  return { measured: { ...low, spreadArea: ledger.compute('spreadArea', 'area to spread and sand', spreadArea, { low: area, spread, read }) }, covered: ledger.compute('covered', 'surface that filler runs out over', lesser, { spread, read }) };
+type Found = (key: string, label: string, expression: string, value: number, unit: string) => Figure;
+
+/** Lows with a blade's margin, at most the surface read with one, m². */
+function spreadOf(map: Fairness, blade: number): { readonly spread: number; readonly read: number } {
+  return { spread: map.lows.reduce((sum, l) => sum + (l.length + 2 * blade) * (l.width + 2 * blade), 0), read: (Math.sqrt(map.area) + 2 * blade) ** 2 };
+}
+
+function areaToSpread(map: Fairness, blade: Figure, found: Found, ledger: Ledger): Figure {
+  const { spread, read } = spreadOf(map, blade.value);
+  return ledger.compute('spreadArea', 'area to spread and sand', spreadArea, {
+    low: found('lowArea', 'area lower than the tolerance', 'A of the map below target − tolerance', map.lowArea, 'm²'),
+    spread: found('lowsArea', 'lows with a blade’s margin', 'A = Σ (L + 2·b)·(W + 2·b)', spread, 'm²'),
+    read: found('readArea', 'surface read, with a blade’s margin', 'A = (√A_map + 2·b)²', read, 'm²'),
+  });
+}
+
+/** What the filler of all rounds ran out over: the first round's as a rule, and still there when the last one is fair. */
+function coveredBy(maps: readonly (Fairness | undefined)[], blade: Figure, found: Found): Pick<Surface, 'covered'> {
+  const widest = Math.max(0, ...maps.map((m) => {
+    if (!m) return 0;
+    const { spread, read } = spreadOf(m, blade.value);
+    return Math.min(spread, read);
+  }));
+  return widest > 0 ? { covered: found('covered', 'surface that filler runs out over', 'A = max over the rounds of min(A_spread, A_read)', widest, 'm²') } : {};
 }
 
 /** Share of a low that a round leaves: as this surface has shown, or as is usual. */

@@ -197,6 +197,7 @@ function checkTables(finish: NonNullable<Plan['finish']>, reader: Reader): WorkT
 /** Tape, comb and wax: what is set out before the first coat. */
 function coatTable(finish: NonNullable<Plan['finish']>, reader: Reader): WorkTable {
   const rows: Said[][] = [
+    [['area to coat'], [figure(finish.area, reader)]],
     [['put on by'], [APPLICATIONS[finish.method].name]],
     [['wet-film comb, each coat'], [figureIn(finish.gauge, 'µm', 0, reader)]],
     [['covers, before losses'], [{ text: `${(finish.spreadRate.value / 1000).toFixed(1)} m²/l`, figure: finish.spreadRate }]],

@@ -38,7 +38,7 @@ const MOST_ROUNDS = 12;
             <div><dt>Rounds to come</dt><dd><nb-figure [figure]="f.rounds" [bare]="true" /></dd></div>
           </dl>
           @if (s.fair) {<p class="note-line good"><b>Fair.</b> Nothing is off by more than <nb-figure [figure]="f.tolerance" as="mm" [decimals]="2" class="plain" />: go on to the papers.</p>}
-          @else {<p class="lead">{{ s.highs > 0 ? 'Cut the highs first, then fill.' : f.rounds.value === 1 ? 'Fill, level, and read it again: one round should do.' : 'Fill, level, and read it again.' }} @if (f.rounds.span; as span) {@if (span[0] !== span[1]) {Between {{ span[0] }} and {{ span[1] }} rounds.}}</p>}
+          @else {<p class="lead">{{ s.highs > 0 ? (f.rounds.value === 0 ? 'Cut the highs, then read it again.' : 'Cut the highs first, then fill.') : f.rounds.value === 1 ? 'Fill, level, and read it again: one round should do.' : 'Fill, level, and read it again.' }} @if (f.rounds.span; as span) {@if (span[0] !== span[1]) {Between {{ span[0] }} and {{ span[1] }} rounds.}}</p>}
         } @else {
           <dl class="figures">
             <div><dt>Filler to mix</dt><dd><nb-figure [figure]="f.volume" /></dd></div>
