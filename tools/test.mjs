@@ -38,12 +38,12 @@ const ofPlain = (text) => {
 };
 
 const SUITES = [
-  // Two lanes at a time, since two processors are usual; the journeys run alone: a person's browser and the server.
+  // Lint and types take one processor between them while the core takes the other; what waits for a database or a browser runs alone.
   { name: 'lint', quiet: true, command: ['npx', ['--no-install', 'eslint', '.']], count: checked },
   { name: 'types', quiet: true, command: ['npm', ['run', '--silent', 'typecheck']], count: checked },
   { name: 'core', command: jasmine('jasmine.core.json'), count: ofJasmine },
-  { name: 'server', quiet: true, command: jasmine('jasmine.server.json'), count: ofJasmine },
-  { name: 'torture', quiet: true, command: ['bash', ['./nelbo', 'torture', '--kills', '14']], count: ofPlain },
+  { name: 'server', command: jasmine('jasmine.server.json'), count: ofJasmine },
+  { name: 'torture', command: ['bash', ['./nelbo', 'torture', '--kills', '14']], count: ofPlain },
   { name: 'browser', command: ['npx', ['--no-install', 'ng', 'test']], cwd: 'web', count: ofKarma },
   { name: 'journey', command: ['npx', ['--no-install', 'playwright', 'test', '--config', 'e2e/playwright.config.ts']], count: ofPlaywright },
 ];
@@ -92,8 +92,7 @@ async function measureAll(suites) {
 }
 const LANES = [
   [['lint', 'types'], ['core']],
-  [['server', 'torture'], ['browser']],
-  [['journey']],
+  [['server', 'torture', 'browser', 'journey']],
 ];
 for (const lanes of LANES) await Promise.all(lanes.map((names) => measureAll(chosen.filter((s) => names.includes(s.name)))));
 console.log(`\n${table.join('\n')}\n`);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { correct, firstTrial } from '../src/colour/correction';
+import { correct, dilution, firstTrial } from '../src/colour/correction';
 import { characterise, ksOf, mixInto, reflectanceOf, seen, unseen } from '../src/colour/kubelka-munk';
 import { deltaE, differenceWords, hexOf, labOf, labOfPixel, type Lab } from '../src/colour/lab';
 import { BANDS, WAVELENGTHS } from '../src/colour/observer';
@@ -209,6 +209,17 @@ describe('corrections from noisy trials', () => {
     const dark = correct(WHITE, { pastes, fractions: [0.006, 0.006], measured: mixed(pastes, [0.006, 0.006]) }, target, 0.06);
     expect(dark.verdict).toBe('too dark');
     expect(dark.add).toEqual([0, 0]);
+  });
+
+  it('bring a pot that is too dark back with untinted base, or say that it is another pot', () => {
+    const pastes = [paste('black'), paste('yellow-oxide')];
+    const target = mixed(pastes, [0.002, 0.006]);
+    const pot = [0.0025, 0.0075];
+    const share = dilution(WHITE, { pastes, fractions: pot, measured: mixed(pastes, pot) }, target) ?? NaN;
+    // A quarter too much of everything is undone by a quarter more of the base.
+    expect(share).toBeCloseTo(0.25, 3);
+    expect(deltaE(mixed(pastes, pot.map((c) => c / (1 + share))), target)).toBeLessThan(0.01);
+    expect(dilution(WHITE, { pastes, fractions: [0.02, 0.06], measured: mixed(pastes, [0.02, 0.06]) }, target)).toBeUndefined();
   });
 
   it('first hold back a quarter of what darkens, and none of the white', () => {

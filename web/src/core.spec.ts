@@ -1,5 +1,5 @@
-// The core's specs run in the browser as well as on their own: the same figures everywhere. The hostile
-// ones stay on Node: they are many, and nothing in them depends on the engine.
+// The core's specs run in the browser as well as on their own: the same figures everywhere. The hostile ones and
+// those that search or simulate stay on Node: they take long, and nothing in them depends on the engine.
 import '../../core/spec/clt.spec';
 import '../../core/spec/document-path.spec';
 import '../../core/spec/drawing.spec';
@@ -10,22 +10,11 @@ import '../../core/spec/grind.spec';
 import '../../core/spec/ground.spec';
 import '../../core/spec/keeping.spec';
 import '../../core/spec/laminate.spec';
-import '../../core/spec/match.spec';
 import '../../core/spec/mix.spec';
-import '../../core/spec/patterns.spec';
 import '../../core/spec/plan.spec';
-import '../../core/spec/rules.spec';
 import '../../core/spec/schema.spec';
 import '../../core/spec/settings.spec';
 import '../../core/spec/stores.spec';
 import '../../core/spec/survey.spec';
 import '../../core/spec/trace.spec';
 import '../../core/spec/units.spec';
-import '../../core/spec/cure.spec';
-import '../../core/spec/forecast.spec';
-import '../../core/spec/logger.spec';
-import '../../core/spec/mixing.spec';
-import '../../core/spec/colour.spec';
-import '../../core/spec/fairness.spec';
-import '../../core/spec/grits.spec';
-import '../../core/spec/finish-plan.spec';

@@ -74,3 +74,25 @@ export function correct(base: ColourBase, { pastes, fractions, measured }: Trial
   if (!gains) return { add: none, deltaE: off, expected: measured, verdict: off <= CLOSE_ENOUGH ? 'matched' : 'too dark' };
   return { add, deltaE: off, expected, verdict: off <= CLOSE_ENOUGH && add.every((v) => v < 1e-6) ? 'matched' : 'add' };
 }
+
+/** More than this much untinted base is another pot, not a correction. */
+const MOST_BASE = 1;
+
+/**
+ * How much untinted base a pot that is too dark takes to come back to the target's lightness, mass per mass of base in it.
+ * @returns undefined where it would more than double the pot
+ */
+export function dilution(base: ColourBase, { pastes, fractions, measured }: Trial, target: Lab): number | undefined {
+  const buffer = new Float64Array(BANDS);
+  const L = (share: number): number => labOf(mixInto(buffer, base, pastes, fractions.map((c) => c / (1 + share)))).L;
+  const error = measured.L - L(0);
+  const reaches = (share: number): boolean => L(share) + error >= target.L;
+  if (!reaches(MOST_BASE)) return undefined;
+  let [low, high] = [0, MOST_BASE];
+  for (let k = 0; k < 24; k += 1) {
+    const middle = (low + high) / 2;
+    if (reaches(middle)) high = middle;
+    else low = middle;
+  }
+  return high;
+}

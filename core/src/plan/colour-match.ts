@@ -1,4 +1,4 @@
-import { correct, firstTrial, type Correction } from '../colour/correction';
+import { correct, dilution, firstTrial, type Correction } from '../colour/correction';
 import { dosesOf, type Dose } from '../colour/doses';
 import { deltaE, type Lab } from '../colour/lab';
 import { COLOUR_BASES, type ColourBase, type Paste } from '../colour/pastes';
@@ -24,7 +24,7 @@ export interface ColourState {
   readonly recipe?: Recipe;
   readonly trials: readonly TrialState[];
   /** What to put in now, and what the pot holds after it, mass per mass of base. */
-  readonly next?: { readonly add: readonly number[]; readonly pot: readonly number[]; readonly doses: readonly Dose[]; readonly correction?: Correction };
+  readonly next?: { readonly add: readonly number[]; readonly pot: readonly number[]; readonly doses: readonly Dose[]; readonly correction?: Correction; /** Untinted base to put in, kg, and what the pot holds of it then. */ readonly base?: { readonly add: number; readonly batch: number } };
   readonly matched: boolean;
 }
 
@@ -61,6 +61,10 @@ export function colourState(colour: Job['colour'], known: readonly Paste[], batc
   const correction = last && correct(base, { pastes, fractions: last.fractions, measured: last.measured }, target, limit);
   const add = correction ? correction.add : firstTrial(base, pastes, fractions);
   const matched = last !== undefined && (correction?.verdict === 'matched' || last.deltaE <= CLOSE_ENOUGH);
+  const share = last && correction?.verdict === 'too dark' ? dilution(base, { pastes, fractions: last.fractions, measured: last.measured }, target) : undefined;
+  if (share !== undefined && correction) {
+    return { ...head, recipe, trials, matched, next: { add, pot: before.map((c) => c / (1 + share)), doses: [], correction, base: { add: share * batch, batch: (1 + share) * batch } } };
+  }
   return { ...head, recipe, trials, matched, next: { add, pot: before.map((c, i) => c + add[i]), doses: dosesOf(pastes, add, batch, dropsPerCubicMetre), ...(correction ? { correction } : {}) } };
 }
 

@@ -161,7 +161,11 @@ export class ColourPanel {
     const doses = next.doses.filter((d) => d.mass > 0).map((d) => ({ name: d.paste.name, grams: (d.mass * 1000).toFixed(d.mass < 1e-4 ? 3 : 2), drops: d.drops < 1 ? '–' : String(d.drops), thin: d.letDown ? `too little to count: stir 1 g into ${d.letDown.parts - 1} g of base, and put ${(d.letDown.mass * 1000).toFixed(2)} g or ${d.letDown.drops} ${d.letDown.drops === 1 ? 'drop' : 'drops'} of that in` : '' }));
     const off = trials.at(-1)?.deltaE.toFixed(1);
     if (matched) return { title: `Matched, ΔE ${off}.`, about: 'Keep a cured chip with the job; the pot is right.', doses: [], stop: true };
-    if (next.correction?.verdict === 'too dark') return { title: `Too dark by what no paste takes out, ΔE ${off}.`, about: 'Put more untinted base in, a tenth at a time, or begin a fresh pot with this one as its paste.', doses: [], stop: false };
+    if (next.base) {
+      const more = sayIn({ value: next.base.add }, 'g', 0, this.#reading.reader());
+      return { title: `Too dark, ΔE ${off}: put ${more} of untinted base in.`, about: 'No paste takes paste out. Measure the next chip after it.', doses: [], stop: false };
+    }
+    if (next.correction?.verdict === 'too dark') return { title: `Too dark by what no paste takes out, ΔE ${off}.`, about: 'It would more than double the pot: begin a fresh one, with a little of this as its paste, and search again.', doses: [], stop: true };
     return trials.length === 0
       ? { title: 'First pot.', about: `${batch} of base; dark pastes held back by a quarter, since nothing takes them out.`, doses, stop: false }
       : { title: `Next, from ΔE ${off}.`, about: `into the ${batch} of base; should come to ΔE ${this.#expected()}.`, doses, stop: false };
@@ -232,7 +236,7 @@ export class ColourPanel {
     const round = (v: number): number => Number(v.toFixed(DIGITS));
     const trial = { at, pastes: keptShares(recipe.pastes, next.pot).map((s) => ({ ...s, fraction: round(s.fraction) })), L: Math.round(lab.L * 100) / 100, a: Math.round(lab.a * 100) / 100, b: Math.round(lab.b * 100) / 100 };
     const trials = [...(this.#job()?.colour?.trials ?? []), trial].slice(-MOST.trials);
-    this.#context.store.set('colour.trials', trials);
+    this.#context.store.update((d) => ({ ...d, colour: { ...d.colour, trials, ...(next.base ? { batch: Number(next.base.batch.toPrecision(DIGITS)) } : {}) } }));
     const off = deltaE(lab, surround.target);
     this.#context.logStore.add('finish', this.#context.logStore.who, `Colour chip ${trials.length}: ΔE ${off.toFixed(1)} to the hull; ${recipe.pastes.map((p, i) => `${p.name} ${(next.pot[i] * 100).toFixed(3)} %`).join(', ')}.`, { kind: 'colour', deltaE: Number(off.toFixed(2)) });
   }

@@ -74,6 +74,7 @@ describe('the colour of a gel coat', () => {
       await b.settle();
     };
     await chip('83.4', '-4.1', '6.2');
+    expect(b.button('Keep the chip’s numbers').disabled).toBeTrue();
     expect(b.text()).toContain('Next, from ΔE');
     expect(b.document().colour?.trials?.length).toBe(1);
     expect(b.context.log().at(-1)?.event).toEqual(jasmine.objectContaining({ kind: 'colour' }));
@@ -86,9 +87,24 @@ describe('the colour of a gel coat', () => {
     expect(b.document().colour?.trials?.length).toBe(1);
   });
 
-  it('says when the pot is too dark for any paste', async () => {
-    const b = await open(ColourPanel, gel({ readings: [...READINGS], recipe: RECIPE, trials: [{ at: '2026-11-23T08:00:00Z', pastes: RECIPE, L: 70, a: -4, b: 6 }] }));
-    expect(b.text()).toContain('Too dark by what no paste takes out');
+  it('takes untinted base into a pot that is too dark, and a fresh pot where that would double it', async () => {
+    const dark = (L: number) => gel({ readings: [...READINGS], recipe: RECIPE, batch: 0.4, trials: [{ at: '2026-11-23T08:00:00Z', pastes: RECIPE, L, a: -4.8, b: 6.8 }] });
+    const b = await open(ColourPanel, dark(79));
+    const told = /Too dark, ΔE [\d.]+: put (\d+) g of untinted base in/.exec(b.text());
+    expect(Number(told?.[1])).toBeGreaterThan(20);
+    type(b.host, 'L', '81.3');
+    type(b.host, 'a', '-4.6');
+    type(b.host, 'b', '6.8');
+    await b.settle();
+    b.button('Keep the chip’s numbers').click();
+    await b.settle();
+    const colour = b.document().colour;
+    expect(Number(colour?.batch)).toBeCloseTo(0.4 + Number(told?.[1]) / 1000, 3);
+    expect(Number(colour?.trials?.[1].pastes[0].fraction)).toBeLessThan(RECIPE[0].fraction);
+    expect(b.text()).toContain('Matched');
+    TestBed.resetTestingModule();
+    const far = await open(ColourPanel, dark(55));
+    expect(far.text()).toContain('begin a fresh one');
   });
 
   it('starts where the boat’s last repair ended', async () => {

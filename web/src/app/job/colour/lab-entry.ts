@@ -16,9 +16,9 @@ import { labWords } from './lab-words';
       <div class="read"><i [style.background]="r.hex"></i><span>{{ r.text }} <span class="mark">simulated</span></span><button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="taken.emit({ lab: r.lab, by: 'reader' })">{{ takeLabel() }}</button></div>
     }
     <div class="three">
-      <nb-quantity path="colour.readings.L" label="L*" (changed)="L.set($event)" />
-      <nb-quantity path="colour.readings.a" label="a*" (changed)="a.set($event)" />
-      <nb-quantity path="colour.readings.b" label="b*" (changed)="b.set($event)" />
+      <nb-quantity path="colour.readings.L" label="L*" [value]="L()" (changed)="L.set($event)" />
+      <nb-quantity path="colour.readings.a" label="a*" [value]="a()" (changed)="a.set($event)" />
+      <nb-quantity path="colour.readings.b" label="b*" [value]="b()" (changed)="b.set($event)" />
     </div>
     <button pButton type="button" size="small" [disabled]="!typed()" (click)="take()">{{ typedLabel() }}</button>
   `,
@@ -46,6 +46,9 @@ export class LabEntry {
 
   protected take(): void {
     const lab = this.typed();
-    if (lab) this.taken.emit({ lab, by: 'typed' });
+    if (!lab) return;
+    this.taken.emit({ lab, by: 'typed' });
+    // The same numbers are not another reading.
+    for (const part of [this.L, this.a, this.b]) part.set(undefined);
   }
 }

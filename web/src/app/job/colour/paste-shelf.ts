@@ -74,10 +74,13 @@ export class PasteShelf {
   }
 
   protected toggle(id: string, there: boolean): void {
-    const shelf = new Set(this.#colour.shelf().map((p) => p.id));
-    if (there) shelf.add(id);
-    else shelf.delete(id);
-    this.#keep((d) => ({ ...d, pastes: [...shelf].map((p) => ({ id: p })) }));
+    const all = this.#colour.shelf().map((p) => p.id);
+    this.#keep((d) => {
+      const shelf = new Set(d.pastes?.map((p) => p.id) ?? all);
+      if (there) shelf.add(id);
+      else shelf.delete(id);
+      return { ...d, pastes: [...shelf].map((p) => ({ id: p })) };
+    });
   }
 
   #keep(edit: (d: ShopDocument) => ShopDocument): void {

@@ -73,6 +73,16 @@ describe('gaps, typed', () => {
   });
 });
 
+describe('the size to read', () => {
+  it('stays as it was typed while the plan moves on', async () => {
+    const b = await bench(GapEntry, { size: [0.4, 0.2] });
+    type(b.host, 'Length to read', '0.9 m');
+    b.fixture.componentRef.setInput('size', [0.41, 0.21]);
+    await b.settle();
+    expect(b.text()).toContain('over 900 mm × 200 mm');
+  });
+});
+
 describe('a round that is corrected', () => {
   it('comes back as it was read', async () => {
     const r = round(0.002);

@@ -83,6 +83,7 @@ export class GapEntry {
   protected readonly height = signal(0.4);
   readonly #stations = signal(USUAL.stations);
   readonly #lines = signal(USUAL.lines);
+  #begun = false;
   /** The lattice of a round that is corrected stays as it was read. */
   readonly #given = signal<GapGrid | undefined>(undefined);
   protected readonly grid = computed(() => this.#given() ?? gridFor(this.length(), this.height(), this.#stations(), this.#lines()));
@@ -122,6 +123,9 @@ export class GapEntry {
   constructor() {
     effect(() => {
       const [[length, height], round] = [this.size(), this.again()];
+      // What is proposed counts once: the plan may move on while somebody is reading gaps.
+      if (this.#begun) return;
+      this.#begun = true;
       untracked(() => {
         const grid = round && gapGrid(round.readings);
         if (!round || !grid) {

@@ -76,16 +76,23 @@ export class Papers {
   }
 
   protected toggle(id: string, there: boolean): void {
-    const shelf = new Set(this.#shelf());
-    if (there) shelf.add(id);
-    else shelf.delete(id);
-    this.keep('papers', [...shelf].map((p) => ({ id: p })));
+    const usual = [...this.#shelf()];
+    this.#change((d) => {
+      const shelf = new Set(d.papers?.map((p) => p.id) ?? usual);
+      if (there) shelf.add(id);
+      else shelf.delete(id);
+      return { ...d, papers: [...shelf].map((p) => ({ id: p })) };
+    });
   }
 
   protected keep(field: 'habit' | 'papers', value: unknown): void {
+    this.#change((d): ShopDocument => ({ ...d, [field]: value }));
+  }
+
+  #change(edit: (d: ShopDocument) => ShopDocument): void {
     this.failed.set('');
     this.#shops
-      .change((d): ShopDocument => ({ ...d, [field]: value }))
+      .change(edit)
       .pipe(
         catchError((e: unknown) => {
           const f = failureOf(e);
