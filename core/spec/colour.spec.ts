@@ -206,6 +206,8 @@ describe('corrections from noisy trials', () => {
     expect(half.verdict).toBe('add');
     expect(half.add[0]).toBeGreaterThan(0);
     expect(half.add[0]).toBeLessThan(0.001);
+    const far = { ...target, a: target.a + 4, b: target.b + 12, L: target.L + 0.5 };
+    expect(correct(WHITE, { pastes: [paste('yellow-oxide')], fractions: [0.006], measured: far }, target, 0.06)).toEqual(jasmine.objectContaining({ verdict: 'off hue', add: [0] }));
     const dark = correct(WHITE, { pastes, fractions: [0.006, 0.006], measured: mixed(pastes, [0.006, 0.006]) }, target, 0.06);
     expect(dark.verdict).toBe('too dark');
     expect(dark.add).toEqual([0, 0]);

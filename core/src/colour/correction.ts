@@ -18,7 +18,8 @@ export interface Correction {
   readonly deltaE: number;
   /** What the pot should measure after it. */
   readonly expected: Lab;
-  readonly verdict: 'matched' | 'add' | 'too dark';
+  /** `off hue`: light enough, and none of its pastes brings it nearer. */
+  readonly verdict: 'matched' | 'add' | 'too dark' | 'off hue';
 }
 
 /**
@@ -71,7 +72,7 @@ export function correct(base: ColourBase, { pastes, fractions, measured }: Trial
   for (let k = 0; k < 24 && after().L < Math.min(measured.L, target.L + MARGIN_L / 2) - 1e-9; k += 1) add = add.map((v, i) => (dark[i] ? v * 0.85 : v));
   const expected = after();
   const gains = deltaE(expected, target) < off - 0.02;
-  if (!gains) return { add: none, deltaE: off, expected: measured, verdict: off <= CLOSE_ENOUGH ? 'matched' : 'too dark' };
+  if (!gains) return { add: none, deltaE: off, expected: measured, verdict: off <= CLOSE_ENOUGH ? 'matched' : measured.L < target.L ? 'too dark' : 'off hue' };
   return { add, deltaE: off, expected, verdict: off <= CLOSE_ENOUGH && add.every((v) => v < 1e-6) ? 'matched' : 'add' };
 }
 

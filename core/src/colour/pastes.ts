@@ -1,5 +1,5 @@
 import type { Optics } from './kubelka-munk';
-import { BANDS, WAVELENGTHS } from './observer';
+import { WAVELENGTHS } from './observer';
 
 /** A pigment paste for gel coat, characterised. */
 export interface Paste extends Optics {
@@ -51,6 +51,3 @@ export const COLOUR_BASES: readonly ColourBase[] = [
   { id: 'white', name: 'White gel coat', K: curve([['even', 0.0035, 0, 1], ['edge', 0.09, 402, 9]]), S: level(1, -0.06) },
   { id: 'neutral', name: 'Neutral gel coat', K: curve([['even', 0.004, 0, 1], ['edge', 0.06, 405, 10]]), S: level(0.12) },
 ];
-
-/** Lengths of the spectra, for those who make their own. */
-export const SPECTRUM_BANDS = BANDS;

@@ -30,7 +30,6 @@ export const RATES = {
   sprayFixed: 45 * MIN,
   sprayPerM2: 6 * MIN,
   rollPerM2: 15 * MIN,
-  chipFixed: 12 * MIN,
   colourRound: 15 * MIN,
   finishCheck: 15 * MIN,
   moveFitting: 45 * MIN,

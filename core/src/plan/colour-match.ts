@@ -11,6 +11,7 @@ const LIMIT = 0.06;
 
 export interface TrialState {
   readonly at: string;
+  readonly by?: 'reader' | 'typed';
   readonly measured: Lab;
   readonly deltaE: number;
   readonly fractions: readonly number[];
@@ -54,7 +55,7 @@ export function colourState(colour: Job['colour'], known: readonly Paste[], batc
   const recipe = recipeOf(base, pastes, fractions, target);
   const trials = (colour?.trials ?? []).map((t): TrialState => {
     const inPot = shares(t.pastes, known);
-    return { at: t.at, measured: { L: t.L, a: t.a, b: t.b }, deltaE: deltaE(t, target), fractions: pastes.map((p) => inPot.fractions[inPot.pastes.indexOf(p)] ?? 0) };
+    return { at: t.at, ...(t.by ? { by: t.by } : {}), measured: { L: t.L, a: t.a, b: t.b }, deltaE: deltaE(t, target), fractions: pastes.map((p) => inPot.fractions[inPot.pastes.indexOf(p)] ?? 0) };
   });
   const last = trials.at(-1);
   const before = last?.fractions ?? pastes.map(() => 0);

@@ -37,7 +37,7 @@ function why(stage: Stage, plan: Plan, reader: Reader): string {
         ? plainText(said`The surface was measured: the deepest low is ${figureIn(fair.surface.deepest, 'mm', 1, reader)}, the eye sees ${figureIn(fair.tolerance, 'mm', 2, reader)}. `)
         : '';
       const span = fair.rounds.span && fair.rounds.span[0] !== fair.rounds.span[1] ? `, ${fair.rounds.span[0]} to ${fair.rounds.span[1]} in all` : '';
-      const rounds = fair.rounds.value === 0 ? 'It is fair now; ' : `${fair.rounds.value === 1 ? 'One round' : `${fair.rounds.value} rounds`} of filling, waiting and levelling ${fair.rounds.value === 1 ? 'is' : 'are'} likely${span}, since filler shrinks and a blade dips; `;
+      const rounds = fair.rounds.value === 0 ? (fair.surface?.fair ? 'It is fair now; ' : 'Only what stands proud is still cut down; ') : `${fair.rounds.value === 1 ? 'One round' : `${fair.rounds.value} rounds`} of filling, waiting and levelling ${fair.rounds.value === 1 ? 'is' : 'are'} likely${span}, since filler shrinks and a blade dips; `;
       return `${read}${rounds}then ${papers}, each paper taking out the scratches of the one before.`;
     }
     case 'finish': {

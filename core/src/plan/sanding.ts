@@ -1,6 +1,6 @@
 import { chainTime, gritSequence, type GritAnswer, type GritStep } from '../fair/grit-sequence';
 import type { Paper, SandingTool } from '../materials/abrasives';
-import { P_GRAIN, gritName } from '../materials/grits';
+import { P_GRAIN } from '../materials/grits';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
 
@@ -108,6 +108,3 @@ export function planSanding(q: SandingQuestion, ledger: Ledger): SandingPlan {
   const habit = habitCost(q, total, ledger);
   return { steps, total, ...(habit ? { habit } : {}) };
 }
-
-/** The name of a P grade as it is read out. */
-export const pName = (grade: number): string => gritName({ scale: 'P', grade });

@@ -255,6 +255,7 @@ export const JOB_FIELDS: GroupField = group('Job', {
     batch: quantity('Base in the pot', 'mass', 0.005, 20, 'g', 'what the coats take until entered'),
     trials: list('Trials', group('Trial', {
       at: required(instant('Measured at')),
+      by: choice('Measured with', { reader: 'colour reader', typed: 'typed in' }),
       pastes: required(list('In the pot', group('Paste', { paste: required(text('Paste', 40)), fraction: required(quantity('Share of the base', 'fraction', 0, 0.2, '%')) }), 6)),
       ...lab,
     }), 20),

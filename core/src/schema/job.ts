@@ -198,7 +198,7 @@ export interface JobOf<Q> {
     limit?: Q;
     recipe?: PasteShare<Q>[];
     batch?: Q;
-    trials?: ({ at: string; pastes: PasteShare<Q>[] } & LabValues<Q>)[];
+    trials?: ({ at: string; by?: 'reader' | 'typed'; pastes: PasteShare<Q>[] } & LabValues<Q>)[];
   };
   check?: { items?: { check: CheckId; result?: CheckResult; gap?: Q; film?: Q; number?: Q; note?: string }[]; who?: string; at?: string };
   taper?: { ratio?: Q; side?: TaperSide };

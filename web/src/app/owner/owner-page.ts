@@ -31,7 +31,7 @@ import { SceneView } from '../ui/scene-view';
             <tbody>@for (c of p.changes; track c.label) {<tr><th scope="row">{{ c.label }}</th><td class="number">{{ c.before }}</td><td class="number"><b>{{ c.after }}</b></td></tr>}</tbody>
           </table>
         }
-        @if (p.scene; as s) {<figure><nb-scene [scene]="s" /><figcaption>Dashed: as first seen. Full line: as it is.@if (p.readings) { Rings sound, squares dull, drops wet.}</figcaption></figure>}
+        @if (p.scene; as s) {<figure><nb-scene [scene]="s" /><figcaption>@if (p.firstLook) {Dashed: as first seen. Full line: as it is.}@if (p.readings) { Rings sound, squares dull, drops wet.}</figcaption></figure>}
         <h2>How it was found</h2>
         <ol>@for (f of p.findings; track $index) {<li><b>{{ f.when }}, {{ f.extent }}: {{ f.size }}</b>@if (f.how) {<span> {{ f.how }}</span>}@if (f.changed) {<p class="muted">That moved {{ f.changed }}.</p>}@if (f.photo; as url) {<img [src]="url" alt="" />}</li>}</ol>
         @if (p.hours.length > 0) {
@@ -94,6 +94,7 @@ export class OwnerPage implements OnDestroy {
       lead: `${kind.charAt(0).toUpperCase()}${kind.slice(1)}${hull ? ` in ${hull}` : ''}. ${difference ? (difference.changes.length > 0 ? 'It goes further than it looked at first.' : 'It goes as far as it looked at first.') : 'As far as it has been looked at.'}`,
       changes: (difference?.changes ?? []).map((c) => ({ label: c.label, before: say(c.before, reader), after: say(c.after, reader) })),
       scene: plan.planView && planScene(plan.planView, { width: 760, height: 320, units: reader.units }),
+      firstLook: plan.planView?.lines.some((l) => l.kind === 'first look') ?? false,
       readings: (plan.planView?.readings.length ?? 0) > 0,
       findings: history.map(({ finding, changes }) => ({
         when: day.format(new Date(finding.at)),

@@ -3,7 +3,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, distinctUntilChanged, of, startWith, switchMap } from 'rxjs';
 import { parseQuantity, sayIn } from '@nelbo/core';
-import { COLOUR_BASES, READ_AT, READ_BY, deltaE, hexOf, keptShares, recipeOf, standInChip, type Lab, type Recipe, type RecipeQuestion } from '@nelbo/core/finish';
+import { COLOUR_BASES, READ_AT, READ_BY, deltaE, differenceWords, hexOf, keptShares, recipeOf, standInChip, type Lab, type Recipe, type RecipeQuestion } from '@nelbo/core/finish';
 import { Api, type BoatColour } from '../../api/api';
 import { Devices } from '../../devices/devices';
 import type { ColourDevice } from '../../devices/device';
@@ -80,7 +80,7 @@ const MOST = { readings: 40, trials: 20 };
             @if (!p.stop) {
               <p class="small muted">Stir, catalyse a spoonful, let the chip cure, wipe it and hold it dry against the dry hull.</p>
               @if (chip(); as name) {<button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="holdChip()">Hold the reader on {{ name }}, simulated</button>}
-              <nb-lab-entry takeLabel="This is the chip" typedLabel="Keep the chip’s numbers" (taken)="measured($event.lab)" />
+              <nb-lab-entry takeLabel="This is the chip" typedLabel="Keep the chip’s numbers" (taken)="measured($event.lab, $event.by)" />
             }
           </li>
         }
@@ -153,7 +153,7 @@ export class ColourPanel {
     const low = (this.#colour.state().recipe?.pastes ?? []).filter((p) => p.confidence === 'low').map((p) => p.name);
     return low.length > 0 ? `${low.join(' and ')}: known by colour alone, so the recipe is of low confidence. Begin with half, and let the chip decide.` : '';
   });
-  protected readonly trials = computed(() => this.#colour.state().trials.map((t, i) => ({ hex: hexOf(t.measured), words: `chip ${i + 1}, ${sayWhen(Date.parse(t.at))}: ΔE ${t.deltaE.toFixed(2)}` })));
+  protected readonly trials = computed(() => this.#colour.state().trials.map((t, i) => ({ hex: hexOf(t.measured), words: `chip ${i + 1}, ${sayWhen(Date.parse(t.at))}: ΔE ${t.deltaE.toFixed(2)}${t.by === 'reader' ? ', simulated reader' : ''}` })));
   protected readonly pot = computed(() => {
     const { next, matched, trials } = this.#colour.state();
     if (!next) return undefined;
@@ -166,12 +166,19 @@ export class ColourPanel {
       return { title: `Too dark, ΔE ${off}: put ${more} of untinted base in.`, about: 'No paste takes paste out. Measure the next chip after it.', doses: [], stop: false };
     }
     if (next.correction?.verdict === 'too dark') return { title: `Too dark by what no paste takes out, ΔE ${off}.`, about: 'It would more than double the pot: begin a fresh one, with a little of this as its paste, and search again.', doses: [], stop: true };
+    if (next.correction?.verdict === 'off hue') return { title: `ΔE ${off}: these pastes bring it no nearer.`, about: `The chip is ${this.#hue()} than the hull: search again, or put another paste on the shelf.`, doses: [], stop: true };
     return trials.length === 0
       ? { title: 'First pot.', about: `${batch} of base; dark pastes held back by a quarter, since nothing takes them out.`, doses, stop: false }
       : { title: `Next, from ΔE ${off}.`, about: `into the ${batch} of base; should come to ΔE ${this.#expected()}.`, doses, stop: false };
   });
   /** What the stand-in reader can be held on. */
   protected readonly chip = computed(() => (this.#devices.isOn('colour reader') && this.#colour.state().next ? `the chip of this pot` : ''));
+
+  #hue(): string {
+    const { trials, surround } = this.#colour.state();
+    const last = trials.at(-1);
+    return last && surround ? differenceWords(last.measured, surround.target) : '';
+  }
 
   #expected(): string {
     const { next, surround } = this.#colour.state();
@@ -229,16 +236,16 @@ export class ColourPanel {
     if (recipe && next) (this.#devices.of('colour reader') as ColourDevice | undefined)?.hold?.(standInChip(base, recipe.pastes, next.pot));
   }
 
-  protected measured(lab: Lab): void {
+  protected measured(lab: Lab, by: 'reader' | 'typed'): void {
     const { recipe, next, surround } = this.#colour.state();
     if (!recipe || !next || !surround) return;
     const at = new Date().toISOString();
     const round = (v: number): number => Number(v.toFixed(DIGITS));
-    const trial = { at, pastes: keptShares(recipe.pastes, next.pot).map((s) => ({ ...s, fraction: round(s.fraction) })), L: Math.round(lab.L * 100) / 100, a: Math.round(lab.a * 100) / 100, b: Math.round(lab.b * 100) / 100 };
+    const trial = { at, by, pastes: keptShares(recipe.pastes, next.pot).map((s) => ({ ...s, fraction: round(s.fraction) })), L: Math.round(lab.L * 100) / 100, a: Math.round(lab.a * 100) / 100, b: Math.round(lab.b * 100) / 100 };
     const trials = [...(this.#job()?.colour?.trials ?? []), trial].slice(-MOST.trials);
     this.#context.store.update((d) => ({ ...d, colour: { ...d.colour, trials, ...(next.base ? { batch: Number(next.base.batch.toPrecision(DIGITS)) } : {}) } }));
     const off = deltaE(lab, surround.target);
-    this.#context.logStore.add('finish', this.#context.logStore.who, `Colour chip ${trials.length}: ΔE ${off.toFixed(1)} to the hull; ${recipe.pastes.map((p, i) => `${p.name} ${(next.pot[i] * 100).toFixed(3)} %`).join(', ')}.`, { kind: 'colour', deltaE: Number(off.toFixed(2)) });
+    this.#context.logStore.add('finish', this.#context.logStore.who, `Colour chip ${trials.length}: ΔE ${off.toFixed(1)} to the hull${by === 'reader' ? ', by the simulated reader' : ''}; ${recipe.pastes.map((p, i) => `${p.name} ${(next.pot[i] * 100).toFixed(3)} %`).join(', ')}.`, { kind: 'colour', deltaE: Number(off.toFixed(2)) });
   }
 
   protected dropTrial(): void {

@@ -107,6 +107,14 @@ describe('the colour of a gel coat', () => {
     expect(far.text()).toContain('begin a fresh one');
   });
 
+  it('says when no paste of the pot brings it nearer, and how the chip is off', async () => {
+    const b = await open(ColourPanel, gel({ readings: [...READINGS], recipe: [RECIPE[1]], trials: [{ at: '2026-11-23T08:00:00Z', by: 'reader', pastes: [RECIPE[1]], L: 82, a: -1, b: 20 }] }));
+    expect(b.text()).toContain('these pastes bring it no nearer');
+    expect(b.text()).toContain('The chip is yellower, redder');
+    expect(b.text()).toContain('simulated reader');
+    expect(b.text()).not.toContain('untinted base');
+  });
+
   it('starts where the boat’s last repair ended', async () => {
     const before = [{ jobId: 'x', title: 'Two springs ago', updatedAt: '2025-04-01T08:00:00Z', colour: { base: 'white', recipe: RECIPE, trials: [{ at: '2025-04-01T08:00:00Z', pastes: [{ paste: 'paste-black', fraction: 0.0003 }], L: 81, a: -4, b: 6 }] } }];
     const b = await open(ColourPanel, gel({ readings: [...READINGS] }), before);
