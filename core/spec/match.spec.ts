@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { DAMAGE_KINDS, HULL_FAMILIES, LIBRARY, PRESETS, RULES, SUBSTRATES, linkOf, occursOn, refuses, routeFor, substrateOf, tradeOf, weightsOf, CRITERIA, type DamageKind, type HullFamily, type Library, type Rule, type Substrate, type Verdict } from '../src/index';
+import { DAMAGE_KINDS, HULL_FAMILIES, LIBRARY, PRESETS, RULES, SUBSTRATES, linkOf, occursOn, refuses, routeFor, stageSentence, substrateOf, tradeOf, weightsOf, CRITERIA, type DamageKind, type HullFamily, type Library, type Rule, type Substrate, type Verdict } from '../src/index';
 import { pairVerdict } from '../src/papers';
 import { linkFacts } from '../src/match/compile';
 import { contextOf } from '../src/match/facts';
@@ -238,22 +238,22 @@ describe('match', () => {
     expect(school?.chain.rules.map((r) => r.verdict)).toContain('weak');
   });
 
-  it('leaves only the finish open where only the coat is not worked out', () => {
+  it('works a coat out by its sheet where it is neither the paint nor the gel coat', () => {
     const { plan } = planOf({ ...BASE, system: { resin: 'epoxy-slow', finish: 'enamel-1k' } });
-    expect(plan.open.map((o) => o.stage)).toEqual(['finish']);
     expect(plan.finish).toBeUndefined();
     expect(plan.laminate?.plies.length).toBe(planOf().plan.laminate?.plies.length);
-    expect(plan.totals?.elapsedBasis).toContain('without Finish');
-    expect(plan.materials?.some((m) => m.id === 'finish')).toBeFalse();
-    expect(plan.timeline?.stages.find((s) => s.stage === 'finish')?.tasks).toEqual([]);
+    expect(plan.timeline?.stages.find((s) => s.stage === 'finish')?.tasks.filter((t) => t.id.startsWith('coat.')).length).toBe(2);
+    expect(plan.materials?.find((m) => m.id === 'coating')?.cost?.value).toBeGreaterThan(0);
+    const bare = planOf({ ...BASE, system: { resin: 'epoxy-slow', finish: 'none' } }).plan;
+    expect(stageSentence('finish', bare)).toContain('no coat');
   });
 
-  it('leaves open what it does not work out, and makes up no figure for it', () => {
+  it('plans a tear in a tube to the end, with every figure finite and priced', () => {
     const { plan } = planOf({ ...BASE, hull: { material: 'csm-fabric' }, damage: { kind: 'fabric-tear', size: [0.08, 0.002] } });
     expect(plan.stages).toEqual(['survey', 'system', 'mix', 'log']);
-    expect(plan.open.map((o) => o.stage)).toEqual(['mix']);
-    expect(plan.open[0].take.length).toBeGreaterThan(0);
-    expect(plan.grind ?? plan.laminate ?? plan.mix ?? plan.totals).toBeUndefined();
+    expect(plan.repair?.kind).toBe('inflatable');
+    expect(plan.grind ?? plan.laminate ?? plan.mix).toBeUndefined();
     expect(plan.productTimes?.length).toBeGreaterThan(0);
+    expect(plan.totals?.handsOn.value).toBeGreaterThan(3600);
   });
 });

@@ -6,6 +6,7 @@ export { BLOCKS, chooseBlock, type Block } from './fair/block';
 export { fairScene, type FairSceneView } from './drawing/fair-scene';
 export { fairnessOfRound, fairnessOptions, roundProgress } from './plan/fairing';
 export { fillerChoices, type FillerChoice } from './plan/filler-choices';
+export { wayChoices, type WayChoice } from './plan/way-choices';
 export { GRID_LIMITS, gridFor, gapGrid, sizeRead, sizeToRead, type GapGrid } from './fair/gap-grid';
 export { readGrit, readGrits, gritName } from './materials/grits';
 export { papersOf, type Paper } from './materials/abrasives';

@@ -1,4 +1,4 @@
-import { LIBRARY, planRepair, readJob, yardLibrary, type YardProduct } from '@nelbo/core';
+import { LIBRARY, planRepair, readJob, stageWords, yardLibrary, type YardProduct } from '@nelbo/core';
 import { migrateDatabase } from '../src/db/connect';
 import { DEMO_PRODUCTS, DEMO_SHOP, demoJobs } from '../src/demo/jobs';
 import { loadDemo } from '../src/demo/load';
@@ -34,8 +34,8 @@ describe('the demo yard', () => {
       const result = planRepair(job, library, shop, { now: NOW });
       expect(result.problems.filter((p) => p.severity === 'error')).withContext(document.title ?? '').toEqual([]);
       expect(result.plan?.system?.chosen).withContext(document.title ?? '').toBeDefined();
-      // Worked out to the end, or open at its stages and said so.
-      expect(result.plan?.finish !== undefined || (result.plan?.open.length ?? 0) > 0).withContext(document.title ?? '').toBeTrue();
+      // Worked out to the end: every stage says what it does, and the hours are known.
+      expect(result.plan?.totals !== undefined && result.plan.stages.every((stage) => result.plan && stageWords(stage, result.plan))).withContext(document.title ?? '').toBeTrue();
       for (const s of result.plan?.system?.substrates ?? []) families.add(s.family);
       stages.add(document.schedule?.done?.length ?? 0);
     }

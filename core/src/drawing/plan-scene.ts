@@ -24,6 +24,12 @@ export function gridStep(scale: number, units?: UnitPreferences): number {
   return stepsOf(units).find((g) => g * scale >= 30) ?? 1;
 }
 
+/** The longest round length that fits into so many px, m. */
+export function scaleBarFor(scale: number, most: number, units?: UnitPreferences): number {
+  const bars = stepsOf(units);
+  return bars.filter((l) => l * scale <= most).at(-1) ?? bars[0];
+}
+
 const ring = (x: number, y: number, r: number): [number, number][] => Array.from({ length: 12 }, (_, i) => [x + r * Math.cos((i * Math.PI) / 6), y + r * Math.sin((i * Math.PI) / 6)]);
 
 /** Scale of the plan view in px per m. */
@@ -101,8 +107,7 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
   const [lx, ly] = cut ? at(wellWithin(cut.outlines[0])) : [cx, cy];
   if (plan.readings.length === 0) b.text('cut-out-label', 'note on-paper', lx, ly + 4, plan.lines.find((l) => l.kind === 'cut-out')?.label ?? '', 'middle');
 
-  const bars = stepsOf(view.units);
-  const bar = bars.filter((l) => l * scale <= view.width / 3).at(-1) ?? bars[0];
+  const bar = scaleBarFor(scale, view.width / 3, view.units);
   const barY = view.height - 12;
   b.line('scale-bar', 'bar', view.width - bar * scale - 6, barY, view.width - 6, barY);
   b.line('scale-bar-a', 'bar', view.width - bar * scale - 6, barY - 5, view.width - bar * scale - 6, barY + 5);

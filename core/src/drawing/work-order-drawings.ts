@@ -1,6 +1,7 @@
 import type { Plan } from '../plan/plan';
 import type { Reader } from '../plan/say';
 import { planScene } from './plan-scene';
+import { repairScene } from './repair-scene';
 import type { Scene } from './scene';
 import { sectionRefs, sectionScene } from './section-scene';
 import { sceneToSvg } from './to-svg';
@@ -13,11 +14,15 @@ export function workOrderScenes(plan: Plan, { units }: Reader = {}): Scene[] {
   const { width, sectionHeight, planHeight } = SHEET;
   return [
     ...(plan.section ? [sectionScene(plan.section, { width, height: sectionHeight, exaggeration: 'fit', units, refs: sectionRefs(plan) })] : []),
-    ...(plan.planView ? [planScene(plan.planView, { width, height: planHeight, units })] : []),
+    ...(plan.repair?.drawings ?? []).map((d) => repairScene(d, { width, height: sectionHeight + 60, units })),
+    ...(plan.planView && (!plan.repair || plan.grind) ? [planScene(plan.planView, { width, height: planHeight, units })] : []),
   ];
 }
 
 /** The same as self-contained SVG texts. */
 export function workOrderDrawings(plan: Plan, reader: Reader = {}): { title: string; svg: string }[] {
-  return workOrderScenes(plan, reader).map((scene) => ({ title: scene.description.startsWith('Plan') ? 'Plan view' : 'Section', svg: sceneToSvg(scene) }));
+  return workOrderScenes(plan, reader).map((scene) => ({ title: titleOf(scene), svg: sceneToSvg(scene) }));
 }
+
+/** "Plan view", "Section", or the name that a repair gives its drawing. */
+const titleOf = ({ description }: Scene): string => (description.startsWith('Plan view') ? 'Plan view' : description.startsWith('Section') ? 'Section' : description.split(':')[0]);

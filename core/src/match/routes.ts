@@ -161,8 +161,20 @@ const WAYS: readonly Way[] = [
   [['smc', 'thermoplastic', 'foam-sheet', 'polyolefin'], ['scratch', 'crack', 'hole', 'crushed', 'drilled-holes', 'nick', 'split-edge', 'worn-edge', 'old-repair'], 'bonded'],
 ];
 
-/** The way to repair a kind of damage on a family of hulls. @returns undefined where the pair makes no sense */
-export function routeFor(family: HullFamily, damage: DamageKind): Route | undefined {
+/** Two schools for a skin that has let go of its core, or a core that is wet: both are planned, one is the default. */
+export const SCHOOLS = ['inject', 'recore'] as const;
+export type School = (typeof SCHOOLS)[number];
+
+/** True where both schools are open. */
+export const hasSchools = (family: HullFamily, damage: DamageKind): boolean => (family === 'frp-cored' || family === 'foil') && (damage === 'delamination' || damage === 'wet-core');
+
+/**
+ * The way to repair a kind of damage on a family of hulls.
+ * @param school what was asked for where there are two
+ * @returns undefined where the pair makes no sense
+ */
+export function routeFor(family: HullFamily, damage: DamageKind, school?: School): Route | undefined {
+  if (school && hasSchools(family, damage)) return ROUTES[school];
   const way = occursOn(damage, family) && WAYS.find(([families, kinds]) => families.includes(family) && kinds.includes(damage));
   return way ? ROUTES[way[2]] : undefined;
 }

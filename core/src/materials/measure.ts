@@ -1,6 +1,7 @@
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
+import type { Stage } from '../trace/problem';
 import { TYPICAL_INSTRUMENTS, type Cup, type Instruments, type PumpSet, type Scale, type Syringe } from './instruments';
 import type { Parts } from './parts';
 import { cupError, pumpError, smallestOnScale, syringeError } from './smallest-batch';
@@ -183,7 +184,7 @@ export function smallestBatch(ledger: Ledger, id: string, parts: Parts, bench: B
 }
 
 /** Reports a cup that nothing on the bench can measure out closely enough: too little catalyst may never cure. */
-export function checkMeasures(ledger: Ledger, stage: 'mix' | 'fair' | 'finish', parts: Parts, measures: readonly Measure[], smallest?: Figure): void {
+export function checkMeasures(ledger: Ledger, stage: Stage, parts: Parts, measures: readonly Measure[], smallest?: Figure): void {
   if (measures.some((m) => m.meets)) return;
   const closest = measures[0];
   const remedy = parts.kind === 'peroxide' ? 'use a finer scale or a syringe, or count the drops of a bottle that you have counted' : 'use a finer scale or a syringe';

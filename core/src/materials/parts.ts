@@ -30,12 +30,12 @@ export type Parts =
     }
   | { readonly kind: 'cream'; readonly names: readonly [string, string]; readonly putty: Figure; readonly fraction: Figure; readonly hardener: Figure };
 
-export type BaseName = 'resin' | 'gel coat' | 'paint' | 'putty';
+export type BaseName = 'resin' | 'gel coat' | 'paint' | 'putty' | 'adhesive';
 
 /** "Gel coat", "resin" and "paint" are not interchangeable words: every cup names what goes into it. */
 function partNames(kind: Proportion['kind'], base: BaseName): readonly [string, string] {
   if (kind === 'peroxide') return [base, 'MEKP catalyst'];
-  if (kind === 'cream') return [base, 'cream hardener'];
+  if (kind === 'cream') return [base, base === 'adhesive' ? 'hardener' : 'cream hardener'];
   return [base, base === 'paint' ? 'paint hardener' : 'hardener'];
 }
 

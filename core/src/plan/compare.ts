@@ -15,8 +15,8 @@ export interface Change {
 }
 
 const HEADLINES: readonly { key: string; label: string; of: (plan: Plan) => Figure | undefined }[] = [
-  { key: 'area', label: 'cut-out area', of: (p) => (p.open.some((o) => o.stage === 'grind') || !p.stages.includes('grind') ? undefined : p.survey?.area) },
-  { key: 'damage', label: 'damaged area', of: (p) => (p.open.some((o) => o.stage === 'grind') || !p.stages.includes('grind') ? p.survey?.area : undefined) },
+  { key: 'area', label: 'cut-out area', of: (p) => (p.grind ? p.survey?.area : undefined) },
+  { key: 'damage', label: 'damaged area', of: (p) => (p.grind ? undefined : p.survey?.area) },
   { key: 'taper', label: 'taper ratio', of: (p) => p.grind?.taper.used },
   { key: 'ground', label: 'ground area', of: (p) => p.grind?.groundArea },
   { key: 'plies', label: 'plies', of: (p) => p.laminate && { ...p.laminate.thickness, value: p.laminate.plies.length, unit: 'count' } },

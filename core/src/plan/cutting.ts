@@ -1,4 +1,7 @@
+import { area } from '../geometry/outline';
+import { bounds } from '../geometry/region';
 import { DEFAULTS } from '../materials/defaults';
+import type { RepairPattern } from '../repairs/repair';
 import type { Library } from '../materials/product';
 import { drawnPattern, type DrawnPattern } from '../patterns/drawn';
 import { nest, type NestInput, type NestLayout, type NestStep } from '../patterns/nest';
@@ -7,7 +10,8 @@ import type { Plan } from './plan';
 
 /** Every piece that the plan cuts: plies, new core, peel ply, tabs. */
 export function patternPieces(plan: Plan, library: Library): readonly PatternPiece[] {
-  const { laminate, grind, survey, coring, structure = [] } = plan;
+  const { laminate, grind, survey, coring, structure = [], repair } = plan;
+  if (repair && !grind) return repair.patterns.map(patchPiece);
   if (!laminate || !grind || !survey) return [];
   const peel = [...(laminate.sides.some((s) => s.face === 'outside') ? [{ cloth: library.peelPly, side: 'outside' as const, region: grind.outlines.grindLimit }] : []), ...(grind.inside ? [{ cloth: library.peelPly, side: 'inside' as const, region: grind.inside.outlines.grindLimit }] : [])];
   return piecesOf({
@@ -18,6 +22,13 @@ export function patternPieces(plan: Plan, library: Library): readonly PatternPie
     core: coring && { id: coring.product.id, name: coring.product.name, region: coring.pieces },
     tabs: structure.flatMap((m) => m.strips.map((s) => ({ id: `tab-${m.index + 1}-${s.number}`, name: `${m.name}, tab ${s.number}`, cloth: s.cloth, length: s.length.value, width: s.width.value, count: s.count }))),
   });
+}
+
+/** A patch as a pattern: warp along the tube, the middle and the ends of its centre lines marked. */
+function patchPiece({ id, name, material, outline }: RepairPattern): PatternPiece {
+  const b = bounds([outline]);
+  const marks = [{ x: 0, y: 0 }, { x: b.x0, y: 0 }, { x: b.x1, y: 0 }, { x: 0, y: b.y0 }, { x: 0, y: b.y1 }];
+  return { id, name, material: { id: material, name: material }, way: '0', outline, warp: 0, marks, length: b.x1 - b.x0, width: b.y1 - b.y0, area: area(outline) };
 }
 
 /** The pieces with everything that is drawn on them. */

@@ -100,8 +100,9 @@ const ENTRIES: readonly Entry[] = [
 /** Cautions and acceptance tests of a stage, as the chosen chain needs them. */
 export function guidanceFor(stage: Stage, plan: Plan): Guidance {
   const own = ENTRIES.filter((e) => e.stage === stage && (!e.when || e.when(plan)));
+  const { cautions = [], acceptance = [] } = plan.repair ?? {};
   return {
-    cautions: own.flatMap((e) => (e.caution ? [e.caution] : [])),
-    acceptance: own.flatMap((e) => (e.test && e.pass ? [{ test: e.test, pass: e.pass }] : [])),
+    cautions: [...own.flatMap((e) => (e.caution ? [e.caution] : [])), ...cautions.filter((c) => c.stage === stage).map((c) => c.text)],
+    acceptance: [...own.flatMap((e) => (e.test && e.pass ? [{ test: e.test, pass: e.pass }] : [])), ...acceptance.filter((a) => a.stage === stage).map(({ test, pass }) => ({ test, pass }))],
   };
 }

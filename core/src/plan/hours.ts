@@ -1,6 +1,7 @@
 import { STAGE_TITLES } from '../trace/stage-titles';
 import type { Stage } from '../trace/problem';
 import type { Plan } from './plan';
+import { stageSentence } from './summary';
 import { figure, figureIn, plainText, said, sayIn, type Reader } from './say';
 
 /** The hours of one stage, as an owner may ask after them. */
@@ -20,6 +21,8 @@ export interface StageHours {
 const SMALL = 120;
 
 function why(stage: Stage, plan: Plan, reader: Reader): string {
+  // What a repair says of its stage explains it; only a paint or a gel coat has more to tell.
+  if (plan.repair && !plan.grind && !(stage === 'finish' && plan.finish) && stage !== 'survey' && stage !== 'log') return stageSentence(stage, plan, reader) ?? '';
   const { fair, finish, mix, grind } = plan;
   switch (stage) {
     case 'survey':

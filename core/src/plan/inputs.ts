@@ -124,7 +124,8 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
     dutyEntered: job.duty !== undefined,
     access,
     backing: job.backing ?? (access === 'both' ? 'removable' : 'bonded'),
-    position: job.damage.position ?? 'above',
+    // Blisters of this kind are found where the hull is always wet.
+    position: job.damage.position ?? (job.damage.kind === 'blisters' ? 'below' : 'above'),
     grade: job.grade ?? 'standard',
     order: laminate.order ?? shop.order ?? 'largest first',
     minimumStep: pick('minimumStep', 'least step between plies', 'm', laminate.minimumStep, { value: DEFAULTS.minimumStep, ...usual }),

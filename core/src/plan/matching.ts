@@ -1,8 +1,7 @@
 import type { JobFacts } from '../match/facts';
 import { contextOf } from '../match/facts';
-import { linkOf } from '../match/chain';
 import type { Preset, Priorities, Weights } from '../match/priorities';
-import { DRESS_ONLY, routeFor, type Route } from '../match/routes';
+import { DRESS_ONLY, routeFor, type Route, type School } from '../match/routes';
 import { matchSystem, type MatchInput, type MatchResult, type RankedChain, type Wanted } from '../match/rank';
 import { DEFAULTS } from '../materials/defaults';
 import type { DamageKind } from '../materials/damage-kinds';
@@ -61,6 +60,11 @@ function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
   };
 }
 
+/** A bottom that is sealed against water is antifouled, unless something else is asked for. */
+function usualFinish({ repair }: Job, damage: DamageKind): Wanted {
+  return damage === 'blisters' && repair?.barrier?.antifouling !== 'no' ? { finish: 'antifouling-copper' } : {};
+}
+
 export interface MatchingInput {
   readonly library: Library;
   readonly substrates: readonly Substrate[];
@@ -71,6 +75,7 @@ export interface MatchingInput {
   readonly temperature: number;
   readonly epoxyFinish?: 'paint' | 'gel coat';
   readonly solventWipe: 'wipe' | 'none';
+  readonly school?: School;
 }
 
 /** Gathers what the match depends on. */
@@ -78,11 +83,12 @@ export function matchingInput(job: Job, inputs: Inputs, library: Library, shop: 
   return {
     library, substrates, damage,
     facts: factsOf(job, inputs, damage),
-    wanted: wantedOf(job),
+    wanted: { ...usualFinish(job, damage), ...wantedOf(job) },
     priorities: prioritiesOf(job),
     temperature: inputs.temperature.value,
     epoxyFinish: shop.epoxyFinish,
     solventWipe: inputs.solventWipe,
+    ...(job.repair?.way ? { school: job.repair.way } : {}),
   };
 }
 
@@ -93,7 +99,7 @@ export function matchingInput(job: Job, inputs: Inputs, library: Library, shop: 
  */
 export function planSystem(input: MatchingInput, ledger: Ledger): SystemPlan | undefined {
   const { substrates, damage, library } = input;
-  const routes = substrates.map((s) => routeFor(s.family, damage));
+  const routes = substrates.map((s) => routeFor(s.family, damage, input.school));
   const [route] = routes;
   const common = { library, wanted: input.wanted, priorities: input.priorities, defaultCloth: DEFAULTS.cloth, temperature: input.temperature, epoxyFinish: input.epoxyFinish, solventWipe: input.solventWipe } as const;
   const several = substrates.length > 1;
@@ -112,10 +118,6 @@ export function planSystem(input: MatchingInput, ledger: Ledger): SystemPlan | u
         ? { severity: 'error', stage: 'system', path: 'hull.material', what: 'no repair holds on every hull that this may be', suggestion: 'do the next test of the guide, or name the hull' }
         : { severity: 'error', stage: 'system', path: 'system', what: 'every chain is refused on this hull', suggestion: 'read the rules that refused them below' },
     );
-  }
-  const extra = (['prime', 'barrier'] as const).flatMap((role) => (result.chosen && linkOf(result.chosen.chain, role)?.name) ?? []);
-  if (extra.length > 0 && route.id === 'laminate') {
-    ledger.report({ severity: 'warning', stage: 'finish', path: 'system.prime', what: `${extra.join(' and ')}: its coats, time and quantity are not worked out yet`, suggestion: 'take film, coats and window from the data sheet, and add its time' });
   }
   return { ...result, substrates, perCandidate, dressOnly: DRESS_ONLY[damage] };
 }

@@ -28,6 +28,36 @@ type Parts = Pick<Plan, 'coring' | 'structure' | 'laminate' | 'mix' | 'fair' | '
   readonly fillerResin: Resin;
 };
 
+/** Something used up, and the product whose sheet has its price. */
+export interface Wanted {
+  readonly id: string;
+  readonly product: string;
+  readonly use: string;
+  readonly quantity: Figure;
+  readonly priced?: Product;
+}
+
+/** The price of a product for the unit that its quantity is in. */
+function priceFor(product: Product | undefined, unit: string): number | undefined {
+  if (!product) return undefined;
+  if (unit === 'kg' && 'pricePerKg' in product) return product.pricePerKg;
+  if (unit === 'm²' && 'pricePerM2' in product) return product.pricePerM2;
+  if (unit === 'm³' && 'pricePerM3' in product) return product.pricePerM3;
+  return undefined;
+}
+
+/** Prices what a repair uses up. Without a price for its unit a line says so, and the total leaves it out. */
+export function priceMaterials(wanted: readonly Wanted[], ledger: Ledger): readonly MaterialLine[] {
+  return wanted.map(({ id, product, use, quantity, priced }): MaterialLine => {
+    const unit = `money/${quantity.unit}`;
+    const price = priceFor(priced, quantity.unit);
+    if (price === undefined || !priced) return { id, product, use, quantity };
+    const { origin, source } = sheetOrigin(priced, PRICE_FIELDS[unit]);
+    const p = ledger.given(`${id}.price`, `price of ${product}`, price, unit, origin, source);
+    return { id, product, use, quantity, price: p, cost: ledger.compute(`${id}.cost`, `cost of ${product}`, cost, { q: quantity, p }) };
+  });
+}
+
 /** What the job uses up, as far as the plan goes. Papers, tape and gloves are not priced. */
 export function listMaterials(parts: Parts, peelPly: Cloth, ledger: Ledger): readonly MaterialLine[] {
   const { laminate, mix, fair, finish, system, grind, coring, structure = [], fillerResin } = parts;

@@ -1,6 +1,7 @@
 import type { Instruments } from '../materials/instruments';
 import { benchOf, checkMeasures, measure, smallestBatch, type Bench, type Measure } from '../materials/measure';
 import type { Parts } from '../materials/parts';
+import type { Stage } from '../trace/problem';
 import type { Ledger } from '../trace/ledger';
 
 /** How every cup of the job is measured out with what stands on the bench. */
@@ -9,12 +10,15 @@ export interface BenchPlan {
   readonly batches: readonly (readonly Measure[])[];
   readonly filler: readonly Measure[];
   readonly coat: readonly Measure[];
+  /** Pots of a repair that is not laminate, by their id. */
+  readonly pots: Readonly<Record<string, readonly Measure[]>>;
 }
 
 interface Cups {
   readonly batches: readonly Parts[];
   readonly filler?: Parts;
   readonly coat?: Parts;
+  readonly pots?: readonly { readonly id: string; readonly stage: Stage; readonly parts: Parts }[];
   readonly instruments?: Instruments;
 }
 
@@ -28,7 +32,12 @@ export function measureAll(cups: Cups, ledger: Ledger): BenchPlan {
   if (batches.length > 0) check('mix', cups.batches[smallest], batches[smallest], bench);
   if (cups.filler) check('fair', cups.filler, filler, bench);
   if (cups.coat) check('finish', cups.coat, coat, bench);
-  return { batches, filler, coat };
+  const pots = Object.fromEntries((cups.pots ?? []).map(({ id, stage, parts }) => {
+    const measures = measure(ledger, `pot.${id}`, parts, bench);
+    checkMeasures(ledger, stage, parts, measures, smallestBatch(ledger, `pot.${id}.least`, parts, bench));
+    return [id, measures];
+  }));
+  return { batches, filler, coat, pots };
 }
 
 const size = (parts: Parts): number => (parts.kind === 'two-part' ? parts.hardener.value : parts.kind === 'peroxide' ? parts.catalyst.value : parts.hardener.value);

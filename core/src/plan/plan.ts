@@ -1,5 +1,4 @@
 import type { SystemPlan } from './matching';
-import type { OpenStage } from './open-stages';
 import type { CureForecast } from './forecast/types';
 import type { Milestones } from '../cure/cure-model';
 import type { Dish } from '../grind/dish';
@@ -24,8 +23,11 @@ import type { BenchPlan } from './measure-all';
 import type { PlanDrawing } from './plan-view';
 import type { FairingResult } from './fairing';
 import type { FinishResult } from './finishing';
+import type { RepairPlan } from '../repairs/repair';
+import type { SandingStep } from './sanding';
 import type { Section } from './section';
-import type { Crew, DraftTask, Timeline } from './timeline';
+import type { DraftTask } from '../trace/draft-task';
+import type { Crew, Timeline } from './timeline';
 
 export const PLAN_FORMAT = 'nelbo-plan/1';
 export const ENGINE_VERSION = '0.4.0';
@@ -92,7 +94,7 @@ export interface FinishPlan extends FinishResult {
   readonly milestones: Milestones;
 }
 
-/** When a product of an open stage may be touched, from its cure times. */
+/** When a product may be touched, from its cure times. */
 export interface ProductTimes {
   readonly product: string;
   readonly milestones: Milestones;
@@ -118,15 +120,13 @@ export interface Plan {
   readonly library: string;
   /** Stages that this repair goes through, in the order of the work. */
   readonly stages: readonly Stage[];
-  /** Stages whose figures are not worked out for this kind of repair. */
-  readonly open: readonly OpenStage[];
   readonly inputs?: Inputs;
   /** What the tests of the guide say of the hull. */
   readonly identity?: Identification;
   readonly survey?: SurveyResult;
   readonly readings?: ReadingMap;
   readonly system?: SystemPlan;
-  /** Times of the chain's products where the mix stage is open. */
+  /** Times of the chain's products where no laminate is laid up. */
   readonly productTimes?: readonly ProductTimes[];
   readonly grind?: GrindPlan;
   readonly coring?: CoringPlan;
@@ -135,6 +135,9 @@ export interface Plan {
   readonly mix?: MixResult & { readonly milestones: Milestones };
   readonly fair?: FairPlan;
   readonly finish?: FinishPlan;
+  /** A repair that is not laminate in a dish, and the papers that its stages are sanded with. */
+  readonly repair?: RepairPlan;
+  readonly sanding?: Readonly<Partial<Record<Stage, readonly SandingStep[]>>>;
   readonly bench?: BenchPlan;
   readonly timeline?: Timeline;
   /** Cure along the course of the air, where a forecast has been worked out. */

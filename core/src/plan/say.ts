@@ -1,4 +1,5 @@
 import type { Parts } from '../materials/parts';
+import type { Words } from '../repairs/words';
 import type { Figure } from '../trace/figure';
 import { formatStored } from '../units/format-stored';
 import { formatAs, type UnitPreferences } from '../units/preferences';
@@ -49,6 +50,9 @@ export function sayIn(figure: Pick<Figure, 'value'>, unit: UnitSymbol, decimals?
 /** A figure that can be opened, within a text. */
 export const figure = (f: Figure, reader?: Reader): SaidFigure => ({ text: say(f, reader), figure: f });
 export const figureIn = (f: Figure, unit: UnitSymbol, decimals?: number, reader?: Reader): SaidFigure => ({ text: sayIn(f, unit, decimals, reader), figure: f });
+
+/** A text of a repair in the units of its reader. */
+export const saidWords = (words: Words, reader: Reader = {}): Said => words.map((w) => (typeof w === 'string' ? w : 'figure' in w ? figureIn(w.figure, w.as, w.decimals, reader) : figure(w, reader)));
 
 /** The likely range of a figure in one unit: "90 to 180 mm"; empty where none is known. */
 export function saySpan(figure: Figure, unit: UnitSymbol, decimals = 0, { units }: Reader = {}): string {

@@ -1,7 +1,8 @@
+import { handsOn } from '../materials/hands-on';
 import { RATES } from '../materials/work-rates';
+import type { DraftTask } from '../trace/draft-task';
 import type { Ledger } from '../trace/ledger';
 import type { Plan } from './plan';
-import { handsOn, type DraftTask } from './timeline';
 
 /** Work on what is tabbed to the hull: the shape is held before the laminate goes on, tabbed after it has set. */
 export function structureTasks({ structure = [], mix }: Pick<Plan, 'structure' | 'mix'>, when: 'before' | 'after', ledger: Ledger): DraftTask[] {

@@ -2,7 +2,9 @@ import { linkOf, type Chain } from '../match/chain';
 import type { Figure } from '../trace/figure';
 import type { Stage } from '../trace/problem';
 import type { Plan } from './plan';
-import { figure, figureIn, plainText, said, sizeOf, type Reader, type Said } from './say';
+import { lower } from '../repairs/words';
+import type { SurveyResult } from '../survey/extent';
+import { figure, figureIn, plainText, said, saidWords, sizeOf, type Reader, type Said } from './say';
 
 /** When the last plies can be sanded along the course of the air, where a forecast says. */
 export const sandFigure = ({ cure }: Plan): Figure | undefined => cure?.cases.filter((c) => c.stage === 'mix' && c.id.startsWith('mix.')).at(-1)?.milestones.find((m) => m.id === 'sand')?.after;
@@ -11,13 +13,14 @@ const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n =
 
 /** The result of a stage in one sentence whose figures can be opened; undefined where the plan has not come so far. */
 export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said | undefined {
-  const open = plan.open.find((o) => o.stage === stage);
-  if (open) return [`Not worked out by Nelbo for this kind of repair: ${lower(open.missing)}.`];
+  const sheet = plan.repair?.sheets.find((s) => s.stage === stage);
+  const told = sheet && sheet.sentence.length > 0 ? saidWords(sheet.sentence, reader) : undefined;
+  if (told && stage !== 'survey' && !(stage === 'finish' && plan.finish)) return told;
   switch (stage) {
     case 'survey': {
       const s = plan.survey;
       if (!s) return undefined;
-      if (!plan.grind) return s.measured ? said`${sizeOf(s.length, s.width, reader)}, ${s.shape === 'outline' ? 'traced' : s.shape}, to sound material.` : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)}.`;
+      if (!plan.grind) return said`${surveyWords(s, reader)}${told ? said` ${told}` : ''}`;
       return s.measured
         ? said`A ${sizeOf(s.length, s.width, reader)} ${s.shape === 'outline' ? 'traced outline' : s.shape} is sound at its edge and is the cut-out.`
         : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)} once it is ground.`;
@@ -60,12 +63,15 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
     case 'finish': {
       const f = plan.finish;
       const name = plan.system?.chosen?.chain.finish?.kind ?? 'finish';
-      return f && said`${plural(f.coats.value, 'coat')} of ${name}, ${figureIn(f.volume, 'ml', 0, reader)} in all, ${figureIn(f.wetPerCoat, 'µm', 0, reader)} wet each.`;
+      return f && said`${plural(f.coats.value, 'coat')} of ${name}, ${f.volume.value >= 0.002 ? figure(f.volume, reader) : figureIn(f.volume, 'ml', 0, reader)} in all, ${figureIn(f.wetPerCoat, 'µm', 0, reader)} wet each.`;
     }
     case 'log':
       return ['What was done, by whom and when. Entries stay as they were written.'];
   }
 }
+
+const surveyWords = (s: SurveyResult, reader: Reader): Said =>
+  s.measured ? said`${sizeOf(s.length, s.width, reader)}, ${s.shape === 'outline' ? 'traced' : s.shape}, to sound material.` : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)}.`;
 
 /** The same as plain text. */
 export function stageSentence(stage: Stage, plan: Plan, reader: Reader = {}): string | undefined {
@@ -78,6 +84,3 @@ export function chainWords(chain: Chain): string {
   const [first, ...rest] = (['bond', 'reinforce', 'coring', 'prime', 'fill', 'barrier', 'finish'] as const).flatMap((role) => linkOf(chain, role)?.name ?? []);
   return first ? `${[first, ...rest.map(lower)].join(', ')}.` : '';
 }
-
-/** Small initial inside a sentence; a name in capitals (MEK, PVC) keeps them. */
-const lower = (s: string): string => (/^[A-Z][A-Z0-9]/.test(s) ? s : s.charAt(0).toLowerCase() + s.slice(1));

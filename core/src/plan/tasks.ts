@@ -1,14 +1,17 @@
+import { handsOn } from '../materials/hands-on';
 import { RATES } from '../materials/work-rates';
 import { COAT_RATE } from '../finish/film';
+import type { Chain } from '../match/chain';
 import type { Batch } from '../mix/batches';
+import type { DraftTask } from '../trace/draft-task';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 import type { Dish } from '../grind/dish';
 import type { Job } from '../schema/job';
-import type { LaminatePlan, Plan } from './plan';
+import type { FinishPlan, GrindPlan, LaminatePlan, Plan } from './plan';
 import { structureTasks } from './structure-tasks';
-import { handsOn, type DraftTask } from './timeline';
+
 
 export interface TaskFacts {
   readonly former?: Job['former'];
@@ -29,13 +32,14 @@ const perItem = (unit: string, per: string, rate: number, amount: Figure): { rat
 const zero = (ledger: Ledger, id: string, label: string): Figure => ledger.given(id, label, 0, 's', 'computed', 'no wait');
 
 /** Every task of the job in order, as far as the plan goes. */
-export function draftTasks(parts: Parts, ledger: Ledger): readonly DraftTask[] {
+export function draftTasks(parts: Parts, ledger: Ledger, more: readonly DraftTask[] = []): readonly DraftTask[] {
   const tasks: readonly DraftTask[] = [
     { id: 'survey', stage: 'survey', label: 'survey and tap', kind: 'work', duration: handsOn(ledger, 'survey', 'survey and tap', RATES.surveyAndTap) },
     ...grindTasks(parts, ledger),
     ...laminateTasks(parts, ledger),
     ...fairTasks(parts, ledger),
-    ...finishTasks(parts, ledger),
+    ...more,
+    ...(parts.finish && parts.grind ? finishTasks({ finish: parts.finish, chain: parts.system?.chosen?.chain, job: parts.job, masking: parts.grind.maskingLength, moved: movedBack(parts.grind) }, ledger) : []),
   ];
   return tasks.map((t) => (t.kind === 'work' && !ALONE.test(t.id) ? { ...t, shared: true } : t));
 }
@@ -50,6 +54,7 @@ function grindTasks({ grind, laminate, coring, solventWipe, job }: Parts, ledger
   const moved = grind.room.filter((r, i, all) => r.answer === 'move' && all.findIndex((x) => x.index === r.index) === i);
   return [
     ...moved.map((r) => work(`takeOff.${r.index + 1}`, `take off the ${r.name}`, handsOn(ledger, `takeOff.${r.index + 1}`, `take off the ${r.name}`, RATES.moveFitting / 2))),
+    ...(job?.kind === 'old-repair' ? [work('strip', 'take the old repair off, back to the old laminate; look what it hid', handsOn(ledger, 'strip', 'take the old repair off', RATES.grindSetUp, [perM2(RATES.coreCutPerM2, grind.maskedArea)]))] : []),
     ...(job?.kind === 'crack' ? [work('stopHoles', 'drill a stop hole at each end of the crack, 3 mm', handsOn(ledger, 'stopHoles', 'stop holes', 2 * RATES.stopHole))] : []),
     ...dishes.flatMap(({ key, where, dish }) => [
       work(`wash${key}`, `dewax and wash${where}`, handsOn(ledger, `wash${key}`, 'dewax and wash', RATES.washFixed, [perM2(RATES.washPerM2, dish.maskedArea)])),
@@ -217,15 +222,28 @@ function fairTasks({ fair, grind, system }: Parts, ledger: Ledger): DraftTask[] 
 /** Rounds of trial and correction that a colour usually takes. */
 const COLOUR_ROUNDS = 2;
 
-function finishTasks({ finish, grind, system, job }: Parts, ledger: Ledger): DraftTask[] {
-  if (!finish || !grind || !system) return [];
-  const gel = system.chosen?.chain.finish?.kind === 'gel coat';
+export interface FinishWork {
+  readonly finish: FinishPlan;
+  readonly chain?: Chain;
+  readonly job?: TaskFacts;
+  /** Length of the masking line. */
+  readonly masking: Figure;
+  /** Fittings that were taken off and are bedded again. */
+  readonly moved: readonly { readonly index: number; readonly name: string }[];
+}
+
+/** Fittings taken off for the repair, each once. */
+const movedBack = (grind: GrindPlan): FinishWork['moved'] => grind.room.filter((x, k, all) => x.answer === 'move' && all.findIndex((y) => y.index === x.index) === k);
+
+/** Coats from masking to the check. */
+export function finishTasks({ finish, chain, job, masking, moved }: FinishWork, ledger: Ledger): DraftTask[] {
+  const gel = chain?.finish?.kind === 'gel coat';
   const name = gel ? 'gel coat' : 'paint';
   const tasks: DraftTask[] = [];
   const work = (id: string, label: string, duration: Figure, withNext = false): void => {
     tasks.push({ id, stage: 'finish', label, kind: 'work', duration, ...(withNext ? { withNext } : {}) });
   };
-  work('maskFinish', 'mask for the finish', handsOn(ledger, 'maskFinish', 'mask for the finish', RATES.maskFixed, [{ rate: RATES.maskPerMetre, unit: 's/m', per: 'per metre of masking line', amount: grind.maskingLength }]));
+  work('maskFinish', 'mask for the finish', handsOn(ledger, 'maskFinish', 'mask for the finish', RATES.maskFixed, [{ rate: RATES.maskPerMetre, unit: 's/m', per: 'per metre of masking line', amount: masking }]));
   if (gel && job?.colour) work('colour', 'match the colour: first trial, cured chips, corrections', handsOn(ledger, 'colour', 'match the colour', 0, [perItem('s', 'per round', RATES.colourRound, ledger.given('colourRounds', 'rounds of trial and correction', COLOUR_ROUNDS, 'count', 'assumed', 'usual; chips cure while other work goes on'))]));
   if (finish.method === 'spray') work('sprayGear', 'set the gun up, curtains, and clean it after', handsOn(ledger, 'sprayGear', 'gun and curtains', RATES.sprayFixed));
   const m = finish.milestones;
@@ -249,7 +267,7 @@ function finishTasks({ finish, grind, system, job }: Parts, ledger: Ledger): Dra
     work(`polish.${i}`, i === 1 ? 'cutting compound' : 'fine compound and wax', handsOn(ledger, `polish.${i}`, 'polish', 0, [perM2(RATES.polishPerM2, finish.area)]));
   }
   work('finishCheck', 'check level, gloss, halo, pinholes, film and colour; photographs', handsOn(ledger, 'finishCheck', 'finish check', RATES.finishCheck));
-  for (const r of grind.room.filter((x, k, all) => x.answer === 'move' && all.findIndex((y) => y.index === x.index) === k)) {
+  for (const r of moved) {
     work(`putBack.${r.index + 1}`, `re-bed the ${r.name}`, handsOn(ledger, `putBack.${r.index + 1}`, `re-bed the ${r.name}`, RATES.moveFitting / 2));
   }
   return tasks;

@@ -1,7 +1,5 @@
-import { RATE_SPREAD, RATE_SOURCE } from '../materials/work-rates';
 import type { Figure } from '../trace/figure';
-import { formula } from '../trace/formula';
-import type { Ledger } from '../trace/ledger';
+import type { DraftTask } from '../trace/draft-task';
 import { tzOffset } from '@date-fns/tz';
 import { STAGES, type Problem, type Stage } from '../trace/problem';
 import { placeWork, shiftLength, type Shift, type WorkingHours } from './working-hours';
@@ -18,6 +16,8 @@ export interface Task {
   readonly duration: Figure;
   /** Lay numbers of the plies that the task is about. */
   readonly plies?: readonly number[];
+  /** A step that one person must not do alone: how many are needed. */
+  readonly people?: number;
   /** When the next layer bonds without abrasion, ms since 1970. */
   readonly window?: { readonly opens: number; readonly closes: number };
 }
@@ -37,67 +37,12 @@ export interface Timeline {
   readonly stages: readonly StageSpan[];
 }
 
-/** A task before it is placed in time. */
-export interface DraftTask {
-  readonly id: string;
-  readonly stage: Stage;
-  readonly label: string;
-  readonly kind: 'work' | 'wait';
-  readonly duration: Figure;
-  readonly plies?: readonly number[];
-  /** Several hands share it: it takes their share of its working time. */
-  readonly shared?: boolean;
-  /** Goes on at once with the next task: a mixed pot does not wait. */
-  readonly withNext?: boolean;
-  /** Window of the layer just laid, s from the start of the task. */
-  readonly window?: { readonly opens: Figure; readonly closes: Figure };
-  /** What is done first where work goes on only after the window has shut. */
-  readonly abrade?: DraftTask;
-  /** A wait for a cure: what cures, and until when it is waited for. A forecast works its length out anew. */
-  readonly cures?: Cures;
-}
-
-export interface Cures {
-  readonly of: 'laminate' | 'bedding' | 'filler' | 'finish';
-  readonly until: 'opens' | 'sand';
-  /** Group of plies, or coat. */
-  readonly number: number;
-  readonly face?: 'outside' | 'inside';
-}
-
 /** How long a wait takes when it begins at a moment, in place of the plan's figure. Window in ms since 1970. */
 export interface ForecastWait {
   readonly duration: Figure;
   readonly window?: { readonly opens: number; readonly closes: number };
 }
 export type Waits = (draft: DraftTask, start: number) => ForecastWait | undefined;
-
-const workTime = formula({
-  id: 'plan/timeline',
-  expression: 't = fixed + Σ rate·amount',
-  unit: 's',
-  source: RATE_SOURCE,
-  evaluate: (x: Record<'total', number>) => x.total,
-});
-
-/** Hands-on time from a fixed part and rates: (rate, amount) pairs; traced, ±30 %. */
-export function handsOn(
-  ledger: Ledger,
-  id: string,
-  label: string,
-  fixed: number,
-  rates: readonly { rate: number; unit: string; per: string; amount: Figure }[] = [],
-): Figure {
-  const inputs: Record<string, Figure> = {};
-  if (fixed > 0) inputs['fixed'] = ledger.given(`${id}.fixed`, `${label}: fixed`, fixed, 's', 'assumed', RATE_SOURCE);
-  let total = fixed;
-  rates.forEach((r, i) => {
-    inputs[`rate${i + 1}`] = ledger.given(`${id}.rate${i + 1}`, `${label}: ${r.per}`, r.rate, r.unit, 'assumed', RATE_SOURCE);
-    inputs[`amount${i + 1}`] = r.amount;
-    total += r.rate * r.amount.value;
-  });
-  return ledger.record(id, label, workTime, total, inputs, [total * (1 - RATE_SPREAD), total * (1 + RATE_SPREAD)]);
-}
 
 /** Who works when. */
 export interface Crew {

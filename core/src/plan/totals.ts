@@ -3,8 +3,6 @@ import { RATE_SPREAD } from '../materials/work-rates';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import type { Stage } from '../trace/problem';
-import { STAGE_TITLES } from '../trace/stage-titles';
 import type { MaterialLine, Totals } from './plan';
 import type { Shop } from './shop';
 import type { Timeline } from './timeline';
@@ -17,11 +15,8 @@ const labourCost = formula({
   evaluate: (x: Record<'t' | 'rate', number>) => x.t * x.rate,
 });
 
-/**
- * Sums that the strip at the foot of a job shows.
- * @param without stages that are not worked out and so are not in the sums
- */
-export function sumTotals(timeline: Timeline, resin: Figure | undefined, materials: readonly MaterialLine[], shop: Shop, without: readonly Stage[], ledger: Ledger): Totals {
+/** Sums that the strip at the foot of a job shows. */
+export function sumTotals(timeline: Timeline, resin: Figure | undefined, materials: readonly MaterialLine[], shop: Shop, ledger: Ledger): Totals {
   const tasks = timeline.stages.flatMap((s) => s.tasks);
   const work = ledger.sum('handsOn', 'hands-on time', 's', tasks.filter((t) => t.kind === 'work').map((t) => t.duration));
   const handsOn: Figure = { ...work, span: [work.value * (1 - RATE_SPREAD), work.value * (1 + RATE_SPREAD)] };
@@ -35,7 +30,7 @@ export function sumTotals(timeline: Timeline, resin: Figure | undefined, materia
   return {
     handsOn,
     elapsed,
-    elapsedBasis: `Elapsed, ${hours ? 'in working hours' : 'round the clock'}${without.length > 0 ? `, without ${without.map((s) => STAGE_TITLES[s]).join(' and ')}` : ''}`,
+    elapsedBasis: `Elapsed, ${hours ? 'in working hours' : 'round the clock'}`,
     resin: resin ?? ledger.given('noResin', 'resin', 0, 'kg', 'computed', 'no laminate planned'),
     materials: ledger.sum('materials', 'materials with a known price', 'money', materials.flatMap((l) => (l.cost ? [l.cost] : []))),
     labour: ledger.compute('labour', 'labour', labourCost, {

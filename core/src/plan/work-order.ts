@@ -65,7 +65,7 @@ export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], hi
       ? [
           ['Hands-on', [figure(t.handsOn, reader), range(t.handsOn)]],
           [t.elapsedBasis, [figure(t.elapsed, reader)]],
-          ['Resin for the laminate', [figure(t.resin, reader)]],
+          ...(plan.mix ? [['Resin for the laminate', [figure(t.resin, reader)]] as const] : []),
           ['Materials with a known price', [figure(t.materials, reader)]],
           ['Labour', [figure(t.labour, reader)]],
         ]
@@ -76,7 +76,7 @@ export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], hi
       const sentence = stageWords(stage, plan, reader);
       return sentence ? [{ stage, title: STAGE_TITLES[stage], sentence, tables: workTables(stage, plan, history, reader), ...guidanceFor(stage, plan) }] : [];
     }),
-    signOff: ['Ground and inspected by', 'Laminated by', 'Finished by', 'Accepted by the owner'],
+    signOff: plan.grind ? ['Ground and inspected by', 'Laminated by', 'Finished by', 'Accepted by the owner'] : ['Inspected by', 'Done by', 'Tested by', 'Accepted by the owner'],
     versions: `Plan ${plan.format}, engine ${plan.engine}, library ${plan.library}`,
   };
 }

@@ -10,7 +10,7 @@ import { measureWords } from './measure-words';
 import type { Dish } from '../grind/dish';
 import type { Plan } from './plan';
 import type { SandingStep } from './sanding';
-import { figure, figureIn, gramDecimals, partLines, say, sayIn, saySize, sizeOf, type PartLine, type Reader, type Said } from './say';
+import { figure, figureIn, gramDecimals, partLines, say, saidWords, sayIn, saySize, sizeOf, type PartLine, type Reader, type Said } from './say';
 import type { WorkTable } from './work-order';
 
 const text = (...cells: readonly string[]): Said[] => cells.map((c) => (c === '' ? [] : [c]));
@@ -18,8 +18,10 @@ const plural = (f: Figure, one: string, many: string): string => (f.value === 1 
 
 /** The tables of a stage on a work order. */
 export function workTables(stage: Stage, plan: Plan, history: readonly FindingEffect[], reader: Reader): readonly WorkTable[] {
-  const open = plan.open.find((o) => o.stage === stage);
-  if (open) return [{ caption: 'Not worked out here; to take from elsewhere', columns: ['What'], rows: open.take.map((t) => text(t)) }, ...(stage === 'mix' ? [...productTimesTable(plan, reader), ...windowTables('mix', plan, reader)] : [])];
+  return [...stageTables(stage, plan, history, reader), ...repairTables(stage, plan, reader)];
+}
+
+function stageTables(stage: Stage, plan: Plan, history: readonly FindingEffect[], reader: Reader): readonly WorkTable[] {
   switch (stage) {
     case 'survey':
       return history.length === 0 ? [] : [findingsTable(history, reader)];
@@ -38,6 +40,24 @@ export function workTables(stage: Stage, plan: Plan, history: readonly FindingEf
     case 'log':
       return [];
   }
+}
+
+/** A repair that is not laminate: its own tables, pots, papers, steps with their times, and what is to be known. */
+function repairTables(stage: Stage, plan: Plan, reader: Reader): WorkTable[] {
+  const sheet = plan.repair?.sheets.find((s) => s.stage === stage);
+  if (!plan.repair || (!sheet && !plan.repair.tasks.some((t) => t.stage === stage))) return [];
+  const pots = plan.repair.pots.filter((p) => p.stage === stage);
+  const steps = plan.finish && stage === 'finish' ? [] : (plan.timeline?.stages.find((s) => s.stage === stage)?.tasks ?? []);
+  const sanding = plan.sanding?.[stage] ?? [];
+  return [
+    ...(sheet?.tables ?? []).map((t): WorkTable => ({ caption: t.caption, columns: t.columns, rows: t.rows.map((row) => row.map((cell) => saidWords(cell, reader))) })),
+    ...pots.map((p): WorkTable => ({ caption: `${p.title}${p.count.value > 1 ? `, each of ${say(p.count)} pots` : ''}`, columns: PART_COLUMNS, rows: partLines(p.parts).map(partRow) })),
+    ...measuresTable(pots.flatMap((p) => (plan.bench?.pots[p.id] ?? []).map((m): [string, Measure] => [p.title, m])), reader),
+    ...(sanding.length > 0 ? [sandingTable('Sanding', sanding, reader)] : []),
+    ...(steps.length > 0 && stage !== 'survey' ? [{ caption: 'Steps', columns: ['What', 'Hands', 'Time'], rows: steps.map((t): Said[] => [[t.label], [t.kind === 'wait' ? 'wait' : t.people ? `${t.people} people` : ''], [figure(t.duration, reader)]]) }] : []),
+    ...(sheet && sheet.notes.length > 0 ? [{ caption: 'To know', columns: ['What'], rows: sheet.notes.map((n) => [saidWords(n, reader)]) }] : []),
+    ...(stage === 'mix' && !plan.mix ? [...productTimesTable(plan, reader), ...windowTables('mix', plan, reader)] : []),
+  ];
 }
 
 /** Links as a person reads them. */

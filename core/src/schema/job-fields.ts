@@ -5,6 +5,7 @@ import type { ProductRole } from '../materials/product';
 import { SUBSTRATES } from '../materials/substrates';
 import { STAGES } from '../trace/problem';
 import { choice, group, instant, list, productChoice, quantity, required, text, type GroupField, type ListField, type TupleField } from './field';
+import { REPAIR } from './repairs';
 
 export const JOB_FORMAT = 'nelbo-job/1';
 
@@ -303,6 +304,7 @@ export const JOB_FIELDS: GroupField = group('Job', {
     lap: quantity('Lap of the widest tab', 'length', 0.02, 0.5, 'mm'),
     props: quantity('Props', 'count', 0, 20, 'each'),
   }), 12),
+  repair: REPAIR,
   schedule: group('Schedule', {
     start: instant('Start'),
     wanted: instant('Wanted by'),

@@ -1,6 +1,7 @@
 import type { DamageKind } from '../materials/damage-kinds';
 import type { Duty } from '../materials/defaults';
 import type { Stage } from '../trace/problem';
+import type { RepairFacts } from './repairs';
 
 export type Shape = 'ellipse' | 'rectangle' | 'outline';
 export type Extent = 'first look' | 'true extent';
@@ -206,6 +207,7 @@ export interface JobOf<Q> {
   former?: 'flat' | 'pieces' | 'splash' | 'foam';
   laminate?: { order?: LayOrder; minimumStep?: Q; waste?: Q; groundCoat?: Q; plies?: PlyChoice[]; cover?: 'no' | 'yes'; coverLap?: Q; lie?: 'flat' | 'vertical' | 'overhead' };
   structure?: Member<Q>[];
+  repair?: RepairFacts<Q>;
   schedule?: { start?: string; wanted?: string; done?: { stage: Stage; at: string }[] };
 }
 

@@ -31,6 +31,8 @@ export function formatStored(value: number, unit: string, units: UnitPreferences
     case 's':
       return formatDuration(value);
     case 'Pa':
+      // Air in a tube or of the weather; strengths are in another range.
+      if (size < 1e6) return formatAs(value, 'mbar', 0, units);
       return units.pressure === 'us' ? { text: formatNumber(fromSI(value, 'psi'), 0), unit: 'psi' } : { text: formatNumber(fromSI(value, 'MPa'), 0), unit: 'MPa' };
     case 'N/m':
       return { text: formatNumber(value / 1e6, threeFigures(value / 1e6)), unit: 'kN/mm' };
@@ -52,6 +54,8 @@ export function formatStored(value: number, unit: string, units: UnitPreferences
       return units.area === 'us' ? { text: formatNumber(fromSI(value, 'ft²') * 60, 2), unit: 'ft²/min' } : { text: formatNumber(value * 60, 3), unit: 'm²/min' };
     case 'm³/s':
       return units.volume === 'us' ? { text: formatNumber(fromSI(value, 'US fl oz') * 60, 3), unit: 'US fl oz/min' } : { text: formatNumber(value * 60e6, 2), unit: 'cm³/min' };
+    case 'Pa/s':
+      return units.pressure === 'us' ? { text: formatNumber(fromSI(value, 'psi') * 3600, 2), unit: 'psi/h' } : { text: formatNumber(fromSI(value, 'mbar') * 3600, 1), unit: 'mbar/h' };
     case 's/m':
       return units.length === 'us' ? { text: formatNumber(toSI(value, 'ft') / 60, 1), unit: 'min/ft' } : { text: formatNumber(value / 60, 1), unit: 'min/m' };
     case 's/m²':

@@ -12,7 +12,7 @@ const EXAMPLE: Record<Dimension, string> = {
   mass: '180 g',
   arealMass: '600 g/m² or 17 oz/yd²',
   density: '1.15 g/cm³',
-  pressure: '72 GPa',
+  pressure: '220 mbar, 3.2 psi or 72 GPa',
   temperature: '18 °C or 64 °F',
   time: '30 min',
   fraction: '60 %',

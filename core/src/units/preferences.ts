@@ -21,6 +21,7 @@ const CUSTOMARY: Partial<Record<UnitSymbol, { kind: QuantityKind; unit: UnitSymb
   g: { kind: 'mass', unit: 'oz av', more: 1 },
   kg: { kind: 'mass', unit: 'lb', more: 0 },
   'g/m²': { kind: 'cloth', unit: 'oz/yd²', more: 1 },
+  mbar: { kind: 'pressure', unit: 'psi', more: 2 },
   GPa: { kind: 'pressure', unit: 'Msi', more: 1 },
   '°C': { kind: 'temperature', unit: '°F', more: 0 },
 };

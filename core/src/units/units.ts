@@ -66,6 +66,10 @@ export const UNITS = {
   'kg/m³': { dimension: 'density', factor: 1, aliases: ['kg/m3'] },
   'g/cm³': { dimension: 'density', factor: 1000, aliases: ['g/cm3', 'g/ml', 'kg/l'] },
   Pa: { dimension: 'pressure', factor: 1 },
+  /** Air in tubes and the barometer. */
+  mbar: { dimension: 'pressure', factor: 100, aliases: ['hPa', 'millibar', 'millibars'] },
+  kPa: { dimension: 'pressure', factor: 1000 },
+  bar: { dimension: 'pressure', factor: 1e5 },
   MPa: { dimension: 'pressure', factor: 1e6 },
   GPa: { dimension: 'pressure', factor: 1e9 },
   psi: { dimension: 'pressure', factor: PSI },

@@ -1,5 +1,6 @@
 import type { JobDocument, Stage } from '@nelbo/core';
 import { cureJobs } from './cure-jobs';
+import { dailyRepairs } from './daily-repairs';
 import { finishJobs } from './finish-jobs';
 import { groundJobs } from './ground-jobs';
 import { otherHulls } from './other-hulls';
@@ -199,6 +200,8 @@ export function demoJobs(now: number): readonly DemoJob[] {
     },
     ...otherHulls(now),
     ...groundJobs(now),
-    ...cureJobs(now), ...finishJobs(now),
+    ...cureJobs(now),
+    ...finishJobs(now),
+    ...dailyRepairs(now),
   ];
 }

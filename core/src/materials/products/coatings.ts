@@ -12,8 +12,8 @@ export const PRIMERS: readonly Sheet[] = [
 ];
 
 export const BARRIERS: readonly Sheet[] = [
-  { id: 'barrier-epoxy', role: 'barrier coat', family: 'epoxy', name: 'Epoxy barrier coat', traits: ['amine'], proportion: { kind: 'two-part', volumeRatio: 3, densityA: 1450, densityB: 1000 }, densityLiquid: 1350, solids: 0.6, cure: cureRow(90, 16, 168, 10, { open: 3 * HOUR, close: 48 * HOUR, closesBy: 'cure' }), pricePerM3: 35000, minutes: 40, source: 'typical of solvented epoxy barrier coats, 60 % solids by volume' },
-  { id: 'barrier-epoxy-sf', role: 'barrier coat', family: 'epoxy', name: 'Solvent-free epoxy barrier coat', traits: ['amine'], proportion: { kind: 'two-part', volumeRatio: 2, densityA: 1200, densityB: 1000 }, densityLiquid: 1150, solids: 1, cure: cureRow(30, 14, 168, 10, { open: 3 * HOUR, close: 24 * HOUR, closesBy: 'cure' }), pricePerM3: 40000, minutes: 45, merits: { health: 0.6, ease: 0.6 }, source: 'typical of solvent-free epoxy coatings' },
+  { id: 'barrier-epoxy', role: 'barrier coat', family: 'epoxy', name: 'Epoxy barrier coat', traits: ['amine'], proportion: { kind: 'two-part', volumeRatio: 3, densityA: 1450, densityB: 1000 }, densityLiquid: 1350, solids: 0.6, maximumPerGo: 60e-6, cure: cureRow(90, 16, 168, 10, { open: 3 * HOUR, close: 48 * HOUR, closesBy: 'cure' }), pricePerM3: 35000, minutes: 40, source: 'typical of solvented epoxy barrier coats, 60 % solids by volume, 60 µm dry a coat' },
+  { id: 'barrier-epoxy-sf', role: 'barrier coat', family: 'epoxy', name: 'Solvent-free epoxy barrier coat', traits: ['amine'], proportion: { kind: 'two-part', volumeRatio: 2, densityA: 1200, densityB: 1000 }, densityLiquid: 1150, solids: 1, maximumPerGo: 150e-6, cure: cureRow(30, 14, 168, 10, { open: 3 * HOUR, close: 24 * HOUR, closesBy: 'cure' }), pricePerM3: 40000, minutes: 45, merits: { health: 0.6, ease: 0.6 }, source: 'typical of solvent-free epoxy coatings, 150 µm a coat' },
 ];
 
 /** Surface fillers for chips and scratches, and finishes whose quantities the finish stage does not work out yet. */

@@ -56,15 +56,15 @@ export function benchBatch(id: string, stage: Stage, title: string, about: strin
 export function benchBatches(plan: Plan, resins: readonly { readonly family: string; readonly cure: CureSheet; readonly densityLiquid: number; readonly maximumPot: number }[]): readonly BenchBatch[] {
   const chain = plan.system?.chosen?.chain;
   const { mix, fair, finish, bench } = plan;
-  if (!chain?.resin || !mix) return [];
+  if (!chain || (!mix && !plan.repair)) return [];
   const { resin, filler, finish: coat } = chain;
-  const batches = mix.batches.map((b, i) => {
+  const batches = !resin || !mix ? [] : mix.batches.map((b, i) => {
     const lays = b.plies.length === 1 ? `ply ${b.plies[0]}` : `plies ${b.plies[0]} to ${b.plies.at(-1)}`;
     const about = [b.withGroundCoat ? 'ground face' : '', b.share ? `${lays}, part ${b.share.index} of ${b.share.of}` : lays].filter(Boolean).join(' and ');
     return benchBatch(`mix.batch.${b.number}`, 'mix', `Batch ${b.number} of ${mix.batches.length}`, about, resin, b.parts, bench?.batches[i] ?? [], { family: resin.family, sheet: resin.cure, density: resin.densityLiquid, room: resin.maximumPot }, 'next ply bonds');
   });
   const fillers =
-    fair && filler
+    fair && filler && resin
       ? Array.from({ length: fair.batches.value }, (_, i) => {
           const own = filler.kind === 'putty' || filler.family === resin.family ? resin : (resins.find((r) => r.family === filler.family) ?? resin);
           const count = fair.batches.value;
@@ -72,5 +72,16 @@ export function benchBatches(plan: Plan, resins: readonly { readonly family: str
         })
       : [];
   const coats = finish && coat ? Array.from({ length: finish.coats.value }, (_, i) => benchBatch(`finish.coat.${i + 1}`, 'finish', `${coat.kind === 'gel coat' ? 'Gel coat' : 'Paint'}, coat ${i + 1} of ${finish.coats.value}`, `${sayIn(finish.wetPerCoat, 'µm', 0)} wet${finish.batchesPerCoat.value > 1 ? `, cup by cup, ${finish.batchesPerCoat.value} cups` : ''}`, coat, finish.partsPerCoat, bench?.coat ?? [], { family: coat.kind === 'gel coat' ? 'polyester' : coat.family, sheet: coat.cure, density: coat.densityLiquid }, 'next coat bonds')) : [];
-  return [...batches, ...fillers, ...coats];
+  return [...batches, ...fillers, ...potsOf(plan), ...coats];
+}
+
+/** Pots of a repair that is not laminate, and of coats by their sheet. */
+function potsOf({ repair, bench }: Plan): readonly BenchBatch[] {
+  return (repair?.pots ?? []).flatMap((p) => {
+    const cure = 'cure' in p.product ? p.product.cure : undefined;
+    if (!cure) return [];
+    const density = ('densityLiquid' in p.product ? p.product.densityLiquid : undefined) ?? 1100;
+    const count = p.count.value;
+    return Array.from({ length: count }, (_, i) => benchBatch(`${p.stage}.${p.id}.${i + 1}`, p.stage, count === 1 ? p.title : `${p.title}, ${i + 1} of ${count}`, p.about, p.product, p.parts, bench?.pots[p.id] ?? [], { family: p.product.family, sheet: cure, density }, p.next));
+  });
 }

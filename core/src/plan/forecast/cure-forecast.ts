@@ -8,10 +8,12 @@ import { Ledger } from '../../trace/ledger';
 import type { Problem } from '../../trace/problem';
 import type { Plan, PlanResult } from '../plan';
 import type { Clock, Shop } from '../shop';
-import { placeTasks, type Cures, type DraftTask, type ForecastWait } from '../timeline';
+import type { Cures, DraftTask } from '../../trace/draft-task';
+import { placeTasks, type ForecastWait } from '../timeline';
 import { sumTotals } from '../totals';
 import { airAtWork } from './air-course';
 import { filmCases } from './film-cases';
+import { filmWait } from './film-wait';
 import { percentAt } from './layers';
 import { LIMITS } from './limits';
 import { ripeningOf, type Curing } from './product-cure';
@@ -215,17 +217,23 @@ export function forecastCure(job: Job, result: PlanResult, library: Library, sho
     return set && stacked(key, set.base, set.wet, set.goes, start);
   };
 
+  const films: CureCase[] = [];
   const timeline = placeTasks(timing.drafts, timing.start, timing.done, timing.crew, timing.route, (draft, start) => {
+    if (draft.cures?.of === 'film') {
+      const film = filmWait(job, plan, placed, draft, draft.cures, start, ledger, detail);
+      if (film) films.push(film.found);
+      return film?.wait;
+    }
     const s = draft.cures && build(draft, start);
     const forecast = s && wait(s, start, draft.cures as Cures);
     // Filler is sanded whatever its window says: a window stands only where the plan waits for one.
     return forecast && (draft.window ? forecast : { duration: forecast.duration });
   });
   const pots = detail ? potsOf(plan, library, ledger) : [];
-  const films = cases.length === 0 ? filmCases(job, plan, placed, timeline, ledger, say) : { cases: [], problems: [] };
+  const chain = plan.mix ? { cases: [], problems: [] } : filmCases(job, plan, placed, timeline, new Set(films.map((f) => f.product)), ledger, say);
   warmingProblems(job, plan, problems);
-  const totals = plan.totals && sumTotals(timeline, plan.totals.resin, plan.materials ?? [], shop, plan.open.map((o) => o.stage), ledger);
-  return { air: { words: placed.words, standIn: placed.standIn }, cases: [...cases, ...films.cases], pots, problems: dedupe([...problems, ...films.problems]), timeline, totals, entries: ledger.entries };
+  const totals = plan.totals && sumTotals(timeline, plan.totals.resin, plan.materials ?? [], shop, ledger);
+  return { air: { words: placed.words, standIn: placed.standIn }, cases: [...cases, ...films, ...chain.cases], pots, problems: dedupe([...problems, ...chain.problems]), timeline, totals, entries: ledger.entries };
 }
 
 /** One warning of a kind for each stage: the coats and goes after the first say the same. A stall over night says most. */

@@ -22,14 +22,18 @@ const SUN_HEIGHT = 35;
 /** Two-part adhesives of fabrics are laid between these, °C. Source: usual limits of their sheets. */
 const FABRIC_RANGE: readonly [number, number] = [15, 28];
 
-/** How a one-part product or a fabric adhesive goes by its air, for repairs whose stages are not worked out. */
-export function filmCases(job: Job, plan: Plan, placed: PlacedAir, timeline: Timeline, ledger: Ledger, say: (ms: number) => string): { readonly cases: readonly CureCase[]; readonly problems: readonly Problem[] } {
+/**
+ * How the products of a repair that is not laminate go by their air, and what the air does to them.
+ * @param told products whose own waits have been worked out: only their warnings are added
+ */
+export function filmCases(job: Job, plan: Plan, placed: PlacedAir, timeline: Timeline, told: ReadonlySet<string>, ledger: Ledger, say: (ms: number) => string): { readonly cases: readonly CureCase[]; readonly problems: readonly Problem[] } {
   const { inputs } = plan;
   const links = plan.system?.chosen?.chain.links ?? [];
   const cases: CureCase[] = [];
   const problems: Problem[] = [];
   if (!inputs) return { cases, problems };
-  const laid = timeline.end;
+  // What holds is laid before its first wait.
+  const laid = timeline.stages.find((s) => s.stage === 'mix')?.tasks.find((t) => t.kind === 'wait')?.start ?? timeline.end;
   for (const { role, product } of links) {
     const cure = 'cure' in product ? product.cure : undefined;
     if (!cure) continue;
@@ -87,7 +91,7 @@ export function filmCases(job: Job, plan: Plan, placed: PlacedAir, timeline: Tim
     }
     const falls = coldest(around, laid, run.reached.sand ?? HORIZON);
     if (falls.value < cure.minimumTemperature) problems.push({ severity: 'warning', stage: 'mix', path: 'conditions.temperature', what: `${product.name}: the air falls to ${falls.value.toFixed(0)} °C at ${say(falls.at)}, below its minimum, before it has set`, allowed: `${cure.minimumTemperature} °C and above`, suggestion: 'hold it warmer overnight, or start so that it sets before' });
-    cases.push({ id, stage: 'mix', title: roleWords(role), product: product.name, laid, milestones, basis, series: run.series(1) });
+    if (!told.has(product.name)) cases.push({ id, stage: 'mix', title: roleWords(role), product: product.name, laid, milestones, basis, series: run.series(1) });
   }
   return { cases, problems };
 }

@@ -6,7 +6,7 @@ import type { Face, Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import type { Stage } from '../../trace/problem';
 import type { Plan } from '../plan';
-import type { Cures } from '../timeline';
+import type { Cures } from '../../trace/draft-task';
 import { behind, coatOfFiller, coatOfFinish, goOfPlies, percentAt } from './layers';
 import { LIMITS } from './limits';
 import { ripeningOf, type Curing } from './product-cure';

@@ -47,9 +47,6 @@ export class JobContext {
   /** Stages with a warning or an error. */
   readonly warned = computed(() => new Set(STAGES.filter((s) => this.problemsOf(s).length > 0)));
 
-  /** Stages that are not worked out for this kind of repair. */
-  readonly open = computed(() => new Set((this.plan()?.open ?? []).map((o) => o.stage)));
-
   /** Problems that belong to a stage, by their stage or by the field they name. */
   problemsOf(stage: Stage): readonly Problem[] {
     return this.problems().filter((p) => p.severity !== 'assumed' && (p.stage === stage || (p.stage === undefined && stage === 'survey')));

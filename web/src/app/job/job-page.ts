@@ -20,7 +20,8 @@ import { GrindStage } from './stages/grind-stage';
 import { LaminateStage } from './stages/laminate-stage';
 import { LogStage } from './stages/log-stage';
 import { MixStage } from './stages/mix-stage';
-import { OpenStageView } from './stages/open-stage';
+import { RepairDrawings } from './repair/repair-drawings';
+import { RepairStage } from './repair/repair-stage';
 import { StageNotes } from './stages/stage-notes';
 import { SurveyStage } from './stages/survey-stage';
 import { SystemStage } from './stages/system-stage';
@@ -38,7 +39,7 @@ const FETCH_STAGES_MS = 2500;
 /** A job: the tape across the top, the drawings, the stage at hand and the totals. */
 @Component({
   selector: 'nb-job-page',
-  imports: [ColourBoard, Conflict, CureView, FairMap, History, JobHeader, Moved, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, OpenStageView, FairStage, FinishStage, LogStage],
+  imports: [ColourBoard, Conflict, CureView, FairMap, History, JobHeader, Moved, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, RepairDrawings, RepairStage, FairStage, FinishStage, LogStage],
   providers: [JobStore, LogStore, PhotoStore, Forecast, JobContext],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -47,12 +48,12 @@ const FETCH_STAGES_MS = 2500;
     } @else if (context.state()) {
       <header>
         <nb-job-header />
-        @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [stage]="current()" [warned]="context.warned()" [open]="context.open()" />}
+        @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [stage]="current()" [warned]="context.warned()" />}
       </header>
       <div class="body" [attr.class]="'body about-' + current()">
-        <section class="drawings" aria-label="Drawings">@if (mapped()) {@defer (on immediate) {<nb-fair-map />}}<nb-drawings [stage]="current()" [sectionOnly]="charts() || mapped() || coloured()" />@if (charts()) {@defer (on immediate) {<nb-cure-view />}}@if (coloured()) {@defer (on immediate) {<nb-colour-board />}}<nb-moved /></section>
+        <section class="drawings" aria-label="Drawings">@if (mapped()) {@defer (on immediate) {<nb-fair-map />}}@if (drawn()) {@defer (on immediate) {<nb-repair-drawings />}}<nb-drawings [stage]="current()" [sectionOnly]="charts() || mapped() || coloured()" />@if (charts()) {@defer (on immediate) {<nb-cure-view />}}@if (coloured()) {@defer (on immediate) {<nb-colour-board />}}<nb-moved /></section>
         <main class="stage" tabindex="-1" [attr.aria-label]="current()">
-          @if (open()) {<nb-open-stage [stage]="current()" />} @else {@switch (current()) {
+          @if (sheet() && !ownView()) {@defer (on immediate) {<nb-repair-stage [stage]="current()" />}} @else {@switch (current()) {
             @case ('survey') {<nb-survey-stage />}
             @case ('system') {@defer (on immediate) {<nb-system-stage />}}
             @case ('grind') {@defer (on immediate) {<nb-grind-stage />}}
@@ -61,7 +62,8 @@ const FETCH_STAGES_MS = 2500;
             @case ('fair') {@defer (on immediate) {<nb-fair-stage />}}
             @case ('finish') {@defer (on immediate) {<nb-finish-stage />}}
             @case ('log') {<nb-log-stage />}
-          }}
+          }
+          @if (sheet()) {@defer (on immediate) {<nb-repair-stage [stage]="current()" [head]="false" />}}}
           <nb-stage-notes [stage]="current()" />
         </main>
       </div>
@@ -112,11 +114,19 @@ export class JobPage implements OnDestroy {
   /** While finishing, target and chips side by side. */
   protected readonly coloured = computed(() => this.current() === 'finish' && (this.context.document()?.colour?.readings?.length ?? 0) > 0 && this.context.plan()?.system?.chosen?.chain.finish?.kind === 'gel coat');
 
-  protected readonly open = computed(() => this.context.plan()?.open.some((o) => o.stage === this.current()) ?? false);
+  readonly #repair = computed(() => this.context.plan()?.repair);
+  /** A repair that is not laminate says what this stage does. */
+  protected readonly sheet = computed(() => this.#repair()?.sheets.some((s) => s.stage === this.current()) ?? false);
+  /** Stages that have a view of their own, which the sheet of a repair only adds to. */
+  protected readonly ownView = computed(() => {
+    const [plan, stage] = [this.context.plan(), this.current()];
+    return stage === 'survey' || stage === 'system' || (stage === 'finish' && plan?.finish !== undefined) || (stage !== 'finish' && stage !== 'fair' && plan?.grind !== undefined);
+  });
+  protected readonly drawn = computed(() => (this.#repair()?.drawings.length ?? 0) > 0);
 
   constructor() {
     // The other stages are fetched once the page stands, so that they open without the network too.
-    const fetching = setTimeout(() => void Promise.all([import('./stages/system-stage'), import('./stages/grind-stage'), import('./stages/laminate-stage'), import('./stages/mix-stage'), import('./stages/fair-stage'), import('./stages/finish-stage')]).catch(() => undefined), FETCH_STAGES_MS);
+    const fetching = setTimeout(() => void Promise.all([import('./stages/system-stage'), import('./stages/grind-stage'), import('./stages/laminate-stage'), import('./stages/mix-stage'), import('./stages/fair-stage'), import('./stages/finish-stage'), import('./repair/repair-stage')]).catch(() => undefined), FETCH_STAGES_MS);
     inject(DestroyRef).onDestroy(() => clearTimeout(fetching));
     effect(() => this.context.forecast.begin(['mix', 'fair', 'finish'].includes(this.current())));
     effect(() => {

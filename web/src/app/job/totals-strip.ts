@@ -18,12 +18,10 @@ import { JobContext } from './job-context';
         @if (totals(); as t) {
           <div><dt>Hands-on <span class="span">{{ span(t.handsOn, 'h', 1) }}</span></dt><dd><nb-figure [figure]="t.handsOn" class="plain" /></dd></div>
           <div><dt>Elapsed</dt><dd><nb-figure [figure]="t.elapsed" class="plain" /></dd></div>
-          <div class="less"><dt>Resin</dt><dd><nb-figure [figure]="t.resin" class="plain" /></dd></div>
+          @if (context.plan()?.mix) {<div class="less"><dt>Resin</dt><dd><nb-figure [figure]="t.resin" class="plain" /></dd></div>}
           <div class="less"><dt>Materials</dt><dd><nb-figure [figure]="t.materials" [prefix]="context.currency()" class="plain" /></dd></div>
           <div class="less"><dt>Labour</dt><dd><nb-figure [figure]="t.labour" [prefix]="context.currency()" class="plain" /></dd></div>
         }
-        @if (totals() && context.open().size > 0) {<div class="none"><dt>Not in these</dt><dd>{{ without() }}, by data sheet</dd></div>}
-        @if (!totals() && context.open().size > 0) {<div class="none"><dt>Hours, days and cost</dt><dd>not worked out for this kind of repair</dd></div>}
         @if (wait(); as w) {
           <div class="wait"><dt>Next wait</dt><dd><nb-figure [figure]="w.duration" class="plain" /></dd></div>
         }
@@ -44,7 +42,6 @@ import { JobContext } from './job-context';
     dl { display: flex; gap: 6px 28px; flex-wrap: wrap; }
     dt { font-size: 0.82rem; color: var(--muted); }
     dd { font-weight: 700; font-size: 1.13rem; white-space: nowrap; }
-    .none dd { font-weight: 400; font-size: 1rem; white-space: normal; }
     .wait dd { color: var(--wait); }
     .actions { display: flex; gap: 12px; flex-shrink: 0; }
     @media (max-width: 1000px) {
@@ -69,7 +66,6 @@ export class TotalsStrip {
     const timeline = this.context.plan()?.timeline;
     return timeline && nextWait(timeline, this.#clock.now());
   });
-  protected readonly without = computed(() => [...this.context.open()].map((s) => STAGE_TITLES[s]).join(', '));
   protected readonly title = computed(() => STAGE_TITLES[this.stage()]);
   protected readonly done = computed(() => (this.context.document()?.schedule?.done ?? []).some((d) => d.stage === this.stage()));
 

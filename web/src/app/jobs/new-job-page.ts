@@ -18,6 +18,7 @@ import {
   readJob,
   setIn,
   figure,
+  repairScene,
   sectionRefs,
   sectionScene,
   stageWords,
@@ -77,10 +78,9 @@ const withoutKind = ({ kind: _, ...damage }: JobDocument['damage']): JobDocument
         <h2>The plan so far</h2>
         @if (scene(); as s) {
           <nb-scene [scene]="s" />
-          @if (waits()) {<p class="muted small">The stages that Nelbo does not work out for this kind of repair say so, and where to take the figures from.</p>}
           <ul>@for (line of sentences(); track $index) {<li><nb-said [words]="line" /></li>}</ul>
           @if (totals(); as t) {
-            <dl class="figures"><div><dt>Hands-on</dt><dd><nb-said [words]="t.handsOn" /></dd></div><div><dt>Elapsed</dt><dd><nb-said [words]="t.elapsed" /></dd></div><div><dt>Resin</dt><dd><nb-said [words]="t.resin" /></dd></div></dl>
+            <dl class="figures"><div><dt>Hands-on</dt><dd><nb-said [words]="t.handsOn" /></dd></div><div><dt>Elapsed</dt><dd><nb-said [words]="t.elapsed" /></dd></div>@if (t.resin; as resin) {<div><dt>Resin</dt><dd><nb-said [words]="resin" /></dd></div>}</dl>
           }
         } @else {<p class="muted">Type the size of the damage, in any unit, and the repair is drawn here.</p>}
       </section>
@@ -139,12 +139,14 @@ export class NewJobPage {
     const section = plan?.section;
     const { units } = this.#reading.reader();
     if (plan && section) return sectionScene(section, { width: 620, height: 240, exaggeration: 'fit', units, refs: sectionRefs(plan) });
+    const drawing = plan?.repair?.drawings[0];
+    if (drawing && this.ready()) return repairScene(drawing, { width: 620, height: 280, units });
     return plan?.planView && this.ready() ? planScene(plan.planView, { width: 620, height: 260, units }) : undefined;
   });
   protected readonly sentences = computed(() => {
     const plan = this.#plan();
     if (!plan) return [];
-    return plan.stages.filter((s) => s !== 'log' && !plan.open.some((o) => o.stage === s)).flatMap((s) => {
+    return plan.stages.filter((s) => s !== 'log').flatMap((s) => {
       const words = stageWords(s, plan, this.#reading.reader());
       return words ? [words] : [];
     });
@@ -158,11 +160,10 @@ export class NewJobPage {
     const family = this.#family();
     return (Object.keys(DAMAGE_KINDS) as DamageKind[]).filter((k) => !family || occursOn(k, family)).map((k) => ({ value: k, label: damageData(k).name }));
   });
-  protected readonly waits = computed(() => (this.#plan()?.open.length ?? 0) > 0);
   protected readonly totals = computed(() => {
     const t = this.#plan()?.totals;
     const reader = this.#reading.reader();
-    return t && { handsOn: [figure(t.handsOn, reader)], elapsed: [figure(t.elapsed, reader)], resin: [figure(t.resin, reader)] };
+    return t && { handsOn: [figure(t.handsOn, reader)], elapsed: [figure(t.elapsed, reader)], resin: this.#plan()?.mix ? [figure(t.resin, reader)] : undefined };
   });
 
   protected readonly trace = inject(TraceService);

@@ -109,7 +109,7 @@ export class OwnerPage implements OnDestroy {
       checks: plan.finish?.signed ? plan.finish.checks.map((c) => ({ name: c.name, mark: c.mark, result: [c.result ? CHECK_RESULTS[c.result] : '', c.answer?.note ?? ''].filter(Boolean).join(': ') })) : [],
       signed: plan.finish?.signed ? `${plan.finish.signed.who}, ${day.format(new Date(plan.finish.signed.at))}` : '',
       plan: plan.stages.flatMap((stage) => {
-        const words = stage === 'survey' || stage === 'log' || plan.open.some((o) => o.stage === stage) ? undefined : stageWords(stage, plan, reader);
+        const words = stage === 'survey' || stage === 'log' ? undefined : stageWords(stage, plan, reader);
         return words ? [{ stage: STAGE_TITLES[stage], text: plainText(words) }] : [];
       }),
     };
@@ -117,8 +117,7 @@ export class OwnerPage implements OnDestroy {
 
   /** Hours stage by stage, with what takes them. */
   #hours(plan: Plan, reader: Reader): { hours: { stage: Stage; title: string; why: string; tasks: string; work: string; wait: string }[]; work: string; wait: string } {
-    // Before anything but the survey has a time there is nothing to explain.
-    const told = plan.open.length > 0 ? [] : hoursExplained(plan, reader);
+    const told = hoursExplained(plan, reader);
     const say = (s: number): string => (s > 0 ? hoursWords(s, reader) : '–');
     const sum = (of: 'work' | 'wait'): string => say(told.reduce((all, h) => all + h[of], 0));
     return { hours: told.map((h) => ({ stage: h.stage, title: h.title, why: h.why, tasks: h.tasks.slice(0, 4).map((t) => `${t.label} ${hoursWords(t.work, reader)}`).join(' · '), work: say(h.work), wait: say(h.wait) })), work: sum('work'), wait: sum('wait') };

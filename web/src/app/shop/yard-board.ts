@@ -1,4 +1,4 @@
-import { LIBRARY, STAGE_TITLES, createPlanner, readJob, say, taskAt, type Job, type Library, type Plan, type Planner, type Shop, type Stage, type Task } from '@nelbo/core';
+import { LIBRARY, STAGE_TITLES, createPlanner, readJob, say, taskAt, type Job, type Library, type Plan, type Planner, type Shop, type Task } from '@nelbo/core';
 import type { StoredJob } from '../api/api';
 import { TIME_ZONE } from '../state/reading';
 import { sayWhen } from '../ui/when';
@@ -57,13 +57,8 @@ export function yardBoard(jobs: readonly StoredJob[], shop: Shop, now: number, p
       board.hands.push({ ...base, stage: 'Survey', stageKey: 'survey', what: 'not enough is known to plan it', when: '', at: now, late: false });
       continue;
     }
-    const isOpen = (stage: Stage): boolean => plan?.open.some((o) => o.stage === stage) ?? false;
-    const open = timeline.stages.find((s) => s.doneAt === undefined && (s.tasks.length > 0 || isOpen(s.stage)));
+    const open = timeline.stages.find((s) => s.doneAt === undefined && s.tasks.length > 0);
     if (!open) continue;
-    if (open.tasks.length === 0) {
-      board.hands.push({ ...base, stage: STAGE_TITLES[open.stage], stageKey: open.stage, what: 'by the data sheets: its time is not worked out', when: '', at: now, late: false });
-      continue;
-    }
     const task: Task = taskAt(timeline, now) ?? open.tasks[open.tasks.length - 1];
     const behind = open.end <= now || task.stage !== open.stage;
     const current = behind ? open.tasks[open.tasks.length - 1] : task;

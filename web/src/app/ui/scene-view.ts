@@ -30,6 +30,9 @@ export interface SceneHandle {
         <pattern id="hatch-wet" width="8" height="7" patternUnits="userSpaceOnUse"><path d="M0 2q2 -2 4 0t4 0" /></pattern>
         <pattern id="hatch-core" width="14" height="14" patternUnits="userSpaceOnUse"><rect width="14" height="14" fill="#f3eede" /><path d="M0 7H14M3.5 0V7M10.5 7V14" /></pattern>
         <pattern id="hatch-new-core" width="14" height="14" patternUnits="userSpaceOnUse"><rect width="14" height="14" fill="#fffdf6" /><path d="M0 7H14M3.5 0V7M10.5 7V14" /></pattern>
+        <pattern id="hatch-wood" width="16" height="8" patternUnits="userSpaceOnUse"><rect width="16" height="8" fill="#efe6d3" /><path d="M0 2q4 -1.6 8 0t8 0M0 6h7M10 6h6" /></pattern>
+        <pattern id="hatch-wood-new" width="16" height="8" patternUnits="userSpaceOnUse"><rect width="16" height="8" fill="#fffaf0" /><path d="M0 2q4 -1.6 8 0t8 0M0 6h16" /></pattern>
+        <pattern id="hatch-metal" width="8" height="8" patternUnits="userSpaceOnUse"><rect width="8" height="8" fill="#dfe3e4" /><path d="M0 8L8 0M-2 6L6 -2M2 10L10 2" /></pattern>
         <pattern id="hatch-gel" width="6" height="6" patternUnits="userSpaceOnUse"><rect width="6" height="6" fill="#fff" /><path d="M3 0V6" /></pattern>
       </defs>
       @for (item of scene().items; track item.id) {

@@ -17,9 +17,9 @@ const NARROW = 760;
     <nav class="tape" aria-label="Stages of the job" [style.width.px]="tapeWidth()">
       <ol>
         @for (c of layout().cells; track c.span.stage) {
-          <li [style.left.px]="c.x" [style.width.px]="c.width" [class.done]="c.span.doneAt !== undefined" [class.open]="open().has(c.span.stage)">
+          <li [style.left.px]="c.x" [style.width.px]="c.width" [class.done]="c.span.doneAt !== undefined">
             <a [routerLink]="['/jobs', jobId(), c.span.stage]" routerLinkActive="on" ariaCurrentWhenActive="step" [attr.data-stage]="c.span.stage">
-              <span>{{ titles[c.span.stage] }}</span>@if (c.span.doneAt !== undefined) {<span class="tick" role="img" aria-label="done">✓</span>}@if (open().has(c.span.stage)) {<small>by data sheet</small>}@if (warned().has(c.span.stage)) {<span class="warn" role="img" aria-label="has a warning">!</span>}
+              <span>{{ titles[c.span.stage] }}</span>@if (c.span.doneAt !== undefined) {<span class="tick" role="img" aria-label="done">✓</span>}@if (warned().has(c.span.stage)) {<span class="warn" role="img" aria-label="has a warning">!</span>}
             </a>
           </li>
         }
@@ -44,8 +44,6 @@ const NARROW = 760;
     li:first-child { border-left: 0; }
     li a { position: absolute; inset: 0; padding: 3px 7px; text-decoration: none; font-weight: 600; font-size: 0.92rem; white-space: nowrap; overflow: hidden; display: flex; gap: 4px; }
     li a .tick { color: var(--wait); font-weight: 700; }
-    li.open a { background: repeating-linear-gradient(90deg, var(--ink) 0 6px, transparent 6px 12px) 0 100% / 100% 2px no-repeat; } li.open a.on { background-color: var(--ink); }
-    li.open a { flex-wrap: wrap; padding-top: 1px; line-height: 1.1; align-content: center; } li a small { font-weight: 400; font-size: 0.8rem; color: var(--muted); flex-basis: 100%; order: 2; } li a.on small { color: #cdd8d5; }
     li a .warn { color: #fff; background: var(--act); border-radius: 50%; width: 1.15em; height: 1.15em; line-height: 1.15em; text-align: center; font-size: 0.85em; font-weight: 700; align-self: flex-start; margin-top: 2px; }
     li a:hover { background: #ece8dd; }
     li a:focus-visible { outline-offset: -3px; z-index: 2; }
@@ -67,8 +65,6 @@ export class Tape implements OnDestroy {
   readonly stage = input<Stage>();
   /** Stages with a warning or an error. */
   readonly warned = input<ReadonlySet<Stage>>(new Set());
-  /** Stages whose time is not worked out: their cells are of one width, and the tape has no clock there. */
-  readonly open = input<ReadonlySet<Stage>>(new Set());
   protected readonly titles: Record<Stage, string> = STAGE_TITLES;
   readonly #clock = inject(WallClock);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
@@ -80,10 +76,8 @@ export class Tape implements OnDestroy {
     return Math.max(this.#width(), minimum * this.timeline().stages.length);
   });
   protected readonly layout = computed(() =>
-    layTape(this.timeline(), this.tapeWidth(), this.#timeless() ? this.tapeWidth() / this.timeline().stages.length : this.#width() < NARROW ? MINIMUM.narrow : MINIMUM.wide, this.#clock.now(), dayName),
+    layTape(this.timeline(), this.tapeWidth(), this.#width() < NARROW ? MINIMUM.narrow : MINIMUM.wide, this.#clock.now(), dayName),
   );
-  /** No more than the survey has a time. */
-  readonly #timeless = computed(() => this.open().size > 0 && this.timeline().stages.flatMap((s) => s.tasks).length <= 1);
   protected readonly waits = computed(() => this.layout().cells.flatMap((c) => c.waits));
 
   constructor() {

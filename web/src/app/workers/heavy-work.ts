@@ -2,7 +2,7 @@ import { Injectable } from '@angular/core';
 import { Observable, map } from 'rxjs';
 import type { Clock, FaceProposals, Job, Library, Shop } from '@nelbo/core';
 import type { LoggerFile } from '@nelbo/core/cure';
-import type { FillerChoice, RecipeQuestion } from '@nelbo/core/finish';
+import type { FillerChoice, RecipeQuestion, WayChoice } from '@nelbo/core/finish';
 import type { NestInput } from '@nelbo/core/papers';
 import type { HeavyAnswer, HeavyRequest } from './messages';
 
@@ -32,6 +32,11 @@ export class HeavyWork {
   /** The job planned with every fairing compound. */
   fillers(job: Job, library: Library, shop: Shop, clock: Clock): Observable<readonly FillerChoice[]> {
     return this.#ask({ kind: 'fillers', job, library, shop, clock }, () => true).pipe(map((a) => (a as Extract<HeavyAnswer, { kind: 'fillers' }>).choices));
+  }
+
+  /** The job planned in each school, where there are two. */
+  ways(job: Job, library: Library, shop: Shop, clock: Clock): Observable<readonly WayChoice[]> {
+    return this.#ask({ kind: 'ways', job, library, shop, clock }, () => true).pipe(map((a) => (a as Extract<HeavyAnswer, { kind: 'ways' }>).choices));
   }
 
   /** A recipe for a colour; the last answer has it. */

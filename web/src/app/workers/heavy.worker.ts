@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
 import { planRepair, proposeForPlan } from '@nelbo/core';
 import { forecastCure, readLogger, whatWouldHelp } from '@nelbo/core/cure';
-import { fillerChoices, matchColour } from '@nelbo/core/finish';
+import { fillerChoices, matchColour, wayChoices } from '@nelbo/core/finish';
 import { nest } from '@nelbo/core/papers';
 import type { HeavyAnswer, HeavyRequest } from './messages';
 
@@ -39,6 +39,7 @@ addEventListener('message', ({ data }: MessageEvent<HeavyRequest>) => {
   if (data.kind === 'cure') return cure(data);
   if (data.kind === 'help') return help(data);
   if (data.kind === 'fillers') return answer({ kind: 'fillers', choices: fillerChoices(data.job, data.library, data.shop, data.clock) });
+  if (data.kind === 'ways') return answer({ kind: 'ways', choices: wayChoices(data.job, data.library, data.shop, data.clock) });
   if (data.kind === 'colour') return colour(data);
   if (data.kind === 'logger') return answer({ kind: 'logger', file: readLogger(data.text, data.timeZone) });
   if (data.kind === 'propose') {

@@ -5,6 +5,7 @@ import { StoresStore } from '../../state/stores-store';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
 import { JobContext } from '../job-context';
+import { Ways } from '../repair/ways';
 import { ChainRules } from './chain-rules';
 import { Priorities } from './priorities';
 import { RefusedRules } from './refused-rules';
@@ -22,7 +23,7 @@ const SHOWN = 5;
 /** Systems that hold on this hull, ranked by what matters, and those that the rules refused. */
 @Component({
   selector: 'nb-system-stage',
-  imports: [StageHead, FigureView, ButtonModule, ChoiceFieldView, ChainRules, Priorities, RefusedRules, TradeChart],
+  imports: [StageHead, FigureView, ButtonModule, ChoiceFieldView, ChainRules, Priorities, RefusedRules, TradeChart, Ways],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="system" />
@@ -37,6 +38,7 @@ const SHOWN = 5;
           <p class="muted small">{{ s.chosen ? 'The chains below hold on all of them.' : 'Nothing holds on all of them: the next test of the guide under Survey tells them apart.' }}</p>
         </section>
       }
+      <nb-ways />
       <nb-priorities />
       @if (s.chosen; as chosen) {
         <ol class="chains">

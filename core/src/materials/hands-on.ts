@@ -1,0 +1,31 @@
+import type { Figure } from '../trace/figure';
+import { formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+import { RATE_SOURCE, RATE_SPREAD } from './work-rates';
+
+const workTime = formula({
+  id: 'materials/hands-on',
+  expression: 't = fixed + Σ rate·amount',
+  unit: 's',
+  source: RATE_SOURCE,
+  evaluate: (x: Record<'total', number>) => x.total,
+});
+
+/** Hands-on time from a fixed part and rates: (rate, amount) pairs; traced, ±30 %. */
+export function handsOn(
+  ledger: Ledger,
+  id: string,
+  label: string,
+  fixed: number,
+  rates: readonly { rate: number; unit: string; per: string; amount: Figure }[] = [],
+): Figure {
+  const inputs: Record<string, Figure> = {};
+  if (fixed > 0) inputs['fixed'] = ledger.given(`${id}.fixed`, `${label}: fixed`, fixed, 's', 'assumed', RATE_SOURCE);
+  let total = fixed;
+  rates.forEach((r, i) => {
+    inputs[`rate${i + 1}`] = ledger.given(`${id}.rate${i + 1}`, `${label}: ${r.per}`, r.rate, r.unit, 'assumed', RATE_SOURCE);
+    inputs[`amount${i + 1}`] = r.amount;
+    total += r.rate * r.amount.value;
+  });
+  return ledger.record(id, label, workTime, total, inputs, [total * (1 - RATE_SPREAD), total * (1 + RATE_SPREAD)]);
+}

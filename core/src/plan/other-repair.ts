@@ -1,0 +1,150 @@
+import { checkTemperature, doublingRule } from '../cure/cure-model';
+import { planBuildUp } from '../finish/film';
+import { COARSEST } from '../materials/abrasives';
+import { DEFAULTS } from '../materials/defaults';
+import { handsOn } from '../materials/hands-on';
+import type { DamageKind } from '../materials/damage-kinds';
+import type { Library } from '../materials/product';
+import { RATES } from '../materials/work-rates';
+import { planFinishing } from '../repairs/common/finishing';
+import { repairKindFor } from '../repairs';
+import type { RepairInput, RepairPlan, RepairSheet, SandRequest } from '../repairs/repair';
+import type { Job } from '../schema/job';
+import type { SurveyResult } from '../survey/extent';
+import type { ReadingMap } from '../survey/readings';
+import type { DraftTask } from '../trace/draft-task';
+import type { Ledger } from '../trace/ledger';
+import type { Stage } from '../trace/problem';
+import { finishStage } from './finishing';
+import type { Inputs } from './inputs';
+import { priceMaterials, type Wanted } from './materials-list';
+import type { SystemPlan } from './matching';
+import { measureAll } from './measure-all';
+import type { FinishPlan, MaterialLine, Plan } from './plan';
+import { planSanding, type SandingStep } from './sanding';
+import { dryPapers, filmPapers } from './shelf';
+import type { Shop } from './shop';
+import type { StageMemo } from './stage-memo';
+import { finishTasks, type TaskFacts } from './tasks';
+
+export interface OtherInput {
+  readonly job: Job;
+  /** The job without its dates and names. */
+  readonly facts: Job;
+  readonly damage: DamageKind;
+  readonly library: Library;
+  readonly shop: Shop;
+  readonly inputs: Inputs;
+  readonly system: SystemPlan;
+  readonly survey: SurveyResult;
+  readonly readings?: ReadingMap;
+  readonly taskFacts: TaskFacts;
+}
+
+export interface OtherRepair extends Pick<Plan, 'repair' | 'sanding' | 'finish' | 'bench' | 'materials'> {
+  readonly drafts?: readonly DraftTask[];
+}
+
+/** What a kind of repair is worked out from. @returns undefined before a chain is chosen */
+export function repairInput({ facts, damage, library, inputs, system, survey, readings }: Omit<OtherInput, 'job' | 'shop' | 'taskFacts'>): RepairInput | undefined {
+  const { thickness, gelCoat, core, temperature, humidity, access, position, grade, waste, hands, dropsPerMl } = inputs;
+  return system.chosen && { substrate: system.substrates[0], damage, route: system.route.id, chain: system.chosen.chain, survey, readings, job: facts, conditions: { thickness, gelCoat, core, temperature, humidity, access, position, grade, waste, hands, dropsPerMl }, library };
+}
+
+/** Two sheets of one stage as one. */
+function mergedSheets(a: readonly RepairSheet[], b: readonly RepairSheet[]): readonly RepairSheet[] {
+  const both = a.map((s): RepairSheet => {
+    const t = b.find((x) => x.stage === s.stage);
+    if (!t) return s;
+    return { ...s, sentence: s.sentence.length > 0 && t.sentence.length > 0 ? [...s.sentence, ' ', ...t.sentence] : [...s.sentence, ...t.sentence], key: [...s.key, ...t.key], tables: [...s.tables, ...t.tables], notes: [...s.notes, ...t.notes], asks: [...s.asks, ...t.asks], sand: s.sand ?? t.sand };
+  });
+  return [...both, ...b.filter((t) => !a.some((s) => s.stage === t.stage))];
+}
+
+/** Two parts of one repair as one. */
+export const joined = (a: RepairPlan, b: RepairPlan | undefined): RepairPlan =>
+  b ? { ...a, sheets: mergedSheets(a.sheets, b.sheets), tasks: [...a.tasks, ...b.tasks], pots: [...a.pots, ...b.pots], materials: [...a.materials, ...b.materials], cautions: [...a.cautions, ...b.cautions], acceptance: [...a.acceptance, ...b.acceptance] } : a;
+
+/** A repair that is not laminate in a dish: its own kind works it out; finish, papers, cups, prices and time are those of every plan. */
+export function planOther(memo: StageMemo, input: OtherInput): OtherRepair | undefined {
+  const repair = repairInput(input);
+  const kind = repair && repairKindFor(repair);
+  const own = kind && memo.run('repair', repair, (i, l) => kind.plan(i, l));
+  if (!repair || !own) return undefined;
+  const { finish, bySheet } = finishOf(memo, input, repair, own);
+  const whole = joined(own, bySheet);
+  const sanding = sandingOf(memo, whole, input);
+  const bench = memo.run('bench', { batches: [], pots: whole.pots.map((p) => ({ id: p.id, stage: p.stage, parts: p.parts })), coat: finish?.partsPerCoat, instruments: input.shop.instruments }, measureAll);
+  const materials = memo.run('materials', { wanted: wantedOf(whole, finish, input.system) }, (i, l): readonly MaterialLine[] => priceMaterials(i.wanted, l));
+  const drafts = memo.run('time', { own: own.tasks, after: bySheet?.tasks ?? [], sanding, finish, system: input.system, facts: input.taskFacts, masking: own.coat?.masking }, draftsOf);
+  return { repair: whole, sanding, finish, bench, materials, drafts };
+}
+
+/** The finish where the chain has a paint or a gel coat; by its sheet, or told to be left out, where it has another or none. */
+function finishOf(memo: StageMemo, { job, facts, library, shop, inputs, system }: OtherInput, repair: RepairInput, own: RepairPlan): { readonly finish?: FinishPlan; readonly bySheet?: RepairPlan } {
+  const face = own.coat;
+  const paint = system.chosen?.chain.finish;
+  if (!face || !system.route.stages.includes('finish')) return {};
+  if (!paint) return { bySheet: memo.run('coating', { repair, face }, (i, l) => planFinishing(i.repair, i.face, l)) };
+  const milestones = memo.run('cure', { paint, temperature: inputs.temperature }, (i, l) => {
+    checkTemperature(i.paint, i.temperature, 'finish', l);
+    return doublingRule.milestones('finish', i.paint, i.temperature, l);
+  });
+  const buildUp = memo.run('buildUp', { paint, gelCoat: inputs.gelCoat, film: job.coat?.film }, (i, l) => planBuildUp(i.paint, i.gelCoat, i.film, l));
+  if (!milestones || !buildUp) return {};
+  const filmed = memo.run(
+    'finish',
+    {
+      film: { finish: paint, film: facts.coat?.film === undefined && face.film ? face.film : buildUp.finish, area: face.area, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.usable, dropsPerMl: inputs.dropsPerMl, method: facts.coat?.method, thinner: facts.coat?.thinner, tapeRoom: DEFAULTS.maskingClearance },
+      humidity: inputs.humidity,
+      check: facts.check,
+      weather: { place: facts.conditions?.place, wind: facts.coat?.wind, sun: facts.conditions?.sun },
+      library,
+      shop: { papers: shop.papers, habit: shop.habit },
+      sanding: facts.sanding,
+    },
+    finishStage,
+  );
+  return { finish: filmed && { ...filmed, milestones } };
+}
+
+/** Papers of the yard's shelf for what a repair wants sanded, stage by stage. */
+export function sandingOf(memo: StageMemo, repair: RepairPlan, { library, shop }: Pick<OtherInput, 'library' | 'shop'>): NonNullable<Plan['sanding']> {
+  const sanding: Partial<Record<Stage, readonly SandingStep[]>> = {};
+  for (const { stage, sand } of repair.sheets) {
+    const steps = sand && memo.run(`sand.${stage}`, { stage, sand, library, shop: { papers: shop.papers } }, stepsFor);
+    if (steps) sanding[stage] = steps;
+  }
+  return sanding;
+}
+
+function stepsFor({ stage, sand, library, shop }: { readonly stage: Stage; readonly sand: SandRequest; readonly library: Library; readonly shop: Pick<Shop, 'papers'> }, ledger: Ledger): readonly SandingStep[] {
+  const film = sand.material === 'gel coat' || sand.material === 'paint';
+  const papers = film ? filmPapers(library, shop, sand.material, 'wet') : dryPapers(library, shop, sand.material);
+  return planSanding({ key: 'steps', stage: stage === 'finish' ? 'finish' : 'fair', stock: sand.stock, area: sand.area, end: sand.end, coarsest: COARSEST[sand.material], papers, levels: sand.levels }, ledger).steps;
+}
+
+/** Sanding as tasks of a stage. */
+export const paperTasks = (sanding: NonNullable<Plan['sanding']>, stage: Stage): DraftTask[] => (sanding[stage] ?? []).map((s) => ({ id: `sand.${stage}.${s.paperId}`, stage, label: `sand ${s.grit}${s.wet ? ' wet' : ''}`, kind: 'work', shared: true, duration: s.time }));
+
+const wantedOf = (repair: RepairPlan, finish: FinishPlan | undefined, system: SystemPlan): readonly Wanted[] => {
+  const coat = system.chosen?.chain.finish;
+  return [
+    ...repair.materials,
+    ...(finish && coat ? [{ id: 'finish', product: coat.name, use: `${finish.coats.value} coats`, quantity: coat.pricePerM3 === undefined ? finish.mass : finish.volume, priced: coat }] : []),
+    ...(finish?.parts.kind === 'peroxide' ? [{ id: 'finishCatalyst', product: 'MEKP catalyst', use: 'gel coat', quantity: finish.parts.catalyst }] : []),
+  ];
+};
+
+/** The kind's own tasks, its papers, then the coats: a face is sanded before it is coated. */
+function draftsOf({ own, after, sanding, finish, system, facts, masking }: { readonly own: readonly DraftTask[]; readonly after: readonly DraftTask[]; readonly sanding: Partial<Record<Stage, readonly SandingStep[]>>; readonly finish?: FinishPlan; readonly system: SystemPlan; readonly facts: TaskFacts; readonly masking?: NonNullable<RepairPlan['coat']>['masking'] }, ledger: Ledger): readonly DraftTask[] {
+  return [
+    { id: 'survey', stage: 'survey', label: 'survey and tap', kind: 'work', duration: handsOn(ledger, 'survey', 'survey and tap', RATES.surveyAndTap) },
+    ...own,
+    ...paperTasks(sanding, 'grind'),
+    ...paperTasks(sanding, 'fair'),
+    ...paperTasks(sanding, 'finish'),
+    ...after,
+    ...(finish && masking ? finishTasks({ finish, chain: system.chosen?.chain, job: facts, masking, moved: [] }, ledger).map((t): DraftTask => (t.kind === 'work' && !/^mix/.test(t.id) ? { ...t, shared: true } : t)) : []),
+  ];
+}

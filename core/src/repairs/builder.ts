@@ -1,0 +1,221 @@
+import { doublingRule, type Milestones } from '../cure/cure-model';
+import { handsOn } from '../materials/hands-on';
+import type { CureSheet, Product } from '../materials/product';
+import { sheetOrigin } from '../materials/sheet-origin';
+import { RATES } from '../materials/work-rates';
+import type { DraftTask } from '../trace/draft-task';
+import type { Figure, Origin } from '../trace/figure';
+import type { Formula } from '../trace/formula';
+import type { Ledger } from '../trace/ledger';
+import type { Problem, Stage } from '../trace/problem';
+import type { RepairDrawing } from './drawing';
+import type { Ask, KeyFigure, Pot, RepairInput, RepairMaterial, RepairPattern, RepairPlan, RepairSheet, RepairTable, SandRequest } from './repair';
+import type { Words } from './words';
+
+/** A rate of hands-on work and what it is counted on. */
+export interface Rate {
+  readonly rate: number;
+  readonly unit: 's' | 's/m' | 's/m²' | 's/m³';
+  readonly per: string;
+  readonly amount: Figure;
+}
+
+export const perM2 = (rate: number, amount: Figure): Rate => ({ rate, unit: 's/m²', per: 'per m²', amount });
+export const perMetre = (rate: number, amount: Figure): Rate => ({ rate, unit: 's/m', per: 'per metre', amount });
+export const perM3 = (rate: number, amount: Figure): Rate => ({ rate, unit: 's/m³', per: 'per litre', amount });
+export const each = (rate: number, amount: Figure, per = 'each'): Rate => ({ rate, unit: 's', per, amount });
+
+const MIN = 60;
+type Mutable<T> = { -readonly [K in keyof T]: T[K] };
+
+/** Writes one stage of a repair. */
+export class SheetWriter {
+  readonly sheet: Mutable<RepairSheet> & { key: KeyFigure[]; tables: RepairTable[]; notes: Words[]; asks: Ask[] };
+
+  constructor(readonly stage: Stage) {
+    this.sheet = { stage, sentence: [], key: [], tables: [], notes: [], asks: [] };
+  }
+
+  say(sentence: Words): this {
+    this.sheet.sentence = sentence;
+    return this;
+  }
+
+  key(label: string, figure: Figure, as?: KeyFigure['as'], decimals?: number): this {
+    this.sheet.key.push({ label, figure, as, decimals });
+    return this;
+  }
+
+  table(caption: string, columns: readonly string[], rows: readonly (readonly Words[])[]): this {
+    if (rows.length > 0) this.sheet.tables.push({ caption, columns, rows });
+    return this;
+  }
+
+  note(...notes: readonly Words[]): this {
+    this.sheet.notes.push(...notes);
+    return this;
+  }
+
+  ask(path: string, assumed?: Ask['assumed']): this {
+    this.sheet.asks.push({ path, assumed });
+    return this;
+  }
+
+  sand(request: SandRequest): this {
+    this.sheet.sand = request;
+    return this;
+  }
+}
+
+/**
+ * What every kind of repair writes its plan with: traced figures by the ledger, tasks in the order of the work, what is
+ * mixed and used up, cautions at their stage.
+ */
+export class RepairBuilder {
+  readonly #sheets = new Map<Stage, SheetWriter>();
+  readonly #tasks: DraftTask[] = [];
+  readonly #pots: Pot[] = [];
+  readonly #materials: RepairMaterial[] = [];
+  readonly #cautions: { stage: Stage; text: string }[] = [];
+  readonly #acceptance: { stage: Stage; test: string; pass: string }[] = [];
+  readonly #drawings: RepairDrawing[] = [];
+  readonly #patterns: RepairPattern[] = [];
+  readonly #milestones = new Map<string, Milestones>();
+  #coat: RepairPlan['coat'];
+  #cures = 0;
+
+  constructor(readonly input: RepairInput, readonly ledger: Ledger) {}
+
+  at(stage: Stage): SheetWriter {
+    const there = this.#sheets.get(stage) ?? new SheetWriter(stage);
+    this.#sheets.set(stage, there);
+    return there;
+  }
+
+  /** What was entered, or what stands in for it. */
+  pick(id: string, label: string, unit: string, entered: number | undefined, fallback: number, source: string, origin: Origin = 'assumed'): Figure {
+    return entered === undefined ? this.ledger.given(id, label, fallback, unit, origin, source) : this.ledger.given(id, label, entered, unit, 'entered', 'entered for this job');
+  }
+
+  assumed(id: string, label: string, value: number, unit: string, source: string): Figure {
+    return this.ledger.given(id, label, value, unit, 'assumed', source);
+  }
+
+  compute<S extends string>(id: string, label: string, f: Formula<S>, inputs: Readonly<Record<S, Figure>>, span?: readonly [number, number]): Figure {
+    return this.ledger.compute(id, label, f, inputs, span);
+  }
+
+  /** A figure of a product's sheet. */
+  sheetFigure(id: string, label: string, product: Product, field: string, value: number, unit: string): Figure {
+    const { origin, source } = sheetOrigin(product, field);
+    return this.ledger.given(id, label, value, unit, origin, source);
+  }
+
+  warn(stage: Stage, path: string, what: string, suggestion: string, allowed?: string): void {
+    this.report('warning', stage, path, what, suggestion, allowed);
+  }
+
+  report(severity: Problem['severity'], stage: Stage, path: string, what: string, suggestion: string, allowed?: string): void {
+    this.ledger.report({ severity, stage, path, what, suggestion, ...(allowed ? { allowed } : {}) });
+  }
+
+  /** Work with a fixed time in minutes and rates; `people` where it is not done alone. */
+  work(stage: Stage, id: string, label: string, minutes: number, rates: readonly Rate[] = [], more: { readonly people?: number; readonly withNext?: boolean } = {}): this {
+    const people = more.people && more.people > 1 ? { people: more.people } : {};
+    this.#tasks.push({ id, stage, label, kind: 'work', shared: !more.people, duration: handsOn(this.ledger, `t.${id}`, label, minutes * MIN, rates), ...people, ...(more.withNext ? { withNext: true } : {}) });
+    return this;
+  }
+
+  /** Work whose time was worked out as a figure of its own, s. */
+  timed(stage: Stage, id: string, label: string, duration: Figure): this {
+    this.#tasks.push({ id, stage, label, kind: 'work', shared: true, duration });
+    return this;
+  }
+
+  wait(stage: Stage, id: string, label: string, duration: Figure, more: Pick<DraftTask, 'window' | 'abrade' | 'cures'> = {}): this {
+    this.#tasks.push({ id, stage, label, kind: 'wait', duration, ...more });
+    return this;
+  }
+
+  /** Marks a wait for a product's cure, so that a forecast can work its length out along the course of the air. */
+  curing(product: Product, until: 'opens' | 'sand'): Pick<DraftTask, 'cures'> {
+    this.#cures += 1;
+    return { cures: { of: 'film', until, number: this.#cures, product: product.id } };
+  }
+
+  /** What a shut window costs before the next coat; in the plan only where one is missed. */
+  missed(stage: Stage, key: string, grit: number, area: Figure): DraftTask {
+    const label = `the window has shut: abrade P${grit} and wipe`;
+    return { id: `abrade.${key}`, stage, label, kind: 'work', shared: true, duration: handsOn(this.ledger, `t.abrade.${key}`, label, RATES.abradeFixed, [perM2(RATES.abradePerM2, area)]) };
+  }
+
+  /** Times of a product at the temperature of the work, each product once. @returns undefined for one whose sheet states none */
+  times(product: Product): Milestones | undefined {
+    const cure: CureSheet | undefined = 'cure' in product ? product.cure : undefined;
+    if (!cure) return undefined;
+    const kept = this.#milestones.get(product.id) ?? doublingRule.milestones(product.id, { ...product, cure }, this.input.conditions.temperature, this.ledger);
+    this.#milestones.set(product.id, kept);
+    return kept;
+  }
+
+  pot(pot: Pot): this {
+    this.#pots.push(pot);
+    return this;
+  }
+
+  material(id: string, product: string, use: string, quantity: Figure, priced?: Product): this {
+    this.#materials.push({ id, product, use, quantity, priced });
+    return this;
+  }
+
+  caution(stage: Stage, text: string): this {
+    this.#cautions.push({ stage, text });
+    return this;
+  }
+
+  accept(stage: Stage, test: string, pass: string): this {
+    this.#acceptance.push({ stage, test, pass });
+    return this;
+  }
+
+  draw(drawing: RepairDrawing): this {
+    this.#drawings.push(drawing);
+    return this;
+  }
+
+  pattern(pattern: RepairPattern): this {
+    this.#patterns.push(pattern);
+    return this;
+  }
+
+  /** Leaves the finish to the plan: the face that it goes over, and the length of its masking. */
+  coat(area: Figure, masking: Figure, film?: Figure): this {
+    this.#coat = { area, masking, ...(film ? { film } : {}) };
+    return this;
+  }
+
+  /** What is used up of a product that is mixed by mass: at least what its pots hold. */
+  #used(m: RepairMaterial): RepairMaterial {
+    const pots = this.#pots.filter((p) => p.product === m.priced || (m.priced !== undefined && p.product.id === m.priced.id));
+    const held = pots.reduce((sum, p) => sum + p.mass.value * p.count.value, 0);
+    if (m.quantity.unit !== 'kg' || held <= m.quantity.value * 1.001) return m;
+    const inputs = Object.fromEntries(pots.flatMap((p, i) => [[`m${i + 1}`, p.mass], [`n${i + 1}`, p.count]]));
+    return { ...m, quantity: this.ledger.record(`used.${m.id}`, `${m.product}, as mixed`, { id: 'repairs/builder', expression: 'm = Σ m_pot·n', unit: 'kg', source: 'every pot is used up, what is left in it too' }, held, { needed: m.quantity, ...inputs }) };
+  }
+
+  done(kind: string, name: string): RepairPlan {
+    return {
+      kind,
+      name,
+      sheets: [...this.#sheets.values()].map((w) => w.sheet),
+      tasks: this.#tasks,
+      pots: this.#pots,
+      materials: this.#materials.map((m) => this.#used(m)),
+      cautions: this.#cautions,
+      acceptance: this.#acceptance,
+      drawings: this.#drawings,
+      patterns: this.#patterns,
+      coat: this.#coat,
+    };
+  }
+}

@@ -1,0 +1,54 @@
+import { formula } from '../../trace/formula';
+
+/** A bite out of an edge, m³: half of its box, since it runs out at both ends; as thick as the edge half-way in. */
+export const nickVolume = formula({
+  id: 'repairs/edge/volumes',
+  expression: 'V = ½·L·d·t_half + 2·L·d·proud',
+  unit: 'm³',
+  source: 'a bite runs out at both ends; filled proud on both faces',
+  evaluate: (x: Record<'L' | 'd' | 't' | 'proud', number>) => 0.5 * x.L * x.d * x.t + 2 * x.L * x.d * x.proud,
+});
+
+/** An edge built up along its length, m³. */
+export const builtUp = formula({
+  id: 'repairs/edge/volumes',
+  expression: 'V = L·d·t',
+  unit: 'm³',
+  source: 'length by what is worn off by the thickness there',
+  evaluate: (x: Record<'L' | 'd' | 't', number>) => x.L * x.d * x.t,
+});
+
+export const splitVolume = formula({
+  id: 'repairs/edge/volumes',
+  expression: 'V = L·d·g',
+  unit: 'm³',
+  source: 'length by depth by opening',
+  evaluate: (x: Record<'L' | 'd' | 'g', number>) => x.L * x.d * x.g,
+});
+
+/** A hole bored out round a pin and filled, m³. */
+export const boreVolume = formula({
+  id: 'repairs/edge/volumes',
+  expression: 'V = π/4·D²·t',
+  unit: 'm³',
+  source: 'filled through, drilled for the pin afterwards',
+  evaluate: (x: Record<'D' | 't', number>) => (Math.PI / 4) * x.D ** 2 * x.t,
+});
+
+/** Clamps along a joint. */
+export const clampCount = formula({
+  id: 'repairs/edge/volumes',
+  expression: 'n = ⌈L/75 mm⌉ + 1',
+  unit: 'count',
+  source: 'a clamp every hand’s breadth, between film and blocks',
+  evaluate: (x: Record<'L', number>) => Math.ceil(x.L / 0.075 - 1e-9) + 1,
+});
+
+/** Weight of a foil by its section, kg: some seven tenths of its box. */
+export const foilMass = formula({
+  id: 'repairs/edge/volumes',
+  expression: 'm = 0.68·c·t·s·ρ',
+  unit: 'kg',
+  source: 'section of a foil is some 0.68 of its box',
+  evaluate: (x: Record<'c' | 't' | 's' | 'rho', number>) => 0.68 * x.c * x.t * x.s * x.rho,
+});

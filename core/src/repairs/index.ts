@@ -1,0 +1,28 @@
+import { BARRIER_KIND } from './barrier/plan';
+import { EDGE_KIND } from './edge/plan';
+import { HOLES_KIND } from './holes/plan';
+import { INFLATABLE_KIND } from './inflatable/plan';
+import { INJECTION_KIND } from './injection/plan';
+import { METAL_KIND } from './metal/plan';
+import { PLASTIC_KIND } from './plastic/plan';
+import { RENEWAL_KIND } from './renewal/plan';
+import type { RepairInput, RepairKind } from './repair';
+import { SURFACE_KIND } from './surface/plan';
+import { WOOD_KIND } from './wood/plan';
+
+/** Every kind of repair besides laminate in a dish; the first that takes it works it out. A new kind is one folder and one line here. */
+export const REPAIR_KINDS: readonly RepairKind[] = [
+  INFLATABLE_KIND,
+  HOLES_KIND,
+  PLASTIC_KIND,
+  INJECTION_KIND,
+  BARRIER_KIND,
+  EDGE_KIND,
+  SURFACE_KIND,
+  WOOD_KIND,
+  METAL_KIND,
+  RENEWAL_KIND,
+];
+
+/** The kind that a repair is worked out as. @returns undefined for what is ground and laminated */
+export const repairKindFor = (repair: Pick<RepairInput, 'route' | 'damage' | 'substrate'>): RepairKind | undefined => REPAIR_KINDS.find((k) => k.takes(repair));

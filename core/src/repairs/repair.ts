@@ -1,0 +1,143 @@
+import type { Outline } from '../geometry/outline';
+import type { Chain } from '../match/chain';
+import type { AbradedMaterial } from '../materials/abrasives';
+import type { DamageKind } from '../materials/damage-kinds';
+import type { Parts } from '../materials/parts';
+import type { Library, Product } from '../materials/product';
+import type { Substrate } from '../materials/substrates';
+import type { Job } from '../schema/job';
+import type { SurveyResult } from '../survey/extent';
+import type { ReadingMap } from '../survey/readings';
+import type { DraftTask } from '../trace/draft-task';
+import type { Figure } from '../trace/figure';
+import type { Ledger } from '../trace/ledger';
+import type { Stage } from '../trace/problem';
+import type { UnitSymbol } from '../units/units';
+import type { RepairDrawing } from './drawing';
+import type { Words } from './words';
+
+/** What the plan knows when a kind of repair begins to work: nothing of it is worked out anew. */
+export interface RepairInput {
+  readonly substrate: Substrate;
+  readonly damage: DamageKind;
+  readonly route: string;
+  readonly chain: Chain;
+  readonly survey: SurveyResult;
+  readonly readings?: ReadingMap;
+  /** The job without its dates and names. */
+  readonly job: Job;
+  readonly conditions: Conditions;
+  readonly library: Library;
+}
+
+/** Inputs of the plan that repairs look at, defaults filled in. */
+export interface Conditions {
+  readonly thickness: Figure;
+  readonly gelCoat: Figure;
+  readonly core?: Figure;
+  readonly temperature: Figure;
+  readonly humidity: Figure;
+  readonly access: 'one' | 'both';
+  readonly position: 'above' | 'below';
+  readonly grade: 'workboat' | 'standard' | 'show';
+  readonly waste: Figure;
+  readonly hands: Figure;
+  readonly dropsPerMl: Figure;
+}
+
+/** A figure that stands large at the head of its stage. */
+export interface KeyFigure {
+  readonly label: string;
+  readonly figure: Figure;
+  readonly as?: UnitSymbol;
+  readonly decimals?: number;
+}
+
+export interface RepairTable {
+  readonly caption: string;
+  readonly columns: readonly string[];
+  readonly rows: readonly (readonly Words[])[];
+}
+
+/** A field of the job that a stage asks for, and what stands in for it until it is answered. */
+export interface Ask {
+  readonly path: string;
+  readonly assumed?: Figure | string;
+}
+
+/** Sanding that a kind wants; the plan finds the papers on the yard's shelf. */
+export interface SandRequest {
+  readonly area: Figure;
+  readonly stock: Figure;
+  /** P grade that the next layer wants. */
+  readonly end: number;
+  readonly material: AbradedMaterial;
+  readonly levels: boolean;
+}
+
+/** One stage of a repair: what is asked, what comes out, and how it is told. */
+export interface RepairSheet {
+  readonly stage: Stage;
+  readonly sentence: Words;
+  readonly key: readonly KeyFigure[];
+  readonly tables: readonly RepairTable[];
+  readonly notes: readonly Words[];
+  readonly asks: readonly Ask[];
+  readonly sand?: SandRequest;
+}
+
+/** Something that is mixed: so many pots, all alike. */
+export interface Pot {
+  readonly id: string;
+  readonly stage: Stage;
+  readonly title: string;
+  readonly about: string;
+  readonly product: Product;
+  readonly parts: Parts;
+  readonly count: Figure;
+  /** Of one pot, kg. */
+  readonly mass: Figure;
+  /** What is waited for once it lies. */
+  readonly next: string;
+}
+
+/** What is used up; priced by the plan. */
+export interface RepairMaterial {
+  readonly id: string;
+  readonly product: string;
+  readonly use: string;
+  readonly quantity: Figure;
+  /** The product whose sheet states the price, where there is one. */
+  readonly priced?: Product;
+}
+
+export interface RepairPattern {
+  readonly id: string;
+  readonly name: string;
+  readonly material: string;
+  readonly outline: Outline;
+}
+
+/** A repair that is not laminate in a dish, worked out to the end. */
+export interface RepairPlan {
+  readonly kind: string;
+  readonly name: string;
+  readonly sheets: readonly RepairSheet[];
+  readonly tasks: readonly DraftTask[];
+  readonly pots: readonly Pot[];
+  readonly materials: readonly RepairMaterial[];
+  readonly cautions: readonly { readonly stage: Stage; readonly text: string }[];
+  readonly acceptance: readonly { readonly stage: Stage; readonly test: string; readonly pass: string }[];
+  readonly drawings: readonly RepairDrawing[];
+  readonly patterns: readonly RepairPattern[];
+  /** Face that the finish goes over and the length of its masking; absent where the kind sees to its own finish. */
+  readonly coat?: { readonly area: Figure; readonly masking: Figure; readonly film?: Figure };
+}
+
+/** One kind of repair: when it is taken, and how it is worked out. A new kind is a folder with one of these and its line in index.ts. */
+export interface RepairKind {
+  readonly id: string;
+  readonly name: string;
+  takes(repair: Pick<RepairInput, 'route' | 'damage' | 'substrate'>): boolean;
+  plan(input: RepairInput, ledger: Ledger): RepairPlan;
+}

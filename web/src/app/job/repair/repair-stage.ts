@@ -1,0 +1,96 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { measureWords, saidWords, say, type Pot, type RepairTable, type Said, type Stage, type Task } from '@nelbo/core';
+import { Reading } from '../../state/reading';
+import { ArrowKeys } from '../../ui/arrow-keys';
+import { FigureView } from '../../ui/figure';
+import { SaidView } from '../../ui/said';
+import { CureAir } from '../cure/cure-air';
+import { CureHelp } from '../cure/cure-help';
+import { CureWindows } from '../cure/cure-windows';
+import { JobContext } from '../job-context';
+import { PartsTable } from '../stages/parts-table';
+import { SandingTable } from '../stages/sanding-table';
+import { StageHead } from '../stages/stage-head';
+import { Questions } from './questions';
+
+/** A stage of a repair that is not laminate: key figures, what is asked, tables, pots, papers, steps with their times. */
+@Component({
+  selector: 'nb-repair-stage',
+  imports: [ArrowKeys, CureAir, CureHelp, CureWindows, FigureView, PartsTable, Questions, SaidView, SandingTable, StageHead],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (head()) {<nb-stage-head [stage]="stage()" />}
+    @if (sheet(); as s) {
+      @if (s.key.length > 0) {
+        <dl class="figures">@for (k of s.key; track k.label) {<div><dt>{{ k.label }}</dt><dd><nb-figure [figure]="k.figure" [as]="k.as" [decimals]="k.decimals" /></dd></div>}</dl>
+      }
+      @if (s.asks.length > 0) {<nb-questions [asks]="s.asks" />}
+      @for (t of tables(); track t.caption) {
+        <h3>{{ t.caption }}</h3>
+        <table class="ruled" nbArrowKeys>
+          <thead><tr>@for (c of t.columns; track $index) {<th scope="col" [class.number]="$index > 0">{{ c }}</th>}</tr></thead>
+          <tbody>@for (row of t.rows; track $index) {<tr>@for (cell of row; track $index) {<td [class.number]="$index > 0"><nb-said [words]="cell" /></td>}</tr>}</tbody>
+        </table>
+      }
+    }
+    @for (p of pots(); track p.id) {
+      <section [attr.aria-label]="p.title">
+        <div class="spread"><h3>{{ p.title }}</h3><span class="muted small">{{ p.count.value > 1 ? count(p) + ' pots alike' : 'one pot' }}, {{ p.about }}</span></div>
+        <nb-parts [parts]="p.parts" caption="Each pot" />
+        <ul class="ways" aria-label="On the bench">@for (way of ways(p); track $index) {<li><nb-said [words]="way" /></li>}</ul>
+      </section>
+    }
+    @if (sanding().length > 0) {<h3>Papers</h3><nb-sanding [steps]="sanding()" caption="Paper" />}
+    @if (steps().length > 0) {
+      <h3>Step by step</h3>
+      <ol class="steps">
+        @for (t of steps(); track t.id) {
+          <li [class.wait]="t.kind === 'wait'"><span>{{ t.label }}@if (t.people) { <b class="people">{{ t.people }} people</b>}</span><nb-figure [figure]="t.duration" class="plain" /></li>
+        }
+      </ol>
+    }
+    @for (n of notes(); track $index) {<p class="note-line"><nb-said [words]="n" /></p>}
+    @if (stage() === 'mix' && times().length > 0) {
+      <h3>Times of the products, at the temperature of the work</h3>
+      <table class="ruled">
+        <thead><tr><th scope="col">Product</th><th scope="col" class="number">Pot life</th><th scope="col" class="number">Sets after</th><th scope="col" class="number">Full cure</th></tr></thead>
+        <tbody>@for (t of times(); track t.product) {<tr><td>{{ t.product }}</td><td class="number"><nb-figure [figure]="t.milestones.potLife" /></td><td class="number"><nb-figure [figure]="t.milestones.sand" /></td><td class="number"><nb-figure [figure]="t.milestones.full" /></td></tr>}</tbody>
+      </table>
+    }
+    @if (stage() === 'mix' && head()) {<nb-cure-windows /><nb-cure-air /><nb-cure-help />}
+    @if (stage() === 'finish' && head()) {<nb-cure-windows stage="finish" />}
+  `,
+  styles: `
+    :host { display: block; } h3 { margin: 18px 0 4px; font-size: 1rem; } section { margin-top: 16px; }
+    td:not(.number) { line-height: 1.3; }
+    .ways { margin-top: 6px; font-size: 0.93rem; } .ways li { padding: 3px 0 3px 10px; border-left: 3px solid var(--ink); margin-top: 4px; }
+    .steps { counter-reset: step; } .steps li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 12px; padding: 5px 0 5px 2rem; border-bottom: 1px solid var(--hairline); position: relative; align-items: baseline; }
+    .steps li::before { counter-increment: step; content: counter(step); position: absolute; left: 0; width: 1.6rem; text-align: right; font-weight: 700; color: var(--muted); }
+    .steps .wait { color: var(--wait); } .people { color: var(--act); white-space: nowrap; }
+    .note-line { margin-top: 8px; }
+  `,
+})
+export class RepairStage {
+  readonly stage = input.required<Stage>();
+  /** False where another view has the head of the stage already. */
+  readonly head = input(true);
+  readonly #context = inject(JobContext);
+  readonly #reading = inject(Reading);
+  readonly #plan = this.#context.plan;
+  protected readonly sheet = computed(() => this.#plan()?.repair?.sheets.find((s) => s.stage === this.stage()));
+  protected readonly tables = computed(() => (this.sheet()?.tables ?? []).map((t: RepairTable) => ({ caption: t.caption, columns: t.columns, rows: t.rows.map((row) => row.map((cell): Said => saidWords(cell, this.#reading.reader()))) })));
+  protected readonly notes = computed(() => (this.sheet()?.notes ?? []).map((n) => saidWords(n, this.#reading.reader())));
+  protected readonly pots = computed(() => (this.#plan()?.repair?.pots ?? []).filter((p) => p.stage === this.stage()));
+  protected readonly sanding = computed(() => this.#plan()?.sanding?.[this.stage()] ?? []);
+  /** The survey is told by its own view. */
+  protected readonly steps = computed<readonly Task[]>(() => (this.stage() === 'survey' ? [] : (this.#plan()?.timeline?.stages.find((s) => s.stage === this.stage())?.tasks ?? [])));
+  protected readonly times = computed(() => this.#plan()?.productTimes ?? []);
+
+  protected ways(p: Pot): readonly Said[] {
+    return (this.#plan()?.bench?.pots[p.id] ?? []).map((m) => measureWords(m, this.#reading.reader()));
+  }
+
+  protected count(p: Pot): string {
+    return say(p.count);
+  }
+}

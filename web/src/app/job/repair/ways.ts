@@ -1,0 +1,68 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { ButtonModule } from 'primeng/button';
+import { catchError, of, switchMap } from 'rxjs';
+import { hasSchools, say, substrateOf, type Figure } from '@nelbo/core';
+import type { WayChoice } from '@nelbo/core/finish';
+import { Reading, TIME_ZONE } from '../../state/reading';
+import { StoresStore } from '../../state/stores-store';
+import { HeavyWork } from '../../workers/heavy-work';
+import { JobContext } from '../job-context';
+
+/** Two schools for a skin that lets go of its core, both planned on this job: what each takes and what each buys. */
+@Component({
+  selector: 'nb-ways',
+  imports: [ButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (open()) {
+      <section aria-labelledby="ways">
+        <h3 id="ways">Two ways, both planned</h3>
+        @if (found(); as ways) {
+          @if (ways === 'failed') {<p class="note-line warn" role="alert">The other way could not be planned here.</p>} @else {
+            @for (w of ways; track w.way) {
+              <div class="way" [class.now]="w.chosen">
+                <p class="spread"><b>{{ w.name }}</b><span class="small">{{ w.chosen ? 'in the plan' : '' }}</span></p>
+                <p>{{ figures(w) }}</p>
+                <p class="small">{{ w.does }}</p>
+                <p class="small muted">{{ w.buys }}</p>
+                @for (x of w.warnings; track x) {<p class="small warned">{{ x }}</p>}
+                @if (!w.chosen) {<button pButton type="button" size="small" severity="secondary" [outlined]="true" [attr.aria-label]="'Plan it so: ' + w.name" (click)="take(w)">Plan it so</button>}
+              </div>
+            }
+          }
+        } @else {<p class="muted small" role="status">Planning both …</p>}
+      </section>
+    }
+  `,
+  styles: `section { margin-bottom: 14px; } .way { border-left: 3px solid var(--hairline); padding: 3px 0 6px 10px; margin-top: 8px; } .way.now { border-color: var(--act); } button { margin-top: 4px; } .warned { color: var(--act); }`,
+})
+export class Ways {
+  readonly #context = inject(JobContext);
+  readonly #stores = inject(StoresStore);
+  readonly #heavy = inject(HeavyWork);
+  readonly #reading = inject(Reading);
+  protected readonly open = computed(() => {
+    const d = this.#context.document();
+    const family = substrateOf(d?.hull.material)?.family;
+    return family !== undefined && d?.damage.kind !== undefined && hasSchools(family, d.damage.kind);
+  });
+  readonly #question = computed(() => {
+    const [state, shop] = [this.#context.state(), this.#context.shop()];
+    return this.open() && state?.job && shop ? { job: state.job, shop, library: this.#stores.library(), clock: { now: state.now ?? 0, timeZone: TIME_ZONE } } : undefined;
+  });
+  protected readonly found = toSignal(
+    toObservable(this.#question).pipe(switchMap((q) => (q ? this.#heavy.ways(q.job, q.library, q.shop, q.clock).pipe(catchError(() => of('failed' as const))) : of(undefined)))),
+  );
+
+  protected figures(w: WayChoice): string {
+    const reader = this.#reading.reader();
+    const told = (f: Figure | undefined, what: string): string => (f ? `${say(f, reader)} ${what}` : '');
+    return [told(w.handsOn, 'of work'), told(w.elapsed, 'in all'), told(w.materials, 'of materials')].filter(Boolean).join(' · ');
+  }
+
+  protected take({ way }: WayChoice): void {
+    // The chain is matched anew for its own school.
+    this.#context.store.update(({ system: _, ...d }) => ({ ...d, repair: { ...d.repair, way } }));
+  }
+}
