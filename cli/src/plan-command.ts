@@ -2,8 +2,11 @@ import { readFileSync } from 'node:fs';
 import { JOB_FIELDS, LIBRARY, describeProblem, findingHistory, jsonSchemaFor, planRepair, refinePlan, refineProblems, readJob, storable, JOB_FILE_LIMIT, type Job, type Plan, type Problem } from '@nelbo/core';
 import { forecastCure } from '@nelbo/core/cure';
 import { drawnPatterns, patternPieces, patternsDxf, patternsSvg, publicPlan, workOrder, workOrderDrawings, workOrderMarkdown } from '@nelbo/core/papers';
+import { useRepairs } from '@nelbo/core/repairs';
 import { cutText } from './cut-text';
 import { planText } from './plan-text';
+
+useRepairs();
 
 export interface Outcome {
   readonly stdout: string;

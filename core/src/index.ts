@@ -101,5 +101,4 @@ export type { WorkingHours } from './plan/working-hours';
 export type { BenchPlan } from './plan/measure-all';
 export * from './drawing/scene';
 export { offsetAtPixel, sectionFactor, sectionRefs, sectionScene, taperHandle, type SectionRefs } from './drawing/section-scene';
-export { repairScene } from './drawing/repair-scene';
 export { gridStep, planHandle, planScene, planScale, reachAtPixel } from './drawing/plan-scene';

@@ -71,6 +71,16 @@ export function allRoutes({ db, pool, listener }: Pick<AppOptions, 'db' | 'pool'
   return routes;
 }
 
+/** Headers that say something of a page and nothing of a script, a style or a font that it loads. */
+const OF_PAGES = ['Content-Security-Policy', 'Cross-Origin-Opener-Policy', 'Origin-Agent-Cluster', 'X-DNS-Prefetch-Control', 'X-Download-Options', 'X-Frame-Options', 'X-Permitted-Cross-Domain-Policies', 'X-XSS-Protection'];
+
+/** A service worker is always asked for anew; the parts of a page, some eighty of them, go without the headers of pages. */
+function headersOfFile(res: { setHeader(name: string, value: string): void; removeHeader(name: string): void }, path: string): void {
+  if (/sw\.js(\.br)?$/.test(path)) res.setHeader('Cache-Control', 'no-cache');
+  // A worker is a page of its own as far as its policy goes.
+  else if (/\.(js|css|woff2)(\.br)?$/.test(path) && !/worker/.test(path)) for (const name of OF_PAGES) res.removeHeader(name);
+}
+
 /** The HTTP application: the interface under /api/v1, the web application for everything else. Keeps no state of its own. */
 export function createApp(options: AppOptions): Express {
   const { webRoot, log = () => undefined } = options;
@@ -103,7 +113,7 @@ export function createApp(options: AppOptions): Express {
   if (webRoot && existsSync(webRoot)) {
     // Built files carry a hash in their name and never change; the page itself is always asked for anew.
     // The build leaves a brotli twin beside each, pressed harder than could be done at every request.
-    app.use(expressStaticGzip(webRoot, { index: false, enableBrotli: true, orderPreference: ['br'], serveStatic: { maxAge: '365d', immutable: true, setHeaders: (res, path) => void (/sw\.js(\.br)?$/.test(path) && res.setHeader('Cache-Control', 'no-cache')) } }));
+    app.use(expressStaticGzip(webRoot, { index: false, enableBrotli: true, orderPreference: ['br'], serveStatic: { maxAge: '365d', immutable: true, setHeaders: headersOfFile } }));
     const files = ['/', ...builtFiles(webRoot)];
     app.get('/files.json', (_req, res) => {
       res.set('Cache-Control', 'no-cache').json(files);

@@ -1,12 +1,14 @@
 import { performance } from 'node:perf_hooks';
 import { LIBRARY, planRepair, readJob, type Job } from '@nelbo/core';
 import { CURE_CLASSES, HeatStack, calibrate, forecastCure, whatWouldHelp, type Calibration, type Layer } from '@nelbo/core/cure';
+import { useRepairs } from '@nelbo/core/repairs';
 import { quantile, rowOf, type Row } from './rows';
 
 const RUNS = 12;
 const WARM_UP = 4;
 const DAYS = 3 * 86_400;
 
+useRepairs();
 const NOW = Date.parse('2026-11-25T13:00:00Z');
 const CLOCK = { now: NOW, timeZone: 'UTC' };
 

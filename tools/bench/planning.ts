@@ -1,8 +1,10 @@
 import { performance } from 'node:perf_hooks';
 import { LIBRARY, createPlanner, planRepair, readJob, type Job, type Shop } from '@nelbo/core';
+import { useRepairs } from '@nelbo/core/repairs';
 import { DEMO_SHOP, demoJobs } from '../../server/src/demo/jobs';
 import { rowOf, type Row } from './rows';
 
+useRepairs();
 const NOW = Date.parse('2026-11-24T09:00:00Z');
 const CLOCK = { now: NOW, timeZone: 'Europe/Oslo' };
 const SHOP: Shop = { ...DEMO_SHOP, crew: DEMO_SHOP.crew.map((c) => c.name), hours: { days: 'mon-fri', start: '07:30', end: '16:30' } };

@@ -10,7 +10,7 @@ import { linkOf } from '../match/chain';
 import { DEFAULTS } from '../materials/defaults';
 import type { Filler, Library, Resin, Sheet } from '../materials/product';
 import { planMix } from '../mix/batches';
-import { planFinishing, planUnderCoats, planUnfilled } from '../repairs/common/finishing';
+import { repairDesk } from '../repairs/desk';
 import type { RepairPlan } from '../repairs/repair';
 import type { Face, Job } from '../schema/job';
 import type { DraftTask } from '../trace/draft-task';
@@ -31,6 +31,7 @@ import { draftTasks } from './tasks';
 export interface Laminated extends Pick<Plan, 'grind' | 'coring' | 'structure' | 'laminate' | 'mix' | 'fair' | 'finish' | 'bench' | 'materials' | 'section' | 'repair' | 'sanding'> {
   readonly drafts?: readonly DraftTask[];
   readonly outlines?: Dish['outlines'];
+  readonly needs?: 'repairs';
 }
 
 /** What a laminate repair is worked out from besides what every repair has. */
@@ -136,7 +137,8 @@ export function planLaminate(memo: StageMemo, input: LaminateInput): Laminated |
     (i, ledger) => measureAll(i, ledger),
   );
 
-  const extras = extrasOf(memo, { ...input, facts }, grind, filler === undefined);
+  const asked = extrasOf(memo, { ...input, facts }, grind, filler === undefined);
+  const extras = asked === 'needs repairs' ? undefined : asked;
   const parts = { system, fillerResin, grind, coring, structure, laminate, mix, fair, finish, backing, job: taskFacts, hands: inputs.hands, solventWipe: wiped(system) };
   const materials = memo.run('materials', { parts, peelPly: library.peelPly, more: extras?.repair.materials ?? [] }, (i, l) => [...listMaterials(i.parts, i.peelPly, l), ...priceMaterials(i.more, l)]);
   const drafts = memo.run('time', { parts, extras }, (i, l) => draftTasks(i.parts, l, extrasTasks(i.extras)));
@@ -161,7 +163,7 @@ export function planLaminate(memo: StageMemo, input: LaminateInput): Laminated |
     },
     drawSection,
   );
-  return { grind, coring, structure, laminate, mix, fair, finish, bench, materials, section, drafts, outlines: grind.outlines, ...(extras ? { repair: extras.repair, sanding: extras.sanding } : {}) };
+  return { grind, coring, structure, laminate, mix, fair, finish, bench, materials, section, drafts, outlines: grind.outlines, ...(extras ? { repair: extras.repair, sanding: extras.sanding } : {}), ...(asked === 'needs repairs' ? { needs: 'repairs' as const } : {}) };
 }
 
 interface Extras {
@@ -170,15 +172,19 @@ interface Extras {
 }
 
 /** What the chain has besides plies, filler and paint: coats under the finish, another finish or none, sanding where nothing is filled. */
-function extrasOf(memo: StageMemo, input: LaminateInput, grind: GrindPlan, unfilled: boolean): Extras | undefined {
+function extrasOf(memo: StageMemo, input: LaminateInput, grind: GrindPlan, unfilled: boolean): Extras | 'needs repairs' | undefined {
   const repair = repairInput(input);
   const chain = input.system.chosen?.chain;
   if (!repair || !chain) return undefined;
   const face = { area: grind.finishArea, masking: grind.maskingLength };
+  const under = linkOf(chain, 'prime') !== undefined || linkOf(chain, 'barrier') !== undefined;
+  if (!unfilled && !under && chain.finish) return undefined;
+  const desk = repairDesk();
+  if (!desk) return 'needs repairs';
   const all = [
-    unfilled ? memo.run('unfilled', { repair, face }, (i, l) => planUnfilled(i.repair, i.face, l)) : undefined,
-    linkOf(chain, 'prime') || linkOf(chain, 'barrier') ? memo.run('under', { repair, face }, (i, l) => planUnderCoats(i.repair, i.face, l)) : undefined,
-    chain.finish ? undefined : memo.run('coating', { repair, face }, (i, l) => planFinishing(i.repair, i.face, l)),
+    unfilled ? memo.run('unfilled', { repair, face }, (i, l) => desk.unfilled(i.repair, i.face, l)) : undefined,
+    under ? memo.run('under', { repair, face }, (i, l) => desk.underCoats(i.repair, i.face, l)) : undefined,
+    chain.finish ? undefined : memo.run('coating', { repair, face }, (i, l) => desk.finishing(i.repair, i.face, l)),
   ].filter((x): x is RepairPlan => x !== undefined);
   const [first, ...rest] = all;
   if (!first) return undefined;

@@ -6,8 +6,7 @@ import { handsOn } from '../materials/hands-on';
 import type { DamageKind } from '../materials/damage-kinds';
 import type { Library } from '../materials/product';
 import { RATES } from '../materials/work-rates';
-import { planFinishing } from '../repairs/common/finishing';
-import { repairKindFor } from '../repairs';
+import { repairDesk, repairKindFor, type RepairDesk } from '../repairs/desk';
 import type { RepairInput, RepairPlan, RepairSheet, SandRequest } from '../repairs/repair';
 import type { Job } from '../schema/job';
 import type { SurveyResult } from '../survey/extent';
@@ -43,6 +42,8 @@ export interface OtherInput {
 
 export interface OtherRepair extends Pick<Plan, 'repair' | 'sanding' | 'finish' | 'bench' | 'materials'> {
   readonly drafts?: readonly DraftTask[];
+  /** The kinds of repair are not laid out yet: the plan waits for them. */
+  readonly needs?: 'repairs';
 }
 
 /** What a kind of repair is worked out from. @returns undefined before a chain is chosen */
@@ -68,10 +69,12 @@ export const joined = (a: RepairPlan, b: RepairPlan | undefined): RepairPlan =>
 /** A repair that is not laminate in a dish: its own kind works it out; finish, papers, cups, prices and time are those of every plan. */
 export function planOther(memo: StageMemo, input: OtherInput): OtherRepair | undefined {
   const repair = repairInput(input);
-  const kind = repair && repairKindFor(repair);
+  const desk = repairDesk();
+  if (!desk) return { needs: 'repairs' };
+  const kind = repair && repairKindFor(desk, repair);
   const own = kind && memo.run('repair', repair, (i, l) => kind.plan(i, l));
   if (!repair || !own) return undefined;
-  const { finish, bySheet } = finishOf(memo, input, repair, own);
+  const { finish, bySheet } = finishOf(memo, input, repair, own, desk);
   const whole = joined(own, bySheet);
   const sanding = sandingOf(memo, whole, input);
   const bench = memo.run('bench', { batches: [], pots: whole.pots.map((p) => ({ id: p.id, stage: p.stage, parts: p.parts })), coat: finish?.partsPerCoat, instruments: input.shop.instruments }, measureAll);
@@ -81,11 +84,11 @@ export function planOther(memo: StageMemo, input: OtherInput): OtherRepair | und
 }
 
 /** The finish where the chain has a paint or a gel coat; by its sheet, or told to be left out, where it has another or none. */
-function finishOf(memo: StageMemo, { job, facts, library, shop, inputs, system }: OtherInput, repair: RepairInput, own: RepairPlan): { readonly finish?: FinishPlan; readonly bySheet?: RepairPlan } {
+function finishOf(memo: StageMemo, { job, facts, library, shop, inputs, system }: OtherInput, repair: RepairInput, own: RepairPlan, desk: RepairDesk): { readonly finish?: FinishPlan; readonly bySheet?: RepairPlan } {
   const face = own.coat;
   const paint = system.chosen?.chain.finish;
   if (!face || !system.route.stages.includes('finish')) return {};
-  if (!paint) return { bySheet: memo.run('coating', { repair, face }, (i, l) => planFinishing(i.repair, i.face, l)) };
+  if (!paint) return { bySheet: memo.run('coating', { repair, face }, (i, l) => desk.finishing(i.repair, i.face, l)) };
   const milestones = memo.run('cure', { paint, temperature: inputs.temperature }, (i, l) => {
     checkTemperature(i.paint, i.temperature, 'finish', l);
     return doublingRule.milestones('finish', i.paint, i.temperature, l);

@@ -43,10 +43,10 @@ export function createPlanner(): Planner {
   return {
     plan(job, library, shop, clock) {
       memo.begin();
-      const { timing, ...plan } = compose(memo, job, library, shop, clock);
+      const { timing, needs, ...plan } = compose(memo, job, library, shop, clock);
       const trace = memo.lazyTrace();
       const missed = plan.timeline ? missedWindows(plan.timeline) : [];
-      return { plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }), problems: [...missing(job), ...memo.problems, ...missed], timing };
+      return { plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }), problems: [...missing(job), ...memo.problems, ...missed], timing, ...(needs ? { needs } : {}) };
     },
   };
 }
@@ -66,7 +66,7 @@ function missing(job: Job): Problem[] {
 }
 
 /** A plan without its trace, and what its time line was placed from. */
-type Composed = Omit<Plan, 'trace'> & { readonly timing?: Timing };
+type Composed = Omit<Plan, 'trace'> & Pick<PlanResult, 'timing' | 'needs'>;
 
 function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock: Clock): Composed {
   const nothing = { format: PLAN_FORMAT, engine: ENGINE_VERSION, library: library.version, stages: STAGES } as const;
@@ -114,7 +114,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const taskFacts: TaskFacts = { former: job.former, kind, ...(job.colour?.readings?.length || job.colour?.recipe?.length ? { colour: true } : {}) };
   const common = { job, facts, damage: kind, library, shop, inputs, system, survey, readings: readingMap, taskFacts };
   const worked: Partial<Laminated> & OtherRepair = (isLaminated(route?.id) ? planLaminate(memo, { ...common, cored }) : planOther(memo, common)) ?? {};
-  const { drafts, outlines, ...parts } = worked;
+  const { drafts, outlines, needs, ...parts } = worked;
   // A stage of the way in which this repair has nothing to do is not shown.
   const stages = parts.repair && !parts.grind ? head.stages.filter((s) => ALWAYS.has(s) || parts.repair?.sheets.some((x) => x.stage === s) || (s === 'finish' && parts.finish)) : head.stages;
   const timing: Timing | undefined = drafts && { drafts, start: job.schedule?.start ? Date.parse(job.schedule.start) : clock.now, done: doneTimes(job), crew: { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value }, route: stages };
@@ -122,7 +122,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const totals = timeline && memo.run('totals', { timeline, resin: parts.mix?.total, materials: parts.materials ?? [], shop: { ...yard, hours: shop.hours } }, (i, l) => sumTotals(i.timeline, i.resin, i.materials, i.shop, l));
   const times = parts.mix ? undefined : memo.run('times', { chain: system.chosen.chain, temperature: inputs.temperature }, productTimes);
   const planView = view({ plies: parts.laminate?.plies ?? [], finishEdge: outlines?.finishEdge, maskingLine: outlines?.maskingLine }, parts.grind?.room);
-  return { ...head, stages, ...parts, productTimes: times, timeline, timing, totals, planView };
+  return { ...head, stages, ...parts, productTimes: times, timeline, timing, totals, planView, ...(needs ? { needs } : {}) };
 }
 
 /** Stages that every job goes through. */

@@ -161,5 +161,7 @@ export interface Timing {
 export interface PlanResult {
   readonly plan?: Plan;
   readonly timing?: Timing;
+  /** What has to be laid out before the plan can be worked out to the end. */
+  readonly needs?: 'repairs';
   readonly problems: readonly Problem[];
 }

@@ -6,7 +6,7 @@ import { INJECTION_KIND } from './injection/plan';
 import { METAL_KIND } from './metal/plan';
 import { PLASTIC_KIND } from './plastic/plan';
 import { RENEWAL_KIND } from './renewal/plan';
-import type { RepairInput, RepairKind } from './repair';
+import type { RepairKind } from './repair';
 import { SURFACE_KIND } from './surface/plan';
 import { WOOD_KIND } from './wood/plan';
 
@@ -23,6 +23,3 @@ export const REPAIR_KINDS: readonly RepairKind[] = [
   METAL_KIND,
   RENEWAL_KIND,
 ];
-
-/** The kind that a repair is worked out as. @returns undefined for what is ground and laminated */
-export const repairKindFor = (repair: Pick<RepairInput, 'route' | 'damage' | 'substrate'>): RepairKind | undefined => REPAIR_KINDS.find((k) => k.takes(repair));

@@ -1,11 +1,14 @@
 import { findingHistory, planRepair, readJob, refinePlan, refineProblems, type FindingEffect, type Job, type Library, type Plan, type Problem, type Reader, type Shop } from '@nelbo/core';
 import { forecastCure } from '@nelbo/core/cure';
 import { workOrder, type WorkOrder } from '@nelbo/core/papers';
+import { useRepairs } from '@nelbo/core/repairs';
 import type { Database } from '../db/connect';
 import { HttpProblem } from '../http/problem';
 import type { JobView } from '../jobs/service';
 import { readShop } from '../shop/queries';
 import { readLibrary } from '../stores/queries';
+
+useRepairs();
 
 export interface Planned {
   readonly job: Job;

@@ -27,7 +27,7 @@ export const INFLATABLE = group('Inflatable', {
   margin: quantity('Patch past the damage', 'length', 0.015, 0.2, 'mm', 'by the rule until entered'),
   coats: quantity('Coats of adhesive', 'count', 1, 4, 'each', 'two, three on rubber, until entered'),
   hardener: quantity('Hardener, by mass', 'fraction', 0, 0.15, '%', 'the sheet decides until entered'),
-  where: choice('Mended', { workshop: 'in the workshop', field: 'in the field' }),
+  where: choice('Mended', { workshop: 'workshop', field: 'field' }),
   trip: quantity('Trip that a kit is packed for', 'time', 86_400, 60 * 86_400, 'd', 'packed when entered'),
   leak: list('Leak test', group('Reading', {
     at: required(instant('Read at')),

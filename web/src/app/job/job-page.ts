@@ -51,7 +51,7 @@ const FETCH_STAGES_MS = 2500;
         @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [stage]="current()" [warned]="context.warned()" />}
       </header>
       <div class="body" [attr.class]="'body about-' + current()">
-        <section class="drawings" aria-label="Drawings">@if (mapped()) {@defer (on immediate) {<nb-fair-map />}}@if (drawn()) {@defer (on immediate) {<nb-repair-drawings />}}<nb-drawings [stage]="current()" [sectionOnly]="charts() || mapped() || coloured()" />@if (charts()) {@defer (on immediate) {<nb-cure-view />}}@if (coloured()) {@defer (on immediate) {<nb-colour-board />}}<nb-moved /></section>
+        <section class="drawings" aria-label="Drawings">@if (mapped()) {@defer (on immediate) {<nb-fair-map />}}@if (drawn()) {@defer (on immediate) {<nb-repair-drawings />}}<nb-drawings [stage]="current()" [sectionOnly]="charts() || mapped() || coloured() || (drawn() && current() !== 'survey')" />@if (charts()) {@defer (on immediate) {<nb-cure-view />}}@if (coloured()) {@defer (on immediate) {<nb-colour-board />}}<nb-moved /></section>
         <main class="stage" tabindex="-1" [attr.aria-label]="current()">
           @if (sheet() && !ownView()) {@defer (on immediate) {<nb-repair-stage [stage]="current()" />}} @else {@switch (current()) {
             @case ('survey') {<nb-survey-stage />}

@@ -18,13 +18,13 @@ import {
   readJob,
   setIn,
   figure,
-  repairScene,
   sectionRefs,
   sectionScene,
   stageWords,
   type Extent,
   type JobDocument,
 } from '@nelbo/core';
+import { repairScene } from '@nelbo/core/repairs';
 import { Api, failureOf } from '../api/api';
 import { newId } from '../state/new-id';
 import { LocalStore } from '../state/local-store';

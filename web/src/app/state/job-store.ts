@@ -1,12 +1,13 @@
 import { Injectable, inject } from '@angular/core';
 import { comparePlans, createPlanner, documentChanges, linkOf, mergeDocuments, readJob, sameData, setIn, type Change, type FieldChange, type FieldConflict, type Job, type JobDocument, type Library, type Plan, type Problem, type Shop, type Side } from '@nelbo/core';
-import { BehaviorSubject, EMPTY, Subject, Subscription, catchError, combineLatest, concatMap, debounceTime, defer, filter, forkJoin, fromEvent, map, merge, of, shareReplay, switchMap, takeUntil, tap, timer, type Observable } from 'rxjs';
+import { BehaviorSubject, EMPTY, Subject, Subscription, catchError, combineLatest, concatMap, debounceTime, defer, filter, forkJoin, from, fromEvent, map, merge, of, shareReplay, switchMap, takeUntil, tap, timer, type Observable } from 'rxjs';
 import { Api, failureOf, type ApiFailure, type StoredJob } from '../api/api';
 import { NO_EDITS, redo, remember, undo, type EditLog } from './edit-history';
 import { Live } from './live';
 import { LocalStore, type Draft } from './local-store';
 import { newId } from './new-id';
 import { TIME_ZONE } from './reading';
+import { RepairKinds } from './repair-kinds';
 import { SavesUnderWay } from './saves-under-way';
 import { ShopStore } from './shop-store';
 import { StoresStore } from './stores-store';
@@ -63,6 +64,8 @@ export class JobStore {
   readonly #live = inject(Live);
   readonly #underWay = inject(SavesUnderWay);
   readonly #planner = createPlanner();
+  readonly #kinds = inject(RepairKinds);
+  #needsKinds = false;
   readonly #document = new BehaviorSubject<Open | undefined>(undefined);
   readonly #save = new BehaviorSubject<SaveState>({ kind: 'saved' });
   readonly #history = new BehaviorSubject<EditLog>(NO_EDITS);
@@ -85,7 +88,11 @@ export class JobStore {
   readonly failure$: Observable<string | undefined> = this.#failure.asObservable();
   readonly canUndo$: Observable<{ undo: boolean; redo: boolean }> = this.#history.pipe(map((h) => ({ undo: h.done.length > 0, redo: h.undone.length > 0 })));
   readonly state$: Observable<JobState> = combineLatest([this.#document.pipe(filter((d) => d !== undefined)), this.#shop.shop$, this.#stores.library$]).pipe(
-    map(([open, shop, library]) => this.#plan(open, shop, library)),
+    switchMap(([open, shop, library]) => {
+      const state = this.#plan(open, shop, library);
+      // The kinds of repair are fetched for the first job that needs them; then it is planned anew.
+      return this.#needsKinds ? from(this.#kinds.load()).pipe(map((there) => (there ? this.#plan(open, shop, library) : state))) : of(state);
+    }),
     shareReplay({ bufferSize: 1, refCount: false }),
   );
 
@@ -316,7 +323,8 @@ export class JobStore {
   #plan({ id, document, elsewhere = false }: Open, shop: Shop, library: Library): JobState {
     const read = readJob(document);
     if (!read.job) return { id, document, problems: read.problems, changes: [], fields: [], elsewhere };
-    const { plan, problems } = this.#planner.plan(read.job, library, shop, { now: this.#openedAt, timeZone: TIME_ZONE });
+    const { plan, problems, needs } = this.#planner.plan(read.job, library, shop, { now: this.#openedAt, timeZone: TIME_ZONE });
+    this.#needsKinds = needs !== undefined;
     const now = Date.now();
     const previous = this.#last;
     const fresh = !this.#baseline || now - this.#baseline.at > BURST_MS || this.#baseline.elsewhere !== elsewhere;

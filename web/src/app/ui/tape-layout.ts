@@ -19,7 +19,7 @@ export interface TapeLayout {
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
-const LABEL_ROOM = 62;
+const LABEL_ROOM = 76;
 const TICK_ROOM = 7;
 
 /**

@@ -3,7 +3,10 @@ import { planRepair, proposeForPlan } from '@nelbo/core';
 import { forecastCure, readLogger, whatWouldHelp } from '@nelbo/core/cure';
 import { fillerChoices, matchColour, wayChoices } from '@nelbo/core/finish';
 import { nest } from '@nelbo/core/papers';
+import { useRepairs } from '@nelbo/core/repairs';
 import type { HeavyAnswer, HeavyRequest } from './messages';
+
+useRepairs();
 
 /** How often a search tells how far it has come, ms. */
 const TELL_EVERY = 120;

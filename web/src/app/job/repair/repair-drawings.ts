@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal, type OnDestroy } from '@angular/core';
-import { repairScene } from '@nelbo/core';
+import { repairScene } from '@nelbo/core/repairs';
 import { Reading } from '../../state/reading';
 import { afterwards } from '../../ui/afterwards';
 import { SceneView } from '../../ui/scene-view';
