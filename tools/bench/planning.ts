@@ -41,9 +41,28 @@ export function measurePlanning(): readonly Row[] {
     return rowOf(`re-plan after ${field}`, size, times((i) => planner.plan(edit(largest, i), LIBRARY, SHOP, CLOCK)), 5);
   });
   rows.push(rowOf('cold plan', size, times(() => planRepair(largest, LIBRARY, SHOP, CLOCK)), 25));
+  rows.push(...measureKinds(jobs));
   const worst: Job = { ...largest, hull: { ...largest.hull, thickness: 0.06 }, damage: { kind: 'hole', size: [0.3, 0.3] }, taper: { ratio: 20 } };
   const began = performance.now();
   planRepair(worst, LIBRARY, SHOP, CLOCK);
   rows.push(rowOf('cold plan, 60 mm wall at 20:1', `${traceSize(worst)} figures`, [performance.now() - began]));
   return rows;
+}
+
+/** The largest demo job of every kind of repair that is not laminate: a re-plan after one field (median), and a plan from nothing. */
+function measureKinds(jobs: readonly Job[]): readonly Row[] {
+  const kinds = new Map<string, { job: Job; figures: number }>();
+  for (const job of jobs) {
+    const { plan } = planRepair(job, LIBRARY, SHOP, CLOCK);
+    const kind = plan?.repair && !plan.grind ? plan.repair.kind : undefined;
+    const figures = Object.keys(plan?.trace ?? {}).length;
+    if (kind && figures > (kinds.get(kind)?.figures ?? 0)) kinds.set(kind, { job, figures });
+  }
+  return [...kinds].flatMap(([kind, { job, figures }]) => {
+    const planner = createPlanner();
+    return [
+      rowOf(`re-plan after size, ${kind}`, `${figures} figures`, times((i) => planner.plan(EDITS['size'](job, i), LIBRARY, SHOP, CLOCK)), 5),
+      rowOf(`cold plan, ${kind}`, `${figures} figures`, times(() => planRepair(job, LIBRARY, SHOP, CLOCK)), 25),
+    ];
+  });
 }

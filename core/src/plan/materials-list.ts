@@ -72,7 +72,7 @@ export function listMaterials(parts: Parts, peelPly: Cloth, ledger: Ledger): rea
     lines.push({ id, product, use, quantity, price: p, cost: ledger.compute(`${id}.cost`, `cost of ${product}`, cost, { q: quantity, p }) });
   };
   const { resin, filler, finish: coat } = system?.chosen?.chain ?? {};
-  if (!resin || !filler) return lines;
+  if (!resin) return lines;
 
   if (laminate && mix) {
     add('resin', resin.name, 'laminate', mix.total, resin.pricePerKg, 'money/kg', resin);
@@ -95,7 +95,7 @@ export function listMaterials(parts: Parts, peelPly: Cloth, ledger: Ledger): rea
     }
     if (grind) add('peelPly', peelPly.name, 'over the last ply', peelArea(grind, ledger), peelPly.pricePerM2, 'money/m²', peelPly);
   }
-  if (fair) {
+  if (fair && filler) {
     const thickened = filler.kind === 'thickened';
     add('filler', thickened ? fillerResin.name : filler.name, 'fairing', fair.mass, thickened ? fillerResin.pricePerKg : filler.pricePerKg, 'money/kg', thickened ? fillerResin : filler);
     if (fair.powder && filler.powder) lines.push({ id: 'powder', product: filler.powder.name, use: 'fairing', quantity: fair.powder });

@@ -52,6 +52,8 @@ export interface RepairDrawing {
   readonly marks: readonly DrawnMark[];
   /** Thickness drawn so many times too thick. */
   readonly stretch?: number;
+  /** Drawn on the outline of the damage: the plan view says nothing more. */
+  readonly onOutline?: true;
   /** False for a chart, which has axes instead of a scale bar. */
   readonly toScale?: false;
 }
@@ -63,7 +65,7 @@ export class Drawing {
   readonly #dimensions: DrawnDimension[] = [];
   readonly #marks: DrawnMark[] = [];
 
-  constructor(private readonly head: Pick<RepairDrawing, 'id' | 'title' | 'note' | 'stretch' | 'toScale'>) {}
+  constructor(private readonly head: Pick<RepairDrawing, 'id' | 'title' | 'note' | 'stretch' | 'toScale' | 'onOutline'>) {}
 
   area(cls: string, outline: Outline, title?: string): this {
     this.#shapes.push({ cls, loops: [outline], closed: true, title });

@@ -17,7 +17,7 @@ export function formatStored(value: number, unit: string, units: UnitPreferences
       if (size >= 0.001) return formatAs(value, 'mm', size >= 0.1 ? 0 : size >= 0.01 ? 1 : 2, units);
       return size >= 0.00015 || size === 0 ? formatAs(value, 'mm', 2, units) : formatAs(value, 'µm', undefined, units);
     case 'm²':
-      return size < 0.1 ? formatAs(value, 'cm²', size < 0.001 ? 2 : size < 0.01 ? 1 : 0, units) : formatAs(value, 'm²', 3, units);
+      return size < 0.1 ? formatAs(value, 'cm²', size < 0.001 ? 2 : size < 0.01 ? 1 : 0, units) : formatAs(value, 'm²', size < 1 ? 3 : size < 10 ? 2 : 1, units);
     case 'm³':
       return size >= 1e-3 ? formatAs(value, 'l', 2, units) : formatAs(value, 'ml', size < 1e-4 ? 1 : 0, units);
     case 'kg':

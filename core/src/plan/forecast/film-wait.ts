@@ -50,6 +50,6 @@ export function filmWait(job: Job, plan: Plan, placed: PlacedAir, draft: DraftTa
   const shuts = closes ?? (sheet.window && opens !== undefined ? (sheet.window.closesBy === 'time' ? sheet.window.close : (opens * sheet.window.close) / (sheet.window.open === 'gel' ? sheet.potLife : sheet.window.open)) : undefined);
   return {
     wait: { duration: figure('wait', draft.label, ready, range(cures.until)), ...(draft.window && opens !== undefined && shuts !== undefined ? { window: { opens: start + opens * 1000, closes: start + shuts * 1000 } } : {}) },
-    found: { id: `${draft.stage}.${id}`, stage: draft.stage, title: draft.label, product: product.name, laid: start, milestones, basis },
+    found: { id: `${draft.stage}.${id}`, stage: draft.stage, title: draft.label, product: product.name, laid: start, milestones, basis, ...(detail ? { series: run.series(1) } : {}) },
   };
 }

@@ -52,8 +52,8 @@ export interface Mixed {
 
 /** Less than this cannot be measured out true by hand, kg. Source: a scale that reads to 0.1 g, 5 % of a hardener at 10:1. */
 const LEAST_POT = 0.015;
-/** Of a putty with a cream: a hundredth or two of it is weighed. */
-const LEAST_PUTTY = 0.05;
+/** Least cream or accelerator that such a scale still measures true, kg. */
+const LEAST_HARDENER = 0.0009;
 
 const potMass = formula({
   id: 'repairs/common/mixing',
@@ -74,7 +74,7 @@ export function mixed(b: RepairBuilder, m: Mixed): Figure | undefined {
   const pot = 'maximumPot' in m.product && m.product.maximumPot ? b.sheetFigure(`${m.id}.pot`, 'greatest pot', m.product, 'maximumPot', m.product.maximumPot, 'kg') : b.assumed(`${m.id}.pot`, 'greatest pot', LARGEST_POT, 'kg', 'as of the laminating resins; its sheet states none');
   const use = times?.usable ?? b.assumed(`${m.id}.use`, 'usable pot life', 1200, 's', 'the sheet states none');
   const count = b.compute(`${m.id}.pots`, `pots of ${m.product.name}`, batchCount, { m: m.mass, pot, t: m.working, use });
-  const massEach = b.compute(`${m.id}.potMass`, 'each pot', potMass, { m: m.mass, n: count, least: b.assumed(`${m.id}.leastPot`, 'least pot', p.kind === 'two-part' ? LEAST_POT : LEAST_PUTTY, 'kg', 'what a bench scale still measures true') });
+  const massEach = b.compute(`${m.id}.potMass`, 'each pot', potMass, { m: m.mass, n: count, least: b.assumed(`${m.id}.leastPot`, 'least pot', p.kind === 'cream' ? LEAST_HARDENER / p.fraction : LEAST_POT, 'kg', 'what a bench scale still measures true') });
   const parts = proportion(b.ledger, `${m.id}.parts`, { ...m.product, proportion: p, densityLiquid: d.value }, massEach, temperature, baseOf(m.product), dropsPerMl);
   const all = m.repeats ? b.compute(`${m.id}.allPots`, `pots of ${m.product.name}, all goes`, allPots, { n: count, goes: m.repeats }) : count;
   b.pot({ id: m.id, stage: m.stage, title: m.title, about: m.about, product: m.product, parts, count: all, mass: massEach, next: m.next });

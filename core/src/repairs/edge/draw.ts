@@ -26,7 +26,8 @@ export function drawFoil(b: RepairBuilder, part: Shown, bored: boolean): void {
     const up = face(from, to);
     return [...up, ...[...up].reverse().map((p) => ({ x: p.x, y: -p.y }))];
   };
-  const cut = part.depth.value;
+  // What is deeper than the chord is told as a problem; it is drawn as far as there is foil.
+  const cut = Math.min(part.depth.value, c * 0.95);
   if (bored) {
     d.area('old', body(0, c), 'foil');
     const at = c * 0.3;
@@ -62,7 +63,7 @@ export function drawFoil(b: RepairBuilder, part: Shown, bored: boolean): void {
 
 /** The split runs in from the edge along the middle; blocks over film clamp it. */
 function drawSplit(d: Drawing, body: readonly Point[], c: number, t: number, part: Shown): void {
-  const cut = Math.max(part.depth.value, c * 0.04);
+  const cut = Math.min(Math.max(part.depth.value, c * 0.04), c * 0.95);
   const [x0, x1] = part.edge === 'leading' ? [0, cut] : [c - cut, c];
   d.area('old', body, 'foil').line('glue', [{ x: x0, y: 0 }, { x: x1, y: 0 }], 'epoxy in the split');
   const y = t * 0.32;

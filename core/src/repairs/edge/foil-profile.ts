@@ -6,7 +6,10 @@ import { formula } from '../../trace/formula';
  * @param t greatest thickness, m
  * Source: thickness distribution of the four-digit series (NACA report 460), scaled to the thickness.
  */
-export const halfThickness = (x: number, t: number): number => Math.max(0, 5 * t * (0.2969 * Math.sqrt(x) - 0.126 * x - 0.3516 * x ** 2 + 0.2843 * x ** 3 - 0.1015 * x ** 4));
+export function halfThickness(x: number, t: number): number {
+  const s = Math.min(1, Math.max(0, x));
+  return Math.max(0, 5 * t * (0.2969 * Math.sqrt(s) - 0.126 * s - 0.3516 * s ** 2 + 0.2843 * s ** 3 - 0.1015 * s ** 4));
+}
 
 /** Radius of the leading edge of that profile, m. */
 export const leadingRadius = formula({

@@ -14,7 +14,7 @@ const shifted = (outline: Outline, dy: number): Outline => outline.map((p) => ({
 /** The patch on the tube, laid flat: damage, both patches, seam, stitches, warp. Beside it the bend of the tube. */
 export function drawPatch(b: RepairBuilder, patch: PatchPlan, tube: Figure, board: boolean): void {
   const { survey, damage } = b.input;
-  const d = new Drawing({ id: 'patch', title: board ? 'Patch on the board' : 'Patch on the tube', note: 'laid flat, from outside; warp along the tube' });
+  const d = new Drawing({ id: 'patch', onOutline: true, title: board ? 'Patch on the board' : 'Patch on the tube', note: 'laid flat, from outside; warp along the tube' });
   const half = (Math.PI * tube.value) / 4;
   const [l, w] = [patch.length.value, patch.width.value];
   // Across a seam the patch reaches further on that side: down in the drawing.

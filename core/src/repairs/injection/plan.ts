@@ -111,7 +111,7 @@ export const INJECTION_KIND: RepairKind = {
 };
 
 function draw(b: RepairBuilder, holes: readonly { readonly x: number; readonly y: number }[], D: Figure, pitch: Figure, region: RepairBuilder['input']['survey']['region'], n: Figure): void {
-  const d = new Drawing({ id: 'grid', title: 'Holes in the order of filling', note: `${n.value} holes, low side first; from outside` });
+  const d = new Drawing({ id: 'grid', onOutline: true, title: 'Holes in the order of filling', note: `${n.value} holes, low side first; from outside` });
   d.region('damage', region, 'dull ground');
   for (const [i, h] of holes.entries()) d.mark(h, String(i + 1), D.value / 2);
   const pair = holes.slice(1).findIndex((h, i) => Math.abs(h.y - holes[i].y) < 1e-9 && Math.abs(h.x - holes[i].x - pitch.value) < 1e-9);

@@ -50,7 +50,7 @@ export function planThinSkin(b: RepairBuilder, skin: Figure): RepairPlan {
   }
   b.at('fair').key('Face', area).say(words`Sand the edge of the patch down, ${area}.`).sand({ area, stock: b.assumed('proud', 'edge of the patch', 0.0003, 'm', 'usual'), end: 180, material: 'cured resin', levels: true });
   b.coat(area, edge);
-  const d = new Drawing({ id: 'thin', title: 'Loose skin and patch', note: 'from outside' });
+  const d = new Drawing({ id: 'thin', onOutline: true, title: 'Loose skin and patch', note: 'from outside' });
   d.region('patch', grown, 'patch').region('damage', survey.region, 'skin cut away');
   const right = Math.max(...survey.region.flat().map((p) => p.x));
   d.dimension({ x: right, y: 0 }, { x: right + PAST, y: 0 }, past, 'mm', 0, { off: 0 });

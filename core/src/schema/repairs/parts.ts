@@ -51,7 +51,7 @@ export interface HolesFacts<Q = number> {
 export const HOLES = group('Drilled holes', {
   diameter: quantity('Hole', 'length', 0.001, 0.1, 'mm', '6 mm until entered'),
   depth: quantity('Deep', 'length', 0.001, 0.2, 'mm', 'thickness of the wall until entered'),
-  refit: choice('Then', { no: 'left closed', yes: 'drilled again for a fastener' }),
+  refit: choice('Then', { no: 'left closed', yes: 'drilled again' }),
   fastener: quantity('Fastener', 'length', 0.002, 0.05, 'mm', 'as the hole until entered'),
 });
 

@@ -51,7 +51,7 @@ const FETCH_STAGES_MS = 2500;
         @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [stage]="current()" [warned]="context.warned()" />}
       </header>
       <div class="body" [attr.class]="'body about-' + current()">
-        <section class="drawings" aria-label="Drawings">@if (mapped()) {@defer (on immediate) {<nb-fair-map />}}@if (drawn()) {@defer (on immediate) {<nb-repair-drawings />}}<nb-drawings [stage]="current()" [sectionOnly]="charts() || mapped() || coloured() || (drawn() && current() !== 'survey')" />@if (charts()) {@defer (on immediate) {<nb-cure-view />}}@if (coloured()) {@defer (on immediate) {<nb-colour-board />}}<nb-moved /></section>
+        <section class="drawings" aria-label="Drawings">@if (mapped()) {@defer (on immediate) {<nb-fair-map />}}@if (drawn()) {@defer (on immediate) {<nb-repair-drawings />}}<nb-drawings [stage]="current()" [sectionOnly]="charts() || mapped() || coloured() || (onOutline() && current() !== 'survey')" />@if (charts()) {@defer (on immediate) {<nb-cure-view />}}@if (coloured()) {@defer (on immediate) {<nb-colour-board />}}<nb-moved /></section>
         <main class="stage" tabindex="-1" [attr.aria-label]="current()">
           @if (sheet() && !ownView()) {@defer (on immediate) {<nb-repair-stage [stage]="current()" />}} @else {@switch (current()) {
             @case ('survey') {<nb-survey-stage />}
@@ -106,7 +106,7 @@ export class JobPage implements OnDestroy {
   protected readonly current = computed<Stage>(() => STAGES.find((s) => s === this.stage()) ?? 'survey');
 
   /** While mixing and curing the course of the cure takes the place of the plan view. */
-  protected readonly charts = computed(() => this.current() === 'mix' && this.context.plan()?.timeline !== undefined);
+  protected readonly charts = computed(() => this.current() === 'mix' && this.context.plan()?.timeline !== undefined && (this.context.plan()?.mix !== undefined || (this.context.plan()?.productTimes?.length ?? 0) > 0));
 
   /** While fairing the map of the surface takes that place, once it was read. */
   protected readonly mapped = computed(() => this.current() === 'fair' && this.context.plan()?.fair?.surface !== undefined);
@@ -122,6 +122,8 @@ export class JobPage implements OnDestroy {
     const [plan, stage] = [this.context.plan(), this.current()];
     return stage === 'survey' || stage === 'system' || (stage === 'finish' && plan?.finish !== undefined) || (stage !== 'finish' && stage !== 'fair' && plan?.grind !== undefined);
   });
+  /** Its drawing stands on the outline: the plan view would say the same once more. */
+  protected readonly onOutline = computed(() => this.#repair()?.drawings.some((d) => d.onOutline) ?? false);
   protected readonly drawn = computed(() => (this.#repair()?.drawings.length ?? 0) > 0);
 
   constructor() {

@@ -25,6 +25,7 @@ interface Column {
       @for (row of rows(); track $index) {
         <div class="row" role="group" [attr.aria-label]="label() + ', ' + ($index + 1)">
           <b class="number">{{ $index + 1 }}</b>
+          <div class="cells">
           @for (c of columns(); track c.path) {
             @switch (c.field.kind) {
               @case ('quantity') {<nb-quantity [path]="c.path" [value]="row[c.name]" (changed)="change($index, c.name, $event)" />}
@@ -32,6 +33,7 @@ interface Column {
               @default {<nb-text [path]="c.path" [value]="$any(row[c.name])" (changed)="change($index, c.name, $event)" />}
             }
           }
+          </div>
           <button pButton type="button" size="small" severity="secondary" [text]="true" [attr.aria-label]="'Take out ' + label().toLowerCase() + ', ' + ($index + 1)" (click)="remove($index)">×</button>
         </div>
       }
@@ -40,7 +42,8 @@ interface Column {
   `,
   styles: `
     :host { display: block; margin-top: 14px; } h4 { margin: 0 0 4px; font-size: 0.95rem; }
-    .row { display: grid; grid-template-columns: 1.2rem repeat(auto-fit, minmax(104px, 1fr)) 34px; gap: 6px 8px; align-items: end; padding: 6px 0; border-bottom: 1px solid var(--hairline); }
+    .row { display: grid; grid-template-columns: 1rem minmax(0, 1fr) 32px; gap: 8px; align-items: end; padding: 6px 0 8px; border-bottom: 1px solid var(--hairline); }
+    .cells { display: grid; grid-template-columns: repeat(auto-fit, minmax(98px, 1fr)); gap: 6px 8px; align-items: end; }
     .row .number { padding-bottom: 8px; color: var(--muted); } section > button { margin-top: 8px; }
   `,
 })
