@@ -45,10 +45,10 @@ test('an unknown plastic is named by safe tests, and welded, not glued', async (
   await page.getByRole('button', { name: /Show all \d+ rules that refused/ }).click();
   await expect(panel(page)).toContainText('epoxy falls off in a sheet');
   await expect(panel(page)).toContainText('polyester, light-cured or not, does not hold');
-  // What is not worked out says so, with no figure made up for it.
+  // The weld is planned to the length of rod, and begins with a pull test.
   await stage(page, 'Mix & cure').click();
-  await expect(panel(page)).toContainText('Not worked out here');
-  await expect(page.getByRole('contentinfo', { name: 'Totals' })).toContainText('not worked out for this kind of repair');
+  await expect(panel(page)).toContainText('weld a trial on scrap of the same polymer');
+  await expect(page.getByRole('contentinfo', { name: 'Totals' })).toContainText('Hands-on');
   // The evidence stays with the job.
   await stage(page, 'Survey').click();
   await page.getByRole('button', { name: 'Tests that name it' }).click();

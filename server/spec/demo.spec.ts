@@ -14,10 +14,10 @@ describe('the demo yard', () => {
   afterAll(() => app.stop());
 
   it('loads once into an empty database', async () => {
-    expect(await loadDemo(app.connection.db, NOW)).toBe(22);
+    expect(await loadDemo(app.connection.db, NOW)).toBe(31);
     expect(await loadDemo(app.connection.db, NOW)).toBe(0);
     const jobs = await app.call('GET', '/jobs');
-    expect(jobs.json.jobs.length).toBe(22);
+    expect(jobs.json.jobs.length).toBe(31);
     const log = await app.call('GET', `/jobs/${demoJobs(NOW)[0].id}/log`);
     expect(log.json.length).toBe(3);
   });

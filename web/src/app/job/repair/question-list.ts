@@ -22,15 +22,15 @@ interface Column {
   template: `
     <section [attr.aria-label]="label()">
       <h4>{{ label() }}</h4>
-      @for (row of rows(); track $index) {
+      @for (row of rows(); track $index; let i = $index) {
         <div class="row" role="group" [attr.aria-label]="label() + ', ' + ($index + 1)">
           <b class="number">{{ $index + 1 }}</b>
           <div class="cells">
           @for (c of columns(); track c.path) {
             @switch (c.field.kind) {
-              @case ('quantity') {<nb-quantity [path]="c.path" [value]="row[c.name]" (changed)="change($index, c.name, $event)" />}
-              @case ('choice') {<nb-choice [path]="c.path" [value]="row[c.name]" (changed)="change($index, c.name, $event)" />}
-              @default {<nb-text [path]="c.path" [value]="$any(row[c.name])" (changed)="change($index, c.name, $event)" />}
+              @case ('quantity') {<nb-quantity [path]="c.path" [value]="row[c.name]" (changed)="change(i, c.name, $event)" />}
+              @case ('choice') {<nb-choice [path]="c.path" [value]="row[c.name]" (changed)="change(i, c.name, $event)" />}
+              @default {<nb-text [path]="c.path" [value]="$any(row[c.name])" (changed)="change(i, c.name, $event)" />}
             }
           }
           </div>

@@ -3,7 +3,6 @@ import { JOB, bench, type } from '../testing';
 import { Drawings } from '../drawings';
 import { Findings } from './findings';
 import { HullFacts } from './hull-facts';
-import { OpenStageView } from './open-stage';
 import { Priorities } from './priorities';
 import { Readings } from './readings';
 import { SystemStage } from './system-stage';
@@ -89,15 +88,8 @@ describe('the match on any hull', () => {
   });
 });
 
-describe('a stage that is not worked out', () => {
-  it('says what is missing, where to take it from, and shows what is known', async () => {
-    const b = await bench(OpenStageView, { stage: 'mix' }, TEAR);
-    expect(b.text()).toContain('Not worked out here: patch size');
-    expect(b.host.querySelectorAll('.open li').length).toBeGreaterThan(2);
-    expect(b.host.querySelector('td')?.textContent).toContain('polychloroprene');
-  });
-
-  it('leaves the plan view, and no section', async () => {
+describe('the drawings of a repair that is not laminate', () => {
+  it('leave the plan view, and no section', async () => {
     const b = await bench(Drawings, { stage: 'survey' }, TEAR);
     expect(b.text()).toContain('Plan');
     expect(b.text()).not.toContain('Section');
