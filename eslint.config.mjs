@@ -32,12 +32,13 @@ export default tseslint.config(
   },
   ...STAGES.map((stage) => ({
     files: [`core/src/${stage}/**/*.ts`],
-    rules: noImport([...STAGES.filter((s) => s !== stage), 'plan', 'drawing'].map((s) => `../${s}/*`), 'a stage imports only the ground floor; plan/ composes the stages'),
+    rules: noImport([...STAGES.filter((s) => s !== stage), 'plan', 'drawing', 'repairs'].map((s) => `../${s}/*`), 'a stage imports only the ground floor; plan/ composes the stages'),
   })),
   ...GROUND.map((folder) => ({
     files: [`core/src/${folder}/**/*.ts`],
-    rules: noImport([...STAGES, 'plan', 'drawing'].map((s) => `../${s}/*`), 'the ground floor imports nothing above it'),
+    rules: noImport([...STAGES, 'plan', 'drawing', 'repairs'].map((s) => `../${s}/*`), 'the ground floor imports nothing above it'),
   })),
+  { files: ['core/src/repairs/**/*.ts'], rules: noImport(['plan', 'drawing'].flatMap((s) => [`../${s}/*`, `../../${s}/*`]), 'a kind of repair imports stages and the ground floor; plan/ composes it') },
   { files: ['web/**/*.ts'], rules: noImport(['node:*', 'express', 'drizzle-orm*', 'pg', '**/core/src/**', '**/server/**'], 'web/ imports @nelbo/core only') },
   { files: ['server/**/*.ts', 'cli/**/*.ts'], rules: noImport(['@angular/*', 'primeng*', '**/core/src/**', '**/web/**'], 'server/ and cli/ import @nelbo/core only') },
   { files: ['web/src/**/*.ts'], extends: [...angular.configs.tsRecommended], processor: angular.processInlineTemplates, rules: { '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'nb', style: 'kebab-case' }] } },

@@ -1,6 +1,7 @@
 import { defineConfig } from '@playwright/test';
 
-const PORT = 4390;
+/** Stories and screens run side by side, each with a server and a yard of its own. */
+const PORT = Number(process.env['NELBO_E2E_PORT'] ?? 4390);
 
 export default defineConfig({
   testDir: '.',
@@ -9,7 +10,7 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   workers: 1,
   reporter: [['list']],
-  outputDir: '../test-results',
+  outputDir: `../test-results/${PORT}`,
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },

@@ -4,7 +4,8 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 
-const DATABASE = 'nelbo_e2e';
+// Each port has a yard of its own, so that two runs side by side do not meet.
+const DATABASE = `nelbo_e2e_${process.argv[2]}`;
 const cluster = process.env['NELBO_CLUSTER_URL'];
 if (!cluster) throw new Error('NELBO_CLUSTER_URL must name the maintenance database of a PostgreSQL; ./nelbo test sets it');
 

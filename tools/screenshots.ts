@@ -1,7 +1,7 @@
 // Takes the pictures of docs/screenshots/ from a fresh demo yard.
 import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
-import { chromium, type Page } from '@playwright/test';
+import { chromium, type Browser, type Page } from '@playwright/test';
 import sharp from 'sharp';
 
 const PORT = 4391;
@@ -14,20 +14,6 @@ const RAFT = '/jobs/5b1d2f60-0008-4a01-9c01-000000000008';
 const TURNSTONE = '/jobs/5b1d2f60-0021-4a01-9c01-000000000021';
 const SANDWORT = '/jobs/5b1d2f60-0016-4a01-9c01-000000000016';
 const DOTTEREL = '/jobs/5b1d2f60-0017-4a01-9c01-000000000017';
-const PIPIT = '/jobs/5b1d2f60-0011-4a01-9c01-000000000011';
-
-/** A drawn stand-in for a photograph: a foil with a bite in its edge, a card of 85.6 mm by 54 mm taped beside it. */
-const PICTURE = `<svg xmlns="http://www.w3.org/2000/svg" width="2000" height="1400"><rect width="2000" height="1400" fill="#c9cfc6"/><path d="M120 300C600 180 1300 190 1880 330L1880 1010C1300 1170 600 1160 120 1080Z" fill="#b9c86f" stroke="#6b7440" stroke-width="6"/><path d="M1240 1130L1290 1020L1370 985L1450 1010L1520 1085L1540 1150Z" fill="#c9cfc6" stroke="#4d5330" stroke-width="5"/><g transform="rotate(5 560 700)"><rect x="420" y="600" width="342" height="216" fill="#f6f2dd" stroke="#333" stroke-width="3"/><text x="455" y="725" font-size="46" font-family="sans-serif">85.6 × 54 mm</text></g></svg>`;
-
-/** Taps places of the picture, given in its own pixels. */
-async function tap(page: Page, places: readonly (readonly [number, number])[]): Promise<void> {
-  const pad = page.locator('nb-point-pad svg');
-  await pad.waitFor();
-  const box = await pad.boundingBox();
-  if (!box) throw new Error('no pad');
-  const k = Math.min(box.width / 2000, box.height / 1400);
-  for (const [x, y] of places) await page.mouse.click(box.x + (box.width - 2000 * k) / 2 + x * k, box.y + (box.height - 1400 * k) / 2 + y * k);
-}
 
 /** A first batch laid, so that its window runs; the second on the scale with the resin in. */
 async function poured(page: Page): Promise<void> {
@@ -59,22 +45,6 @@ const SHOTS: readonly Shot[] = [
   { name: 'shop', path: '/shop' },
   { name: 'jobs', path: '/jobs' },
   { name: 'job-survey', path: `${RAGGED_ROBIN}/survey` },
-  {
-    name: 'tracing',
-    path: `${PIPIT}/survey`,
-    before: async (page) => {
-      await page.getByRole('button', { name: 'Trace the outline' }).click();
-      await page.getByText('Photograph', { exact: true }).click();
-      await page.getByText('Known rectangle').click();
-      await page.locator('input[type=file]').setInputFiles({ name: 'rudder.jpg', mimeType: 'image/jpeg', buffer: await sharp(Buffer.from(PICTURE)).jpeg().toBuffer() });
-      await page.locator('nb-point-pad image').waitFor();
-      await page.getByLabel('First side, along the hull').fill('85.6 mm');
-      await page.getByLabel('Second side').fill('54 mm');
-      await tap(page, [[430, 581], [771, 611], [752, 826], [411, 796]]);
-      await page.getByText('2 Outline').click();
-      await tap(page, [[1240, 1130], [1290, 1020], [1370, 985], [1450, 1010], [1520, 1085], [1540, 1150], [1390, 1165]]);
-    },
-  },
   { name: 'job-system', path: `${PLOVER}/system` },
   { name: 'job-grind', path: `${SANDWORT}/grind` },
   { name: 'job-laminate', path: `${MARIGOLD}/laminate`, before: async (page) => page.getByRole('button', { name: 'Show ply 4' }).click() },
@@ -99,6 +69,27 @@ const SHOTS: readonly Shot[] = [
   { name: 'phone-survey', path: `${RAFT}/survey`, size: PHONE, before: async (page) => page.mouse.wheel(0, 470) },
 ];
 
+const job = (n: number, stage: string): string => `/jobs/5b1d2f60-${String(n).padStart(4, '0')}-4a01-9c01-${String(n).padStart(12, '0')}/${stage}`;
+/** Every other kind of repair at the stage that shows it best, on one sheet. */
+const KINDS: readonly string[] = [job(7, 'mix'), job(9, 'mix'), job(23, 'grind'), job(24, 'finish'), job(11, 'fair'), job(26, 'grind'), job(25, 'grind'), job(10, 'grind'), job(14, 'grind'), job(27, 'finish')];
+const TILE = { width: 640, height: 400 };
+
+async function contactSheet(browser: Browser, base: string): Promise<void> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const tiles: { input: Buffer; left: number; top: number }[] = [];
+  for (const [i, path] of KINDS.entries()) {
+    const page = await context.newPage();
+    await page.goto(`${base}${path}`, { waitUntil: 'networkidle' });
+    await page.locator('nb-repair-drawings svg').first().waitFor({ timeout: 20_000 });
+    await page.waitForTimeout(1500);
+    const input = await sharp(await page.screenshot()).resize(TILE.width, TILE.height).png().toBuffer();
+    tiles.push({ input, left: (i % 2) * TILE.width, top: Math.floor(i / 2) * TILE.height });
+    await page.close();
+  }
+  await context.close();
+  await sharp({ create: { width: 2 * TILE.width, height: Math.ceil(KINDS.length / 2) * TILE.height, channels: 3, background: '#ffffff' } }).composite(tiles).png({ palette: true }).toFile(`${FOLDER}/daily-trade.png`);
+}
+
 const cluster = process.env['DATABASE_URL'] ?? `postgres://nelbo:${readFileSync('.nelbo/password', 'utf8')}@127.0.0.1:${readFileSync('.nelbo/pg-port', 'utf8').trim()}/postgres`;
 const server = spawn('node', ['--import', 'tsx', 'e2e/serve.ts', String(PORT)], { env: { ...process.env, NELBO_CLUSTER_URL: cluster }, stdio: 'inherit' });
 try {
@@ -121,6 +112,7 @@ try {
     await page.screenshot({ path: `${FOLDER}/${shot.name}.png` });
     await context.close();
   }
+  if (wanted.length === 0 || wanted.includes('daily-trade')) await contactSheet(browser, base);
   await browser.close();
 } finally {
   server.kill('SIGTERM');

@@ -15,6 +15,7 @@ function clusterUrl() {
 
 const env = { ...process.env, NELBO_CLUSTER_URL: clusterUrl(), CI: '1', NG_CLI_ANALYTICS: 'false', CHROME_BIN: process.env.CHROME_BIN ?? '/usr/bin/chromium' };
 const jasmine = (config) => ['node', ['--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', `--config=${config}`]];
+const playwright = (...files) => ['npx', ['--no-install', 'playwright', 'test', '--config', 'e2e/playwright.config.ts', ...files.map((f) => `e2e/${f}.spec`)]];
 const ofJasmine = (text) => {
   const m = [...text.matchAll(/(\d+) specs?, (\d+) failures?/g)].at(-1);
   return m ? { passed: Number(m[1]) - Number(m[2]), failed: Number(m[2]) } : undefined;
@@ -38,20 +39,22 @@ const ofPlain = (text) => {
 };
 
 const SUITES = [
-  // Lint and types take one processor between them while the core takes the other; what waits for a database or a browser runs alone.
+  // Lint and types take one processor between them while the core takes the other; servers, databases and units in the browser run one after another; journeys spend most of their time waiting, two halves at once.
   { name: 'lint', quiet: true, command: ['npx', ['--no-install', 'eslint', '.']], count: checked },
   { name: 'types', quiet: true, command: ['npm', ['run', '--silent', 'typecheck']], count: checked },
   { name: 'core', command: jasmine('jasmine.core.json'), count: ofJasmine },
   { name: 'server', command: jasmine('jasmine.server.json'), count: ofJasmine },
-  { name: 'torture', command: ['bash', ['./nelbo', 'torture', '--kills', '14']], count: ofPlain },
+  { name: 'torture', command: ['bash', ['./nelbo', 'torture', '--kills', '8']], count: ofPlain },
   { name: 'browser', command: ['npx', ['--no-install', 'ng', 'test']], cwd: 'web', count: ofKarma },
-  { name: 'journey', command: ['npx', ['--no-install', 'playwright', 'test', '--config', 'e2e/playwright.config.ts']], count: ofPlaywright },
+  { name: 'journey', env: { NELBO_E2E_PORT: '4390' }, command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground', 'work'), count: ofPlaywright },
+  // Settings, backups and killed servers have a yard of their own; every view is examined there.
+  { name: 'screens', env: { NELBO_E2E_PORT: '4392' }, command: playwright('hands', 'journey', 'keeping', 'killed', 'views'), count: ofPlaywright },
 ];
 
-function run({ command: [program, args], cwd, quiet }) {
+function run({ command: [program, args], cwd, quiet, env: own }) {
   return new Promise((resolve) => {
     let text = '';
-    const child = spawn(program, args, { cwd, env, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(program, args, { cwd, env: { ...env, ...own }, stdio: ['ignore', 'pipe', 'pipe'] });
     for (const stream of [child.stdout, child.stderr]) {
       stream.on('data', (chunk) => {
         text += chunk;
@@ -92,7 +95,8 @@ async function measureAll(suites) {
 }
 const LANES = [
   [['lint', 'types'], ['core']],
-  [['server', 'torture', 'browser', 'journey']],
+  [['server', 'torture', 'browser']],
+  [['journey'], ['screens']],
 ];
 for (const lanes of LANES) await Promise.all(lanes.map((names) => measureAll(chosen.filter((s) => names.includes(s.name)))));
 console.log(`\n${table.join('\n')}\n`);

@@ -1,5 +1,5 @@
 import { stringify } from 'csv-stringify/sync';
-import { bounds, formatIn, gramDecimals, type LogEvent, type Plan } from '@nelbo/core';
+import { area, bounds, formatIn, gramDecimals, type LogEvent, type Plan } from '@nelbo/core';
 import { type DrawnPattern, type NestLayout, type RollCut } from '@nelbo/core/papers';
 import type { LogRow } from '../log/queries';
 
@@ -21,7 +21,7 @@ export function materialsCsv(plan: Plan, currency: string): string {
   return csv(['product', 'for', 'quantity', 'unit', 'cost', 'currency', 'note'], rows);
 }
 
-/** Plies to cut, in the order of laying. */
+/** Plies to cut, in the order of laying; patches of a repair that lays none. */
 export function cutListCsv(plan: Plan): string {
   const rows = (plan.laminate?.plies ?? []).map((p) => [
     p.lay,
@@ -33,7 +33,11 @@ export function cutListCsv(plan: Plan): string {
     number(p.area.value, 'm²', 4),
     number(p.resin.value, 'g', gramDecimals(p.resin)),
   ]);
-  return csv(['ply', 'cloth', 'way', 'length mm', 'width mm', 'beyond the cut-out mm', 'area m²', 'resin g'], rows);
+  const patches = (plan.repair?.patterns ?? []).map((p) => {
+    const b = bounds([p.outline]);
+    return [p.id, p.material, 'warp along', number(b.x1 - b.x0, 'mm', 0), number(b.y1 - b.y0, 'mm', 0), '', number(area(p.outline), 'm²', 4), ''];
+  });
+  return csv(['ply', 'cloth', 'way', 'length mm', 'width mm', 'beyond the cut-out mm', 'area m²', 'resin g'], [...rows, ...patches]);
 }
 
 /** The corners of every pattern, mm, in the frame of the repair. */

@@ -51,10 +51,10 @@ const FETCH_STAGES_MS = 2500;
         @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [stage]="current()" [warned]="context.warned()" />}
       </header>
       <div class="body" [attr.class]="'body about-' + current()">
-        <section class="drawings" aria-label="Drawings">@if (mapped()) {@defer (on immediate) {<nb-fair-map />}}@if (drawn()) {@defer (on immediate) {<nb-repair-drawings />}}<nb-drawings [stage]="current()" [sectionOnly]="charts() || mapped() || coloured() || (onOutline() && current() !== 'survey')" />@if (charts()) {@defer (on immediate) {<nb-cure-view />}}@if (coloured()) {@defer (on immediate) {<nb-colour-board />}}<nb-moved /></section>
+        <section class="drawings" aria-label="Drawings" tabindex="0">@if (mapped()) {@defer (on immediate) {<nb-fair-map />}}@if (drawn()) {@defer (on immediate) {<nb-repair-drawings />}}<nb-drawings [stage]="current()" [sectionOnly]="charts() || mapped() || coloured() || (onOutline() && current() !== 'survey')" />@if (charts()) {@defer (on immediate) {<nb-cure-view />}}@if (coloured()) {@defer (on immediate) {<nb-colour-board />}}<nb-moved /></section>
         <main class="stage" tabindex="-1" [attr.aria-label]="current()">
           @if (sheet() && !ownView()) {@defer (on immediate) {<nb-repair-stage [stage]="current()" />}} @else {@switch (current()) {
-            @case ('survey') {<nb-survey-stage />}
+            @case ('survey') {<nb-survey-stage>@if (sheet()) {@defer (on immediate) {<nb-repair-stage stage="survey" [head]="false" />}}</nb-survey-stage>}
             @case ('system') {@defer (on immediate) {<nb-system-stage />}}
             @case ('grind') {@defer (on immediate) {<nb-grind-stage />}}
             @case ('laminate') {@defer (on immediate) {<nb-laminate-stage />}}
@@ -63,7 +63,7 @@ const FETCH_STAGES_MS = 2500;
             @case ('finish') {@defer (on immediate) {<nb-finish-stage />}}
             @case ('log') {<nb-log-stage />}
           }
-          @if (sheet()) {@defer (on immediate) {<nb-repair-stage [stage]="current()" [head]="false" />}}}
+          @if (sheet() && current() !== 'survey') {@defer (on immediate) {<nb-repair-stage [stage]="current()" [head]="false" />}}}
           <nb-stage-notes [stage]="current()" />
         </main>
       </div>

@@ -5,6 +5,7 @@ import { ButtonModule } from 'primeng/button';
 import { GENERAL_CAUTION, METHODS, STAGE_TITLES, againstFirstLook, changesWords, damageData, findingHistory, planScene, plainText, say, sayIn, saySize, stageWords, substrateOf, type Job, type Plan, type Reader, type Scene, type Stage } from '@nelbo/core';
 import { CHECK_RESULTS, fairScene, fairnessOfRound, fairnessOptions } from '@nelbo/core/finish';
 import { hoursExplained, hoursWords } from '@nelbo/core/papers';
+import { repairScene } from '@nelbo/core/repairs';
 import { JobStore } from '../state/job-store';
 import { PhotoStore } from '../state/photo-store';
 import { Reading, TIME_ZONE } from '../state/reading';
@@ -42,6 +43,7 @@ import { SceneView } from '../ui/scene-view';
             <tfoot><tr><th scope="row">In all</th><td></td><td class="number"><b>{{ p.work }}</b></td><td class="number">{{ p.wait }}</td></tr></tfoot>
           </table>
         }
+        @for (s of p.pictures; track s.description) {<figure><nb-scene [scene]="s" /><figcaption>{{ s.description }}</figcaption></figure>}
         @if (p.surface; as s) {<figure><nb-scene [scene]="s" /><figcaption>The surface as measured {{ p.surfaceAt }}: the darker, the lower. {{ p.surfaceWords }}</figcaption></figure>}
         @if (p.checks.length > 0) {
           <h2>Checked at the end</h2>
@@ -94,6 +96,7 @@ export class OwnerPage implements OnDestroy {
       lead: `${kind.charAt(0).toUpperCase()}${kind.slice(1)}${hull ? ` in ${hull}` : ''}. ${difference ? (difference.changes.length > 0 ? 'It goes further than it looked at first.' : 'It goes as far as it looked at first.') : 'As far as it has been looked at.'}`,
       changes: (difference?.changes ?? []).map((c) => ({ label: c.label, before: say(c.before, reader), after: say(c.after, reader) })),
       scene: plan.planView && planScene(plan.planView, { width: 760, height: 320, units: reader.units }),
+      pictures: plan.grind ? [] : (plan.repair?.drawings ?? []).map((d) => repairScene(d, { width: 760, height: 320, units: reader.units })),
       firstLook: plan.planView?.lines.some((l) => l.kind === 'first look') ?? false,
       readings: (plan.planView?.readings.length ?? 0) > 0,
       findings: history.map(({ finding, changes }) => ({

@@ -37,11 +37,12 @@ describe('what was found, for the owner', () => {
     expect(page).toContain('Nelbo plans and records; it does not inspect');
   });
 
-  it('makes no comparison while there is only one look, and promises nothing that is not worked out', async () => {
+  it('makes no comparison while there is only one look; a patch has its drawing and its hours too', async () => {
     const host = await open({ ...JOB, hull: { material: 'pvc-fabric' }, damage: { kind: 'fabric-puncture', findings: [{ ...look, size: [0.006, 0.004] }] } });
     expect(text(host)).toContain('As far as it has been looked at');
-    expect(host.querySelector('table')).toBeNull();
-    expect([...host.querySelectorAll('.plan li b')].map((b) => b.textContent)).toEqual(['System.']);
+    expect([...host.querySelectorAll('.plan li b')].map((b) => b.textContent)).toEqual(['System.', 'Mix & cure.']);
+    expect(text(host)).toContain('Patch on the tube');
+    expect([...host.querySelectorAll('.hours tbody tr')].map((r) => r.querySelector('th')?.textContent)).toEqual(['Survey', 'Mix & cure']);
   });
 
   it('explains the hours stage by stage, with the measured surface and the signed check', async () => {

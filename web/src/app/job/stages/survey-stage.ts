@@ -28,6 +28,7 @@ import { StageHead } from './stage-head';
     <nb-hull-facts class="hull" />
     <h3>How far it goes</h3>
     <nb-findings />
+    <ng-content />
     <details class="map" [open]="hasReadings()">
       <summary>Tap and moisture map@if (doc()?.damage?.readings?.length; as n) { ({{ n }})}</summary>
       @defer (on viewport) {<nb-readings />} @placeholder {<p class="muted">Opening the map …</p>}
