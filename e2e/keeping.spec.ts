@@ -1,6 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 
+// These go on without the network, with the files that a service worker has kept.
+test.use({ serviceWorkers: 'allow' });
+
 const TEASEL = '/jobs/5b1d2f60-0002-4a01-9c01-000000000002';
 const DUNLIN = '/jobs/5b1d2f60-0003-4a01-9c01-000000000003';
 const status = (page: Page) => page.getByRole('status').first();

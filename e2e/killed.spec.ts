@@ -5,6 +5,9 @@ import { fileURLToPath } from 'node:url';
 import { expect, test, type Page } from '@playwright/test';
 import pg from 'pg';
 
+// These go on without the network, with the files that a service worker has kept.
+test.use({ serviceWorkers: 'allow' });
+
 const PORT = 4396;
 const BASE = `http://127.0.0.1:${PORT}`;
 const DATABASE = 'nelbo_e2e_killed';

@@ -15,6 +15,8 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     trace: 'off',
+    // Every visitor would fetch all files of the application to keep them: only stories without the network need that.
+    serviceWorkers: 'block',
     launchOptions: { executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] },
   },
   webServer: {

@@ -23,6 +23,8 @@ const VIEWS = [
   '/guide',
   ...['survey', 'mix'].map((s) => `${RAGGED_ROBIN}/${s}`),
   `${RAFT}/survey`,
+  // Every other kind of repair has these parts: questions, lists, charts, pots, steps.
+  '/jobs/5b1d2f60-0024-4a01-9c01-000000000024/finish',
 ];
 
 // One browser for all of them: what it has fetched once it need not fetch for every view.

@@ -1,5 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
 
+// These go on without the network, with the files that a service worker has kept.
+test.use({ serviceWorkers: 'allow' });
+
 const MARIGOLD = '/jobs/5b1d2f60-0001-4a01-9c01-000000000001';
 const DUNLIN = '/jobs/5b1d2f60-0003-4a01-9c01-000000000003';
 const main = (page: Page) => page.getByRole('main');

@@ -117,6 +117,9 @@ describe('drying', () => {
     const { plan } = bottom([0, 14, 28, 42].map((d) => ({ at: at(d), moisture: decay(d) })));
     const wait = plan.repair?.tasks.find((t) => t.id === 'dry')?.duration;
     expect((wait?.value ?? 0) / 86_400).toBeCloseTo(40 * Math.log(30 / 1.2) - 42, 0);
+    // The day is what counts, whenever the job began.
+    const task = plan.timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === 'dry');
+    expect(Math.max(task?.start ?? 0, Date.parse(at(40 * Math.log(30 / 1.2))))).toBeCloseTo(task?.end ?? 0, -8);
     expect(wait?.span?.[0]).toBeLessThanOrEqual(wait?.value ?? 0);
   });
 
@@ -144,6 +147,10 @@ describe('blisters and barrier', () => {
     expect(tasks.filter((t) => t.id.startsWith('coat.barrier.')).length).toBe(5);
     expect(tasks.filter((t) => t.id.startsWith('coat.barrier2')).length).toBe(5);
     expect(tasks.find((t) => t.id === 'move')?.people).toBe(2);
+    // Antifouling goes on the barrier within its window: the stands are moved when it is on.
+    const order = tasks.map((t) => t.id);
+    expect(order.indexOf('coat.coating.1')).toBeLessThan(order.indexOf('move'));
+    expect(tasks.filter((t) => t.id.startsWith('coat.finish2')).length).toBe(2);
     expect(tasks.find((t) => t.id === 'wait.barrier.1')?.window).toBeDefined();
     expect(plan.repair?.cautions.some((c) => /nobody under the boat/.test(c.text))).toBeTrue();
     expect(plan.system?.chosen?.chain.links.some((l) => l.product.id.startsWith('antifouling'))).toBeTrue();

@@ -10,6 +10,8 @@ export interface RepairSceneView {
   readonly width: number;
   readonly height: number;
   readonly units?: UnitPreferences;
+  /** Writes the name of the drawing above it, on paper. */
+  readonly named?: boolean;
 }
 
 /** Room for dimensions and labels round the drawing, px. */
@@ -33,6 +35,7 @@ export function repairScene(drawing: RepairDrawing, view: RepairSceneView): Scen
   const at = (p: Point): [number, number] => [view.width / 2 + (p.x - cx) * scale, (height - BOTTOM + TOP) / 2 - (p.y * k - cy) * scale];
   const b = new SceneBuilder();
 
+  if (view.named) b.text('title', 'figure', 4, 13, `${drawing.title}${k === 1 ? '' : `, thickness ×${k}`}`);
   for (const [i, s] of drawing.shapes.entries()) {
     const loops = s.loops.map((l) => l.map(at));
     if (s.closed) b.paths(`shape-${i}`, s.cls, loops, { title: s.title });

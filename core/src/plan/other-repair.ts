@@ -64,7 +64,7 @@ function mergedSheets(a: readonly RepairSheet[], b: readonly RepairSheet[]): rea
 
 /** Two parts of one repair as one. */
 export const joined = (a: RepairPlan, b: RepairPlan | undefined): RepairPlan =>
-  b ? { ...a, sheets: mergedSheets(a.sheets, b.sheets), tasks: [...a.tasks, ...b.tasks], pots: [...a.pots, ...b.pots], materials: [...a.materials, ...b.materials], cautions: [...a.cautions, ...b.cautions], acceptance: [...a.acceptance, ...b.acceptance] } : a;
+  b ? { ...a, sheets: mergedSheets(a.sheets, b.sheets), tasks: [...a.tasks, ...b.tasks], later: [...a.later, ...b.later], pots: [...a.pots, ...b.pots], materials: [...a.materials, ...b.materials], cautions: [...a.cautions, ...b.cautions], acceptance: [...a.acceptance, ...b.acceptance] } : a;
 
 /** A repair that is not laminate in a dish: its own kind works it out; finish, papers, cups, prices and time are those of every plan. */
 export function planOther(memo: StageMemo, input: OtherInput): OtherRepair | undefined {
@@ -79,7 +79,7 @@ export function planOther(memo: StageMemo, input: OtherInput): OtherRepair | und
   const sanding = sandingOf(memo, whole, input);
   const bench = memo.run('bench', { batches: [], pots: whole.pots.map((p) => ({ id: p.id, stage: p.stage, parts: p.parts })), coat: finish?.partsPerCoat, instruments: input.shop.instruments }, measureAll);
   const materials = memo.run('materials', { wanted: wantedOf(whole, finish, input.system) }, (i, l): readonly MaterialLine[] => priceMaterials(i.wanted, l));
-  const drafts = memo.run('time', { own: own.tasks, after: bySheet?.tasks ?? [], sanding, finish, system: input.system, facts: input.taskFacts, masking: own.coat?.masking }, draftsOf);
+  const drafts = memo.run('time', { own: own.tasks, after: bySheet?.tasks ?? [], later: own.later, sanding, finish, system: input.system, facts: input.taskFacts, masking: own.coat?.masking }, draftsOf);
   return { repair: whole, sanding, finish, bench, materials, drafts };
 }
 
@@ -140,7 +140,7 @@ const wantedOf = (repair: RepairPlan, finish: FinishPlan | undefined, system: Sy
 };
 
 /** The kind's own tasks, its papers, then the coats: a face is sanded before it is coated. */
-function draftsOf({ own, after, sanding, finish, system, facts, masking }: { readonly own: readonly DraftTask[]; readonly after: readonly DraftTask[]; readonly sanding: Partial<Record<Stage, readonly SandingStep[]>>; readonly finish?: FinishPlan; readonly system: SystemPlan; readonly facts: TaskFacts; readonly masking?: NonNullable<RepairPlan['coat']>['masking'] }, ledger: Ledger): readonly DraftTask[] {
+function draftsOf({ own, after, later, sanding, finish, system, facts, masking }: { readonly own: readonly DraftTask[]; readonly after: readonly DraftTask[]; readonly later: readonly DraftTask[]; readonly sanding: Partial<Record<Stage, readonly SandingStep[]>>; readonly finish?: FinishPlan; readonly system: SystemPlan; readonly facts: TaskFacts; readonly masking?: NonNullable<RepairPlan['coat']>['masking'] }, ledger: Ledger): readonly DraftTask[] {
   return [
     { id: 'survey', stage: 'survey', label: 'survey and tap', kind: 'work', duration: handsOn(ledger, 'survey', 'survey and tap', RATES.surveyAndTap) },
     ...own,
@@ -149,5 +149,6 @@ function draftsOf({ own, after, sanding, finish, system, facts, masking }: { rea
     ...paperTasks(sanding, 'finish'),
     ...after,
     ...(finish && masking ? finishTasks({ finish, chain: system.chosen?.chain, job: facts, masking, moved: [] }, ledger).map((t): DraftTask => (t.kind === 'work' && !/^mix/.test(t.id) ? { ...t, shared: true } : t)) : []),
+    ...later,
   ];
 }

@@ -121,7 +121,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const timeline = timing && placeTasks(timing.drafts, timing.start, timing.done, timing.crew, timing.route);
   const totals = timeline && memo.run('totals', { timeline, resin: parts.mix?.total, materials: parts.materials ?? [], shop: { ...yard, hours: shop.hours } }, (i, l) => sumTotals(i.timeline, i.resin, i.materials, i.shop, l));
   const times = parts.mix ? undefined : memo.run('times', { chain: system.chosen.chain, temperature: inputs.temperature }, productTimes);
-  const planView = view({ plies: parts.laminate?.plies ?? [], finishEdge: outlines?.finishEdge, maskingLine: outlines?.maskingLine }, parts.grind?.room);
+  const planView = view({ plies: parts.laminate?.plies ?? [], finishEdge: outlines?.finishEdge ?? parts.repair?.ground, maskingLine: outlines?.maskingLine }, parts.grind?.room);
   return { ...head, stages, ...parts, productTimes: times, timeline, timing, totals, planView, ...(needs ? { needs } : {}) };
 }
 

@@ -61,7 +61,7 @@ export function drawPlanView(input: PlanViewInput): PlanDrawing {
   const outerFirst = [...input.plies].sort((a, b) => regionExtent(b.pieces).length - regionExtent(a.pieces).length);
   const lines: PlanLine[] = [
     ...(input.maskingLine ? [{ id: 'masking', kind: 'masking line' as const, label: 'masking line', outlines: input.maskingLine }] : []),
-    ...(input.finishEdge ? [{ id: 'finish-edge', kind: 'finish edge' as const, label: 'finish edge', outlines: input.finishEdge }] : []),
+    ...(input.finishEdge ? [{ id: 'finish-edge', kind: 'finish edge' as const, label: input.maskingLine ? 'finish edge' : 'ground that is worked', outlines: input.finishEdge }] : []),
     ...outerFirst.map((p): PlanLine => ({ id: `ply-${p.lay}`, kind: p.side === 'inside' ? 'inside ply' : 'ply', label: p.side === 'inside' ? `ply ${p.lay}, inside` : `ply ${p.lay}`, ply: p.lay, outlines: p.pieces })),
     { id: 'cut-out', kind: 'cut-out', label: input.maskingLine ? 'cut-out' : 'damage', outlines: input.base },
   ];

@@ -94,7 +94,7 @@ export function placeTasks(drafts: readonly DraftTask[], start: number, done: Re
       const missed = block[0].kind === 'work' && shut?.abrade && begin > shut.closes ? shut.abrade : undefined;
       if (block[0].kind === 'work') shut = undefined;
       if (missed) {
-        const { shared: _, window: __, abrade: ___, cures: ____, ...task } = missed;
+        const { shared: _, window: __, abrade: ___, cures: ____, until: _____, ...task } = missed;
         const spot = place(begin, length(missed), true);
         tasks.push({ ...task, ...spot });
         clock = spot.end;
@@ -102,7 +102,7 @@ export function placeTasks(drafts: readonly DraftTask[], start: number, done: Re
       }
       clock = begin;
       for (const draft of block) {
-        const { window: planned, shared: _, withNext: __, abrade, cures, ...task } = draft;
+        const { window: planned, shared: _, withNext: __, abrade, cures, until, ...task } = draft;
         const forecast = cures && waits(draft, clock);
         if (forecast) {
           const { duration, window } = forecast;
@@ -112,7 +112,7 @@ export function placeTasks(drafts: readonly DraftTask[], start: number, done: Re
           continue;
         }
         const window = planned;
-        const spot = task.kind === 'wait' || block.length > 1 ? { start: clock, end: clock + length(draft) } : place(clock, length(draft), whole <= WORTH_BREAKING_OFF);
+        const spot = until !== undefined ? { start: clock, end: Math.max(clock, until) } : task.kind === 'wait' || block.length > 1 ? { start: clock, end: clock + length(draft) } : place(clock, length(draft), whole <= WORTH_BREAKING_OFF);
         tasks.push({
           ...task,
           ...spot,

@@ -55,6 +55,9 @@ export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], hi
   fact('Humidity', i?.humidity);
   if (i) facts.push(['Reachable from', [i.access === 'both' ? 'both sides' : 'one side']], ['Duty', [i.duty + (i.dutyEntered ? '' : ' (assumed)')]]);
 
+  const together = plan.timeline?.stages.flatMap((s) => s.tasks.filter((x) => (x.people ?? 1) > 1).map((x) => x.label)) ?? [];
+  if (together.length > 0) facts.push(['Two people for', [together.join('; ')]]);
+
   const t = plan.totals;
   const range = (f: Figure): string => (f.span ? ` (${f.span.map((s) => say({ value: s, unit: f.unit })).join(' to ')})` : '');
   return {

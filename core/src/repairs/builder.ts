@@ -1,3 +1,4 @@
+import type { Region } from '../geometry/region';
 import { doublingRule, type Milestones } from '../cure/cure-model';
 import { handsOn } from '../materials/hands-on';
 import type { CureSheet, Product } from '../materials/product';
@@ -73,7 +74,10 @@ export class SheetWriter {
  */
 export class RepairBuilder {
   readonly #sheets = new Map<Stage, SheetWriter>();
-  readonly #tasks: DraftTask[] = [];
+  /** Where tasks go: before the finish, or after it. */
+  #tasks: DraftTask[] = [];
+  readonly #before = this.#tasks;
+  readonly #later: DraftTask[] = [];
   readonly #pots: Pot[] = [];
   readonly #materials: RepairMaterial[] = [];
   readonly #cautions: { stage: Stage; text: string }[] = [];
@@ -83,6 +87,7 @@ export class RepairBuilder {
   readonly #milestones = new Map<string, Milestones>();
   #coat: RepairPlan['coat'];
   #cures = 0;
+  #ground: Region | undefined;
 
   constructor(readonly input: RepairInput, readonly ledger: Ledger) {}
 
@@ -132,7 +137,7 @@ export class RepairBuilder {
     return this;
   }
 
-  wait(stage: Stage, id: string, label: string, duration: Figure, more: Pick<DraftTask, 'window' | 'abrade' | 'cures'> = {}): this {
+  wait(stage: Stage, id: string, label: string, duration: Figure, more: Pick<DraftTask, 'window' | 'abrade' | 'cures' | 'until'> = {}): this {
     this.#tasks.push({ id, stage, label, kind: 'wait', duration, ...more });
     return this;
   }
@@ -156,6 +161,20 @@ export class RepairBuilder {
     const kept = this.#milestones.get(product.id) ?? doublingRule.milestones(product.id, { ...product, cure }, this.input.conditions.temperature, this.ledger);
     this.#milestones.set(product.id, kept);
     return kept;
+  }
+
+  /** Outline of the ground that is worked and made good, drawn round the damage in the plan view. */
+  ground(region: Region): this {
+    this.#ground = region;
+    return this;
+  }
+
+  /** What is done when the finish is on: a second round under the stands. */
+  afterFinish(work: () => void): this {
+    this.#tasks = this.#later;
+    work();
+    this.#tasks = this.#before;
+    return this;
   }
 
   pot(pot: Pot): this {
@@ -208,7 +227,8 @@ export class RepairBuilder {
       kind,
       name,
       sheets: [...this.#sheets.values()].map((w) => w.sheet),
-      tasks: this.#tasks,
+      tasks: this.#before,
+      later: this.#later,
       pots: this.#pots,
       materials: this.#materials.map((m) => this.#used(m)),
       cautions: this.#cautions,
@@ -216,6 +236,7 @@ export class RepairBuilder {
       drawings: this.#drawings,
       patterns: this.#patterns,
       coat: this.#coat,
+      ...(this.#ground ? { ground: this.#ground } : {}),
     };
   }
 }

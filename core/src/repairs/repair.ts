@@ -1,4 +1,5 @@
 import type { Outline } from '../geometry/outline';
+import type { Region } from '../geometry/region';
 import type { Chain } from '../match/chain';
 import type { AbradedMaterial } from '../materials/abrasives';
 import type { DamageKind } from '../materials/damage-kinds';
@@ -124,12 +125,16 @@ export interface RepairPlan {
   readonly name: string;
   readonly sheets: readonly RepairSheet[];
   readonly tasks: readonly DraftTask[];
+  /** Tasks that come when the finish is on. */
+  readonly later: readonly DraftTask[];
   readonly pots: readonly Pot[];
   readonly materials: readonly RepairMaterial[];
   readonly cautions: readonly { readonly stage: Stage; readonly text: string }[];
   readonly acceptance: readonly { readonly stage: Stage; readonly test: string; readonly pass: string }[];
   readonly drawings: readonly RepairDrawing[];
   readonly patterns: readonly RepairPattern[];
+  /** Outline of the ground that is worked and made good, m. */
+  readonly ground?: Region;
   /** Face that the finish goes over and the length of its masking; absent where the kind sees to its own finish. */
   readonly coat?: { readonly area: Figure; readonly masking: Figure; readonly film?: Figure };
 }

@@ -11,6 +11,8 @@ export interface DraftTask {
   readonly plies?: readonly number[];
   /** Steps that one person must not do alone: how many are needed. */
   readonly people?: number;
+  /** A wait that ends at a moment which is known, ms since 1970: a forecast of drying. */
+  readonly until?: number;
   /** Several hands share it: it takes their share of its working time. */
   readonly shared?: boolean;
   /** Goes on at once with the next task: a mixed pot does not wait. */

@@ -43,7 +43,7 @@ export const BARRIER_KIND: RepairKind = {
     b.work('grind', 'open', opened.peel ? 'peel the gel coat and the bad laminate off' : 'open every blister to sound laminate', 30, [opened.peel ? perM2(60 * MIN, area) : each(1.2 * MIN, opened.count, 'per blister')])
       .work('grind', 'blast', 'abrade the whole face dull', 20, [perM2(12 * MIN, area)])
       .work('grind', 'washOut', 'wash with fresh water, hot if there is any, and again next day', 20, [perM2(6 * MIN, area)]);
-    if (drying.wait) b.wait('grind', 'dry', 'dries; wash again each week', drying.wait);
+    if (drying.wait) b.wait('grind', 'dry', 'dries; wash again each week', drying.wait, { until: drying.until });
     b.caution('grind', 'The fluid in a blister is acid and under pressure: goggles and gloves, prick it from the side.');
     b.caution('grind', 'Old antifouling is poison: wet or shrouded abrasion, P3, overalls, waste contained as local rules say.');
     b.accept('grind', 'tape film over a washed spot over night', 'no water under it in the morning').accept('grind', 'meter at the marked places', 'dry, and no longer falling');
@@ -61,13 +61,13 @@ export const BARRIER_KIND: RepairKind = {
     if (barrier) {
       const system = planCoats(b, { id: 'barrier', stage: 'finish', product: barrier, area: open, dryFilm: film, name: 'barrier coat', between: 80, last: 'overcoated' });
       tellBarrier(b, system, barrier);
-      if (hidden) secondRound(b, hidden, system, barrier);
+      if (hidden) b.afterFinish(() => secondRound(b, hidden, system, barrier));
     } else {
       finish.say(['No barrier coat: the fills are sealed by the finish alone, and water comes back.']);
       b.warn('finish', 'system.barrier', 'blisters come back behind a face without a barrier', 'choose a barrier coat at System');
     }
     finish.note(['Keep barrier and antifouling 10 mm back from every edge that will get epoxy later, and from anodes, transducers and log.'], ['The first antifouling goes on while the last barrier coat takes a thumbprint and leaves no colour on it.']);
-    b.coat(area, survey.perimeter);
+    b.coat(open, survey.perimeter);
     draw(b, film, opened);
     return b.done('barrier', 'blisters and barrier');
   },
@@ -138,6 +138,9 @@ function secondRound(b: RepairBuilder, hidden: Hidden, system: CoatSystem, barri
   b.work('finish', 'move', 'move the stands one by one', 10, [each(25 * MIN, hidden.count, 'per stand')], { people: 2 });
   b.work('finish', 'patches', 'open, wash, fill and abrade what they hid', 20, [perM2(90 * MIN, hidden.area)]);
   planCoats(b, { id: 'barrier2', stage: 'finish', product: barrier, area: hidden.area, dryFilm: system.dryFilm, name: 'barrier coat', between: 80, last: 'overcoated', round: '.second' });
+  const finish = linkOf(b.input.chain, 'finish');
+  if (finish?.role === 'coating') planCoats(b, { id: 'finish2', stage: 'finish', product: finish, area: hidden.area, name: finish.family.includes('antifouling') ? 'antifouling' : 'finish', between: 120, last: 'cures', round: '.second' });
+  else if (finish) b.work('finish', 'paint2', 'finish coats on what the stands hid', 20, [perM2(4 * RATES.rollPerM2, hidden.area)]);
   b.at('finish').table('Second round, under the stands', ['Stands and blocks', 'Face in all', 'Coats'], [[[hidden.count], [hidden.area], [system.coats]]]);
   b.caution('finish', 'Moving a stand or block is a step for the lead technician, with a second person and the yard’s lift plan: one at a time, the next set and loaded before one is taken, nobody under the boat.');
 }

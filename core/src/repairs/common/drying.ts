@@ -17,6 +17,8 @@ export const USUAL_DRYING: Readonly<Record<string, readonly [number, number, num
 export interface Drying {
   /** Until it is dry, counted from the last reading, s. */
   readonly wait?: Figure;
+  /** When it will be dry by the trend, ms since 1970. */
+  readonly until?: number;
   readonly dry: boolean;
 }
 
@@ -25,8 +27,8 @@ const trend = { id: 'physics/exponential-trend', expression: 'm(t) = m_dry + (mâ
 /** Dated readings of a meter as a trend, with a forecast of when it will be dry. Problems name the reading that is wrong. */
 export function planDrying(b: RepairBuilder, stage: Stage, what: 'bottom' | 'core' | 'wood'): Drying {
   const facts = b.input.job.repair?.drying ?? {};
-  const readings = [...(facts.readings ?? [])].sort((p, q) => Date.parse(p.at) - Date.parse(q.at));
-  const path = (i: number, field = 'moisture'): string => `repair.drying.readings.${i}.${field}`;
+  const readings = (facts.readings ?? []).map((r, index) => ({ ...r, index })).sort((p, q) => Date.parse(p.at) - Date.parse(q.at));
+  const path = (i: number, field = 'moisture'): string => `repair.drying.readings.${readings[i].index}.${field}`;
   const sheet = b.at(stage).ask('repair.drying.dry').ask('repair.drying.readings');
   const scales = new Set(readings.map((r) => r.scale ?? (what === 'wood' ? 'wood' : 'relative')));
   if (scales.size > 1) {
@@ -75,7 +77,7 @@ export function planDrying(b: RepairBuilder, stage: Stage, what: 'bottom' | 'cor
   const left = (t: number): number => Math.max(0, t - from);
   const wait = b.ledger.record('drying.wait', 'dries for, from the last reading', trend, left(at.likely), { limit, ...Object.fromEntries(figures.slice(-3).map((f, i) => [`m${i + 1}`, f])) }, [left(at.early), left(at.late)]);
   sheet.note(words`By its trend it is dry ${wait} after the last reading, between ${days(left(at.early))} and ${days(left(at.late))} days.`);
-  return { wait, dry: false };
+  return { wait, until: Date.parse(last.at) + wait.value * 1000, dry: false };
 }
 
 const days = (s: number): string => String(Math.round(s / DAY));

@@ -31,7 +31,9 @@ export function planFinishing(input: RepairInput, face: { readonly area: Figure;
     return b.done('polish', 'polish');
   }
   b.work('finish', 'maskFinish', 'mask for the finish', RATES.maskFixed / 60, [perMetre(RATES.maskPerMetre, face.masking)]);
-  const system = planCoats(b, { id: 'coating', stage: 'finish', product, area: face.area, name: coatName(product), between: 240, last: 'cures' });
+  const asked = coatName(product) === 'antifouling' ? input.job.repair?.barrier?.antifoulingCoats : undefined;
+  const system = planCoats(b, { id: 'coating', stage: 'finish', product, area: face.area, name: coatName(product), between: 240, last: 'cures', ...(asked === undefined ? {} : { coats: b.ledger.given('coatsAsked', 'coats of antifouling', asked, 'count', 'entered', 'entered for this job') }) });
+  if (coatName(product) === 'antifouling') sheet.ask('repair.barrier.antifoulingCoats', system.coats);
   b.work('finish', 'finishCheck', 'check cover, runs and edges; photographs', RATES.finishCheck / 60);
   sheet.key('Coats', system.coats).key('Comb reads', system.wetPerCoat, 'µm', 0).key('In all', system.volume);
   sheet.say(words`${system.coats} ${system.coats.value === 1 ? 'coat' : 'coats'} of ${coatName(product)}, ${ml(system.volume)} in all, ${microns(system.wetPerCoat)} wet each.`);

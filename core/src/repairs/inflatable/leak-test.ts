@@ -17,14 +17,14 @@ const FABRIC_RESTS = 1800;
 
 /** Judges a leak test and writes it into the survey. @returns whether there was one to judge */
 export function leakTest(b: RepairBuilder, working: Figure): boolean {
-  const readings = [...(b.input.job.repair?.inflatable?.leak ?? [])].sort((p, q) => Date.parse(p.at) - Date.parse(q.at));
+  const readings = (b.input.job.repair?.inflatable?.leak ?? []).map((r, index) => ({ ...r, index })).sort((p, q) => Date.parse(p.at) - Date.parse(q.at));
   const sheet = b.at('survey').ask('repair.inflatable.working', working).ask('repair.inflatable.leak');
   sheet.note(words`Pump to working pressure, let the fabric stretch for ${FABRIC_RESTS / 60} min, top up, and only then take the first reading. Temperature is that of the fabric, in the shade; the barometer is the local one.`);
   if (readings.length < 2) {
     b.work('survey', 'leak', 'soap water on seams, valves and rails; mark every bubble', 25, [], {});
     return false;
   }
-  const path = (i: number, field: string): string => `repair.inflatable.leak.${i}.${field}`;
+  const path = (i: number, field: string): string => `repair.inflatable.leak.${readings[i].index}.${field}`;
   const unread = readings.findIndex((r) => r.temperature === undefined);
   if (unread >= 0) b.warn('survey', path(unread, 'temperature'), 'a reading without the temperature of the fabric is taken at that of the work', 'lay a thermometer on the fabric, in the shade');
   if (readings.some((r) => r.barometer === undefined)) b.report('assumed', 'survey', path(readings.findIndex((r) => r.barometer === undefined), 'barometer'), 'barometer not read, taken as 1013 mbar', '10 mbar on the barometer are 4.5 % of 220 mbar in the tube: read it both times');

@@ -64,7 +64,7 @@ export const INJECTION_KIND: RepairKind = {
     if (area.value > INJECTED_UP_TO) b.warn('system', 'repair.way', `${area.value.toFixed(2)} m² is more than is injected with trust: a skin that large moves as one`, 'open it and replace the core, or open half', `up to ${INJECTED_UP_TO} m²`);
     if (drying.dry === false && drying.wait) {
       b.work('survey', 'vent', 'drill a few vent holes low, let water out, warm and air it', 20, []);
-      b.wait('survey', 'dry', 'dries before anything is injected', drying.wait);
+      b.wait('survey', 'dry', 'dries before anything is injected', drying.wait, { until: drying.until });
       b.caution('survey', 'No heat over 50 °C on a foam core, no lamp left alone; water that runs from a core is sour: gloves and goggles.');
     }
     b.at('grind').ask('repair.core.pitch', pitch).ask('repair.core.hole', D).ask('hull.thickness', skin);

@@ -1,3 +1,4 @@
+import { offset } from '../../geometry/offset';
 import { linkOf } from '../../match/chain';
 import type { Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
@@ -52,6 +53,7 @@ export const METAL_KIND: RepairKind = {
     if (radius.value < RADIUS) b.warn('grind', 'repair.metal.radius', `a coat pulls off an edge of ${(radius.value * 1000).toFixed(1)} mm radius`, 'round it more', `${RADIUS * 1000} mm and more`);
     const prime = b.compute('toPrime', 'prime within', timeToPrime, { t: b.assumed('dryTime', 'bright to primed, dry air', TO_PRIME[polymer] ?? TO_PRIME['steel'], 's', 'usual practice'), RH: conditions.humidity });
     const face = ledger.record('face', 'bright face', { id: 'repairs/metal/plan', expression: 'A = (l + 60 mm)·(w + 60 mm)', unit: 'm²', source: '30 mm past the damage into sound coat' }, (survey.length.value + 0.06) * (survey.width.value + 0.06), { l: survey.length, w: survey.width });
+    b.ground(offset(survey.region, 0.03));
     b.at('grind').ask('repair.metal.thickness', thickness).ask('damage.depth', depth).ask('repair.metal.radius', radius);
     b.at('grind').key('Bright face', face).key('Prime within', prime).key('Edges', radius, 'mm', 0);
     b.at('grind').say(words`Take it to bright metal over ${face}, edges rounded ${mm(radius)}; primed within ${prime}.`);

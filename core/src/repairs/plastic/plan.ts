@@ -1,3 +1,4 @@
+import { offset } from '../../geometry/offset';
 import { linkOf } from '../../match/chain';
 import type { Cloth, Product, Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
@@ -46,6 +47,7 @@ export const PLASTIC_KIND: RepairKind = {
     }
     if (substrate.family === 'smc') sheet.note(['Half depth V, then P50 over the whole field, then P80 feathered out; the mould release in the compound is only gone once the gloss is.']);
     const face = b.ledger.record('face', 'face that is feathered', { id: 'repairs/plastic/plan', expression: 'A = (l + 2·40 mm)·(w + 2·40 mm)', unit: 'm²', source: 'feathered 40 mm round the damage' }, (survey.length.value + 2 * FEATHER) * (survey.width.value + 2 * FEATHER), { l: survey.length, w: survey.width });
+    b.ground(offset(survey.region, FEATHER));
     b.work('grind', 'feather', `${lower(linkOf(chain, 'prep')?.name ?? 'abrade')} round it`, 6, [perM2(RATES.abradePerM2 * 2, face)]);
     b.work('grind', 'clean', `clean: ${lower(linkOf(chain, 'clean')?.name ?? 'as the adhesive says')}`, 5);
     if (welded && bond) weld(b, o, bond, inner);

@@ -77,6 +77,7 @@ function openLines(b: RepairBuilder): Opened {
   const strip = b.ledger.record('strip', 'groove and its ground', { id: 'repairs/surface/plan', expression: 'w = w₀ + 2·20 mm', unit: 'm', source: 'levelled 20 mm on either side' }, width.value + 2 * BLEND, { w: width });
   const along = b.compute('along', 'ground along the cracks', stripArea, { L: length, w: strip });
   const face = along.value > survey.area.value && survey.area.value > 0.001 ? b.ledger.record('face', 'face to level', { id: 'repairs/surface/plan', expression: 'A = min(A_lines, (l + 40 mm)·(w + 40 mm))', unit: 'm²', source: 'lines so close that their ground meets' }, Math.min(along.value, (survey.length.value + 2 * BLEND) * (survey.width.value + 2 * BLEND)), { lines: along, l: survey.length, w: survey.width }) : along;
+  b.ground(offset(survey.region, BLEND));
   b.at('grind').ask('damage.pattern', pattern ?? 'star').ask('repair.surface.lines', length).ask('damage.depth', depth);
   b.at('grind').key('Cracks', length).key('Groove', depth, 'mm', 1).key('wide', width, 'mm', 1);
   b.at('grind').say(words`Open ${length} of cracks to a V of ${mm(depth, 1)}, each to its end.`);
@@ -99,6 +100,7 @@ function openDish(b: RepairBuilder): Opened {
   const opened = b.ledger.record('opened', 'opened', { id: 'geometry/offset', expression: 'A, outline moved out by d', unit: 'm²', source: 'rim bevelled as far out as it is deep' }, regionArea(rim), { A: survey.area, d: depth });
   const volume = b.compute('volume', 'to fill', dishVolume, { d: depth, A: survey.area, Ao: opened });
   const blend = offset(survey.region, depth.value + BLEND);
+  b.ground(blend);
   const face = b.ledger.record('face', 'face to level', { id: 'geometry/offset', expression: 'A, outline moved out by d + 20 mm', unit: 'm²', source: 'levelled 20 mm round the rim' }, regionArea(blend), { A: survey.area, d: depth });
   const masking = b.ledger.record('masking', 'tape', { id: 'geometry/offset', expression: 'P, outline moved out by d + 20 mm', unit: 'm', source: 'round the levelled ground' }, regionPerimeter(blend), { P: survey.perimeter, d: depth });
   b.at('grind').ask('damage.depth', depth).key('Opened', opened).key('Deep', depth, 'mm', 1).key('To fill', volume, 'ml', 1);

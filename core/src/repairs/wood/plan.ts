@@ -1,3 +1,4 @@
+import { rectangle } from '../../geometry/outline';
 import { linkOf } from '../../match/chain';
 import type { Cloth, Product, Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
@@ -52,6 +53,7 @@ export const WOOD_KIND: RepairKind = {
     const face = ledger.record('face', 'face to make good', { id: 'repairs/wood/plan', expression: 'A = (l + 80 mm)·(w + 80 mm)', unit: 'm²', source: 'blended 40 mm round it' }, (w.length.value + 0.08) * (w.width.value + 0.08), { l: w.length, w: w.width });
     b.at('fair').key('Face', face).say(words`Plane the piece down to its neighbours, fill the glue line, sand over ${face}.`).sand({ area: face, stock: b.assumed('proud', 'left proud', 0.0005, 'm', 'planed to within a hair'), end: 180, material: 'cured resin', levels: true });
     b.work('fair', 'plane', 'plane or scrape down, along the grain', 8, [perM2(120 * MIN, face)]);
+    b.ground([rectangle(w.length.value + (letIn ? 2 * w.scarf.value : 0), w.width.value)]);
     b.coat(face, ledger.record('masking', 'masking line', { id: 'repairs/wood/plan', expression: 'l = 2·(l + w + 160 mm)', unit: 'm', source: 'round the blended ground' }, 2 * (w.length.value + w.width.value + 0.16), { l: w.length, w: w.width }));
     draw(b, w, letIn);
     return b.done('wood', letIn ? 'piece let in' : 'wood');
@@ -68,7 +70,7 @@ function moisture(b: RepairBuilder): void {
     survey.key('Moisture', m);
     if (read > WOOD_LIMIT / 100) b.warn('grind', 'repair.wood.moisture', `${Math.round(read * 100)} % is too wet for epoxy: it does not wet the fibres, and rot goes on under it`, 'open it, take paint off both faces, let air through and read on; what is planned after it waits for that', `up to ${WOOD_LIMIT} %, better 12 %`);
   } else if (b.input.job.damage.wet === undefined) b.report('assumed', 'survey', 'repair.wood.moisture', 'moisture of the wood not read', 'read it with pins along the grain before any epoxy');
-  if (drying.wait && (read === undefined || read > WOOD_LIMIT / 100)) b.wait('grind', 'dry', 'dries, opened and aired', drying.wait);
+  if (drying.wait && (read === undefined || read > WOOD_LIMIT / 100)) b.wait('grind', 'dry', 'dries, opened and aired', drying.wait, { until: drying.until });
 }
 
 function cutOut(b: RepairBuilder): Wood {

@@ -34,7 +34,7 @@ import { History } from './history';
 import { jobCommands } from './job-commands';
 
 /** After the first look has come to rest. */
-const FETCH_STAGES_MS = 2500;
+const FETCH_STAGES_MS = 6000;
 
 /** A job: the tape across the top, the drawings, the stage at hand and the totals. */
 @Component({

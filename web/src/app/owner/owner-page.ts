@@ -96,7 +96,7 @@ export class OwnerPage implements OnDestroy {
       lead: `${kind.charAt(0).toUpperCase()}${kind.slice(1)}${hull ? ` in ${hull}` : ''}. ${difference ? (difference.changes.length > 0 ? 'It goes further than it looked at first.' : 'It goes as far as it looked at first.') : 'As far as it has been looked at.'}`,
       changes: (difference?.changes ?? []).map((c) => ({ label: c.label, before: say(c.before, reader), after: say(c.after, reader) })),
       scene: plan.planView && planScene(plan.planView, { width: 760, height: 320, units: reader.units }),
-      pictures: plan.grind ? [] : (plan.repair?.drawings ?? []).map((d) => repairScene(d, { width: 760, height: 320, units: reader.units })),
+      pictures: plan.grind ? [] : (plan.repair?.drawings ?? []).map((d) => repairScene(d, { width: 760, height: 320, units: reader.units, named: true })),
       firstLook: plan.planView?.lines.some((l) => l.kind === 'first look') ?? false,
       readings: (plan.planView?.readings.length ?? 0) > 0,
       findings: history.map(({ finding, changes }) => ({
