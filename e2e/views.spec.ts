@@ -49,7 +49,7 @@ async function look(view: string): Promise<void> {
     await page.getByRole('option', { name: 'wood', exact: true }).click();
     await expect(page.locator('.p-overlay')).toHaveCount(0);
   }
-  const results = await new AxeBuilder({ page }).analyze();
+  const results = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze();
   expect(results.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`), view).toEqual([]);
   expect(await page.locator('body').innerText(), view).not.toMatch(/NaN|undefined|Infinity|\bnull\b/);
   await page.close();
@@ -68,7 +68,7 @@ test('open reasons have no accessibility violation', async ({ page }) => {
   await page.getByRole('main').getByRole('button', { name: '12 : 1' }).first().click();
   await expect(page.getByText('Where this comes from')).toBeVisible();
   await page.waitForTimeout(400);
-  const results = await new AxeBuilder({ page }).analyze();
+  const results = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze();
   expect(results.violations.map((v) => v.id)).toEqual([]);
 });
 
@@ -80,7 +80,7 @@ test('what lies on top has no accessibility violation', async ({ page }) => {
     await page.keyboard.press(key);
     await expect(page.getByText(text).or(page.getByRole('listbox', { name: text })).first()).toBeVisible();
     await page.waitForTimeout(400);
-    const results = await new AxeBuilder({ page }).analyze();
+    const results = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze();
     expect(results.violations.map((v) => `${key} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual([]);
     await page.keyboard.press('Escape');
     await expect(page.locator('[role=dialog], .p-drawer')).toHaveCount(0);

@@ -39,16 +39,16 @@ const ofPlain = (text) => {
 };
 
 const SUITES = [
-  // Lint and types take one processor between them while the core takes the other; servers, databases and units in the browser run one after another; journeys spend most of their time waiting, two halves at once.
+  // Lint and types take one processor between them while the core takes the other; then the server beside the units in the browser, then the journeys in two halves.
   { name: 'lint', quiet: true, command: ['npx', ['--no-install', 'eslint', '.']], count: checked },
   { name: 'types', quiet: true, command: ['npm', ['run', '--silent', 'typecheck']], count: checked },
   { name: 'core', command: jasmine('jasmine.core.json'), count: ofJasmine },
   { name: 'server', command: jasmine('jasmine.server.json'), count: ofJasmine },
   { name: 'torture', command: ['bash', ['./nelbo', 'torture', '--kills', '8']], count: ofPlain },
   { name: 'browser', command: ['npx', ['--no-install', 'ng', 'test']], cwd: 'web', count: ofKarma },
-  { name: 'journey', env: { NELBO_E2E_PORT: '4390' }, command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground', 'work'), count: ofPlaywright },
+  { name: 'journey', env: { NELBO_E2E_PORT: '4390' }, command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground'), count: ofPlaywright },
   // Settings, backups and killed servers have a yard of their own; every view is examined there.
-  { name: 'screens', env: { NELBO_E2E_PORT: '4392' }, command: playwright('hands', 'journey', 'keeping', 'killed', 'views'), count: ofPlaywright },
+  { name: 'screens', env: { NELBO_E2E_PORT: '4392' }, command: playwright('hands', 'journey', 'keeping', 'killed', 'views', 'work'), count: ofPlaywright },
 ];
 
 function run({ command: [program, args], cwd, quiet, env: own }) {
@@ -95,7 +95,7 @@ async function measureAll(suites) {
 }
 const LANES = [
   [['lint', 'types'], ['core']],
-  [['server', 'torture', 'browser']],
+  [['server', 'torture'], ['browser']],
   [['journey'], ['screens']],
 ];
 for (const lanes of LANES) await Promise.all(lanes.map((names) => measureAll(chosen.filter((s) => names.includes(s.name)))));

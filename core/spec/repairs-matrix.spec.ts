@@ -6,6 +6,9 @@ import { CLOCK, figuresOf, numbersIn, read } from './support';
 
 const jobFor = (material: string, kind: DamageKind, size: readonly [number, number], more: object = {}): object => ({ format: 'nelbo-job/1', hull: { material }, damage: { kind, size }, ...more });
 
+/** One hull of every family with every damage. */
+const oneOfEach = (): ReturnType<typeof sensiblePairs> => sensiblePairs().filter((p, i, all) => all.findIndex((q) => q.substrate.family === p.substrate.family && q.damage === p.damage) === i);
+
 describe('every repair of the daily trade', () => {
   it('plans every hull with every damage that occurs on it to the end, and prints the matrix', () => {
     const told = new Map<string, string>();
@@ -26,7 +29,7 @@ describe('every repair of the daily trade', () => {
   });
 
   it('has no figure that is not finite or not traced, at the smallest, usual and largest sizes', () => {
-    for (const { substrate, damage } of sensiblePairs()) {
+    for (const { substrate, damage } of oneOfEach()) {
       for (const size of [[0.004, 0.002], [2.9, 1.6]] as const) {
         const { plan, problems } = createPlanner().plan(read(jobFor(substrate.id, damage, size)), LIBRARY, {}, CLOCK);
         const where = `${substrate.id}, ${damage}, ${size[0]} m`;
@@ -43,7 +46,7 @@ describe('every repair of the daily trade', () => {
   });
 
   it('gives each kind drawings, steps, cautions and a work order without gaps', () => {
-    for (const { substrate, damage } of sensiblePairs().filter((p, i, all) => all.findIndex((q) => q.substrate.family === p.substrate.family && q.damage === p.damage) === i)) {
+    for (const { substrate, damage } of oneOfEach()) {
       const job = read(jobFor(substrate.id, damage, [0.12, 0.06], { repair: { wood: { moisture: 0.12 } } }));
       const { plan, problems } = createPlanner().plan(job, LIBRARY, {}, CLOCK);
       if (!plan?.repair || plan.grind) continue;

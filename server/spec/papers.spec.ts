@@ -43,6 +43,20 @@ describe('papers of a job', () => {
     expect(Buffer.from(res.bytes).toString('latin1')).not.toContain('/Subtype /Image');
   });
 
+  it('are as whole for every other kind of repair: steps, pots, cautions, drawings, patches to cut', async () => {
+    const kinds = demoJobs(NOW).filter((j) => ['PADDLE', 'SANDPIPER', 'REDSHANK', 'PIPIT'].some((n) => j.document.boat?.name?.toUpperCase().includes(n)));
+    expect(kinds.length).toBe(4);
+    for (const { id, document } of kinds) {
+      const { text } = await readPdf((await app.call('GET', `/jobs/${id}/work-orders/current.pdf`)).bytes);
+      for (const words of ['Steps', 'Materials', 'Caution', 'Accepted by the owner', 'Where the figures come from']) expect(text).withContext(`${document.title}: ${words}`).toContain(words);
+      expect(text).withContext(document.title ?? '').not.toMatch(/NaN|undefined|\[object|not worked out/);
+    }
+    const board = kinds.find((j) => j.document.hull.material === 'drop-stitch');
+    const cuts = new TextDecoder().decode((await app.call('GET', `/jobs/${board?.id}/cut-list.csv`)).bytes).trimEnd().split('\r\n');
+    expect(cuts[1]).toMatch(/^patch,PVC-coated patch fabric,warp along,140,106,/);
+    expect((await app.call('GET', `/jobs/${board?.id}/patterns.pdf?paper=a4`)).status).toBe(200);
+  });
+
   it('are Markdown that ends with the reasons', async () => {
     const { json } = await app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.md`);
     expect(json).toContain('## Where the figures come from');

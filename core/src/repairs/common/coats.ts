@@ -66,7 +66,7 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
   const wetPerCoat = b.compute(`${id}.wetPerCoat`, 'wet film per coat, the comb reads', wetFilm, { f: dryPerCoat, s: solids });
   const mass = massFor(b, id, product, volumePerCoat);
   const lay = b.assumed(`${id}.lay`, 'laying one coat by roller', RATES.coatFixed + RATES.rollPerM2 * area.value, 's', 'roller: fixed and per m²');
-  const pots = mixed(b, { id, stage: q.stage, title: `${product.name}, one coat`, about: 'one coat', product, mass, working: lay, next: 'next coat bonds', repeats: coats });
+  const pots = mixed(b, { id, stage: q.stage, title: `${product.name}, one coat${q.round ? ', second round' : ''}`, about: 'one coat', product, mass, working: lay, next: 'next coat bonds', repeats: coats });
   b.material(id, product.name, `${coats.value} ${coats.value === 1 ? 'coat' : 'coats'} of ${q.name}`, volume, product);
   layCoats(b, q, coats.value, pots);
   return { dryFilm, coats, dryPerCoat, wetPerCoat, volume, volumePerCoat };
@@ -82,6 +82,7 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | u
     const last = coat === n;
     if (!times || (last && q.last === 'overcoated' && !times.windowOpens)) continue;
     const window = times.windowOpens && times.windowCloses && !(last && q.last === 'cures') ? { opens: times.windowOpens, closes: times.windowCloses } : undefined;
-    b.wait(q.stage, `wait.${key}`, last && q.last === 'cures' ? `${q.name} cures until it can be handled` : last ? `until the next product bonds on it` : 'until the next coat bonds', last && q.last === 'cures' ? times.sand : (times.windowOpens ?? times.sand), { ...(window ? { window, abrade: b.missed(q.stage, key, q.between, q.area) } : {}), ...b.curing(q.product, last && q.last === 'cures' ? 'sand' : times.windowOpens ? 'opens' : 'sand') });
+    const which = `${q.name} ${coat}${round ? ', second round' : ''}`;
+    b.wait(q.stage, `wait.${key}`, last && q.last === 'cures' ? `${which}: cures until it can be handled` : last ? `${which}: until the next product bonds on it` : `${which}: until the next coat bonds`, last && q.last === 'cures' ? times.sand : (times.windowOpens ?? times.sand), { ...(window ? { window, abrade: b.missed(q.stage, key, q.between, q.area) } : {}), ...b.curing(q.product, last && q.last === 'cures' ? 'sand' : times.windowOpens ? 'opens' : 'sand') });
   }
 }

@@ -9,6 +9,9 @@ import { massOf } from './measures';
 
 /** Largest pot where a sheet states none, kg: as of the laminating resins. */
 const LARGEST_POT = 0.4;
+/** Of a paint with solvent in it, which does not heat itself in a tray, kg. */
+const LARGEST_TRAY = 2;
+const SOLVENT_FREE = 0.95;
 /** Density of a mixed product whose sheet states none, kg/m³. */
 const TYPICAL_DENSITY = 1150;
 
@@ -28,11 +31,16 @@ export function massFor(b: RepairBuilder, id: string, product: Product, volume: 
 /** What the first part of a cup is called. */
 function baseOf(p: Product): BaseName {
   if (p.role === 'finish' && p.kind === 'gel coat') return 'gel coat';
-  if (p.role === 'finish' || p.role === 'coating' || p.role === 'primer' || p.role === 'barrier coat') return 'paint';
+  if (p.role === 'finish' || p.role === 'coating' || (p.role === 'primer' && p.family !== 'epoxy')) return 'paint';
+  // An epoxy primer or barrier is a resin by its chemistry, whatever it is used as.
+  if (p.role === 'primer' || p.role === 'barrier coat') return 'resin';
   if (p.role === 'fabric adhesive') return 'adhesive';
   if ('proportion' in p && p.proportion?.kind === 'cream') return p.family === 'polyester' && p.role === 'surface filler' ? 'gel coat' : 'putty';
   return p.role === 'adhesive' && p.family !== 'epoxy' ? 'adhesive' : 'resin';
 }
+
+/** True for a paint that dries by its solvent besides curing. */
+const solvented = (p: Product): boolean => 'solids' in p && p.solids !== undefined && p.solids < SOLVENT_FREE;
 
 const proportionOf = (p: Product): Proportion | undefined => ('proportion' in p ? p.proportion : undefined);
 
@@ -71,7 +79,7 @@ export function mixed(b: RepairBuilder, m: Mixed): Figure | undefined {
   const times = b.times(m.product);
   if (!p || !d) return undefined;
   const { temperature, dropsPerMl } = b.input.conditions;
-  const pot = 'maximumPot' in m.product && m.product.maximumPot ? b.sheetFigure(`${m.id}.pot`, 'greatest pot', m.product, 'maximumPot', m.product.maximumPot, 'kg') : b.assumed(`${m.id}.pot`, 'greatest pot', LARGEST_POT, 'kg', 'as of the laminating resins; its sheet states none');
+  const pot = 'maximumPot' in m.product && m.product.maximumPot ? b.sheetFigure(`${m.id}.pot`, 'greatest pot', m.product, 'maximumPot', m.product.maximumPot, 'kg') : solvented(m.product) ? b.assumed(`${m.id}.pot`, 'greatest pot', LARGEST_TRAY, 'kg', 'a tray of solvented paint; its sheet states none') : b.assumed(`${m.id}.pot`, 'greatest pot', LARGEST_POT, 'kg', 'as of the laminating resins; its sheet states none');
   const use = times?.usable ?? b.assumed(`${m.id}.use`, 'usable pot life', 1200, 's', 'the sheet states none');
   const count = b.compute(`${m.id}.pots`, `pots of ${m.product.name}`, batchCount, { m: m.mass, pot, t: m.working, use });
   const massEach = b.compute(`${m.id}.potMass`, 'each pot', potMass, { m: m.mass, n: count, least: b.assumed(`${m.id}.leastPot`, 'least pot', p.kind === 'cream' ? LEAST_HARDENER / p.fraction : LEAST_POT, 'kg', 'what a bench scale still measures true') });
