@@ -102,12 +102,12 @@ describe('patterns of a job', () => {
     expect(rolls.length).toBe(1 + CORED.pieces.filter((p) => p.material.rollWidth !== undefined).length);
   });
 
-  it('are refused in words on a paper that is not known, and for a job without plies', async () => {
+  it('are refused in words on a paper that is not known, and for a job with nothing to cut', async () => {
     const odd = await app.call('GET', `/jobs/${ROUND.id}/patterns.pdf?paper=a0`);
     expect(odd.status).toBe(400);
     expect(JSON.stringify(odd.json)).toContain('a4 or letter');
-    const raft = jobs.find((j) => j.id.endsWith('0008'));
-    expect((await app.call('GET', `/jobs/${raft?.id}/patterns.dxf`)).status).toBe(422);
+    const starCracks = jobs.find((j) => j.id.endsWith('0025'));
+    expect((await app.call('GET', `/jobs/${starCracks?.id}/patterns.dxf`)).status).toBe(422);
   });
 });
 

@@ -36,7 +36,7 @@ export function paperRoutes(db: Database, jobs: JobService): readonly Route[] {
     handle: async (req: Request, res: Response) => {
       const job = await jobs.get(uuidOf(param(req, 'id')));
       const found = await planned(db, job);
-      if (!found.plan.laminate) throw new HttpProblem(422, 'This job has no patterns', 'no plies are planned for it');
+      if (patternPieces(found.plan, found.library).length === 0) throw new HttpProblem(422, 'This job has no patterns', 'nothing to be cut is planned for it');
       const body = await make(found, req);
       res.type(type).attachment(`patterns-${fileName(job.document.boat?.name ?? job.document.title ?? 'job')}.${ending}`).send(body);
     },

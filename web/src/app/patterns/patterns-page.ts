@@ -33,7 +33,7 @@ const BUDGET_MS = 10_000;
       <main class="page">
         <header class="spread">
           <div>
-            <p class="muted"><a [routerLink]="['/jobs', id(), 'laminate']">‹ {{ context.document()?.title ?? 'The job' }}</a></p>
+            <p class="muted"><a [routerLink]="['/jobs', id(), plan.stages.includes('laminate') ? 'laminate' : 'survey']">‹ {{ context.document()?.title ?? 'The job' }}</a></p>
             <h1>Patterns and cutting</h1>
           </div>
           <div class="row print">
@@ -43,7 +43,7 @@ const BUDGET_MS = 10_000;
           </div>
         </header>
         @if (pieces().length === 0) {
-          <p class="note-line warn">No plies are planned for this job yet, so there is nothing to cut.</p>
+          <p class="note-line warn">Nothing to be cut is planned for this job yet: no plies, patches or core.</p>
         } @else {
           <p class="muted">{{ pieces().length }} pieces on {{ sheets() }} {{ sheets() === 1 ? 'sheet' : 'sheets' }} of paper. Print at 100 % and measure the bar of 100 mm before cutting. Also for a cutter or plotter:
             <a [href]="url('patterns.dxf')" download>DXF</a>, <a [href]="url('patterns.svg')" download>SVG</a>, <a [href]="url('patterns.csv')" download>points as CSV</a>; lists: <a [href]="url('cut-list.csv')" download>cut list</a>, <a [href]="url('rolls.csv')" download>places on the rolls</a>.</p>
@@ -69,7 +69,7 @@ const BUDGET_MS = 10_000;
                     }
                   </div>
                 } @else {<p class="muted" role="status">Laying out the roll …</p>}
-              } @else {<p class="muted">Cut from a board: {{ names(cut) }}.</p>}
+              } @else {<p class="muted">Cut from a board or an offcut, not off a roll: {{ names(cut) }}.</p>}
             </section>
           }
           <section>
