@@ -54,6 +54,9 @@ test('inflatables: a leak test that is only cooling, a tear patched inside and o
   await page.goBack();
   await page.goto(page.url().replace(/\/mix$/, '/patterns'));
   await expect(panel(page)).toContainText('Patch, inside');
+  const paper = await page.request.get((await page.getByRole('link', { name: 'Patterns, PDF 1:1' }).getAttribute('href')) ?? '');
+  expect(paper.status()).toBe(200);
+  expect((await paper.body()).subarray(0, 5).toString()).toBe('%PDF-');
 });
 
 test('plastics: a crack in ABS, stopped, opened, reinforced and filled', async ({ page }) => {

@@ -45,8 +45,8 @@ const BUDGET_MS = 10_000;
         @if (pieces().length === 0) {
           <p class="note-line warn">Nothing to be cut is planned for this job yet: no plies, patches or core.</p>
         } @else {
-          <p class="muted">{{ pieces().length }} pieces on {{ sheets() }} {{ sheets() === 1 ? 'sheet' : 'sheets' }} of paper. Print at 100 % and measure the bar of 100 mm before cutting. Also for a cutter or plotter:
-            <a [href]="url('patterns.dxf')" download>DXF</a>, <a [href]="url('patterns.svg')" download>SVG</a>, <a [href]="url('patterns.csv')" download>points as CSV</a>; lists: <a [href]="url('cut-list.csv')" download>cut list</a>, <a [href]="url('rolls.csv')" download>places on the rolls</a>.</p>
+          <p class="muted">{{ pieces().length }} {{ pieces().length === 1 ? 'piece' : 'pieces' }} on {{ sheets() }} {{ sheets() === 1 ? 'sheet' : 'sheets' }} of paper. Print at 100 % and measure the bar of 100 mm before cutting. Also for a cutter or plotter:
+            <a [href]="url('patterns.dxf')" download>DXF</a>, <a [href]="url('patterns.svg')" download>SVG</a>, <a [href]="url('patterns.csv')" download>points as CSV</a>; lists: <a [href]="url('cut-list.csv')" download>cut list</a>@if (onRolls()) {, <a [href]="url('rolls.csv')" download>places on the rolls</a>}.</p>
           @for (cut of cuts(); track cut.material.id) {
             <section>
               <div class="spread">
@@ -113,6 +113,7 @@ export class PatternsPage implements OnDestroy {
     return plan ? patternPieces(plan, this.#stores.library()) : [];
   });
   protected readonly cuts = computed(() => rollCuts(this.pieces(), this.#stores.library()));
+  protected readonly onRolls = computed(() => this.cuts().some((c) => c.nest !== undefined));
   readonly #sheets = computed(() => new Map(this.pieces().map((p) => [p.id, tilesOf(p, this.paper()).length])));
   protected readonly sheets = computed(() => [...this.#sheets().values()].reduce((a, b) => a + b, 0));
 
