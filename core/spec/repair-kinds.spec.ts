@@ -279,4 +279,20 @@ describe('wood, metal, gel coat, renewal', () => {
     expect(pot?.mass.value).toBeCloseTo(0.05, 3);
     expect(plan.materials?.find((m) => m.id === 'fill')?.quantity.value).toBeCloseTo(0.05, 3);
   });
+
+  it('are mixed again for every go that sets in between: pots, steps and what is paid for agree', () => {
+    for (const [material, kind, damage] of [
+      ['frp-solid', 'nick', {}],
+      ['steel', 'scratch', { depth: 0.012 }],
+      ['frp-solid', 'void', { depth: 0.006 }],
+    ] as const) {
+      const { plan } = planOf(job(material, kind, { size: [0.3, 0.02], damage, hull: { thickness: 0.02 } }));
+      const [fill, goes] = [plan.repair?.pots.find((p) => p.id === 'fill'), keyOf(plan, 'mix', 'Goes')?.value ?? 0];
+      expect(goes).withContext(`${material} ${kind}`).toBeGreaterThan(1);
+      expect(ids(plan).filter((id) => /^fill\.\d/.test(id)).length).withContext(`${material} ${kind}`).toBe(goes);
+      expect(fill?.count.value).withContext(`${material} ${kind}`).toBeGreaterThanOrEqual(goes);
+      const paid = plan.materials?.find((m) => m.product === fill?.product.name)?.quantity.value ?? 0;
+      expect(paid).withContext(`${material} ${kind}`).toBeGreaterThan((fill?.count.value ?? 0) * (fill?.mass.value ?? 1) - 1e-9);
+    }
+  });
 });

@@ -3,7 +3,7 @@ import type { Cloth, Product } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder, each, perMetre } from '../builder';
-import { grooveVolume, wholeNumber, withLoss } from '../common/measures';
+import { grooveVolume, product2, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { planReinforcement } from '../common/reinforce';
 import type { RepairKind } from '../repair';
@@ -178,12 +178,15 @@ function broken(b: RepairBuilder, part: Part): Figure {
 function fill(b: RepairBuilder, part: Part, volume: Figure, bond: Product, bored: boolean): void {
   const { survey, chain, damage } = b.input;
   const whole = b.compute('whole', 'with what is lost', withLoss, { V: volume, loss: b.assumed('loss', 'lost and squeezed out', LOSS, 'fraction', 'small pots') });
-  const mass = massFor(b, 'fill', bond, whole);
   const inner = linkOf(chain, 'reinforce');
   const cloth = inner?.role === 'cloth' && damage !== 'nick' && damage !== 'worn-edge' && !bored ? planReinforcement(b, inner as Cloth, { length: survey.length, width: part.depth }, 2, 0.05, 'a layer on each face over the joint') : undefined;
   const most = 'maximumPerGo' in bond && bond.maximumPerGo ? b.sheetFigure('perGo', 'thickest in one go', bond, 'maximumPerGo', bond.maximumPerGo, 'm') : b.assumed('perGo', 'thickest in one go', 0.01, 'm', 'usual');
   const goes = damage === 'split-edge' ? b.ledger.given('goes', 'goes', 1, 'count', 'computed', 'thin in a split') : b.compute('goes', 'goes', wholeNumber, { x: bored ? part.thick : part.local, most });
-  mixed(b, { id: 'fill', stage: 'mix', title: bored ? `${bond.name}, with graphite` : bond.name, about: bored ? 'pour the bearing' : 'fill the edge', product: bond, mass, working: b.assumed('working', 'filling', 300, 's', 'minutes'), next: 'can be sanded' });
+  // Every go sets before the next, so every go is a mix of its own.
+  const each = massFor(b, 'fill', bond, b.compute('eachGo', 'each go', shareOf, { X: whole, n: goes }));
+  const mass = b.compute('fillAll', `${bond.name} in all`, product2('kg', 'm = n·m_go', 'goes alike'), { a: each, b: goes });
+  const title = bored ? `${bond.name}, with graphite` : bond.name;
+  mixed(b, { id: 'fill', stage: 'mix', title: goes.value > 1 ? `${title}, each go` : title, about: bored ? 'pour the bearing' : 'fill the edge', product: bond, mass: each, working: b.assumed('working', 'filling', 300, 's', 'minutes'), next: goes.value > 1 ? 'next go' : 'can be sanded', repeats: goes });
   const all = cloth ? b.ledger.sum('bondMass', bond.name, 'kg', [mass, cloth.resin]) : mass;
   if (cloth) mixed(b, { id: 'wetOut', stage: 'mix', title: `${bond.name}, for the cloth`, about: 'a layer on each face', product: bond, mass: cloth.resin, working: b.assumed('clothTime', 'wetting out', 420, 's', 'both faces'), next: 'can be sanded' });
   b.material('bond', bond.name, 'edge', all, bond);

@@ -5,7 +5,8 @@ import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import { RepairBuilder, perM2, perMetre } from '../builder';
 import { planCoats } from '../common/coats';
-import { layerVolume, wholeNumber, withLoss } from '../common/measures';
+import { RATES } from '../../materials/work-rates';
+import { layerVolume, product2, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
 import type { RepairKind } from '../repair';
@@ -76,14 +77,20 @@ export const METAL_KIND: RepairKind = {
     }
     if (bond) {
       const volume = b.compute('volume', 'to build up', withLoss, { V: b.compute('gone', 'gone', layerVolume, { A: survey.area, d: depth }), loss: b.assumed('loss', 'left proud and lost', LOSS, 'fraction', 'small fills') });
-      const mass = massFor(b, 'fill', bond, volume);
       const most = 'maximumPerGo' in bond && bond.maximumPerGo ? b.sheetFigure('perGo', 'thickest in one go', bond, 'maximumPerGo', bond.maximumPerGo, 'm') : b.assumed('perGo', 'thickest in one go', 0.005, 'm', 'usual');
       const goes = b.compute('goes', 'goes', wholeNumber, { x: depth, most });
-      mixed(b, { id: 'fill', stage: 'mix', title: bond.name, about: 'first coat worked into the bright metal wet, then filled', product: bond, mass, working: b.assumed('working', 'filling', 420, 's', 'minutes'), next: 'can be sanded' });
+      // Every go sets before the next, so every go is a mix of its own.
+      const each = massFor(b, 'fill', bond, b.compute('eachGo', 'each go', shareOf, { X: volume, n: goes }));
+      const mass = b.compute('fillAll', `${bond.name} in all`, product2('kg', 'm = n·m_go', 'goes alike'), { a: each, b: goes });
+      mixed(b, { id: 'fill', stage: 'mix', title: goes.value > 1 ? `${bond.name}, each go` : bond.name, about: 'first coat worked into the bright metal wet, then filled', product: bond, mass: each, working: b.assumed('working', 'filling', 420, 's', 'minutes'), next: goes.value > 1 ? 'next go' : 'can be sanded', repeats: goes });
       b.material('fill', bond.name, 'build-up', mass, bond);
-      b.work('mix', 'wetAbrade', 'abrade through a first wet coat of epoxy: no air gets back to the metal', 8, [perM2(40 * MIN, survey.area)], { withNext: true }).work('mix', 'fill', 'fill the pits, proud', 8);
       const times = b.times(bond);
-      if (times) b.wait('mix', 'sets', 'sets until it can be sanded', times.sand, b.curing(bond, 'sand'));
+      for (let go = 1; go <= goes.value; go += 1) {
+        b.work('mix', `mixFill.${go}`, 'mix', RATES.mixBatch / 60, [], { withNext: true });
+        if (go === 1) b.work('mix', 'wetAbrade', 'abrade through a first wet coat of epoxy: no air gets back to the metal', 8, [perM2(40 * MIN, survey.area)], { withNext: true });
+        b.work('mix', `fill.${go}`, go > 1 ? `abrade, fill the pits, go ${go}` : 'fill the pits, proud', 8);
+        if (times) b.wait('mix', `sets.${go}`, go === goes.value ? 'sets until it can be sanded' : 'sets before the next go', times.sand, b.curing(bond, 'sand'));
+      }
       b.at('mix').key('Build-up', volume, 'ml', 1).key('Goes', goes).say(words`${ml(volume, 1)} of ${lower(bond.name)} in ${goes} ${goes.value === 1 ? 'go' : 'goes'}${primer ? words`, over ${lower(primer.name)}` : ''}.`);
       b.at('mix').note(['Epoxy only: polyester lets go of metal with the first frost or flexing.']);
     }
