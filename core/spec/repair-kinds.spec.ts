@@ -291,6 +291,11 @@ describe('wood, metal, gel coat, renewal', () => {
       expect(goes).withContext(`${material} ${kind}`).toBeGreaterThan(1);
       expect(ids(plan).filter((id) => /^fill\.\d/.test(id)).length).withContext(`${material} ${kind}`).toBe(goes);
       expect(fill?.count.value).withContext(`${material} ${kind}`).toBeGreaterThanOrEqual(goes);
+      // What has set enough to be sanded holds the next go only where it was abraded, and that makes dust.
+      expect(ids(plan).indexOf('abrade.2')).withContext(`${material} ${kind}`).toBeGreaterThan(ids(plan).indexOf('sets.1'));
+      expect(ids(plan).indexOf('fill.2')).withContext(`${material} ${kind}`).toBeGreaterThan(ids(plan).indexOf('abrade.2'));
+      expect(ids(plan)).withContext(`${material} ${kind}`).toContain('abrade.2');
+      expect(plan.repair?.cautions.filter((c) => c.stage === 'mix').map((c) => c.text).join(' ')).withContext(`${material} ${kind}`).toMatch(/dust.*P3/i);
       const paid = plan.materials?.find((m) => m.product === fill?.product.name)?.quantity.value ?? 0;
       expect(paid).withContext(`${material} ${kind}`).toBeGreaterThan((fill?.count.value ?? 0) * (fill?.mass.value ?? 1) - 1e-9);
     }

@@ -3,6 +3,7 @@ import type { Cloth, Product } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder, each, perMetre } from '../builder';
+import { abradeBetween } from '../common/goes';
 import { grooveVolume, product2, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { planReinforcement } from '../common/reinforce';
@@ -193,6 +194,7 @@ function fill(b: RepairBuilder, part: Part, volume: Figure, bond: Product, bored
   if (bored) b.material('graphite', 'graphite powder', '20 parts in 100', b.ledger.record('graphite', 'graphite', { id: 'repairs/edge/plan', expression: 'm = 0.2·m_epoxy', unit: 'kg', source: 'stirred in until it is as thick as cream' }, 0.2 * mass.value, { m: mass }), b.input.library.products.find((p) => p.id === 'graphite'));
   const times = b.times(bond);
   for (let go = 1; go <= goes.value; go += 1) {
+    abradeBetween(b, go);
     b.work('mix', `mix.${go}`, bored ? 'mix, stir graphite in' : 'mix', RATES.mixBatch / 60, [], { withNext: true });
     b.work('mix', `fill.${go}`, bored ? 'fill through from below, no air' : goes.value > 1 ? `fill, go ${go}, proud on both faces` : 'fill, proud on both faces', 8);
     if (times) b.wait('mix', `sets.${go}`, go === goes.value ? 'sets until it can be worked' : 'sets before the next go', times.sand, b.curing(bond, 'sand'));

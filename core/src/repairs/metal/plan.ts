@@ -6,6 +6,7 @@ import { formula } from '../../trace/formula';
 import { RepairBuilder, perM2, perMetre } from '../builder';
 import { planCoats } from '../common/coats';
 import { RATES } from '../../materials/work-rates';
+import { abradeBetween } from '../common/goes';
 import { layerVolume, product2, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
@@ -86,9 +87,10 @@ export const METAL_KIND: RepairKind = {
       b.material('fill', bond.name, 'build-up', mass, bond);
       const times = b.times(bond);
       for (let go = 1; go <= goes.value; go += 1) {
+        abradeBetween(b, go);
         b.work('mix', `mixFill.${go}`, 'mix', RATES.mixBatch / 60, [], { withNext: true });
         if (go === 1) b.work('mix', 'wetAbrade', 'abrade through a first wet coat of epoxy: no air gets back to the metal', 8, [perM2(40 * MIN, survey.area)], { withNext: true });
-        b.work('mix', `fill.${go}`, go > 1 ? `abrade, fill the pits, go ${go}` : 'fill the pits, proud', 8);
+        b.work('mix', `fill.${go}`, go > 1 ? `fill the pits, go ${go}` : 'fill the pits, proud', 8);
         if (times) b.wait('mix', `sets.${go}`, go === goes.value ? 'sets until it can be sanded' : 'sets before the next go', times.sand, b.curing(bond, 'sand'));
       }
       b.at('mix').key('Build-up', volume, 'ml', 1).key('Goes', goes).say(words`${ml(volume, 1)} of ${lower(bond.name)} in ${goes} ${goes.value === 1 ? 'go' : 'goes'}${primer ? words`, over ${lower(primer.name)}` : ''}.`);

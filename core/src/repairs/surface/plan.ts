@@ -5,6 +5,7 @@ import type { Product } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder, perM2, perMetre } from '../builder';
+import { abradeBetween } from '../common/goes';
 import { grooveVolume, grooveWidth, product2, shareOf, stripArea, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
@@ -121,6 +122,7 @@ function fill(b: RepairBuilder, o: Opened, bond: Product): void {
   b.material('fill', bond.name, `${goes.value} ${goes.value === 1 ? 'go' : 'goes'}`, all, bond);
   const times = b.times(bond);
   for (let go = 1; go <= goes.value; go += 1) {
+    abradeBetween(b, go);
     b.work('mix', `mixFill.${go}`, 'tint, mix, no bubbles', RATES.mixBatch / 60 + 2, [], { withNext: true });
     b.work('mix', `fill.${go}`, goes.value > 1 ? `fill, go ${go}` : 'fill, a little proud, film over it', 4, o.line ? [perMetre(4 * MIN, o.line.length)] : [perM2(40 * MIN, o.face)]);
     if (times) b.wait('mix', `sets.${go}`, go === goes.value ? 'cures under film until it can be sanded' : 'sets before the next go', times.sand, b.curing(bond, 'sand'));
