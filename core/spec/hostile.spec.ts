@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { LIBRARY, STAGES, documentChanges, findingHistory, mergeDocuments, openJobFile, plainText, planRepair, readJob, stageSentence, type JobDocument, type Shop } from '../src/index';
 import { publicPlan, workOrder, workOrderDrawings, workOrderMarkdown } from '../src/papers';
+import { anyJob, anyYard } from './any-document';
 import { BASE, CLOCK } from './support';
 
 /** The same inputs on every machine; a slow one tries fewer of them, never longer. */
@@ -116,6 +117,20 @@ describe('hostile and extreme input', () => {
         expect(broken(shown(document, shop))).toBeUndefined();
       }),
       { ...BOUNDS, numRuns: 8 },
+    );
+  }, 90_000);
+
+  it('of every field that the schema has, in any yard, is planned without a fault and without a number that is none', () => {
+    fc.assert(
+      fc.property(anyJob, anyYard, (document, shop) => {
+        const { job, problems } = readJob(document);
+        expect(problems.filter((p) => p.severity === 'error')).toEqual([]);
+        if (!job) return;
+        const { plan, fault } = planRepair(job, LIBRARY, shop, { ...CLOCK, timeZone: 'Europe/Oslo' });
+        expect(fault).toBeUndefined();
+        if (plan) expect(allFinite(plan)).toBeTrue();
+      }),
+      { ...BOUNDS, numRuns: 300 },
     );
   }, 90_000);
 

@@ -39,16 +39,33 @@ export function planRepair(job: Job, library: Library, shop: Shop, clock: Clock)
 
 /** A planner with a memory of its last plan. */
 export function createPlanner(): Planner {
-  const memo = new StageMemo();
+  let memo = new StageMemo();
   return {
     plan(job, library, shop, clock) {
-      memo.begin();
-      const { timing, needs, ...plan } = compose(memo, job, library, shop, clock);
-      const trace = memo.lazyTrace();
-      const missed = plan.timeline ? missedWindows(plan.timeline) : [];
-      return { plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }), problems: [...missing(job), ...memo.problems, ...missed], timing, ...(needs ? { needs } : {}) };
+      try {
+        return planWith(memo, job, library, shop, clock);
+      } catch (fault) {
+        // One job that nobody foresaw must not take a board or a list with it. What was half kept is let go.
+        memo = new StageMemo();
+        return { problems: [...missing(job), UNFORESEEN], fault };
+      }
     },
   };
+}
+
+const UNFORESEEN: Problem = {
+  severity: 'error',
+  path: '(job)',
+  what: 'this job could not be worked out: something in it was not foreseen',
+  suggestion: 'take back the last entry; all that was entered is kept. Please send the job file to whoever looks after Nelbo',
+};
+
+function planWith(memo: StageMemo, job: Job, library: Library, shop: Shop, clock: Clock): PlanResult {
+  memo.begin();
+  const { timing, needs, ...plan } = compose(memo, job, library, shop, clock);
+  const trace = memo.lazyTrace();
+  const missed = plan.timeline ? missedWindows(plan.timeline) : [];
+  return { plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }), problems: [...missing(job), ...memo.problems, ...missed], timing, ...(needs ? { needs } : {}), ...(memo.fault === undefined ? {} : { fault: memo.fault }) };
 }
 
 /** What no default can stand for. */

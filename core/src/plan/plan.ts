@@ -163,5 +163,7 @@ export interface PlanResult {
   readonly timing?: Timing;
   /** What has to be laid out before the plan can be worked out to the end. */
   readonly needs?: 'repairs';
+  /** What stopped the planner where nobody foresaw it: a fault of ours, for the log of whoever asked. */
+  readonly fault?: unknown;
   readonly problems: readonly Problem[];
 }

@@ -9,6 +9,7 @@ interface Kept {
   readonly output: unknown;
   readonly entries: readonly TraceEntry[];
   readonly problems: readonly Problem[];
+  readonly fault?: unknown;
 }
 
 /**
@@ -20,9 +21,13 @@ export class StageMemo {
   #entries: (readonly TraceEntry[])[] = [];
   #problems: Problem[] = [];
 
+  /** The first thing of this run that nobody foresaw. */
+  fault: unknown;
+
   begin(): void {
     this.#entries = [];
     this.#problems = [];
+    this.fault = undefined;
   }
 
   /** The trace of the run so far, made into a table by id when it is first asked for. */
@@ -49,12 +54,14 @@ export class StageMemo {
    */
   run<I, O>(stage: string, input: I, work: (input: I, ledger: Ledger) => O): O | undefined {
     let kept = this.#kept.get(stage);
-    if (!kept || !sameData(kept.input, input)) {
+    // What failed unforeseen is tried again: who knows what it hung on.
+    if (!kept || kept.fault !== undefined || !sameData(kept.input, input)) {
       kept = { input, ...attempt(stage, (ledger) => work(input, ledger)) };
       this.#kept.set(stage, kept);
     }
     this.#entries.push(kept.entries);
     this.#problems.push(...kept.problems);
+    this.fault ??= kept.fault;
     return kept.output as O | undefined;
   }
 }
@@ -65,14 +72,12 @@ function attempt(stage: string, work: (ledger: Ledger) => unknown): Omit<Kept, '
     const output = work(ledger);
     return { output, entries: ledger.entries, problems: ledger.problems };
   } catch (e) {
-    if (!(e instanceof NotFinite)) throw e;
-    const problem: Problem = {
-      severity: 'error',
-      path: stage,
-      stage: stage as Stage,
-      what: `${e.label} cannot be worked out from these figures`,
-      suggestion: 'check the sizes and thicknesses of the job',
-    };
-    return { output: undefined, entries: [], problems: [...ledger.problems, problem] };
+    const at = { severity: 'error', path: stage, stage: stage as Stage } as const;
+    const problem: Problem =
+      e instanceof NotFinite
+        ? { ...at, what: `${e.label} cannot be worked out from these figures`, suggestion: 'check the sizes and thicknesses of the job' }
+        : { ...at, what: 'this could not be worked out: something in the job was not foreseen', suggestion: 'take back the last entry; all that was entered is kept' };
+    // The other stages go on: what can be planned still is.
+    return { output: undefined, entries: [], problems: [...ledger.problems, problem], ...(e instanceof NotFinite ? {} : { fault: e }) };
   }
 }

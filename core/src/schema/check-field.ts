@@ -33,15 +33,24 @@ export function checkLeaf(field: QuantityField | ChoiceField | TextField | Insta
         ? { ok: true, value }
         : { ok: false, what: `${field.label} is not a time of day`, allowed: '00:00 to 23:59', suggestion: 'write it as 07:30' };
     case 'instant':
-      return typeof value === 'string' && /^\d{4}-\d\d-\d\dT/.test(value) && Number.isFinite(Date.parse(value))
-        ? { ok: true, value }
-        : {
-            ok: false,
-            what: `${field.label} is not a date and time`,
-            allowed: 'ISO 8601',
-            suggestion: 'write it as 2026-11-24T07:30:00Z',
-          };
+      return checkInstant(field, value);
   }
+}
+
+/** Years that a date of a repair may lie in. */
+export const YEARS = { first: 1900, last: 2100 } as const;
+const INSTANT = /^(\d{4})-(\d\d)-(\d\d)T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?(Z|[+-](0\d|1[0-4]):?[0-5]\d)?$/;
+
+/** A date and time of ISO 8601 on a day that the calendar has, in the years 1900 to 2100. */
+function checkInstant(field: InstantField, value: unknown): Checked {
+  const suggestion = 'write it as 2026-11-24T07:30:00Z';
+  const m = typeof value === 'string' ? INSTANT.exec(value) : null;
+  const [year, month, day] = m ? m.slice(1, 4).map(Number) : [0, 0, 0];
+  // The calendar turns the 30th of February into the 2nd of March; no such day was meant.
+  const there = m !== null && new Date(Date.UTC(year, month - 1, day)).getUTCDate() === day && month >= 1 && month <= 12;
+  if (!there || !Number.isFinite(Date.parse(m[0]))) return { ok: false, what: `${field.label} is not a date and time`, allowed: 'ISO 8601', suggestion };
+  if (year < YEARS.first || year > YEARS.last) return { ok: false, what: `${field.label} lies in the year ${year}`, allowed: `${YEARS.first} to ${YEARS.last}`, suggestion: 'check the year' };
+  return { ok: true, value };
 }
 
 function checkQuantity(field: QuantityField, value: unknown): Checked {
@@ -74,14 +83,19 @@ function checkChoice(field: ChoiceField, value: unknown): Checked {
   const near = typeof value === 'string' ? nearest(value, keys) : undefined;
   return {
     ok: false,
-    what: `${field.label} ${typeof value === 'string' ? `“${value}” is not known` : 'must be one of a list'}`,
+    what: `${field.label} ${typeof value === 'string' ? `“${shortened(value)}” is not known` : 'must be one of a list'}`,
     allowed: keys.join(', '),
     suggestion: near ? `did you mean “${near}”?` : `choose ${keys[0]}`,
   };
 }
 
+/** No name of ours is longer: a longer word is near to none. */
+const LONGEST_NAME = 60;
+const shortened = (word: string): string => (word.length > LONGEST_NAME ? `${word.slice(0, LONGEST_NAME)}…` : word);
+
 /** The known word with the most letter pairs in common (Dice coefficient), if any is near. */
 export function nearest(word: string, known: readonly string[]): string | undefined {
+  if (word.length > LONGEST_NAME) return undefined;
   const pairs = (s: string): string[] => Array.from({ length: Math.max(0, s.length - 1) }, (_, i) => s.slice(i, i + 2).toLowerCase());
   const mine = pairs(word);
   let best: { key: string; score: number } | undefined;

@@ -4,7 +4,7 @@ import { readJob } from './read-job';
 import { storable } from './storable';
 
 /** A job file may be no longer than this many characters. */
-export const JOB_FILE_LIMIT = 10_000_000;
+export const JOB_FILE_LIMIT = 4_000_000;
 
 /** How other kinds of files begin. */
 const BEGINNINGS: readonly (readonly [string, string])[] = [

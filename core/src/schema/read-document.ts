@@ -22,15 +22,82 @@ export function readDocument(
       ],
     };
   }
-  const problems = validate(document, schema);
-  const bad = new Set(problems.map((p) => p.path));
-  const value = (convert(document, fields, '', bad, problems) ?? {}) as Record<string, unknown>;
-  return { value, problems };
+  const bounds: Bounds = { problems: [], unknown: 0 };
+  const known = within(document, fields, '', bounds);
+  const beyond = new Set(bounds.problems.map((p) => p.path));
+  const problems = [...validate(known, schema).filter((p) => !beyond.has(p.path)), ...bounds.problems];
+  const bad = problems.filter((p) => p.severity === 'error').map((p) => p.path);
+  const value = (convert(known, fields, '', new Set(bad), new Set(bad.flatMap(upTo))) ?? {}) as Record<string, unknown>;
+  return { value, problems: told(problems) };
+}
+
+/** As many bad fields are told one by one: whoever has more has another kind of file. */
+const MOST_TOLD = 200;
+/** As many unknown fields are looked at. */
+const MOST_UNKNOWN = 100;
+
+/** What is found of a document before the schema looks at it. */
+interface Bounds {
+  readonly problems: Problem[];
+  unknown: number;
+}
+
+const NONE: ReadonlySet<string> = new Set();
+
+/** A path and all that lead to it: "a.0.b" → "a", "a.0", "a.0.b". */
+function upTo(path: string): string[] {
+  const names = path.split('.');
+  return names.map((_, i) => names.slice(0, i + 1).join('.'));
+}
+
+function told(problems: readonly Problem[]): Problem[] {
+  if (problems.length <= MOST_TOLD) return [...problems];
+  return [...problems.slice(0, MOST_TOLD), { severity: 'error', path: '(document)', what: `${problems.length - MOST_TOLD} more fields cannot be used`, suggestion: 'is it another kind of document?' }];
+}
+
+/**
+ * The fields of a document that its table knows, with every list within what its field allows. The schema looks at
+ * these only: it tells every bad entry, and a hundred thousand of them exhaust time and stack.
+ */
+function within(value: unknown, field: Field, path: string, found: Bounds): unknown {
+  const at = (name: string | number): string => (path === '' ? String(name) : `${path}.${name}`);
+  switch (field.kind) {
+    case 'group': {
+      if (typeof value !== 'object' || value === null || Array.isArray(value)) return value;
+      const known: Record<string, unknown> = {};
+      for (const [name, v] of Object.entries(value)) {
+        // An inherited name ("constructor") is no field.
+        const f = Object.hasOwn(field.fields, name) ? field.fields[name] : undefined;
+        if (f) known[name] = within(v, f, at(name), found);
+        else noteUnknown(path, name, field, found);
+      }
+      return known;
+    }
+    case 'list':
+    case 'tuple': {
+      const most = field.kind === 'list' ? field.max : field.length;
+      if (!Array.isArray(value)) return value;
+      if (value.length > most) {
+        // Left out whole: nobody knows which of the entries were meant.
+        found.problems.push({ severity: 'error', path, what: `${field.label} holds ${value.length}`, allowed: `at most ${most}`, suggestion: 'leave out what is not needed' });
+        return undefined;
+      }
+      return field.kind === 'tuple' ? value : value.map((v, i) => within(v, field.item, at(i), found));
+    }
+    default:
+      return value;
+  }
+}
+
+function noteUnknown(path: string, name: string, field: GroupField, found: Bounds): void {
+  found.unknown += 1;
+  if (found.unknown <= MOST_UNKNOWN) found.problems.push(unknownField(path === '' ? name : `${path}.${name}`, name, Object.keys(field.fields)));
+  else if (found.unknown === MOST_UNKNOWN + 1) found.problems.push({ severity: 'error', path: '(document)', what: `has more than ${MOST_UNKNOWN} unknown fields`, allowed: `up to ${MOST_UNKNOWN}`, suggestion: 'is it another kind of document? Remove what is not a field of this one' });
 }
 
 function validate(document: unknown, schema: AnySchema): Problem[] {
   try {
-    schema.validateSync(document, { abortEarly: false, strict: true });
+    schema.validateSync(document, { abortEarly: false, strict: true, disableStackTrace: true });
     return [];
   } catch (e) {
     if (!(e instanceof ValidationError)) throw e;
@@ -46,7 +113,8 @@ function validate(document: unknown, schema: AnySchema): Problem[] {
   }
 }
 
-function convert(value: unknown, field: Field, path: string, bad: ReadonlySet<string>, problems: Problem[]): unknown {
+/** @param hurt every path on the way to a bad field, the field itself included */
+function convert(value: unknown, field: Field, path: string, bad: ReadonlySet<string>, hurt: ReadonlySet<string>): unknown {
   if (value === undefined || bad.has(path)) return undefined;
   const at = (name: string | number): string => (path === '' ? String(name) : `${path}.${name}`);
   switch (field.kind) {
@@ -54,13 +122,7 @@ function convert(value: unknown, field: Field, path: string, bad: ReadonlySet<st
       if (typeof value !== 'object' || value === null || Array.isArray(value)) return undefined;
       const out: Record<string, unknown> = {};
       for (const [name, v] of Object.entries(value)) {
-        // An inherited name ("constructor") is no field.
-        const f = Object.hasOwn(field.fields, name) ? field.fields[name] : undefined;
-        if (!f) {
-          problems.push(unknownField(at(name), name, Object.keys(field.fields)));
-          continue;
-        }
-        const read = convert(v, f, at(name), bad, problems);
+        const read = convert(v, field.fields[name], at(name), bad, hurt);
         if (read !== undefined) out[name] = read;
       }
       return out;
@@ -69,11 +131,11 @@ function convert(value: unknown, field: Field, path: string, bad: ReadonlySet<st
       if (!Array.isArray(value)) return undefined;
       // An entry with any bad field is left out whole: half a finding is none.
       return value
-        .filter((_, i) => ![...bad].some((b) => b === at(i) || b.startsWith(`${at(i)}.`)))
-        .map((v, i) => convert(v, field.item, at(i), new Set(), problems));
+        .filter((_, i) => !hurt.has(at(i)))
+        .map((v, i) => convert(v, field.item, at(i), NONE, hurt));
     case 'tuple':
       if (!Array.isArray(value) || value.some((_, i) => bad.has(at(i)))) return undefined;
-      return value.map((v, i) => convert(v, field.item, at(i), bad, problems));
+      return value.map((v, i) => convert(v, field.item, at(i), bad, hurt));
     default: {
       const checked = checkLeaf(field, value);
       return checked.ok ? checked.value : undefined;

@@ -63,7 +63,12 @@ export function mapReadings(input: ReadingsInput, ledger: Ledger): ReadingMap {
   return { cells, limit, bad: ledger.record('badArea', 'dull or wet ground', nearest, bad, { n: count, ...(limit ? { limit } : {}) }) };
 }
 
-function cellsOf(points: readonly Point[]): readonly Outline[] {
+/** Readings closer than this are at one place, m: nobody sets a meter down finer, and cells of places that nearly meet have no corners. */
+const SAME_PLACE = 1e-5;
+const snapped = (x: number): number => Math.round(x / SAME_PLACE) * SAME_PLACE;
+
+function cellsOf(places: readonly Point[]): readonly Outline[] {
+  const points = places.map((p) => ({ x: snapped(p.x), y: snapped(p.y) }));
   const centre = middle(points);
   const { length, width } = extent(points);
   const reach = Math.max(length, width, 0.02);

@@ -22,6 +22,11 @@ const EXAMPLE: Record<Dimension, string> = {
   money: '65',
 };
 
+/** No quantity that a person writes is longer; what is longer is refused unread, so that reading takes no time to speak of. */
+export const LONGEST_QUANTITY = 80;
+/** As much of a text that cannot be read as a message repeats. */
+const SHOWN = 40;
+
 const lookup = new Map<string, UnitSymbol>();
 for (const [symbol, definition] of Object.entries(UNITS) as [UnitSymbol, UnitDefinition][]) {
   for (const spelling of [symbol, ...(definition.aliases ?? [])]) lookup.set(normalise(spelling), symbol);
@@ -65,6 +70,7 @@ export function parseQuantity(input: unknown, dimension: Dimension, bareUnit?: U
     return Number.isFinite(input) ? { ok: true, value: input } : fail('is not a finite number', `write it as ${example}`);
   }
   if (typeof input !== 'string') return fail('is neither a number nor a text with a unit', `write it as ${example}`);
+  if (input.length > LONGEST_QUANTITY) return fail(`is too long for a quantity: “${input.slice(0, SHOWN)}…”`, `write it as ${example}, in at most ${LONGEST_QUANTITY} characters`);
   let rest = input.trim();
   if (rest === '') return fail('is empty', `write it as ${example}`);
 

@@ -7,7 +7,7 @@ import { HttpProblem } from '../http/problem';
 import type { Route } from '../http/route';
 import { components as c } from '../http/schemas';
 import { queryOf, yesOrNo } from '../http/validate';
-import { fileName } from '../jobs/routes';
+import { fileName } from '../jobs/file-name';
 import { readShop } from '../shop/queries';
 import { restoreBackup } from './restore';
 import { writeBackup } from './write';

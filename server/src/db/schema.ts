@@ -91,6 +91,12 @@ export const photos = pgTable(
   (t) => [index('photos_job').on(t.jobId, t.madeAt)],
 );
 
+/**
+ * Which yard this is: one row. The epoch is made anew by every restore, since versions of jobs then begin anew: a page
+ * that still shows the yard before it must not save over this one because the numbers happen to meet.
+ */
+export const yard = pgTable('yard', { id: integer('id').primaryKey(), epoch: uuid('epoch').notNull().defaultRandom() });
+
 /** The yard itself: one row. */
 export const shop = pgTable('shop', {
   id: integer('id').primaryKey(),

@@ -1,6 +1,5 @@
 import type { NextFunction, Request, Response } from 'express';
 import type { Problem } from '@nelbo/core';
-import { JSON_LIMIT_MB } from './route';
 
 /** An error with its HTTP answer, as problem+json (RFC 9457). */
 export class HttpProblem extends Error {
@@ -21,10 +20,14 @@ export function invalid(problems: readonly Problem[]): HttpProblem {
   return new HttpProblem(422, 'Some fields cannot be used', problems.map((p) => `${p.path}: ${p.what}`).join('; '), { problems });
 }
 
+/** Largest body of JSON. */
+export const JSON_LIMIT_MB = 4;
+
 /** What a request sent is larger than Nelbo takes. */
 export const tooLarge = (): HttpProblem => new HttpProblem(413, 'The request is too large', `a job file may take up to ${JSON_LIMIT_MB} MB; a whole yard goes through Restore`);
 
-function send(res: Response, p: HttpProblem): void {
+/** Answers with a problem. */
+export function sendProblem(res: Response, p: HttpProblem): void {
   if (p.status === 503) res.set('Retry-After', '1');
   res
     .status(p.status)
@@ -32,9 +35,13 @@ function send(res: Response, p: HttpProblem): void {
     .send(JSON.stringify({ type: 'about:blank', title: p.title, status: p.status, detail: p.detail, ...p.extra }));
 }
 
-/** SQLSTATE classes and socket errors that mean "the database is away for a moment": 08 connection, 53 resources, 57P shutdown. */
-const AWAY = /^(08|53|57P)|^E(CONNREFUSED|CONNRESET|PIPE|TIMEDOUT)$/;
-const AWAY_MESSAGE = /Connection terminated|timeout exceeded when trying to connect/i;
+/**
+ * SQLSTATE classes and socket errors that mean "the database is away or too busy for a moment": 08 connection, 53
+ * resources, 57 shutdown or a statement that took too long, 40 deadlock or rollback, 55P03 a lock that did not come,
+ * 25P0x a transaction that was ended from outside.
+ */
+const AWAY = /^(08|53|57|40|55P03|25P0[1-4])|^E(CONNREFUSED|CONNRESET|CONNABORTED|PIPE|TIMEDOUT|HOSTUNREACH|NOTFOUND|AI_AGAIN)$/;
+const AWAY_MESSAGE = /connection terminated|timeout exceeded when trying to connect|not queryable|connection error|client was closed|query read timeout|socket has been ended|database system is/i;
 /** SQLSTATE classes of values that the database cannot keep: 22 data exception, 54 limit exceeded. */
 const UNKEEPABLE = /^(22|54)/;
 
@@ -73,6 +80,6 @@ export function problemHandler(log: (error: unknown) => void) {
     if (res.headersSent) return next(error);
     const foreseen = problemOf(error);
     if (!foreseen) log(error);
-    send(res, foreseen ?? new HttpProblem(500, 'Something went wrong on the server', 'what was saved before is safe; try again'));
+    sendProblem(res, foreseen ?? new HttpProblem(500, 'Something went wrong on the server', 'what was saved before is safe; try again'));
   };
 }

@@ -1,4 +1,6 @@
-import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
+import type { Express, Request, RequestHandler, Response } from 'express';
+import { BODY_LIMITS, declared, inTime, json, type BodyLimits } from './body';
+import { RATE_LIMITS, atOnce, heavyLimit, type RateLimits } from './limits';
 
 type JsonSchema = Record<string, unknown>;
 
@@ -19,6 +21,10 @@ export interface Route {
   readonly path: string;
   readonly summary: string;
   readonly query?: Readonly<Record<string, { readonly description: string; readonly schema: JsonSchema }>>;
+  /** Made in threads or of the whole yard: limited in number and how often. */
+  readonly heavy?: true;
+  /** Never ends by itself. */
+  readonly stream?: true;
   /** A JSON body is parsed and limited; the bytes of any other kind are left to the handler. */
   readonly body?: { readonly description: string; readonly type?: string; readonly schema?: JsonSchema };
   readonly answers: Readonly<Record<number, Answer>>;
@@ -28,16 +34,30 @@ export interface Route {
 }
 
 export const API = '/api/v1';
-export const JSON_LIMIT_MB = 10;
+
+export interface MountLimits {
+  readonly rates?: RateLimits;
+  readonly bodies?: BodyLimits;
+}
 
 /** Puts routes on an application. */
-export function mount(app: Express, routes: readonly Route[]): void {
-  const json = express.json({ limit: JSON_LIMIT_MB * 1_000_000 });
+export function mount(app: Express, routes: readonly Route[], { rates = RATE_LIMITS, bodies = BODY_LIMITS }: MountLimits = {}): void {
+  const heavy = heavyLimit(rates);
+  const streams = atOnce(rates.streams, 'screens');
+  // Bodies that are not JSON are files: some megabytes each, held until they are read.
+  const files = atOnce(FILES_AT_ONCE, 'files');
   for (const route of routes) {
-    const parsed: RequestHandler[] = route.body && route.body.type === undefined ? [json] : [];
-    app[route.method](API + route.path.replace(/\{(\w+)\}/g, ':$1'), ...parsed, route.handle);
+    const before: RequestHandler[] = [...(route.heavy ? [heavy] : []), ...(route.stream ? [streams] : [])];
+    if (route.body) {
+      const type = route.body.type ?? JSON_TYPE;
+      before.push(declared(type), ...(type === JSON_TYPE ? [inTime(bodies.idleMs, bodies.wholeMs), json] : [files, inTime(bodies.idleMs, bodies.fileMs)]));
+    }
+    app[route.method](API + route.path.replace(/\{(\w+)\}/g, ':$1'), ...before, route.handle);
   }
 }
+
+const JSON_TYPE = 'application/json';
+const FILES_AT_ONCE = 8;
 
 /** A parameter of the path. */
 export const param = (req: Request, name: string): string => String(req.params[name]);

@@ -1,8 +1,9 @@
-import { and, count, desc, eq, ilike, lt, or, sql } from 'drizzle-orm';
+import { and, count, desc, eq, getTableColumns, ilike, lt, or, sql } from 'drizzle-orm';
 import type { Database } from '../db/connect';
-import { jobRevisions, jobs } from '../db/schema';
+import { jobRevisions, jobs, yard } from '../db/schema';
 
-export type JobRow = typeof jobs.$inferSelect;
+/** A job with the epoch of the yard that its version counts in. */
+export type JobRow = typeof jobs.$inferSelect & { readonly epoch: string };
 export type RevisionRow = typeof jobRevisions.$inferSelect;
 
 export interface NewJob {
@@ -24,6 +25,8 @@ export interface JobFilter {
   readonly limit: number;
   readonly offset: number;
 }
+
+const withEpoch = { ...getTableColumns(jobs), epoch: sql<string>`(select ${yard.epoch} from ${yard})` };
 
 /** What a list shows of a job, without its description. */
 const summary = {
@@ -54,48 +57,54 @@ export async function listJobs(db: Database, filter: JobFilter) {
 /** Whole jobs that are under way (neither archived nor reported done), the last touched first. */
 export function listUnderWay(db: Database, limit: number): Promise<JobRow[]> {
   const finished = sql`coalesce(${jobs.document} -> 'schedule' -> 'done', '[]'::jsonb) @> '[{"stage": "log"}]'::jsonb`;
-  return db.select().from(jobs).where(and(eq(jobs.archived, false), sql`not (${finished})`)).orderBy(desc(jobs.updatedAt), jobs.id).limit(limit);
+  return db.select(withEpoch).from(jobs).where(and(eq(jobs.archived, false), sql`not (${finished})`)).orderBy(desc(jobs.updatedAt), jobs.id).limit(limit);
 }
 
 export async function getJob(db: Database, id: string): Promise<JobRow | undefined> {
-  const [row] = await db.select().from(jobs).where(eq(jobs.id, id));
+  const [row] = await db.select(withEpoch).from(jobs).where(eq(jobs.id, id));
   return row;
 }
 
 /** Inserts a job once. @returns undefined when the id is there already */
 export async function insertJob(db: Database, job: NewJob, label: SaveLabel = {}): Promise<JobRow | undefined> {
   return db.transaction(async (tx) => {
-    const [row] = await tx.insert(jobs).values({ ...job, version: 1 }).onConflictDoNothing().returning();
+    const [row] = await tx.insert(jobs).values({ ...job, version: 1 }).onConflictDoNothing().returning(withEpoch);
     if (row) await tx.insert(jobRevisions).values({ jobId: row.id, version: 1, document: job.document, ...label });
     return row;
   });
+}
+
+/** The version that a saver knew, and the epoch that it counts in where the saver says so. */
+export interface Known {
+  readonly version: number;
+  readonly epoch?: string;
 }
 
 /**
  * Saves a new version if the caller knew the latest one. The row lock of UPDATE decides between two savers.
  * @returns undefined when `known` is stale
  */
-export async function updateJob(db: Database, known: number, job: NewJob, label: SaveLabel = {}): Promise<JobRow | undefined> {
+export async function updateJob(db: Database, known: Known, job: NewJob, label: SaveLabel = {}): Promise<JobRow | undefined> {
   return db.transaction(async (tx) => {
     const [row] = await tx
       .update(jobs)
-      .set({ title: job.title, boat: job.boat, document: job.document, version: known + 1, updatedAt: sql`now()` })
-      .where(and(eq(jobs.id, job.id), eq(jobs.version, known)))
-      .returning();
+      .set({ title: job.title, boat: job.boat, document: job.document, version: known.version + 1, updatedAt: sql`now()` })
+      .where(and(eq(jobs.id, job.id), eq(jobs.version, known.version), known.epoch === undefined ? undefined : sql`${known.epoch} = (select ${yard.epoch} from ${yard})`))
+      .returning(withEpoch);
     if (row) await tx.insert(jobRevisions).values({ jobId: row.id, version: row.version, document: job.document, ...label });
     return row;
   });
 }
 
 export async function setArchived(db: Database, id: string, archived: boolean): Promise<JobRow | undefined> {
-  const [row] = await db.update(jobs).set({ archived }).where(eq(jobs.id, id)).returning();
+  const [row] = await db.update(jobs).set({ archived }).where(eq(jobs.id, id)).returning(withEpoch);
   return row;
 }
 
-/** Whether a save of that client-made id was stored. */
-export async function hasSave(db: Database, jobId: string, saveId: string): Promise<boolean> {
-  const rows = await db.select({ version: jobRevisions.version }).from(jobRevisions).where(and(eq(jobRevisions.jobId, jobId), eq(jobRevisions.saveId, saveId)));
-  return rows.length > 0;
+/** What was stored under a client-made id of a save. */
+export async function savedUnder(db: Database, jobId: string, saveId: string): Promise<RevisionRow | undefined> {
+  const [row] = await db.select().from(jobRevisions).where(and(eq(jobRevisions.jobId, jobId), eq(jobRevisions.saveId, saveId)));
+  return row;
 }
 
 /** Saved states without their documents, the newest first, below a version where one is given. */

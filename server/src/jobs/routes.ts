@@ -1,10 +1,11 @@
 import type { Request } from 'express';
 import * as yup from 'yup';
-import { tooLarge } from '../http/problem';
+import { JSON_LIMIT_MB, tooLarge } from '../http/problem';
 import { textOf } from '../http/read-text';
-import { JSON_LIMIT_MB, param, type Route } from '../http/route';
+import { param, type Route } from '../http/route';
 import { components as c } from '../http/schemas';
 import { jsonOf, queryOf, uuidOf, versionOf, whole, yesOrNo } from '../http/validate';
+import { fileName } from './file-name';
 import type { JobService } from './service';
 
 const MAX_PAGE = 500;
@@ -14,8 +15,9 @@ const filterSchema = yup.object({ search: yup.string().max(120).optional(), arch
 const underWaySchema = yup.object({ limit: limit(200) });
 const revisionsSchema = yup.object({ limit: limit(100), before: whole('before', 1, LARGEST).optional() });
 const label = { who: yup.string().max(80).optional(), saveId: yup.string().uuid().optional() };
+const epoch = yup.string().uuid().optional();
 const createSchema = yup.object({ id: yup.string().required(), document: yup.mixed().required(), ...label });
-const saveSchema = yup.object({ version: whole('version', 1, LARGEST).required('version is missing'), document: yup.mixed().required(), ...label });
+const saveSchema = yup.object({ version: whole('version', 1, LARGEST).required('version is missing'), document: yup.mixed().required(), epoch, ...label });
 const archiveSchema = yup.object({ archived: yesOrNo('archived').required('archived is missing') });
 const nameSchema = yup.object({ name: yup.string().max(120).nullable().defined() });
 
@@ -56,10 +58,10 @@ export function jobRoutes(service: JobService): readonly Route[] {
     {
       method: 'post',
       path: '/jobs',
-      summary: 'Creates a job under a client-made id; sent again, it answers with the job that is there',
+      summary: 'Creates a job under a client-made id; sent again, it answers with the job that is there. 409 carries the job where another one has the id',
       body: { description: 'id and description', schema: object({ id: { type: 'string', format: 'uuid' }, document: c.ref('JobDocument'), ...labelSchema }, ['id', 'document']) },
       answers: { 200: { description: 'was there already', schema: c.ref('Job') }, 201: { description: 'created', schema: c.ref('Job') } },
-      problems: [400, 413, 422],
+      problems: [400, 409, 413, 422],
       handle: async (req, res) => {
         const { id, document, who, saveId } = jsonOf(createSchema, req.body);
         const { created, job } = await service.create(uuidOf(id), document, { who, saveId });
@@ -71,9 +73,9 @@ export function jobRoutes(service: JobService): readonly Route[] {
       path: '/jobs/import',
       summary: 'Makes a job of a job file',
       query: { id: { description: 'client-made UUID of the new job', schema: { type: 'string', format: 'uuid' } } },
-      body: { description: `the text of a *.nelbo.json file, up to ${JSON_LIMIT_MB} MB`, type: 'text/plain' },
+      body: { description: `the text of a *.nelbo.json file, up to ${JSON_LIMIT_MB} MB`, type: 'application/octet-stream' },
       answers: { 200: { description: 'was there already', schema: c.ref('Imported') }, 201: { description: 'imported, with what was noticed in the file', schema: c.ref('Imported') } },
-      problems: [400, 413, 422],
+      problems: [400, 409, 413, 422],
       handle: async (req, res) => {
         const id = uuidOf(req.query['id'], 'the parameter id');
         const text = await textOf(req, JSON_LIMIT_MB * 1_000_000);
@@ -96,13 +98,13 @@ export function jobRoutes(service: JobService): readonly Route[] {
       method: 'put',
       path: '/jobs/{id}',
       summary: 'Saves over the version that the client knew; 409 carries the job that is there instead',
-      body: { description: 'known version and description', schema: object({ version: int(1, LARGEST), document: c.ref('JobDocument'), ...labelSchema }, ['version', 'document']) },
+      body: { description: 'known version and description', schema: object({ version: int(1, LARGEST), document: c.ref('JobDocument'), epoch: { type: 'string', format: 'uuid', description: 'of the job as it was read: after a restore versions begin anew, and a save over another yard is refused' }, ...labelSchema }, ['version', 'document']) },
       answers: { 200: { description: 'the job as it stands', schema: c.ref('Job') } },
       problems: [400, 404, 409, 413, 422],
       handle: async (req, res) => {
         const id = jobId(req);
-        const { version, document, who, saveId } = jsonOf(saveSchema, req.body);
-        res.json(await service.save(id, version, document, { who, saveId }));
+        const { version, epoch, document, who, saveId } = jsonOf(saveSchema, req.body);
+        res.json(await service.save(id, { version, epoch }, document, { who, saveId }));
       },
     },
     {
@@ -163,6 +165,3 @@ export function jobRoutes(service: JobService): readonly Route[] {
     },
   ];
 }
-
-/** A text as the beginning of a file name on any system. */
-export const fileName = (text: string): string => text.normalize('NFKD').replace(/[^\w]+/g, '-').replace(/^-+|-+$/g, '').toLowerCase().slice(0, 60) || 'job';

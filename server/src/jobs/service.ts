@@ -3,12 +3,14 @@ import { JOB_FIELDS, JOB_FORMAT, jobSchema, openJobFile, readDocument, type JobD
 import type { Database } from '../db/connect';
 import { HttpProblem, invalid, notFound } from '../http/problem';
 import { mustBeStorable } from '../http/validate';
-import { getJob, getRevision, hasSave, insertJob, listJobs, listRevisions, listUnderWay, nameRevision, setArchived, updateJob, type JobFilter, type JobRow, type SaveLabel } from './queries';
+import { getJob, getRevision, insertJob, listJobs, listRevisions, listUnderWay, nameRevision, savedUnder, setArchived, updateJob, type JobFilter, type JobRow, type Known, type SaveLabel } from './queries';
 
 /** A job as the interface sees it. */
 export interface JobView {
   readonly id: string;
   readonly version: number;
+  /** Versions count within an epoch of the yard; a restore begins a new one. */
+  readonly epoch: string;
   readonly archived: boolean;
   readonly updatedAt: string;
   readonly document: JobDocument;
@@ -19,6 +21,7 @@ const iso = (instant: string): string => new Date(instant).toISOString();
 const view = (row: JobRow): JobView => ({
   id: row.id,
   version: row.version,
+  epoch: row.epoch,
   archived: row.archived,
   updatedAt: iso(row.updatedAt),
   document: row.document as JobDocument,
@@ -66,12 +69,20 @@ export function jobService(db: Database) {
       return view(found);
     },
 
-    /** Creates a job under the client's id; sending it again gives back the job that is there. */
+    /**
+     * Creates a job under the client's id; sending it again gives back the job that is there.
+     * @throws 409 with the stored job when what is sent is not what was created: the answer to the first try was lost,
+     * and the sender has gone on since
+     */
     async create(id: string, document: unknown, label: SaveLabel = {}): Promise<{ created: boolean; job: JobView }> {
-      const inserted = await insertJob(db, row(id, checked(document)), label);
+      const wanted = checked(document);
+      const inserted = await insertJob(db, row(id, wanted), label);
       if (inserted) return { created: true, job: view(inserted) };
       const there = await this.get(id);
-      return { created: false, job: there };
+      const first = await getRevision(db, id, 1);
+      // jsonb does not keep the order of keys, so the documents are compared as data.
+      if (isDeepStrictEqual(there.document, wanted) || isDeepStrictEqual(first?.document, wanted)) return { created: false, job: there };
+      throw new HttpProblem(409, 'Another job has this id', 'it was created before and is kept; what was sent is to be merged with it', { current: there });
     },
 
     /** Makes a job of the text of a job file. An older format is brought up to date, a newer one refused. */
@@ -86,17 +97,22 @@ export function jobService(db: Database) {
      * once and answered with the job as it stands.
      * @throws 409 with the stored job when another save came between
      */
-    async save(id: string, known: number, document: unknown, label: SaveLabel = {}): Promise<JobView> {
+    async save(id: string, known: Known, document: unknown, label: SaveLabel = {}): Promise<JobView> {
       const next = checked(document);
       const current = await this.get(id);
-      // jsonb does not keep the order of keys, so the documents are compared as data.
       if (isDeepStrictEqual(current.document, next)) return current;
-      const saved = known === current.version ? await updateJob(db, known, row(id, next), label) : undefined;
+      const before = await this.savedAs(id, label.saveId);
+      const saved = before === undefined && known.version === current.version ? await updateJob(db, known, row(id, next), label) : undefined;
       if (saved) return view(saved);
-      if (label.saveId && (await hasSave(db, id, label.saveId))) return this.get(id);
-      throw new HttpProblem(409, 'Somebody else saved this job in between', 'both versions are kept; choose which goes on', {
-        current: await this.get(id),
-      });
+      const kept = before ?? (await this.savedAs(id, label.saveId));
+      // Only the very words that were saved under the id are a repeat: others under it would be lost without a word.
+      if (kept !== undefined && isDeepStrictEqual(kept, next)) return this.get(id);
+      throw new HttpProblem(409, before ? 'Another save has this id' : 'Somebody else saved this job in between', 'both versions are kept; choose which goes on', { current: await this.get(id) });
+    },
+
+    /** What was saved under a client-made id. */
+    async savedAs(id: string, saveId: string | undefined): Promise<unknown> {
+      return saveId === undefined ? undefined : (await savedUnder(db, id, saveId))?.document;
     },
 
     async archive(id: string, archived: boolean): Promise<JobView> {

@@ -9,6 +9,7 @@ export function liveRoutes(listener: Listener): readonly Route[] {
     {
       method: 'get',
       path: '/events',
+      stream: true,
       summary: 'What changes in the yard, as server-sent events: {kind: "job", id, version}, {kind: "log", id}, {kind: "shop"}, {kind: "stores"}, {kind: "photos", id}, {kind: "resync"}',
       answers: { 200: { description: 'a stream that does not end', type: 'text/event-stream' } },
       handle: (req, res) => {

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import type { Request } from 'express';
 import { LOG_ENTRY_FIELDS, type LogEvent } from '@nelbo/core';
 import type { Database } from '../db/connect';
@@ -6,7 +7,7 @@ import { param, type Route } from '../http/route';
 import { components as c } from '../http/schemas';
 import { bodyOf, uuidOf } from '../http/validate';
 import type { JobService } from '../jobs/service';
-import { appendEntry, listEntries, type LogRow } from './queries';
+import { appendEntry, listEntries, type LogRow, type NewLogEntry } from './queries';
 
 interface LogBody {
   id: string;
@@ -18,6 +19,9 @@ interface LogBody {
 }
 
 const entryBody = bodyOf<LogBody>(LOG_ENTRY_FIELDS);
+
+const sameEntry = (a: LogRow, b: NewLogEntry): boolean =>
+  a.jobId === b.jobId && a.text === b.text && a.stage === b.stage && a.who === b.who && Date.parse(a.at) === Date.parse(b.at) && isDeepStrictEqual(a.event ?? undefined, b.event ?? undefined);
 
 const view = (row: LogRow) => ({
   id: row.id,
@@ -52,10 +56,12 @@ export function logRoutes(db: Database, jobs: JobService): readonly Route[] {
       problems: [400, 404, 409, 413, 422],
       handle: async (req, res) => {
         const { id: jobId } = await jobOf(req);
-        const entry = entryBody(req.body);
-        const { row, stored } = await appendEntry(db, { ...entry, id: uuidOf(entry.id), jobId });
+        const body = entryBody(req.body);
+        // One way of writing an instant: the database and the browsers read others differently.
+        const entry = { ...body, id: uuidOf(body.id), at: new Date(body.at).toISOString(), jobId };
+        const { row, stored } = await appendEntry(db, entry);
         // The same id with other words is not a repeat but a mistake; the log never changes what it holds.
-        if (!stored && (row.jobId !== jobId || row.text !== entry.text || row.stage !== entry.stage)) {
+        if (!stored && !sameEntry(row, entry)) {
           throw new HttpProblem(409, 'Another log entry has this id', 'make a new id for a new entry');
         }
         res.status(stored ? 201 : 200).json(view(row));

@@ -1,4 +1,3 @@
-import { setImmediate as breathe } from 'node:timers/promises';
 import PDFDocument from 'pdfkit';
 import { wellWithin, GENERAL_CAUTION, type Library, type Point } from '@nelbo/core';
 import { cutList, drawnPattern, nestFor, OVERLAP, PAPERS, patternPieces, rollCuts, SHEET_MARGIN, tilesOf, TRIES_WHILE_OTHERS_WAIT, type DrawnPattern, type NestLayout, type Paper, type PatternLine, type RollCut, type Tile } from '@nelbo/core/papers';
@@ -35,11 +34,9 @@ export async function patternsPdf({ job, plan }: Planned, library: Library, pape
   cover(doc, title, paper, tiles);
   const cuts = rollCuts(pieces, library);
   for (const cut of cuts) {
-    await breathe();
     if (cut.nest) onRoll(doc, size, cut, nestFor(cut.nest, TRIES_WHILE_OTHERS_WAIT));
   }
   for (const { pattern, tiles: own } of tiles) {
-    await breathe();
     for (const tile of own) sheet(doc, size, pattern, tile, title);
   }
   doc.end();

@@ -1,12 +1,13 @@
-import { findingHistory, planRepair, readJob, refinePlan, refineProblems, type FindingEffect, type Job, type Library, type Plan, type Problem, type Reader, type Shop } from '@nelbo/core';
+import { LIBRARY, findingHistory, planRepair, readJob, refinePlan, refineProblems, yardLibrary, type FindingEffect, type Job, type Library, type Plan, type Problem, type Reader, type Shop } from '@nelbo/core';
 import { forecastCure } from '@nelbo/core/cure';
 import { workOrder, type WorkOrder } from '@nelbo/core/papers';
 import { useRepairs } from '@nelbo/core/repairs';
 import type { Database } from '../db/connect';
+import type { PlanFacts } from '../heavy/tasks';
 import { HttpProblem } from '../http/problem';
 import type { JobView } from '../jobs/service';
 import { readShop } from '../shop/queries';
-import { readLibrary } from '../stores/queries';
+import { listProducts, yardProducts } from '../stores/queries';
 
 useRepairs();
 
@@ -23,14 +24,19 @@ export interface Planned {
 /** Yard as the planner takes it: the crew by name. */
 export const shopOf = (document: Record<string, unknown>): Shop => ({ ...document, crew: (document['crew'] as { name: string }[] | undefined)?.map((p) => p.name) }) as Shop;
 
-/** Plans a stored job with the yard as it stands, its cures along the course of the air. */
-export async function planned(db: Database, job: JobView): Promise<Planned> {
-  const [shop, library] = [shopOf(await readShop(db)), await readLibrary(db)];
-  const { job: read, problems } = readJob(job.document);
-  const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const clock = { now: Date.now(), timeZone };
+/** What a stored job is planned from, as the yard stands now. */
+export async function factsOf(db: Database, job: JobView): Promise<PlanFacts> {
+  const [shop, products] = await Promise.all([readShop(db), listProducts(db)]);
+  return { document: job.document, shop, products, now: Date.now(), timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone };
+}
+
+/** Plans a job from its facts, its cures along the course of the air. Takes up to seconds: run it in a thread. */
+export function planned({ document, shop: yard, products, now, timeZone }: PlanFacts): Planned {
+  const [shop, library] = [shopOf(yard), yardLibrary(LIBRARY, yardProducts(products))];
+  const { job: read, problems } = readJob(document);
+  const clock = { now, timeZone };
   const result = read && planRepair(read, library, shop, clock);
-  if (!read || !result?.plan) throw new HttpProblem(422, 'The job cannot be planned');
+  if (!read || !result?.plan) throw new HttpProblem(422, 'The job cannot be planned', result?.problems.find((p) => p.severity === 'error')?.what);
   const cure = forecastCure(read, result, library, shop, clock);
   return {
     job: read,

@@ -1,71 +1,63 @@
 import type { Request, Response } from 'express';
+import type { Paper } from '@nelbo/core/papers';
 import type { Database } from '../db/connect';
+import type { Heavy } from '../heavy/heavy';
+import { HttpProblem } from '../http/problem';
 import { param, type Route } from '../http/route';
 import { uuidOf } from '../http/validate';
-import { fileName } from '../jobs/routes';
+import { fileName } from '../jobs/file-name';
 import type { JobService, JobView } from '../jobs/service';
 import { listEntries } from '../log/queries';
-import { setImmediate as breathe } from 'node:timers/promises';
-import { drawnPatterns, nestFor, patternPieces, patternsDxf, patternsSvg, rollCuts, TRIES_WHILE_OTHERS_WAIT, type Paper } from '@nelbo/core/papers';
-import { HttpProblem } from '../http/problem';
-import { cutListCsv, logCsv, materialsCsv, patternPointsCsv, rollsCsv } from './csv';
-import { patternsPdf } from './patterns-pdf';
-import { planned, type Planned } from './planned';
+import { logCsv } from './csv';
+import type { PaperKind } from './make';
+import { factsOf } from './planned';
 
-/** Tables of a job as files for a spreadsheet. */
-export function paperRoutes(db: Database, jobs: JobService): readonly Route[] {
-  const route = (file: string, summary: string, make: (job: JobView) => Promise<string>): Route => ({
+/** Files of a job: tables for a spreadsheet, patterns for a printer or a cutter. Made in threads. */
+export function paperRoutes(db: Database, jobs: JobService, heavy: Heavy): readonly Route[] {
+  const route = (file: string, type: string, summary: string, kindOf: (req: Request) => PaperKind, query?: Route['query']): Route => ({
     method: 'get',
-    path: `/jobs/{id}/${file}.csv`,
-    summary,
-    answers: { 200: { description: 'CSV with a head', type: 'text/csv' } },
-    problems: [400, 404, 422],
-    handle: async (req: Request, res: Response) => {
-      const job = await jobs.get(uuidOf(param(req, 'id')));
-      const text = await make(job);
-      res.type('text/csv').attachment(`${file}-${fileName(job.document.boat?.name ?? job.document.title ?? 'job')}.csv`).send(text);
-    },
-  });
-  const patterns = (ending: string, type: string, summary: string, make: (found: Planned, req: Request) => string | Promise<string | Buffer>, query?: Route['query']): Route => ({
-    method: 'get',
-    path: `/jobs/{id}/patterns.${ending}`,
+    path: `/jobs/{id}/${file}`,
     summary,
     query,
+    heavy: true,
     answers: { 200: { description: summary, type } },
     problems: [400, 404, 422],
     handle: async (req: Request, res: Response) => {
       const job = await jobs.get(uuidOf(param(req, 'id')));
-      const found = await planned(db, job);
-      if (patternPieces(found.plan, found.library).length === 0) throw new HttpProblem(422, 'This job has no patterns', 'nothing to be cut is planned for it');
-      const body = await make(found, req);
-      res.type(type).attachment(`patterns-${fileName(job.document.boat?.name ?? job.document.title ?? 'job')}.${ending}`).send(body);
+      const { body } = await heavy.run({ kind: 'paper', paper: kindOf(req), facts: await factsOf(db, job) });
+      attach(res, type, file, job).send(typeof body === 'string' ? body : Buffer.from(body));
     },
   });
-  const titleOf = ({ job }: Planned): string => [job.title, job.boat?.name].filter(Boolean).join(' · ');
-  const drawn = (found: Planned): ReturnType<typeof drawnPatterns> => drawnPatterns(found.plan, found.library, titleOf(found));
+  const named = (file: Exclude<PaperKind['name'], 'patterns.pdf'>, type: string, summary: string): Route => route(file, type, summary, () => ({ name: file }));
   return [
-    patterns('pdf', 'application/pdf', 'Patterns at 1:1, tiled to sheets', (found, req) => patternsPdf(found, found.library, paperOf(req)), {
+    route('patterns.pdf', 'application/pdf', 'Patterns at 1:1, tiled to sheets', (req) => ({ name: 'patterns.pdf', paper: paperOf(req) }), {
       paper: { description: 'sheet to print on', schema: { type: 'string', enum: ['a4', 'letter'], default: 'a4' } },
     }),
-    patterns('svg', 'image/svg+xml', 'Patterns at 1:1 as drawing, millimetres', (found) => patternsSvg(drawn(found))),
-    patterns('dxf', 'image/vnd.dxf', 'Patterns at 1:1 for a cutter, release 12, millimetres', (found) => patternsDxf(drawn(found))),
-    patterns('csv', 'text/csv', 'Corners of the patterns', (found) => patternPointsCsv(drawn(found))),
-    route('rolls', 'How the pieces lie on their rolls', async (job) => {
-      const found = await planned(db, job);
-      const laid = [];
-      for (const cut of rollCuts(patternPieces(found.plan, found.library), found.library)) {
-        await breathe();
-        if (cut.nest) laid.push({ cut, layout: nestFor(cut.nest, TRIES_WHILE_OTHERS_WAIT) });
-      }
-      return rollsCsv(laid);
-    }),
-    route('materials', 'The bill of materials', async (job) => {
-      const { plan, reader } = await planned(db, job);
-      return materialsCsv(plan, reader.currency ?? '');
-    }),
-    route('cut-list', 'Plies to cut, in the order of laying', async (job) => cutListCsv((await planned(db, job)).plan)),
-    route('log', 'The log', async (job) => logCsv(await listEntries(db, job.id))),
+    named('patterns.svg', 'image/svg+xml', 'Patterns at 1:1 as drawing, millimetres'),
+    named('patterns.dxf', 'image/vnd.dxf', 'Patterns at 1:1 for a cutter, release 12, millimetres'),
+    named('patterns.csv', 'text/csv', 'Corners of the patterns'),
+    named('rolls.csv', 'text/csv', 'How the pieces lie on their rolls'),
+    named('materials.csv', 'text/csv', 'The bill of materials'),
+    named('cut-list.csv', 'text/csv', 'Plies to cut, in the order of laying'),
+    {
+      method: 'get',
+      path: '/jobs/{id}/log.csv',
+      summary: 'The log',
+      answers: { 200: { description: 'CSV with a head', type: 'text/csv' } },
+      problems: [400, 404],
+      handle: async (req, res) => {
+        const job = await jobs.get(uuidOf(param(req, 'id')));
+        const text = logCsv(await listEntries(db, job.id));
+        attach(res, 'text/csv', 'log.csv', job).send(text);
+      },
+    },
   ];
+}
+
+/** Gives an answer the name of the job's file: "patterns-dunlin.pdf". */
+function attach(res: Response, type: string, file: string, job: JobView): Response {
+  const [name, ending] = file.split('.');
+  return res.type(type).attachment(`${name}-${fileName(job.document.boat?.name ?? job.document.title ?? 'job')}.${ending}`);
 }
 
 /** The sheet asked for; A4 where none is. */

@@ -1,4 +1,3 @@
-import { setImmediate as breathe } from 'node:timers/promises';
 import PDFDocument from 'pdfkit';
 import { STAGE_TITLES, say, type Said, type Trace } from '@nelbo/core';
 import { workOrderScenes, type WorkOrder } from '@nelbo/core/papers';
@@ -9,7 +8,7 @@ import { orderOf, type Planned } from './planned';
 
 /**
  * A work order as a PDF of A4 sheets: drawings are vectors, and every figure links to its reasons at the end. It takes
- * most of a second, so it lets other requests through between its parts.
+ * most of a second: it is made in a thread.
  */
 export async function workOrderPdf(found: Planned): Promise<Buffer> {
   const order = orderOf(found);
@@ -41,13 +40,11 @@ export async function workOrderPdf(found: Planned): Promise<Buffer> {
     for (const c of s.cautions) sheet.caution(c);
     for (const t of s.tables) {
       sheet.table(t.caption, t.columns, t.rows);
-      await breathe();
-    }
+      }
     for (const a of s.acceptance) sheet.check(`${a.test}: ${a.pass}`);
-    await breathe();
   }
   signOff(sheet, order.signOff);
-  await reasons(sheet, figures, trace, found);
+  reasons(sheet, figures, trace, found);
   feet(doc, order);
   doc.end();
   return done;
@@ -87,12 +84,11 @@ function signOff(sheet: Sheet, names: readonly string[]): void {
 }
 
 /** Where each figure comes from: formula, inputs with their values and origin, and source. */
-async function reasons(sheet: Sheet, ids: readonly string[], trace: Trace, { reader }: Planned): Promise<void> {
+function reasons(sheet: Sheet, ids: readonly string[], trace: Trace, { reader }: Planned): void {
   sheet.heading('Where the figures come from');
   sheet.text('A figure with a broken line under it is a default: measure it, or enter what the data sheet says.', { size: 8, colour: MUTED });
   sheet.gap(4);
-  for (const [n, id] of ids.entries()) {
-    if (n % 8 === 0) await breathe();
+  for (const id of ids) {
     const e = trace[id];
     sheet.need(30);
     sheet.doc.addNamedDestination(`figure ${id}`, 'XYZ', 0, sheet.y, null);

@@ -1,4 +1,4 @@
-import { asc, count, eq } from 'drizzle-orm';
+import { and, asc, count, eq } from 'drizzle-orm';
 import type { Database } from '../db/connect';
 import { photos } from '../db/schema';
 
@@ -23,11 +23,14 @@ export async function countPhotos(db: Database, jobId: string): Promise<number> 
   return n;
 }
 
-/** Stores a photograph once; the same id sent again changes nothing. */
-export async function insertPhoto(db: Database, photo: Omit<PhotoView, 'madeAt'> & { readonly jobId: string; readonly bytes: Buffer }): Promise<PhotoView> {
+/**
+ * Stores a photograph once; the same id sent again changes nothing.
+ * @returns what is kept under the id; undefined where that belongs to another job
+ */
+export async function insertPhoto(db: Database, photo: Omit<PhotoView, 'madeAt'> & { readonly jobId: string; readonly bytes: Buffer }): Promise<PhotoView | undefined> {
   await db.insert(photos).values(photo).onConflictDoNothing();
-  const [row] = await db.select(view).from(photos).where(eq(photos.id, photo.id));
-  return iso(row);
+  const [row] = await db.select(view).from(photos).where(and(eq(photos.id, photo.id), eq(photos.jobId, photo.jobId)));
+  return row && iso(row);
 }
 
 export async function readPhoto(db: Database, id: string): Promise<{ readonly type: string; readonly bytes: Buffer } | undefined> {

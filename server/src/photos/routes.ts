@@ -2,13 +2,14 @@ import type { Request, Response } from 'express';
 import multer, { MulterError } from 'multer';
 import * as yup from 'yup';
 import type { Database } from '../db/connect';
+import type { Heavy } from '../heavy/heavy';
 import { HttpProblem, notFound } from '../http/problem';
 import { param, type Route } from '../http/route';
 import { components as c } from '../http/schemas';
 import { queryOf, uuidOf } from '../http/validate';
 import type { JobService } from '../jobs/service';
 import { countPhotos, insertPhoto, listPhotos, readPhoto } from './queries';
-import { PHOTO_LIMIT_MB, shrink } from './shrink';
+import { PHOTO_LIMIT_MB } from './shrink';
 
 const MOST_PHOTOS = 60;
 const LONGEST_NAME = 120;
@@ -26,7 +27,10 @@ function fileOf(req: Request, res: Response): Promise<{ bytes: Buffer; type: str
   });
 }
 
-export function photoRoutes(db: Database, jobs: JobService): readonly Route[] {
+/** The end of a file's name, as far as a database can keep it: control characters and halves of letters are left out. */
+const nameOf = (name: string): string => [...name.replace(/\p{Cc}|\p{Cs}/gu, '')].slice(-LONGEST_NAME).join('');
+
+export function photoRoutes(db: Database, jobs: JobService, heavy: Heavy): readonly Route[] {
   return [
     {
       method: 'get',
@@ -43,6 +47,7 @@ export function photoRoutes(db: Database, jobs: JobService): readonly Route[] {
     {
       method: 'post',
       path: '/jobs/{id}/photos',
+      heavy: true,
       summary: 'Keeps a photograph with a job: turned the right way up, made small, without place, time or owner',
       query: { id: { description: 'id that the sender made; sent again, the photograph is kept once', schema: { type: 'string', format: 'uuid' } } },
       body: { description: `a form with one file called "photo": JPEG, PNG or WebP of at most ${PHOTO_LIMIT_MB} MB`, type: 'multipart/form-data', schema: { type: 'object', properties: { photo: { type: 'string', format: 'binary' } }, required: ['photo'] } },
@@ -55,8 +60,10 @@ export function photoRoutes(db: Database, jobs: JobService): readonly Route[] {
         await jobs.get(jobId);
         if ((await countPhotos(db, jobId)) >= MOST_PHOTOS) throw new HttpProblem(409, 'The job has as many photographs as it may', `up to ${MOST_PHOTOS} are kept with a job`);
         const file = await fileOf(req, res);
-        const small = await shrink(file);
-        res.status(201).json(await insertPhoto(db, { ...small, id, jobId, name: file.name.slice(-LONGEST_NAME) }));
+        const small = await heavy.run({ kind: 'photo', ...file });
+        const kept = await insertPhoto(db, { ...small, bytes: Buffer.from(small.bytes), id, jobId, name: nameOf(file.name) });
+        if (!kept) throw new HttpProblem(409, 'A photograph of another job has this id', 'make a new id for a new photograph');
+        res.status(201).json(kept);
       },
     },
     {
@@ -69,7 +76,7 @@ export function photoRoutes(db: Database, jobs: JobService): readonly Route[] {
         const photo = await readPhoto(db, uuidOf(param(req, 'id')));
         if (!photo) throw notFound('Photograph');
         // It never changes under its id.
-        res.set('Cache-Control', 'private, max-age=31536000, immutable').type(photo.type).send(photo.bytes);
+        res.set('Cache-Control', 'private, max-age=31536000, immutable').set('Content-Security-Policy', "default-src 'none'; sandbox").type('image/jpeg').send(photo.bytes);
       },
     },
   ];

@@ -1,4 +1,4 @@
-import { LIBRARY, PRODUCT_FIELDS, readDocument, yardLibrary, yupFor, type Library, type YardProduct } from '@nelbo/core';
+import { PRODUCT_FIELDS, readDocument, yupFor, type YardProduct } from '@nelbo/core';
 import { asc, eq, sql } from 'drizzle-orm';
 import type { Database } from '../db/connect';
 import { products } from '../db/schema';
@@ -25,11 +25,10 @@ export async function removeProduct(db: Database, id: string): Promise<boolean> 
 
 const schema = yupFor(PRODUCT_FIELDS);
 
-/** The library as the yard's Stores have it. An entry that cannot be read any more is left out. */
-export async function readLibrary(db: Database): Promise<Library> {
-  const yard = (await listProducts(db)).flatMap(({ id, product }): YardProduct[] => {
+/** The yard's entries as the library takes them. One that cannot be read any more is left out. */
+export function yardProducts(stored: readonly StoredProduct[]): readonly YardProduct[] {
+  return stored.flatMap(({ id, product }): YardProduct[] => {
     const { value, problems } = readDocument(product, PRODUCT_FIELDS, schema);
     return value && !problems.some((p) => p.severity === 'error') ? [{ ...(value as unknown as Omit<YardProduct, 'id'>), id }] : [];
   });
-  return yardLibrary(LIBRARY, yard);
 }

@@ -156,7 +156,7 @@ export function forecastCure(job: Job, result: PlanResult, library: Library, sho
     const index = s.goes.findIndex((g) => g.number === cures.number);
     if (index < 0) return undefined;
     if (s.laid <= index) {
-      run.until(from);
+      run.takeUp(from);
       while (s.laid <= index) {
         if (s.laid > 0) finishedEarly(s);
         const go = s.goes[s.laid];

@@ -76,6 +76,19 @@ export class CureRun {
     return what === undefined ? undefined : this.reached[what];
   }
 
+  /**
+   * Runs on to the moment at which work is taken up again. What was left for longer than anything is waited for has
+   * cured as far as its air lets it and lies still in between: its first and its last fortnight are worked out.
+   */
+  takeUp(at: number): void {
+    const { stack } = this;
+    if (at - stack.time > 2 * HORIZON) {
+      this.until(stack.time + HORIZON);
+      stack.time = at - HORIZON;
+    }
+    this.until(at);
+  }
+
   /** Runs on until the newest layer is half cured and no more than 10 K above the air. @returns that moment, s, or the end */
   untilCooled(end: number): number {
     const first = this.#watched?.first ?? 0;

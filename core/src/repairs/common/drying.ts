@@ -30,9 +30,10 @@ export function planDrying(b: RepairBuilder, stage: Stage, what: 'bottom' | 'cor
   const readings = (facts.readings ?? []).map((r, index) => ({ ...r, index })).sort((p, q) => Date.parse(p.at) - Date.parse(q.at));
   const path = (i: number, field = 'moisture'): string => `repair.drying.readings.${readings[i].index}.${field}`;
   const sheet = b.at(stage).ask('repair.drying.dry').ask('repair.drying.readings');
-  const scales = new Set(readings.map((r) => r.scale ?? (what === 'wood' ? 'wood' : 'relative')));
+  const scaleOf = (r: { readonly scale?: 'relative' | 'wood' }): 'relative' | 'wood' => r.scale ?? (what === 'wood' ? 'wood' : 'relative');
+  const scales = new Set(readings.map(scaleOf));
   if (scales.size > 1) {
-    b.report('error', stage, path(readings.findIndex((r) => r.scale === 'wood'), 'scale'), 'readings on different scales cannot be one trend: a relative scale is not percent of wood', 'keep one meter and one scale from the first day, and take the others out', 'one scale');
+    b.report('error', stage, path(readings.findIndex((r) => scaleOf(r) !== scaleOf(readings[0])), 'scale'), 'readings on different scales cannot be one trend: a relative scale is not percent of wood', 'keep one meter and one scale from the first day, and take the others out', 'one scale');
     return { dry: false };
   }
   const wood = scales.has('wood');

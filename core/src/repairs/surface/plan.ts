@@ -2,6 +2,7 @@ import { offset } from '../../geometry/offset';
 import { regionArea, regionPerimeter } from '../../geometry/region';
 import { linkOf } from '../../match/chain';
 import type { Product } from '../../materials/product';
+import { DEFAULTS } from '../../materials/defaults';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder, perM2, perMetre } from '../builder';
@@ -61,9 +62,25 @@ export const SURFACE_KIND: RepairKind = {
   },
 };
 
+/** The depth that was entered, m. What has none cannot be filled: it is told, and planned as usual. */
+function enteredDepth(b: RepairBuilder): number | undefined {
+  const { depth } = b.input.job.damage;
+  if (depth !== 0) return depth;
+  b.warn('grind', 'damage.depth', 'damage of no depth leaves nothing to fill; planned with the usual depth', 'measure how deep it goes, or leave the field empty', 'more than 0 mm');
+  return undefined;
+}
+
+/** Thickness of the coat that is damaged, m. A hull entered as bare has none that could be chipped: it is told. */
+function coatOn(b: RepairBuilder): number {
+  const entered = b.input.conditions.gelCoat.value;
+  if (entered > 0) return entered;
+  b.warn('grind', 'hull.gelCoat', 'a gel coat of 0 mm cannot be chipped or cracked; planned with a usual one', 'measure it at the broken edge, or name the damage otherwise', 'more than 0 mm');
+  return DEFAULTS.gelCoatThickness;
+}
+
 /** Cracks as grooves; their cause is told, since a crack that is only filled comes back. */
 function openLines(b: RepairBuilder): Opened {
-  const { job, survey, conditions } = b.input;
+  const { job, survey } = b.input;
   const { pattern } = job.damage;
   const reckoned =
     pattern === 'crazing' ? b.compute('lines', 'cracks in all', crazingLength, { A: survey.area })
@@ -71,7 +88,7 @@ function openLines(b: RepairBuilder): Opened {
     : b.compute('lines', 'cracks in all', starLength, { l: survey.length, w: survey.width });
   const own = job.repair?.surface?.lines;
   const length = own === undefined ? reckoned : b.ledger.given('linesEntered', 'cracks in all', own, 'm', 'entered', 'measured along the dye');
-  const depth = b.pick('depth', 'groove, deep', 'm', job.damage.depth, conditions.gelCoat.value + INTO_LAMINATE, 'through the gel coat and a touch into the laminate');
+  const depth = b.pick('depth', 'groove, deep', 'm', enteredDepth(b), coatOn(b) + INTO_LAMINATE, 'through the gel coat and a touch into the laminate');
   const angle = b.assumed('angle', 'angle of the groove', ANGLE, '1', 'clean flanks, little to fill');
   const width = b.compute('width', 'groove, wide', grooveWidth, { d: depth, phi: angle });
   const volume = b.compute('volume', 'to fill', grooveVolume, { L: length, d: depth, phi: angle });
@@ -94,9 +111,9 @@ function openLines(b: RepairBuilder): Opened {
 }
 
 function openDish(b: RepairBuilder): Opened {
-  const { job, survey, conditions, damage } = b.input;
+  const { survey, damage } = b.input;
   const hollow = damage === 'void';
-  const depth = b.pick('depth', 'deep', 'm', job.damage.depth, hollow ? VOID_DEPTH : damage === 'scratch' ? SCRATCH_DEPTH : conditions.gelCoat.value, hollow ? 'usual hollow behind a gel coat' : damage === 'scratch' ? 'usual scratch' : 'thickness of the gel coat');
+  const depth = b.pick('depth', 'deep', 'm', enteredDepth(b), hollow ? VOID_DEPTH : damage === 'scratch' ? SCRATCH_DEPTH : coatOn(b), hollow ? 'usual hollow behind a gel coat' : damage === 'scratch' ? 'usual scratch' : 'thickness of the gel coat');
   const rim = offset(survey.region, depth.value);
   const opened = b.ledger.record('opened', 'opened', { id: 'geometry/offset', expression: 'A, outline moved out by d', unit: 'm²', source: 'rim bevelled as far out as it is deep' }, regionArea(rim), { A: survey.area, d: depth });
   const volume = b.compute('volume', 'to fill', dishVolume, { d: depth, A: survey.area, Ao: opened });
@@ -135,7 +152,7 @@ function fill(b: RepairBuilder, o: Opened, bond: Product): void {
 }
 
 function draw(b: RepairBuilder, o: Opened): void {
-  const gel = b.input.conditions.gelCoat.value;
+  const gel = b.input.conditions.gelCoat.value > 0 ? b.input.conditions.gelCoat.value : DEFAULTS.gelCoatThickness;
   const d = new Drawing({ id: 'fill', title: o.line ? 'Section of a groove' : 'Section of the dish', note: 'across, outside up', stretch: o.line ? 1 : Math.max(1, Math.min(12, Math.round((b.input.survey.width.value * 0.22) / Math.max(0.0004, o.depth.value)))) });
   const depth = o.depth.value;
   const half = o.line ? 0 : b.input.survey.width.value / 2;
