@@ -112,7 +112,7 @@ describe('every trace', () => {
 
 describe('the core’s specs', () => {
   /** Many, or searching and simulating for long, and nothing in them depends on the engine. */
-  const ON_NODE_ALONE = ['hostile', 'fair-properties', 'colour', 'fairness', 'grits', 'finish-plan', 'cure', 'forecast', 'mixing', 'logger', 'match', 'rules', 'patterns', 'repairs-matrix', 'repair-kinds', 'inflatable'];
+  const ON_NODE_ALONE = ['bounds', 'hostile', 'fair-properties', 'colour', 'fairness', 'grits', 'finish-plan', 'cure', 'forecast', 'mixing', 'logger', 'match', 'rules', 'patterns', 'repairs-matrix', 'repair-kinds', 'inflatable'];
 
   it('all run in the browser too, but for those that are named', () => {
     const listed = [...readFileSync(join(root, 'web/src/core.spec.ts'), 'utf8').matchAll(/core\/spec\/([^/'\n]*)'/g)].map((m) => `${m[1]}.ts`);

@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { closeSync, openSync, readSync } from 'node:fs';
 import { JOB_FIELDS, LIBRARY, describeProblem, findingHistory, jsonSchemaFor, planRepair, refinePlan, refineProblems, readJob, storable, JOB_FILE_LIMIT, type Job, type Plan, type Problem } from '@nelbo/core';
 import { forecastCure } from '@nelbo/core/cure';
 import { drawnPatterns, patternPieces, patternsDxf, patternsSvg, publicPlan, workOrder, workOrderDrawings, workOrderMarkdown } from '@nelbo/core/papers';
@@ -51,10 +51,34 @@ function usage(message: string): Outcome {
   return { stdout: '', stderr: `nelbo plan: ${message}\n${USAGE}\n`, code: 1 };
 }
 
+const CHUNK = 65_536;
+/** Bytes of a text of the longest job file, whatever script it is written in. */
+const MOST_BYTES = 4 * JOB_FILE_LIMIT;
+/** What a terminal would obey instead of showing it. */
+const CONTROLS = /[\u0000-\u0008\u000b-\u001f\u007f-\u009f]/g;
+
+/** The text of a file, of a pipe or of a device, up to the bound of a job file: some of these never end. */
+function readBounded(file: string): string {
+  const from = file === '-' ? 0 : openSync(file, 'r');
+  try {
+    const chunks: Buffer[] = [];
+    for (let size = 0; size <= MOST_BYTES; ) {
+      const chunk = Buffer.alloc(CHUNK);
+      const read = readSync(from, chunk);
+      if (read === 0) break;
+      chunks.push(chunk.subarray(0, read));
+      size += read;
+    }
+    return Buffer.concat(chunks).toString('utf8');
+  } finally {
+    if (from !== 0) closeSync(from);
+  }
+}
+
 function planFile(file: string, format: Format, now: number): Outcome {
   let text: string;
   try {
-    text = readFileSync(file === '-' ? 0 : file, 'utf8');
+    text = readBounded(file);
   } catch {
     return { stdout: '', stderr: `error: ${file}: cannot be read; check the name of the file\n`, code: 2 };
   }
@@ -63,7 +87,7 @@ function planFile(file: string, format: Format, now: number): Outcome {
   try {
     document = JSON.parse(text);
   } catch (e) {
-    return { stdout: '', stderr: `error: ${file}: is not JSON (${e instanceof Error ? e.message : 'unreadable'}); see docs/job-format.md\n`, code: 2 };
+    return { stdout: '', stderr: `error: ${file}: is not JSON (${(e instanceof Error ? e.message : 'unreadable').replace(CONTROLS, '')}); see docs/job-format.md\n`, code: 2 };
   }
   const unkeepable = storable(document);
   if (unkeepable.length > 0) return { stdout: '', stderr: unkeepable.map((p) => `${describeProblem(p)}\n`).join(''), code: 2 };
@@ -73,8 +97,8 @@ function planFile(file: string, format: Format, now: number): Outcome {
   const fresh = planned.problems.filter((p) => !read.problems.some((r) => r.severity === 'error' && (r.path === p.path || r.path.startsWith(`${p.path}.`) || p.path.startsWith(`${r.path}.`))));
   const problems = [...read.problems, ...fresh];
   const stdout = read.job && planned.plan ? render(format, read.job, planned.plan, problems, now) : '';
-  const stderr = problems.map((p) => `${describeProblem(p)}\n`).join('');
-  return { stdout, stderr, code: problems.some((p) => p.severity === 'error') ? 2 : 0 };
+  const stderr = problems.map((p) => `${describeProblem(p)}\n`).join('').replace(CONTROLS, '');
+  return { stdout: format === 'json' ? stdout : stdout.replace(CONTROLS, ''), stderr, code: problems.some((p) => p.severity === 'error') ? 2 : 0 };
 }
 
 /** The plan with its cures along the course of the air, by the clock of this machine. */

@@ -62,10 +62,17 @@ describe('the stage memo', () => {
     expect(memo.lazyTrace()()).toEqual({});
   });
 
-  it('lets a fault of the program through', () => {
+  it('keeps a fault of the program to its stage, hands it on, and tries again the next time', () => {
     const memo = new StageMemo();
     memo.begin();
-    expect(() => memo.run('s', 1, () => { throw new TypeError('a bug'); })).toThrowError(TypeError);
+    const input = { x: 1 };
+    expect(memo.run('s', input, () => { throw new TypeError('a bug'); })).toBeUndefined();
+    expect(memo.fault).toEqual(new TypeError('a bug'));
+    expect(memo.problems[0]).toEqual(jasmine.objectContaining({ severity: 'error', path: 's' }));
+    expect(memo.run('t', input, () => 7)).toBe(7);
+    memo.begin();
+    expect(memo.run('s', input, () => 8)).toBe(8);
+    expect(memo.fault).toBeUndefined();
   });
 
   it('compares plain data', () => {

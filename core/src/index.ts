@@ -52,7 +52,7 @@ export { hasSchools } from './match/routes';
 export type { Measure } from './materials/measure';
 export { readDocument } from './schema/read-document';
 export { libraryProblems } from './schema/check-library';
-export { checkLeaf, allowedRange } from './schema/check-field';
+export { checkLeaf, allowedRange, YEARS } from './schema/check-field';
 export { jobSchema, readJob } from './schema/read-job';
 export { JOB_FILE_LIMIT, openJobFile } from './schema/job-file';
 export { migrate, parseFormat, type Migration } from './schema/migrate';

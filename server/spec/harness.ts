@@ -6,11 +6,16 @@ import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { allRoutes, createApp } from '../src/app';
 import { connect, migrateDatabase, type Connection } from '../src/db/connect';
+import { heavyThreads } from '../src/heavy/heavy';
 import { openApi } from '../src/http/openapi';
+import type { MountLimits } from '../src/http/route';
 import { listen as hearDatabase } from '../src/live/listener';
 import { contractOf, type Contract } from './contract';
 
 const migrations = join(dirname(fileURLToPath(import.meta.url)), '../migrations');
+
+/** One set of threads for all specs: each takes a second to begin. */
+const heavy = heavyThreads();
 
 export interface Running {
   readonly url: string;
@@ -25,7 +30,7 @@ export interface Running {
 }
 
 /** The real application over a database of its own in the real PostgreSQL that NELBO_CLUSTER_URL names. */
-export async function start(options: { webRoot?: string } = {}): Promise<Running> {
+export async function start(options: { webRoot?: string; limits?: MountLimits } = {}): Promise<Running> {
   const cluster = process.env['NELBO_CLUSTER_URL'];
   if (!cluster) throw new Error('NELBO_CLUSTER_URL must name the maintenance database of a PostgreSQL; ./nelbo test sets it');
   const name = `nelbo_spec_${randomBytes(6).toString('hex')}`;
@@ -35,15 +40,15 @@ export async function start(options: { webRoot?: string } = {}): Promise<Running
   const own = new URL(cluster);
   own.pathname = `/${name}`;
   const connection = connect(own.toString());
-  await migrateDatabase(connection.pool, migrations);
+  await migrateDatabase(connection.yardPool, migrations);
   const errors: unknown[] = [];
   const listener = hearDatabase(own.toString());
   await listener.ready;
-  const parts = { db: connection.db, pool: connection.pool, listener };
+  const parts = { db: connection.db, yardPool: connection.yardPool, listener, heavy };
   const contract = contractOf(JSON.parse(JSON.stringify(openApi(allRoutes(parts), 'spec'))));
   const listen = (): Promise<Server> =>
     new Promise((resolve) => {
-      const s = createApp({ ...parts, log: (e) => errors.push(e), webRoot: options.webRoot }).listen(port, '127.0.0.1', () => resolve(s));
+      const s = createApp({ ...parts, log: (e) => errors.push(e), webRoot: options.webRoot, limits: options.limits }).listen(port, '127.0.0.1', () => resolve(s));
     });
   let port = 0;
   let server = await listen();
@@ -86,7 +91,7 @@ export async function start(options: { webRoot?: string } = {}): Promise<Running
     async stop() {
       await close();
       await listener.close();
-      await connection.pool.end();
+      await connection.end();
       await admin.query(`drop database ${name} with (force)`);
       await admin.end();
     },

@@ -58,7 +58,7 @@ describe('every saved state of a job', () => {
 
   it('comes from a job file too; other kinds, newer formats and broken files leave nothing behind', async () => {
     const id = randomUUID();
-    const file = async (text: string, to = randomUUID()) => app.call('POST', `/jobs/import?id=${to}`, text, 'text/plain');
+    const file = async (text: string, to = randomUUID()) => app.call('POST', `/jobs/import?id=${to}`, text, 'application/octet-stream');
     const good = await file(JSON.stringify(document), id);
     expect([good.status, good.json.job.id]).toEqual([201, id]);
     expect(good.json.problems.some((p: { severity: string }) => p.severity === 'error')).toBeFalse();
@@ -81,7 +81,7 @@ describe('every saved state of a job', () => {
       expect(answer.json.detail).withContext(text.slice(0, 40)).toMatch(why);
     }
     expect((await file(`{"x":"${'y'.repeat(10_000_001)}"}`)).status).toBe(413);
-    expect((await app.call('POST', '/jobs/import?id=no', '{}', 'text/plain')).status).toBe(400);
+    expect((await app.call('POST', '/jobs/import?id=no', '{}', 'application/octet-stream')).status).toBe(400);
     expect((await app.call('GET', '/yard')).json.counts).toEqual(before);
   });
 
@@ -89,7 +89,7 @@ describe('every saved state of a job', () => {
     const id = await made('out and in');
     const out = await app.call('GET', `/jobs/${id}/file`);
     expect(out.headers.get('content-disposition')).toContain('.nelbo.json');
-    const back = await app.call('POST', `/jobs/import?id=${randomUUID()}`, JSON.stringify(out.json), 'text/plain');
+    const back = await app.call('POST', `/jobs/import?id=${randomUUID()}`, JSON.stringify(out.json), 'application/octet-stream');
     expect(back.json.job.document).toEqual(out.json);
   });
 

@@ -33,7 +33,7 @@ describe('the OpenAPI document', () => {
     const calls: [string, string, unknown?, string?][] = [
       ['GET', '/health'],
       ['POST', '/jobs', { id, document }],
-      ['POST', `/jobs/import?id=${randomUUID()}`, JSON.stringify(document), 'text/plain'],
+      ['POST', `/jobs/import?id=${randomUUID()}`, JSON.stringify(document), 'application/octet-stream'],
       ['GET', '/jobs'],
       ['GET', '/jobs/under-way'],
       ['GET', `/jobs/${id}`],

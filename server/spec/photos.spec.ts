@@ -92,7 +92,7 @@ describe('photographs', () => {
     expect((await send(wide, 'a.png', 'image/png')).status).toBe(422);
     const wrong = await form(new Uint8Array(3), 'a.jpg', 'image/jpeg', 'file');
     expect((await app.call('POST', `/jobs/${job}/photos?id=${randomUUID()}`, wrong.body, wrong.type)).status).toBe(400);
-    expect((await app.call('POST', `/jobs/${job}/photos?id=${randomUUID()}`, '{}', 'application/json')).status).toBe(400);
+    expect((await app.call('POST', `/jobs/${job}/photos?id=${randomUUID()}`, '{}', 'application/json')).status).toBe(415);
     expect((await send(new Uint8Array(3), 'a.jpg', 'image/jpeg', randomUUID(), randomUUID())).status).toBe(404);
     expect((await app.call('GET', `/photos/${randomUUID()}`)).status).toBe(404);
     expect((await app.call('GET', `/jobs/${job}/photos`)).status).toBe(200);

@@ -59,17 +59,17 @@ describe('the built web application', () => {
   let webRoot: string;
   beforeAll(async () => {
     webRoot = mkdtempSync(join(tmpdir(), 'nelbo-web-'));
-    writeFileSync(join(webRoot, 'index.html'), '<!doctype html><title>page</title><body><script src="main-ABC.js"></script></body>');
-    writeFileSync(join(webRoot, 'main-ABC.js'), `console.log(${JSON.stringify('x'.repeat(5000))})`);
-    writeFileSync(join(webRoot, 'job-page-XYZ.js'), 'import{a}from"./chunk-ONE.js";import"./main-ABC.js";');
-    writeFileSync(join(webRoot, 'chunk-ONE.js'), 'import"./chunk-TWO.js";import"./job-page-XYZ.js";');
-    writeFileSync(join(webRoot, 'chunk-TWO.js'), '');
+    writeFileSync(join(webRoot, 'index.html'), '<!doctype html><title>page</title><body><script src="main-ABCD1234.js"></script></body>');
+    writeFileSync(join(webRoot, 'main-ABCD1234.js'), `console.log(${JSON.stringify('x'.repeat(5000))})`);
+    writeFileSync(join(webRoot, 'job-page-WXYZ1234.js'), 'import{a}from"./chunk-ONE11111.js";import"./main-ABCD1234.js";');
+    writeFileSync(join(webRoot, 'chunk-ONE11111.js'), 'import"./chunk-TWO22222.js";import"./job-page-WXYZ1234.js";');
+    writeFileSync(join(webRoot, 'chunk-TWO22222.js'), '');
     app = await start({ webRoot });
   });
 
   it('names at once every file that the page will need, and that only', async () => {
     const preloads = async (path: string): Promise<string[]> => [...(await (await fetch(app.url + path)).text()).matchAll(/modulepreload" href="([^"]+)"/g)].map((m) => m[1]);
-    expect(await preloads('/jobs/5b1d2f60-0001-4a01-9c01-000000000001/grind')).toEqual(['job-page-XYZ.js', 'chunk-ONE.js', 'chunk-TWO.js']);
+    expect(await preloads('/jobs/5b1d2f60-0001-4a01-9c01-000000000001/grind')).toEqual(['job-page-WXYZ1234.js', 'chunk-ONE11111.js', 'chunk-TWO22222.js']);
     expect(await preloads('/shop')).toEqual([]);
   });
   afterAll(() => app.stop());
@@ -84,7 +84,7 @@ describe('the built web application', () => {
   });
 
   it('has files that are compressed and never change', async () => {
-    const res = await fetch(`${app.url}/main-ABC.js`, { headers: { 'accept-encoding': 'gzip' } });
+    const res = await fetch(`${app.url}/main-ABCD1234.js`, { headers: { 'accept-encoding': 'gzip' } });
     expect(res.headers.get('content-encoding')).toBe('gzip');
     expect(res.headers.get('cache-control')).toContain('immutable');
   });
@@ -92,7 +92,7 @@ describe('the built web application', () => {
   it('names its files for the device that keeps them, but not the keeper itself', async () => {
     writeFileSync(join(webRoot, 'sw.js'), '');
     const files = await (await fetch(`${app.url}/files.json`)).json();
-    expect(files).toEqual(['/', '/chunk-ONE.js', '/chunk-TWO.js', '/job-page-XYZ.js', '/main-ABC.js']);
+    expect(files).toEqual(['/', '/chunk-ONE11111.js', '/chunk-TWO22222.js', '/job-page-WXYZ1234.js', '/main-ABCD1234.js']);
     expect((await fetch(`${app.url}/sw.js`)).headers.get('cache-control')).toBe('no-cache');
   });
 

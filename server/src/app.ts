@@ -7,11 +7,16 @@ import { existsSync } from 'node:fs';
 import { ENGINE_VERSION } from '@nelbo/core';
 import type pg from 'pg';
 import { backupRoutes } from './backup/routes';
+import type { Logger } from 'pino';
 import type { Database } from './db/connect';
+import type { Heavy } from './heavy/heavy';
 import { openApi } from './http/openapi';
 import { builtFiles, pageFor } from './http/page';
+import { ownHost, ownPages } from './http/guard';
+import { RATE_LIMITS, requestLimit } from './http/limits';
 import { HttpProblem, problemHandler } from './http/problem';
-import { API, mount, type Route } from './http/route';
+import { requestLog } from './http/request-log';
+import { API, mount, type MountLimits, type Route } from './http/route';
 import { components as c } from './http/schemas';
 import { jobRoutes } from './jobs/routes';
 import { jobService } from './jobs/service';
@@ -27,15 +32,20 @@ import { workOrderRoutes } from './work-orders/routes';
 
 export interface AppOptions {
   readonly db: Database;
-  readonly pool: pg.Pool;
+  /** Connections for what reads or replaces the whole yard. */
+  readonly yardPool: pg.Pool;
   readonly listener: Listener;
+  readonly heavy: Heavy;
   /** Folder of the built web application; without it only the API is served. */
   readonly webRoot?: string;
   readonly log?: (error: unknown) => void;
+  /** Where each request is noted: by address and outcome, never by what it holds. */
+  readonly requests?: Logger;
+  readonly limits?: MountLimits;
 }
 
 /** Every address of the interface. */
-export function allRoutes({ db, pool, listener }: Pick<AppOptions, 'db' | 'pool' | 'listener'>): readonly Route[] {
+export function allRoutes({ db, yardPool, listener, heavy }: Pick<AppOptions, 'db' | 'yardPool' | 'listener' | 'heavy'>): readonly Route[] {
   const jobs = jobService(db);
   const routes: Route[] = [
     {
@@ -50,13 +60,13 @@ export function allRoutes({ db, pool, listener }: Pick<AppOptions, 'db' | 'pool'
     },
     ...jobRoutes(jobs),
     ...logRoutes(db, jobs),
-    ...workOrderRoutes(db, jobs),
-    ...paperRoutes(db, jobs),
+    ...workOrderRoutes(db, jobs, heavy),
+    ...paperRoutes(db, jobs, heavy),
     ...shopRoutes(db),
     ...colourRoutes(db),
     ...storesRoutes(db),
-    ...photoRoutes(db, jobs),
-    ...backupRoutes(db, pool),
+    ...photoRoutes(db, jobs, heavy),
+    ...backupRoutes(db, yardPool, heavy),
     ...liveRoutes(listener),
   ];
   routes.push({
@@ -74,9 +84,12 @@ export function allRoutes({ db, pool, listener }: Pick<AppOptions, 'db' | 'pool'
 /** Headers that say something of a page and nothing of a script, a style or a font that it loads. */
 const OF_PAGES = ['Content-Security-Policy', 'Cross-Origin-Opener-Policy', 'Origin-Agent-Cluster', 'X-DNS-Prefetch-Control', 'X-Download-Options', 'X-Frame-Options', 'X-Permitted-Cross-Domain-Policies', 'X-XSS-Protection'];
 
-/** A service worker is always asked for anew; the parts of a page, some eighty of them, go without the headers of pages. */
+/** A built file whose name carries a hash of its content: it never changes. Everything else is asked for anew each time. */
+const HASHED = /-[A-Z0-9]{8}\.\w+(\.br)?$/;
+
+/** The parts of a page, some eighty of them, go without the headers of pages. */
 function headersOfFile(res: { setHeader(name: string, value: string): void; removeHeader(name: string): void }, path: string): void {
-  if (/sw\.js(\.br)?$/.test(path)) res.setHeader('Cache-Control', 'no-cache');
+  if (!HASHED.test(path)) res.setHeader('Cache-Control', 'no-cache');
   // A worker is a page of its own as far as its policy goes.
   else if (/\.(js|css|woff2)(\.br)?$/.test(path) && !/worker/.test(path)) for (const name of OF_PAGES) res.removeHeader(name);
 }
@@ -87,6 +100,8 @@ export function createApp(options: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
+  if (options.requests) app.use(requestLog(options.requests));
+  app.use(ownHost);
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -105,7 +120,8 @@ export function createApp(options: AppOptions): Express {
     }),
   );
   app.use(compression());
-  mount(app, allRoutes(options));
+  app.use(API, ownPages, requestLimit(options.limits?.rates ?? RATE_LIMITS));
+  mount(app, allRoutes(options), options.limits);
   app.use('/api', () => {
     throw new HttpProblem(404, 'No such address', `the interface is described at ${API}/openapi.json`);
   });
@@ -120,6 +136,8 @@ export function createApp(options: AppOptions): Express {
     });
     const page = pageFor(webRoot);
     app.get('/{*path}', (req, res) => {
+      // A file that is not there is not the page: a browser would run it as what it asked for.
+      if (/\.\w+$/.test(req.path)) throw new HttpProblem(404, 'No such file', 'the application was renewed; load the page again');
       res.set('Cache-Control', 'no-cache').type('html').send(page(req.path));
     });
   }

@@ -5,6 +5,7 @@ import pino from 'pino';
 import { createApp } from './app';
 import { connect, migrateDatabase } from './db/connect';
 import { loadDemo } from './demo/load';
+import { heavyThreads } from './heavy/heavy';
 import { listen } from './live/listener';
 
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'info' });
@@ -23,15 +24,16 @@ if (!url || !Number.isInteger(port)) {
   process.exit(1);
 }
 
-const { pool, db } = connect(url, (error) => log.warn({ error: error.message }, 'a database connection was lost'));
-await migrateDatabase(pool, join(here, '../migrations'));
+const connection = connect(url, (error) => log.warn({ error: error.message }, 'a database connection was lost'));
+await migrateDatabase(connection.yardPool, join(here, '../migrations'));
 if (process.argv.includes('--demo')) {
-  const loaded = await loadDemo(db, Date.now());
+  const loaded = await loadDemo(connection.db, Date.now());
   if (loaded > 0) log.info({ jobs: loaded }, 'demo yard loaded');
 }
 
 const listener = listen(url, (error) => log.warn({ error: error.message }, 'the listening connection was lost'));
-const app = createApp({ db, pool, listener, webRoot: join(here, '../../web/dist/browser'), log: (error) => log.error(error) });
+const heavy = heavyThreads();
+const app = createApp({ db: connection.db, yardPool: connection.yardPool, listener, heavy, requests: log, webRoot: join(here, '../../web/dist/browser'), log: (error) => log.error(error) });
 // Loopback only: serving a tablet needs TLS and accounts first.
 const server = app.listen(port, '127.0.0.1', (error) => {
   if (error) {
@@ -43,7 +45,7 @@ const server = app.listen(port, '127.0.0.1', (error) => {
 
 for (const signal of ['SIGTERM', 'SIGINT'] as const) {
   process.once(signal, () => {
-    server.close(() => void Promise.all([pool.end(), listener.close()]).then(() => process.exit(0)));
+    server.close(() => void Promise.all([connection.end(), listener.close(), heavy.close()]).then(() => process.exit(0)));
     server.closeIdleConnections();
     // Event streams never end by themselves; requests under way get a moment.
     setTimeout(() => server.closeAllConnections(), 500).unref();

@@ -1,3 +1,4 @@
+import { xmlText } from '../units/xml-text';
 import type { Scene } from './scene';
 
 /** Fills and lines for paper: hatches tell the materials apart without colour. */
@@ -30,17 +31,16 @@ const DEFS = [
   pattern('h-fill', 5, '#F3E7C4', 'M1 1h1M3 4h1'),
 ].join('');
 
-const escape = (s: string): string => s.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c] ?? c);
 
 /** A scene as a self-contained SVG text for files and paper. */
 export function sceneToSvg(scene: Scene): string {
   const items = scene.items.map((i) =>
     i.type === 'path'
       ? `<path class="${i.cls}" d="${i.d}"/>`
-      : `<text class="${i.cls}" x="${i.x.toFixed(1)}" y="${i.y.toFixed(1)}" text-anchor="${i.anchor}">${escape(i.text)}</text>`,
+      : `<text class="${i.cls}" x="${i.x.toFixed(1)}" y="${i.y.toFixed(1)}" text-anchor="${i.anchor}">${xmlText(i.text)}</text>`,
   );
   return (
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${scene.width} ${scene.height.toFixed(0)}" width="${scene.width}" height="${scene.height.toFixed(0)}" role="img">` +
-    `<title>${escape(scene.description)}</title><style>${STYLE}</style><defs>${DEFS}</defs>${items.join('')}</svg>`
+    `<title>${xmlText(scene.description)}</title><style>${STYLE}</style><defs>${DEFS}</defs>${items.join('')}</svg>`
   );
 }

@@ -1,65 +1,28 @@
-import { pipeline } from 'node:stream/promises';
-import { createGunzip } from 'node:zlib';
-import { parseFormat } from '@nelbo/core';
+import { createReadStream } from 'node:fs';
 import type pg from 'pg';
-import split2 from 'split2';
+import { parseFormat } from '@nelbo/core';
+import { renewEpoch } from '../db/epoch';
+import type { Heavy } from '../heavy/heavy';
 import { HttpProblem } from '../http/problem';
 import { BACKUP_FORMAT, TABLES, noCounts, type Closing, type Counts, type TableName } from './format';
-import { ONE_ZONE, digestYard } from './write';
+import { linesOf } from './lines';
+import { refuse } from './refuse';
+import { wrongWith } from './rows';
+import { receive } from './spool';
+import { ONE_ZONE, STAGED, digestYard } from './write';
 
 export interface Restored {
   readonly counts: Counts;
   readonly digest: string;
+  /** Photographs that were no bare pictures and were written anew. */
+  readonly cleaned: number;
   /** The database was read back and is the same, row by row, as what the backup was made of. */
   readonly equal: true;
 }
 
-/** Longest line taken: far above the largest job, and a bound on what is held in memory. */
-const LONGEST_LINE = 64_000_000;
 const BATCH_ROWS = 500;
 const BATCH_BYTES = 4_000_000;
 const NAMES = new Set<string>(TABLES.map((t) => t.name));
-
-const refuse = (what: string, status = 422): HttpProblem => new HttpProblem(status, 'The backup was not restored', `${what}; nothing was changed`);
-
-/** Gunzips where the bytes are gzip, and takes plain lines as they are: a backup may be opened, read and closed again by hand. */
-async function* plain(source: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
-  const chunks = source[Symbol.asyncIterator]();
-  const first = await chunks.next();
-  if (first.done) throw refuse('the file is empty');
-  async function* all(): AsyncGenerator<Buffer> {
-    yield first.value as Buffer;
-    for (let next = await chunks.next(); !next.done; next = await chunks.next()) yield next.value;
-  }
-  if (first.value[0] !== 0x1f || first.value[1] !== 0x8b) {
-    yield* all();
-    return;
-  }
-  const gunzip = createGunzip();
-  const pumped = pipeline(all, gunzip).catch(() => undefined);
-  try {
-    for await (const chunk of gunzip) yield chunk as Buffer;
-  } catch {
-    throw refuse('the file is damaged or cut short');
-  }
-  await pumped;
-}
-
-async function* linesOf(source: AsyncIterable<Buffer>): AsyncGenerator<string> {
-  const splitter = split2({ maxLength: LONGEST_LINE });
-  let failure: unknown;
-  const pumped = pipeline(plain(source), splitter).catch((e: unknown) => {
-    failure = e;
-    splitter.destroy(e instanceof Error ? e : new Error('unreadable'));
-  });
-  try {
-    for await (const line of splitter as AsyncIterable<string>) if (line.trim() !== '') yield line;
-  } catch (e) {
-    await pumped;
-    const cause = failure ?? e;
-    throw cause instanceof HttpProblem ? cause : refuse('a line of the file is too long to be a row of a backup');
-  }
-}
 
 function parsed(line: string, number: number): Record<string, unknown> {
   try {
@@ -79,7 +42,7 @@ function checkHeader(value: Record<string, unknown>): void {
   if (found.version > own.version) throw refuse(`the backup is of a newer format, ${String(value['format'])}; restore it with a newer Nelbo`);
 }
 
-/** Collects rows and inserts them in batches; the database itself turns JSON into columns. */
+/** Collects rows and inserts them in batches into the staging tables; the database itself turns JSON into columns. */
 function inserter(client: pg.ClientBase) {
   let table: TableName | undefined;
   let rows: string[] = [];
@@ -89,7 +52,7 @@ function inserter(client: pg.ClientBase) {
     const batch = `[${rows.join(',')}]`;
     rows = [];
     bytes = 0;
-    await client.query(`insert into ${table} select * from jsonb_populate_recordset(null::${table}, $1::jsonb)`, [batch]);
+    await client.query(`insert into ${STAGED}${table} select * from jsonb_populate_recordset(null::${STAGED}${table}, $1::jsonb)`, [batch]);
   };
   return {
     async add(name: TableName, row: unknown): Promise<void> {
@@ -106,15 +69,17 @@ function inserter(client: pg.ClientBase) {
   };
 }
 
-/** SQLSTATE classes 22, 23 and 42: a row that this database cannot take. */
+/** SQLSTATE classes 22, 23, 42 and 54: a row that this database cannot take. */
 const badRow = (e: unknown): boolean => /^(22|23|42|54)/.test((e as { code?: string }).code ?? '');
 
-async function fill(client: pg.ClientBase, source: AsyncIterable<Buffer>): Promise<Closing> {
+/** Reads a backup into the staging tables, each row checked. @returns what its closing line says */
+async function stage(client: pg.ClientBase, path: string): Promise<Closing> {
+  for (const { name } of TABLES) await client.query(`create temp table ${STAGED}${name} (like ${name}) on commit drop`);
   const insert = inserter(client);
   const counts = noCounts();
   let closing: Closing | undefined;
   let number = 0;
-  for await (const line of linesOf(source)) {
+  for await (const line of linesOf(createReadStream(path))) {
     number += 1;
     const value = parsed(line, number);
     if (number === 1) {
@@ -126,10 +91,12 @@ async function fill(client: pg.ClientBase, source: AsyncIterable<Buffer>): Promi
       closing = value as unknown as Closing;
       continue;
     }
-    const name = value['table'];
-    if (typeof name !== 'string' || !NAMES.has(name) || typeof value['row'] !== 'object' || value['row'] === null) throw refuse(`line ${number} is no row of a yard`);
+    const { table: name, row } = value;
+    if (typeof name !== 'string' || !NAMES.has(name) || typeof row !== 'object' || row === null) throw refuse(`line ${number} is no row of a yard`);
+    const wrong = wrongWith(name as TableName, row);
+    if (wrong) throw refuse(`line ${number}, a row of ${name}, does not fit: ${wrong}`);
     counts[name as TableName] += 1;
-    await insert.add(name as TableName, value['row']);
+    await insert.add(name as TableName, row);
   }
   if (number === 0) throw refuse('the file is empty');
   if (!closing) throw refuse('the backup is cut short: its closing line is missing');
@@ -138,35 +105,72 @@ async function fill(client: pg.ClientBase, source: AsyncIterable<Buffer>): Promi
   return closing;
 }
 
+/** Looks into every photograph that is staged; what is no bare picture is written anew. @returns how many were */
+async function cleanPhotos(client: pg.ClientBase, heavy: Heavy): Promise<number> {
+  let cleaned = 0;
+  const { rows: ids } = await client.query<{ id: string }>(`select id from ${STAGED}photos`);
+  for (const { id } of ids) {
+    const { rows } = await client.query<{ bytes: Buffer; type: string; width: number; height: number }>(`select bytes, type, width, height from ${STAGED}photos where id = $1`, [id]);
+    const photo = await heavy.run({ kind: 'clean photo', bytes: rows[0].bytes }).catch((e: unknown) => {
+      throw e instanceof HttpProblem && e.status < 500 ? refuse(`photograph ${id} is no picture that can be kept`) : e;
+    });
+    if (!photo.changed && photo.type === rows[0].type && photo.width === rows[0].width && photo.height === rows[0].height) continue;
+    cleaned += 1;
+    await client.query(`update ${STAGED}photos set bytes = $2, type = $3, width = $4, height = $5 where id = $1`, [id, Buffer.from(photo.bytes), photo.type, photo.width, photo.height]);
+  }
+  return cleaned;
+}
+
 /**
- * Replaces the whole yard by a backup, in one transaction: either all of it is there afterwards and was read back the
- * same, or nothing was changed.
+ * Replaces the whole yard by a backup: the file is taken in whole, read into tables of its own and checked there; then,
+ * in the same transaction, it takes the place of the yard. Either all of it is there afterwards and was read back the
+ * same, or nothing was changed. Nobody waits for the file: the yard is locked only while the rows change places.
  *
+ * @param pool connections that may take as long as the whole yard takes
  * @param replace whether a yard that holds anything may be replaced
  */
-export async function restoreBackup(pool: pg.Pool, source: AsyncIterable<Buffer>, replace: boolean): Promise<Restored> {
+export async function restoreBackup(pool: pg.Pool, source: AsyncIterable<Buffer>, replace: boolean, heavy: Heavy): Promise<Restored> {
+  const file = await receive(source);
+  try {
+    return await restoreFile(pool, file.path, replace, heavy);
+  } finally {
+    await file.drop();
+  }
+}
+
+async function restoreFile(pool: pg.Pool, path: string, replace: boolean, heavy: Heavy): Promise<Restored> {
   const client = await pool.connect();
   try {
     await client.query('begin');
     await client.query(ONE_ZONE);
-    await client.query("set local nelbo.restoring = 'on'");
-    // Nobody writes into a yard that is being replaced; readers see the old one until the end.
-    await client.query(`lock table ${TABLES.map((t) => t.name).join(', ')} in exclusive mode`);
-    if (!replace && (await holdsAnything(client))) throw new HttpProblem(409, 'The yard is not empty', 'a restore replaces everything that is there: make a backup first, then ask for replacing; nothing was changed');
-    for (const { name } of [...TABLES].reverse()) await client.query(`delete from ${name}`);
-    const closing = await fill(client, source);
-    await client.query("select setval(pg_get_serial_sequence('log_entries', 'sequence'), greatest(coalesce((select max(sequence) from log_entries), 0), 1), exists (select 1 from log_entries))");
+    const closing = await stage(client, path);
+    if ((await digestYard(client, STAGED)).digest !== closing.digest) throw refuse('the backup does not agree with its own digest: it was altered or damaged');
+    const cleaned = await cleanPhotos(client, heavy);
+    const staged = await digestYard(client, STAGED);
+    await takePlace(client, replace);
     const now = await digestYard(client);
-    if (now.digest !== closing.digest) throw refuse('the backup does not agree with its own digest: it was altered or damaged');
+    if (now.digest !== staged.digest) throw refuse('what was read back is not what was restored');
     await client.query('commit');
     await client.query(`notify nelbo, '{"kind":"resync"}'`);
-    return { ...now, equal: true };
+    return { ...now, cleaned, equal: true };
   } catch (e) {
     await client.query('rollback').catch(() => undefined);
     throw badRow(e) ? refuse('a row of the backup does not fit into this database') : e;
   } finally {
     client.release();
   }
+}
+
+/** Puts the staged rows in the place of the yard's. */
+async function takePlace(client: pg.ClientBase, replace: boolean): Promise<void> {
+  await client.query("set local nelbo.restoring = 'on'");
+  // Nobody writes into a yard that is being replaced; readers see the old one until the end.
+  await client.query(`lock table ${TABLES.map((t) => t.name).join(', ')} in exclusive mode`);
+  if (!replace && (await holdsAnything(client))) throw new HttpProblem(409, 'The yard is not empty', 'a restore replaces everything that is there: make a backup first, then ask for replacing; nothing was changed');
+  for (const { name } of [...TABLES].reverse()) await client.query(`delete from ${name}`);
+  for (const { name } of TABLES) await client.query(`insert into ${name} select * from ${STAGED}${name}`);
+  await client.query("select setval(pg_get_serial_sequence('log_entries', 'sequence'), greatest(coalesce((select max(sequence) from log_entries), 0), 1), exists (select 1 from log_entries))");
+  await renewEpoch(client);
 }
 
 async function holdsAnything(client: pg.ClientBase): Promise<boolean> {

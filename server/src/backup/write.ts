@@ -9,9 +9,12 @@ import { BACKUP_FORMAT, TABLES, noCounts, type Closing, type Counts, type Header
 
 const ROWS_AT_ONCE = 200;
 
+/** What the names of staging tables begin with: a backup is read and checked in them before it takes the place of the yard. */
+export const STAGED = 'staged_';
+
 /** The rows of a table as JSON texts of the database itself, in the order of its key, read by and by. */
-async function* rowsOf(client: pg.ClientBase, table: (typeof TABLES)[number]): AsyncGenerator<string> {
-  const stream = client.query(new QueryStream(`select to_jsonb(t)::text as row from ${table.name} t order by ${table.order}`, [], { batchSize: ROWS_AT_ONCE }));
+async function* rowsOf(client: pg.ClientBase, table: (typeof TABLES)[number], prefix: '' | typeof STAGED = ''): AsyncGenerator<string> {
+  const stream = client.query(new QueryStream(`select to_jsonb(t)::text as row from ${prefix}${table.name} t order by ${table.order}`, [], { batchSize: ROWS_AT_ONCE }));
   for await (const { row } of stream as AsyncIterable<{ row: string }>) yield row;
 }
 
@@ -21,10 +24,10 @@ export function digestRow(digest: Hash, table: string, row: string): void {
 }
 
 /** Counts and digest of what a yard holds, as seen by one connection. */
-export async function digestYard(client: pg.ClientBase): Promise<{ counts: Counts; digest: string }> {
+export async function digestYard(client: pg.ClientBase, prefix: '' | typeof STAGED = ''): Promise<{ counts: Counts; digest: string }> {
   const [digest, counts] = [createHash('sha256'), noCounts()];
   for (const table of TABLES) {
-    for await (const row of rowsOf(client, table)) {
+    for await (const row of rowsOf(client, table, prefix)) {
       digestRow(digest, table.name, row);
       counts[table.name] += 1;
     }

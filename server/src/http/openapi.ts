@@ -13,6 +13,7 @@ const PROBLEM_TITLES: Record<number, string> = {
   422: 'some fields cannot be used',
   429: 'too many requests',
   500: 'something went wrong on the server',
+  507: 'the disk is full',
   503: 'the database cannot be reached; try again',
 };
 

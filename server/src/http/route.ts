@@ -25,6 +25,8 @@ export interface Route {
   readonly heavy?: true;
   /** Never ends by itself. */
   readonly stream?: true;
+  /** So many may be under way at once. */
+  readonly atOnce?: number;
   /** A JSON body is parsed and limited; the bytes of any other kind are left to the handler. */
   readonly body?: { readonly description: string; readonly type?: string; readonly schema?: JsonSchema };
   readonly answers: Readonly<Record<number, Answer>>;
@@ -47,7 +49,7 @@ export function mount(app: Express, routes: readonly Route[], { rates = RATE_LIM
   // Bodies that are not JSON are files: some megabytes each, held until they are read.
   const files = atOnce(FILES_AT_ONCE, 'files');
   for (const route of routes) {
-    const before: RequestHandler[] = [...(route.heavy ? [heavy] : []), ...(route.stream ? [streams] : [])];
+    const before: RequestHandler[] = [...(route.heavy ? [heavy] : []), ...(route.stream ? [streams] : []), ...(route.atOnce ? [atOnce(route.atOnce, 'of these')] : [])];
     if (route.body) {
       const type = route.body.type ?? JSON_TYPE;
       before.push(declared(type), ...(type === JSON_TYPE ? [inTime(bodies.idleMs, bodies.wholeMs), json] : [files, inTime(bodies.idleMs, bodies.fileMs)]));

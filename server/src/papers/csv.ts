@@ -3,9 +3,18 @@ import { area, bounds, formatIn, gramDecimals, type LogEvent, type Plan } from '
 import { type DrawnPattern, type NestLayout, type RollCut } from '@nelbo/core/papers';
 import type { LogRow } from '../log/queries';
 
-/** Comma-separated text with a head; cells that a spreadsheet would run as formulas are made harmless. */
+/** What a spreadsheet takes for the beginning of a formula, in either width of letters. */
+const FORMULA = /^[=+\-@\t\r\n\uff1d\uff0b\uff0d\uff20]/;
+const NUMBER = /^-?\d+([.,]\d+)?$/;
+/** A text that a spreadsheet would run is marked as text; a number below nought is a number. */
+const dead = (cell: string): string => (FORMULA.test(cell) && !NUMBER.test(cell) ? `'${cell}` : cell);
+
+/**
+ * Comma-separated text with a head (RFC 4180). Cells with semicolons or tabs are quoted too: a spreadsheet that divides
+ * by those would cut them up, and could run what follows.
+ */
 const csv = (columns: readonly string[], rows: readonly (readonly (string | number | undefined)[])[]): string =>
-  stringify([columns, ...rows.map((r) => r.map((c) => c ?? ''))], { escape_formulas: true, record_delimiter: '\r\n', bom: true });
+  stringify([columns, ...rows.map((r) => r.map((c) => (typeof c === 'string' ? dead(c) : (c ?? ''))))], { quoted_match: /[;\t]/, record_delimiter: '\r\n', bom: true });
 
 const plain = (text: string): string => text.replaceAll('\u202f', '').replace('−', '-');
 const number = (value: number, unit: Parameters<typeof formatIn>[1], decimals: number): string => plain(formatIn(value, unit, decimals).text);

@@ -98,7 +98,7 @@ export class Api {
   }
 
   importJob(id: string, file: Blob): Observable<{ job: StoredJob; problems: readonly Problem[] }> {
-    return this.#http.post<{ job: StoredJob; problems: readonly Problem[] }>('/api/v1/jobs/import', file, { params: { id }, headers: { 'Content-Type': 'text/plain' } });
+    return this.#http.post<{ job: StoredJob; problems: readonly Problem[] }>('/api/v1/jobs/import', file, { params: { id }, headers: { 'Content-Type': 'application/octet-stream' } });
   }
 
   revisions(id: string, before?: number): Observable<Revision[]> {
