@@ -4,6 +4,7 @@ import type { Server } from 'node:http';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
+import type { Logger } from 'pino';
 import { allRoutes, createApp } from '../src/app';
 import { connect, migrateDatabase, type Connection } from '../src/db/connect';
 import { heavyThreads } from '../src/heavy/heavy';
@@ -19,6 +20,7 @@ const heavy = heavyThreads();
 
 export interface Running {
   readonly url: string;
+  readonly databaseUrl: string;
   readonly connection: Connection;
   readonly errors: unknown[];
   readonly contract: Contract;
@@ -30,7 +32,7 @@ export interface Running {
 }
 
 /** The real application over a database of its own in the real PostgreSQL that NELBO_CLUSTER_URL names. */
-export async function start(options: { webRoot?: string; limits?: MountLimits } = {}): Promise<Running> {
+export async function start(options: { webRoot?: string; limits?: MountLimits; requests?: Logger } = {}): Promise<Running> {
   const cluster = process.env['NELBO_CLUSTER_URL'];
   if (!cluster) throw new Error('NELBO_CLUSTER_URL must name the maintenance database of a PostgreSQL; ./nelbo test sets it');
   const name = `nelbo_spec_${randomBytes(6).toString('hex')}`;
@@ -48,7 +50,7 @@ export async function start(options: { webRoot?: string; limits?: MountLimits } 
   const contract = contractOf(JSON.parse(JSON.stringify(openApi(allRoutes(parts), 'spec'))));
   const listen = (): Promise<Server> =>
     new Promise((resolve) => {
-      const s = createApp({ ...parts, log: (e) => errors.push(e), webRoot: options.webRoot, limits: options.limits }).listen(port, '127.0.0.1', () => resolve(s));
+      const s = createApp({ ...parts, log: (e) => errors.push(e), webRoot: options.webRoot, limits: options.limits, requests: options.requests }).listen(port, '127.0.0.1', () => resolve(s));
     });
   let port = 0;
   let server = await listen();
@@ -60,6 +62,7 @@ export async function start(options: { webRoot?: string; limits?: MountLimits } 
   };
   return {
     url,
+    databaseUrl: own.toString(),
     connection,
     errors,
     contract,

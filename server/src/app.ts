@@ -100,6 +100,11 @@ export function createApp(options: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
+  // Log, limits, compression and a file's own stream each listen for the end of an answer.
+  app.use((_req, res, next) => {
+    res.setMaxListeners(25);
+    next();
+  });
   if (options.requests) app.use(requestLog(options.requests));
   app.use(ownHost);
   app.use(

@@ -32,15 +32,20 @@ export function heavyThreads(limits: Partial<HeavyLimits> = {}): Heavy {
     ...(SOURCE ? { execArgv: ['--import', 'tsx'] } : {}),
     minThreads: 0,
     maxThreads: threads,
-    maxQueue: waiting,
     idleTimeout: 60_000,
     resourceLimits: { maxOldGenerationSizeMb: memoryMb },
   });
+  let inside = 0;
   return {
     async run<T extends HeavyTask>(task: T) {
-      const outcome = await pool.run(task, { signal: AbortSignal.timeout(timeMs) }).catch((e: unknown) => {
-        throw foreseen(e) ?? e;
-      });
+      if (inside >= threads + waiting) throw busy();
+      inside += 1;
+      const outcome = await pool
+        .run(task, { signal: AbortSignal.timeout(timeMs) })
+        .catch((e: unknown) => {
+          throw foreseen(e) ?? e;
+        })
+        .finally(() => (inside -= 1));
       if ('done' in outcome) return outcome.done as Answers[T['kind']];
       const { status, title, detail } = outcome.refused;
       throw new HttpProblem(status, title, detail);
@@ -49,10 +54,12 @@ export function heavyThreads(limits: Partial<HeavyLimits> = {}): Heavy {
   };
 }
 
+const busy = (): HttpProblem => new HttpProblem(503, 'Too much is being worked out just now', 'try again in a moment');
+
 function foreseen(e: unknown): HttpProblem | undefined {
   const { name, code, message = '' } = e as { name?: string; code?: string; message?: string };
   if (name === 'AbortError' || name === 'TimeoutError') return new HttpProblem(422, 'This takes too long to be worked out', 'the job was saved; make it smaller (fewer holes, fewer readings), or try again when less is going on');
   if (code === 'ERR_WORKER_OUT_OF_MEMORY') return new HttpProblem(422, 'This takes too much memory to be worked out', 'the job was saved; make it smaller');
-  if (/queue is at limit|Terminating worker/i.test(message)) return new HttpProblem(503, 'Too much is being worked out just now', 'try again in a moment');
+  if (/terminating worker/i.test(message)) return busy();
   return undefined;
 }
