@@ -8,7 +8,7 @@ const GROUND = ['units', 'trace', 'geometry', 'physics', 'materials', 'schema'];
 const noImport = (group, message) => ({ 'no-restricted-imports': ['error', { patterns: [{ group, message }] }] });
 
 export default tseslint.config(
-  { ignores: ['**/dist/', '**/node_modules/', '.angular/', '.nelbo/', 'server/migrations/', '**/*.cjs'] },
+  { ignores: ['**/dist/', '**/dist-*/', '**/dist.next/', '**/node_modules/', '.angular/', '.nelbo/', 'server/migrations/', '**/*.cjs'] },
   ...tseslint.configs.recommended,
   {
     rules: {

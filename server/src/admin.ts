@@ -9,6 +9,7 @@ import { writeBackup } from './backup/write';
 import { connect, migrateDatabase } from './db/connect';
 import { heavyThreads } from './heavy/heavy';
 import { problemOf } from './http/problem';
+import { databaseTrouble } from './trouble';
 
 const USAGE = `usage: nelbo backup [FILE]              writes the whole yard into a file (- for standard output)
        nelbo restore FILE [--replace]    reads it back (- for standard input); a yard that holds anything only with --replace`;
@@ -75,7 +76,8 @@ function reason(e: unknown, file: string): string {
   const { code = '' } = e as { code?: string };
   if (PATHS[code]) return `${file}: ${PATHS[code]}`;
   const found = problemOf(e);
-  return found ? [found.title, found.detail].filter(Boolean).join(': ') : 'it did not work, and nobody foresaw why; nothing was changed';
+  if (!found || found.status === 503) return databaseTrouble(e, process.env['DATABASE_URL'] ?? '');
+  return [found.title, found.detail].filter(Boolean).join(': ')
 }
 
 async function main([command, ...rest]: readonly string[]): Promise<number> {

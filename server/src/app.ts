@@ -11,7 +11,7 @@ import type { Logger } from 'pino';
 import type { Database } from './db/connect';
 import type { Heavy } from './heavy/heavy';
 import { openApi } from './http/openapi';
-import { builtFiles, pageFor } from './http/page';
+import { pageFor } from './http/page';
 import { ownHost, ownPages } from './http/guard';
 import { RATE_LIMITS, requestLimit } from './http/limits';
 import { HttpProblem, problemHandler } from './http/problem';
@@ -135,10 +135,6 @@ export function createApp(options: AppOptions): Express {
     // Built files carry a hash in their name and never change; the page itself is always asked for anew.
     // The build leaves a brotli twin beside each, pressed harder than could be done at every request.
     app.use(expressStaticGzip(webRoot, { index: false, enableBrotli: true, orderPreference: ['br'], serveStatic: { maxAge: '365d', immutable: true, setHeaders: headersOfFile } }));
-    const files = ['/', ...builtFiles(webRoot)];
-    app.get('/files.json', (_req, res) => {
-      res.set('Cache-Control', 'no-cache').json(files);
-    });
     const page = pageFor(webRoot);
     app.get('/{*path}', (req, res) => {
       // A file that is not there is not the page: a browser would run it as what it asked for.

@@ -40,11 +40,3 @@ export function pageFor(root: string): (path: string) => string {
   });
   return (path) => pages.find((p) => p.pattern.test(path))?.html ?? html;
 }
-
-/** Files of the built web application that a device keeps to open it without the server. */
-export function builtFiles(root: string): string[] {
-  return readdirSync(root, { recursive: true, encoding: 'utf8' })
-    .filter((f) => /\.(js|css|woff2|svg)$/.test(f) && f !== 'sw.js')
-    .map((f) => `/${f.replaceAll('\\', '/')}`)
-    .sort();
-}

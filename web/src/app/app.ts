@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, HostListener, inject } from '@angular/core';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { renewed } from './state/keep-files';
 import { Commands } from './ui/commands';
+import { OutboxView } from './ui/outbox-view';
 import { Palette } from './ui/palette';
 import { ShortcutSheet } from './ui/shortcut-sheet';
 
 /** The frame: a rail with what works, and the page; palette and keys for everything. */
 @Component({
   selector: 'nb-app',
-  imports: [Palette, RouterLink, RouterLinkActive, RouterOutlet, ShortcutSheet],
+  imports: [OutboxView, Palette, RouterLink, RouterLinkActive, RouterOutlet, ShortcutSheet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <a class="skip" href="#page" (click)="skip($event)">Skip to the page</a>
@@ -38,6 +40,8 @@ import { ShortcutSheet } from './ui/shortcut-sheet';
         <span>Settings</span>
       </a>
       <span class="grow"></span>
+      @if (renewed()) {<button type="button" class="renew" (click)="reload()" title="A newer Nelbo is here: load the page again"><svg viewBox="0 0 24 24" aria-hidden="true"><path d="M19 12a7 7 0 1 1-2-5M17 3v4h-4" /></svg><span>Renew</span></button>}
+      <nb-outbox />
       <button type="button" (click)="commands.paletteOpen.set(true)" title="Do something by name (Ctrl K)">
         <svg viewBox="0 0 24 24" aria-hidden="true"><circle cx="10.5" cy="10.5" r="6" /><path d="M15 15l5 5" /></svg>
         <span>Find</span>
@@ -57,6 +61,7 @@ import { ShortcutSheet } from './ui/shortcut-sheet';
     nav a, nav button { color: inherit; text-decoration: none; display: flex; flex-direction: column; align-items: center; gap: 4px; padding: 11px 4px; font-size: 0.87rem; border: 0; border-left: 3px solid transparent; background: none; cursor: pointer; }
     nav a:focus-visible, nav button:focus-visible { outline-offset: -3px; outline-color: #f2793a; }
     nav a:hover, nav button:hover { color: #fff; }
+    nav .renew { color: #fff; border-left-color: #f2793a; }
     nav a.on { background: #1e3b3f; color: #fff; border-left-color: #f2793a; }
     nav .brand { color: #f5f2ea; font-size: 1.35rem; font-weight: 700; letter-spacing: -0.02em; padding: 14px 4px 20px; border-left: 0; }
     nav svg { width: 22px; height: 22px; fill: none; stroke: currentColor; stroke-width: 1.6; stroke-linejoin: round; stroke-linecap: round; }
@@ -78,6 +83,7 @@ import { ShortcutSheet } from './ui/shortcut-sheet';
 })
 export class App {
   protected readonly commands = inject(Commands);
+  protected readonly renewed = renewed;
 
   constructor() {
     const router = inject(Router);
@@ -99,6 +105,10 @@ export class App {
   @HostListener('document:keydown', ['$event'])
   protected press(event: KeyboardEvent): void {
     this.commands.press(event);
+  }
+
+  protected reload(): void {
+    location.reload();
   }
 
   /** The base address of the page would turn a bare fragment into another route. */

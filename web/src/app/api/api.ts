@@ -6,6 +6,8 @@ import type { Observable } from 'rxjs';
 export interface StoredJob {
   readonly id: string;
   readonly version: number;
+  /** Of the yard: versions can be compared within one epoch only. */
+  readonly epoch: string;
   readonly archived: boolean;
   readonly updatedAt: string;
   readonly document: JobDocument;
@@ -89,8 +91,8 @@ export class Api {
     return this.#http.post<StoredJob>('/api/v1/jobs', { id, document, ...label });
   }
 
-  saveJob(id: string, version: number, document: JobDocument, label: SaveLabel = {}): Observable<StoredJob> {
-    return this.#http.put<StoredJob>(`/api/v1/jobs/${id}`, { version, document, ...label });
+  saveJob(id: string, known: { readonly version: number; readonly epoch?: string }, document: JobDocument, label: SaveLabel = {}): Observable<StoredJob> {
+    return this.#http.put<StoredJob>(`/api/v1/jobs/${id}`, { ...known, document, ...label });
   }
 
   archiveJob(id: string, archived: boolean): Observable<StoredJob> {

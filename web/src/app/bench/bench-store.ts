@@ -40,7 +40,7 @@ export class BenchStore {
   start(jobId: string, boat: string, batch: BenchBatch): BenchRun {
     const run: BenchRun = { id: newId(), jobId, boat, batch, way: 0, step: 'ready', events: [], at: Date.now() };
     this.#runs.update((runs) => [run, ...runs]);
-    this.#local.keepBench(run);
+    void this.#local.keepBench(run);
     return run;
   }
 
@@ -50,9 +50,9 @@ export class BenchStore {
     if (!run) return;
     const next: BenchRun = { ...run, ...patch, at: Date.now() };
     const entry = told && this.#log.make(run.batch.stage, told.who, told.text, { ...told.event, run: run.id, batch: run.batch.title, product: run.batch.product, ...(run.lot || patch.lot ? { lot: patch.lot ?? run.lot } : {}) });
-    this.#local.keepBench(next, entry);
+    const kept = this.#local.keepBench(next, entry);
     this.#runs.update((runs) => runs.map((r) => (r.id === id ? next : r)));
-    if (entry) this.#log.send(entry);
+    if (entry) this.#log.send(run.jobId, entry, kept);
     this.now.set(Date.now());
   }
 }

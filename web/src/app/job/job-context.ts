@@ -25,6 +25,7 @@ export class JobContext {
   readonly log = toSignal(this.logStore.entries$, { requireSync: true });
   readonly shop = toSignal(inject(ShopStore).shop$);
 
+  readonly id = computed(() => this.state()?.id ?? '');
   readonly document = computed(() => this.state()?.document);
   /** Cure along the course of the air, worked out beside the page a moment after every change. */
   readonly forecast = inject(Forecast);

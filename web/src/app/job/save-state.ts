@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { LocalStore } from '../state/local-store';
 import { JobContext } from './job-context';
 
 /** Whether the job is saved; the way back and forth; the way to every saved state. */
@@ -26,8 +28,9 @@ import { JobContext } from './job-context';
 })
 export class SaveState {
   protected readonly context = inject(JobContext);
+  readonly #keeps = toSignal(inject(LocalStore).keeps$, { initialValue: true });
   protected readonly can = this.context.canUndo;
-  protected readonly bad = computed(() => ['offline', 'refused', 'conflict'].includes(this.context.save().kind));
+  protected readonly bad = computed(() => ['offline', 'away', 'refused', 'conflict'].includes(this.context.save().kind));
   protected readonly text = computed(() => {
     const s = this.context.save();
     switch (s.kind) {
@@ -37,7 +40,9 @@ export class SaveState {
       case 'saving':
         return 'Saving …';
       case 'offline':
-        return 'Server not reached: your work is kept here and sent again';
+        return this.#keeps() ? 'Server not reached: your work is kept here and sent again' : 'Server not reached, and this browser keeps nothing: leave this page open';
+      case 'away':
+        return 'Server not reached: this is the job as this device last had it';
       case 'refused':
         return `Not saved: ${s.detail}`;
       case 'conflict':

@@ -16,6 +16,7 @@ import {
   type DamageKind,
   createPlanner,
   readJob,
+  sameData,
   setIn,
   figure,
   sectionRefs,
@@ -25,11 +26,15 @@ import {
   type JobDocument,
 } from '@nelbo/core';
 import { repairScene } from '@nelbo/core/repairs';
-import { Api, failureOf } from '../api/api';
+import { firstValueFrom, of, timeout } from 'rxjs';
+import { Api } from '../api/api';
+import { nextSave } from '../state/draft';
 import { newId } from '../state/new-id';
 import { LocalStore } from '../state/local-store';
 import { NO_EDITS } from '../state/edit-history';
+import { sendDraft, type Sending } from '../state/outbox';
 import { Reading, TIME_ZONE } from '../state/reading';
+import { SavesUnderWay } from '../state/saves-under-way';
 import { ShopStore } from '../state/shop-store';
 import { ChoiceFieldView } from '../ui/choice-field';
 import { QuantityFieldView } from '../ui/quantity-field';
@@ -38,8 +43,21 @@ import { SceneView } from '../ui/scene-view';
 import { TraceDrawer } from '../ui/trace-drawer';
 import { TraceService } from '../ui/trace-service';
 import { StoresStore } from '../state/stores-store';
+import { typed } from '../state/typed';
 
 const UNSURE = 'unsure';
+const TYPED = 'new-job';
+/** A server that has not answered by then is taken for away: the job goes on without it. */
+const PATIENCE_MS = 2500;
+
+/** The form as it stands, kept while it is filled in. */
+interface TypedJob {
+  readonly document: JobDocument;
+  readonly length?: number;
+  readonly width?: number;
+  readonly extent: Extent;
+}
+
 const withoutKind = ({ kind: _, ...damage }: JobDocument['damage']): JobDocument['damage'] => damage;
 
 /** Start a job: a hull, a damage and a size are enough; the plan is there at once and sharpens with every fact. */
@@ -52,6 +70,7 @@ const withoutKind = ({ kind: _, ...damage }: JobDocument['damage']): JobDocument
       <form (submit)="create($event)">
         <h1>New job</h1>
         <p class="muted">A hull, a damage and its size are enough. Every further fact sharpens the plan.</p>
+        @if (takenUp()) {<p class="note-line row">You had begun this one before. <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="afresh()">Begin afresh</button></p>}
         <div class="fields">
           <div><label for="boat">Boat</label><input pInputText id="boat" maxlength="120" name="boat" autocomplete="off" [ngModel]="document().boat?.name ?? ''" (ngModelChange)="set('boat.name', $event || undefined)" /></div>
           <div><label for="title">What happened</label><input pInputText id="title" maxlength="160" name="title" autocomplete="off" [ngModel]="document().title ?? ''" (ngModelChange)="set('title', $event || undefined)" /></div>
@@ -107,15 +126,15 @@ export class NewJobPage {
   readonly #reading = inject(Reading);
   readonly #local = inject(LocalStore);
   readonly #now = Date.now();
-  protected readonly document = signal<JobDocument>({
-    format: JOB_FORMAT,
-    hull: { material: 'frp-solid' },
-    damage: { kind: 'hole' },
-    schedule: { start: new Date(this.#now).toISOString() },
-  });
-  protected readonly length = signal<number | undefined>(undefined);
-  protected readonly width = signal<number | undefined>(undefined);
-  protected readonly extent = signal<Extent>('first look');
+  readonly #underWay = inject(SavesUnderWay);
+  readonly #typed = typed.get<TypedJob>(TYPED);
+  #begun = false;
+  /** The form was begun before and never sent. */
+  protected readonly takenUp = signal(this.#typed !== undefined);
+  protected readonly document = signal<JobDocument>(this.#typed?.document ?? blank(this.#now));
+  protected readonly length = signal<number | undefined>(this.#typed?.length);
+  protected readonly width = signal<number | undefined>(this.#typed?.width);
+  protected readonly extent = signal<Extent>(this.#typed?.extent ?? 'first look');
   protected readonly failed = signal('');
   /** Somebody went on without a size. */
   protected readonly lacking = signal(false);
@@ -173,6 +192,13 @@ export class NewJobPage {
       const plan = this.#plan();
       if (plan) this.trace.use(plan);
     });
+    effect(() => {
+      const now: TypedJob = { document: this.document(), length: this.length(), width: this.width(), extent: this.extent() };
+      const { schedule: _, ...rest } = now.document;
+      const { schedule: __, ...empty } = blank(this.#now);
+      const begun = now.length !== undefined || now.width !== undefined || !sameData(rest, empty);
+      if (!this.#begun) typed.set(TYPED, begun ? now : undefined);
+    });
   }
 
   /** Another hull keeps the damage where it occurs there, and drops what was asked for of the old one. */
@@ -197,19 +223,33 @@ export class NewJobPage {
     }
     this.sending.set(true);
     this.failed.set('');
-    const [id, document] = [newId(), this.#whole()];
-    const open = (): void => void this.#router.navigate(['/jobs', id, 'survey']);
-    this.#api.createJob(id, document).subscribe({
-      next: open,
-      error: (e: unknown) => {
-        if (failureOf(e).status === 0 || failureOf(e).status >= 500) {
-          // Begun without the server: this device keeps the job and sends it when the server is back.
-          this.#local.keepDraft({ jobId: id, version: 0, base: document, document, history: NO_EDITS, at: Date.now() });
-          return open();
-        }
-        this.sending.set(false);
-        this.failed.set(`${failureOf(e).title}. Nothing is lost: try again.`);
-      },
-    });
+    const document = this.#whole();
+    void this.#begin(nextSave({ jobId: newId(), version: 0, base: document, document, history: NO_EDITS, at: Date.now() }, newId));
+  }
+
+  /** Keeps the job on this device, tells the server if it is there, and opens it: it is sent on from there. */
+  async #begin(draft: Sending): Promise<void> {
+    await this.#local.keepDraft(draft);
+    const sent = await firstValueFrom(sendDraft(this.#api, this.#underWay, () => draft).pipe(timeout({ first: PATIENCE_MS, with: () => of('away' as const) })));
+    if (sent !== 'away' && sent.kind === 'refused') {
+      await this.#local.dropDraft(draft.jobId);
+      this.sending.set(false);
+      this.failed.set(`Not taken: ${sent.why}. Nothing is lost: change it and try again.`);
+      return;
+    }
+    if (sent !== 'away') await this.#local.keepDraft(sent.draft);
+    this.#begun = true;
+    typed.set(TYPED, undefined);
+    await this.#router.navigate(['/jobs', draft.jobId, 'survey']);
+  }
+
+  protected afresh(): void {
+    this.document.set(blank(this.#now));
+    this.length.set(undefined);
+    this.width.set(undefined);
+    this.extent.set('first look');
+    this.takenUp.set(false);
   }
 }
+
+const blank = (now: number): JobDocument => ({ format: JOB_FORMAT, hull: { material: 'frp-solid' }, damage: { kind: 'hole' }, schedule: { start: new Date(now).toISOString() } });

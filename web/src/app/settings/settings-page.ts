@@ -1,13 +1,12 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
-import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { ToggleSwitchModule } from 'primeng/toggleswitch';
-import { EMPTY, Subject, catchError, concatMap, debounceTime } from 'rxjs';
-import { DEFAULTS, QUANTITY_KINDS, SHOP_FIELDS, TYPICAL_INSTRUMENTS, sayIn, setIn, type Figure, type UnitSystem } from '@nelbo/core';
-import { failureOf, type ShopDocument } from '../api/api';
+import { DEFAULTS, QUANTITY_KINDS, SHOP_FIELDS, TYPICAL_INSTRUMENTS, sayIn, type Figure, type UnitSystem } from '@nelbo/core';
 import { Reading } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
+import { YardEdits, withFields } from '../state/yard-edits';
 import { ChoiceFieldView } from '../ui/choice-field';
 import { Commands } from '../ui/commands';
 import { QuantityFieldView } from '../ui/quantity-field';
@@ -15,7 +14,6 @@ import { TextFieldView } from '../ui/text-field';
 import { Backup } from './backup';
 import { Rows, type Row } from './rows';
 
-const PAUSE_MS = 400;
 const FULL_DAY = { days: 'mon-fri', start: '07:30', end: '16:30' } as const;
 
 /** What the yard is and has: units, money, people, hours, schools, instruments. Every plan follows at once. */
@@ -109,6 +107,7 @@ const FULL_DAY = { days: 'mon-fri', start: '07:30', end: '16:30' } as const;
 })
 export class SettingsPage {
   readonly #store = inject(ShopStore);
+  readonly #edits = inject(YardEdits);
   readonly #reading = inject(Reading);
   protected readonly commands = inject(Commands);
   protected readonly root = SHOP_FIELDS;
@@ -119,36 +118,20 @@ export class SettingsPage {
   protected readonly oneHand = given(1, 'count');
 
   readonly #stored = toSignal(this.#store.document$);
-  /** Fields that were set and are not stored yet. */
-  readonly #pending = signal<ReadonlyMap<string, unknown>>(new Map());
+  readonly #pending = toSignal(this.#edits.pending$, { requireSync: true });
   protected readonly shop = computed(() => {
     const stored = this.#stored();
-    return stored && withFields(stored, this.#pending());
+    return stored && withFields(stored, this.#pending().shop);
   });
-  protected readonly waiting = computed(() => this.#pending().size > 0);
-  protected readonly failed = signal('');
-  readonly #dirty = new Subject<void>();
+  protected readonly waiting = computed(() => Object.keys(this.#pending().shop).length > 0);
+  protected readonly failed = toSignal(this.#edits.failed$, { requireSync: true });
   protected readonly example = computed(() => {
     const reader = this.#reading.reader();
     return [sayIn({ value: 0.254 }, 'mm', 0, reader), sayIn({ value: 0.138 }, 'g', 1, reader), sayIn({ value: 17.4 }, '°C', 1, reader)].join(', ');
   });
 
-  constructor() {
-    this.#dirty
-      .pipe(
-        debounceTime(PAUSE_MS),
-        concatMap(() => this.#save()),
-        takeUntilDestroyed(),
-      )
-      .subscribe();
-    // What was typed last is not lost by leaving at once.
-    inject(DestroyRef).onDestroy(() => this.#save().subscribe());
-  }
-
   protected set(path: string, value: unknown): void {
-    this.#pending.update((p) => new Map([...[...p].filter(([at]) => at !== path), [path, value === '' ? undefined : value]]));
-    this.failed.set('');
-    this.#dirty.next();
+    this.#edits.setField(path, value);
   }
 
   protected allUnits(system: UnitSystem): void {
@@ -158,26 +141,7 @@ export class SettingsPage {
   protected useHours(on: boolean): void {
     this.set('hours', on ? FULL_DAY : undefined);
   }
-
-  #save() {
-    const sent = this.#pending();
-    if (sent.size === 0) return EMPTY;
-    return this.#store.change((now) => withFields(now, sent)).pipe(
-      concatMap(() => {
-        this.#pending.update((p) => new Map([...p].filter(([path, v]) => !sent.has(path) || sent.get(path) !== v)));
-        return EMPTY;
-      }),
-      catchError((e: unknown) => {
-        const f = failureOf(e);
-        this.failed.set(`Not saved: ${f.detail ?? f.title}`);
-        if (f.status === 0 || f.status >= 500) setTimeout(() => this.#dirty.next(), 3000);
-        return EMPTY;
-      }),
-    );
-  }
 }
-
-const withFields = (document: ShopDocument, fields: ReadonlyMap<string, unknown>): ShopDocument => [...fields].reduce((d, [path, value]) => setIn(d, path, value), document);
 
 /** A default, to show in a box until something is entered. */
 const given = (value: number, unit: string): Figure => ({ value, unit, origin: 'assumed', traceId: '' });

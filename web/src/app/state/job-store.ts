@@ -1,23 +1,26 @@
 import { Injectable, inject } from '@angular/core';
-import { comparePlans, createPlanner, documentChanges, linkOf, mergeDocuments, readJob, sameData, setIn, type Change, type FieldChange, type FieldConflict, type Job, type JobDocument, type Library, type Plan, type Problem, type Shop, type Side } from '@nelbo/core';
+import { comparePlans, createPlanner, documentChanges, linkOf, mergeDocuments, readJob, setIn, type Change, type FieldChange, type FieldConflict, type Job, type JobDocument, type Library, type Plan, type Problem, type Shop, type Side } from '@nelbo/core';
 import { BehaviorSubject, EMPTY, Subject, Subscription, catchError, combineLatest, concatMap, debounceTime, defer, filter, forkJoin, from, fromEvent, map, merge, of, shareReplay, switchMap, takeUntil, tap, timer, type Observable } from 'rxjs';
 import { Api, failureOf, type ApiFailure, type StoredJob } from '../api/api';
+import { heard, isNews, isUnsaved, nextSave, verdictOf, type Draft, type Merged } from './draft';
 import { NO_EDITS, redo, remember, undo, type EditLog } from './edit-history';
 import { Live } from './live';
-import { LocalStore, type Draft } from './local-store';
+import { LocalStore } from './local-store';
 import { newId } from './new-id';
+import { Outbox, sendDraft, type Sent } from './outbox';
 import { TIME_ZONE } from './reading';
 import { RepairKinds } from './repair-kinds';
 import { SavesUnderWay } from './saves-under-way';
 import { ShopStore } from './shop-store';
 import { StoresStore } from './stores-store';
-import { whoIsHere } from './who';
 
 export type SaveState =
   | { readonly kind: 'saved' }
   | { readonly kind: 'waiting' }
   | { readonly kind: 'saving' }
   | { readonly kind: 'offline' }
+  /** Nothing is unsaved, but what others save cannot be seen. */
+  | { readonly kind: 'away' }
   | { readonly kind: 'refused'; readonly detail: string }
   | { readonly kind: 'conflict'; readonly theirs: StoredJob; readonly conflicts: readonly FieldConflict[] };
 
@@ -63,6 +66,7 @@ export class JobStore {
   readonly #local = inject(LocalStore);
   readonly #live = inject(Live);
   readonly #underWay = inject(SavesUnderWay);
+  readonly #outbox = inject(Outbox);
   readonly #planner = createPlanner();
   readonly #kinds = inject(RepairKinds);
   #needsKinds = false;
@@ -75,11 +79,9 @@ export class JobStore {
   readonly #failure = new BehaviorSubject<string | undefined>(undefined);
   #listening = Subscription.EMPTY;
   #wanted = '';
-  /** What the server acknowledged last; 0 while it has not heard of the job. */
-  #version = 0;
-  #base: JobDocument | undefined;
-  /** The save that is being sent again keeps its id, so that it is stored once. */
-  #sending: { document: JobDocument; saveId: string } | undefined;
+  /** The document on the screen with what the server is known to have of it. */
+  #draft: Draft | undefined;
+  #letGo: () => void = () => undefined;
   #openedAt = Date.now();
   #baseline: { plan: Plan; document: JobDocument; at: number; elsewhere: boolean } | undefined;
   #last: { plan?: Plan; document: JobDocument } | undefined;
@@ -108,7 +110,9 @@ export class JobStore {
   /** Opens a job from the server, with what this device kept of it; from this device alone while the server is away. */
   open(id: string): void {
     this.#listening.unsubscribe();
+    if (this.#wanted !== id) this.#hold(id);
     this.#wanted = id;
+    this.#draft = undefined;
     this.#document.next(undefined);
     this.#failure.next(undefined);
     const fetched = this.#underWay.settled(id).pipe(switchMap(() => this.#fetch(id)));
@@ -121,16 +125,22 @@ export class JobStore {
       .subscribe();
   }
 
+  /** Keeps the outbox from sending what this page sends itself. */
+  #hold(id: string): void {
+    this.#letGo();
+    this.#letGo = this.#outbox.opened(id);
+  }
+
   /** Sets one field; `undefined` takes it back to the default. */
   set(path: string, value: unknown): void {
     this.update((d) => setIn(d, path, value));
   }
 
   update(change: (document: JobDocument) => JobDocument): void {
-    const current = this.#document.value;
-    if (!current) return;
-    const document = change(current.document);
-    this.#history.next(remember(this.#history.value, current.document, document, Date.now()));
+    if (!this.#draft) return;
+    const before = this.#draft.document;
+    const document = change(before);
+    this.#history.next(remember(this.#history.value, before, document, Date.now()));
     this.#edit(document);
   }
 
@@ -144,25 +154,26 @@ export class JobStore {
 
   /** Saves now what is waiting: before the page goes, or before something is printed. */
   flush(): void {
-    if (this.#unsaved()) this.#flush.next();
+    if (this.#draft && isUnsaved(this.#draft)) this.#flush.next();
   }
 
   /** After a conflict: for every field that both changed, which side goes on. */
   resolve(choice: Readonly<Record<string, Side>>): void {
-    const [state, current, base] = [this.#save.value, this.#document.value, this.#base];
-    if (state.kind !== 'conflict' || !current || !base) return;
-    const { document } = mergeDocuments(base, current.document, state.theirs.document, choice);
-    this.#acknowledge(state.theirs.version, state.theirs.document);
-    this.#history.next(remember(this.#history.value, current.document, document, Date.now()));
-    this.#document.next({ id: current.id, document });
-    this.#settle();
+    const [state, draft] = [this.#save.value, this.#draft];
+    if (state.kind !== 'conflict' || !draft) return;
+    const { theirs } = state;
+    const { document } = mergeDocuments(draft.base, draft.document, theirs.document, choice);
+    this.#history.next(remember(this.#history.value, draft.document, document, Date.now()));
+    this.#stand({ ...draft, version: theirs.version, epoch: theirs.epoch, base: theirs.document, document });
     this.#flush.next();
   }
 
   close(): void {
     this.flush();
     this.#listening.unsubscribe();
-    // The save under way is let finish; what comes after belongs to nobody.
+    const [letGo, id] = [this.#letGo, this.#wanted];
+    // The save under way is let finish; what is left then goes by the outbox, whatever page is open.
+    this.#underWay.settled(id).subscribe(letGo);
     timer(RETRY_MS).subscribe(() => this.#closed.next());
   }
 
@@ -174,23 +185,24 @@ export class JobStore {
     this.#openedAt = Date.now();
     this.#baseline = undefined;
     this.#last = undefined;
-    this.#sending = undefined;
     this.#history.next(draft?.history ?? NO_EDITS);
     if (draft) {
-      this.#acknowledge(draft.version, draft.base);
+      this.#draft = draft;
       this.#document.next({ id, document: draft.document });
     }
     if (isJob(answer)) {
-      if (draft) this.#receive(answer);
-      else this.#take(answer);
+      if (!draft) this.#take(answer);
+      // A save whose answer was lost is sent again to the letter first: what the server has may be it.
+      else if (draft.unanswered) this.#dirty.next();
+      else this.#receive(answer);
       return;
     }
-    const away = answer.status === 0 || answer.status >= 500;
-    const unsaved = draft !== undefined && (draft.version === 0 || !sameData(draft.base, draft.document));
+    const away = verdictOf(answer) === 'away';
+    const unsaved = draft !== undefined && isUnsaved(draft);
     if (draft && (away || (answer.status === 404 && unsaved))) {
       // A job that the server has lost, or never heard of, is sent whole.
-      if (answer.status === 404) this.#version = 0;
-      this.#save.next({ kind: unsaved ? 'offline' : 'saved' });
+      if (answer.status === 404 && !draft.unanswered) this.#draft = { ...draft, version: 0, epoch: undefined };
+      this.#save.next({ kind: away ? (unsaved ? 'offline' : 'away') : 'waiting' });
       this.#dirty.next();
       return;
     }
@@ -202,69 +214,64 @@ export class JobStore {
   /** What other screens saved of this job, and what may have been missed. */
   #heard(id: string): Observable<unknown> {
     return this.#live.changes$.pipe(
-      filter((c) => c.kind === 'resync' || (c.kind === 'job' && c.id === id && c.version > this.#version)),
+      filter((c) => c.kind === 'resync' || (c.kind === 'job' && c.id === id && c.version !== this.#draft?.version)),
       // One's own save is told as well: while it is under way, its answer comes by itself.
       concatMap(() => this.#underWay.settled(id)),
       debounceTime(20),
       concatMap(() => this.#fetch(id)),
       tap((answer) => {
-        if (isJob(answer) && (answer.version > this.#version || this.#base === undefined)) this.#receive(answer);
-        if (isJob(answer) && this.#save.value.kind === 'offline') this.#flush.next();
+        const { value: save } = this.#save;
+        if (save.kind === 'offline' || save.kind === 'away') this.#flush.next();
+        const draft = this.#draft;
+        // What was not answered is sent again first: this may be it.
+        if (!isJob(answer) || draft?.unanswered || this.#wanted !== id) return;
+        if (!draft || isNews(draft, answer)) this.#receive(answer);
+        else if (save.kind === 'away') this.#save.next({ kind: 'saved' });
       }),
     );
   }
 
   #take(stored: StoredJob): void {
-    this.#acknowledge(stored.version, stored.document);
-    this.#save.next({ kind: 'saved' });
-    this.#document.next({ id: stored.id, document: stored.document });
-    this.#keep();
+    this.#stand({ jobId: stored.id, version: stored.version, epoch: stored.epoch, base: stored.document, document: stored.document, history: this.#history.value, at: Date.now() });
   }
 
   /** Takes in a state of the server: merges it with what stands on the screen. */
   #receive(stored: StoredJob): void {
-    const [current, base] = [this.#document.value, this.#base];
-    if (!current || !base) return this.#take(stored);
-    const { document, conflicts } = mergeDocuments(base, current.document, stored.document);
-    if (conflicts.length > 0) {
-      this.#save.next({ kind: 'conflict', theirs: stored, conflicts });
-      return;
-    }
-    this.#acknowledge(stored.version, stored.document);
-    if (!sameData(document, current.document)) this.#document.next({ id: current.id, document, elsewhere: true });
-    this.#settle();
-    if (this.#unsaved()) this.#dirty.next();
+    if (this.#draft) this.#merged(heard(this.#draft, stored));
+    else this.#take(stored);
   }
 
-  #acknowledge(version: number, document: JobDocument): void {
-    this.#version = version;
-    this.#base = document;
-  }
-
-  #unsaved(): boolean {
-    const document = this.#document.value?.document;
-    return document !== undefined && (this.#version === 0 || !sameData(document, this.#base));
-  }
-
-  #settle(): void {
-    this.#save.next({ kind: this.#unsaved() ? 'waiting' : 'saved' });
+  #merged(merged: Merged): void {
+    if (merged.kind === 'merged') return this.#stand(merged.draft, merged.draft.document !== this.#draft?.document);
+    this.#draft = merged.draft;
     this.#keep();
+    this.#save.next({ kind: 'conflict', theirs: merged.theirs, conflicts: merged.conflicts });
+  }
+
+  /** Goes on from a draft: shows it, keeps it, and sends what the server lacks of it. */
+  #stand(draft: Draft, elsewhere = false): void {
+    const shown = this.#draft;
+    this.#draft = draft;
+    if (!shown || shown.document !== draft.document || this.#document.value === undefined) this.#document.next({ id: draft.jobId, document: draft.document, ...(elsewhere ? { elsewhere } : {}) });
+    const unsaved = isUnsaved(draft);
+    this.#save.next({ kind: unsaved ? 'waiting' : 'saved' });
+    this.#keep();
+    if (unsaved) this.#dirty.next();
   }
 
   #edit(document: JobDocument): void {
-    const current = this.#document.value;
-    if (!current) return;
-    this.#document.next({ id: current.id, document });
+    if (!this.#draft) return;
+    this.#draft = { ...this.#draft, document };
+    this.#document.next({ id: this.#draft.jobId, document });
     const state = this.#save.value;
+    this.#keep();
     if (state.kind === 'conflict') this.#receive(state.theirs);
     else if (state.kind !== 'offline') this.#save.next({ kind: 'waiting' });
-    this.#keep();
     this.#dirty.next();
   }
 
   #step(step: typeof undo): void {
-    const current = this.#document.value;
-    const done = current && step(this.#history.value, current.document);
+    const done = this.#draft && step(this.#history.value, this.#draft.document);
     if (!done) return;
     this.#history.next(done.log);
     this.#edit(done.document);
@@ -272,52 +279,39 @@ export class JobStore {
 
   /** This device remembers the screen until the server has it. */
   #keep(): void {
-    const [current, base] = [this.#document.value, this.#base];
-    if (current && base) this.#local.keepDraft({ jobId: current.id, version: this.#version, base, document: current.document, history: this.#history.value, at: Date.now() });
+    if (!this.#draft) return;
+    this.#draft = { ...this.#draft, history: this.#history.value, at: Date.now() };
+    void this.#local.keepDraft(this.#draft);
   }
 
   #push(): Observable<unknown> {
     return defer(() => {
-      const current = this.#document.value;
-      if (!current || this.#save.value.kind === 'conflict') return EMPTY;
-      if (!this.#unsaved()) {
+      if (!this.#draft || this.#save.value.kind === 'conflict') return EMPTY;
+      if (!isUnsaved(this.#draft)) {
         // An edit that was taken back before it was sent needs no sending.
-        if (this.#save.value.kind !== 'saved') this.#save.next({ kind: 'saved' });
+        if (this.#save.value.kind !== 'saved' && this.#save.value.kind !== 'away') this.#save.next({ kind: 'saved' });
         return EMPTY;
       }
-      const sent = current.document;
-      if (this.#sending?.document !== sent) this.#sending = { document: sent, saveId: newId() };
-      const label = { saveId: this.#sending.saveId, who: whoIsHere() || undefined };
+      const sending = nextSave(this.#draft, newId);
+      this.#draft = sending;
+      // Noted on the device before it goes: a page that comes after this one sends it again to the letter.
+      this.#keep();
       if (this.#save.value.kind !== 'offline') this.#save.next({ kind: 'saving' });
-      const call = this.#version === 0 ? this.#api.createJob(current.id, sent, label) : this.#api.saveJob(current.id, this.#version, sent, label);
-      return this.#underWay.track(current.id, call).pipe(
-        tap((stored) => this.#saved(sent, stored)),
-        catchError((e: unknown) => of(this.#notSaved(failureOf(e)))),
-      );
+      return sendDraft(this.#api, this.#underWay, () => this.#draft?.jobId === sending.jobId ? { ...this.#draft, unanswered: sending.unanswered } : sending).pipe(tap((sent) => this.#sent(sending.jobId, sent)));
     });
   }
 
-  #saved(sent: JobDocument, stored: StoredJob): void {
-    this.#sending = undefined;
-    if (sameData(stored.document, sent)) {
-      this.#acknowledge(stored.version, sent);
-      this.#settle();
-      return;
-    }
-    // Somebody saved on top of it already: what was sent is what both started from.
-    this.#base = sent;
-    this.#receive(stored);
-  }
-
-  #notSaved(failure: ApiFailure): void {
-    if (failure.status === 409 && failure.current) {
-      this.#receive(failure.current);
-    } else if (failure.status >= 400 && failure.status < 500) {
-      this.#save.next({ kind: 'refused', detail: failure.detail ?? failure.title });
-    } else {
+  #sent(id: string, sent: Sent): void {
+    // Another job was opened meanwhile: the outbox sees to what this one lacks.
+    if (this.#draft?.jobId !== id) return;
+    if (sent === 'away') {
       this.#save.next({ kind: 'offline' });
       timer(RETRY_MS).pipe(takeUntil(this.#closed)).subscribe(() => this.#flush.next());
-    }
+    } else if (sent.kind === 'refused') {
+      this.#draft = sent.draft;
+      this.#keep();
+      this.#save.next({ kind: 'refused', detail: sent.why });
+    } else this.#merged(sent);
   }
 
   #plan({ id, document, elsewhere = false }: Open, shop: Shop, library: Library): JobState {

@@ -1,31 +1,28 @@
 import { Injectable } from '@angular/core';
-import { sameData, type JobDocument } from '@nelbo/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import { EMPTY, catchError, defer, from, of, switchMap, type Observable } from 'rxjs';
+import { BehaviorSubject, EMPTY, catchError, defer, from, of, switchMap, type Observable } from 'rxjs';
 import type { LogEntry, ShopDocument, StoredProduct } from '../api/api';
-import type { EditLog } from './edit-history';
+import { isUnsaved, type Draft } from './draft';
 import { openTabs, ownTab } from './tab';
 
-/** One tab's state of one job: what the server acknowledged last, and what stands on the screen. */
-export interface Draft {
-  readonly jobId: string;
-  /** 0 while the server has not heard of the job. */
-  readonly version: number;
-  readonly base: JobDocument;
-  readonly document: JobDocument;
-  readonly history: EditLog;
-  /** ms since 1970 */
-  readonly at: number;
-}
-
-interface KeptDraft extends Draft {
+/** A draft with the tab that it belongs to. */
+export interface KeptDraft extends Draft {
   readonly key: string;
   readonly tab: string;
 }
 
+/** An entry of a log that the server has not acknowledged. */
+export interface KeptEntry {
+  readonly id: string;
+  readonly jobId: string;
+  readonly entry: LogEntry;
+  /** Why the server did not take it, where it said so: it is kept all the same. */
+  readonly trouble?: string;
+}
+
 interface Schema extends DBSchema {
   drafts: { key: string; value: KeptDraft; indexes: { job: string } };
-  entries: { key: string; value: { id: string; jobId: string; entry: LogEntry }; indexes: { job: string } };
+  entries: { key: string; value: KeptEntry; indexes: { job: string } };
   kept: { key: string; value: { name: string; value: unknown } };
   bench: { key: string; value: { id: string; at: number; jobId: string } & Record<string, unknown> };
 }
@@ -33,15 +30,23 @@ interface Schema extends DBSchema {
 const WEEK_MS = 7 * 86_400_000;
 const MONTH_MS = 30 * 86_400_000;
 const LATER_MS = 6000;
+/** Work that is nowhere else is on the disk before the browser says that it is. */
+const STRICT = { durability: 'strict' } as const;
 
 /**
  * What this device keeps of the work until the server has it: drafts of jobs, unsent log entries, the yard's settings.
- * Where the browser gives no storage, everything still works as long as the page is open.
+ * Where the browser gives no storage, everything still works as long as the page is open, and {@link keeps$} says so.
  */
 @Injectable({ providedIn: 'root' })
 export class LocalStore {
   readonly #tab = ownTab();
+  readonly #keeps = new BehaviorSubject(true);
   #database: Promise<IDBPDatabase<Schema>> | undefined;
+  /** Writes one after another: a later state of a draft never comes before an earlier one. */
+  #writing: Promise<unknown> = Promise.resolve();
+
+  /** Whether what was last to be kept could be: false where the browser has no room, or gives none. */
+  readonly keeps$: Observable<boolean> = this.#keeps;
 
   constructor() {
     setTimeout(() => this.#tidy(Date.now()), LATER_MS);
@@ -57,7 +62,15 @@ export class LocalStore {
         db.createObjectStore('kept', { keyPath: 'name' });
       },
       // A newer page in another tab is not kept waiting by this one.
-      blocking: (_, __, event) => (event.target as IDBDatabase).close(),
+      blocking: (_, __, event) => {
+        (event.target as IDBDatabase).close();
+        this.#database = undefined;
+      },
+      // The browser may close it of its own accord, when it is cleared or the disk fails: the next use opens it anew.
+      terminated: () => (this.#database = undefined),
+    }).catch((e: unknown) => {
+      this.#database = undefined;
+      throw e;
     }));
   }
 
@@ -65,8 +78,22 @@ export class LocalStore {
     return defer(() => from(this.#open().then(work))).pipe(catchError(() => of(otherwise)));
   }
 
-  #write(work: (db: IDBPDatabase<Schema>) => Promise<unknown>): void {
-    this.#run(work, undefined).subscribe();
+  #write(work: (db: IDBPDatabase<Schema>) => Promise<unknown>): Promise<void> {
+    const done = this.#writing.then(() => this.#open()).then(work).then(
+      () => this.#note(true),
+      () => this.#note(false),
+    );
+    this.#writing = done;
+    return done;
+  }
+
+  #note(kept: boolean): void {
+    if (this.#keeps.value !== kept) this.#keeps.next(kept);
+  }
+
+  /** Resolves once all that was to be kept until now is kept, or could not be. */
+  settled(): Promise<unknown> {
+    return this.#writing;
   }
 
   /** This tab's draft of a job, or else the newest that a closed tab left behind (which becomes this tab's). */
@@ -74,42 +101,71 @@ export class LocalStore {
     return this.#run(async (db) => {
       const [tab, open, all] = await Promise.all([this.#tab, openTabs(), db.getAllFromIndex('drafts', 'job', jobId)]);
       const own = all.find((d) => d.tab === tab);
-      if (own) return own;
-      const left = all.filter((d) => !open.has(d.tab)).sort((a, b) => b.at - a.at)[0];
+      const left = all.filter((d) => d.tab !== tab && !open.has(d.tab)).sort((a, b) => Number(isUnsaved(b)) - Number(isUnsaved(a)) || b.at - a.at)[0];
+      // One's own goes before, unless it has nothing to send and a closed tab left work behind.
+      if (own && (isUnsaved(own) || !left || !isUnsaved(left))) return own;
       if (left) {
-        await db.put('drafts', { ...left, tab, key: `${jobId}/${tab}` });
-        await db.delete('drafts', left.key);
+        const tx = db.transaction('drafts', 'readwrite', STRICT);
+        await Promise.all([tx.store.put({ ...left, tab, key: `${jobId}/${tab}` }), tx.store.delete(left.key), tx.done]);
       }
       return left;
     }, undefined as Draft | undefined);
   }
 
-  keepDraft(draft: Draft): void {
-    this.#write(async (db) => {
+  keepDraft(draft: Draft): Promise<void> {
+    return this.#write(async (db) => {
       const tab = await this.#tab;
-      await db.put('drafts', { ...draft, tab, key: `${draft.jobId}/${tab}` });
+      const tx = db.transaction('drafts', 'readwrite', STRICT);
+      await Promise.all([tx.store.put({ ...draft, tab, key: `${draft.jobId}/${tab}` }), tx.done]);
+    });
+  }
+
+  /** Forgets this tab's draft of a job that came to nothing. */
+  dropDraft(jobId: string): Promise<void> {
+    return this.#write(async (db) => db.delete('drafts', `${jobId}/${await this.#tab}`));
+  }
+
+  /** Drafts that hold work the server may lack: this tab's, and those that closed tabs left behind. */
+  unsent(): Observable<readonly KeptDraft[]> {
+    return this.#run(async (db) => {
+      const [tab, open, all] = await Promise.all([this.#tab, openTabs(), db.getAll('drafts')]);
+      return all.filter((d) => (d.tab === tab || !open.has(d.tab)) && isUnsaved(d)).sort((a, b) => a.at - b.at);
+    }, [] as readonly KeptDraft[]);
+  }
+
+  /** Keeps a draft of whichever tab as it stands after it was sent, unless that tab has gone on with it meanwhile. */
+  replaceDraft(before: KeptDraft, after: Draft): Promise<void> {
+    return this.#write(async (db) => {
+      const tx = db.transaction('drafts', 'readwrite', STRICT);
+      const now = await tx.store.get(before.key);
+      if (now && now.at === before.at && now.unanswered?.saveId === before.unanswered?.saveId) await tx.store.put({ ...after, key: before.key, tab: before.tab });
+      await tx.done;
     });
   }
 
   /** Forgets drafts that are a month old and saved: the server has all there is in them. */
   #tidy(now: number): void {
-    this.#write(async (db) => {
-      for (const d of await db.getAll('drafts')) if (d.at < now - MONTH_MS && sameData(d.base, d.document)) await db.delete('drafts', d.key);
+    void this.#write(async (db) => {
+      for (const d of await db.getAll('drafts')) if (d.at < now - MONTH_MS && !isUnsaved(d)) await db.delete('drafts', d.key);
     });
   }
 
-  entries(jobId: string): Observable<LogEntry[]> {
-    return this.#run(async (db) => (await db.getAllFromIndex('entries', 'job', jobId)).map((e) => e.entry), [] as LogEntry[]);
+  /** Entries of every job that wait, in the order in which they were written. */
+  entries(): Observable<readonly KeptEntry[]> {
+    return this.#run(async (db) => (await db.getAll('entries')).sort((a, b) => Date.parse(a.entry.at) - Date.parse(b.entry.at)), [] as readonly KeptEntry[]);
   }
 
-  keepEntry(jobId: string, entry: LogEntry): void {
-    this.#write((db) => db.put('entries', { id: entry.id, jobId, entry }));
+  keepEntry(kept: KeptEntry): Promise<void> {
+    return this.#write(async (db) => {
+      const tx = db.transaction('entries', 'readwrite', STRICT);
+      await Promise.all([tx.store.put(kept), tx.done]);
+    });
   }
 
   /** A batch of the bench, and what it adds to the log, together or not at all. */
-  keepBench(run: { readonly id: string; readonly at: number; readonly jobId: string }, entry?: LogEntry): void {
-    this.#write(async (db) => {
-      const tx = db.transaction(['bench', 'entries'], 'readwrite');
+  keepBench(run: { readonly id: string; readonly at: number; readonly jobId: string }, entry?: LogEntry): Promise<void> {
+    return this.#write(async (db) => {
+      const tx = db.transaction(['bench', 'entries'], 'readwrite', STRICT);
       await Promise.all([tx.objectStore('bench').put(run as Schema['bench']['value']), entry ? tx.objectStore('entries').put({ id: entry.id, jobId: run.jobId, entry }) : undefined, tx.done]);
     });
   }
@@ -123,8 +179,8 @@ export class LocalStore {
     }, [] as readonly T[]);
   }
 
-  dropEntry(id: string): void {
-    this.#write((db) => db.delete('entries', id));
+  dropEntry(id: string): Promise<void> {
+    return this.#write((db) => db.delete('entries', id));
   }
 
   shop(): Observable<ShopDocument> {
@@ -135,11 +191,11 @@ export class LocalStore {
     return this.#run(async (db) => (await db.get('kept', 'stores'))?.value as readonly StoredProduct[] | undefined, undefined).pipe(switchMap((v) => (v ? of(v) : EMPTY)));
   }
 
-  keepStores(entries: readonly StoredProduct[]): void {
-    this.#write((db) => db.put('kept', { name: 'stores', value: entries }));
+  keepStores(entries: readonly StoredProduct[]): Promise<void> {
+    return this.#write((db) => db.put('kept', { name: 'stores', value: entries }));
   }
 
-  keepShop(document: ShopDocument): void {
-    this.#write((db) => db.put('kept', { name: 'shop', value: document }));
+  keepShop(document: ShopDocument): Promise<void> {
+    return this.#write((db) => db.put('kept', { name: 'shop', value: document }));
   }
 }

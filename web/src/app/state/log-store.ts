@@ -1,55 +1,63 @@
 import { Injectable, inject } from '@angular/core';
 import type { LogEvent, Stage } from '@nelbo/core';
-import { BehaviorSubject, EMPTY, Subject, catchError, filter, map, merge, retry, switchMap, throwError, timer, type Observable } from 'rxjs';
+import { BehaviorSubject, EMPTY, Subject, catchError, combineLatest, filter, map, merge, retry, switchMap, timer, type Observable } from 'rxjs';
 import { Api, failureOf, type LogEntry } from '../api/api';
+import { verdictOf } from './draft';
 import { Live } from './live';
-import { LocalStore } from './local-store';
 import { newId } from './new-id';
+import { Outbox } from './outbox';
 import { rememberWho, whoIsHere } from './who';
 
 export interface ShownEntry extends LogEntry {
   /** Not yet acknowledged by the server. */
   readonly pending: boolean;
-  /** The server will not take it. */
-  readonly refused?: boolean;
+  /** Why the server will not take it; it is kept on this device all the same. */
+  readonly refused?: string;
 }
 
 const RETRY_MS = 3000;
 
 /**
- * The log of one job. An entry keeps its id while it is sent again and again, and is kept on this device until the
- * server has it, so that it is stored once whatever happens to page, network or server.
+ * The log of one job: what the server has, and what waits in the outbox. An entry keeps its id while it is sent again
+ * and again, and is kept on this device until the server has it, so that it is stored once whatever happens to page,
+ * network or server.
  */
 @Injectable()
 export class LogStore {
   readonly #api = inject(Api);
-  readonly #local = inject(LocalStore);
-  readonly #entries = new BehaviorSubject<readonly ShownEntry[]>([]);
-  readonly entries$: Observable<readonly ShownEntry[]> = this.#entries.asObservable();
-  readonly #sending = new Set<string>();
-  readonly #opened = new Subject<string>();
-  #jobId = '';
+  readonly #outbox = inject(Outbox);
+  readonly #job = new BehaviorSubject('');
+  readonly #stored = new BehaviorSubject<readonly LogEntry[]>([]);
+  readonly #again = new Subject<void>();
+  readonly entries$: Observable<readonly ShownEntry[]> = combineLatest([this.#stored, this.#outbox.entries$, this.#job]).pipe(
+    map(([stored, waiting, job]) => {
+      const known = new Set(stored.map((e) => e.id));
+      const own = waiting.filter((e) => e.jobId === job && !known.has(e.id));
+      return [...stored.map((e) => ({ ...e, pending: false })), ...own.map((e) => ({ ...e.entry, pending: true, ...(e.trouble ? { refused: e.trouble } : {}) }))];
+    }),
+  );
 
   constructor() {
-    const heard = inject(Live).changes$.pipe(
-      filter((c) => this.#jobId !== '' && ((c.kind === 'log' && c.id === this.#jobId) || c.kind === 'resync')),
-      map(() => this.#jobId),
-    );
-    merge(this.#opened, heard)
-      .pipe(switchMap((id) => this.#api.log(id).pipe(retry({ delay: RETRY_MS, count: 20 }), catchError(() => EMPTY), map((stored) => ({ id, stored })))))
+    const heard = inject(Live).changes$.pipe(filter((c) => this.#job.value !== '' && ((c.kind === 'log' && c.id === this.#job.value) || c.kind === 'resync')));
+    merge(this.#job, heard, this.#again)
+      .pipe(
+        map(() => this.#job.value),
+        filter((id) => id !== ''),
+        switchMap((id) => this.#read(id)),
+      )
       .subscribe(({ id, stored }) => {
-        if (id === this.#jobId) this.#show(stored);
+        if (id === this.#job.value) this.#stored.next(stored);
       });
+    this.#outbox.stored$.subscribe(({ jobId, entry }) => {
+      if (jobId === this.#job.value && !this.#stored.value.some((e) => e.id === entry.id)) this.#stored.next([...this.#stored.value, entry]);
+    });
   }
 
   open(jobId: string): void {
-    if (jobId === this.#jobId) return;
-    this.#jobId = jobId;
-    this.#entries.next([]);
-    this.#opened.next(jobId);
-    this.#local.entries(jobId).subscribe((waiting) => {
-      for (const entry of waiting) if (jobId === this.#jobId) this.#put(entry);
-    });
+    if (jobId === this.#job.value) return;
+    this.#stored.next([]);
+    this.#job.next(jobId);
+    this.#outbox.wake();
   }
 
   get who(): string {
@@ -58,8 +66,7 @@ export class LogStore {
 
   add(stage: Stage, who: string, text: string, event?: LogEvent): LogEntry {
     const entry = this.make(stage, who, text, event);
-    this.#local.keepEntry(this.#jobId, entry);
-    this.#put(entry);
+    this.#outbox.add(this.#job.value, entry);
     return entry;
   }
 
@@ -69,38 +76,16 @@ export class LogStore {
     return { id: newId(), stage, at: new Date().toISOString(), who: who || 'not named', text, ...(event ? { event } : {}) };
   }
 
-  /** Sends an entry that this device has kept already. */
-  send(entry: LogEntry): void {
-    this.#put(entry);
+  /** Sends an entry of a job that this device keeps already, or is about to. */
+  send(jobId: string, entry: LogEntry, kept: Promise<void>): void {
+    this.#outbox.add(jobId, entry, kept);
   }
 
-  /** Shows an entry and sends it until the server has it. */
-  #put(entry: LogEntry): void {
-    if (this.#sending.has(entry.id)) return;
-    this.#sending.add(entry.id);
-    if (!this.#entries.value.some((e) => e.id === entry.id)) this.#entries.next([...this.#entries.value, { ...entry, pending: true }]);
-    const done = (shown: ShownEntry): void => {
-      this.#sending.delete(entry.id);
-      this.#local.dropEntry(entry.id);
-      this.#entries.next(this.#entries.value.map((e) => (e.id === entry.id ? shown : e)));
-    };
-    this.#send(this.#jobId, entry).subscribe({
-      next: (stored) => done({ ...stored, pending: false }),
-      // Refused for good: it stays on the screen, marked as not stored.
-      error: () => done({ ...entry, pending: true, refused: true }),
-    });
-  }
-
-  #send(jobId: string, entry: LogEntry): Observable<LogEntry> {
-    const transient = (e: unknown): Observable<unknown> => {
-      const { status } = failureOf(e);
-      return status === 0 || status >= 500 ? timer(RETRY_MS) : throwError(() => e);
-    };
-    return this.#api.addLogEntry(jobId, entry).pipe(retry({ delay: transient }));
-  }
-
-  #show(stored: readonly LogEntry[]): void {
-    const waiting = this.#entries.value.filter((e) => e.pending && !stored.some((s) => s.id === e.id));
-    this.#entries.next([...stored.map((e) => ({ ...e, pending: false })), ...waiting]);
+  #read(id: string): Observable<{ id: string; stored: readonly LogEntry[] }> {
+    return this.#api.log(id).pipe(
+      retry({ delay: (e: unknown) => (verdictOf(failureOf(e)) === 'away' ? timer(RETRY_MS) : EMPTY) }),
+      catchError(() => EMPTY),
+      map((stored) => ({ id, stored })),
+    );
   }
 }

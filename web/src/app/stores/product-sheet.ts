@@ -1,17 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
-import { EMPTY, Subject, catchError, concatMap, debounceTime } from 'rxjs';
 import { LIBRARY, PRODUCT_FIELDS, applySheet, besidesOf, setIn, sheetFieldsOf, sheetValue, type Figure, type Product } from '@nelbo/core';
 import { calibrate, cureClassOf } from '@nelbo/core/cure';
 import { failureOf, type StoredProduct } from '../api/api';
 import { newId } from '../state/new-id';
 import { StoresStore, yardProductOf } from '../state/stores-store';
+import { YardEdits } from '../state/yard-edits';
 import { QuantityFieldView } from '../ui/quantity-field';
 import { TextFieldView } from '../ui/text-field';
 import { Lots } from './lots';
-
-const PAUSE_MS = 500;
 
 /** A product as its data sheet: each value with the library's in its place until the yard's own is entered. */
 @Component({
@@ -70,9 +68,12 @@ export class ProductSheet {
   protected readonly root = PRODUCT_FIELDS;
   /** What the yard has entered, with the edits under way. */
   protected readonly document = signal<Record<string, unknown> | undefined>(undefined);
-  protected readonly waiting = signal(false);
-  protected readonly failed = signal('');
-  readonly #edits = new Subject<void>();
+  readonly #edits = inject(YardEdits);
+  readonly #pending = toSignal(this.#edits.pending$, { requireSync: true });
+  readonly #failed = toSignal(this.#edits.failed$, { requireSync: true });
+  protected readonly waiting = computed(() => this.product().id in this.#pending().products);
+  protected readonly refused = signal('');
+  protected readonly failed = computed(() => this.refused() || (this.waiting() ? this.#failed() : ''));
   #of = '';
 
   protected readonly like = computed(() => LIBRARY.products.find((p) => p.id === this.base()));
@@ -110,25 +111,10 @@ export class ProductSheet {
         // One's own typing is not overwritten by its echo; another product is shown afresh.
         if (id === this.#of && this.waiting()) return;
         this.#of = id;
-        this.document.set(entry?.product);
-        this.failed.set('');
+        this.document.set(this.#pending().products[id] ?? entry?.product);
+        this.refused.set('');
       });
     });
-    this.#edits
-      .pipe(
-        debounceTime(PAUSE_MS),
-        concatMap(() =>
-          this.#stores.put(this.#of, this.document() ?? { like: this.base() }).pipe(
-            catchError((e: unknown) => {
-              const f = failureOf(e);
-              this.failed.set(`Not saved: ${f.detail ?? f.title}`);
-              return EMPTY;
-            }),
-          ),
-        ),
-        takeUntilDestroyed(),
-      )
-      .subscribe(() => this.waiting.set(false));
   }
 
   protected cap(s: string): string {
@@ -145,10 +131,10 @@ export class ProductSheet {
   }
 
   protected set(path: string, value: unknown): void {
-    this.document.update((d) => setIn({ like: this.base(), ...d }, path, value));
-    this.failed.set('');
-    this.waiting.set(true);
-    this.#edits.next();
+    const next = setIn({ like: this.base(), ...this.document() }, path, value);
+    this.document.set(next);
+    this.refused.set('');
+    this.#edits.setProduct(this.product().id, next);
   }
 
   protected makeOwn(): void {
@@ -156,11 +142,11 @@ export class ProductSheet {
     if (!like) return;
     const id = `own-${newId().slice(0, 8)}`;
     const product = { ...(this.document() ?? {}), like: like.id, name: `${applySheet(like, { id: like.id, like: like.id }).name}, ours`, lots: undefined };
-    this.#stores.put(id, JSON.parse(JSON.stringify(product)) as Record<string, unknown>).subscribe({ next: () => this.made.emit(id), error: (e: unknown) => this.failed.set(failureOf(e).title) });
+    this.#stores.put(id, JSON.parse(JSON.stringify(product)) as Record<string, unknown>).subscribe({ next: () => this.made.emit(id), error: (e: unknown) => this.refused.set(failureOf(e).title) });
   }
 
   protected remove(): void {
     const [id, back] = [this.product().id, this.base()];
-    this.#stores.remove(id).subscribe({ next: () => (this.own() ? this.made.emit(back) : this.document.set(undefined)), error: (e: unknown) => this.failed.set(failureOf(e).title) });
+    this.#stores.remove(id).subscribe({ next: () => (this.own() ? this.made.emit(back) : this.document.set(undefined)), error: (e: unknown) => this.refused.set(failureOf(e).title) });
   }
 }

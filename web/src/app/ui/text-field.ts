@@ -1,19 +1,22 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { InputTextModule } from 'primeng/inputtext';
-import type { GroupField } from '@nelbo/core';
+import { YEARS, type GroupField } from '@nelbo/core';
 import { fieldAt } from './field-lookup';
 
 let serial = 0;
 const pad = (n: number): string => String(n).padStart(2, '0');
 
-/** A text, a time of day, or a date and time of the document. Dates are typed in the device's own time and kept as ISO 8601. */
+/**
+ * A text, a time of day, or a date and time of the document; every key press goes out. Dates are typed in the device's
+ * own time and kept as ISO 8601.
+ */
 @Component({
   selector: 'nb-text',
   imports: [InputTextModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label [for]="id">{{ label() || field().label }}</label>
-    <input pInputText [id]="id" autocomplete="off" [type]="inputType()" [maxLength]="longest()" [value]="shown()" (change)="typed($event)" />
+    <input pInputText [id]="id" autocomplete="off" [type]="inputType()" [maxLength]="longest()" [value]="shown()" (input)="typed($event)" (change)="typed($event)" (blur)="leave($event)" />
   `,
   styles: `:host { display: block; } label { display: block; font-size: 0.87rem; color: var(--muted); margin-bottom: 2px; } input { width: 100%; }`,
 })
@@ -32,7 +35,11 @@ export class TextFieldView {
     const f = this.field();
     return f.kind === 'text' ? f.max : 40;
   });
+  /** What was typed and gone out, as it stands in the box: blanks at its end are left there while it is typed. */
+  readonly #typed = signal<{ readonly text: string; readonly value: string } | undefined>(undefined);
   protected readonly shown = computed(() => {
+    const typed = this.#typed();
+    if (typed && typed.value === this.value()) return typed.text;
     const ms = Date.parse(this.value());
     if (!this.isInstant() || !Number.isFinite(ms)) return this.isInstant() ? '' : this.value();
     const d = new Date(ms);
@@ -40,10 +47,24 @@ export class TextFieldView {
   });
 
   protected typed(event: Event): void {
-    const text = (event.target as HTMLInputElement).value.trim();
+    const { value: text, validity } = event.target as HTMLInputElement;
+    const value = this.#valueOf(text.trim());
+    // Half a date is none yet, and no empty field either; it goes out when it is whole.
+    if (value === undefined || validity.badInput) return;
+    this.#typed.set({ text, value });
+    this.changed.emit(value === '' ? undefined : value);
+  }
+
+  protected leave(event: Event): void {
+    this.#typed.set(undefined);
+    (event.target as HTMLInputElement).value = this.shown();
+  }
+
+  /** @returns the value to keep, empty for none; undefined for what cannot be read */
+  #valueOf(text: string): string | undefined {
+    if (text === '' || !this.isInstant()) return text;
     const ms = Date.parse(text);
-    if (text === '') this.changed.emit(undefined);
-    else if (!this.isInstant()) this.changed.emit(text);
-    else if (Number.isFinite(ms)) this.changed.emit(new Date(ms).toISOString());
+    const year = new Date(ms).getFullYear();
+    return Number.isFinite(ms) && year >= YEARS.first && year <= YEARS.last ? new Date(ms).toISOString() : undefined;
   }
 }

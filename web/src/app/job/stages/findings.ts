@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -12,11 +12,23 @@ import { Reading, TIME_ZONE } from '../../state/reading';
 import { SaidView } from '../../ui/said';
 import { sayWhen } from '../../ui/when';
 import { PhotoStore } from '../../state/photo-store';
+import { typed } from '../../state/typed';
 import { JobContext } from '../job-context';
 import { Tracer, type Traced } from './tracer';
 import { StoresStore } from '../../state/stores-store';
 
 const HISTORY_LAG_MS = 120;
+
+/** What of a finding has been entered and not added yet. */
+interface TypedFinding {
+  readonly extent: Extent;
+  readonly length?: number;
+  readonly width?: number;
+  readonly shape: Shape;
+  readonly method?: string;
+  readonly note: string;
+  readonly outline?: { readonly traced: Traced; readonly text: string };
+}
 
 /** The dated findings. A later one is added, never overwritten; each says what it changed. */
 @Component({
@@ -44,8 +56,8 @@ const HISTORY_LAG_MS = 120;
           @if (outline(); as o) {
             <p class="wide traced"><b>Traced:</b> {{ o.text }} <button pButton type="button" size="small" severity="secondary" [text]="true" (click)="tracing.set(true)">Trace on</button><button pButton type="button" size="small" severity="secondary" [text]="true" (click)="outline.set(undefined)">By its size instead</button></p>
           } @else {
-            <nb-quantity path="damage.size" label="Along the hull" [required]="true" (changed)="length.set($event)" />
-            <nb-quantity path="damage.size" label="Up the hull" [required]="true" (changed)="width.set($event)" />
+            <nb-quantity path="damage.size" label="Along the hull" [required]="true" [value]="length()" (changed)="length.set($event)" />
+            <nb-quantity path="damage.size" label="Up the hull" [required]="true" [value]="width()" (changed)="width.set($event)" />
             <nb-choice path="damage.findings.shape" [offered]="shapes" [value]="shape()" (changed)="shape.set($any($event))" />
           }
           <nb-choice path="damage.findings.method" [value]="method()" (changed)="method.set($event)" />
@@ -93,7 +105,8 @@ export class Findings {
   protected readonly tracing = signal(false);
   protected readonly outline = signal<{ traced: Traced; text: string } | undefined>(undefined);
   protected readonly shapes = [{ value: 'ellipse', label: 'ellipse' }, { value: 'rectangle', label: 'rectangle' }];
-  protected readonly jobId = computed(() => this.#context.state()?.id ?? '');
+  protected readonly jobId = this.#context.id;
+  readonly #key = computed(() => `finding.${this.jobId()}`);
   protected readonly ready = computed(() => this.outline() !== undefined || (this.length() !== undefined && this.width() !== undefined));
 
   /** The history may lag a moment behind the hand: what is typed elsewhere must not wait for it. */
@@ -124,6 +137,29 @@ export class Findings {
       };
     });
   });
+
+  constructor() {
+    // A finding that was being entered when the page went stands there again.
+    effect(() => {
+      const kept = typed.get<TypedFinding>(this.#key());
+      if (!kept) return;
+      untracked(() => {
+        this.adding.set(true);
+        this.extent.set(kept.extent);
+        this.length.set(kept.length);
+        this.width.set(kept.width);
+        this.shape.set(kept.shape);
+        this.method.set(kept.method);
+        this.note.set(kept.note);
+        this.outline.set(kept.outline);
+      });
+    });
+    effect(() => {
+      const now: TypedFinding = { extent: this.extent(), length: this.length(), width: this.width(), shape: this.shape(), method: this.method(), note: this.note(), outline: this.outline() };
+      const empty = now.length === undefined && now.width === undefined && now.note === '' && now.outline === undefined;
+      if (this.jobId() !== '') typed.set(this.#key(), this.adding() && !empty ? now : undefined);
+    });
+  }
 
   #words(c: Change, reader: Reader): { label: string; before: Said; after: Said } {
     return { label: c.label, before: [figure(c.before, reader)], after: [figure(c.after, reader)] };

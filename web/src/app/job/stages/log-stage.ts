@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
@@ -6,6 +6,7 @@ import { SelectModule } from 'primeng/select';
 import { TextareaModule } from 'primeng/textarea';
 import { STAGES, STAGE_TITLES, type Stage } from '@nelbo/core';
 import { sayWhen } from '../../ui/when';
+import { typed } from '../../state/typed';
 import { JobContext } from '../job-context';
 import { StageHead } from './stage-head';
 
@@ -29,7 +30,7 @@ import { StageHead } from './stage-head';
         </div>
         <div class="wide">
           <label class="label" for="log-text">What was done or seen</label>
-          <textarea pTextarea id="log-text" rows="3" maxlength="4000" [ngModel]="text()" (ngModelChange)="text.set($event)" name="text"></textarea>
+          <textarea pTextarea id="log-text" rows="3" maxlength="4000" [ngModel]="text()" (ngModelChange)="type($event)" name="text"></textarea>
         </div>
       </div>
       <button pButton type="submit" [disabled]="text().trim() === ''">Log it</button>
@@ -37,7 +38,7 @@ import { StageHead } from './stage-head';
     <ol>
       @for (e of entries(); track e.id) {
         <li>
-          <div class="spread"><b>{{ title(e.stage) }}</b><span class="muted small">{{ when(e.at) }} · {{ e.who }}@if (e.pending) { · <span class="pending">not stored yet</span>}</span></div>
+          <div class="spread"><b>{{ title(e.stage) }}</b><span class="muted small">{{ when(e.at) }} · {{ e.who }}@if (e.refused) { · <span class="pending">not taken: {{ e.refused }}</span>} @else if (e.pending) { · <span class="pending">not stored yet</span>}</span></div>
           <p>{{ e.text }}</p>
         </li>
       } @empty {<li class="muted">Nothing logged yet.</li>}
@@ -57,6 +58,7 @@ export class LogStage {
   protected readonly stages = STAGES.map((s) => ({ value: s, label: STAGE_TITLES[s] }));
   protected readonly about = signal<Stage>('survey');
   protected readonly who = signal(this.#context.logStore.who);
+  readonly #key = computed(() => `log.${this.#context.id()}`);
   protected readonly text = signal('');
   protected readonly crew = computed(() => [...this.#context.crew()]);
   /** The newest first, as a person reads back. */
@@ -65,6 +67,13 @@ export class LogStage {
   constructor() {
     const done = this.#context.document()?.schedule?.done ?? [];
     this.about.set(STAGES.find((s) => !done.some((d) => d.stage === s)) ?? 'log');
+    // An entry that was being written when the page went.
+    effect(() => this.text.set(typed.get<string>(this.#key()) ?? ''));
+  }
+
+  protected type(text: string): void {
+    this.text.set(text);
+    typed.set(this.#key(), text || undefined);
   }
 
   protected title(stage: Stage): string {
@@ -80,6 +89,6 @@ export class LogStage {
     const text = this.text().trim();
     if (!text) return;
     this.#context.logStore.add(this.about(), this.who().trim(), text);
-    this.text.set('');
+    this.type('');
   }
 }
