@@ -1,9 +1,14 @@
-// Kills servers and database backends at random while several people edit and log, then counts: every acknowledged
-// write must be there, in order, once. Works in a database cluster of its own.
+// Kills servers, database backends and the whole database at random while several people edit and log, then counts:
+// every acknowledged write must be there, in order, once. Then a person types into a real browser while tab, browser,
+// network, answers and server go: all that was typed must be there, once. Works in a database cluster of its own.
 import { randomUUID } from 'node:crypto';
 import { createServer } from 'node:net';
 import fc from 'fast-check';
 import pg from 'pg';
+import { spawn } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { tortureBrowser } from './torture/browser';
 import { Supervised } from './torture/servers';
 import { verify } from './torture/verify';
 import { Writer } from './torture/writer';
@@ -17,6 +22,10 @@ const option = (name: string, fallback: number): number => {
 };
 const kills = option('kills', 100);
 const seed = option('seed', 7);
+/** How many things happen to the browser. */
+const blows = option('blows', Math.max(8, Math.round(kills / 10)));
+/** The whole database goes once in so many blows. */
+const DATABASE_EVERY = 33;
 const WRITERS = 4;
 const SERVERS = 2;
 const BETWEEN_MS = { least: 120, most: 600 };
@@ -70,13 +79,30 @@ let broken: unknown;
 work.catch((e: unknown) => (broken = e));
 
 // What to kill and when, from the seed: the same seed hurts in the same order.
-const plan = fc.sample(fc.record({ wait: fc.integer({ min: BETWEEN_MS.least, max: BETWEEN_MS.most }), what: fc.constantFrom('server', 'backend'), which: fc.nat(1000) }), { numRuns: kills, seed });
+const plan = fc.sample(fc.record({ wait: fc.integer({ min: BETWEEN_MS.least, max: BETWEEN_MS.most }), what: fc.oneof({ weight: DATABASE_EVERY - 1, arbitrary: fc.constantFrom('server' as const, 'backend' as const) }, { weight: 1, arbitrary: fc.constant('database' as const) }), which: fc.nat(1000) }), { numRuns: kills, seed });
 const began = Date.now();
-const done = { server: 0, backend: 0 };
+const done = { server: 0, backend: 0, database: 0 };
+let failedStarts = 0;
+let longestStart = 0;
+
+/** Kills the postmaster, and starts the database again as `./nelbo start` does. */
+async function killDatabase(): Promise<boolean> {
+  const state = process.env['NELBO_TORTURE_STATE'] ?? '';
+  const folder = readFileSync(join(state, 'cluster'), 'utf8').trim();
+  process.kill(Number(readFileSync(join(folder, 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL');
+  const began = Date.now();
+  const start = spawn('bash', ['-c', 'set -euo pipefail; ROOT=$PWD; STATE=$NELBO_TORTURE_STATE; . tools/lib/system.sh; . tools/lib/postgres.sh; ensure_cluster'], { stdio: 'inherit' });
+  const code = await new Promise((resolve) => start.once('exit', resolve));
+  longestStart = Math.max(longestStart, Date.now() - began);
+  if (code !== 0) failedStarts += 1;
+  return true;
+}
 for (const blow of plan) {
   for (let hit = false; !hit && broken === undefined; ) {
     await pause(blow.wait);
-    if (blow.what === 'server') {
+    if (blow.what === 'database') {
+      hit = await killDatabase();
+    } else if (blow.what === 'server') {
       hit = servers[blow.which % SERVERS].kill();
     } else {
       const pids = await query<{ pid: number }>(url.toString(), `select pid from pg_stat_activity where datname = current_database() and backend_type = 'client backend' and application_name <> 'torture'`);
@@ -87,7 +113,7 @@ for (const blow of plan) {
       }
     }
   }
-  done[blow.what as keyof typeof done] += 1;
+  done[blow.what] += 1;
   if (broken !== undefined) break;
 }
 for (const w of writers) w.stopping = true;
@@ -97,15 +123,27 @@ for (const s of servers) s.stop();
 const client = new pg.Client({ connectionString: url.toString() });
 for (let up = false; !up; ) up = await query(url.toString(), 'select 1').then(() => true);
 await client.connect();
-const faults = broken === undefined ? await verify(client, writers) : [broken instanceof Error ? broken.message : String(broken)];
+const faults: string[] = broken === undefined ? await verify(client, writers) : [broken instanceof Error ? broken.message : String(broken)];
 await client.end();
+if (failedStarts > 0) faults.push(`${failedStarts} starts of the database failed`);
+if (longestStart > 10_000) faults.push(`a start of the database took ${longestStart} ms`);
 await query(cluster, `drop database ${DATABASE} with (force)`);
 
 const saves = writers.reduce((n, w) => n + w.acknowledged.saves.length, 0);
 const entries = writers.reduce((n, w) => n + w.acknowledged.entries.length, 0);
 const waits = writers.flatMap((w) => w.acknowledged.waits).sort((a, b) => a - b);
-console.log(`seed ${seed}: ${done.server} servers and ${done.backend} database backends killed in ${((Date.now() - began) / 1000).toFixed(0)} s`);
+console.log(`seed ${seed}: ${done.server} servers, ${done.backend} database backends and ${done.database} whole databases killed in ${((Date.now() - began) / 1000).toFixed(0)} s`);
 console.log(`${saves} saves and ${entries} log entries acknowledged; longest wait for an answer ${waits.at(-1) ?? 0} ms, median ${waits[Math.floor(waits.length / 2)] ?? 0} ms`);
+if (done.database > 0) console.log(`${done.database - failedStarts} of ${done.database} starts of a killed database succeeded, the longest in ${longestStart} ms`);
+
+const page = new URL(cluster);
+page.pathname = '/nelbo_torture_page';
+await query(cluster, 'drop database if exists nelbo_torture_page with (force)');
+await query(cluster, 'create database nelbo_torture_page');
+const browser = await tortureBrowser(page.toString(), blows, seed);
+await query(cluster, 'drop database nelbo_torture_page with (force)');
+console.log(`browser: ${browser.typed} things typed under ${Object.entries(browser.done).map(([k, n]) => `${n} × ${k}`).join(', ')}`);
+faults.push(...browser.faults);
 for (const f of faults.slice(0, 20)) console.log(`FAULT: ${f}`);
 const enough = saves > kills && entries > kills;
 if (!enough) console.log('FAULT: too little was written between the blows to prove anything');

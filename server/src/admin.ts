@@ -1,5 +1,5 @@
-import { createReadStream, createWriteStream, type Stats } from 'node:fs';
-import { lstat, rename, rm, stat } from 'node:fs/promises';
+import { createReadStream, type Stats } from 'node:fs';
+import { lstat, open, rename, rm, stat } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type pg from 'pg';
@@ -49,8 +49,10 @@ async function backup(pool: pg.Pool, file: string): Promise<void> {
   const there = await at(file);
   if (there && !there.isFile()) throw new Refused(`${file} is ${there.isDirectory() ? 'a folder' : there.isSymbolicLink() ? 'a link' : 'no ordinary file'}; name a file that is there, or a new one`);
   const draft = join(dirname(file), `.${basename(file).slice(0, 200)}.${process.pid}.part`);
+  // Opened before anything is asked of the database: a path that cannot be written is told at once.
+  const out = await open(draft, 'wx', 0o600);
   try {
-    await writeBackup(pool, createWriteStream(draft, { flags: 'wx', mode: 0o600, flush: true }), now);
+    await writeBackup(pool, out.createWriteStream({ flush: true }), now);
     await rename(draft, file);
   } catch (e) {
     await rm(draft, { force: true }).catch(() => undefined);

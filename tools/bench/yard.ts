@@ -6,14 +6,16 @@ import { DEMO_SHOP, demoJobs } from '../../server/src/demo/jobs';
 
 export interface Yard {
   readonly url: string;
+  /** Process id of the server. */
+  readonly pid: number;
   readonly jobIds: readonly string[];
   stop(): Promise<void>;
 }
 
-const DATABASE = 'nelbo_bench';
 
 function clusterUrl(): string {
-  if (process.env['DATABASE_URL']) return process.env['DATABASE_URL'];
+  const given = process.env['NELBO_CLUSTER_URL'] ?? process.env['DATABASE_URL'];
+  if (given) return given;
   return `postgres://nelbo:${readFileSync('.nelbo/password', 'utf8')}@127.0.0.1:${readFileSync('.nelbo/pg-port', 'utf8').trim()}/postgres`;
 }
 
@@ -34,26 +36,27 @@ async function settled(url: string): Promise<void> {
 }
 
 /** The built server over a database of its own with so many jobs: those of the demo yard, told over and over. */
-export async function startYard(jobs: number): Promise<Yard> {
+export async function startYard(jobs: number, database = 'nelbo_bench', env: Record<string, string> = {}): Promise<Yard> {
   const cluster = clusterUrl();
   const admin = new pg.Client({ connectionString: cluster });
   await admin.connect();
-  await admin.query(`drop database if exists ${DATABASE} with (force)`);
-  await admin.query(`create database ${DATABASE}`);
+  await admin.query(`drop database if exists ${database} with (force)`);
+  await admin.query(`create database ${database}`);
   const own = new URL(cluster);
-  own.pathname = `/${DATABASE}`;
+  own.pathname = `/${database}`;
   const port = await freePort();
-  const server: ChildProcess = spawn('node', ['server/dist/main.mjs'], { env: { ...process.env, DATABASE_URL: own.toString(), PORT: String(port), LOG_LEVEL: 'silent' }, stdio: 'inherit' });
+  const server: ChildProcess = spawn('node', ['server/dist/main.mjs'], { env: { ...process.env, DATABASE_URL: own.toString(), PORT: String(port), LOG_LEVEL: 'silent', ...env }, stdio: 'inherit' });
   const url = `http://127.0.0.1:${port}`;
   await settled(url);
   const jobIds = await fill(own.toString(), jobs);
   return {
     url,
+    pid: server.pid ?? 0,
     jobIds,
     async stop() {
       server.kill('SIGTERM');
       await new Promise((resolve) => server.once('exit', resolve));
-      await admin.query(`drop database ${DATABASE} with (force)`);
+      await admin.query(`drop database ${database} with (force)`);
       await admin.end();
     },
   };

@@ -8,7 +8,8 @@ import { refuse } from './refuse';
 const LONGEST_LINE = 24_000_000;
 /** Rows of a yard become some ten times smaller when they are packed; a file that unpacks to more than this is a trap. */
 const MOST_UNPACKED = 200;
-const ALWAYS_UNPACKED = 100_000_000;
+const ALWAYS_UNPACKED = 20_000_000;
+const MOST_BLANK = 100;
 
 /** Gunzips where the bytes are gzip, and takes plain lines as they are: a backup may be opened, read and closed again by hand. */
 async function* plain(source: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
@@ -50,7 +51,12 @@ export async function* linesOf(source: AsyncIterable<Buffer>): AsyncGenerator<st
     splitter.destroy(e instanceof Error ? e : new Error('unreadable'));
   });
   try {
-    for await (const line of splitter as AsyncIterable<string>) if (line.trim() !== '') yield line;
+    let blank = 0;
+    for await (const line of splitter as AsyncIterable<string>) {
+      if (line.trim() !== '') yield line;
+      // Some may have come in by hand; millions of them are a trap.
+      else if ((blank += 1) > MOST_BLANK) throw refuse('the file holds hardly anything but empty lines');
+    }
   } catch (e) {
     await pumped;
     const cause = failure ?? e;

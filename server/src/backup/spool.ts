@@ -1,5 +1,4 @@
-import { createWriteStream } from 'node:fs';
-import { mkdtemp, rm, stat } from 'node:fs/promises';
+import { mkdtemp, open, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Transform, type Readable, type Writable } from 'node:stream';
@@ -26,7 +25,8 @@ export async function spool(write: (out: Writable) => Promise<void>): Promise<Sp
   const path = join(folder, 'yard');
   const drop = (): Promise<void> => rm(folder, { recursive: true, force: true });
   try {
-    await write(createWriteStream(path, { mode: 0o600 }));
+    const out = await open(path, 'wx', 0o600);
+    await write(out.createWriteStream());
     return { path, bytes: (await stat(path)).size, drop };
   } catch (e) {
     await drop();

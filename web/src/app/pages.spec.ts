@@ -90,6 +90,8 @@ describe('the new job page', () => {
     expect(text(host)).toContain('10 plies build 6.61 mm');
     expect(host.querySelectorAll('.preview svg').length).toBe(1);
     submit.click();
+    const moment = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 30));
+    await moment();
     const post = http.expectOne({ method: 'POST', url: '/api/v1/jobs' });
     const { document } = post.request.body;
     expect(document.damage.findings[0].extent).toBe('first look');
@@ -98,8 +100,9 @@ describe('the new job page', () => {
     // Without the server the job begins on this device.
     const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
     post.error(new ProgressEvent('error'));
+    await moment();
     expect(navigate).toHaveBeenCalledWith(['/jobs', post.request.body.id, 'survey']);
-    expect(local.drafts.get(post.request.body.id)).toEqual(jasmine.objectContaining({ version: 0, document }));
+    expect(local.drafts.get(post.request.body.id)).toEqual(jasmine.objectContaining({ version: 0, document, unanswered: jasmine.objectContaining({ saveId: post.request.body.saveId }) }));
   });
 });
 

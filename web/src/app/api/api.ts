@@ -1,7 +1,7 @@
 import { HttpClient, HttpErrorResponse, HttpParams, type HttpEvent } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
 import type { LogEvent, Job, JobDocument, Problem, Shop, Stage } from '@nelbo/core';
-import type { Observable } from 'rxjs';
+import { TimeoutError, type Observable } from 'rxjs';
 
 export interface StoredJob {
   readonly id: string;
@@ -62,6 +62,7 @@ export interface ApiFailure {
 
 /** Reads a failure; status 0 means that the server could not be reached. */
 export function failureOf(error: unknown): ApiFailure {
+  if (error instanceof TimeoutError) return { status: 0, title: 'The server does not answer' };
   if (!(error instanceof HttpErrorResponse)) return { status: -1, title: 'Something went wrong in the page' };
   if (error.status === 0) return { status: 0, title: 'The server cannot be reached' };
   const body = (typeof error.error === 'object' && error.error !== null ? error.error : {}) as Partial<ApiFailure>;

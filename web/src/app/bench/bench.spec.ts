@@ -81,15 +81,18 @@ describe('words of the bench', () => {
 });
 
 describe('the store of the bench', () => {
-  it('keeps every change with what it tells the log, and sends that once', () => {
+  it('keeps every change with what it tells the log, and sends that once', async () => {
+    const soon = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 200));
     const { store, http, local } = setUp();
     const made = store.start('job', 'Skiff “Spec”', BATCH);
     expect(local.runs.get(made.id)).toEqual(jasmine.objectContaining({ step: 'ready' }));
     store.change(made.id, { step: 'use', mixedAt: Date.now() }, { who: 'Tam', text: 'mixed', event: { kind: 'mixed' } });
+    await soon();
     const [request] = http.match((r) => r.method === 'POST');
     expect(request.request.body).toEqual(jasmine.objectContaining({ stage: 'mix', who: 'Tam', text: 'mixed', event: jasmine.objectContaining({ kind: 'mixed', run: made.id, product: BATCH.product }) }));
     expect(local.waiting.size).toBe(1);
     request.flush({ ...request.request.body, receivedAt: '2026-11-25T10:00:00Z' }, { status: 201, statusText: 'Created' });
+    await soon();
     expect(local.waiting.size).toBe(0);
     expect(http.match((r) => r.method === 'POST')).toEqual([]);
     store.change('nobody', { step: 'laid' });

@@ -115,6 +115,7 @@ describe('the head of a job', () => {
     expect(b.document().system).toEqual({ resin: 'epoxy-slow', cloth: 'biax-600', filler: 'epoxy-bubbles', finish: 'paint-2k', prep: 'abrade-coarse', clean: 'dry-brush' });
     b.context.store.set('conditions.temperature', 8);
     expect(b.context.plan()?.system?.chosen?.chain.resin?.id).toBe('epoxy-slow');
+    await b.sent();
     b.http.expectOne('/api/v1/jobs/job/log');
   });
 });
@@ -161,11 +162,11 @@ describe('the notes of a stage', () => {
   it('write a passed test into the log, once', async () => {
     const b = await bench(StageNotes, { stage: 'grind' });
     b.button('Passed: lay the gauge at the distances of the table').click();
-    await b.settle();
+    await b.sent();
     const post = b.http.expectOne('/api/v1/jobs/job/log');
     expect(post.request.body).toEqual(jasmine.objectContaining({ stage: 'grind', text: 'Passed: lay the gauge at the distances of the table (depth within 0.5 mm).' }));
     post.flush(post.request.body);
-    await b.settle();
+    await b.sent();
     expect(b.host.querySelectorAll('.ok').length).toBe(1);
   });
 });
@@ -186,9 +187,16 @@ describe('the totals', () => {
     await b.settle();
     expect(b.document().schedule?.done?.map((d) => d.stage)).toEqual(['grind']);
     expect(navigate).toHaveBeenCalledWith(['/jobs', 'job', 'laminate']);
-    expect(b.http.expectOne('/api/v1/jobs/job/log').request.body.text).toBe('Stage done.');
+    await b.sent();
+    const first = b.http.expectOne('/api/v1/jobs/job/log');
+    expect(first.request.body.text).toBe('Stage done.');
     b.button('Take up Grind again').click();
     expect(b.document().schedule?.done).toEqual([]);
+    // Entries go one after another, in the order in which they were written.
+    await b.sent();
+    b.http.expectNone('/api/v1/jobs/job/log');
+    first.flush(first.request.body);
+    await b.sent();
     b.http.expectOne('/api/v1/jobs/job/log');
   });
 });
@@ -210,10 +218,11 @@ describe('the log', () => {
     b.button('Log it').click();
     await b.settle();
     expect(b.text()).toContain('not stored yet');
+    await b.sent();
     const post = b.http.expectOne('/api/v1/jobs/job/log');
     expect(post.request.body).toEqual(jasmine.objectContaining({ stage: 'system', who: 'Odd', text: 'Batch kicked early.' }));
     post.flush(post.request.body);
-    await b.settle();
+    await b.sent();
     expect(b.text()).not.toContain('not stored yet');
   });
 });

@@ -22,7 +22,7 @@ export const JOB: JobDocument = { ...BASE, title: 'Spec job', boat: { name: 'Ski
 /** The same job as a list shows it. */
 export const listed = (document: JobDocument, version = 1): JobPageOf => ({ total: 1, jobs: [{ id: 'job', version, archived: false, updatedAt: '2026-11-23T08:00:00Z', title: document.title ?? '', boat: document.boat?.name ?? '', schedule: (document.schedule ?? {}) as JobSummary['schedule'] }] });
 
-export const stored = (document: JobDocument, version = 1): StoredJob => ({ id: 'job', version, archived: false, updatedAt: '2026-11-23T08:00:00Z', document });
+export const stored = (document: JobDocument, version = 1): StoredJob => ({ id: 'job', version, epoch: 'e1', archived: false, updatedAt: '2026-11-23T08:00:00Z', document });
 
 export interface Bench<T> {
   readonly fixture: ComponentFixture<T>;
@@ -31,6 +31,8 @@ export interface Bench<T> {
   readonly http: HttpTestingController;
   readonly local: MemoryStore;
   readonly changes: Subject<Change>;
+  /** Waits until what was kept on the device is on its way to the server, or its answer has come through. */
+  sent(): Promise<void>;
   /** Waits until the screen has caught up. */
   settle(): Promise<void>;
   text(): string;
@@ -60,6 +62,7 @@ export async function bench<T>(component: Type<T>, inputs: Record<string, unknow
     http,
     local: device.local,
     changes: device.changes,
+    sent: () => new Promise<void>((resolve) => setTimeout(resolve, 200)).then(() => fixture.whenStable()).then(() => undefined),
     settle: () => fixture.whenStable().then(() => undefined),
     text: () => (host.textContent ?? '').replace(/\s+/g, ' '),
     button(name) {

@@ -15,11 +15,25 @@ function job(id: string, start: number, done: [Stage, number][] = []): StoredJob
     conditions: { temperature: 20, humidity: 0.5 },
     schedule: { start: at(start), done: done.map(([stage, h]) => ({ stage, at: at(h) })) },
   };
-  return { id, version: 1, archived: false, updatedAt: at(0), document };
+  return { id, version: 1, epoch: 'e1', archived: false, updatedAt: at(0), document };
 }
 
 describe('the shop board', () => {
   const names = (lines: readonly { id: string }[]): string[] => lines.map((l) => l.id);
+
+  it('shows an odd job as one odd line among the others', () => {
+    // A fault of ours, whatever it may be one day, stands for any job that breaks the planner.
+    class Breaking extends KeptPlans {
+      override plan(...[stored, shop, now]: Parameters<KeptPlans['plan']>): ReturnType<KeptPlans['plan']> {
+        if (stored.id === 'odd') throw new Error('a fault of ours');
+        return super.plan(stored, shop, now);
+      }
+    }
+    const board = yardBoard([job('a', -1), job('odd', -1), job('b', -1)], {}, NOW, new Breaking());
+    const shown = Object.values(board).flatMap((lines) => names(lines as readonly { id: string }[]));
+    expect(new Set(shown)).toEqual(new Set(['a', 'odd', 'b']));
+    expect(board.hands.find((l) => l.id === 'odd')?.what).toContain('open it and look');
+  });
 
   it('sorts jobs by what they need now', () => {
     const board = yardBoard(

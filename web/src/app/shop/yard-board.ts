@@ -50,9 +50,15 @@ const SOON = 12 * HOUR;
 export function yardBoard(jobs: readonly StoredJob[], shop: Shop, now: number, plans = new KeptPlans()): Board {
   const board = { hands: [] as BoardLine[], next: [] as BoardLine[], curing: [] as BoardLine[], windows: [] as BoardLine[], later: [] as BoardLine[] };
   for (const stored of jobs) {
-    const plan = plans.plan(stored, shop, now);
-    const timeline = plan?.timeline;
-    const base = { id: stored.id, boat: stored.document.boat?.name ?? 'Boat not named', title: stored.document.title ?? '' };
+    const base = { id: stored.id, boat: stored.document?.boat?.name ?? 'Boat not named', title: stored.document?.title ?? '' };
+    let timeline: Plan['timeline'];
+    try {
+      timeline = plans.plan(stored, shop, now)?.timeline;
+    } catch {
+      // One odd job is one odd line, and no board without lines.
+      board.hands.push({ ...base, stage: 'Survey', stageKey: 'survey', what: 'could not be worked out: open it and look', when: '', at: now, late: true });
+      continue;
+    }
     if (!timeline) {
       board.hands.push({ ...base, stage: 'Survey', stageKey: 'survey', what: 'not enough is known to plan it', when: '', at: now, late: false });
       continue;

@@ -8,10 +8,13 @@ import type { Subject } from 'rxjs';
 import type { Change } from './live';
 import { deviceForSpecs, type MemoryStore } from './testing';
 import { JobStore, type JobState, type SaveState } from './job-store';
+import type { Draft } from './draft';
 import { LogStore, type ShownEntry } from './log-store';
+import { Outbox, type Waiting } from './outbox';
 
 const document: JobDocument = { format: 'nelbo-job/1', title: 'spec', hull: { material: 'frp-solid', thickness: 0.007 }, damage: { kind: 'hole', size: [0.096, 0.058] } };
-const stored = (version: number, d: JobDocument = document): StoredJob => ({ id: 'j', version, archived: false, updatedAt: '2026-11-23T08:00:00Z', document: d });
+const EPOCH = 'e1';
+const stored = (version: number, d: JobDocument = document, epoch = EPOCH): StoredJob => ({ id: 'j', version, epoch, archived: false, updatedAt: '2026-11-23T08:00:00Z', document: d });
 const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 const PAUSE = 650;
 
@@ -109,6 +112,8 @@ describe('JobStore', () => {
   it('takes in at once what another screen saved', async () => {
     changes.next({ kind: 'job', id: 'other', version: 99 });
     changes.next({ kind: 'job', id: 'j', version: 3 });
+    await wait(60);
+    http.expectNone('/api/v1/jobs/j');
     changes.next({ kind: 'job', id: 'j', version: 4 });
     await wait(60);
     http.expectOne('/api/v1/jobs/j').flush(stored(4, { ...document, hull: { ...document.hull, thickness: 0.012 } }));
@@ -203,37 +208,199 @@ describe('JobStore', () => {
     expect(last(saves)).toEqual({ kind: 'refused', detail: 'title: too long' });
   });
 
-  it('sends a log entry again under the same id until it is stored', async () => {
+  it('sends a save whose answer was lost again to the letter, and what was typed meanwhile after it', async () => {
+    store.set('title', 'first');
+    await wait(PAUSE);
+    const lost = http.expectOne('/api/v1/jobs/j');
+    store.set('title', 'typed while it was on its way');
+    lost.error(new ProgressEvent('error'));
+    await wait(3000 + PAUSE);
+    const again = http.expectOne('/api/v1/jobs/j');
+    expect(again.request.body).toEqual(lost.request.body);
+    // The server had it: this is no conflict with anybody.
+    again.flush(stored(4, again.request.body.document));
+    expect(last(saves).kind).not.toBe('saved');
+    await wait(PAUSE);
+    const rest = http.expectOne('/api/v1/jobs/j');
+    expect([rest.request.body.version, rest.request.body.document.title]).toEqual([4, 'typed while it was on its way']);
+    rest.flush(stored(5, rest.request.body.document));
+    expect(last(saves).kind).toBe('saved');
+    expect(saves.some((s) => s.kind === 'conflict')).toBeFalse();
+  }, 10_000);
+
+  it('does not take a lost create for somebody else’s job: what was typed since goes on top', async () => {
+    local.keepDraft({ jobId: 'new', version: 0, base: document, document: { ...document, title: 'typed since' }, unanswered: { saveId: 's', document, version: 0 }, history: { done: [], undone: [] }, at: 0 });
+    store.open('new');
+    http.expectOne('/api/v1/jobs/new').flush({ ...stored(1), id: 'new' });
+    await wait(PAUSE);
+    const post = http.expectOne({ method: 'POST', url: '/api/v1/jobs' });
+    expect(post.request.body).toEqual(jasmine.objectContaining({ id: 'new', document, saveId: 's' }));
+    post.flush({ ...stored(1), id: 'new' });
+    expect(last(states).document.title).toBe('typed since');
+    await wait(PAUSE);
+    const put = http.expectOne('/api/v1/jobs/new');
+    expect(put.request.body.document.title).toBe('typed since');
+    put.flush({ ...stored(2, put.request.body.document), id: 'new' });
+    expect(last(saves).kind).toBe('saved');
+  });
+
+  it('takes in a yard that was put back to before, though its version is lower or the same, and sends its epoch', async () => {
+    const resync = async (): Promise<void> => {
+      changes.next({ kind: 'resync' });
+      await wait(60);
+      for (const shop of http.match('/api/v1/shop')) shop.flush({});
+    };
+    await resync();
+    http.expectOne('/api/v1/jobs/j').flush(stored(2, { ...document, title: 'as in the backup' }, 'e2'));
+    expect(last(states).document.title).toBe('as in the backup');
+    store.set('access', 'both');
+    await wait(PAUSE);
+    const put = http.expectOne('/api/v1/jobs/j');
+    expect([put.request.body.version, put.request.body.epoch]).toEqual([2, 'e2']);
+    put.flush(stored(3, put.request.body.document, 'e2'));
+    await resync();
+    http.expectOne('/api/v1/jobs/j').flush(stored(3, { ...document, title: 'the same number, another yard' }, 'e3'));
+    expect(last(states).document.title).toBe('the same number, another yard');
+  });
+
+  it('creates a job anew that the yard no longer knows, rather than lose what was typed', async () => {
+    store.set('title', 'still here');
+    await wait(PAUSE);
+    http.expectOne('/api/v1/jobs/j').flush({ title: 'Job not found' }, { status: 404, statusText: 'Not Found' });
+    await wait(PAUSE);
+    const post = http.expectOne({ method: 'POST', url: '/api/v1/jobs' });
+    expect(post.request.body.document.title).toBe('still here');
+    post.flush(stored(1, post.request.body.document, 'e2'));
+    expect(last(saves).kind).toBe('saved');
+  });
+
+  it('counts a server that is too busy as one that is away, not as one that refuses', async () => {
+    for (const status of [408, 429, 502, 503]) {
+      store.set('title', `busy ${status}`);
+      store.flush();
+      http.expectOne('/api/v1/jobs/j').flush({ title: 'busy' }, { status, statusText: 'Busy' });
+      expect(last(saves).kind).withContext(String(status)).toBe('offline');
+      store.flush();
+      const again = http.expectOne('/api/v1/jobs/j');
+      again.flush(stored(10, again.request.body.document));
+      store.flush();
+      for (const rest of http.match('/api/v1/jobs/j')) rest.flush(stored(11, rest.request.body.document));
+    }
+  });
+});
+
+describe('what waits on a device', () => {
+  let http: HttpTestingController;
+  let local: MemoryStore;
+  let outbox: Outbox;
+  let waiting: readonly Waiting[] = [];
+  const entry = { id: 'e1', stage: 'grind' as const, at: '2026-11-23T08:00:00Z', who: 'Tam', text: 'gauge checked' };
+  const draft = (jobId: string, more: Partial<Draft> = {}): Draft => ({ jobId, version: 3, epoch: EPOCH, base: document, document: { ...document, title: `mine of ${jobId}` }, history: { done: [], undone: [] }, at: 5, ...more });
+  const soon = (): Promise<void> => wait(150);
+  beforeEach(() => {
+    const device = deviceForSpecs();
+    local = device.local;
+    TestBed.configureTestingModule({ providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), LogStore] });
+  });
+  /** The application as it comes up, with what an earlier page left behind. */
+  async function begin(): Promise<void> {
+    http = TestBed.inject(HttpTestingController);
+    outbox = TestBed.inject(Outbox);
+    outbox.waiting$.subscribe((w) => (waiting = w));
+    outbox.wake();
+    await soon();
+  }
+
+  it('is sent from whichever page is open, each job before its entries, in the order in which it was written', async () => {
+    await local.keepDraft(draft('new', { version: 0, epoch: undefined }));
+    await local.keepEntry({ id: 'e1', jobId: 'new', entry });
+    await local.keepEntry({ id: 'e2', jobId: 'new', entry: { ...entry, id: 'e2', text: 'then laid' } });
+    await begin();
+    expect(waiting.map((w) => w.kind)).toEqual(['job', 'entry', 'entry']);
+    http.expectNone('/api/v1/jobs/new/log');
+    const post = http.expectOne({ method: 'POST', url: '/api/v1/jobs' });
+    post.flush({ ...stored(1, post.request.body.document), id: 'new' });
+    await soon();
+    const first = http.expectOne('/api/v1/jobs/new/log');
+    expect(first.request.body.id).toBe('e1');
+    first.flush(first.request.body);
+    await soon();
+    const second = http.expectOne('/api/v1/jobs/new/log');
+    expect(second.request.body.id).toBe('e2');
+    second.flush(second.request.body);
+    await soon();
+    expect(waiting).toEqual([]);
+    expect(local.waiting.size).toBe(0);
+    expect(local.drafts.get('new')?.version).toBe(1);
+  });
+
+  it('is never let go because of an answer: a missing job is waited for, a refusal stays with its reason until a person decides', async () => {
+    await local.keepEntry({ id: 'e1', jobId: 'j', entry });
+    await begin();
+    http.expectOne('/api/v1/jobs/j/log').flush({ title: 'Job not found' }, { status: 404, statusText: 'Not Found' });
+    await soon();
+    expect(waiting.map((w) => [w.kind, w.trouble])).toEqual([['entry', undefined]]);
+    expect(local.waiting.size).toBe(1);
+    outbox.wake();
+    await soon();
+    http.expectOne('/api/v1/jobs/j/log').flush({ title: 'Some fields cannot be used', detail: 'text: too long' }, { status: 422, statusText: 'Unprocessable' });
+    await soon();
+    expect(waiting[0].trouble).toBe('Some fields cannot be used: text: too long');
+    expect(local.waiting.get('e1')?.trouble).toContain('too long');
+    outbox.wake();
+    await soon();
+    http.expectNone('/api/v1/jobs/j/log');
+    outbox.retry('e1');
+    await soon();
+    http.expectOne('/api/v1/jobs/j/log').error(new ProgressEvent('error'));
+    await soon();
+    outbox.discard('e1');
+    await soon();
+    expect([waiting.length, local.waiting.size]).toEqual([0, 0]);
+  });
+
+  it('leaves a job that is open to its page, merges what others saved, and asks a person where both changed the same', async () => {
+    await local.keepDraft(draft('open'));
+    await local.keepDraft(draft('left'));
+    http = TestBed.inject(HttpTestingController);
+    const letGo = TestBed.inject(Outbox).opened('open');
+    await begin();
+    http.expectNone('/api/v1/jobs/open');
+    http.expectOne('/api/v1/jobs/left').flush({ title: 'conflict', current: { ...stored(7, { ...document, access: 'both' }), id: 'left' } }, { status: 409, statusText: 'Conflict' });
+    await soon();
+    const put = http.expectOne('/api/v1/jobs/left');
+    expect([put.request.body.version, put.request.body.document]).toEqual([7, { ...document, title: 'mine of left', access: 'both' }]);
+    put.flush({ ...stored(8, put.request.body.document), id: 'left' });
+    await soon();
+    letGo();
+    await soon();
+    http.expectOne('/api/v1/jobs/open').flush({ title: 'conflict', current: { ...stored(9, { ...document, title: 'theirs' }), id: 'open' } }, { status: 409, statusText: 'Conflict' });
+    await soon();
+    expect(waiting.map((w) => [w.jobId, w.trouble])).toEqual([['open', 'you and somebody else changed the same: open it and choose']]);
+    outbox.wake();
+    await soon();
+    http.expectNone('/api/v1/jobs/open');
+    expect(local.drafts.get('open')?.document.title).toBe('mine of open');
+  });
+
+  it('shows in the log of its job until the server has it, and once', async () => {
+    await begin();
     const log = TestBed.inject(LogStore);
     let entries: readonly ShownEntry[] = [];
     log.entries$.subscribe((e) => (entries = e));
     log.open('j');
     http.expectOne('/api/v1/jobs/j/log').flush([]);
     log.add('grind', 'Tam', 'gauge checked');
-    expect(entries[0].pending).toBeTrue();
+    expect(entries.map((e) => [e.text, e.pending])).toEqual([['gauge checked', true]]);
+    await soon();
     const first = http.expectOne('/api/v1/jobs/j/log');
     first.error(new ProgressEvent('error'));
-    await wait(3200);
+    await wait(4500);
     const second = http.expectOne('/api/v1/jobs/j/log');
-    expect(second.request.body.id).toBe(first.request.body.id);
+    expect(second.request.body).toEqual(first.request.body);
     second.flush(second.request.body);
+    await soon();
     expect(entries.map((e) => [e.text, e.pending])).toEqual([['gauge checked', false]]);
     expect(local.waiting.size).toBe(0);
-  }, 8000);
-
-  it('sends log entries that an earlier page left behind, and shows what others log', async () => {
-    const entry = { id: 'e1', stage: 'grind' as const, at: '2026-11-23T08:00:00Z', who: 'Tam', text: 'left behind' };
-    local.keepEntry('j', entry);
-    const log = TestBed.inject(LogStore);
-    let entries: readonly ShownEntry[] = [];
-    log.entries$.subscribe((e) => (entries = e));
-    log.open('j');
-    const [get, post] = http.match('/api/v1/jobs/j/log').sort((a) => (a.request.method === 'GET' ? -1 : 1));
-    expect(post.request.body).toEqual(entry);
-    get.flush([]);
-    post.flush(entry);
-    changes.next({ kind: 'log', id: 'j' });
-    http.expectOne('/api/v1/jobs/j/log').flush([entry, { ...entry, id: 'e2', text: 'by another' }]);
-    expect(entries.map((e) => [e.text, e.pending])).toEqual([['left behind', false], ['by another', false]]);
-  });
+  }, 9000);
 });

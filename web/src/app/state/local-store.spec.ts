@@ -2,7 +2,8 @@ import { TestBed } from '@angular/core/testing';
 import { firstValueFrom } from 'rxjs';
 import type { JobDocument } from '@nelbo/core';
 import { NO_EDITS } from './edit-history';
-import { LocalStore, type Draft } from './local-store';
+import type { Draft } from './draft';
+import { LocalStore } from './local-store';
 import { openTabs, ownTab } from './tab';
 
 const document: JobDocument = { format: 'nelbo-job/1', hull: {}, damage: {} };
@@ -44,15 +45,48 @@ describe('LocalStore in the browser’s own database', () => {
     expect((await firstValueFrom(second.draft(id)))?.document.title).toBe('of a closed tab');
   });
 
+  it('lists what the server may lack, of this tab and of closed ones, and puts back what was sent unless it was edited meanwhile', async () => {
+    const [store, id, saved] = [TestBed.inject(LocalStore), job(), job()];
+    await store.keepDraft({ ...draft(id, 'edited'), at: 7 });
+    await store.keepDraft({ ...draft(saved, 'saved'), base: { ...document, title: 'saved' } });
+    const unsent = (await firstValueFrom(store.unsent())).filter((d) => [id, saved].includes(d.jobId));
+    expect(unsent.map((d) => d.document.title)).toEqual(['edited']);
+    await store.replaceDraft(unsent[0], { ...unsent[0], version: 4, base: unsent[0].document });
+    expect((await firstValueFrom(store.draft(id)))?.version).toBe(4);
+    await store.keepDraft({ ...draft(id, 'edited again'), at: 8 });
+    await store.replaceDraft(unsent[0], { ...unsent[0], version: 5 });
+    expect((await firstValueFrom(store.draft(id)))?.document.title).toBe('edited again');
+    await store.dropDraft(id);
+    expect(await firstValueFrom(store.draft(id))).toBeUndefined();
+  });
+
+  it('keeps the edits in the order in which they were made, however fast they come', async () => {
+    const [store, id] = [TestBed.inject(LocalStore), job()];
+    for (let i = 0; i < 40; i += 1) void store.keepDraft(draft(id, `key ${i}`, i));
+    await store.settled();
+    expect((await firstValueFrom(store.draft(id)))?.document.title).toBe('key 39');
+  });
+
+  it('says so when the browser keeps nothing', async () => {
+    const open = spyOn(indexedDB, 'open').and.throwError('no storage');
+    const store = TestBed.inject(LocalStore);
+    const seen: boolean[] = [];
+    store.keeps$.subscribe((k) => seen.push(k));
+    await store.keepDraft(draft(job(), 'nowhere'));
+    expect(seen).toEqual([true, false]);
+    open.and.callThrough();
+    await store.keepDraft(draft(job(), 'somewhere'));
+    expect(seen).toEqual([true, false, true]);
+  });
+
   it('keeps log entries until they are dropped', async () => {
     const [store, id] = [TestBed.inject(LocalStore), job()];
     const entry = { id: crypto.randomUUID(), stage: 'grind' as const, at: '2026-11-24T08:00:00Z', who: 'Tam', text: 'x' };
-    store.keepEntry(id, entry);
-    await settled();
-    expect(await firstValueFrom(store.entries(id))).toEqual([entry]);
-    store.dropEntry(entry.id);
-    await settled();
-    expect(await firstValueFrom(store.entries(id))).toEqual([]);
+    const kept = { id: entry.id, jobId: id, entry };
+    await store.keepEntry(kept);
+    expect(await firstValueFrom(store.entries())).toContain(kept);
+    await store.dropEntry(entry.id);
+    expect((await firstValueFrom(store.entries())).filter((e) => e.jobId === id)).toEqual([]);
   });
 
   it('gives every tab a name of its own, also a duplicated one', async () => {

@@ -96,6 +96,12 @@ export class LocalStore {
     return this.#writing;
   }
 
+  /** One tab of this browser does a piece of work at a time; the others do without. */
+  async alone(name: string, work: () => Promise<unknown>, otherwise: () => Promise<unknown>): Promise<void> {
+    if ('locks' in navigator) await navigator.locks.request(`nelbo ${name}`, { ifAvailable: true }, (lock) => (lock ? work() : otherwise()));
+    else await work();
+  }
+
   /** This tab's draft of a job, or else the newest that a closed tab left behind (which becomes this tab's). */
   draft(jobId: string): Observable<Draft | undefined> {
     return this.#run(async (db) => {

@@ -1,5 +1,5 @@
 import { Injectable, inject } from '@angular/core';
-import { BehaviorSubject, Subject, catchError, debounceTime, defer, exhaustMap, filter, firstValueFrom, from, fromEvent, map, merge, of, timer, type Observable } from 'rxjs';
+import { BehaviorSubject, Subject, catchError, debounceTime, defer, exhaustMap, filter, firstValueFrom, from, fromEvent, map, merge, of, timeout, timer, type Observable } from 'rxjs';
 import { Api, failureOf, type ApiFailure, type LogEntry, type StoredJob } from '../api/api';
 import { answered, heard, isUnsaved, nextSave, verdictOf, withoutUnanswered, type Draft, type Merged } from './draft';
 import { Live } from './live';
@@ -28,7 +28,8 @@ interface Trouble {
 const LATER_MS = 1200;
 const AGAIN_MS = 4000;
 const OPEN_MS = 6000;
-const LOCK = 'nelbo outbox';
+/** A server that takes longer to answer is taken for away, so that nothing waits behind one request for ever. */
+const PATIENCE_MS = 20_000;
 /** Goes of one draft at a time: each merges what another screen saved in between. */
 const MOST_GOES = 5;
 
@@ -62,7 +63,7 @@ export class Outbox {
   constructor() {
     const again = merge(timer(LATER_MS), this.#wake.pipe(debounceTime(50)), fromEvent(window, 'online'), inject(Live).changes$.pipe(filter((c) => c.kind === 'resync'), debounceTime(300)));
     merge(again, timer(AGAIN_MS, AGAIN_MS).pipe(filter(() => this.#waits())))
-      .pipe(exhaustMap(() => from(this.#alone())))
+      .pipe(exhaustMap(() => from(this.#local.alone('outbox', () => this.#send(), () => this.#look()))))
       .subscribe();
     this.#local.entries().subscribe((kept) => this.#entries.next(joined(kept, this.#entries.value)));
   }
@@ -87,8 +88,8 @@ export class Outbox {
 
   /** Tries once more what the server would not take. */
   retry(id: string): void {
-    this.#entries.next(this.#entries.value.map((e) => (e.id === id ? { id: e.id, jobId: e.jobId, entry: e.entry } : e)));
-    this.#wake.next();
+    const kept = this.#entries.value.find((e) => e.id === id);
+    if (kept) this.add(kept.jobId, kept.entry);
   }
 
   /** A person lets go of an entry that the server will not take. */
@@ -106,12 +107,6 @@ export class Outbox {
     return this.#drafts.value.length > 0 || this.#entries.value.some((e) => e.trouble === undefined);
   }
 
-  /** One tab of the browser sends at a time. */
-  async #alone(): Promise<void> {
-    if (!('locks' in navigator)) return this.#send();
-    await navigator.locks.request(LOCK, { ifAvailable: true }, (lock) => (lock ? this.#send() : this.#look()));
-  }
-
   async #look(): Promise<readonly KeptDraft[]> {
     await this.#local.settled();
     const [drafts, entries] = await Promise.all([firstValueFrom(this.#local.unsent()), firstValueFrom(this.#local.entries())]);
@@ -127,10 +122,16 @@ export class Outbox {
     // What waits for a person is tried again when they have changed it.
     for (const draft of drafts) if (this.#troubles.value.get(draft.key)?.at !== draft.at) await this.#sendDraft(draft);
     await this.#look();
-    for (const kept of this.#entries.value) {
-      if (kept.trouble !== undefined) continue;
-      if (!(await this.#sendEntry(kept))) break;
+    const tried = new Set<string>();
+    // What is written meanwhile goes after it.
+    for (let next = this.#next(tried); next !== undefined; next = this.#next(tried)) {
+      tried.add(next.id);
+      if (!(await this.#sendEntry(next))) break;
     }
+  }
+
+  #next(tried: ReadonlySet<string>): KeptEntry | undefined {
+    return this.#entries.value.find((e) => e.trouble === undefined && !tried.has(e.id));
   }
 
   /** Sends one draft, merging what others saved. */
@@ -159,7 +160,7 @@ export class Outbox {
 
   /** @returns whether the next one may be tried: the server answered */
   async #sendEntry(kept: KeptEntry): Promise<boolean> {
-    const answer = await firstValueFrom(this.#api.addLogEntry(kept.jobId, kept.entry).pipe(map((stored) => ({ stored })), catchError((e: unknown) => of({ failure: failureOf(e) }))));
+    const answer = await firstValueFrom(this.#api.addLogEntry(kept.jobId, kept.entry).pipe(timeout({ first: PATIENCE_MS }), map((stored) => ({ stored })), catchError((e: unknown) => of({ failure: failureOf(e) }))));
     if ('stored' in answer) {
       await this.#local.dropEntry(kept.id);
       this.#entries.next(this.#entries.value.filter((e) => e.id !== kept.id));
@@ -193,7 +194,7 @@ export function sendDraft(api: Api, underWay: SavesUnderWay, now: () => Sending)
   const { jobId, unanswered: sent } = now();
   const label = { saveId: sent.saveId, who: whoIsHere() || undefined };
   const call: Observable<StoredJob> = defer(() => (sent.version === 0 ? api.createJob(jobId, sent.document, label) : api.saveJob(jobId, { version: sent.version, epoch: sent.epoch }, sent.document, label)));
-  return underWay.track(jobId, call).pipe(
+  return underWay.track(jobId, call.pipe(timeout({ first: PATIENCE_MS }))).pipe(
     map((stored): Sent => answered(now(), sent, stored)),
     catchError((e: unknown) => of(unanswerable(now(), failureOf(e)))),
   );
