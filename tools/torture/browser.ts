@@ -20,6 +20,9 @@ interface Step {
 }
 
 const PATIENCE_MS = 40_000;
+/** Nothing that a person does takes longer. */
+const STEP_MS = 60_000;
+const inTime = <T>(work: Promise<T>, ms = STEP_MS): Promise<T> => Promise.race([work, pause(ms).then((): T => { throw new Error('it never ended'); })]);
 const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** One person at one browser, who types, loses tab, network and server, and comes back; what they typed is counted at the end. */
@@ -158,14 +161,15 @@ class Person {
 
   async #crash(page: Page): Promise<void> {
     const session = await page.context().newCDPSession(page).catch(() => undefined);
-    await session?.send('Page.crash').catch(() => undefined);
-    await page.close().catch(() => undefined);
+    // A crashed page answers nothing any more, not even that it crashed.
+    await Promise.race([session?.send('Page.crash').catch(() => undefined), pause(400)]);
+    await Promise.race([page.close().catch(() => undefined), pause(1500)]);
     this.#page = undefined;
   }
 
   /** The whole browser is gone, as when the battery is. */
   async #end(): Promise<void> {
-    await this.#context?.close().catch(() => undefined);
+    await Promise.race([this.#context?.close().catch(() => undefined), pause(4000)]);
     [this.#context, this.#page] = [undefined, undefined];
   }
 
@@ -228,20 +232,21 @@ export async function tortureBrowser(databaseUrl: string, blows: number, seed: n
   try {
     for (const [n, step] of steps.entries()) {
       try {
-        await person.type(step.kind);
+        await inTime(person.type(step.kind));
       } catch (e) {
         faults.push(`step ${n}, ${step.kind} after ${steps[n - 1]?.blow ?? 'nothing'}: could not be typed: ${String(e).split('\n')[0]}`);
         break;
       }
       await pause(step.wait);
-      await person.suffer(step.blow);
+      await inTime(person.suffer(step.blow)).catch((e: unknown) => faults.push(`step ${n}, ${step.blow}: ${String(e)}`));
       done[step.blow] = (done[step.blow] ?? 0) + 1;
     }
     await server.ready();
-    faults.push(...(await person.settled()));
+    faults.push(...(await inTime(person.settled(), 3 * STEP_MS)));
   } finally {
     await person.leave();
     server.stop();
   }
+  if (faults.length > 0) faults.push(`what happened: ${steps.map((s, n) => `${n} ${s.kind} (${s.wait} ms) ${s.blow}`).join('; ')}`);
   return { faults, typed: steps.length, done };
 }

@@ -3,7 +3,9 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { BehaviorSubject, EMPTY, catchError, defer, from, of, switchMap, type Observable } from 'rxjs';
 import type { LogEntry, ShopDocument, StoredProduct } from '../api/api';
 import { isUnsaved, type Draft } from './draft';
-import { openTabs, ownTab } from './tab';
+import { NO_EDITS } from './edit-history';
+import { openTabs, ownTab, tabAtOnce } from './tab';
+import { typed } from './typed';
 
 /** A draft with the tab that it belongs to. */
 export interface KeptDraft extends Draft {
@@ -30,8 +32,7 @@ interface Schema extends DBSchema {
 const WEEK_MS = 7 * 86_400_000;
 const MONTH_MS = 30 * 86_400_000;
 const LATER_MS = 6000;
-/** Work that is nowhere else is on the disk before the browser says that it is. */
-const STRICT = { durability: 'strict' } as const;
+const JOURNAL = 'draft.';
 
 /**
  * What this device keeps of the work until the server has it: drafts of jobs, unsent log entries, the yard's settings.
@@ -43,7 +44,11 @@ export class LocalStore {
   readonly #keeps = new BehaviorSubject(true);
   #database: Promise<IDBPDatabase<Schema>> | undefined;
   /** Writes one after another: a later state of a draft never comes before an earlier one. */
-  #writing: Promise<unknown> = Promise.resolve();
+  #writing: Promise<void> = Promise.resolve();
+  /** Drafts that wait to be written, by job: the newest of each. */
+  readonly #latest = new Map<string, Draft>();
+  /** Writes that are under way. */
+  #busy = 0;
 
   /** Whether what was last to be kept could be: false where the browser has no room, or gives none. */
   readonly keeps$: Observable<boolean> = this.#keeps;
@@ -79,10 +84,15 @@ export class LocalStore {
   }
 
   #write(work: (db: IDBPDatabase<Schema>) => Promise<unknown>): Promise<void> {
-    const done = this.#writing.then(() => this.#open()).then(work).then(
-      () => this.#note(true),
-      () => this.#note(false),
-    );
+    this.#busy += 1;
+    const done = this.#writing
+      .then(() => this.#open())
+      .then(work)
+      .then(
+        () => this.#note(true),
+        () => this.#note(false),
+      )
+      .finally(() => (this.#busy -= 1));
     this.#writing = done;
     return done;
   }
@@ -105,25 +115,56 @@ export class LocalStore {
   /** This tab's draft of a job, or else the newest that a closed tab left behind (which becomes this tab's). */
   draft(jobId: string): Observable<Draft | undefined> {
     return this.#run(async (db) => {
+      await this.#absorb(db);
       const [tab, open, all] = await Promise.all([this.#tab, openTabs(), db.getAllFromIndex('drafts', 'job', jobId)]);
       const own = all.find((d) => d.tab === tab);
       const left = all.filter((d) => d.tab !== tab && !open.has(d.tab)).sort((a, b) => Number(isUnsaved(b)) - Number(isUnsaved(a)) || b.at - a.at)[0];
       // One's own goes before, unless it has nothing to send and a closed tab left work behind.
       if (own && (isUnsaved(own) || !left || !isUnsaved(left))) return own;
       if (left) {
-        const tx = db.transaction('drafts', 'readwrite', STRICT);
+        const tx = db.transaction('drafts', 'readwrite');
         await Promise.all([tx.store.put({ ...left, tab, key: `${jobId}/${tab}` }), tx.store.delete(left.key), tx.done]);
       }
       return left;
     }, undefined as Draft | undefined);
   }
 
+  /**
+   * Keeps a draft. While one is being written only the newest of the job waits behind it, and stands in the quick
+   * journal meanwhile: a tab that dies between two keys takes neither with it.
+   */
   keepDraft(draft: Draft): Promise<void> {
+    const waits = this.#latest.has(draft.jobId);
+    this.#latest.set(draft.jobId, draft);
+    if (this.#busy > 0) this.#journal(draft);
+    if (waits) return this.#writing;
     return this.#write(async (db) => {
       const tab = await this.#tab;
-      const tx = db.transaction('drafts', 'readwrite', STRICT);
-      await Promise.all([tx.store.put({ ...draft, tab, key: `${draft.jobId}/${tab}` }), tx.done]);
+      const latest = this.#latest.get(draft.jobId) ?? draft;
+      this.#latest.delete(draft.jobId);
+      await db.put('drafts', { ...latest, tab, key: `${latest.jobId}/${tab}` });
+      if (!this.#latest.has(draft.jobId)) typed.set(`${JOURNAL}${latest.jobId}/${tab}`, undefined);
     });
+  }
+
+  /** Notes a draft where it is written at once; its way back is too long for that. */
+  #journal(draft: Draft): void {
+    const tab = tabAtOnce();
+    if (tab) typed.set(`${JOURNAL}${draft.jobId}/${tab}`, { ...draft, history: NO_EDITS });
+  }
+
+  /** Brings what pages that are gone noted in the journal, and wrote no more, into the database. */
+  async #absorb(db: IDBPDatabase<Schema>): Promise<void> {
+    const [own, open] = [await this.#tab, await openTabs()];
+    for (const name of typed.names(JOURNAL)) {
+      const key = name.slice(JOURNAL.length);
+      const tab = key.slice(key.indexOf('/') + 1);
+      if (tab === own ? this.#busy > 0 || this.#latest.size > 0 : open.has(tab)) continue;
+      const noted = typed.get<Draft>(name);
+      const there = await db.get('drafts', key);
+      if (noted && (!there || there.at < noted.at)) await db.put('drafts', { ...noted, history: there?.history ?? NO_EDITS, tab, key });
+      typed.set(name, undefined);
+    }
   }
 
   /** Forgets this tab's draft of a job that came to nothing. */
@@ -134,6 +175,7 @@ export class LocalStore {
   /** Drafts that hold work the server may lack: this tab's, and those that closed tabs left behind. */
   unsent(): Observable<readonly KeptDraft[]> {
     return this.#run(async (db) => {
+      await this.#absorb(db);
       const [tab, open, all] = await Promise.all([this.#tab, openTabs(), db.getAll('drafts')]);
       return all.filter((d) => (d.tab === tab || !open.has(d.tab)) && isUnsaved(d)).sort((a, b) => a.at - b.at);
     }, [] as readonly KeptDraft[]);
@@ -142,7 +184,7 @@ export class LocalStore {
   /** Keeps a draft of whichever tab as it stands after it was sent, unless that tab has gone on with it meanwhile. */
   replaceDraft(before: KeptDraft, after: Draft): Promise<void> {
     return this.#write(async (db) => {
-      const tx = db.transaction('drafts', 'readwrite', STRICT);
+      const tx = db.transaction('drafts', 'readwrite');
       const now = await tx.store.get(before.key);
       if (now && now.at === before.at && now.unanswered?.saveId === before.unanswered?.saveId) await tx.store.put({ ...after, key: before.key, tab: before.tab });
       await tx.done;
@@ -163,7 +205,7 @@ export class LocalStore {
 
   keepEntry(kept: KeptEntry): Promise<void> {
     return this.#write(async (db) => {
-      const tx = db.transaction('entries', 'readwrite', STRICT);
+      const tx = db.transaction('entries', 'readwrite');
       await Promise.all([tx.store.put(kept), tx.done]);
     });
   }
@@ -171,7 +213,7 @@ export class LocalStore {
   /** A batch of the bench, and what it adds to the log, together or not at all. */
   keepBench(run: { readonly id: string; readonly at: number; readonly jobId: string }, entry?: LogEntry): Promise<void> {
     return this.#write(async (db) => {
-      const tx = db.transaction(['bench', 'entries'], 'readwrite', STRICT);
+      const tx = db.transaction(['bench', 'entries'], 'readwrite');
       await Promise.all([tx.objectStore('bench').put(run as Schema['bench']['value']), entry ? tx.objectStore('entries').put({ id: entry.id, jobId: run.jobId, entry }) : undefined, tx.done]);
     });
   }

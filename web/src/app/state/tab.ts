@@ -18,6 +18,9 @@ export async function ownTab(): Promise<string> {
   return newId();
 }
 
+/** This tab's name where it is known by now, without waiting for it. */
+export const tabAtOnce = (): string | null => sessionStorage.getItem(KEY);
+
 function hold(name: string): Promise<boolean> {
   return new Promise((resolve) => {
     void navigator.locks.request(LOCK + name, { ifAvailable: true }, (lock) => {

@@ -13,6 +13,14 @@ export const typed = {
       return undefined;
     }
   },
+  /** Keys that begin with a word. */
+  names(prefix: string): string[] {
+    try {
+      return Object.keys(localStorage).flatMap((k) => (k.startsWith(PREFIX + prefix) ? [k.slice(PREFIX.length)] : []));
+    } catch {
+      return [];
+    }
+  },
   /** @param value undefined where nothing is left to keep */
   set(key: string, value: unknown): void {
     try {
