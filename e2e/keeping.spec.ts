@@ -98,12 +98,8 @@ test('work that never reached the server is there after the page was closed', as
 test('the page opens again without the network, with the work in it', async ({ page, context }) => {
   await page.goto(`${DUNLIN}/survey`);
   await saved(page);
-  // Until the device has the files of the application.
-  const missing = () => page.evaluate(async () => {
-    const files = (await (await fetch('/files.json')).json()) as string[];
-    return files.length - (await (await caches.open('nelbo-files')).keys()).length;
-  });
-  await expect.poll(missing, { timeout: 40_000 }).toBe(0);
+  // Until the device has the files of the application: the keeper of them is active only once it has them all.
+  await expect.poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state), { timeout: 40_000 }).toBe('activated');
   await context.setOffline(true);
   await page.getByLabel('Old gel coat').fill('0.95');
   await expect(status(page)).toContainText('your work is kept here', { timeout: 10_000 });

@@ -108,7 +108,8 @@ test('edited from two browsers with the server killed in between, exported, empt
     await a.getByRole('dialog').getByLabel(/Type “replace”/).fill('replace');
     await a.getByRole('dialog').getByRole('button', { name: 'Replace the yard' }).click();
     await expect(a.getByText(/the same, row by row/)).toBeVisible({ timeout: 20_000 });
-    expect(await read(`/jobs/${TEASEL}`)).toEqual(job);
+    // All of it but the epoch: versions count anew in the restored yard.
+    expect({ ...(await read(`/jobs/${TEASEL}`)), epoch: '' }).toEqual({ ...job, epoch: '' });
     expect(await read(`/jobs/${TEASEL}/log`)).toEqual(log);
     expect(await read(`/jobs/${TEASEL}/revisions`)).toEqual(revisions);
 

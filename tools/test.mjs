@@ -44,11 +44,13 @@ const SUITES = [
   { name: 'types', quiet: true, command: ['npm', ['run', '--silent', 'typecheck']], count: checked },
   { name: 'core', command: jasmine('jasmine.core.json'), count: ofJasmine },
   { name: 'server', command: jasmine('jasmine.server.json'), count: ofJasmine },
-  { name: 'torture', command: ['bash', ['./nelbo', 'torture', '--kills', '8']], count: ofPlain },
+  { name: 'starts', command: ['node', ['--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', '--config=jasmine.starts.json']], count: ofJasmine },
+  { name: 'torture', command: ['bash', ['./nelbo', 'torture', '--kills', '8', '--blows', '10']], count: ofPlain },
+  { name: 'fuzz', command: ['bash', ['./nelbo', 'fuzz', '--inputs', '1000']], count: ofPlain },
   { name: 'browser', command: ['npx', ['--no-install', 'ng', 'test']], cwd: 'web', count: ofKarma },
   { name: 'journey', env: { NELBO_E2E_PORT: '4390' }, command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground'), count: ofPlaywright },
   // Settings, backups and killed servers have a yard of their own; every view is examined there.
-  { name: 'screens', env: { NELBO_E2E_PORT: '4392' }, command: playwright('hands', 'journey', 'keeping', 'killed', 'views', 'work'), count: ofPlaywright },
+  { name: 'screens', env: { NELBO_E2E_PORT: '4392' }, command: playwright('hands', 'journey', 'kept', 'keeping', 'killed', 'views', 'work'), count: ofPlaywright },
 ];
 
 function run({ command: [program, args], cwd, quiet, env: own }) {
@@ -94,8 +96,8 @@ async function measureAll(suites) {
   for (const suite of suites) await measure(suite);
 }
 const LANES = [
-  [['lint', 'types'], ['core']],
-  [['server', 'torture'], ['browser']],
+  [['lint', 'types', 'starts'], ['core', 'fuzz']],
+  [['server'], ['browser', 'torture']],
   [['journey'], ['screens']],
 ];
 for (const lanes of LANES) await Promise.all(lanes.map((names) => measureAll(chosen.filter((s) => names.includes(s.name)))));

@@ -25,8 +25,9 @@ switch_to() {
   [ -L "$place" ] || [ ! -e "$place" ] || mv "$place" "$place-0"
   ln -sfn "$(basename "$home")" "$place.link"
   mv -T "$place.link" "$place"
-  for old in "$place"-*; do
-    [ "$old" = "$home" ] || grep -qx -- "$(readlink -f "$old")" "$STATE/server" 2>/dev/null || rm -rf "$old"
+  # The last few stay: something may run from them still.
+  for old in $(printf '%s\n' "$place"-* | sort | head -n -3); do
+    grep -qx -- "$(readlink -f "$old")" "$STATE/server" 2>/dev/null || rm -rf "$old"
   done
 }
 

@@ -179,16 +179,16 @@ class Person {
     await page.getByRole('status').filter({ hasText: /^Saved$/ }).first().waitFor({ timeout: PATIENCE_MS }).catch(() => undefined);
     for (const until = Date.now() + PATIENCE_MS; Date.now() < until && (await page.getByText('not sent').count()) > 0; ) await pause(300);
     const faults: string[] = [];
-    const read = async (path: string): Promise<any> => (await fetch(`${this.server.url}${path}`)).json();
-    const { document } = await read(`/jobs/${this.job}`);
-    const at = (path: string): unknown => path.split('.').reduce((o: any, k) => o?.[k], document);
+    const read = async <T>(path: string): Promise<T> => (await (await fetch(`${this.server.url}${path}`)).json()) as T;
+    const { document } = await read<{ document: unknown }>(`/jobs/${this.job}`);
+    const at = (path: string): unknown => path.split('.').reduce((o, k) => (o as Record<string, unknown> | undefined)?.[k], document);
     for (const [path, word] of this.fields) {
       const kept = path === 'hull.thickness' ? String(Math.round(Number(at(path)) * 1e7) / 1e4) : at(path);
       if (kept !== word) faults.push(`${path} was typed “${word}” and is “${String(kept)}”`);
     }
-    const log = ((await read(`/jobs/${this.job}/log`)) as { text: string }[]).map((e) => e.text);
+    const log = (await read<{ text: string }[]>(`/jobs/${this.job}/log`)).map((e) => e.text);
     for (const word of this.logged) if (log.filter((t) => t === word).length !== 1) faults.push(`entry “${word}” is there ${log.filter((t) => t === word).length} times`);
-    const { jobs } = (await read('/jobs?limit=500')) as { jobs: { title: string }[] };
+    const { jobs } = await read<{ jobs: { title: string }[] }>('/jobs?limit=500');
     for (const word of this.begun) if (jobs.filter((j) => j.title === word).length !== 1) faults.push(`job “${word}” is there ${jobs.filter((j) => j.title === word).length} times`);
     if (this.unsent) {
       const logPage = await this.open(`/jobs/${this.job}/log`);

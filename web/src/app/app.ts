@@ -57,7 +57,7 @@ import { ShortcutSheet } from './ui/shortcut-sheet';
   `,
   styles: `
     :host { display: grid; grid-template-columns: var(--rail) minmax(0, 1fr); min-height: 100dvh; }
-    nav { background: var(--ink); color: #cdd8d5; display: flex; flex-direction: column; position: sticky; top: 0; height: 100dvh; }
+    nav { background: var(--ink); color: #cdd8d5; display: flex; flex-direction: column; position: sticky; top: 0; height: 100dvh; z-index: 8; }
     nav a, nav button { color: inherit; text-decoration: none; display: flex; flex-direction: column; align-items: center; gap: 4px; padding: 11px 4px; font-size: 0.87rem; border: 0; border-left: 3px solid transparent; background: none; cursor: pointer; }
     nav a:focus-visible, nav button:focus-visible { outline-offset: -3px; outline-color: #f2793a; }
     nav a:hover, nav button:hover { color: #fff; }
@@ -71,7 +71,7 @@ import { ShortcutSheet } from './ui/shortcut-sheet';
     .skip:focus { left: 8px; }
     @media (max-width: 700px) {
       :host { grid-template-columns: minmax(0, 1fr); grid-template-rows: auto 1fr; }
-      nav { flex-direction: row; height: auto; z-index: 5; }
+      nav { flex-direction: row; height: auto; }
       nav a, nav button { flex-direction: row; border-left: 0; border-bottom: 3px solid transparent; padding: 12px 6px; min-height: 48px; font-size: 0.82rem; flex-shrink: 0; }
       nav { overflow-x: auto; }
       nav a svg, nav button span, nav .keys { display: none; }

@@ -52,7 +52,7 @@ import { sayWhen } from './when';
     .why { color: var(--act); font-weight: 600; margin-top: 2px; }
     .row { display: flex; gap: 8px; margin-top: 4px; } .row button, .close { all: unset; cursor: pointer; border: 1px solid var(--ink); padding: 4px 10px; font-size: 0.87rem; }
     @media (max-width: 700px) {
-      :host { flex-shrink: 0; } :host > button { flex-direction: row; gap: 6px; min-height: 48px; border-left: 0; border-bottom: 3px solid #f2793a; padding: 12px 8px; width: auto; } :host > button b { font-size: 1rem; }
+      :host { flex-shrink: 0; position: sticky; right: 0; margin-left: auto; } :host > button { flex-direction: row; gap: 6px; min-height: 48px; border-left: 0; border-bottom: 3px solid #f2793a; padding: 12px 8px; width: auto; } :host > button b { font-size: 1rem; }
       section { left: 8px; right: 8px; bottom: 8px; width: auto; } .row button, .close { padding: 12px 14px; }
     }
     @media print { :host { display: none; } }
