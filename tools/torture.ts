@@ -2,13 +2,13 @@
 // every acknowledged write must be there, in order, once. Then a person types into a real browser while tab, browser,
 // network, answers and server go: all that was typed must be there, once. Works in a database cluster of its own.
 import { randomUUID } from 'node:crypto';
-import { createServer } from 'node:net';
 import fc from 'fast-check';
 import pg from 'pg';
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { tortureBrowser } from './torture/browser';
+import { freePort } from './free-port';
 import { Supervised } from './torture/servers';
 import { verify } from './torture/verify';
 import { Writer } from './torture/writer';
@@ -53,14 +53,6 @@ async function query<T extends pg.QueryResultRow>(target: string, text: string):
   }
 }
 const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
-const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const s = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = s.address() as { port: number };
-      s.close(() => resolve(port));
-    });
-  });
-
 await query(cluster, `drop database if exists ${DATABASE} with (force)`);
 await query(cluster, `create database ${DATABASE}`);
 const servers: Supervised[] = [];

@@ -37,7 +37,7 @@ describe('a foreign page or name', () => {
     writeFileSync(join(webRoot, 'index.html'), '<!doctype html><title>page</title><body></body>');
     writeFileSync(join(webRoot, 'favicon.svg'), '<svg xmlns="http://www.w3.org/2000/svg"/>');
     writeFileSync(join(webRoot, 'chunk-AAAA1111.js'), '');
-    app = await start({ webRoot, requests: pino({ level: 'info' }, { write: (line: string) => void lines.push(line) }) });
+    app = await start({ webRoot, requests: pino({ level: 'debug' }, { write: (line: string) => void lines.push(line) }) });
     host = app.url.slice('http://'.length);
   });
   afterAll(() => app.stop());

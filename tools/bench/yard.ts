@@ -1,7 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { createServer } from 'node:net';
 import pg from 'pg';
+import { freePort } from '../free-port';
 import { DEMO_SHOP, demoJobs } from '../../server/src/demo/jobs';
 
 export interface Yard {
@@ -18,14 +18,6 @@ function clusterUrl(): string {
   if (given) return given;
   return `postgres://nelbo:${readFileSync('.nelbo/password', 'utf8')}@127.0.0.1:${readFileSync('.nelbo/pg-port', 'utf8').trim()}/postgres`;
 }
-
-const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const s = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = s.address() as { port: number };
-      s.close(() => resolve(port));
-    });
-  });
 
 async function settled(url: string): Promise<void> {
   for (let tries = 0; tries < 200; tries += 1) {

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type BrowserContext, type Page } from '@playwright/test';
 import fc from 'fast-check';
+import { freePort } from '../free-port';
 import { Supervised } from './servers';
 
 /** What may happen between two words. `answers` are lost on their way back: the server has heard, the page has not. */
@@ -203,14 +203,6 @@ class Person {
     rmSync(this.#profile, { recursive: true, force: true });
   }
 }
-
-const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const s = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = s.address() as { port: number };
-      s.close(() => resolve(port));
-    });
-  });
 
 /**
  * A person types into a real browser while tab, browser, network, answers and server go in a seeded order; at the end

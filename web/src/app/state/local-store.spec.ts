@@ -5,6 +5,7 @@ import { NO_EDITS } from './edit-history';
 import type { Draft } from './draft';
 import { LocalStore } from './local-store';
 import { openTabs, ownTab } from './tab';
+import { typed } from './typed';
 
 const document: JobDocument = { format: 'nelbo-job/1', hull: {}, damage: {} };
 const draft = (jobId: string, title: string, at = 1): Draft => ({ jobId, version: 3, base: document, document: { ...document, title }, history: NO_EDITS, at });
@@ -65,6 +66,20 @@ describe('LocalStore in the browser’s own database', () => {
     for (let i = 0; i < 40; i += 1) void store.keepDraft(draft(id, `key ${i}`, i));
     await store.settled();
     expect((await firstValueFrom(store.draft(id)))?.document.title).toBe('key 39');
+  });
+
+  it('takes up what a page noted in haste and could write no more, unless the device knows later', async () => {
+    const [store, id, other] = [TestBed.inject(LocalStore), job(), job()];
+    await store.keepDraft({ ...draft(other, 'known later'), at: 9 });
+    const name = await ownTab();
+    typed.set(`draft.${id}/gone`, draft(id, 'the last key', 5));
+    typed.set(`draft.${other}/gone`, draft(other, 'an older key', 5));
+    // Of a tab that is open: it is still at it.
+    typed.set(`draft.${id}/${name}`, draft(id, 'of an open tab', 99));
+    expect((await firstValueFrom(store.draft(id)))?.document.title).toBe('the last key');
+    expect(typed.get(`draft.${id}/gone`)).toBeUndefined();
+    expect((await firstValueFrom(store.draft(other)))?.document.title).toBe('known later');
+    typed.set(`draft.${id}/${name}`, undefined);
   });
 
   it('says so when the browser keeps nothing', async () => {
