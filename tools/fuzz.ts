@@ -6,7 +6,7 @@ import { demoJobs } from '../server/src/demo/jobs';
 import { startYard } from './bench/yard';
 import { cliLane } from './fuzz/cli-lane';
 import { fileLane, loggerLane, plannerLane, quantityLane } from './fuzz/core-lanes';
-import { tell, type Lane } from './fuzz/report';
+import { patience, tell, type Lane } from './fuzz/report';
 import { apiLane, backupLane, paperLane, uploadLane } from './fuzz/server-lanes';
 
 const option = (name: string, fallback: number): number => {
@@ -18,6 +18,7 @@ const option = (name: string, fallback: number): number => {
 };
 const inputs = option('inputs', 4000);
 const seed = option('seed', 1);
+patience.latestMs = option('latest-ms', patience.latestMs);
 const share = (part: number): number => Math.max(3, Math.round(inputs * part));
 
 const yard = await startYard(40, `nelbo_fuzz_${process.pid}`, { NELBO_RATE_FACTOR: '1000' });

@@ -55,6 +55,7 @@ async function backup(pool: pg.Pool, file: string): Promise<void> {
     await writeBackup(pool, out.createWriteStream({ flush: true }), now);
     await rename(draft, file);
   } catch (e) {
+    await out.close().catch(() => undefined);
     await rm(draft, { force: true }).catch(() => undefined);
     throw e;
   }

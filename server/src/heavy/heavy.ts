@@ -30,7 +30,8 @@ export function heavyThreads(limits: Partial<HeavyLimits> = {}): Heavy {
   const pool = new Piscina<HeavyTask, Outcome<unknown>>({
     filename: worker,
     ...(SOURCE ? { execArgv: ['--import', 'tsx'] } : {}),
-    minThreads: 0,
+    // One thread is warm: the first paper of the day is no later than the second.
+    minThreads: SOURCE ? 0 : 1,
     maxThreads: threads,
     idleTimeout: 60_000,
     resourceLimits: { maxOldGenerationSizeMb: memoryMb },

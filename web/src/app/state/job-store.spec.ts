@@ -271,6 +271,17 @@ describe('JobStore', () => {
     expect(last(saves).kind).toBe('saved');
   });
 
+  it('opens a job from this device when the server hangs', async () => {
+    local.keepDraft({ jobId: 'kept', version: 2, epoch: EPOCH, base: document, document: { ...document, title: 'as kept' }, history: { done: [], undone: [] }, at: 0 });
+    store.open('kept');
+    http.expectOne('/api/v1/jobs/kept');
+    await wait(10_300);
+    expect(last(states).document.title).toBe('as kept');
+    expect(last(saves).kind).toBe('offline');
+    await wait(PAUSE);
+    http.expectOne({ method: 'PUT', url: '/api/v1/jobs/kept' });
+  }, 15_000);
+
   it('counts a server that is too busy as one that is away, not as one that refuses', async () => {
     for (const status of [408, 429, 502, 503]) {
       store.set('title', `busy ${status}`);

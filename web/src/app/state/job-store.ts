@@ -1,6 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import { comparePlans, createPlanner, documentChanges, linkOf, mergeDocuments, readJob, setIn, type Change, type FieldChange, type FieldConflict, type Job, type JobDocument, type Library, type Plan, type Problem, type Shop, type Side } from '@nelbo/core';
-import { BehaviorSubject, EMPTY, Subject, Subscription, catchError, combineLatest, concatMap, debounceTime, defer, filter, forkJoin, from, fromEvent, map, merge, of, shareReplay, switchMap, takeUntil, tap, timer, type Observable } from 'rxjs';
+import { BehaviorSubject, EMPTY, Subject, Subscription, catchError, combineLatest, concatMap, debounceTime, defer, filter, forkJoin, from, fromEvent, map, merge, of, shareReplay, switchMap, takeUntil, tap, timeout, timer, type Observable } from 'rxjs';
 import { Api, failureOf, type ApiFailure, type StoredJob } from '../api/api';
 import { heard, isNews, isUnsaved, nextSave, verdictOf, type Draft, type Merged } from './draft';
 import { NO_EDITS, redo, remember, undo, type EditLog } from './edit-history';
@@ -44,6 +44,8 @@ export interface JobState {
 
 const PAUSE_MS = 500;
 const RETRY_MS = 3000;
+/** A server that has not answered by then is taken for away: the job opens from this device. */
+const PATIENCE_MS = 10_000;
 /** Edits closer together than this count as one change of mind. */
 const BURST_MS = 4000;
 
@@ -178,7 +180,7 @@ export class JobStore {
   }
 
   #fetch(id: string): Observable<StoredJob | ApiFailure> {
-    return this.#api.job(id).pipe(catchError((e: unknown) => of(failureOf(e))));
+    return this.#api.job(id).pipe(timeout({ first: PATIENCE_MS }), catchError((e: unknown) => of(failureOf(e))));
   }
 
   #begin(id: string, answer: StoredJob | ApiFailure, draft: Draft | undefined): void {
