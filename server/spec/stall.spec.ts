@@ -28,7 +28,7 @@ describe('nobody holds up the yard', () => {
   let app: Running;
   const id = randomUUID();
   beforeAll(async () => {
-    app = await start({ limits: { bodies: { idleMs: 300, wholeMs: 900, fileMs: 2000 } } });
+    app = await start({ limits: { bodies: { idleMs: 1500, wholeMs: 4000, fileMs: 8000 } } });
     await app.call('POST', '/jobs', { id, document });
   });
   afterAll(() => app.stop());
@@ -82,16 +82,16 @@ describe('nobody holds up the yard', () => {
     const dripping = await line(app);
     dripping.socket.write(head(app, 'POST', '/jobs', 'content-type: application/json\r\ncontent-length: 100000') + '{');
     const drops = setInterval(() => dripping.socket.write(' '), 100);
-    await Promise.race([Promise.all([stopped.over, dripping.over]), pause(6000)]);
+    await Promise.race([Promise.all([stopped.over, dripping.over]), pause(12_000)]);
     clearInterval(drops);
     expect(stopped.heard()).toContain('408');
     expect(dripping.heard()).toContain('408');
     const upload = await line(app);
     upload.socket.write(head(app, 'POST', '/restore?replace=true', `content-type: ${BYTES}\r\ncontent-length: 5000000`) + 'x'.repeat(1000));
-    await Promise.race([upload.over, pause(6000)]);
+    await Promise.race([upload.over, pause(12_000)]);
     expect(upload.heard()).toContain('408');
     expect((await app.call('GET', `/jobs/${id}`)).status).toBe(200);
-  }, 30_000);
+  }, 60_000);
 
   it('by downloads that nobody reads: they hold a file and no connection', async () => {
     const unread = await Promise.all(Array.from({ length: 10 }, () => line(app)));
