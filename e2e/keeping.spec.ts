@@ -143,21 +143,3 @@ test('the yard leaves in one file and comes back the same; a broken file changes
   await expect(page.getByRole('row').nth(1)).toBeVisible();
   await expect(page.getByText('Came after the backup')).toHaveCount(0);
 });
-
-test('a job begun while the server is away is there when it comes back', async ({ page, context }) => {
-  await page.goto('/jobs/new');
-  await page.getByLabel('What happened').fill('Begun in the shed');
-  await page.getByLabel('Size, along the hull').fill('80');
-  await page.getByLabel('Size, up the hull').fill('50');
-  // The pages of a job are known to the browser already.
-  await page.evaluate(() => fetch('/jobs'));
-  await context.route('**/api/**', (route) => route.abort());
-  await page.getByRole('button', { name: 'Plan this job' }).click();
-  await expect(page).toHaveURL(/survey/);
-  await expect(status(page)).toContainText('your work is kept here', { timeout: 10_000 });
-  await context.unroute('**/api/**');
-  await saved(page);
-  await page.goto('/jobs');
-  await page.getByLabel('Find a job by boat or title').fill('begun in the shed');
-  await expect(page.getByRole('row')).toHaveCount(2);
-});

@@ -3,19 +3,13 @@
 // is none. The same seed makes the same inputs.
 import { readFileSync } from 'node:fs';
 import { demoJobs } from '../server/src/demo/jobs';
+import { option } from './option';
 import { startYard } from './bench/yard';
 import { cliLane } from './fuzz/cli-lane';
 import { fileLane, loggerLane, plannerLane, quantityLane } from './fuzz/core-lanes';
 import { patience, tell, type Lane } from './fuzz/report';
 import { apiLane, backupLane, paperLane, uploadLane } from './fuzz/server-lanes';
 
-const option = (name: string, fallback: number): number => {
-  const at = process.argv.indexOf(`--${name}`);
-  const value = at === -1 ? fallback : Number(process.argv[at + 1]);
-  if (Number.isInteger(value) && value > 0) return value;
-  console.error(`--${name} must be a whole number from 1`);
-  process.exit(1);
-};
 const inputs = option('inputs', 4000);
 const seed = option('seed', 1);
 patience.latestMs = option('latest-ms', patience.latestMs);

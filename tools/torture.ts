@@ -1,25 +1,19 @@
 // Kills servers, database backends and the whole database at random while several people edit and log, then counts:
 // every acknowledged write must be there, in order, once. Then a person types into a real browser while tab, browser,
 // network, answers and server go: all that was typed must be there, once. Works in a database cluster of its own.
-import { randomUUID } from 'node:crypto';
-import fc from 'fast-check';
-import pg from 'pg';
 import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import fc from 'fast-check';
+import pg from 'pg';
 import { tortureBrowser } from './torture/browser';
 import { freePort } from './free-port';
+import { option } from './option';
 import { Supervised } from './torture/servers';
 import { verify } from './torture/verify';
 import { Writer } from './torture/writer';
 
-const option = (name: string, fallback: number): number => {
-  const at = process.argv.indexOf(`--${name}`);
-  const value = at === -1 ? fallback : Number(process.argv[at + 1]);
-  if (Number.isInteger(value) && value > 0) return value;
-  console.error(`--${name} must be a whole number from 1`);
-  process.exit(1);
-};
 const kills = option('kills', 100);
 const seed = option('seed', 7);
 /** How many things happen to the browser. */
