@@ -110,6 +110,13 @@ describe('every trace', () => {
   });
 });
 
+describe('what others wrote', () => {
+  it('reaches a terminal as words, never as something that it obeys', () => {
+    const sign = String.fromCharCode(27);
+    for (const args of [[`${sign}[31m`], [`--${sign}[2J`], ['-', `${sign}]0;x`]]) expect(planCommand(args, 0).stderr).withContext(JSON.stringify(args)).not.toContain(sign);
+  });
+});
+
 describe('the core’s specs', () => {
   /** Many, or searching and simulating for long, and nothing in them depends on the engine. */
   const ON_NODE_ALONE = ['bounds', 'hostile', 'fair-properties', 'colour', 'fairness', 'grits', 'finish-plan', 'cure', 'forecast', 'mixing', 'logger', 'match', 'rules', 'patterns', 'repairs-matrix', 'repair-kinds', 'inflatable'];

@@ -31,6 +31,12 @@ type Format = (typeof FORMATS)[number];
  * @param terminal whether a person reads the output as it comes
  */
 export function planCommand(args: readonly string[], now: number, terminal = false): Outcome {
+  const done = planned(args, now, terminal);
+  // Names and words of others reach a terminal as words only.
+  return { ...done, stderr: done.stderr.replace(CONTROLS, '') };
+}
+
+function planned(args: readonly string[], now: number, terminal: boolean): Outcome {
   if (args.includes('--help') || args.length === 0) return { stdout: args.length === 0 ? '' : `${USAGE}\n`, stderr: args.length === 0 ? `${USAGE}\n` : '', code: args.length === 0 ? 1 : 0 };
   if (args.includes('--schema')) return { stdout: `${JSON.stringify(jobSchemaDocument(), null, 2)}\n`, stderr: '', code: 0 };
   const rest = [...args];
@@ -87,7 +93,7 @@ function planFile(file: string, format: Format, now: number): Outcome {
   try {
     document = JSON.parse(text);
   } catch (e) {
-    return { stdout: '', stderr: `error: ${file}: is not JSON (${(e instanceof Error ? e.message : 'unreadable').replace(CONTROLS, '')}); see docs/job-format.md\n`, code: 2 };
+    return { stdout: '', stderr: `error: ${file}: is not JSON (${e instanceof Error ? e.message : 'unreadable'}); see docs/job-format.md\n`, code: 2 };
   }
   const unkeepable = storable(document);
   if (unkeepable.length > 0) return { stdout: '', stderr: unkeepable.map((p) => `${describeProblem(p)}\n`).join(''), code: 2 };
@@ -97,7 +103,7 @@ function planFile(file: string, format: Format, now: number): Outcome {
   const fresh = planned.problems.filter((p) => !read.problems.some((r) => r.severity === 'error' && (r.path === p.path || r.path.startsWith(`${p.path}.`) || p.path.startsWith(`${r.path}.`))));
   const problems = [...read.problems, ...fresh];
   const stdout = read.job && planned.plan ? render(format, read.job, planned.plan, problems, now) : '';
-  const stderr = problems.map((p) => `${describeProblem(p)}\n`).join('').replace(CONTROLS, '');
+  const stderr = problems.map((p) => `${describeProblem(p)}\n`).join('');
   return { stdout: format === 'json' ? stdout : stdout.replace(CONTROLS, ''), stderr, code: problems.some((p) => p.severity === 'error') ? 2 : 0 };
 }
 

@@ -20,9 +20,17 @@ interface Operation {
 
 const PATIENCE_MS = 20_000;
 
+/** A request; once more where the connection that was kept open had just been closed: that is no fault of the server. */
+async function ask(url: string, init: RequestInit = {}): Promise<Response> {
+  return fetch(url, init).catch((e: unknown) => {
+    if ((e as { cause?: { code?: string } }).cause?.code === 'UND_ERR_SOCKET') return fetch(url, init);
+    throw e;
+  });
+}
+
 /** Sends one request. @returns what is wrong with its answer; nothing for any answer that is foreseen */
 async function asked(url: string, init: RequestInit = {}): Promise<string | undefined> {
-  const res = await fetch(url, { ...init, signal: AbortSignal.timeout(PATIENCE_MS) });
+  const res = await ask(url, { ...init, signal: AbortSignal.timeout(PATIENCE_MS) });
   const type = res.headers.get('content-type') ?? '';
   const text = /pdf|octet-stream|image\/jpeg/.test(type) ? '' : await res.text();
   if (text === '') await res.arrayBuffer().catch(() => undefined);
@@ -42,7 +50,7 @@ const junk = fc.oneof(
 /** Every address with every method, filled with junk and with things that are there. */
 export async function apiLane(target: Target, inputs: number, seed: number): Promise<Lane> {
   const to = lane('api');
-  const described = (await (await fetch(`${target.api}/openapi.json`)).json()) as { paths: Record<string, Record<string, { requestBody?: { content: Record<string, unknown> } }>> };
+  const described = (await (await ask(`${target.api}/openapi.json`)).json()) as { paths: Record<string, Record<string, { requestBody?: { content: Record<string, unknown> } }>> };
   const operations: Operation[] = Object.entries(described.paths).flatMap(([path, ops]) => Object.entries(ops).map(([method, op]) => ({ method: method.toUpperCase(), path, body: op.requestBody })));
   const known = operations.filter((o) => o.path !== '/events' && o.path !== '/restore' && !(o.method === 'GET' && o.path === '/backup'));
   const filled = (path: string) => fc.tuple(fc.constantFrom(target.jobId, target.jobId.toUpperCase(), randomUUID(), 'x', '%2e%2e', "'", '%00', '9'.repeat(400)), fc.constantFrom('1', '2', '0', '-1', '999999999', '1e9', '%f0', 'own-x', 'epoxy')).map(([i, v]) => path.replace('{id}', i).replace(/\{\w+\}/g, v));
@@ -70,7 +78,7 @@ export async function paperLane(target: Target, inputs: number, seed: number, so
   const jobs = fc.tuple(fc.oneof(anyJob, fc.constantFrom(...sound)), fc.constantFrom(...files));
   for (const [document, file] of fc.sample(jobs, { numRuns: inputs, seed })) {
     const id = randomUUID();
-    const made = await fetch(`${target.api}/jobs/import?id=${id}`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: JSON.stringify(document) });
+    const made = await ask(`${target.api}/jobs/import?id=${id}`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: JSON.stringify(document) });
     await made.arrayBuffer();
     if (made.status !== 201) {
       await tried(to, () => JSON.stringify(document), () => (made.status === 422 && JSON.stringify(document).includes('\\ud') ? undefined : `import answered ${made.status}`));
@@ -109,7 +117,7 @@ const hurtRow = (line: string, from: number, value: string): string => line.repl
 /** Backups, hurt in every place that a backup has, by somebody who may know the format. */
 export async function backupLane(target: Target, inputs: number, seed: number): Promise<Lane> {
   const to = lane('backups');
-  const packed = Buffer.from(await (await fetch(`${target.api}/backup`)).arrayBuffer());
+  const packed = Buffer.from(await (await ask(`${target.api}/backup`)).arrayBuffer());
   const lines = gunzipSync(packed).toString('utf8').trimEnd().split('\n');
   const sealed = (changed: readonly string[]): Buffer => {
     const digest = createHash('sha256').update(changed.slice(1, -1).join('\n')).digest('hex');
@@ -127,6 +135,6 @@ export async function backupLane(target: Target, inputs: number, seed: number): 
     await tried(to, () => b.subarray(0, 60).toString('latin1'), () => asked(`${target.api}/restore?replace=true`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: b as never }));
   }
   // Whatever came, the yard is whole.
-  await tried(to, () => 'the yard after all of it', async () => ((await fetch(`${target.api}/jobs/${target.jobId}`)).status === 200 ? undefined : 'the job is gone'));
+  await tried(to, () => 'the yard after all of it', async () => ((await ask(`${target.api}/jobs/${target.jobId}`)).status === 200 ? undefined : 'the job is gone'));
   return to;
 }
