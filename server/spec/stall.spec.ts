@@ -33,17 +33,16 @@ describe('nobody holds up the yard', () => {
   });
   afterAll(() => app.stop());
 
-  /** Longest that a small request took while something else was going on, ms. */
-  async function slowest(during: Promise<unknown>): Promise<number> {
-    let [most, over] = [0, false];
+  /** How many small requests were answered, one after another, while something else was going on. */
+  async function answeredMeanwhile(during: Promise<unknown>): Promise<number> {
+    let [answered, over] = [0, false];
     void during.finally(() => (over = true));
     while (!over) {
-      const began = performance.now();
       await app.call('GET', '/health');
-      most = Math.max(most, performance.now() - began);
+      answered += 1;
       await pause(5);
     }
-    return most;
+    return answered;
   }
 
   it('by a paper: PDFs, layouts and pictures are made in threads while the server answers', async () => {
@@ -56,8 +55,8 @@ describe('nobody holds up the yard', () => {
       ...['work-orders/current.pdf', 'patterns.pdf', 'rolls.csv', 'work-orders/current.md'].map((f) => app.call('GET', `/jobs/${id}/${f}`)),
       app.call('POST', `/jobs/${id}/photos?id=${randomUUID()}`, bytes, sent.headers.get('content-type') ?? ''),
     ]);
-    // It held the loop for up to a second before; the machine may be busy.
-    expect(await slowest(work)).toBeLessThan(400);
+    // Where such work is done by the server itself, a handful of requests come through between its parts.
+    expect(await answeredMeanwhile(work)).toBeGreaterThan(40);
     expect((await work).map((a) => a.status)).toEqual([200, 200, 200, 200, 201]);
   }, 60_000);
 

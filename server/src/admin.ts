@@ -50,12 +50,12 @@ async function backup(pool: pg.Pool, file: string): Promise<void> {
   if (there && !there.isFile()) throw new Refused(`${file} is ${there.isDirectory() ? 'a folder' : there.isSymbolicLink() ? 'a link' : 'no ordinary file'}; name a file that is there, or a new one`);
   const draft = join(dirname(file), `.${basename(file).slice(0, 200)}.${process.pid}.part`);
   // Opened before anything is asked of the database: a path that cannot be written is told at once.
-  const out = await open(draft, 'wx', 0o600);
+  const out = (await open(draft, 'wx', 0o600)).createWriteStream({ flush: true });
   try {
-    await writeBackup(pool, out.createWriteStream({ flush: true }), now);
+    await writeBackup(pool, out, now);
     await rename(draft, file);
   } catch (e) {
-    await out.close().catch(() => undefined);
+    out.destroy();
     await rm(draft, { force: true }).catch(() => undefined);
     throw e;
   }

@@ -24,12 +24,13 @@ export async function spool(write: (out: Writable) => Promise<void>): Promise<Sp
   const folder = await mkdtemp(join(tmpdir(), 'nelbo-'));
   const path = join(folder, 'yard');
   const drop = (): Promise<void> => rm(folder, { recursive: true, force: true });
-  const file = await open(path, 'wx', 0o600);
+  const out = (await open(path, 'wx', 0o600)).createWriteStream();
   try {
-    await write(file.createWriteStream());
+    await write(out);
     return { path, bytes: (await stat(path)).size, drop };
   } catch (e) {
-    await file.close().catch(() => undefined);
+    // With the stream goes the file that it holds.
+    out.destroy();
     await drop();
     throw (e as { code?: string }).code === 'ENOSPC' ? new HttpProblem(507, 'The disk is full', 'make room on the machine that Nelbo runs on, and try again; nothing was changed') : e;
   }

@@ -2,6 +2,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import type { JobDocument } from '@nelbo/core';
+import { Subscription } from 'rxjs';
 import type { StoredJob } from '../api/api';
 import type { Draft } from './draft';
 import { LogStore, type ShownEntry } from './log-store';
@@ -18,6 +19,8 @@ describe('what waits on a device', () => {
   let local: MemoryStore;
   let outbox: Outbox;
   let waiting: readonly Waiting[] = [];
+  let listening = Subscription.EMPTY;
+  afterEach(() => listening.unsubscribe());
   const entry = { id: 'e1', stage: 'grind' as const, at: '2026-11-23T08:00:00Z', who: 'Tam', text: 'gauge checked' };
   const draft = (jobId: string, more: Partial<Draft> = {}): Draft => ({ jobId, version: 3, epoch: EPOCH, base: document, document: { ...document, title: `mine of ${jobId}` }, history: { done: [], undone: [] }, at: 5, ...more });
   const soon = (): Promise<void> => wait(150);
@@ -30,7 +33,7 @@ describe('what waits on a device', () => {
   async function begin(): Promise<void> {
     http = TestBed.inject(HttpTestingController);
     outbox = TestBed.inject(Outbox);
-    outbox.waiting$.subscribe((w) => (waiting = w));
+    listening = outbox.waiting$.subscribe((w) => (waiting = w));
     outbox.wake();
     await soon();
   }

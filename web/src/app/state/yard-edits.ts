@@ -38,6 +38,8 @@ export class YardEdits {
   constructor() {
     merge(timer(PAUSE_MS), this.#dirty.pipe(debounceTime(PAUSE_MS)), fromEvent(window, 'online'))
       .pipe(
+        // Several reasons at one moment are one.
+        debounceTime(20),
         filter(() => this.#size() > 0),
         concatMap(() => this.#send()),
       )
