@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { JOB_FIELDS, LIBRARY, findingHistory, openJobFile, parseQuantity, planRepair, readJob, refinePlan, type Dimension, type JobDocument } from '@nelbo/core';
+import { LIBRARY, findingHistory, openJobFile, parseQuantity, planRepair, readJob, refinePlan, type Dimension, type JobDocument } from '@nelbo/core';
 import { forecastCure, readLogger } from '@nelbo/core/cure';
 import { publicPlan, workOrder, workOrderDrawings, workOrderMarkdown } from '@nelbo/core/papers';
 import { useRepairs } from '@nelbo/core/repairs';
@@ -102,6 +102,3 @@ export async function loggerLane(inputs: number, seed: number): Promise<Lane> {
   }
   return to;
 }
-
-/** Names of the fields of a job, for lanes that hurt some of them. */
-export const FIELD_NAMES = Object.keys(JOB_FIELDS.fields);
