@@ -171,6 +171,24 @@ describe('a database that goes away', () => {
     expect(problemOf(new TypeError('a bug'))).toBeUndefined();
   });
 
+  it('between the taking of a connection and its first words leaves the connection to others', async () => {
+    const app = await start();
+    const id = randomUUID();
+    await app.call('POST', '/jobs', { id, document });
+    const cut = (client: pg.PoolClient): void => void (client as unknown as { connection: { stream: Socket } }).connection.stream.destroy();
+    app.connection.pool.on('acquire', cut);
+    // More often than the pool has connections.
+    for (let i = 0; i < 12; i += 1) {
+      expect((await app.call('PUT', `/jobs/${id}`, { version: 1, document: { ...document, title: 'cut' } })).status).toBe(503);
+      expect((await app.call('POST', '/jobs', { id: randomUUID(), document })).status).toBe(503);
+    }
+    app.connection.pool.off('acquire', cut);
+    const { pool } = app.connection;
+    expect(pool.totalCount).toBe(pool.idleCount);
+    expect((await app.call('PUT', `/jobs/${id}`, { version: 1, document: { ...document, title: 'after' } })).status).toBe(200);
+    await app.stop();
+  }, 60_000);
+
   it('under every save of a storm leaves no 500 behind', async () => {
     const app = await start();
     const id = randomUUID();

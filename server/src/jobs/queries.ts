@@ -65,13 +65,27 @@ export async function getJob(db: Database, id: string): Promise<JobRow | undefin
   return row;
 }
 
-/** Inserts a job once. @returns undefined when the id is there already */
-export async function insertJob(db: Database, job: NewJob, label: SaveLabel = {}): Promise<JobRow | undefined> {
-  return db.transaction(async (tx) => {
-    const [row] = await tx.insert(jobs).values({ ...job, version: 1 }).onConflictDoNothing().returning(withEpoch);
-    if (row) await tx.insert(jobRevisions).values({ jobId: row.id, version: 1, document: job.document, ...label });
-    return row;
-  });
+/** What a save leaves in the row of its job; the document is what was sent. */
+export type Saved = Omit<JobRow, 'document'>;
+
+const savedColumns = sql`id, title, boat, version, archived, created_at as "createdAt", updated_at as "updatedAt", (select ${yard.epoch} from ${yard}) as epoch`;
+const revisionOf = (document: unknown, { who, saveId }: SaveLabel) =>
+  sql`insert into ${jobRevisions} (job_id, version, document, who, save_id) select id, version, ${JSON.stringify(document)}::jsonb, ${who ?? null}, ${saveId ?? null}::uuid from saved`;
+
+/**
+ * Inserts a job and its first revision, once. Both in one statement: it is whole by itself, and a transaction of several
+ * would hold its connection through each of them.
+ * @returns undefined when the id is there already
+ */
+export async function insertJob(db: Database, job: NewJob, label: SaveLabel = {}): Promise<Saved | undefined> {
+  const { rows } = await db.execute<Saved>(sql`
+    with saved as (
+      insert into ${jobs} (id, title, boat, document, version)
+      values (${job.id}, ${job.title}, ${job.boat}, ${JSON.stringify(job.document)}::jsonb, 1)
+      on conflict do nothing returning *
+    ), kept as (${revisionOf(job.document, label)})
+    select ${savedColumns} from saved`);
+  return rows[0];
 }
 
 /** The version that a saver knew, and the epoch that it counts in where the saver says so. */
@@ -81,19 +95,22 @@ export interface Known {
 }
 
 /**
- * Saves a new version if the caller knew the latest one. The row lock of UPDATE decides between two savers.
- * @returns undefined when `known` is stale
+ * Saves a new version and its revision, in one statement as above, if the caller knew the latest one, changes it, and has
+ * not saved under this id before. The row lock of UPDATE decides between two savers.
+ * @returns undefined when one of the three is not so
  */
-export async function updateJob(db: Database, known: Known, job: NewJob, label: SaveLabel = {}): Promise<JobRow | undefined> {
-  return db.transaction(async (tx) => {
-    const [row] = await tx
-      .update(jobs)
-      .set({ title: job.title, boat: job.boat, document: job.document, version: known.version + 1, updatedAt: sql`now()` })
-      .where(and(eq(jobs.id, job.id), eq(jobs.version, known.version), known.epoch === undefined ? undefined : sql`${known.epoch} = (select ${yard.epoch} from ${yard})`))
-      .returning(withEpoch);
-    if (row) await tx.insert(jobRevisions).values({ jobId: row.id, version: row.version, document: job.document, ...label });
-    return row;
-  });
+export async function updateJob(db: Database, known: Known, job: NewJob, label: SaveLabel = {}): Promise<Saved | undefined> {
+  const document = sql`${JSON.stringify(job.document)}::jsonb`;
+  const inEpoch = known.epoch === undefined ? sql`` : sql`and ${known.epoch} = (select ${yard.epoch} from ${yard})`;
+  const unsaved = label.saveId === undefined ? sql`` : sql`and not exists (select from ${jobRevisions} where job_id = ${job.id} and save_id = ${label.saveId}::uuid)`;
+  const { rows } = await db.execute<Saved>(sql`
+    with saved as (
+      update ${jobs} set title = ${job.title}, boat = ${job.boat}, document = ${document}, version = version + 1, updated_at = now()
+      where id = ${job.id} and version = ${known.version} and document <> ${document} ${inEpoch} ${unsaved}
+      returning *
+    ), kept as (${revisionOf(job.document, label)})
+    select ${savedColumns} from saved`);
+  return rows[0];
 }
 
 export async function setArchived(db: Database, id: string, archived: boolean): Promise<JobRow | undefined> {

@@ -77,7 +77,7 @@ export function jobService(db: Database) {
     async create(id: string, document: unknown, label: SaveLabel = {}): Promise<{ created: boolean; job: JobView }> {
       const wanted = checked(document);
       const inserted = await insertJob(db, row(id, wanted), label);
-      if (inserted) return { created: true, job: view(inserted) };
+      if (inserted) return { created: true, job: view({ ...inserted, document: wanted }) };
       const there = await this.get(id);
       const first = await getRevision(db, id, 1);
       // jsonb does not keep the order of keys, so the documents are compared as data.
@@ -99,15 +99,14 @@ export function jobService(db: Database) {
      */
     async save(id: string, known: Known, document: unknown, label: SaveLabel = {}): Promise<JobView> {
       const next = checked(document);
+      const saved = await updateJob(db, known, row(id, next), label);
+      if (saved) return view({ ...saved, document: next });
       const current = await this.get(id);
       if (isDeepStrictEqual(current.document, next)) return current;
-      const before = await this.savedAs(id, label.saveId);
-      const saved = before === undefined && known.version === current.version ? await updateJob(db, known, row(id, next), label) : undefined;
-      if (saved) return view(saved);
-      const kept = before ?? (await this.savedAs(id, label.saveId));
+      const kept = await this.savedAs(id, label.saveId);
       // Only the very words that were saved under the id are a repeat: others under it would be lost without a word.
-      if (kept !== undefined && isDeepStrictEqual(kept, next)) return this.get(id);
-      throw new HttpProblem(409, before ? 'Another save has this id' : 'Somebody else saved this job in between', 'both versions are kept; choose which goes on', { current: await this.get(id) });
+      if (kept !== undefined && isDeepStrictEqual(kept, next)) return current;
+      throw new HttpProblem(409, kept === undefined ? 'Somebody else saved this job in between' : 'Another save has this id', 'both versions are kept; choose which goes on', { current });
     },
 
     /** What was saved under a client-made id. */
