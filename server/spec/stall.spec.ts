@@ -169,6 +169,9 @@ describe('a database that goes away', () => {
     ];
     for (const f of failures) expect(problemOf(f)?.status).withContext((f as Error).message).toBe(503);
     expect(problemOf(new TypeError('a bug'))).toBeUndefined();
+    // The words of a request, which the error of a statement quotes, decide nothing.
+    const quoted = Object.assign(new Error('Failed query: insert … params: a connection error in the galley'), { query: 'insert …', params: ['a connection error in the galley'], cause: Object.assign(new Error('violates unique constraint'), { code: '23505' }) });
+    expect(problemOf(quoted)).toBeUndefined();
   });
 
   it('between the taking of a connection and its first words leaves the connection to others', async () => {

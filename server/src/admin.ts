@@ -1,10 +1,11 @@
 import { createReadStream, type Stats } from 'node:fs';
-import { lstat, open, rename, rm, stat } from 'node:fs/promises';
+import { lstat, rename, rm, stat } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type pg from 'pg';
 import { TABLES, type Counts } from './backup/format';
 import { restoreBackup } from './backup/restore';
+import { newFile } from './backup/spool';
 import { writeBackup } from './backup/write';
 import { connect, migrateDatabase } from './db/connect';
 import { heavyThreads } from './heavy/heavy';
@@ -50,7 +51,7 @@ async function backup(pool: pg.Pool, file: string): Promise<void> {
   if (there && !there.isFile()) throw new Refused(`${file} is ${there.isDirectory() ? 'a folder' : there.isSymbolicLink() ? 'a link' : 'no ordinary file'}; name a file that is there, or a new one`);
   const draft = join(dirname(file), `.${basename(file).slice(0, 200)}.${process.pid}.part`);
   // Opened before anything is asked of the database: a path that cannot be written is told at once.
-  const out = (await open(draft, 'wx', 0o600)).createWriteStream({ flush: true });
+  const out = await newFile(draft, { flush: true });
   try {
     await writeBackup(pool, out, now);
     await rename(draft, file);

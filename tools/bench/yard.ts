@@ -37,7 +37,7 @@ export async function startYard(jobs: number, database = 'nelbo_bench', env: Rec
   const own = new URL(cluster);
   own.pathname = `/${database}`;
   const port = await freePort();
-  const server: ChildProcess = spawn('node', ['server/dist/main.mjs'], { env: { ...process.env, DATABASE_URL: own.toString(), PORT: String(port), LOG_LEVEL: 'silent', ...env }, stdio: 'inherit' });
+  const server: ChildProcess = spawn('node', ['server/dist/main.mjs'], { env: { ...process.env, DATABASE_URL: own.toString(), PORT: String(port), LOG_LEVEL: 'warn', ...env }, stdio: 'inherit' });
   const url = `http://127.0.0.1:${port}`;
   await settled(url);
   const jobIds = await fill(own.toString(), jobs);

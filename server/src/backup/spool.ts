@@ -1,4 +1,6 @@
-import { mkdtemp, open, rm, stat } from 'node:fs/promises';
+import { once } from 'node:events';
+import { createWriteStream, type WriteStream } from 'node:fs';
+import { mkdtemp, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Transform, type Readable, type Writable } from 'node:stream';
@@ -15,6 +17,13 @@ export interface Spooled {
 /** Largest file that is taken in. */
 export const LARGEST = 20e9;
 
+/** Opens a file that was not there, for its owner only. @throws what the system says of a path that cannot be written */
+export async function newFile(path: string, options: { readonly flush?: boolean } = {}): Promise<WriteStream> {
+  const out = createWriteStream(path, { ...options, flags: 'wx', mode: 0o600 });
+  await once(out, 'open');
+  return out;
+}
+
 /**
  * Writes a stream into a file of its own: whoever sends slowly, or reads slowly, keeps nothing waiting but a file.
  * @param write fills the stream
@@ -24,7 +33,7 @@ export async function spool(write: (out: Writable) => Promise<void>): Promise<Sp
   const folder = await mkdtemp(join(tmpdir(), 'nelbo-'));
   const path = join(folder, 'yard');
   const drop = (): Promise<void> => rm(folder, { recursive: true, force: true });
-  const out = (await open(path, 'wx', 0o600)).createWriteStream();
+  const out = await newFile(path);
   try {
     await write(out);
     return { path, bytes: (await stat(path)).size, drop };

@@ -17,6 +17,8 @@ const limiter = (windowMs: number, limit: number): RateLimitRequestHandler =>
     limit,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
+    // It examines its own settings at every request; they do not change.
+    validate: false,
     handler: (_req, _res, next) => next(new HttpProblem(429, 'Too many requests', 'wait a moment and try again')),
   });
 

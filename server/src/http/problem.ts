@@ -8,8 +8,10 @@ export class HttpProblem extends Error {
     readonly title: string,
     readonly detail?: string,
     readonly extra: Record<string, unknown> = {},
+    /** What lies behind it, for the log of the server only. */
+    cause?: Error,
   ) {
-    super(title);
+    super(title, { cause });
   }
 }
 
@@ -51,12 +53,18 @@ interface Failure {
   readonly code?: string;
   readonly message?: string;
   readonly cause?: unknown;
+  /** Values of the statement that failed. */
+  readonly params?: unknown;
 }
+
+const away = ({ code, message }: Failure): HttpProblem => new HttpProblem(503, 'The database cannot be reached', 'what was saved before is safe; try again in a moment', {}, new Error([code, message].filter(Boolean).join(' ')));
 
 /** Drizzle wraps the driver's error; the cause says what the database meant. */
 function databaseProblem(error: Failure): HttpProblem | undefined {
   for (let at: Failure | undefined = error; at; at = at.cause as Failure | undefined) {
-    if (AWAY.test(at.code ?? '') || AWAY_MESSAGE.test(at.message ?? '')) return new HttpProblem(503, 'The database cannot be reached', 'what was saved before is safe; try again in a moment');
+    // What wraps the driver's error quotes the values of the request, which may say anything.
+    if (at.params !== undefined) continue;
+    if (AWAY.test(at.code ?? '') || AWAY_MESSAGE.test(at.message ?? '')) return away(at);
     if (UNKEEPABLE.test(at.code ?? '')) return new HttpProblem(422, 'A value cannot be kept', 'the database refused a text or number of the request; check unusual characters and sizes');
   }
   return undefined;
@@ -80,6 +88,8 @@ export function problemHandler(log: (error: unknown) => void) {
     if (res.headersSent) return next(error);
     const foreseen = problemOf(error);
     if (!foreseen) log(error);
+    // The line of the request in the log says why.
+    if (foreseen?.cause instanceof Error) (res as Response & { err?: Error }).err = foreseen.cause;
     sendProblem(res, foreseen ?? new HttpProblem(500, 'Something went wrong on the server', 'what was saved before is safe; try again'));
   };
 }

@@ -69,8 +69,10 @@ export async function getJob(db: Database, id: string): Promise<JobRow | undefin
 export type Saved = Omit<JobRow, 'document'>;
 
 const savedColumns = sql`id, title, boat, version, archived, created_at as "createdAt", updated_at as "updatedAt", (select ${yard.epoch} from ${yard}) as epoch`;
-const revisionOf = (document: unknown, { who, saveId }: SaveLabel) =>
-  sql`insert into ${jobRevisions} (job_id, version, document, who, save_id) select id, version, ${JSON.stringify(document)}::jsonb, ${who ?? null}, ${saveId ?? null}::uuid from saved`;
+/** The document travels and is read once, whatever is done with it. */
+const sent = (document: unknown) => sql`sent as materialized (select ${JSON.stringify(document)}::jsonb as document)`;
+const revisionOf = ({ who, saveId }: SaveLabel) =>
+  sql`insert into ${jobRevisions} (job_id, version, document, who, save_id) select saved.id, saved.version, sent.document, ${who ?? null}, ${saveId ?? null}::uuid from saved, sent`;
 
 /**
  * Inserts a job and its first revision, once. Both in one statement: it is whole by itself, and a transaction of several
@@ -79,11 +81,11 @@ const revisionOf = (document: unknown, { who, saveId }: SaveLabel) =>
  */
 export async function insertJob(db: Database, job: NewJob, label: SaveLabel = {}): Promise<Saved | undefined> {
   const { rows } = await db.execute<Saved>(sql`
-    with saved as (
+    with ${sent(job.document)}, saved as (
       insert into ${jobs} (id, title, boat, document, version)
-      values (${job.id}, ${job.title}, ${job.boat}, ${JSON.stringify(job.document)}::jsonb, 1)
+      select ${job.id}::uuid, ${job.title}, ${job.boat}, sent.document, 1 from sent
       on conflict do nothing returning *
-    ), kept as (${revisionOf(job.document, label)})
+    ), kept as (${revisionOf(label)})
     select ${savedColumns} from saved`);
   return rows[0];
 }
@@ -100,15 +102,15 @@ export interface Known {
  * @returns undefined when one of the three is not so
  */
 export async function updateJob(db: Database, known: Known, job: NewJob, label: SaveLabel = {}): Promise<Saved | undefined> {
-  const document = sql`${JSON.stringify(job.document)}::jsonb`;
   const inEpoch = known.epoch === undefined ? sql`` : sql`and ${known.epoch} = (select ${yard.epoch} from ${yard})`;
   const unsaved = label.saveId === undefined ? sql`` : sql`and not exists (select from ${jobRevisions} where job_id = ${job.id} and save_id = ${label.saveId}::uuid)`;
   const { rows } = await db.execute<Saved>(sql`
-    with saved as (
-      update ${jobs} set title = ${job.title}, boat = ${job.boat}, document = ${document}, version = version + 1, updated_at = now()
-      where id = ${job.id} and version = ${known.version} and document <> ${document} ${inEpoch} ${unsaved}
-      returning *
-    ), kept as (${revisionOf(job.document, label)})
+    with ${sent(job.document)}, saved as (
+      update ${jobs} set title = ${job.title}, boat = ${job.boat}, document = sent.document, version = version + 1, updated_at = now()
+      from sent
+      where id = ${job.id} and version = ${known.version} and ${jobs.document} <> sent.document ${inEpoch} ${unsaved}
+      returning ${jobs}.*
+    ), kept as (${revisionOf(label)})
     select ${savedColumns} from saved`);
   return rows[0];
 }

@@ -111,8 +111,10 @@ export class Drawings implements OnDestroy {
   #setTaper(reach: number | undefined, steps: number): void {
     const plan = this.#plan();
     if (!plan?.grind) return;
-    const ratio = reach === undefined ? Math.max(1, plan.grind.taper.used.value + steps / 2) : ratioForReach(plan, reach);
-    if (ratio !== undefined && ratio !== this.context.document()?.taper?.ratio) this.context.store.set('taper.ratio', ratio);
+    const own = this.context.document()?.taper?.ratio;
+    // A key may come before the plan of the one before: each goes on from what was asked for last.
+    const ratio = reach === undefined ? Math.min(100, Math.max(1, (typeof own === 'number' ? own : plan.grind.taper.used.value) + steps / 2)) : ratioForReach(plan, reach);
+    if (ratio !== undefined && ratio !== own) this.context.store.set('taper.ratio', ratio);
   }
 
   readonly #planView = computed(() => ({ width: this.#width(), height: this.#plan()?.section ? PLAN_HEIGHT : LONE_PLAN_HEIGHT, units: this.#reading.reader().units }));

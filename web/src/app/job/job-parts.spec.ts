@@ -131,6 +131,14 @@ describe('the drawings', () => {
     expect(b.host.querySelectorAll('.picked').length).toBeGreaterThanOrEqual(2);
   });
 
+  it('take every key at the handle of the taper, also one that comes before the plan of the one before', async () => {
+    const b = await bench(Drawings, { stage: 'grind' });
+    const handle = b.host.querySelector('[aria-label="Taper ratio"]')!;
+    const before = Number(handle.getAttribute('aria-valuenow'));
+    for (let i = 0; i < 3; i += 1) handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }));
+    expect(b.document().taper?.ratio).toBe(before + 1.5);
+  });
+
   it('switch between true scale and a stated exaggeration', async () => {
     const b = await bench(Drawings, { stage: 'laminate' });
     expect(b.text()).toMatch(/thickness ×\d+/);
