@@ -23,7 +23,7 @@ describe('nelbo plan under hostile input', () => {
     const word = fc.oneof(fc.constantFrom('--format', '--format=', '--format=json', 'md', 'text', '--schema', '--help', '-', '--', '-x', '/', folder, file, '/dev/null', ''), fc.string({ maxLength: 12 }));
     // Standard input stays out of it: it would be read for real.
     const args = fc.array(word, { maxLength: 5 }).filter((a) => !a.includes('-'));
-    fc.assert(fc.property(args, mustAnswer), { ...BOUNDS, numRuns: 250 });
+    fc.assert(fc.property(args, mustAnswer), { ...BOUNDS, numRuns: 120 });
   }, 90_000);
 
   it('answers any file with a plan or a reason', () => {
@@ -40,7 +40,7 @@ describe('nelbo plan under hostile input', () => {
         writeFileSync(file, text);
         mustAnswer([file, '--format', format]);
       }),
-      { ...BOUNDS, numRuns: 250 },
+      { ...BOUNDS, numRuns: 120 },
     );
   }, 90_000);
 

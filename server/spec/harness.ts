@@ -9,6 +9,7 @@ import { allRoutes, createApp } from '../src/app';
 import { connect, migrateDatabase, type Connection } from '../src/db/connect';
 import { heavyThreads } from '../src/heavy/heavy';
 import { openApi } from '../src/http/openapi';
+import { serve } from '../src/http/serve';
 import type { MountLimits } from '../src/http/route';
 import { listen as hearDatabase } from '../src/live/listener';
 import { contractOf, type Contract } from './contract';
@@ -50,7 +51,7 @@ export async function start(options: { webRoot?: string; limits?: MountLimits; r
   const contract = contractOf(JSON.parse(JSON.stringify(openApi(allRoutes(parts), 'spec'))));
   const listen = (): Promise<Server> =>
     new Promise((resolve) => {
-      const s = createApp({ ...parts, log: (e) => errors.push(e), webRoot: options.webRoot, limits: options.limits, requests: options.requests }).listen(port, '127.0.0.1', () => resolve(s));
+      const s = serve(createApp({ ...parts, log: (e) => errors.push(e), webRoot: options.webRoot, limits: options.limits, requests: options.requests }), port, () => resolve(s));
     });
   let port = 0;
   let server = await listen();

@@ -53,7 +53,7 @@ describe('hostile requests', () => {
         const search = new URLSearchParams(q as Record<string, string>).toString();
         await mustAnswer(method, search ? `${path}?${search}` : path, method === 'GET' ? undefined : b);
       }),
-      { ...BOUNDS, numRuns: 450 },
+      { ...BOUNDS, numRuns: 250 },
     );
   }, 90_000);
 
@@ -70,7 +70,7 @@ describe('hostile requests', () => {
       fc.asyncProperty(fc.constantFrom('/jobs', `/jobs/import?id=${id}`, '/shop', '/restore', '/restore?replace=true'), bodies, type, async (path, body, kind) => {
         await mustAnswer(path === '/shop' ? 'PUT' : 'POST', path, body, kind);
       }),
-      { ...BOUNDS, numRuns: 200 },
+      { ...BOUNDS, numRuns: 120 },
     );
     expect((await app.call('GET', `/jobs/${id}`)).status).toBe(200);
   }, 90_000);
@@ -85,7 +85,7 @@ describe('hostile requests', () => {
         if (made.status !== 201) return;
         for (const file of ['file', 'work-orders/current.md', 'materials.csv', 'cut-list.csv', 'log.csv']) await mustAnswer('GET', `/jobs/${own}/${file}`);
       }),
-      { ...BOUNDS, numRuns: 40 },
+      { ...BOUNDS, numRuns: 15 },
     );
     await mustAnswer('GET', `/jobs/${id}/work-orders/current.pdf`);
     expect(app.errors).toEqual([]);

@@ -8,6 +8,7 @@ import { connect, migrateDatabase } from './db/connect';
 import { loadDemo } from './demo/load';
 import { heavyThreads } from './heavy/heavy';
 import { RATE_LIMITS } from './http/limits';
+import { serve } from './http/serve';
 import { listen } from './live/listener';
 import { databaseTrouble } from './trouble';
 
@@ -47,8 +48,7 @@ const heavy = heavyThreads();
 const factor = Math.max(1, Number(process.env['NELBO_RATE_FACTOR']) || 1);
 const rates = { requests: RATE_LIMITS.requests * factor, heavy: RATE_LIMITS.heavy * factor, streams: RATE_LIMITS.streams * factor };
 const app = createApp({ db: connection.db, yardPool: connection.yardPool, listener, heavy, requests: log, limits: { rates }, webRoot, log: (error) => log.error(error) });
-// Loopback only: serving a tablet needs TLS and accounts first.
-const server = app.listen(port, '127.0.0.1', (error) => {
+const server = serve(app, port, (error) => {
   if (error) giveUp((error as { code?: string }).code === 'EADDRINUSE' ? `port ${port} is taken; choose another with PORT=` : `port ${port} cannot be listened on: ${error.message}`);
   log.info({ port }, 'listening on loopback');
 });
