@@ -271,16 +271,36 @@ describe('JobStore', () => {
     expect(last(saves).kind).toBe('saved');
   });
 
-  it('opens a job from this device when the server hangs', async () => {
+  it('opens a job from this device at once when the server is slow, goes on with it, and takes in what comes later', async () => {
     local.keepDraft({ jobId: 'kept', version: 2, epoch: EPOCH, base: document, document: { ...document, title: 'as kept' }, history: { done: [], undone: [] }, at: 0 });
     store.open('kept');
-    http.expectOne('/api/v1/jobs/kept');
-    await wait(10_300);
+    const slow = http.expectOne('/api/v1/jobs/kept');
+    await wait(1600);
     expect(last(states).document.title).toBe('as kept');
     expect(last(saves).kind).toBe('offline');
+    store.set('access', 'one');
     await wait(PAUSE);
-    http.expectOne({ method: 'PUT', url: '/api/v1/jobs/kept' });
+    const put = http.expectOne({ method: 'PUT', url: '/api/v1/jobs/kept' });
+    expect(put.request.body.document).toEqual({ ...document, title: 'as kept', access: 'one' });
+    put.flush({ ...stored(3, put.request.body.document), id: 'kept' });
+    expect(last(saves).kind).toBe('saved');
+    // An answer that was under way all the time is older than what was saved since.
+    slow.flush({ ...stored(2, document), id: 'kept' });
+    expect(last(states).document).toEqual({ ...document, title: 'as kept', access: 'one' });
+    expect(last(saves).kind).toBe('saved');
   }, 15_000);
+
+  it('shows what is saved and kept while the server is slow, and counts it as saved once the server says so', async () => {
+    local.keepDraft({ jobId: 'kept', version: 2, epoch: EPOCH, base: document, document, history: { done: [], undone: [] }, at: 0 });
+    store.open('kept');
+    const slow = http.expectOne('/api/v1/jobs/kept');
+    await wait(1600);
+    expect(last(states).document).toEqual(document);
+    expect(last(saves).kind).toBe('away');
+    slow.flush({ ...stored(3, { ...document, title: 'by others' }), id: 'kept' });
+    expect(last(states).document.title).toBe('by others');
+    expect(last(saves).kind).toBe('saved');
+  });
 
   it('counts a server that is too busy as one that is away, not as one that refuses', async () => {
     for (const status of [408, 429, 502, 503]) {

@@ -1,6 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import { comparePlans, createPlanner, documentChanges, linkOf, mergeDocuments, readJob, setIn, type Change, type FieldChange, type FieldConflict, type Job, type JobDocument, type Library, type Plan, type Problem, type Shop, type Side } from '@nelbo/core';
-import { BehaviorSubject, EMPTY, Subject, Subscription, catchError, combineLatest, concatMap, debounceTime, defer, filter, forkJoin, from, fromEvent, map, merge, of, shareReplay, switchMap, takeUntil, tap, timeout, timer, type Observable } from 'rxjs';
+import { BehaviorSubject, EMPTY, Subject, Subscription, catchError, combineLatest, concatMap, debounceTime, defer, delay, filter, forkJoin, from, fromEvent, ignoreElements, map, merge, of, shareReplay, switchMap, takeUntil, tap, timeout, timer, type Observable } from 'rxjs';
 import { Api, failureOf, type ApiFailure, type StoredJob } from '../api/api';
 import { heard, isNews, isUnsaved, nextSave, verdictOf, type Draft, type Merged } from './draft';
 import { NO_EDITS, redo, remember, undo, type EditLog } from './edit-history';
@@ -46,6 +46,8 @@ const PAUSE_MS = 500;
 const RETRY_MS = 3000;
 /** A server that has not answered by then is taken for away: the job opens from this device. */
 const PATIENCE_MS = 10_000;
+/** What this device has of a job is shown by then, whether or not the server has answered. */
+const KEPT_PATIENCE_MS = 1500;
 /** Edits closer together than this count as one change of mind. */
 const BURST_MS = 4000;
 
@@ -117,14 +119,11 @@ export class JobStore {
     this.#draft = undefined;
     this.#document.next(undefined);
     this.#failure.next(undefined);
-    const fetched = this.#underWay.settled(id).pipe(switchMap(() => this.#fetch(id)));
-    this.#listening = forkJoin([fetched, this.#local.draft(id)])
-      .pipe(
-        tap(([answer, draft]) => this.#begin(id, answer, draft)),
-        switchMap(() => this.#heard(id)),
-        takeUntil(this.#closed),
-      )
-      .subscribe();
+    const fetched = this.#underWay.settled(id).pipe(switchMap(() => this.#fetch(id)), shareReplay({ bufferSize: 1, refCount: true }));
+    const kept = this.#local.draft(id).pipe(shareReplay({ bufferSize: 1, refCount: true }));
+    const early = kept.pipe(delay(KEPT_PATIENCE_MS), takeUntil(fetched), tap((draft) => draft && this.#early(id, draft)), ignoreElements());
+    const opened = forkJoin([fetched, kept]).pipe(tap(([answer, draft]) => this.#begin(id, answer, draft)), switchMap(() => this.#heard(id)));
+    this.#listening = merge(opened, early).pipe(takeUntil(this.#closed)).subscribe();
   }
 
   /** Keeps the outbox from sending what this page sends itself. */
@@ -183,20 +182,33 @@ export class JobStore {
     return this.#api.job(id).pipe(timeout({ first: PATIENCE_MS }), catchError((e: unknown) => of(failureOf(e))));
   }
 
-  #begin(id: string, answer: StoredJob | ApiFailure, draft: Draft | undefined): void {
+  /** Shows what this device has of a job. */
+  #show(id: string, draft: Draft | undefined): void {
     this.#openedAt = Date.now();
     this.#baseline = undefined;
     this.#last = undefined;
     this.#history.next(draft?.history ?? NO_EDITS);
-    if (draft) {
-      this.#draft = draft;
-      this.#document.next({ id, document: draft.document });
-    }
+    this.#draft = draft;
+    if (draft) this.#document.next({ id, document: draft.document });
+  }
+
+  /** A slow server keeps nobody from going on with what is on this device. */
+  #early(id: string, draft: Draft): void {
+    this.#show(id, draft);
+    this.#save.next({ kind: isUnsaved(draft) ? 'offline' : 'away' });
+    this.#dirty.next();
+  }
+
+  #begin(id: string, answer: StoredJob | ApiFailure, kept: Draft | undefined): void {
+    const shown = this.#draft !== undefined;
+    if (!shown) this.#show(id, kept);
+    const draft = this.#draft;
     if (isJob(answer)) {
       if (!draft) this.#take(answer);
       // A save whose answer was lost is sent again to the letter first: what the server has may be it.
       else if (draft.unanswered) this.#dirty.next();
-      else this.#receive(answer);
+      else if (!shown || isNews(draft, answer)) this.#receive(answer);
+      else if (this.#save.value.kind === 'away') this.#save.next({ kind: 'saved' });
       return;
     }
     const away = verdictOf(answer) === 'away';
