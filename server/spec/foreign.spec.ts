@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { request } from 'node:http';
+import { request, type IncomingHttpHeaders } from 'node:http';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -15,13 +15,13 @@ const BYTES = 'application/octet-stream';
 const document = { format: 'nelbo-job/1', title: 'Ours', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: ['96 mm', '58 mm'] } };
 
 /** A request with whatever headers, as a browser or a liar would send it. */
-function send(url: string, method: string, headers: Record<string, string>, body?: string): Promise<{ status: number; text: string }> {
+function send(url: string, method: string, headers: Record<string, string>, body?: string): Promise<{ status: number; text: string; headers: IncomingHttpHeaders }> {
   return new Promise((resolve, reject) => {
     const req = request(url, { method, headers }, (res) => {
       let text = '';
       res.setEncoding('utf8');
       res.on('data', (c: string) => (text += c));
-      res.on('end', () => resolve({ status: res.statusCode ?? 0, text }));
+      res.on('end', () => resolve({ status: res.statusCode ?? 0, text, headers: res.headers }));
     });
     req.on('error', reject);
     req.end(body);
@@ -50,6 +50,13 @@ describe('a foreign page or name', () => {
       }
     }
     for (const name of [host, `localhost:${port}`, `[::1]:${port}`]) expect((await send(`${app.url}/api/v1/jobs`, 'GET', { host: name })).status).withContext(name).toBe(200);
+  });
+
+  it('is never taken for this one: every answer says that it is Nelbo’s, also a refusal', async () => {
+    for (const path of ['/api/v1/jobs', '/api/v1/jobs/x', '/api/v1/nowhere', '/api/nowhere', '/', '/jobs', '/no-such.js']) {
+      expect((await fetch(app.url + path)).headers.get('nelbo-api')).withContext(path).toBe('/api/v1');
+    }
+    expect((await send(`${app.url}/api/v1/jobs`, 'GET', { host: 'evil.invalid' })).headers['nelbo-api']).toBe('/api/v1');
   });
 
   it('writes nothing, and loads nothing of the interface', async () => {

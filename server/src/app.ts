@@ -103,6 +103,8 @@ export function createApp(options: AppOptions): Express {
   // Log, limits, compression and a file's own stream each listen for the end of an answer.
   app.use((_req, res, next) => {
     res.setMaxListeners(25);
+    // By this the application knows whose answer it is: no page of a network that wants a sign-in is taken for a save.
+    res.set('Nelbo-Api', API);
     next();
   });
   if (options.requests) app.use(requestLog(options.requests));

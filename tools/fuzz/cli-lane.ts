@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import fc from 'fast-check';
 import type { JobDocument } from '@nelbo/core';
 import { anyJob } from '../../core/spec/any-document';
+import { inputsOf } from './inputs';
 import { brokenIn, lane, tried, type Lane } from './report';
 
 const PROGRAM = 'cli/dist/nelbo-plan.mjs';
@@ -15,7 +16,7 @@ export async function cliLane(inputs: number, seed: number, sound: readonly JobD
     fc.array(fc.string({ maxLength: 8 }).map((s) => s.replaceAll('\0', '')), { maxLength: 3 }),
   );
   const files = fc.oneof(anyJob.map((d) => JSON.stringify(d)), fc.constantFrom(...sound).map((d) => JSON.stringify(d)), fc.json(), fc.string({ unit: 'binary', maxLength: 200 }));
-  for (const [a, input] of fc.sample(fc.tuple(args, files), { numRuns: inputs, seed })) {
+  for (const [a, input] of inputsOf(fc.tuple(args, files), inputs, seed)) {
     await tried(to, () => `${JSON.stringify(a)} ${input}`, () => {
       const done = spawnSync('node', [PROGRAM, ...a], { input, encoding: 'utf8', timeout: PATIENCE_MS, maxBuffer: 200_000_000 });
       if (done.error) return done.error.message;

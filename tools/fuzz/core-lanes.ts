@@ -4,6 +4,7 @@ import { forecastCure, readLogger } from '@nelbo/core/cure';
 import { publicPlan, workOrder, workOrderDrawings, workOrderMarkdown } from '@nelbo/core/papers';
 import { useRepairs } from '@nelbo/core/repairs';
 import { anyJob, anyYard } from '../../core/spec/any-document';
+import { inputsOf } from './inputs';
 import { brokenIn, lane, tried, type Lane } from './report';
 
 useRepairs();
@@ -25,7 +26,7 @@ function notFinite(value: unknown): string | undefined {
 /** Every job that the schema admits, in any yard: planned, forecast, and now and then printed. */
 export async function plannerLane(inputs: number, seed: number): Promise<Lane> {
   const to = lane('planner');
-  for (const [n, [document, shop]] of fc.sample(fc.tuple(anyJob, anyYard), { numRuns: inputs, seed }).entries()) {
+  for (const [document, shop] of inputsOf(fc.tuple(anyJob, anyYard), inputs, seed)) {
     await tried(to, () => JSON.stringify(document), () => {
       const { job, problems } = readJob(document);
       const bad = problems.find((p) => p.severity === 'error');
@@ -35,7 +36,7 @@ export async function plannerLane(inputs: number, seed: number): Promise<Lane> {
       if (!result.plan) return undefined;
       const odd = notFinite(result.plan);
       if (odd !== undefined) return `no number at ${odd}`;
-      if (n % PAPERS > 0) return undefined;
+      if (to.inputs % PAPERS > 0) return undefined;
       const cure = forecastCure(job, result, LIBRARY, shop, CLOCK, { cells: 20, detail: false });
       const plan = cure ? refinePlan(result.plan, cure) : result.plan;
       const reader = { units: shop.units, currency: shop.currency };
@@ -54,7 +55,7 @@ const pieces = fc.array(fc.oneof(fc.constantFrom('1', ' ', '/', 'mm', 'in', 'oz'
 export async function quantityLane(inputs: number, seed: number): Promise<Lane> {
   const to = lane('quantity');
   const texts = fc.tuple(fc.constantFrom(...DIMENSIONS), fc.oneof({ weight: 30, arbitrary: pieces }, { weight: 1, arbitrary: fc.tuple(fc.constantFrom('1 ', '1', 'mm ', '1 mm', '1/'), fc.integer({ min: 1000, max: 100_000 })).map(([p, n]) => p.repeat(n)) }));
-  for (const [dimension, text] of fc.sample(texts, { numRuns: inputs, seed })) {
+  for (const [dimension, text] of inputsOf(texts, inputs, seed)) {
     await tried(to, () => `${dimension} ${text}`, () => {
       const read = parseQuantity(text, dimension);
       if (read.ok) return Number.isFinite(read.value) ? undefined : 'no number';
@@ -77,7 +78,7 @@ export async function fileLane(inputs: number, seed: number, sound: readonly Job
     { weight: 1, arbitrary: fc.string({ unit: 'binary', maxLength: 400 }) },
     { weight: 1, arbitrary: fc.integer({ min: 100, max: 3000 }).map((n) => `${'{"damage":'.repeat(n)}1${'}'.repeat(n)}`) },
   );
-  for (const text of fc.sample(files, { numRuns: inputs, seed })) {
+  for (const text of inputsOf(files, inputs, seed)) {
     await tried(to, () => text, () => {
       const { document, problems } = openJobFile(text);
       if (document === undefined && !problems.some((p) => p.severity === 'error' && p.what !== '')) return 'neither opened nor refused';
@@ -93,7 +94,7 @@ export async function loggerLane(inputs: number, seed: number): Promise<Lane> {
   const cell = fc.oneof(fc.constantFrom('2026-03-14 07:30', '14.03.2026', '7:30', '21,5', '21.5', '-3', '°C', 'temp', '999', '', '1e9', '1773473400', '"', "'", 'NaN', '99/99/9999 99:99'), fc.string({ maxLength: 8 }));
   const table = fc.tuple(fc.constantFrom(',', ';', '\t', '|', ' '), fc.array(fc.array(cell, { minLength: 1, maxLength: 5 }), { maxLength: 30 })).map(([d, rows]) => rows.map((r) => r.join(d)).join('\n'));
   const long = fc.integer({ min: 1000, max: 20_000 }).map((n) => `time;temp\n${Array.from({ length: n }, (_, i) => `2026-01-01 ${String(i % 24).padStart(2, '0')}:00;${i % 40}`).join('\n')}`);
-  for (const text of fc.sample(fc.oneof({ weight: 200, arbitrary: table }, { weight: 1, arbitrary: long }), { numRuns: inputs, seed })) {
+  for (const text of inputsOf(fc.oneof({ weight: 200, arbitrary: table }, { weight: 1, arbitrary: long }), inputs, seed)) {
     await tried(to, () => text, () => {
       const found = readLogger(text, 'Europe/Oslo');
       if (found.refused === undefined && found.readings.length === 0) return 'neither read nor refused';

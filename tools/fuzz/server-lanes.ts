@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import sharp from 'sharp';
 import type { JobDocument } from '@nelbo/core';
 import { anyJob } from '../../core/spec/any-document';
+import { inputsOf } from './inputs';
 import { brokenIn, lane, tried, type Lane } from './report';
 
 export interface Target {
@@ -61,7 +62,7 @@ export async function apiLane(target: Target, inputs: number, seed: number): Pro
   );
   const kinds = fc.oneof({ weight: 8, arbitrary: fc.constant(undefined) }, { weight: 1, arbitrary: fc.constantFrom('text/plain', 'application/x-www-form-urlencoded', 'multipart/form-data; boundary=x', 'application/octet-stream', 'application/json; charset=utf-7') });
   const calls = fc.constantFrom(...known).chain((o) => fc.tuple(fc.constant(o), filled(o.path), query, body, kinds, fc.boolean()));
-  for (const [operation, path, q, b, kind, cut] of fc.sample(calls, { numRuns: inputs, seed })) {
+  for (const [operation, path, q, b, kind, cut] of inputsOf(calls, inputs, seed)) {
     const search = new URLSearchParams(q as Record<string, string>).toString();
     const url = `${target.api}${path}${search ? `?${search}` : ''}`;
     const sent = operation.body ? JSON.stringify(b) : undefined;
@@ -76,7 +77,7 @@ export async function paperLane(target: Target, inputs: number, seed: number, so
   const to = lane('papers');
   const files = ['file', 'work-orders/current.md', 'work-orders/current.pdf', 'materials.csv', 'cut-list.csv', 'rolls.csv', 'patterns.pdf', 'patterns.svg', 'patterns.dxf', 'patterns.csv', 'log.csv'];
   const jobs = fc.tuple(fc.oneof(anyJob, fc.constantFrom(...sound)), fc.constantFrom(...files));
-  for (const [document, file] of fc.sample(jobs, { numRuns: inputs, seed })) {
+  for (const [document, file] of inputsOf(jobs, inputs, seed)) {
     const id = randomUUID();
     const made = await ask(`${target.api}/jobs/import?id=${id}`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: JSON.stringify(document) });
     await made.arrayBuffer();
@@ -103,7 +104,7 @@ export async function uploadLane(target: Target, inputs: number, seed: number): 
     { weight: 1, arbitrary: fc.constantFrom('<svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>', '%PDF-1.7', 'GIF89a', '<html>').map((s) => Buffer.from(s)) },
   );
   const files = fc.tuple(bytes, fc.constantFrom('a.jpg', 'a.png', 'a.webp', '../../a.jpg', 'a\u0000.jpg', 'x'.repeat(400), '"; filename="b.html'), fc.constantFrom('image/jpeg', 'image/png', 'image/webp', 'text/html', ''), fc.constantFrom('photo', 'photo', 'photo', 'file', '__proto__'));
-  for (const [b, name, type, field] of fc.sample(files, { numRuns: inputs, seed })) {
+  for (const [b, name, type, field] of inputsOf(files, inputs, seed)) {
     const form = new FormData();
     form.set(field, new Blob([b as never], { type }), name);
     await tried(to, () => `${name} ${type} ${b.subarray(0, 40).toString('latin1')}`, () => asked(`${target.api}/jobs/${target.jobId}/photos?id=${randomUUID()}`, { method: 'POST', body: form }));
@@ -131,7 +132,7 @@ export async function backupLane(target: Target, inputs: number, seed: number): 
     { weight: 1, arbitrary: fc.constant(gzipSync(Buffer.alloc(300_000_000, 10), { level: 9 })) },
     { weight: 2, arbitrary: fc.string({ unit: 'binary', maxLength: 300 }).map((s) => Buffer.from(s)) },
   );
-  for (const b of fc.sample(hurt, { numRuns: inputs, seed })) {
+  for (const b of inputsOf(hurt, inputs, seed)) {
     await tried(to, () => b.subarray(0, 60).toString('latin1'), () => asked(`${target.api}/restore?replace=true`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: b as never }));
   }
   // Whatever came, the yard is whole.

@@ -1,7 +1,8 @@
-import { provideHttpClient } from '@angular/common/http';
+import { provideHttpClient, withInterceptors } from '@angular/common/http';
 import type { ApplicationConfig } from '@angular/core';
 import { provideRouter, withComponentInputBinding, withInMemoryScrolling, withNavigationErrorHandler } from '@angular/router';
 import { providePrimeNG } from 'primeng/config';
+import { ownAnswers } from './api/own-answers';
 import { routes } from './app.routes';
 import { loadAgain } from './state/keep-files';
 import { NelboPreset } from './theme';
@@ -9,7 +10,7 @@ import { NelboPreset } from './theme';
 export const appConfig: ApplicationConfig = {
   providers: [
     provideRouter(routes, withComponentInputBinding(), withInMemoryScrolling({ scrollPositionRestoration: 'top' }), withNavigationErrorHandler(({ error, url }) => loadAgain(error, url))),
-    provideHttpClient(),
+    provideHttpClient(withInterceptors([ownAnswers])),
     providePrimeNG({ theme: { preset: NelboPreset, options: { darkModeSelector: '.never-dark' } } }),
   ],
 };

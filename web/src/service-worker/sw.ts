@@ -1,9 +1,12 @@
-import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from 'workbox-precaching';
+import { addPlugins, cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from 'workbox-precaching';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
 
 declare const self: ServiceWorkerGlobalScope;
 /** The files of this very build, put in when it is built: another build is another worker, which takes its files whole or not at all. */
 declare const BUILT_FILES: { url: string; revision: string | null }[];
+
+/** Stands in every answer of Nelbo's server. */
+const OWN_ANSWER = 'nelbo-api';
 
 /** The server is given so long before the page comes from this device, ms. */
 const PATIENCE_MS = 3000;
@@ -12,6 +15,8 @@ const PATIENCE_MS = 3000;
 self.addEventListener('install', () => void self.skipWaiting());
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
 
+// A file that somebody else answered for is no part of the build.
+addPlugins([{ cacheWillUpdate: async ({ response }) => (response.ok && response.headers.has(OWN_ANSWER) ? response : null) }]);
 precacheAndRoute(BUILT_FILES, { directoryIndex: '' });
 cleanupOutdatedCaches();
 
@@ -23,7 +28,8 @@ registerRoute(
     async (options) => {
       try {
         const answer = await fetch(options.request, { signal: AbortSignal.timeout(PATIENCE_MS) });
-        if (answer.status < 500) return answer;
+        // What answers in the server's place, as the sign-in page of a network does, is not the application.
+        if (answer.status < 500 && answer.headers.has(OWN_ANSWER)) return answer;
       } catch {
         // The server or the network is away.
       }
