@@ -105,6 +105,20 @@ test('an answer that was lost is no conflict, and what was typed meanwhile is ke
   await saved(page);
 });
 
+test('a page that answers in the server’s place saves nothing, and is not believed', async ({ context, page }) => {
+  await page.goto(`${TEASEL}/survey`);
+  await saved(page);
+  for (const answer of [{ status: 200, contentType: 'text/html', body: '<h1>Sign in to the harbour’s network</h1>' }, { status: 200, contentType: 'application/json', body: 'null' }, { status: 404, body: '' }]) {
+    await context.route('**/api/v1/**', (route) => route.fulfill(answer));
+    await page.getByLabel('What happened').fill(`Answered by ${answer.body || 'nobody'}`);
+    await expect(status(page)).toContainText('your work is kept here', { timeout: 10_000 });
+    await context.unroute('**/api/v1/**');
+    await saved(page);
+    const kept = await page.evaluate(async (path) => (await fetch(`/api/v1${path}`)).json() as Promise<{ document: { title: string } }>, TEASEL);
+    expect(kept.document.title).toBe(`Answered by ${answer.body || 'nobody'}`);
+  }
+});
+
 /** A server of files alone: what it serves can be exchanged under a browser that was there before. */
 function serve(folder: () => string): Promise<Server> {
   const types: Record<string, string> = { '.html': 'text/html', '.js': 'text/javascript', '.css': 'text/css', '.svg': 'image/svg+xml', '.woff2': 'font/woff2' };
@@ -114,7 +128,7 @@ function serve(folder: () => string): Promise<Server> {
     if (path.startsWith('/api/')) return void res.writeHead(503).end();
     const there = extname(path) !== '' ? existsSync(file) : false;
     if (extname(path) !== '' && !there) return void res.writeHead(404).end();
-    res.writeHead(200, { 'content-type': types[there ? extname(path) : '.html'] ?? 'application/octet-stream', 'cache-control': 'no-cache' }).end(readFileSync(there ? file : join(folder(), 'index.html')));
+    res.writeHead(200, { 'nelbo-api': '/api/v1', 'content-type': types[there ? extname(path) : '.html'] ?? 'application/octet-stream', 'cache-control': 'no-cache' }).end(readFileSync(there ? file : join(folder(), 'index.html')));
   });
   return new Promise((resolve) => server.listen(0, '127.0.0.1', () => resolve(server)));
 }

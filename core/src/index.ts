@@ -39,7 +39,7 @@ export type { BaseName, Parts } from './materials/parts';
 export * from './schema/field';
 export * from './schema/job';
 export { JOB_FIELDS, JOB_FORMAT, MEMBERS, METHODS, OBSTACLES, WAYS_OF_PLY } from './schema/job-fields';
-export { LOG_ENTRY_FIELDS, LOG_EVENTS, type LogEvent, type LogEventKind } from './schema/log-entry-fields';
+export { LOG_ENTRY_FIELDS, LOG_EVENTS, LONGEST_ENTRY, type LogEvent, type LogEventKind } from './schema/log-entry-fields';
 export { SHOP_FIELDS } from './schema/shop-fields';
 export * from './schema/say-field';
 export * from './materials/instruments';

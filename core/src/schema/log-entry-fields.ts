@@ -23,13 +23,16 @@ export interface LogEvent {
   readonly deltaE?: number;
 }
 
+/** Characters of one entry of the log. */
+export const LONGEST_ENTRY = 4000;
+
 /** One dated entry of a job's log; the id is made by the client, so that sending it twice stores it once. */
 export const LOG_ENTRY_FIELDS: GroupField = group('Log entry', {
   id: required(text('Id', 36)),
   stage: required(choice('Stage', STAGE_TITLES)),
   at: required(instant('When')),
   who: required(text('Who', 80)),
-  text: required(text('Entry', 4000)),
+  text: required(text('Entry', LONGEST_ENTRY)),
   event: group('Event', {
     kind: required(choice('What', LOG_EVENTS)),
     run: text('Batch of the bench', 36),

@@ -25,7 +25,7 @@ import { SaveState } from './save-state';
     </div>
   `,
   styles: `
-    .names { display: flex; gap: 6px 18px; align-items: baseline; flex-wrap: wrap; min-width: 0; }
+    .names { display: flex; gap: 6px 18px; align-items: baseline; flex-wrap: wrap; min-width: 0; } .names > * { min-width: 0; overflow-wrap: anywhere; }
     dl { text-align: right; white-space: nowrap; }
     dt { font-size: 0.82rem; color: var(--muted); }
     dd { font-weight: 700; }

@@ -56,7 +56,7 @@ import { KeptPlans, yardBoard } from './yard-board';
     main { padding: 20px 26px 40px; max-width: 1280px; }
     header { align-items: center; }
     .board { display: grid; grid-template-columns: 1.25fr 1fr; gap: 26px 34px; margin-top: 22px; align-items: start; }
-    .side { display: grid; gap: 26px; }
+    .side { display: grid; gap: 26px; min-width: 0; } .side b, .side .muted { overflow-wrap: anywhere; } .side .when { flex: none; }
     h2 { border-bottom: 2px solid var(--ink); padding-bottom: 4px; font-size: 1.1rem; }
     .hands h2 { border-color: var(--act); }
     .curing h2, .windows h2 { border-color: var(--wait); }

@@ -33,6 +33,15 @@ describe('a text field', () => {
     expect(box().value).toBe('bow');
   });
 
+  it('says when it takes no more', () => {
+    show('title');
+    const told = (): string => (fixture.nativeElement as HTMLElement).querySelector('[role=status]')?.textContent ?? '';
+    key('x'.repeat(box().maxLength - 1));
+    expect(told()).toBe('');
+    key('x'.repeat(box().maxLength));
+    expect(told()).toContain(`${box().maxLength} characters fit here`);
+  });
+
   it('shows what comes from elsewhere', () => {
     show('title', 'mine');
     key('mine too');

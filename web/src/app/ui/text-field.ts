@@ -17,8 +17,9 @@ const pad = (n: number): string => String(n).padStart(2, '0');
   template: `
     <label [for]="id">{{ label() || field().label }}</label>
     <input pInputText [id]="id" autocomplete="off" [type]="inputType()" [maxLength]="longest()" [value]="shown()" (input)="typed($event)" (change)="typed($event)" (blur)="leave($event)" />
+    @if (full()) {<p class="full" role="status">{{ longest() }} characters fit here; what is longer belongs into a finding or the log.</p>}
   `,
-  styles: `:host { display: block; } label { display: block; font-size: 0.87rem; color: var(--muted); margin-bottom: 2px; } input { width: 100%; }`,
+  styles: `:host { display: block; } label { display: block; font-size: 0.87rem; color: var(--muted); margin-bottom: 2px; } input { width: 100%; } .full { color: var(--act); font-size: 0.82rem; }`,
 })
 export class TextFieldView {
   readonly path = input.required<string>();
@@ -35,6 +36,8 @@ export class TextFieldView {
     const f = this.field();
     return f.kind === 'text' ? f.max : 40;
   });
+  /** A box that takes no more says so, since what is pasted into it is cut. */
+  protected readonly full = computed(() => this.field().kind === 'text' && this.shown().length >= this.longest());
   /** What was typed and gone out, as it stands in the box: blanks at its end are left there while it is typed. */
   readonly #typed = signal<{ readonly text: string; readonly value: string } | undefined>(undefined);
   protected readonly shown = computed(() => {

@@ -4,7 +4,7 @@ import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import { SelectModule } from 'primeng/select';
 import { TextareaModule } from 'primeng/textarea';
-import { STAGES, STAGE_TITLES, type Stage } from '@nelbo/core';
+import { LONGEST_ENTRY, STAGES, STAGE_TITLES, type Stage } from '@nelbo/core';
 import { sayWhen } from '../../ui/when';
 import { typed } from '../../state/typed';
 import { JobContext } from '../job-context';
@@ -30,7 +30,8 @@ import { StageHead } from './stage-head';
         </div>
         <div class="wide">
           <label class="label" for="log-text">What was done or seen</label>
-          <textarea pTextarea id="log-text" rows="3" maxlength="4000" [ngModel]="text()" (ngModelChange)="type($event)" name="text"></textarea>
+          <textarea pTextarea id="log-text" rows="3" [maxLength]="longest" [ngModel]="text()" (ngModelChange)="type($event)" name="text"></textarea>
+          @if (text().length >= longest) {<p class="full" role="status">{{ longest }} characters fit into one entry: go on in a second one.</p>}
         </div>
       </div>
       <button pButton type="submit" [disabled]="text().trim() === ''">Log it</button>
@@ -49,11 +50,14 @@ import { StageHead } from './stage-head';
     .label { display: block; font-size: 0.87rem; color: var(--muted); margin-bottom: 2px; }
     textarea, input { width: 100%; } textarea { resize: vertical; }
     button { margin-top: 10px; }
+    li p { white-space: pre-line; overflow-wrap: anywhere; }
     li { padding: 9px 0; border-bottom: 1px solid var(--hairline); }
+    .full { color: var(--act); font-size: 0.87rem; }
     .pending { color: var(--act); font-weight: 700; }
   `,
 })
 export class LogStage {
+  protected readonly longest = LONGEST_ENTRY;
   readonly #context = inject(JobContext);
   protected readonly stages = STAGES.map((s) => ({ value: s, label: STAGE_TITLES[s] }));
   protected readonly about = signal<Stage>('survey');
