@@ -71,7 +71,7 @@ const MOST = 500;
     main { padding: 20px 26px 40px; max-width: 1280px; }
     header { align-items: center; }
     .find { margin: 16px 0 10px; } .find input { width: min(340px, 100%); }
-    td a { text-decoration: none; } td { overflow-wrap: anywhere; } td a:hover { text-decoration: underline; }
+    td a { text-decoration: none; } td:nth-child(-n + 2) { overflow-wrap: anywhere; } td a:hover { text-decoration: underline; }
     .count { display: flex; gap: 16px; align-items: center; margin-top: 12px; }
     .none { padding: 24px 6px; } .scroll { overflow-x: auto; }
     tbody tr:hover td { background: var(--paper); }
