@@ -80,6 +80,20 @@ test('an unknown inflatable keeps several hulls alive until a test tells them ap
   await expect(panel(page).locator('.quick').first()).toContainText('To make it permanent');
 });
 
+/** How many times slower than a desk computer this machine is right now, at least 1: the worst of a few short stretches of work. */
+const slowness = (page: Page): Promise<number> =>
+  page.evaluate(() => {
+    const NOMINAL_MS = 25;
+    let worst = 1;
+    for (let round = 0; round < 12; round += 1) {
+      const began = performance.now();
+      let sum = 0;
+      for (let i = 0; i < 2e7; i += 1) sum += i % 7;
+      if (sum > 0) worst = Math.max(worst, (performance.now() - began) / NOMINAL_MS);
+    }
+    return worst;
+  });
+
 test('an outline is traced on a photograph of 24 megapixels without the page standing still', async ({ page }) => {
   // Held upright: the camera notes a quarter turn. A grey hull with a card of 85.6 mm by 54 mm.
   const card = `<svg xmlns="http://www.w3.org/2000/svg" width="6000" height="4000"><rect width="6000" height="4000" fill="#dfe6ea"/><rect x="1000" y="1000" width="1712" height="1080" fill="#fff" stroke="#000" stroke-width="8"/></svg>`;
@@ -116,7 +130,8 @@ test('an outline is traced on a photograph of 24 megapixels without the page sta
   await expect(page.locator('.result')).toContainText(/(49|50|51) mm along, (29|30|31) mm up/);
   const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
   console.log(`long tasks while a 24-megapixel photograph was sent and traced: ${tasks.map((t) => t.toFixed(0)).join(', ') || 'none'}`);
-  expect(Math.max(0, ...tasks)).toBeLessThan(400);
+  // Decoding such a picture on the page itself stops it for as long as this machine takes for some 400 million steps.
+  expect(Math.max(0, ...tasks)).toBeLessThan(400 * (await slowness(page)));
   await page.getByRole('button', { name: 'Use this outline' }).click();
   await page.getByRole('button', { name: 'Add the finding' }).click();
   await expect(panel(page)).toContainText(/traced · /);

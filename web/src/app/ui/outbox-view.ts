@@ -15,7 +15,7 @@ import { sayWhen } from './when';
   template: `
     @if (count() > 0 || !keeps()) {
       <button type="button" [class.trouble]="trouble() || !keeps()" [attr.aria-expanded]="open()" aria-controls="outbox-list" (click)="open.set(!open())">
-        <b>{{ count() }}</b><span>not sent</span>
+        @if (keeps()) {<b>{{ count() }}</b><span>not sent</span>} @else {<b>!</b><span>keeps nothing</span>}
       </button>
       @if (open()) {
         <section id="outbox-list" aria-label="Waits on this device">
