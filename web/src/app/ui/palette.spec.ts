@@ -41,6 +41,19 @@ describe('the palette', () => {
     expect(ran).toEqual(['Download the log as CSV']);
     expect(commands.paletteOpen()).toBeFalse();
 
+    // What was chosen stays chosen when the yard answers late.
+    commands.paletteOpen.set(true);
+    await type('csv');
+    await press('ArrowDown');
+    await wait(160);
+    const late = { id: 'k', version: 1, archived: false, updatedAt: '2026-11-24T08:00:00Z', title: 'Strike', boat: 'CSV', schedule: {} };
+    TestBed.inject(HttpTestingController).match((r) => r.params.get('search') === 'csv').forEach((r) => r.flush({ total: 1, jobs: [late] }));
+    await fixture.whenStable();
+    expect(options().length).toBe(3);
+    expect(box.getAttribute('aria-activedescendant')).toBe('palette-1');
+    await press('Enter');
+    expect(ran).toEqual(['Download the log as CSV', 'Download the log as CSV']);
+
     commands.paletteOpen.set(true);
     await type('teal');
     await wait(160);

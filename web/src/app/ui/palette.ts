@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, effect, inject, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal, viewChild } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { DialogModule } from 'primeng/dialog';
@@ -20,7 +20,7 @@ const MOST = 12;
         <input #box id="palette-text" type="text" role="combobox" autocomplete="off" aria-expanded="true" aria-controls="palette-list" [attr.aria-activedescendant]="found().length > 0 ? 'palette-' + at() : null" placeholder="Go to a stage, open a job, do something …" [value]="text()" (input)="type($event)" (keydown)="key($event)" />
         <ul id="palette-list" role="listbox" aria-label="What can be done">
           @for (c of found(); track c.id; let i = $index) {
-            <li role="option" [id]="'palette-' + i" [attr.aria-selected]="i === at()" (click)="run(c)" (mousemove)="at.set(i)" tabindex="-1" (keydown.enter)="run(c)">
+            <li role="option" [id]="'palette-' + i" [attr.aria-selected]="i === at()" (click)="run(c)" (mousemove)="chosen.set(c.id)" tabindex="-1" (keydown.enter)="run(c)">
               <span>{{ c.label }}</span><span class="group">{{ c.group }}</span>@if (c.keys) {<kbd>{{ say(c.keys) }}</kbd>}
             </li>
           } @empty {<li class="none">Nothing is called that.</li>}
@@ -47,7 +47,8 @@ export class Palette {
   /** A dialog without a head needs a name all the same. */
   protected readonly named = { root: { 'aria-label': 'Find' } };
   protected readonly text = signal('');
-  protected readonly at = signal(0);
+  /** Which command is chosen; by its name, since jobs that are found late come into the list meanwhile. None: the first. */
+  protected readonly chosen = signal<string | undefined>(undefined);
   /** Jobs are asked for while the words are typed; none where the server is away. */
   readonly #jobs = toSignal(
     toObservable(this.text).pipe(
@@ -64,18 +65,14 @@ export class Palette {
     return [...named, ...jobs].slice(0, MOST);
   });
 
-  constructor() {
-    effect(() => {
-      this.found();
-      this.at.set(0);
-    });
-  }
+  protected readonly at = computed(() => Math.max(0, this.found().findIndex((c) => c.id === this.chosen())));
 
   protected ready(): void {
     this.box()?.nativeElement.focus();
   }
 
   protected type(event: Event): void {
+    this.chosen.set(undefined);
     this.text.set((event.target as HTMLInputElement).value);
   }
 
@@ -84,7 +81,7 @@ export class Palette {
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (step && n > 0) {
       event.preventDefault();
-      this.at.update((i) => (i + step + n) % n);
+      this.chosen.set(this.found()[(this.at() + step + n) % n].id);
     }
     if (event.key === 'Enter' && n > 0) {
       event.preventDefault();
@@ -99,6 +96,7 @@ export class Palette {
 
   /** Emptied as it closes, so that nothing typed while it unfolds is lost. */
   protected close(): void {
+    this.chosen.set(undefined);
     this.text.set('');
     this.commands.paletteOpen.set(false);
   }
