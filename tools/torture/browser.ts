@@ -8,8 +8,16 @@ import { freePort } from '../free-port';
 import { Supervised } from './servers';
 
 /** What may happen between two words. `answers` are lost on their way back: the server has heard, the page has not. */
-const BLOWS = ['nothing', 'kill tab', 'kill browser', 'reload', 'drop answers', 'cut network', 'kill server', 'second tab', 'leave job'] as const;
+const BLOWS = ['nothing', 'kill tab', 'kill browser', 'reload', 'drop answers', 'stranger answers', 'cut network', 'kill server', 'second tab', 'leave job'] as const;
 type Blow = (typeof BLOWS)[number];
+const STRANGERS = [
+  { status: 200, contentType: 'text/html', body: '<h1>Sign in</h1>' },
+  { status: 200, contentType: 'application/json', body: '{}' },
+  { status: 200, contentType: 'application/json', body: 'null' },
+  { status: 204, body: '' },
+  { status: 404, contentType: 'text/html', body: 'not found' },
+  { status: 403, contentType: 'text/html', body: 'no' },
+];
 const KINDS = ['title', 'where', 'thickness', 'log', 'log unsent', 'new job'] as const;
 type Kind = (typeof KINDS)[number];
 
@@ -140,6 +148,14 @@ class Person {
         await pause(900);
         await page.unrouteAll({ behavior: 'ignoreErrors' });
         return;
+      case 'stranger answers': {
+        // The sign-in page of a harbour's network, or a proxy that finds all well: none of it is a save.
+        let n = 0;
+        await page.route('**/api/**', (route) => route.fulfill(STRANGERS[(n += 1) % STRANGERS.length]).catch(() => undefined));
+        await pause(900);
+        await page.unrouteAll({ behavior: 'ignoreErrors' });
+        return;
+      }
       case 'cut network':
         await page.context().setOffline(true);
         await pause(700);
