@@ -84,6 +84,10 @@ const PLAIN = /line \d+:|\bat .*\.(m?js|ts):\d+|Error:|"level":/;
 describe('it always starts', () => {
   let yard: Yard;
   const job = { id: '5b1d2f60-9999-4a01-9c01-000000000009', document: { format: 'nelbo-job/1', title: 'Kept through it all', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: ['96 mm', '58 mm'] } } };
+  /** What an ordinary start takes on this machine, ms. */
+  let usual = 0;
+  /** Recovery takes ten seconds at most where a start takes two or three. */
+  const soon = (): number => Math.max(RECOVERY_MS, 4 * usual);
   async function starts(): Promise<Outcome> {
     const done = await yard.run('start');
     expect(done.err).not.toMatch(PLAIN);
@@ -100,7 +104,9 @@ describe('it always starts', () => {
     const [one, two] = await Promise.all([yard.run('start'), yard.run('start')]);
     expect([one.code, two.code]).withContext(one.err + two.err).toEqual([0, 0]);
     await fetch(`http://127.0.0.1:${yard.port}/api/v1/jobs`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(job) });
-  }, 120_000);
+    await yard.run('stop');
+    usual = (await starts()).ms;
+  }, 180_000);
   afterAll(async () => {
     const stopped = await yard.run('stop');
     expect(stopped.code).toBe(0);
@@ -118,25 +124,25 @@ describe('it always starts', () => {
   it('after server and database were killed', async () => {
     kill(yard.remembered(1), 'SIGKILL');
     kill(yard.postmaster(), 'SIGKILL');
-    expect((await starts()).ms).toBeLessThan(RECOVERY_MS);
+    expect((await starts()).ms).toBeLessThan(soon());
   }, 60_000);
 
   it('after the database alone was killed, under a server that runs on', async () => {
     kill(yard.postmaster(), 'SIGKILL');
-    expect((await starts()).ms).toBeLessThan(RECOVERY_MS);
+    expect((await starts()).ms).toBeLessThan(soon());
   }, 60_000);
 
   it('over a left-over postmaster.pid whose number belongs to another process now', async () => {
     await yard.run('stop');
     writeFileSync(join(yard.cluster, 'postmaster.pid'), `${process.pid}\n${yard.cluster}\n1\n5432\n\n127.0.0.1\n`);
-    expect((await starts()).ms).toBeLessThan(RECOVERY_MS);
+    expect((await starts()).ms).toBeLessThan(soon());
     expect(existsSync(`/proc/${process.pid}`)).toBeTrue();
   }, 60_000);
 
   it('over a server that hangs, and a database that does', async () => {
     const [server, database] = [yard.remembered(1), yard.postmaster()];
     kill(server, 'SIGSTOP');
-    expect((await starts()).ms).toBeLessThan(2 * RECOVERY_MS);
+    expect((await starts()).ms).toBeLessThan(2 * soon());
     expect(existsSync(`/proc/${server}`)).toBeFalse();
     kill(database, 'SIGSTOP');
     await yard.run('start').then((d) => expect(d.code).withContext(d.err).toBe(0));

@@ -71,7 +71,7 @@ describe('nobody holds up the yard', () => {
       const began = performance.now();
       const answer = await app.call(method, path, body, type);
       expect(answer.status).withContext(path).toBe(422);
-      expect(performance.now() - began).withContext(path).toBeLessThan(2000);
+      expect(performance.now() - began).withContext(path).toBeLessThan(10_000);
     }
   });
 
