@@ -26,6 +26,8 @@ try {
   lanes.push(await loggerLane(share(0.12), seed));
   lanes.push(await plannerLane(share(0.1), seed));
   lanes.push(await cliLane(share(0.005), seed, sound));
+  // The work before left no time to notice that the server has closed what it did not use for a minute.
+  await new Promise((resolve) => setTimeout(resolve, 500));
   lanes.push(await apiLane(target, share(0.25), seed));
   lanes.push(await paperLane(target, share(0.03), seed, sound));
   lanes.push(await uploadLane(target, share(0.04), seed));

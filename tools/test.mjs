@@ -45,7 +45,7 @@ const SUITES = [
   { name: 'server', command: jasmine('jasmine.server.json'), count: ofJasmine },
   { name: 'starts', command: ['node', ['--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', '--config=jasmine.starts.json']], count: ofJasmine },
   { name: 'torture', command: ['bash', ['./nelbo', 'torture', '--kills', '8', '--blows', '8']], count: ofPlain },
-  { name: 'fuzz', command: ['bash', ['./nelbo', 'fuzz', '--inputs', '600', '--latest-ms', '10000']], count: ofPlain },
+  { name: 'fuzz', command: ['bash', ['./nelbo', 'fuzz', '--inputs', '600', '--latest-ms', '30000']], count: ofPlain },
   { name: 'browser', command: ['npx', ['--no-install', 'ng', 'test']], cwd: 'web', count: ofKarma },
   { name: 'journey', env: { NELBO_E2E_PORT: '4390' }, command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground'), count: ofPlaywright },
   // Settings, backups and killed servers have a yard of their own; every view is examined there.
