@@ -5,8 +5,8 @@ import { MOST_VALUES } from '../src/schema/storable';
 import { BASE, CLOCK, numbersIn, planOf } from './support';
 
 const errorsOf = (document: unknown): string[] => readJob(document).problems.filter((p) => p.severity === 'error').map((p) => p.path);
-/** Work of the size of an attack counts as done in time when it takes no longer than the largest sound job may. */
-const A_SECOND = 2000;
+/** Far less than such an attack took (43 s and more on a free machine), and more than a starved machine needs for what is bounded, ms. */
+const IN_TIME_MS = 15_000;
 function timed(work: () => void): number {
   const began = performance.now();
   work();
@@ -33,7 +33,7 @@ describe('what enters is bounded', () => {
   it('a list that is longer than its field allows is told once and left out whole', () => {
     const findings = Array.from({ length: 100_000 }, () => ({}));
     let paths: string[] = [];
-    expect(timed(() => (paths = errorsOf({ ...BASE, damage: { ...BASE.damage, findings } })))).toBeLessThan(A_SECOND);
+    expect(timed(() => (paths = errorsOf({ ...BASE, damage: { ...BASE.damage, findings } })))).toBeLessThan(IN_TIME_MS);
     expect(paths).toEqual(['damage.findings']);
     expect(errorsOf({ ...BASE, damage: { ...BASE.damage, size: Array(50_000).fill('1 mm') } })).toEqual(['damage.size']);
   });
@@ -43,7 +43,7 @@ describe('what enters is bounded', () => {
     expect(readJob({ ...BASE, ...unknown(100) }).problems.map((p) => p.severity)).toEqual(Array(100).fill('warning'));
     const many = { ...BASE, ...unknown(200_000) };
     let read: ReturnType<typeof readJob> | undefined;
-    expect(timed(() => (read = readJob(many)))).toBeLessThan(A_SECOND);
+    expect(timed(() => (read = readJob(many)))).toBeLessThan(IN_TIME_MS);
     expect(read?.problems.length).toBe(101);
     expect(read?.problems.at(-1)?.severity).toBe('error');
     expect(read?.job?.hull.material).toBe('frp-solid');
@@ -65,7 +65,7 @@ describe('what enters is bounded', () => {
     const findings = Array.from({ length: 40 }, () => ({ at: 'x', extent: 'x', outline }));
     const text = JSON.stringify({ ...BASE, damage: { ...BASE.damage, findings } });
     let opened: ReturnType<typeof openJobFile> | undefined;
-    expect(timed(() => (opened = openJobFile(text)))).toBeLessThan(2 * A_SECOND);
+    expect(timed(() => (opened = openJobFile(text)))).toBeLessThan(IN_TIME_MS);
     expect(opened?.document).toBeUndefined();
     expect(opened?.problems.length).toBe(201);
     expect(readJob(JSON.parse(text)).job?.damage.findings).toEqual([]);
