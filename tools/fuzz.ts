@@ -7,7 +7,7 @@ import { option } from './option';
 import { startYard } from './bench/yard';
 import { cliLane } from './fuzz/cli-lane';
 import { fileLane, loggerLane, plannerLane, quantityLane } from './fuzz/core-lanes';
-import { patience, tell, type Lane } from './fuzz/report';
+import { patience, sum, tell, type Lane } from './fuzz/report';
 import { apiLane, backupLane, paperLane, uploadLane } from './fuzz/server-lanes';
 
 const inputs = option('inputs', 4000);
@@ -21,23 +21,23 @@ const sound = demoJobs(Date.UTC(2026, 10, 23)).map((j) => j.document);
 const lanes: Lane[] = [];
 let peak = 0;
 try {
-  lanes.push(await quantityLane(share(0.24), seed));
-  lanes.push(await fileLane(share(0.2), seed, sound));
-  lanes.push(await loggerLane(share(0.12), seed));
-  lanes.push(await plannerLane(share(0.1), seed));
-  lanes.push(await cliLane(share(0.005), seed, sound));
+  lanes.push(tell(await quantityLane(share(0.24), seed)));
+  lanes.push(tell(await fileLane(share(0.2), seed, sound)));
+  lanes.push(tell(await loggerLane(share(0.12), seed)));
+  lanes.push(tell(await plannerLane(share(0.1), seed)));
+  lanes.push(tell(await cliLane(share(0.005), seed, sound)));
   // The work before left no time to notice that the server has closed what it did not use for a minute.
   await new Promise((resolve) => setTimeout(resolve, 500));
-  lanes.push(await apiLane(target, share(0.25), seed));
-  lanes.push(await paperLane(target, share(0.03), seed, sound));
-  lanes.push(await uploadLane(target, share(0.04), seed));
-  lanes.push(await backupLane(target, share(0.015), seed));
+  lanes.push(tell(await apiLane(target, share(0.25), seed)));
+  lanes.push(tell(await paperLane(target, share(0.03), seed, sound)));
+  lanes.push(tell(await uploadLane(target, share(0.04), seed)));
+  lanes.push(tell(await backupLane(target, share(0.015), seed)));
   // The most memory that the server ever had, in kB. Source: proc(5), VmHWM.
   peak = Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${yard.pid}/status`, 'utf8'))?.[1] ?? Infinity) / 1024;
 } finally {
   await yard.stop();
 }
-const { passed, failed } = tell(lanes, peak);
+const { passed, failed } = sum(lanes, peak);
 console.log(`seed ${seed}: ${lanes.reduce((n, l) => n + l.inputs, 0)} inputs`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -39,7 +39,7 @@ describe('a text field', () => {
     key('x'.repeat(box().maxLength - 1));
     expect(told()).toBe('');
     key('x'.repeat(box().maxLength));
-    expect(told()).toContain(`${box().maxLength} characters fit here`);
+    expect(told()).toContain(`No more than ${box().maxLength} characters fit here`);
   });
 
   it('shows what comes from elsewhere', () => {

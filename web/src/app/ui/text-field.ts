@@ -17,7 +17,7 @@ const pad = (n: number): string => String(n).padStart(2, '0');
   template: `
     <label [for]="id">{{ label() || field().label }}</label>
     <input pInputText [id]="id" autocomplete="off" [type]="inputType()" [maxLength]="longest()" [value]="shown()" (input)="typed($event)" (change)="typed($event)" (blur)="leave($event)" />
-    @if (full()) {<p class="full" role="status">{{ longest() }} characters fit here; what is longer belongs into a finding or the log.</p>}
+    @if (full()) {<p class="full" role="status">No more than {{ longest() }} characters fit here.</p>}
   `,
   styles: `:host { display: block; } label { display: block; font-size: 0.87rem; color: var(--muted); margin-bottom: 2px; } input { width: 100%; } .full { color: var(--act); font-size: 0.82rem; }`,
 })
