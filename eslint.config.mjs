@@ -40,6 +40,8 @@ export default tseslint.config(
   })),
   { files: ['core/src/repairs/**/*.ts'], rules: noImport(['plan', 'drawing'].flatMap((s) => [`../${s}/*`, `../../${s}/*`]), 'a kind of repair imports stages and the ground floor; plan/ composes it') },
   { files: ['web/**/*.ts'], rules: noImport(['node:*', 'express', 'drizzle-orm*', 'pg', '**/core/src/**', '**/server/**'], 'web/ imports @nelbo/core only') },
+  // The library begins a transaction outside its `try`: a connection that breaks there is never given back to the pool.
+  { files: ['server/src/**/*.ts'], rules: { 'no-restricted-properties': ['error', { property: 'transaction', message: 'One statement with its parts as CTEs, or a client of one’s own that is released in `finally`.' }] } },
   { files: ['server/**/*.ts', 'cli/**/*.ts'], rules: noImport(['@angular/*', 'primeng*', '**/core/src/**', '**/web/**'], 'server/ and cli/ import @nelbo/core only') },
   { files: ['web/src/**/*.ts'], extends: [...angular.configs.tsRecommended], processor: angular.processInlineTemplates, rules: { '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'nb', style: 'kebab-case' }] } },
   { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },

@@ -38,18 +38,22 @@ const ofPlain = (text) => {
   return m ? { passed: Number(m[1]), failed: Number(m[2]) } : undefined;
 };
 
+/**
+ * The longest first: each goes to the lane that is free, so that nothing waits for a suite that happens to share its round.
+ * The servers, databases and browsers of two suites never meet.
+ */
 const SUITES = [
-  { name: 'lint', quiet: true, command: ['npx', ['--no-install', 'eslint', '.']], count: checked },
-  { name: 'types', quiet: true, command: ['npm', ['run', '--silent', 'typecheck']], count: checked },
-  { name: 'core', command: jasmine('jasmine.core.json'), count: ofJasmine },
-  { name: 'server', command: jasmine('jasmine.server.json'), count: ofJasmine },
-  { name: 'starts', command: ['node', ['--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', '--config=jasmine.starts.json']], count: ofJasmine },
-  { name: 'torture', command: ['bash', ['./nelbo', 'torture', '--kills', '8', '--blows', '8']], count: ofPlain },
-  { name: 'fuzz', command: ['bash', ['./nelbo', 'fuzz', '--inputs', '600', '--latest-ms', '30000']], count: ofPlain },
-  { name: 'browser', command: ['npx', ['--no-install', 'ng', 'test']], cwd: 'web', count: ofKarma },
-  { name: 'journey', env: { NELBO_E2E_PORT: '4390' }, command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground'), count: ofPlaywright },
   // Settings, backups and killed servers have a yard of their own; every view is examined there.
   { name: 'screens', env: { NELBO_E2E_PORT: '4392' }, command: playwright('hands', 'journey', 'kept', 'keeping', 'killed', 'views', 'work'), count: ofPlaywright },
+  { name: 'journey', env: { NELBO_E2E_PORT: '4390' }, command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground'), count: ofPlaywright },
+  { name: 'server', command: jasmine('jasmine.server.json'), count: ofJasmine },
+  { name: 'starts', command: ['node', ['--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', '--config=jasmine.starts.json']], count: ofJasmine },
+  { name: 'browser', command: ['npx', ['--no-install', 'ng', 'test']], cwd: 'web', count: ofKarma },
+  { name: 'core', command: jasmine('jasmine.core.json'), count: ofJasmine },
+  { name: 'types', quiet: true, command: ['npm', ['run', '--silent', 'typecheck']], count: checked },
+  { name: 'torture', command: ['bash', ['./nelbo', 'torture', '--kills', '8', '--blows', '8']], count: ofPlain },
+  { name: 'fuzz', command: ['bash', ['./nelbo', 'fuzz', '--inputs', '600', '--latest-ms', '30000']], count: ofPlain },
+  { name: 'lint', quiet: true, command: ['npx', ['--no-install', 'eslint', '.']], count: checked },
 ];
 
 function run({ command: [program, args], cwd, quiet, env: own }) {
@@ -91,13 +95,9 @@ async function measure(suite) {
   failed += counted.failed;
   table.push(`${suite.name.padEnd(8)} ${String(counted.passed).padStart(4)} passed ${String(counted.failed).padStart(3)} failed ${((Date.now() - began) / 1000).toFixed(0).padStart(4)} s`);
 }
-/**
- * The longest first, each to the lane that is free: on two processors nothing waits for a suite that happens to share its
- * round. The servers, databases and browsers of two suites never meet.
- */
-const LONGEST_FIRST = ['screens', 'journey', 'server', 'starts', 'browser', 'core', 'types', 'torture', 'fuzz', 'lint'];
+/** Two processors. */
 const LANES = 2;
-const waiting = [...chosen].sort((a, b) => LONGEST_FIRST.indexOf(a.name) - LONGEST_FIRST.indexOf(b.name));
+const waiting = [...chosen];
 async function lane() {
   for (let suite = waiting.shift(); suite; suite = waiting.shift()) await measure(suite);
 }
