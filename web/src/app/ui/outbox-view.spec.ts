@@ -53,6 +53,10 @@ describe('the count of what waits', () => {
     expect(text()).not.toContain('0');
     button()?.click();
     fixture.detectChanges();
-    expect(text()).toContain('leave this page open');
+    expect(text()).toContain('All is sent.');
+    waiting$.next([{ key: 'job j', kind: 'job', jobId: 'j', title: 'Wherry', since: 0 } as Waiting]);
+    fixture.detectChanges();
+    expect(text()).toContain('leave this page open until it is sent');
+    expect(text()).not.toContain('All is sent.');
   });
 });

@@ -18,9 +18,9 @@ import { sayWhen } from './when';
         @if (keeps()) {<b>{{ count() }}</b><span>not sent</span>} @else {<b>!</b><span>keeps nothing</span>}
       </button>
       @if (open()) {
-        <section id="outbox-list" aria-label="Waits on this device">
-          <header><h2>Waits on this device</h2><button type="button" class="close" (click)="open.set(false)">Close</button></header>
-          <p class="about">{{ keeps() ? 'It is kept here and goes by itself as soon as the server answers.' : 'This browser gives no room to keep anything: leave this page open until it is sent.' }}</p>
+        <section id="outbox-list" aria-labelledby="outbox-head">
+          <header><h2 id="outbox-head">{{ keeps() ? 'Waits on this device' : 'This browser keeps nothing' }}</h2><button type="button" class="close" (click)="open.set(false)">Close</button></header>
+          <p class="about">{{ about() }}</p>
           <ul>
             @for (w of waiting(); track w.key) {
               <li>
@@ -41,7 +41,7 @@ import { sayWhen } from './when';
   `,
   styles: `
     :host { position: relative; display: block; }
-    :host > button { all: unset; box-sizing: border-box; width: 100%; cursor: pointer; display: flex; flex-direction: column; align-items: center; gap: 2px; padding: 10px 4px; font-size: 0.82rem; color: #f5f2ea; border-left: 3px solid #f2793a; background: #1e3b3f; }
+    :host > button { all: unset; box-sizing: border-box; width: 100%; cursor: pointer; display: flex; flex-direction: column; align-items: center; gap: 2px; padding: 10px 4px; text-align: center; font-size: 0.82rem; color: #f5f2ea; border-left: 3px solid #f2793a; background: #1e3b3f; }
     :host > button b { font-size: 1.25rem; font-variant-numeric: tabular-nums; line-height: 1; }
     :host > button.trouble { background: var(--act); border-left-color: #f5f2ea; }
     button:focus-visible { outline: 2px solid #f2793a; outline-offset: -3px; }
@@ -69,6 +69,10 @@ export class OutboxView {
   protected readonly failed = toSignal(this.#edits.failed$, { initialValue: '' });
   protected readonly count = computed(() => this.waiting().length + this.settings() + this.products());
   protected readonly trouble = computed(() => this.waiting().some((w) => w.trouble !== undefined));
+  protected readonly about = computed(() => {
+    if (this.keeps()) return 'It is kept here and goes by itself as soon as the server answers.';
+    return this.count() > 0 ? 'It gives no room to keep anything: leave this page open until it is sent.' : 'All is sent. While the server is away, what is typed stands on this page only: leave it open then, or allow this address to keep data.';
+  });
   protected readonly open = signal(false);
 
   protected when(ms: number): string {
