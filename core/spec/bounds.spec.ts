@@ -1,4 +1,5 @@
 import { LIBRARY, LOG_ENTRY_FIELDS, createPlanner, openJobFile, parseQuantity, planRepair, readDocument, readJob, storable, yupFor, type Dimension, type JobDocument } from '../src/index';
+import { saidOf } from './support';
 import { forecastCure } from '../src/cure';
 import { LONGEST_QUANTITY } from '../src/units/parse';
 import { MOST_VALUES } from '../src/schema/storable';
@@ -50,7 +51,7 @@ describe('what enters is bounded', () => {
   });
 
   it('a document is bounded in values, lists, fields, texts and depth', () => {
-    const first = (value: unknown): string => storable(value)[0]?.what ?? '';
+    const first = (value: unknown): string => saidOf(storable(value)[0])?.what ?? '';
     expect(first({ a: Array.from({ length: 40 }, () => Array.from({ length: 2000 }, () => 1)) })).toMatch(/too much/);
     expect(first({ a: Array(2001).fill(0) })).toMatch(/list is too long/);
     expect(first(Object.fromEntries(Array.from({ length: 501 }, (_, i) => [i, 0])))).toMatch(/too many fields/);
@@ -80,7 +81,7 @@ describe('what enters is bounded', () => {
 });
 
 describe('a date', () => {
-  const at = (value: unknown): string[] => readDocument({ id: 'x', stage: 'grind', at: value, who: 'x', text: 'x' }, LOG_ENTRY_FIELDS, yupFor(LOG_ENTRY_FIELDS)).problems.map((p) => p.allowed ?? '');
+  const at = (value: unknown): string[] => readDocument({ id: 'x', stage: 'grind', at: value, who: 'x', text: 'x' }, LOG_ENTRY_FIELDS, yupFor(LOG_ENTRY_FIELDS)).problems.map((p) => saidOf(p).allowed ?? '');
 
   it('is one of the calendar, in the years 1900 to 2100, to the letter of ISO 8601', () => {
     for (const good of ['2026-11-24T07:30:00Z', '2026-11-24T07:30', '2026-11-24T07:30:00.123456+01:00', '2024-02-29T23:59:59-1400', '1900-01-01T00:00:00Z', '2100-12-31T23:59:59Z']) expect(at(good)).withContext(good).toEqual([]);
@@ -107,13 +108,13 @@ describe('a job that nobody foresaw', () => {
   it('with moisture readings on two scales, the first of them not said, is told of it', () => {
     const readings = [{ at: '2026-11-01T00:00:00Z', moisture: 30 }, { at: '2026-11-05T00:00:00Z', moisture: 25, scale: 'relative' as const }];
     const { problems } = planOf({ format: 'nelbo-job/1', hull: { material: 'wood-solid' }, damage: { kind: 'rot', size: ['100 mm', '100 mm'], wet: 'wet' }, repair: { drying: { readings } } });
-    expect(problems.find((p) => /different scales/.test(p.what))?.path).toBe('repair.drying.readings.1.scale');
+    expect(problems.find((p) => /different scales/.test(saidOf(p).what))?.path).toBe('repair.drying.readings.1.scale');
   });
 
   it('with a gel coat of nothing that is chipped is planned with a usual one and says so', () => {
     const { plan, problems } = planOf(chip({ hull: { material: 'frp-solid', gelCoat: 0 } }));
     expect(numbersIn(plan.repair).every(Number.isFinite)).toBeTrue();
-    expect(problems.find((p) => p.path === 'hull.gelCoat' && p.severity === 'warning')?.what).toMatch(/0 mm/);
+    expect(saidOf(problems.find((p) => p.path === 'hull.gelCoat' && p.severity === 'warning'))?.what).toMatch(/0 mm/);
     const deep = planOf({ ...chip({}), damage: { kind: 'gel-coat-chip', size: ['10 mm', '10 mm'], depth: 0 } });
     expect(deep.problems.some((p) => p.path === 'damage.depth')).toBeTrue();
     expect(numbersIn(deep.plan.repair).every(Number.isFinite)).toBeTrue();
@@ -132,7 +133,7 @@ describe('a job that nobody foresaw', () => {
     const broken = { ...LIBRARY, get oldLaminates(): never { throw new Error('a fault of ours'); } };
     const result = planner.plan(good, broken, {}, CLOCK);
     expect((result.fault as Error).message).toBe('a fault of ours');
-    expect(result.problems.some((p) => p.severity === 'error' && /not foreseen/.test(p.what))).toBeTrue();
+    expect(result.problems.some((p) => p.severity === 'error' && /not foreseen/.test(saidOf(p).what))).toBeTrue();
     const after = planner.plan(good, LIBRARY, {}, CLOCK);
     expect(after.fault).toBeUndefined();
     expect(after.plan?.laminate?.plies.length).toBeGreaterThan(0);

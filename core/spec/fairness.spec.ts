@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { saidOf } from './support';
 import { chooseBlock, longestRigid } from '../src/fair/block';
 import { fairnessOf, type FairnessQuestion } from '../src/fair/fairness';
 import { heightField } from '../src/fair/height-field';
@@ -129,15 +130,15 @@ describe('readings that cannot be mapped', () => {
     const readings = Array.from({ length: 6 }, (_, i) => ({ x: i / 20, y: 0, gap: 0.001 }));
     const { plan, problems } = planOf({ ...BASE, fairing: { rounds: [{ at: '2026-03-02T10:00:00Z', readings }] } });
     expect(plan.fair?.surface).toBeUndefined();
-    expect(problems.find((p) => p.path === 'fairing.rounds.0.readings')?.what).toContain('enclose no area');
+    expect(saidOf(problems.find((p) => p.path === 'fairing.rounds.0.readings'))?.what).toContain('enclose no area');
     expect(plan.fair?.volume.value).toBeCloseTo(planOf().plan.fair?.volume.value ?? NaN, 15);
   });
 
   it('may not be negative', () => {
     const bad = readJob({ ...BASE, fairing: { rounds: [{ at: '2026-03-02T10:00:00Z', readings: [{ x: 0, y: 0, gap: -0.001 }] }] } });
     const told = bad.problems.find((p) => p.path === 'fairing.rounds.0.readings.0.gap');
-    expect(told?.allowed).toContain('0');
-    expect(told?.suggestion ?? '').not.toBe('');
+    expect(saidOf(told)?.allowed).toContain('0');
+    expect(saidOf(told)?.suggestion ?? '').not.toBe('');
   });
 });
 

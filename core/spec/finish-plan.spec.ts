@@ -1,4 +1,5 @@
 import { bands, chooseBlock, colourState, dosesOf, fairScene, fairnessOf, fillerChoices, gapGrid, gridFor, keptShares, knownPastes, pasteFromColours, shelvedPastes, sizeRead, sizeToRead, standInChip, COLOUR_BASES, PASTES } from '../src/finish';
+import { saidOf } from './support';
 import { gunLoads, spreadRate, tapeSteps, thinnerVolume, wetGauge } from '../src/finish/application';
 import { checkStands, checkedItems, checksFor, fairTolerance, resultOf } from '../src/finish/check';
 import { LIBRARY } from '../src/materials/library';
@@ -48,9 +49,9 @@ describe('putting a coat on', () => {
   it('puts on the film that was asked for, and warns of one that cannot be worked', () => {
     expect(planOf({ ...GEL, coat: { film: 0.0008 } }).plan.finish?.cured.value).toBeCloseTo(0.0009, 9);
     const thin = planOf({ ...GEL, coat: { film: 0.00015 } }).problems.find((p) => p.path === 'coat.film');
-    expect(thin?.allowed).toContain('250');
+    expect(saidOf(thin)?.allowed).toContain('250');
     const skinny = planOf({ ...BASE, coat: { film: 0.00003 } }).problems.find((p) => p.path === 'coat.film');
-    expect(skinny?.what).toContain('between coats scratches');
+    expect(saidOf(skinny)?.what).toContain('between coats scratches');
   });
 
   it('minds sun, wind and dew', () => {
@@ -79,20 +80,20 @@ describe('papers of a film', () => {
     expect(planOf({ ...BASE, sanding: { end: 'CAMI 220' } }).plan.fair?.endGrit).toBe(220);
     expect(planOf({ ...BASE, sanding: { start: 'P120' } }).plan.fair?.sanding[0].grit).toBe('P120');
     const bad = planOf({ ...BASE, sanding: { end: '130' } });
-    expect(bad.problems.find((p) => p.path === 'sanding.end')?.suggestion).toContain('P120 or P150');
+    expect(saidOf(bad.problems.find((p) => p.path === 'sanding.end'))?.suggestion).toContain('P120 or P150');
     expect(bad.plan.fair?.endGrit).toBe(180);
     const short = planOf(BASE, { papers: [{ id: 'board-p80' }, { id: 'disc-p120' }] });
-    expect(short.problems.find((p) => p.path === 'papers')?.what).toContain('finest paper on the shelf is P120');
+    expect(saidOf(short.problems.find((p) => p.path === 'papers'))?.what).toContain('finest paper on the shelf is P120');
     const none = planOf(BASE, { papers: [] });
     expect(none.plan.fair?.sanding).toEqual([]);
-    expect(none.problems.find((p) => p.path === 'papers')?.what).toContain('no paper');
+    expect(saidOf(none.problems.find((p) => p.path === 'papers'))?.what).toContain('no paper');
   });
 
   it('are held against the yard’s habit, with its faults', () => {
     const habit = planOf(BASE, { habit: 'P80 P100 P120 P150 P180' }).plan.fair?.habit;
     expect(habit?.more.value ?? NaN).toBeGreaterThan(0);
     expect(planOf(BASE, { habit: 'P80 P120' }).plan.fair?.habit?.faults.join()).toContain('ends at P120');
-    expect(planOf(BASE, { habit: 'P135, P80' }).problems.find((p) => p.path === 'habit')?.suggestion).toContain('P120 or P150');
+    expect(saidOf(planOf(BASE, { habit: 'P135, P80' }).problems.find((p) => p.path === 'habit'))?.suggestion).toContain('P120 or P150');
     expect(planOf(BASE, { habit: '  ' }).plan.fair?.habit).toBeUndefined();
   });
 });

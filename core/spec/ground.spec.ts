@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { saidOf } from './support';
 import { LIBRARY, afterDryFit, area, brokenThrough, ellipse, grownFinding, offset, perimeter, plyChoices, ratioForReach, rectangle, regionArea, type JobDocument, type Outline, type Plan, type Region } from '../src/index';
 import { patternPieces } from '../src/papers';
 import { clearOf, endedAt, roomTo, type Barrier } from '../src/geometry/obstacle';
@@ -97,7 +98,7 @@ describe('what is in the way', () => {
     expect(room.room.value).toBeCloseTo(0.05, 4);
     expect(room.fits).toBeFalse();
     expect(room.ways.map((w) => w.id)).toEqual(['both sides', 'shorter', 'move', 'stop']);
-    expect(problems.find((p) => p.path === 'obstacles.0.answer')?.what).toContain('cleat');
+    expect(saidOf(problems.find((p) => p.path === 'obstacles.0.answer'))?.what).toContain('cleat');
     expect(plan.grind?.checks.find((c) => c.id === 'room')?.ok).toBeFalse();
     // Both sides: half the width, the same ratio.
     const both = planOf(traced(L, { obstacles: [obstacle], taper: { side: 'both' } })).plan;
@@ -113,7 +114,7 @@ describe('what is in the way', () => {
 
   it('that the damage already reaches leaves no taper there, and the plan still stands', () => {
     const { plan, problems } = planOf(traced(L, { obstacles: [{ kind: 'window', points: [...at(rectangle(0.1, 0.1), 0.28, 0.04)] }] }));
-    expect(problems.find((p) => p.path === 'obstacles.0.answer')?.what).toContain('no taper is left');
+    expect(saidOf(problems.find((p) => p.path === 'obstacles.0.answer'))?.what).toContain('no taper is left');
     expect(plan.laminate?.plies.length).toBeGreaterThan(0);
   });
 });
@@ -162,7 +163,7 @@ describe('the faces of a dish', () => {
     expect(tasksOf(part)).toContain('drill a stop hole at each end of the crack, 3 mm');
     expect((part.grind?.removedVolume.value ?? 0)).toBeGreaterThan(0.0034 * (part.survey?.area.value ?? 1));
     const deep = planOf({ ...BASE, damage: { ...BASE.damage, depth: 0.05 } });
-    expect(deep.problems.find((p) => p.path === 'damage.depth')?.what).toContain('more than the wall');
+    expect(saidOf(deep.problems.find((p) => p.path === 'damage.depth'))?.what).toContain('more than the wall');
     expect(deep.plan.grind?.through).toBeTrue();
     const gel = planOf({ ...BASE, damage: { ...BASE.damage, depth: 0.0004 } });
     expect(gel.plan.laminate).toBeUndefined();
@@ -172,7 +173,7 @@ describe('the faces of a dish', () => {
   it('a hull thinner than one ply is told, and the plan still stands as far as it goes', () => {
     const thin = { ...BASE, hull: { ...BASE.hull, thickness: 0.001, gelCoat: 0.0002 } };
     const own = planOf({ ...thin, laminate: { plies: [{ cloth: 'biax-800', way: '±45' }] } });
-    expect(own.problems.find((p) => p.path === 'laminate.plies')?.what).toContain('proud');
+    expect(saidOf(own.problems.find((p) => p.path === 'laminate.plies'))?.what).toContain('proud');
     expect(own.plan.laminate?.plies.length).toBe(1);
     // Left to itself the stack turns to lighter cloths that fit.
     const { plan } = planOf({ ...thin, system: { cloth: 'biax-800' } });
@@ -194,7 +195,7 @@ describe('the faces of a dish', () => {
   it('a hole through both skins of a core: said from outside, a dish in each skin from both sides', () => {
     const cored = { ...BASE, hull: { ...BASE.hull, material: 'frp-cored', core: 'pvc foam', thickness: 0.003, coreThickness: 0.015 } };
     const one = planOf({ ...cored, access: 'one', backing: undefined });
-    expect(one.problems.some((p) => p.path === 'taper.side' && p.what.includes('both skins'))).toBeTrue();
+    expect(one.problems.some((p) => p.path === 'taper.side' && saidOf(p).what.includes('both skins'))).toBeTrue();
     expect(one.plan.grind?.backing).toBe('bonded');
     const both = planOf({ ...cored, taper: { side: 'both' } }).plan;
     expect(both.laminate?.sides.map((x) => x.face)).toEqual(['outside', 'inside']);
@@ -244,7 +245,7 @@ describe('what grinding and fitting show', () => {
     expect(afterDryFit(plan, 'proud').length).toBe(count - 1);
     expect(afterDryFit(plan, 'low').length).toBe(count + 1);
     const { problems } = planOf({ ...BASE, laminate: { plies: afterDryFit(plan, 'low') } });
-    expect(problems.find((p) => p.path === 'laminate.plies')?.what).toContain('proud');
+    expect(saidOf(problems.find((p) => p.path === 'laminate.plies'))?.what).toContain('proud');
   });
 
   it('a taper dragged to a reach gives that ratio, in halves', () => {

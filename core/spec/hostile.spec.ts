@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { saidOf } from './support';
 import { LIBRARY, STAGES, documentChanges, findingHistory, mergeDocuments, openJobFile, plainText, planRepair, readJob, stageSentence, type JobDocument, type Shop } from '../src/index';
 import { publicPlan, workOrder, workOrderDrawings, workOrderMarkdown } from '../src/papers';
 import { anyJob, anyYard } from './any-document';
@@ -84,7 +85,7 @@ function allFinite(plan: object): boolean {
 /** Everything that a person could be shown of a plan, as one text. */
 function shown(document: unknown, shop: Shop = {}, papers = true): string {
   const { job, problems } = readJob(document);
-  const words = problems.map((p) => `${p.path} ${p.what} ${p.allowed ?? ''} ${p.suggestion ?? ''}`).join('\n');
+  const words = problems.map((p) => `${p.path} ${saidOf(p).what} ${saidOf(p).allowed ?? ''} ${saidOf(p).suggestion ?? ''}`).join('\n');
   if (!job) return words;
   const clock = { ...CLOCK, timeZone: 'Europe/Oslo' };
   const { plan, problems: found } = planRepair(job, LIBRARY, shop, clock);
@@ -147,7 +148,7 @@ describe('hostile and extreme input', () => {
     fc.assert(
       fc.property(files, (text) => {
         const { document, problems } = openJobFile(text);
-        expect(document !== undefined || problems.some((p) => p.severity === 'error' && p.what.length > 0)).toBeTrue();
+        expect(document !== undefined || problems.some((p) => p.severity === 'error' && saidOf(p).what.length > 0)).toBeTrue();
       }),
       { ...BOUNDS, numRuns: 1500 },
     );

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { saidOf } from './support';
 import type { Figure, Plan, Problem } from '../src/index';
 import { patternPieces } from '../src/papers';
 import { LIBRARY } from '../src/index';
@@ -44,7 +45,7 @@ describe('leak test of a tube', () => {
     expect(cooling.problems.filter((p) => p.path.startsWith('repair.inflatable.leak'))).toEqual([]);
     expect(JSON.stringify(cooling.plan.repair?.sheets.find((s) => s.stage === 'survey')?.sentence)).toContain('no loss');
     const leaks = tear({ inflatable: { leak: [reading(0, 220, 20), reading(6, 150, 20)] } });
-    expect(leaks.problems.find((p) => p.path === 'repair.inflatable.leak.1.pressure')?.what).toMatch(/it loses 78 % in a day/);
+    expect(saidOf(leaks.problems.find((p) => p.path === 'repair.inflatable.leak.1.pressure'))?.what).toMatch(/it loses 78 % in a day/);
     expect(key(leaks.plan, 'survey', 'Half is gone in')?.value).toBeCloseTo((6 * 3600 * Math.LN2) / Math.log(220 / 150), 0);
   });
 
@@ -52,13 +53,13 @@ describe('leak test of a tube', () => {
     const { problems } = tear({ inflatable: { leak: [reading(0, 200, 20), reading(5, 230, 20)] } });
     const found = problems.find((p) => p.path === 'repair.inflatable.leak.1.pressure');
     expect(found?.severity).toBe('error');
-    expect(found?.what).toMatch(/rose by 30 mbar/);
-    expect(found?.suggestion).toMatch(/topped up/);
+    expect(saidOf(found)?.what).toMatch(/rose by 30 mbar/);
+    expect(saidOf(found)?.suggestion).toMatch(/topped up/);
   });
 
   it('asks for more time where a test is short, and says what it took for granted', () => {
     const short = tear({ inflatable: { leak: [reading(0, 220, 20), reading(0.3, 200, 20)] } });
-    expect(short.problems.find((p) => p.path === 'repair.inflatable.leak.1.at')?.what).toMatch(/18 min/);
+    expect(saidOf(short.problems.find((p) => p.path === 'repair.inflatable.leak.1.at'))?.what).toMatch(/18 min/);
     const { barometer: _, ...plain } = reading(0, 220, 20) as { barometer: number };
     expect(tear({ inflatable: { leak: [plain, reading(8, 200, 20)] } }).problems.find((p) => p.path === 'repair.inflatable.leak.0.barometer')?.severity).toBe('assumed');
   });
@@ -100,8 +101,8 @@ describe('patch of a tube', () => {
   it('says that a patch is larger than the tube', () => {
     const found = tear({ damage: { size: [0.2, 0.15] }, inflatable: { tube: 0.12 } }).problems.find((p) => p.severity === 'error');
     expect(found?.path).toBe('damage.size');
-    expect(found?.what).toMatch(/larger than the tube/);
-    expect(found?.allowed).toMatch(/188 mm/);
+    expect(saidOf(found)?.what).toMatch(/larger than the tube/);
+    expect(saidOf(found)?.allowed).toMatch(/188 mm/);
   });
 
   it('waits a day before air and three before load at 20 °C, longer in the cold, never shorter', () => {
@@ -115,7 +116,7 @@ describe('patch of a tube', () => {
     const flash = (more: object): number => tear({ conditions: more, system: { bond: 'pu-fabric-2k' } }).plan.repair?.tasks.find((t) => t.id === 'flash.1')?.duration.value ?? 0;
     expect(flash({ humidity: 0.8 })).toBeGreaterThan(flash({ humidity: 0.4 }));
     expect(flash({ temperature: 10 })).toBeCloseTo(2 * flash({ temperature: 20 }), 6);
-    expect(tear({ inflatable: { hardener: 0.09 } }).problems.find((p) => p.path === 'repair.inflatable.hardener')?.allowed).toMatch(/3 to 6 %/);
+    expect(saidOf(tear({ inflatable: { hardener: 0.09 } }).problems.find((p) => p.path === 'repair.inflatable.hardener'))?.allowed).toMatch(/3 to 6 %/);
   });
 
   it('takes a valve apart before it glues anything, and labels a field fix as temporary', () => {

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { saidOf } from './support';
 import { documentChanges, fieldsWords, mergeDocuments, migrate, openJobFile, parseFormat, readJob, revert, sayField, storable, whyWords, comparePlans, type Finding, type JobDocument, type Migration } from '../src/index';
 import { BASE, planOf } from './support';
 
@@ -115,7 +116,7 @@ describe('job files', () => {
   });
 
   it('of newer formats, other kinds, or without a way, are refused with the reason', () => {
-    const why = (format: unknown): string => migrate({ format }, 'nelbo-job/3', steps).problem?.what ?? '';
+    const why = (format: unknown): string => saidOf(migrate({ format }, 'nelbo-job/3', steps).problem)?.what ?? '';
     expect(why('nelbo-job/4')).toContain('newer format');
     expect(why('nelbo-job/0')).toContain('no way leads');
     expect(why('nelbo-backup/1')).toContain('the backup of a whole yard');
@@ -126,7 +127,7 @@ describe('job files', () => {
   });
 
   it('tell other kinds of files apart by how they begin', () => {
-    const why = (text: string): string => openJobFile(text).problems.map((p) => p.what).join();
+    const why = (text: string): string => openJobFile(text).problems.map((p) => saidOf(p).what).join();
     expect(why('%PDF-1.7')).toContain('a PDF');
     expect(why('\u0089PNG')).toContain('a picture');
     expect(why('PK\u0003\u0004')).toContain('zip');
@@ -144,6 +145,6 @@ describe('job files', () => {
     expect(paths(BASE)).toEqual([]);
     let deep: unknown = 1;
     for (let i = 0; i < 100_000; i += 1) deep = [deep];
-    expect(storable(deep)[0].what).toContain('nested too deeply');
+    expect(saidOf(storable(deep)[0]).what).toContain('nested too deeply');
   });
 });

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { saidOf } from './support';
 import { DAMAGE_KINDS, HULL_FAMILIES, LIBRARY, PRESETS, RULES, SUBSTRATES, linkOf, occursOn, refuses, routeFor, stageSentence, substrateOf, tradeOf, weightsOf, CRITERIA, type DamageKind, type HullFamily, type Library, type Rule, type Substrate, type Verdict } from '../src/index';
 import { pairVerdict } from '../src/papers';
 import { linkFacts } from '../src/match/compile';
@@ -226,8 +227,8 @@ describe('match', () => {
     const { plan, problems } = planOf({ ...BASE, system: { resin: 'epoxy-slow', cloth: 'mat-450' } });
     const p = problems.find((x) => x.path === 'system');
     expect(p?.severity).toBe('error');
-    expect(p?.what).toContain('binder');
-    expect(p?.suggestion).toContain('stitched');
+    expect(saidOf(p)?.what).toContain('binder');
+    expect(saidOf(p)?.suggestion).toContain('stitched');
     expect(plan.system?.chosen?.chain.resin?.id).toBe('epoxy-slow');
     expect(plan.laminate).toBeDefined();
   });

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { saidOf } from './support';
 import { LIBRARY, UNITS, fromSI, toSI, type Sheet, type UnitSymbol } from '../src/index';
 import { benchBatches, benchClocks, freeMix, massesOf, mixable, partsFor, ratioErrorOf, stopBand, weighIn } from '../src/cure';
 import { cartridges } from '../src/mix/consistency';
@@ -99,7 +100,7 @@ describe('what the bench can measure', () => {
   it('a plan whose smallest cup nothing measures is warned with the remedy', () => {
     const { problems } = planOf(BASE, { instruments: { scales: [{ resolution: 0.02 }], cups: [], syringes: [], pumps: [] } });
     const p = problems.find((x) => x.path === 'instruments.scales');
-    expect(p?.suggestion).toMatch(/mix at least \d+ g/);
+    expect(saidOf(p)?.suggestion).toMatch(/mix at least \d+ g/);
   });
 
   it('rounding to an instrument is out by no more than half its step, and what is shown covers it', () => {

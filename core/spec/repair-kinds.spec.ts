@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { saidOf } from './support';
 import type { Figure, Plan, Problem } from '../src/index';
 import { ellipse, rectangle } from '../src/index';
 import { wayChoices } from '../src/finish';
@@ -62,15 +63,15 @@ describe('injection', () => {
 
   it('says so where an area of 20 mm has no room for a grid, and fills it low and vents it high', () => {
     const { plan, problems } = planOf(job('frp-cored', 'delamination', { size: [0.02, 0.02], damage: { wet: 'dry' } }));
-    const found = problems.find((p) => p.what.includes('no room'));
+    const found = problems.find((p) => saidOf(p).what.includes('no room'));
     expect([found?.severity, found?.path]).toEqual(['warning', 'damage.size']);
-    expect(found?.allowed).toMatch(/60 mm/);
+    expect(saidOf(found)?.allowed).toMatch(/60 mm/);
     expect(keyOf(plan, 'grind', 'Holes')?.value).toBeLessThanOrEqual(2);
   });
 
   it('warns of a grid that weakens or leaves dry ground, and of an area too large to inject', () => {
-    expect(problem(planOf(job('frp-cored', 'delamination', { size: [0.4, 0.3], repair: { core: { pitch: 0.03 } } })).problems, 'repair.core.pitch')?.what).toMatch(/weaken/);
-    expect(problem(planOf(job('frp-cored', 'delamination', { size: [0.9, 0.6] })).problems, 'repair.way')?.suggestion).toMatch(/replace the core/);
+    expect(saidOf(problem(planOf(job('frp-cored', 'delamination', { size: [0.4, 0.3], repair: { core: { pitch: 0.03 } } })).problems, 'repair.core.pitch'))?.what).toMatch(/weaken/);
+    expect(saidOf(problem(planOf(job('frp-cored', 'delamination', { size: [0.9, 0.6] })).problems, 'repair.way'))?.suggestion).toMatch(/replace the core/);
   });
 
   it('cuts a thin loose skin away instead, 12.5 mm past it', () => {
@@ -124,10 +125,10 @@ describe('drying', () => {
   });
 
   it('refuses readings on two scales, asks for a dry spot and for three readings, and says when it does not fall', () => {
-    expect(bottom([{ at: at(0), moisture: 40, scale: 'relative' }, { at: at(9), moisture: 22, scale: 'wood' }]).problems.find((p) => p.path === 'repair.drying.readings.1.scale')?.what).toMatch(/different scales/);
+    expect(saidOf(bottom([{ at: at(0), moisture: 40, scale: 'relative' }, { at: at(9), moisture: 22, scale: 'wood' }]).problems.find((p) => p.path === 'repair.drying.readings.1.scale'))?.what).toMatch(/different scales/);
     expect(planOf(job('frp-solid', 'blisters', { damage: { wet: 'wet' }, repair: { drying: { readings: [{ at: at(0), moisture: 40 }] } } })).problems.find((p) => p.path === 'repair.drying.dry')).toBeDefined();
-    expect(bottom([{ at: at(0), moisture: 40 }, { at: at(9), moisture: 35 }]).problems.find((p) => p.path === 'repair.drying.readings.1.moisture')?.allowed).toMatch(/three/);
-    expect(bottom([0, 9, 18].map((d) => ({ at: at(d), moisture: 40 + d }))).problems.find((p) => p.path === 'repair.drying.readings.2.moisture')?.what).toMatch(/not drying/);
+    expect(saidOf(bottom([{ at: at(0), moisture: 40 }, { at: at(9), moisture: 35 }]).problems.find((p) => p.path === 'repair.drying.readings.1.moisture'))?.allowed).toMatch(/three/);
+    expect(saidOf(bottom([0, 9, 18].map((d) => ({ at: at(d), moisture: 40 + d }))).problems.find((p) => p.path === 'repair.drying.readings.2.moisture'))?.what).toMatch(/not drying/);
   });
 });
 
@@ -159,7 +160,7 @@ describe('blisters and barrier', () => {
   it('peels where there are too many to open, and warns of a barrier too thin', () => {
     const { plan, problems } = planOf(job('frp-solid', 'blisters', { damage: { density: 400 }, repair: { barrier: { film: 150e-6 } } }));
     expect(plan.repair?.tasks.find((t) => t.id === 'open')?.label).toContain('peel');
-    expect(problem(problems, 'repair.barrier.film')?.allowed).toMatch(/250 µm/);
+    expect(saidOf(problem(problems, 'repair.barrier.film'))?.allowed).toMatch(/250 µm/);
   });
 });
 
@@ -181,7 +182,7 @@ describe('plastics', () => {
     expect(rodLength.evaluate({ n: 2, L: 0.1 })).toBeCloseTo(0.32, 12);
     const { plan, problems } = planOf(job('hdpe', 'crack', { repair: { plastic: { pull: 'peeled' } } }));
     expect(keyOf(plan, 'mix', 'Air')?.value).toBe(300);
-    expect(problem(problems, 'repair.plastic.pull')?.suggestion).toMatch(/rod cut from the same hull/);
+    expect(saidOf(problem(problems, 'repair.plastic.pull'))?.suggestion).toMatch(/rod cut from the same hull/);
   });
 
   it('purges a fresh nozzle for every pass', () => {
@@ -222,7 +223,7 @@ describe('edges and foils', () => {
   it('holds port against starboard and names the fuller face', () => {
     expect(compareOffsets([{ x: 0.1, port: 0.01, starboard: 0.009 }, { x: 0.05, port: 0.008, starboard: 0.008 }]).map((o) => Math.round(o.difference * 1e4))).toEqual([0, 10]);
     const { problems } = planOf(job('foil-g10', 'nick', { repair: { edge: { offsets: [{ x: 0.05, port: 0.008, starboard: 0.0072 }] } } }));
-    expect(problem(problems, 'repair.edge.offsets')?.what).toMatch(/0\.8 mm at 50 mm: port is fuller/);
+    expect(saidOf(problem(problems, 'repair.edge.offsets'))?.what).toMatch(/0\.8 mm at 50 mm: port is fuller/);
   });
 
   it('bores a worn pivot out past its wear and drills it for the pin', () => {
@@ -234,7 +235,7 @@ describe('edges and foils', () => {
 
   it('refuses a bite deeper than half the chord, a coat that jams in its slot, light in a split', () => {
     expect(problem(planOf(job('foil-g10', 'nick', { damage: { depth: 0.09 }, repair: { edge: { chord: 0.1 } } })).problems, 'damage.depth')?.severity).toBe('error');
-    expect(problem(planOf(job('foil-g10', 'nick', { repair: { edge: { thick: 0.02, slot: 0.0215 } } })).problems, 'repair.edge.slot')?.what).toMatch(/20\.6 mm/);
+    expect(saidOf(problem(planOf(job('foil-g10', 'nick', { repair: { edge: { thick: 0.02, slot: 0.0215 } } })).problems, 'repair.edge.slot'))?.what).toMatch(/20\.6 mm/);
     expect(planOf(job('foil-moulded', 'split-edge')).plan.repair?.tasks.find((t) => t.id === 'clamp')?.people).toBe(2);
   });
 });
@@ -249,19 +250,19 @@ describe('wood, metal, gel coat, renewal', () => {
   it('cuts rot back 50 mm on every side, and shuts the gate on wet wood', () => {
     const { plan, problems } = planOf(job('wood-solid', 'rot', { size: [0.3, 0.1], repair: { wood: { moisture: 0.22 } } }));
     expect(keyOf(plan, 'grind', 'Cut out')?.value).toBeCloseTo(0.4, 9);
-    expect(problem(problems, 'repair.wood.moisture')?.what).toMatch(/22 % is too wet/);
+    expect(saidOf(problem(problems, 'repair.wood.moisture'))?.what).toMatch(/22 % is too wet/);
     expect(problem(planOf(job('wood-solid', 'rot', { repair: { wood: { moisture: 0.12 } } })).problems, 'repair.wood.moisture')).toBeUndefined();
   });
 
   it('gives bright steel four hours in dry air and less in damp, and fills no part that lost a tenth', () => {
     expect(timeToPrime.evaluate({ t: 4 * 3600, RH: 0.5 })).toBe(4 * 3600);
     expect(timeToPrime.evaluate({ t: 4 * 3600, RH: 0.8 })).toBeCloseTo(2 * 3600, 6);
-    expect(problem(planOf(job('steel', 'corroded-insert', { damage: { depth: 0.003 }, repair: { metal: { thickness: 0.01 } } })).problems, 'damage.depth')?.suggestion).toMatch(/qualified welder/);
+    expect(saidOf(problem(planOf(job('steel', 'corroded-insert', { damage: { depth: 0.003 }, repair: { metal: { thickness: 0.01 } } })).problems, 'damage.depth'))?.suggestion).toMatch(/qualified welder/);
   });
 
   it('opens a star into its rays, and sends a field of crazing to be stripped', () => {
     expect(keyOf(planOf(job('frp-solid', 'gel-coat-crack', { size: [0.11, 0.09], damage: { pattern: 'star' } })).plan, 'grind', 'Cracks')?.value).toBeCloseTo(0.35, 9);
-    expect(problem(planOf(job('frp-solid', 'gel-coat-crack', { size: [0.5, 0.4], damage: { pattern: 'crazing' } })).problems, 'damage.pattern')?.suggestion).toMatch(/strip/);
+    expect(saidOf(problem(planOf(job('frp-solid', 'gel-coat-crack', { size: [0.5, 0.4], damage: { pattern: 'crazing' } })).problems, 'damage.pattern'))?.suggestion).toMatch(/strip/);
   });
 
   it('clears as fine as it will, and warns where the gel coat runs out', () => {
@@ -269,7 +270,7 @@ describe('wood, metal, gel coat, renewal', () => {
     const coarse = planOf(job('frp-solid', 'weathered', { hull: { gelCoat: 0.00026 }, repair: { renewal: { start: 'P1000' } }, rest: { system: { finish: 'polish' } } }));
     expect(ids(fine.plan).filter((i) => i.startsWith('P'))).toEqual([]);
     expect(ids(coarse.plan).filter((i) => i.startsWith('P'))).toEqual(['P1000', 'P1500', 'P2000']);
-    expect(problem(coarse.problems, 'hull.gelCoat')?.what).toMatch(/231 µm/);
+    expect(saidOf(problem(coarse.problems, 'hull.gelCoat'))?.what).toMatch(/231 µm/);
     expect(keyOf(planOf(job('frp-solid', 'weathered', { size: [2, 1], repair: { area: 30 } })).plan, 'mix', 'Stretches')?.value).toBe(2);
   });
 

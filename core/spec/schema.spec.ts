@@ -1,4 +1,5 @@
 import Ajv from 'ajv/dist/2020';
+import { saidOf } from './support';
 import { JOB_FIELDS, LOG_ENTRY_FIELDS, SHOP_FIELDS, describeProblem, jobSchema, jsonSchemaFor, readDocument, readJob, yupFor } from '../src/index';
 import { BASE } from './support';
 
@@ -16,24 +17,24 @@ describe('reading a job file', () => {
     expect(problems.map((p) => p.path).sort()).toEqual(['access', 'hull.thickness']);
     const thickness = problems.find((p) => p.path === 'hull.thickness');
     expect(thickness?.severity).toBe('error');
-    expect(thickness?.allowed).toBe('1 to 60 mm');
-    expect(thickness?.what).toContain('700 mm');
-    expect(problems.find((p) => p.path === 'access')?.suggestion).toBe('did you mean “both”?');
+    expect(saidOf(thickness)?.allowed).toBe('1 to 60 mm');
+    expect(saidOf(thickness)?.what).toContain('700 mm');
+    expect(saidOf(problems.find((p) => p.path === 'access'))?.suggestion).toBe('did you mean “both”?');
     expect(job?.hull.thickness).toBeUndefined();
     expect(job?.hull.laminate).toBe('mat-woven-polyester');
   });
 
   it('suspects a number that forgot its unit', () => {
     const p = problem({ ...BASE, hull: { ...BASE.hull, thickness: 7 } }, 'hull.thickness');
-    expect(p?.suggestion).toContain('"7 mm"');
+    expect(saidOf(p)?.suggestion).toContain('"7 mm"');
   });
 
   it('reports unknown units, unknown fields and wrong types', () => {
-    expect(problem({ ...BASE, hull: { ...BASE.hull, thickness: '7 furlongs' } }, 'hull.thickness')?.what).toContain('furlongs');
-    expect(problem({ ...BASE, hull: { ...BASE.hull, thicknes: '7 mm' } }, 'hull.thicknes')?.suggestion).toContain('thickness');
+    expect(saidOf(problem({ ...BASE, hull: { ...BASE.hull, thickness: '7 furlongs' } }, 'hull.thickness'))?.what).toContain('furlongs');
+    expect(saidOf(problem({ ...BASE, hull: { ...BASE.hull, thicknes: '7 mm' } }, 'hull.thicknes'))?.suggestion).toContain('thickness');
     expect(problem({ ...BASE, hull: 'boat' }, 'hull')?.severity).toBe('error');
     expect(problem({ ...BASE, damage: { ...BASE.damage, findings: 'none' } }, 'damage.findings')?.severity).toBe('error');
-    expect(problem({ ...BASE, schedule: { start: 'tomorrow' } }, 'schedule.start')?.allowed).toBe('ISO 8601');
+    expect(saidOf(problem({ ...BASE, schedule: { start: 'tomorrow' } }, 'schedule.start'))?.allowed).toBe('ISO 8601');
     expect(problem({ ...BASE, title: 5 }, 'title')?.severity).toBe('error');
     expect(problem({ ...BASE, damage: { kind: 'hole', size: ['9 cm'] } }, 'damage.size')?.severity).toBe('error');
   });
@@ -47,9 +48,9 @@ describe('reading a job file', () => {
 
   it('refuses a newer or unknown format whole', () => {
     expect(readJob({ ...BASE, format: 'nelbo-job/2' }).job).toBeUndefined();
-    expect(problem({ ...BASE, format: 'nelbo-job/2' }, 'format')?.what).toContain('newer');
-    expect(problem({ ...BASE, format: 'other/1' }, 'format')?.what).toContain('unknown format');
-    expect(problem({ hull: {}, damage: {} }, 'format')?.what).toContain('missing');
+    expect(saidOf(problem({ ...BASE, format: 'nelbo-job/2' }, 'format'))?.what).toContain('newer');
+    expect(saidOf(problem({ ...BASE, format: 'other/1' }, 'format'))?.what).toContain('unknown format');
+    expect(saidOf(problem({ hull: {}, damage: {} }, 'format'))?.what).toContain('missing');
   });
 
   it('takes anything for a document without throwing', () => {

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { saidOf } from './support';
 import { LIBRARY, formatAs, formatStored, planRepair, plainText, preferredUnit, rootsOf, say, sayIn, saySize, stageWords, tapeInches, toSI, usedBy, type Figure, type Shop, type WorkingHours } from '../src/index';
 import { benchOf, cupHeight, measure } from '../src/materials/measure';
 import type { Parts } from '../src/materials/parts';
@@ -111,8 +112,8 @@ describe('working hours', () => {
   it('warn when a window shuts before work goes on', () => {
     const job = read({ ...BASE, hull: { ...BASE.hull, thickness: 0.016 }, conditions: { temperature: 20, humidity: 0.5 }, schedule: { start: '2026-11-23T08:00:00Z' } });
     const { problems } = planRepair(job, LIBRARY, { hours }, { now: 0, timeZone: 'UTC' });
-    expect(problems.some((p) => p.what.includes('shuts') && p.suggestion?.includes('abrading before the next ply is planned, '))).toBeTrue();
-    expect(planRepair(job, LIBRARY, {}, { now: 0 }).problems.some((p) => p.what.includes('shuts'))).toBeFalse();
+    expect(problems.some((p) => saidOf(p).what.includes('shuts') && saidOf(p).suggestion?.includes('abrading before the next ply is planned, '))).toBeTrue();
+    expect(planRepair(job, LIBRARY, {}, { now: 0 }).problems.some((p) => saidOf(p).what.includes('shuts'))).toBeFalse();
   });
 });
 
@@ -166,7 +167,7 @@ describe('instruments', () => {
   it('too coarse for a small cup are warned of, with the way round', () => {
     const small = { ...BASE, damage: { kind: 'hole', size: ['20 mm', '20 mm'] }, hull: { ...BASE.hull, thickness: '3 mm' } };
     const coarse = planOf(small, { instruments: { scales: [{ name: 'kitchen scale', resolution: 0.005 }] } }).problems;
-    expect(coarse.some((p) => p.path === 'instruments.scales' && p.what.includes('kitchen scale') && p.suggestion?.includes('syringe'))).toBeTrue();
+    expect(coarse.some((p) => p.path === 'instruments.scales' && saidOf(p).what.includes('kitchen scale') && saidOf(p).suggestion?.includes('syringe'))).toBeTrue();
     expect(planOf(BASE, {}).problems.some((p) => p.path === 'instruments.scales')).toBeFalse();
   });
 
@@ -181,7 +182,7 @@ describe('instruments', () => {
   it('warn of a catalyst that the scale cannot weigh, and point to drops', () => {
     const catalysed = { ...BASE, system: { resin: 'polyester' } };
     const warned = (resolution: number) => planOf(catalysed, { instruments: { scales: [{ name: 'spring scale', resolution }] } }).problems.find((p) => p.path === 'instruments.scales' && p.stage === 'mix');
-    expect(warned(0.005)?.suggestion).toContain('count the drops');
+    expect(saidOf(warned(0.005))?.suggestion).toContain('count the drops');
     expect(warned(0.00001)).toBeUndefined();
   });
 

@@ -1,3 +1,6 @@
+import { tellProblem } from '../src/tell/tell-problem';
+import type { ProblemWords } from '../src/tell/problems/words';
+import type { Problem } from '../src/trace/problem';
 import { LIBRARY, planRepair, readJob, type Figure, type Job, type JobDocument, type Plan, type PlanResult, type Shop } from '../src/index';
 
 /** A complete job in SI that specs vary one fact at a time. */
@@ -46,4 +49,11 @@ export function numbersIn(value: unknown): number[] {
   if (typeof value === 'number') return [value];
   if (typeof value !== 'object' || value === null) return [];
   return Object.values(value).flatMap(numbersIn);
+}
+
+/** Words of a problem that was found, or nothing to say of one that was not. */
+export function saidOf(p: Problem): ProblemWords;
+export function saidOf(p: Problem | undefined): Partial<ProblemWords> | undefined;
+export function saidOf(p: Problem | undefined): Partial<ProblemWords> | undefined {
+  return p && tellProblem(p);
 }

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { saidOf } from './support';
 import { IDENTIFICATION_TESTS, SUBSTRATES, againstFirstLook, area, checkOutline, checkScale, damageData, DAMAGE_KINDS, extent, findingHistory, identify, inside, nextTest, readJob, settledTogether, squareToQuad, invert, map, toMetres, LIBRARY, type DamageKind, type Evidence, type PhotoScale, type Point } from '../src/index';
 import { belief } from '../src/survey/identify';
 import { mapReadings } from '../src/survey/readings';
@@ -109,7 +110,7 @@ describe('a traced outline', () => {
     const cross = [L[0], L[1], { x: 0, y: 0.1 }, { x: 0.1, y: 0.1 }];
     for (const [outline, word] of [[cross, 'crosses itself'], [L.slice(0, 2), 'points'], [[L[0], L[1], { x: 0.05, y: 1e-6 }], 'encloses']] as const) {
       const { plan, problems } = planOf({ ...BASE, damage: { kind: 'hole', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape: 'outline', size: [0.1, 0.08], outline: [...outline] }] } });
-      expect(problems.find((p) => p.severity === 'error')?.what).toContain(word);
+      expect(saidOf(problems.find((p) => p.severity === 'error'))?.what).toContain(word);
       expect(plan.survey?.length.value).toBeCloseTo(0.1, 9);
     }
     expect(checkOutline(L)).toBeUndefined();
@@ -183,10 +184,10 @@ describe('readings placed on the outline', () => {
     expect(mapReadings({ readings, meter: { scale: 'wood' } }, ledger()).cells.filter((c) => c.state === 'wet').length).toBe(3);
     const l = ledger();
     expect(mapReadings({ readings }, l).limit).toBeUndefined();
-    expect(l.problems[0].what).toContain('dry spot');
+    expect(saidOf(l.problems[0]).what).toContain('dry spot');
     const carbon = ledger();
     mapReadings({ readings, fibre: 'carbon', meter: { dry: 12 } }, carbon);
-    expect(carbon.problems[0].what).toContain('carbon');
+    expect(saidOf(carbon.problems[0]).what).toContain('carbon');
   });
 
   it('stand being on one spot, in one line, or few', () => {

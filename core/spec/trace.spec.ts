@@ -1,4 +1,4 @@
-import { describeProblem, say, sayIn, saySize, stageSentence, guidanceFor, partLines, STAGES, type Plan } from '../src/index';
+import { describeProblem, problem, say, sayIn, saySize, stageSentence, guidanceFor, partLines, STAGES, type Plan } from '../src/index';
 import { batchCount } from '../src/materials/batch-count';
 import { formula } from '../src/trace/formula';
 import { Ledger, NotFinite } from '../src/trace/ledger';
@@ -141,8 +141,8 @@ describe('words for a plan', () => {
   });
 
   it('describe a problem in one line', () => {
-    expect(describeProblem({ severity: 'error', path: 'hull.thickness', what: 'is too thin', allowed: '1 to 60 mm', suggestion: 'measure' })).toBe('error: hull.thickness: is too thin (allowed: 1 to 60 mm); measure');
-    expect(describeProblem({ severity: 'warning', path: 'x', what: 'y' })).toBe('warning: x: y');
+    expect(describeProblem(problem({ severity: 'error', path: 'hull.thickness' }, 'field-refused', { what: 'is too thin', allowed: '1 to 60 mm', suggestion: 'measure' }))).toBe('error: hull.thickness: is too thin (allowed: 1 to 60 mm); measure');
+    expect(describeProblem(problem({ severity: 'warning', path: 'x' }, 'field-refused', { what: 'y' }))).toBe('warning: x: y');
   });
 });
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { LIBRARY, findingHistory, openJobFile, parseQuantity, planRepair, readJob, refinePlan, type Dimension, type JobDocument } from '@nelbo/core';
+import { LIBRARY, describeProblem, tellProblem, findingHistory, openJobFile, parseQuantity, planRepair, readJob, refinePlan, type Dimension, type JobDocument } from '@nelbo/core';
 import { forecastCure, readLogger } from '@nelbo/core/cure';
 import { publicPlan, workOrder, workOrderDrawings, workOrderMarkdown } from '@nelbo/core/papers';
 import { useRepairs } from '@nelbo/core/repairs';
@@ -30,7 +30,7 @@ export async function plannerLane(inputs: number, seed: number): Promise<Lane> {
     await tried(to, () => JSON.stringify(document), () => {
       const { job, problems } = readJob(document);
       const bad = problems.find((p) => p.severity === 'error');
-      if (bad || !job) return `a document of the schema is refused: ${bad?.path} ${bad?.what}`;
+      if (bad || !job) return `a document of the schema is refused: ${bad && describeProblem(bad)}`;
       const result = planRepair(job, LIBRARY, shop, CLOCK);
       if (result.fault) return `fault ${(result.fault as Error).stack?.split('\n').slice(0, 2).join(' ')}`;
       if (!result.plan) return undefined;
@@ -81,8 +81,8 @@ export async function fileLane(inputs: number, seed: number, sound: readonly Job
   for (const text of inputsOf(files, inputs, seed)) {
     await tried(to, () => text, () => {
       const { document, problems } = openJobFile(text);
-      if (document === undefined && !problems.some((p) => p.severity === 'error' && p.what !== '')) return 'neither opened nor refused';
-      return brokenIn(problems.map((p) => `${p.path} ${p.what.replaceAll(/“[^”]*”/g, '')}`).join('\n').replaceAll(/unknown field.*/g, ''));
+      if (document === undefined && !problems.some((p) => p.severity === 'error' && tellProblem(p).what !== '')) return 'neither opened nor refused';
+      return brokenIn(problems.map((p) => `${p.path} ${tellProblem(p).what.replaceAll(/“[^”]*”/g, '')}`).join('\n').replaceAll(/unknown field.*/g, ''));
     });
   }
   return to;

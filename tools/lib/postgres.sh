@@ -63,7 +63,7 @@ cluster_pid() {
   local dir=$1 pid
   pid=$(as_postgres head -n 1 "$dir/postmaster.pid" 2>/dev/null) || return 1
   [[ $pid =~ ^[0-9]+$ ]] && [ -r "/proc/$pid/cmdline" ] || return 1
-  tr '\0' '\n' <"/proc/$pid/cmdline" | grep -qx -- "$dir" || return 1
+  { tr "\0" "\n" <"/proc/$pid/cmdline" | grep -qx -- "$dir"; } 2>/dev/null || return 1
   echo "$pid"
 }
 cluster_port() { as_postgres sed -n 4p "$1/postmaster.pid" 2>/dev/null; }

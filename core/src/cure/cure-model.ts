@@ -1,3 +1,4 @@
+import { problem } from '../trace/problem';
 import { DEFAULTS } from '../materials/defaults';
 import { catalystFraction } from '../materials/catalyst';
 import type { CureSheet, FromSheet, Proportion } from '../materials/product';
@@ -116,30 +117,15 @@ export function checkTemperature(
   const T = temperature.value;
   const { minimumTemperature } = product.cure;
   if (T < minimumTemperature) {
-    ledger.report({
-      severity: 'warning',
-      stage,
-      path: 'conditions.temperature',
-      what: `${T.toFixed(1)} °C is below the minimum of ${product.name}: do not mix`,
-      allowed: `${minimumTemperature} °C and above`,
-      suggestion: 'warm the work and the product, or choose one made for the cold',
-    });
+    ledger.report(problem({ severity: 'warning', stage, path: 'conditions.temperature' }, 'below-minimum', { temperature: T, minimum: minimumTemperature, product: product.name }));
   }
   if (stage === 'mix' && (T < DOUBLING_RANGE[0] || T > DOUBLING_RANGE[1])) {
-    ledger.report({
-      severity: 'warning',
-      stage,
-      path: 'conditions.temperature',
-      what: `cure times at ${T.toFixed(1)} °C are extrapolated beyond the doubling rule`,
-      allowed: `${DOUBLING_RANGE[0]} to ${DOUBLING_RANGE[1]} °C`,
-      suggestion: 'take the times from the data sheet',
-    });
+    ledger.report(problem({ severity: 'warning', stage, path: 'conditions.temperature' }, 'beyond-doubling', { temperature: T, low: DOUBLING_RANGE[0], high: DOUBLING_RANGE[1] }));
   }
 }
 
 /** Reports a thickness in one go that the technician has set above what the product's sheet allows. */
 export function checkGo(ledger: Ledger, stage: 'mix' | 'fair', path: string, name: string, wanted: number, allowed: number): void {
   if (wanted <= allowed * 1.001) return;
-  const mm = (m: number): string => (m * 1000).toFixed(m < 0.01 ? 1 : 0);
-  ledger.report({ severity: 'warning', stage, path, what: `${mm(wanted)} mm of ${name} in one go is more than its sheet allows: it heats itself`, allowed: `up to ${mm(allowed)} mm`, suggestion: 'lay it in several goes; the cure picture shows how hot it gets' });
+  ledger.report(problem({ severity: 'warning', stage, path }, 'go-beyond-sheet', { product: name, wanted, allowed }));
 }

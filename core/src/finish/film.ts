@@ -1,3 +1,4 @@
+import { problem } from '../trace/problem';
 import { areaTime } from '../materials/area-time';
 import { batchCount } from '../materials/batch-count';
 import { DEFAULTS } from '../materials/defaults';
@@ -154,13 +155,12 @@ const waxMass = formula({
 
 /** Films that cannot be worked as planned: too thin to level, or cut through by the paper between coats. */
 function checkFilm(finish: Finish, film: Figure, levelling: Figure, perCoat: number, between: number, ledger: Ledger): void {
-  const um = (m: number): number => Math.round(m * 1e6);
   if (finish.kind === 'gel coat' && film.value < THINNEST_GEL) {
-    ledger.report({ severity: 'warning', stage: 'finish', path: 'coat.film', what: `${um(film.value)} µm of gel coat is too thin to be levelled: ${um(levelling.value)} µm comes off again and the ground shows`, allowed: `at least ${um(THINNEST_GEL)} µm cured`, suggestion: 'another coat, or leave it as the brush left it' });
+    ledger.report(problem({ severity: 'warning', stage: 'finish', path: 'coat.film' }, 'gel-coat-too-thin', { film: film.value, levelling: levelling.value, least: THINNEST_GEL }));
   }
   const scratch = SCRATCH_SHARE[finish.kind] * P_GRAIN[between];
   if (finish.kind === 'paint' && scratch > SCRATCH_LIMIT * perCoat) {
-    ledger.report({ severity: 'warning', stage: 'finish', path: 'coat.film', what: `P${between} between coats scratches ${um(scratch)} µm into a coat of ${um(perCoat)} µm`, allowed: 'a third of the coat', suggestion: 'fewer, fuller coats, or a finer paper between them' });
+    ledger.report(problem({ severity: 'warning', stage: 'finish', path: 'coat.film' }, 'coat-scratched-through', { grit: between, scratch, coat: perCoat }));
   }
 }
 

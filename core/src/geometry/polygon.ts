@@ -1,3 +1,4 @@
+import type { OutlineFault } from '../trace/problem-codes';
 import { area, type Outline, type Point } from './outline';
 import { bounds, merged, toSegment, type Region } from './region';
 
@@ -50,11 +51,11 @@ export function crossing(points: readonly Point[]): readonly [number, number] | 
 }
 
 /** What is wrong with a traced outline, in words. @returns undefined for one that can be planned on */
-export function checkOutline(points: readonly Point[]): { readonly what: string; readonly suggestion: string } | undefined {
-  if (points.length < 3) return { what: `the traced outline has ${points.length} points`, suggestion: 'set at least three, all round the damage' };
+export function checkOutline(points: readonly Point[]): OutlineFault | undefined {
+  if (points.length < 3) return { kind: 'too few points', points: points.length };
   const crossed = crossing(points);
-  if (crossed) return { what: `the traced outline crosses itself between points ${crossed[0] + 1} and ${crossed[1] + 1}`, suggestion: 'move or take out one of those points' };
-  if (area(points) < SMALLEST) return { what: 'the traced outline encloses almost nothing', suggestion: 'check the known length, or trace it anew' };
+  if (crossed) return { kind: 'crosses itself', between: [crossed[0] + 1, crossed[1] + 1] };
+  if (area(points) < SMALLEST) return { kind: 'encloses nothing' };
   return undefined;
 }
 

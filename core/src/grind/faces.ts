@@ -1,8 +1,8 @@
+import { problem } from '../trace/problem';
 import type { Face, TaperSide } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import { formatIn } from '../units/format';
 
 export interface FacesInput {
   /** Laminate that is spliced: of a cored panel, the skin. */
@@ -75,14 +75,13 @@ const finishOnly = formula({
   evaluate: (x: Record<'fairing' | 'finish', number>) => x.fairing + x.finish,
 });
 
-const mm = (f: Figure): string => formatIn(f.value, 'mm', 1).text;
 
 /** Where a double or an inside taper cannot be had, and what to change. @returns undefined where it can */
-function refused(input: FacesInput, through: boolean): { what: string; suggestion: string } | undefined {
+function refused(input: FacesInput, through: boolean): 'dish-with-floor' | 'inside-unreached' | 'skin-from-own-face' | undefined {
   if (input.side === 'outside') return undefined;
-  if (!through) return { what: 'the dish has a floor, so there is nothing to grind from the other face', suggestion: 'leave the taper on the outside, or enter the full depth' };
-  if (input.access === 'one') return { what: 'the inside cannot be reached, so the taper is planned from outside', suggestion: 'open a way in (“Reachable from: both sides”), or keep the taper outside' };
-  if (input.cored && !(input.bothSkins && input.side === 'both')) return { what: 'one skin of a core is spliced from its own face', suggestion: 'leave the taper on the outside' };
+  if (!through) return 'dish-with-floor';
+  if (input.access === 'one') return 'inside-unreached';
+  if (input.cored && !(input.bothSkins && input.side === 'both')) return 'skin-from-own-face';
   return undefined;
 }
 
@@ -94,12 +93,12 @@ export function planFaces(input: FacesInput, ledger: Ledger): Faces {
   const { thickness, gelCoat, wall, fairing, finish } = input;
   const entered = input.depth;
   if (entered !== undefined && entered > wall.value + 1e-6 && !input.cored) {
-    ledger.report({ severity: 'warning', stage: 'survey', path: 'damage.depth', what: `a depth of ${formatIn(entered, 'mm', 1).text} mm is more than the wall of ${mm(wall)} mm; planned as right through`, allowed: `up to ${mm(wall)} mm`, suggestion: 'measure the wall at the broken edge, or leave the depth out' });
+    ledger.report(problem({ severity: 'warning', stage: 'survey', path: 'damage.depth' }, 'depth-beyond-wall', { depth: entered, wall: wall.value }));
   }
   const part = entered !== undefined && entered > 0 && entered < wall.value - 1e-6;
   const through = !part;
   const wrong = refused(input, through);
-  if (wrong) ledger.report({ severity: 'warning', stage: 'grind', path: 'taper.side', ...wrong });
+  if (wrong) ledger.report(problem({ severity: 'warning', stage: 'grind', path: 'taper.side' }, wrong));
   const side = wrong ? 'outside' : input.side;
 
   const limit = (key: string, label: string, Told: Figure): Figure => ledger.compute(key, label, laminateLimit, { Told, gold: gelCoat, fairing, finish });
@@ -108,12 +107,12 @@ export function planFaces(input: FacesInput, ledger: Ledger): Faces {
     const depth = ledger.given('depth', 'depth of the dish', entered, 'm', 'entered', 'depth of the damage');
     const spliced = ledger.compute('part', 'laminate taken away', belowGelCoat, { D: depth, g: gelCoat });
     if (spliced.value === 0) {
-      ledger.report({ severity: 'warning', stage: 'grind', path: 'damage.depth', what: `${mm(depth)} mm ends in the gel coat of ${mm(gelCoat)} mm: no laminate is lost, so there is nothing to laminate`, suggestion: 'open it to a V, fill and finish: name the damage as a gel coat crack or chip' });
+      ledger.report(problem({ severity: 'warning', stage: 'grind', path: 'damage.depth' }, 'only-gel-coat', { depth: depth.value, gelCoat: gelCoat.value }));
     }
     return { side, through, outside: { face: 'outside', depth, upper: limit('upper', upperLabel, spliced) } };
   }
   if (side === 'outside' && input.cored && input.bothSkins) {
-    ledger.report({ severity: 'warning', stage: 'laminate', path: 'taper.side', what: 'the hole goes through both skins; from outside the inner skin is closed by its backing only', suggestion: 'reach the inside and give each skin a dish (“half from each side”), or make the backing as thick as the inner skin' });
+    ledger.report(problem({ severity: 'warning', stage: 'laminate', path: 'taper.side' }, 'both-skins-from-outside'));
   }
   if (side === 'outside') return { side, through, outside: { face: 'outside', depth: wall, upper: limit('upper', upperLabel, thickness) } };
   if (side === 'inside') {

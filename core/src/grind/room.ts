@@ -1,3 +1,4 @@
+import { problem } from '../trace/problem';
 import { clearOf, roomTo, wayLine, type Barrier, type Clear } from '../geometry/obstacle';
 import type { Region } from '../geometry/region';
 import type { Point } from '../geometry/outline';
@@ -6,7 +7,6 @@ import type { Face, Obstacle, ObstacleKind } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import { formatIn } from '../units/format';
 
 /** What kinds of obstacle are like: drawn round or as a line, running on without end, in the way on which face. */
 export const OBSTACLE_KINDS: Readonly<Record<ObstacleKind, { readonly closed: boolean; readonly endless: boolean; readonly faces: readonly Face[]; readonly usual: 'stop' | 'over'; readonly movable: boolean; readonly over: boolean }>> = {
@@ -130,15 +130,16 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
       ways.push({ id: 'stop', name: 'End the taper there', figure: ratioLeft, sound, effect: sound ? `short on that side only, passes: ${shear}` : `short on that side, fails: ${shear}`, changes: [{ path: at, value: 'stop' }] });
     }
     if (!fits && answer === 'stop' && !sound && !input.told) {
-      const best = ways.find((w) => w.sound);
-      ledger.report({
-        severity: 'warning',
-        stage: 'grind',
-        path: at,
-        what: room.value === 0 ? `the damage reaches the ${name}: no taper is left on that side` : `the taper runs into the ${name}: ${formatIn(room.value, 'mm', 0).text} mm of room, ${formatIn(reach.value, 'mm', 0).text} mm wanted; ${ratioLeft.value.toFixed(1)}:1 is left on that side`,
-        allowed: `at least ${formatIn(shearRatio.value * laid.value, 'mm', 0).text} mm by the shear check`,
-        suggestion: best ? `${best.name.charAt(0).toLowerCase()}${best.name.slice(1)}` : 'a surveyor or engineer has to say what carries the load there',
-      });
+      ledger.report(
+        problem({ severity: 'warning', stage: 'grind', path: at }, 'obstacle-in-taper', {
+          name,
+          room: room.value,
+          reach: reach.value,
+          ratioLeft: ratioLeft.value,
+          least: shearRatio.value * laid.value,
+          way: ways.find((w) => w.sound)?.name,
+        }),
+      );
     }
     return [{ index, kind: o.kind, name, answer, room, needed: reach, fits, ratioLeft, ways }];
   });

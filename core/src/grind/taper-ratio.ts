@@ -1,3 +1,4 @@
+import { problem } from '../trace/problem';
 import { DEFAULTS, DUTY_RATIO, type Duty } from '../materials/defaults';
 import type { OldLaminate } from '../materials/product';
 import type { Figure } from '../trace/figure';
@@ -74,14 +75,7 @@ export function planTaperRatio(input: TaperInput, ledger: Ledger): TaperRatio {
         });
   const passesShear = used.value >= byShear.value * (1 - 1e-9);
   if (!passesShear) {
-    ledger.report({
-      severity: 'warning',
-      stage: 'grind',
-      path: 'taper.ratio',
-      what: `a ${used.value}:1 taper fails the shear check`,
-      allowed: `at least ${byShear.value.toFixed(1)}:1 for this laminate and bond`,
-      suggestion: 'leave the ratio out, or choose a stronger bond',
-    });
+    ledger.report(problem({ severity: 'warning', stage: 'grind', path: 'taper.ratio' }, 'taper-fails-shear', { ratio: used.value, least: byShear.value }));
   }
   return { byDuty, byShear, used, passesShear };
 }

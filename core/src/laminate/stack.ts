@@ -1,3 +1,4 @@
+import { problem } from '../trace/problem';
 import type { Cloth, Resin } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
 import type { Way } from '../schema/job';
@@ -93,17 +94,8 @@ export function planStack(input: StackInput, ledger: Ledger): Stack {
   });
   const inBand = best.total >= low - 1e-9;
   if (plies.length === 0 || !inBand) {
-    ledger.report({
-      severity: 'warning',
-      stage: 'laminate',
-      path: 'system.cloth',
-      what:
-        plies.length === 0
-          ? `one ply of ${input.cloth.name} is already thicker than the dish`
-          : `no count of plies lands in the band; the nearest builds ${(best.total * 1000).toFixed(2)} mm`,
-      allowed: `${(low * 1000).toFixed(2)} to ${(high * 1000).toFixed(2)} mm`,
-      suggestion: plies.length === 0 ? 'choose a lighter cloth' : 'choose a lighter cloth, or fill the difference when fairing',
-    });
+    const at = { severity: 'warning', stage: 'laminate', path: 'system.cloth' } as const;
+    ledger.report(plies.length === 0 ? problem(at, 'ply-beyond-dish', { cloth: input.cloth.name, low, high }) : problem(at, 'stack-below-band', { thickness: best.total, low, high }));
   }
   const inputs = Object.fromEntries(plies.map((p, i) => [`t${i + 1}`, p.laid.thickness]));
   return { plies, thickness: ledger.record('thickness', 'thickness of the new laminate', stackThickness, best.total, inputs), inBand };
@@ -144,16 +136,7 @@ export function ownStack(input: OwnStackInput, ledger: Ledger): Stack {
   const [low, high] = [input.band[0].value, input.band[1].value];
   const inBand = total >= low - 1e-9 && total <= high + 1e-9;
   if (!inBand) {
-    const mm = (v: number): string => (v * 1000).toFixed(2);
-    const over = total > high;
-    ledger.report({
-      severity: 'warning',
-      stage: 'laminate',
-      path: 'laminate.plies',
-      what: over ? `the plies build ${mm(total)} mm and would stand ${mm(total - high)} mm proud` : `the plies build ${mm(total)} mm and leave ${mm(low - total)} mm to fill`,
-      allowed: `${mm(low)} to ${mm(high)} mm`,
-      suggestion: over ? 'drop a ply or take a lighter one' : 'add a ply',
-    });
+    ledger.report(problem({ severity: 'warning', stage: 'laminate', path: 'laminate.plies' }, 'stack-off-band', { thickness: total, low, high }));
   }
   const inputs = Object.fromEntries(plies.map((p, i) => [`t${i + 1}`, p.laid.thickness]));
   return { plies, thickness: ledger.record('thickness', 'thickness of the new laminate', stackThickness, total, inputs), inBand };

@@ -1,3 +1,4 @@
+import { problem } from '../trace/problem';
 import type { Library, Product } from '../materials/product';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
@@ -121,14 +122,7 @@ function refuse({ wanted, library, contexts }: MatchInput, { depths, route }: Sp
   // Of several, the one that names most of what was asked for.
   const [rule] = RULES.filter((r) => refuses(r.verdict) && applies(r, facts) && conditionsOf(r).some((c) => asked.some((a) => c.fact in a))).sort((a, b) => Object.keys(b.when).length - Object.keys(a.when).length);
   const names = [...found.values()].slice(0, 3).map(({ chosen }) => depths.flatMap((d, i) => (d.role === route.key || d.role === 'finish' ? (d.products[chosen[i]]?.name ?? []) : [])).join(' · '));
-  ledger.report({
-    severity: 'error',
-    stage: 'system',
-    path: 'system',
-    what: `the chain asked for is refused: ${rule?.reason ?? 'no product of Stores fits, or its link has no place in this repair'}`,
-    allowed: names.join('; '),
-    suggestion: rule?.remedy ?? 'leave a part of the chain out',
-  });
+  ledger.report(problem({ severity: 'error', stage: 'system', path: 'system' }, 'chain-refused', { reason: rule?.reason, remedy: rule?.remedy, others: names }));
   const same = [...found].find(([option]) => depths[0].products[option]?.id === wanted[route.key]);
   return same?.[1] ?? (bestOf(found) as Found);
 }

@@ -1,7 +1,7 @@
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import type { Stage } from '../trace/problem';
+import { problem, type Stage } from '../trace/problem';
 import { TYPICAL_INSTRUMENTS, type Cup, type Instruments, type PumpSet, type Scale, type Syringe } from './instruments';
 import type { Parts } from './parts';
 import { cupError, pumpError, smallestOnScale, syringeError } from './smallest-batch';
@@ -187,13 +187,13 @@ export function smallestBatch(ledger: Ledger, id: string, parts: Parts, bench: B
 export function checkMeasures(ledger: Ledger, stage: Stage, parts: Parts, measures: readonly Measure[], smallest?: Figure): void {
   if (measures.some((m) => m.meets)) return;
   const closest = measures[0];
-  const remedy = parts.kind === 'peroxide' ? 'use a finer scale or a syringe, or count the drops of a bottle that you have counted' : 'use a finer scale or a syringe';
-  ledger.report({
-    severity: 'warning',
-    stage,
-    path: 'instruments.scales',
-    what: closest ? `the smallest cup is too small for the ${closest.instrument}: its ratio may be ${Math.ceil(closest.error.value * 100)} % out` : 'nothing on the bench can measure the smallest cup out',
-    allowed: `within ${toleranceOf(parts) * 100} %`,
-    suggestion: smallest ? `${remedy}, or mix at least ${(smallest.value * 1000).toFixed(smallest.value < 0.01 ? 1 : 0)} g and leave the rest` : remedy,
-  });
+  ledger.report(
+    problem({ severity: 'warning', stage, path: 'instruments.scales' }, 'cup-too-small', {
+      peroxide: parts.kind === 'peroxide',
+      instrument: closest?.instrument,
+      error: closest?.error.value,
+      tolerance: toleranceOf(parts),
+      least: smallest?.value,
+    }),
+  );
 }

@@ -1,3 +1,4 @@
+import { problem } from '../trace/problem';
 import { proportion, type Parts } from '../materials/parts';
 import type { Resin } from '../materials/product';
 import type { Figure } from '../trace/figure';
@@ -121,14 +122,7 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
 
   const split = [...new Set(drafts.filter((d) => d.share).map((d) => d.plies[0].lay))];
   if (split.length > 0) {
-    ledger.report({
-      severity: 'warning',
-      stage: 'mix',
-      path: 'system.resin',
-      what: `${split.length === 1 ? `ply ${split[0]}` : `${split.length} plies, from ply ${split[0]} to ply ${split[split.length - 1]},`} cannot be wetted out from one pot${split.length === 1 ? '' : ' each'}`,
-      allowed: `${(usableTime.value / 60).toFixed(0)} min and ${(resin.maximumPot * 1000).toFixed(0)} g per batch`,
-      suggestion: 'mix the batches one after another as planned, take a second pair of hands, or choose a slower resin',
-    });
+    ledger.report(problem({ severity: 'warning', stage: 'mix', path: 'system.resin' }, 'ply-beyond-pot', { plies: split, time: usableTime.value, mass: resin.maximumPot }));
   }
 
   const total = ledger.compute('total', 'resin mixed, with waste', withWaste, { plies: pliesResin, ground, waste: input.waste });

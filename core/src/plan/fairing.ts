@@ -1,3 +1,4 @@
+import { problem } from '../trace/problem';
 import { BLOCKS, chooseBlock, longestRigid, type Block } from '../fair/block';
 import { fairnessOf, levelled, type Fairness } from '../fair/fairness';
 import { planFiller, type FillerInput, type FillerResult } from '../fair/filler';
@@ -128,7 +129,7 @@ export function planSurface({ fairing, grade }: SurfaceInput, ledger: Ledger): S
   if (!newest) return head;
   const map = maps.at(-1);
   if (!map) {
-    ledger.report({ severity: 'warning', stage: 'fair', path: `fairing.rounds.${rounds.length - 1}.readings`, what: `${newest.readings.length} gaps enclose no area`, allowed: 'at least 4 gaps on two or more lines', suggestion: 'read another line above or below; until then the filler is planned from the laminate' });
+    ledger.report(problem({ severity: 'warning', stage: 'fair', path: `fairing.rounds.${rounds.length - 1}.readings` }, 'gaps-without-area', { count: newest.readings.length }));
     return head;
   }
   const count = ledger.given('gaps', 'gaps read', newest.readings.length, 'count', 'measured', `read ${newest.at.slice(0, 10)}${newest.who ? ` by ${newest.who}` : ''}`);
@@ -137,7 +138,7 @@ export function planSurface({ fairing, grade }: SurfaceInput, ledger: Ledger): S
   const highest = found('highest', 'highest high', 'h = max(z − curve) − target', map.highest, 'm');
   const fill = found('fill', 'filler up to the target', 'V = ∫ max(0, target − z) dA', map.fill, 'm³');
   const cut = found('cut', 'to cut off above it', 'V = ∫ max(0, z − target) dA', map.cut, 'm³');
-  if (map.highs.length > 0) ledger.report({ severity: 'warning', stage: 'fair', path: 'fairing.rounds', what: `${map.highs.length === 1 ? 'a high stands' : `${map.highs.length} highs stand`} up to ${(map.highest * 1000).toFixed(1)} mm proud`, suggestion: 'cut the highs first: filler round a high is filler over everything' });
+  if (map.highs.length > 0) ledger.report(problem({ severity: 'warning', stage: 'fair', path: 'fairing.rounds' }, 'highs-stand', { count: map.highs.length, highest: map.highest }));
   const radius = Number.isFinite(map.curve.radius) ? found('radius', 'radius of the hull along it', 'r = 1/|z″| of the fitted curve', map.curve.radius, 'm') : undefined;
   return {
     ...head,
@@ -226,7 +227,7 @@ function guardOldCoat({ oldCoat, surface }: FairingInput, sanding: SandingPlan, 
   if (!surface.covered || !first || oldCoat.value <= 0) return;
   const scratch = SCRATCH_SHARE['gel coat'] * first.grain;
   if (scratch > SCRATCH_LIMIT * oldCoat.value) {
-    ledger.report({ severity: 'warning', stage: 'fair', path: 'hull.gelCoat', what: `${first.grit} scratches ${Math.round(scratch * 1e6)} µm into the old coat of ${Math.round(oldCoat.value * 1e6)} µm round the repair`, allowed: 'a third of the coat', suggestion: 'tape the old coat off where the filler ends, or go over the edge with a finer paper' });
+    ledger.report(problem({ severity: 'warning', stage: 'fair', path: 'hull.gelCoat' }, 'scratches-old-coat', { paper: first.grit, scratch, coat: oldCoat.value }));
   }
 }
 

@@ -1,3 +1,4 @@
+import { tellProblem } from '../tell/tell-problem';
 import { linkOf } from '../match/chain';
 import { conditionsOf } from '../match/rule';
 import type { Filler, Library } from '../materials/product';
@@ -35,7 +36,7 @@ export function fillerChoices(job: Job, library: Library, shop: Shop, clock: Clo
     const taken = chain && linkOf(chain, 'fill')?.id === filler.id && chain.resin?.id === own?.resin?.id && chain.finish?.id === own?.finish?.id;
     const head = { filler, system, chosen: filler.id === own?.filler?.id, perGo: filler.maximumPerGo };
     if (!taken || !plan?.fair) {
-      const refused = problems.filter((p) => p.path === 'system.filler' || p.path.startsWith('system')).map((p) => p.what);
+      const refused = problems.filter((p) => p.path === 'system.filler' || p.path.startsWith('system')).map((p) => tellProblem(p).what);
       return { ...head, allowed: false, reasons: refused.length > 0 ? refused.slice(0, 2) : ['no sound chain holds with it on this job'] };
     }
     const stage = plan.timeline?.stages.find((s) => s.stage === 'fair');

@@ -1,3 +1,4 @@
+import { problemAt, type Told } from '../trace/problem';
 import { checkedItems, checksFor, type Checked } from '../finish/check';
 import { planFilm, type FilmInput, type FilmResult } from '../finish/film';
 import { COARSEST } from '../materials/abrasives';
@@ -26,14 +27,14 @@ export interface FinishResult extends FilmResult {
 
 /** Weather that spoils a coat: dew, sun that skins it, wind that brings dust and carries spray. */
 function checkWeather({ film, humidity, weather }: FinishInput, dew: Figure, ledger: Ledger): void {
-  const warn = (path: string, what: string, suggestion: string, allowed?: string): void => ledger.report({ severity: 'warning', stage: 'finish', path, what, suggestion, ...(allowed ? { allowed } : {}) });
+  const warn = (path: string, ...told: Told): void => ledger.report(problemAt({ severity: 'warning', stage: 'finish', path }, told));
   if (film.temperature.value - dew.value < DEFAULTS.dewMargin) {
-    warn('conditions.humidity', `the surface is less than ${DEFAULTS.dewMargin} °C above the dew point of ${dew.value.toFixed(1)} °C`, 'warm the work or wait for drier air', `at least ${DEFAULTS.dewMargin} °C above`);
+    warn('conditions.humidity', 'dew-on-surface', { dewPoint: dew.value, margin: DEFAULTS.dewMargin });
   }
-  if (humidity.value > 0.85) warn('conditions.humidity', `${Math.round(humidity.value * 100)} % humidity dulls a coat and keeps solvent in it`, 'wait for drier air, or warm the tent', 'up to 85 %');
-  if (weather.sun === 'yes') warn('conditions.sun', 'in the sun a coat skins before it has flowed: lap marks, pinholes', 'shade the work, small sections, a wet edge kept');
-  if (weather.wind === 'wind') warn('coat.wind', 'the wind lifts dust into the wet coat', film.method === 'spray' ? 'no spraying in this wind: overspray carries to the neighbours; tent it or roll' : 'wet the ground, screens to windward, or wait for the calm of the morning');
-  else if (film.method === 'spray' && weather.wind === 'breeze') warn('coat.wind', 'overspray drifts in a light wind', 'curtains all round, cover the neighbours, or roll');
+  if (humidity.value > 0.85) warn('conditions.humidity', 'damp-dulls', { humidity: humidity.value });
+  if (weather.sun === 'yes') warn('conditions.sun', 'sun-on-wet-coat');
+  if (weather.wind === 'wind') warn('coat.wind', 'wind-on-coat', { sprayed: film.method === 'spray' });
+  else if (film.method === 'spray' && weather.wind === 'breeze') warn('coat.wind', 'overspray-drifts');
 }
 
 /** A papers-to-polish plan of a gel coat starts no coarser than its film allows; a paint is left as it flows. */

@@ -1,3 +1,4 @@
+import { problemAt, type Told } from '../trace/problem';
 import { DEFAULTS, type Duty } from '../materials/defaults';
 import { find } from '../materials/library';
 import type { Library, OldLaminate } from '../materials/product';
@@ -5,8 +6,6 @@ import type { Job, LayOrder, TaperSide } from '../schema/job';
 import type { Figure, Origin } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import { formatIn } from '../units/format';
-import type { UnitSymbol } from '../units/units';
 import type { Shop } from './shop';
 
 /** The facts that the stages share, with defaults filled in and marked as such. */
@@ -54,8 +53,7 @@ const wallFormula = formula({
  * @param cored whether that laminate is the skin of a core
  */
 export function resolveInputs(job: Job, shop: Shop, library: Library, laminated: boolean, cored: boolean, ledger: Ledger): Inputs {
-  const assumed = (path: string, what: string, suggestion: string): void =>
-    ledger.report({ severity: 'assumed', path, what, suggestion });
+  const assumed = (path: string, ...told: Told): void => ledger.report(problemAt({ severity: 'assumed', path }, told));
   const pick = (
     key: string,
     label: string,
@@ -66,10 +64,6 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
     entered === undefined
       ? ledger.given(key, label, fallback.value, unit, fallback.origin, fallback.source)
       : ledger.given(key, label, entered, unit, 'entered', 'entered for this job');
-  const say = (value: number, unit: UnitSymbol): string => {
-    const f = formatIn(value, unit, 1);
-    return `${f.text} ${f.unit}`;
-  };
 
   const thickness = pick('thickness', cored ? 'old skin' : 'old laminate', 'm', job.hull.thickness, {
     value: cored ? DEFAULTS.skinThickness : DEFAULTS.laminateThickness,
@@ -77,7 +71,7 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
     source: cored ? 'typical outer skin of a small cored craft; measure at the broken edge' : 'typical topside of a small moulded craft; measure at the broken edge',
   });
   if (laminated && job.hull.thickness === undefined) {
-    assumed('hull.thickness', `${cored ? 'skin' : 'laminate'} thickness not known, taken as ${say(thickness.value, 'mm')}`, 'measure it at the broken edge');
+    assumed('hull.thickness', 'skin-assumed', { cored, thickness: thickness.value });
   }
   const gelCoat = pick('gelCoat', 'old gel coat', 'm', job.hull.gelCoat, {
     value: DEFAULTS.gelCoatThickness,
@@ -85,13 +79,13 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
     source: 'typical moulded gel coat, 0.5–0.75 mm',
   });
   if (laminated && job.hull.gelCoat === undefined) {
-    assumed('hull.gelCoat', `gel coat not measured, taken as ${say(gelCoat.value, 'mm')}`, 'measure it at the broken edge');
+    assumed('hull.gelCoat', 'gel-coat-assumed', { thickness: gelCoat.value });
   }
   const core = cored ? pick('core', 'old core', 'm', job.hull.coreThickness, { value: DEFAULTS.coreThickness, origin: 'assumed', source: 'typical core of a small craft; measure at the opened edge' }) : undefined;
-  if (cored && job.hull.coreThickness === undefined) assumed('hull.coreThickness', `core not measured, taken as ${say(DEFAULTS.coreThickness, 'mm')}`, 'measure it at the opened edge');
+  if (cored && job.hull.coreThickness === undefined) assumed('hull.coreThickness', 'core-assumed', { thickness: DEFAULTS.coreThickness });
   const oldLaminate = find(library.oldLaminates, job.hull.laminate ?? usualLaminate(job)) ?? library.oldLaminates[0];
   if (laminated && job.hull.laminate === undefined) {
-    assumed('hull.laminate', `old laminate not named, taken as ${oldLaminate.name}`, 'look at the broken edge: mat, woven or stitched');
+    assumed('hull.laminate', 'laminate-assumed', { name: oldLaminate.name });
   }
   const conditions = job.conditions ?? {};
   const fromShop = (value: number | undefined, fallback: number): { value: number; origin: Origin; source: string } =>
@@ -101,10 +95,10 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
   const temperature = pick('temperature', 'temperature at the work', '°C', conditions.temperature, fromShop(shop.temperature, DEFAULTS.shopTemperature));
   const humidity = pick('humidity', 'relative humidity', 'fraction', conditions.humidity, fromShop(shop.humidity, DEFAULTS.shopHumidity));
   if (temperature.origin === 'assumed') {
-    assumed('conditions.temperature', `temperature not known, taken as ${say(temperature.value, '°C')}`, 'read a thermometer at the work');
+    assumed('conditions.temperature', 'temperature-assumed', { temperature: temperature.value });
   }
-  if (job.access === undefined) assumed('access', 'taken as reachable from one side only', 'look whether the inside can be reached');
-  if (job.duty === undefined) assumed('duty', 'duty taken as general', 'say what the repair must carry');
+  if (job.access === undefined) assumed('access', 'access-assumed');
+  if (job.duty === undefined) assumed('duty', 'duty-assumed');
 
   const access = job.access ?? 'one';
   const usual = { origin: 'assumed', source: 'usual for hand work' } as const;

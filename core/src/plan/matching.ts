@@ -1,3 +1,4 @@
+import { problem } from '../trace/problem';
 import type { JobFacts } from '../match/facts';
 import { contextOf } from '../match/facts';
 import type { Preset, Priorities, Weights } from '../match/priorities';
@@ -105,7 +106,7 @@ export function planSystem(input: MatchingInput, ledger: Ledger): SystemPlan | u
   const several = substrates.length > 1;
   const perCandidate = several ? substrates.map((s, i): CandidateMatch => ({ substrate: s, route: routes[i], best: routes[i] && alone({ ...common, route: routes[i], contexts: [contextOf(s, input.facts)] }, s, ledger) })) : [];
   if (route === undefined) {
-    if (!several) ledger.report({ severity: 'error', stage: 'system', path: 'damage.kind', what: 'this damage does not occur on this kind of hull', suggestion: 'check what the hull is made of, or name the damage anew' });
+    if (!several) ledger.report(problem({ severity: 'error', stage: 'system', path: 'damage.kind' }, 'damage-elsewhere'));
     return undefined;
   }
   const alike = routes.every((r) => r === route);
@@ -115,8 +116,8 @@ export function planSystem(input: MatchingInput, ledger: Ledger): SystemPlan | u
   if (!result.chosen) {
     ledger.report(
       several
-        ? { severity: 'error', stage: 'system', path: 'hull.material', what: 'no repair holds on every hull that this may be', suggestion: 'do the next test of the guide, or name the hull' }
-        : { severity: 'error', stage: 'system', path: 'system', what: 'every chain is refused on this hull', suggestion: 'read the rules that refused them below' },
+        ? problem({ severity: 'error', stage: 'system', path: 'hull.material' }, 'no-chain-for-all')
+        : problem({ severity: 'error', stage: 'system', path: 'system' }, 'every-chain-refused'),
     );
   }
   return { ...result, substrates, perCandidate, dressOnly: DRESS_ONLY[damage] };
@@ -125,7 +126,7 @@ export function planSystem(input: MatchingInput, ledger: Ledger): SystemPlan | u
 /** Warns where a repair is larger than its method is meant for. */
 export function checkSize({ route, length }: { readonly route: Route; readonly length: number }, ledger: Ledger): void {
   if (length > route.upTo) {
-    ledger.report({ severity: 'warning', stage: 'system', path: 'damage.size', what: `larger than this way of repairing is meant for: ${route.escalate}`, allowed: `up to ${route.upTo >= 1 ? `${route.upTo} m` : `${route.upTo * 1000} mm`}`, suggestion: 'stop and involve a licensed or class-approved person' });
+    ledger.report(problem({ severity: 'warning', stage: 'system', path: 'damage.size' }, 'beyond-method', { escalate: route.escalate, upTo: route.upTo }));
   }
 }
 

@@ -142,13 +142,13 @@ const wantedOf = (repair: RepairPlan, finish: FinishPlan | undefined, system: Sy
 /** The kind's own tasks, its papers, then the coats: a face is sanded before it is coated. */
 function draftsOf({ own, after, later, sanding, finish, system, facts, masking }: { readonly own: readonly DraftTask[]; readonly after: readonly DraftTask[]; readonly later: readonly DraftTask[]; readonly sanding: Partial<Record<Stage, readonly SandingStep[]>>; readonly finish?: FinishPlan; readonly system: SystemPlan; readonly facts: TaskFacts; readonly masking?: NonNullable<RepairPlan['coat']>['masking'] }, ledger: Ledger): readonly DraftTask[] {
   return [
-    { id: 'survey', stage: 'survey', label: 'survey and tap', kind: 'work', duration: handsOn(ledger, 'survey', 'survey and tap', RATES.surveyAndTap) },
+    { id: 'survey', stage: 'survey', label: 'survey and tap', kind: 'work', alone: true, duration: handsOn(ledger, 'survey', 'survey and tap', RATES.surveyAndTap) },
     ...own,
     ...paperTasks(sanding, 'grind'),
     ...paperTasks(sanding, 'fair'),
     ...paperTasks(sanding, 'finish'),
     ...after,
-    ...(finish && masking ? finishTasks({ finish, chain: system.chosen?.chain, job: facts, masking, moved: [] }, ledger).map((t): DraftTask => (t.kind === 'work' && !/^mix/.test(t.id) ? { ...t, shared: true } : t)) : []),
+    ...(finish && masking ? finishTasks({ finish, chain: system.chosen?.chain, job: facts, masking, moved: [] }, ledger).map((t): DraftTask => (t.kind === 'work' && !t.alone ? { ...t, shared: true } : t)) : []),
     ...later,
   ];
 }

@@ -6,7 +6,7 @@ import type { Job } from '../schema/job';
 import { regionOf, planExtent } from '../survey/extent';
 import { identify } from '../survey/identify';
 import { mapReadings } from '../survey/readings';
-import { STAGES, type Problem, type Stage } from '../trace/problem';
+import { problem, STAGES, type Problem, type Stage } from '../trace/problem';
 import { answerOf, OBSTACLE_KINDS, type RoomCheck } from '../grind/room';
 import type { Obstacle } from '../schema/job';
 import { resolveInputs } from './inputs';
@@ -53,12 +53,7 @@ export function createPlanner(): Planner {
   };
 }
 
-const UNFORESEEN: Problem = {
-  severity: 'error',
-  path: '(job)',
-  what: 'this job could not be worked out: something in it was not foreseen',
-  suggestion: 'take back the last entry; all that was entered is kept. Please send the job file to whoever looks after Nelbo',
-};
+const UNFORESEEN = problem({ severity: 'error', path: '(job)' }, 'job-not-foreseen');
 
 function planWith(memo: StageMemo, job: Job, library: Library, shop: Shop, clock: Clock): PlanResult {
   memo.begin();
@@ -71,14 +66,14 @@ function planWith(memo: StageMemo, job: Job, library: Library, shop: Shop, clock
 /** What no default can stand for. */
 function missing(job: Job): Problem[] {
   const problems: Problem[] = [];
-  const need = (ok: boolean, path: string, what: string, suggestion: string, allowed?: string): void => {
-    if (!ok) problems.push({ severity: 'error', path, what, suggestion, allowed });
+  const need = (ok: boolean, path: string, of: 'hull' | 'damage' | 'size', choices: readonly string[]): void => {
+    if (!ok) problems.push(problem({ severity: 'error', path }, 'needed', { of, choices }));
   };
   const tested = (job.hull.evidence?.length ?? 0) > 0;
-  need(job.hull.material !== undefined || tested, 'hull.material', 'Hull is missing', 'say what the hull is made of, or do a test of the guide', SUBSTRATES.map((s) => s.id).join(', '));
-  need(job.damage.kind !== undefined, 'damage.kind', 'Damage is missing', 'say what is broken', Object.keys(DAMAGE_KINDS).join(', '));
+  need(job.hull.material !== undefined || tested, 'hull.material', 'hull', SUBSTRATES.map((s) => s.id));
+  need(job.damage.kind !== undefined, 'damage.kind', 'damage', Object.keys(DAMAGE_KINDS));
   const sized = job.damage.size !== undefined || (job.damage.findings?.length ?? 0) > 0;
-  need(sized, 'damage.size', 'Size of the damage is missing', 'give its length and width, such as "95 mm" and "60 mm"', '2 to 3000 mm');
+  need(sized, 'damage.size', 'size', []);
   return problems;
 }
 
@@ -105,11 +100,11 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const { shape, size, findings = [], readings = [], meter } = job.damage;
   const survey = memo.run('survey', { kind, shape, size, findings }, (i, ledger) => {
     if (i.size && i.findings.length === 0) {
-      ledger.report({ severity: 'assumed', stage: 'survey', path: 'damage.size', what: 'size taken as the true extent', suggestion: 'enter a finding with the way it was found' });
+      ledger.report(problem({ severity: 'assumed', stage: 'survey', path: 'damage.size' }, 'size-as-extent'));
     }
     const result = planExtent(i, ledger);
     if (result && !result.measured) {
-      ledger.report({ severity: 'assumed', stage: 'survey', path: 'damage.findings', what: 'planned on a first look grown by the usual range', suggestion: 'grind or tap to the sound edge and enter the true extent' });
+      ledger.report(problem({ severity: 'assumed', stage: 'survey', path: 'damage.findings' }, 'first-look'));
     }
     return result;
   });

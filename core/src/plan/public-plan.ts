@@ -1,3 +1,4 @@
+import { tellMilestone } from '../tell/milestones';
 import type { CureForecast } from './forecast/types';
 import type { Plan } from './plan';
 
@@ -22,7 +23,7 @@ function publicCure({ air, cases, pots }: CureForecast): unknown {
       ...c,
       laid: instant(laid),
       ...(peakAt === undefined ? {} : { peakAt: instant(peakAt) }),
-      milestones: milestones.map((m) => ({ ...m, at: instant(m.at), span: m.span.map(instant) })),
+      milestones: milestones.map(({ meaning, ...m }) => ({ ...m, label: tellMilestone(meaning), at: instant(m.at), span: m.span.map(instant) })),
       ...(series ? { series: { ...series, t: series.t.map(instant) } } : {}),
     })),
   };

@@ -1,3 +1,4 @@
+import { problem } from '../trace/problem';
 import { chainTime, gritSequence, type GritAnswer, type GritStep } from '../fair/grit-sequence';
 import type { Paper, SandingTool } from '../materials/abrasives';
 import { P_GRAIN } from '../materials/grits';
@@ -95,8 +96,8 @@ function figuresOf(q: SandingQuestion, steps: readonly GritStep[], ledger: Ledge
 
 /** What keeps a row of papers from being what was asked, told once. */
 function tell(q: SandingQuestion, answer: GritAnswer, ledger: Ledger): void {
-  if (answer.short) ledger.report({ severity: 'warning', stage: q.stage, path: 'papers', what: `the finest paper on the shelf is ${answer.short.name}; the next layer wants P${q.end}`, suggestion: `put P${q.end} on the shelf, or choose another end` });
-  else if (answer.steps.length === 0) ledger.report({ severity: 'warning', stage: q.stage, path: 'papers', what: 'no paper on the shelf suits this step', suggestion: `put P${q.end} and one or two coarser papers on the shelf` });
+  if (answer.short) ledger.report(problem({ severity: 'warning', stage: q.stage, path: 'papers' }, 'shelf-too-coarse', { finest: answer.short.name, wanted: q.end }));
+  else if (answer.steps.length === 0) ledger.report(problem({ severity: 'warning', stage: q.stage, path: 'papers' }, 'shelf-without-paper', { wanted: q.end }));
 }
 
 /** A grit sequence with every step traced, and what the usual papers would cost instead. */

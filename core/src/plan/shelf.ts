@@ -1,3 +1,4 @@
+import { problem } from '../trace/problem';
 import { papersOf, type AbradedMaterial, type Paper } from '../materials/abrasives';
 import { P_GRAIN, readGrit, readGrits, type ReadGrit } from '../materials/grits';
 import type { Library } from '../materials/product';
@@ -29,7 +30,7 @@ export function gritOf(text: string | undefined, path: string, stage: 'fair' | '
   if (!text?.trim()) return undefined;
   const read: ReadGrit = readGrit(text);
   if (!read.ok) {
-    ledger.report({ severity: 'warning', stage, path, what: read.what, suggestion: `${read.suggestion}; until then the usual one stands` });
+    ledger.report(problem({ severity: 'warning', stage, path }, 'grit-unread', { what: read.what, suggestion: read.suggestion }));
     return undefined;
   }
   const { grain } = read.grit;
@@ -40,7 +41,7 @@ export function gritOf(text: string | undefined, path: string, stage: 'fair' | '
 export function habitOf(shop: Pick<Shop, 'habit'>, ledger: Ledger): { readonly name: string; readonly grain: number }[] | undefined {
   if (!shop.habit?.trim()) return undefined;
   const { grits, wrong } = readGrits(shop.habit);
-  for (const w of wrong) ledger.report({ severity: 'warning', stage: 'fair', path: 'habit', what: `in the usual papers, ${w.what}`, suggestion: w.suggestion });
+  for (const w of wrong) ledger.report(problem({ severity: 'warning', stage: 'fair', path: 'habit' }, 'habit-unread', w));
   return grits.map((g) => ({ name: `${g.scale} ${g.grade}`, grain: g.grain }));
 }
 

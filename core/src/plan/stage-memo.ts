@@ -1,5 +1,4 @@
-import type { Problem } from '../trace/problem';
-import type { Stage } from '../trace/problem';
+import { problem, type Problem, type Stage } from '../trace/problem';
 import type { Trace, TraceEntry } from '../trace/figure';
 import { Ledger, NotFinite } from '../trace/ledger';
 import { sameData } from '../schema/same-data';
@@ -73,11 +72,8 @@ function attempt(stage: string, work: (ledger: Ledger) => unknown): Omit<Kept, '
     return { output, entries: ledger.entries, problems: ledger.problems };
   } catch (e) {
     const at = { severity: 'error', path: stage, stage: stage as Stage } as const;
-    const problem: Problem =
-      e instanceof NotFinite
-        ? { ...at, what: `${e.label} cannot be worked out from these figures`, suggestion: 'check the sizes and thicknesses of the job' }
-        : { ...at, what: 'this could not be worked out: something in the job was not foreseen', suggestion: 'take back the last entry; all that was entered is kept' };
+    const told = e instanceof NotFinite ? problem(at, 'not-finite', { label: e.label }) : problem(at, 'stage-not-foreseen');
     // The other stages go on: what can be planned still is.
-    return { output: undefined, entries: [], problems: [...ledger.problems, problem], ...(e instanceof NotFinite ? {} : { fault: e }) };
+    return { output: undefined, entries: [], problems: [...ledger.problems, told], ...(e instanceof NotFinite ? {} : { fault: e }) };
   }
 }

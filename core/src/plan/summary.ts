@@ -7,7 +7,7 @@ import type { SurveyResult } from '../survey/extent';
 import { figure, figureIn, plainText, said, saidWords, sizeOf, type Reader, type Said } from './say';
 
 /** When the last plies can be sanded along the course of the air, where a forecast says. */
-export const sandFigure = ({ cure }: Plan): Figure | undefined => cure?.cases.filter((c) => c.stage === 'mix' && c.id.startsWith('mix.')).at(-1)?.milestones.find((m) => m.id === 'sand')?.after;
+export const sandFigure = ({ cure }: Plan): Figure | undefined => cure?.cases.filter((c) => c.of === 'laminate').at(-1)?.milestones.find((m) => m.id === 'sand')?.after;
 
 const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 

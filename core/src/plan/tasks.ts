@@ -34,18 +34,15 @@ const zero = (ledger: Ledger, id: string, label: string): Figure => ledger.given
 /** Every task of the job in order, as far as the plan goes. */
 export function draftTasks(parts: Parts, ledger: Ledger, more: readonly DraftTask[] = []): readonly DraftTask[] {
   const tasks: readonly DraftTask[] = [
-    { id: 'survey', stage: 'survey', label: 'survey and tap', kind: 'work', duration: handsOn(ledger, 'survey', 'survey and tap', RATES.surveyAndTap) },
+    { id: 'survey', stage: 'survey', label: 'survey and tap', kind: 'work', alone: true, duration: handsOn(ledger, 'survey', 'survey and tap', RATES.surveyAndTap) },
     ...grindTasks(parts, ledger),
     ...laminateTasks(parts, ledger),
     ...fairTasks(parts, ledger),
     ...more,
     ...(parts.finish && parts.grind ? finishTasks({ finish: parts.finish, chain: parts.system?.chosen?.chain, job: parts.job, masking: parts.grind.maskingLength, moved: movedBack(parts.grind) }, ledger) : []),
   ];
-  return tasks.map((t) => (t.kind === 'work' && !ALONE.test(t.id) ? { ...t, shared: true } : t));
+  return tasks.map((t) => (t.kind === 'work' && !t.alone ? { ...t, shared: true } : t));
 }
-
-/** One person surveys, and one mixes a pot. */
-const ALONE = /^(survey|mix)/;
 
 function grindTasks({ grind, laminate, coring, solventWipe, job }: Parts, ledger: Ledger): DraftTask[] {
   if (!grind || !laminate) return [];
@@ -96,7 +93,7 @@ function backingTasks(parts: Parts, ledger: Ledger): DraftTask[] {
   return [
     ...formerTasks(parts, ledger),
     work('fitBacking', 'cut the backing, fit it through the hole, abrade the inside face round it', handsOn(ledger, 'fitBacking', 'fit the backing', RATES.formerFixed)),
-    { ...work('mixBacking', 'mix the bedding for the backing', handsOn(ledger, 'mixBacking', 'mix the bedding', RATES.mixBatch)), withNext: true },
+    { ...work('mixBacking', 'mix the bedding for the backing', handsOn(ledger, 'mixBacking', 'mix the bedding', RATES.mixBatch)), withNext: true, alone: true },
     work('backing', label, handsOn(ledger, 'backing', 'bond the backing inside', RATES.spreadFixed, [perM2(RATES.spreadPerM2, grind.backingArea)])),
     { id: 'backingCure', stage: 'laminate', label: 'backing holds', kind: 'wait', duration: mix.milestones.windowOpens ?? mix.milestones.sand, cures: { of: 'bedding', until: mix.milestones.windowOpens ? 'opens' : 'sand', number: 1 } },
   ];
@@ -107,7 +104,7 @@ function coringTasks({ coring, mix }: Parts, ledger: Ledger): DraftTask[] {
   const work = (id: string, label: string, duration: Figure): DraftTask => ({ id, stage: 'laminate', label, kind: 'work', duration });
   return [
     work('coreFit', 'cut the new core, dry-fit it flush with the old', handsOn(ledger, 'coreFit', 'fit the core', RATES.cutPatternSet, [perM2(RATES.coreFitPerM2, coring.area)])),
-    { ...work('mixCore', 'mix priming resin and thickened bedding', handsOn(ledger, 'mixCore', 'mix the bedding', 2 * RATES.mixBatch)), withNext: true },
+    { ...work('mixCore', 'mix priming resin and thickened bedding', handsOn(ledger, 'mixCore', 'mix the bedding', 2 * RATES.mixBatch)), withNext: true, alone: true },
     work('core', 'prime core and inner skin, bed the core, weight it, clear the squeeze-out', handsOn(ledger, 'core', 'bed the core', RATES.spreadFixed, [perM2(RATES.spreadPerM2, coring.bondArea)])),
     { id: 'coreCure', stage: 'laminate', label: 'bedding sets until it can be sanded', kind: 'wait', duration: mix.milestones.sand },
   ];
@@ -175,7 +172,7 @@ function laminateTasks(parts: Parts, ledger: Ledger): DraftTask[] {
     const plies = batch.plies.length === 1 ? `ply ${batch.plies[0]}` : `plies ${batch.plies[0]}–${batch.plies.at(-1)}`;
     const part = batch.share ? `, part ${batch.share.index} of ${batch.share.of}` : '';
     tasks.push(
-      { id: `mix.${batch.number}`, stage: 'laminate', label: `mix batch ${batch.number}`, kind: 'work', withNext: true, duration: handsOn(ledger, `mix.${batch.number}`, `mix batch ${batch.number}`, RATES.mixBatch) },
+      { id: `mix.${batch.number}`, stage: 'laminate', label: `mix batch ${batch.number}`, kind: 'work', withNext: true, alone: true, duration: handsOn(ledger, `mix.${batch.number}`, `mix batch ${batch.number}`, RATES.mixBatch) },
       { id: `lay.${batch.number}`, stage: 'laminate', label: `lay ${plies}${part}`, kind: 'work', duration: labourOf(batch, parts.hands, ledger), plies: batch.plies },
     );
   }
@@ -207,7 +204,7 @@ function fairTasks({ fair, grind, system }: Parts, ledger: Ledger): DraftTask[] 
   for (let go = 1; go <= fair.goes.value; go += 1) {
     const round = Math.max(1, go - fair.coats.value + 1);
     tasks.push(
-      { ...work(`mixFiller.${go}`, 'mix filler', handsOn(ledger, `mixFiller.${go}`, 'mix filler', 0, [each])), withNext: true },
+      { ...work(`mixFiller.${go}`, 'mix filler', handsOn(ledger, `mixFiller.${go}`, 'mix filler', 0, [each])), withNext: true, alone: true },
       work(`spread.${go}`, round > 1 ? `fill the lows, round ${round}` : 'spread filler', handsOn(ledger, `spread.${go}`, 'spread filler', RATES.spreadFixed, [perM2(RATES.spreadPerM2, fair.spreadArea)])),
       { id: `fillerCure.${go}`, stage: 'fair', label: 'filler cures until it can be sanded', kind: 'wait', duration: fair.milestones.sand, cures: { of: 'filler', until: 'sand', number: go } },
     );
@@ -241,7 +238,7 @@ export function finishTasks({ finish, chain, job, masking, moved }: FinishWork, 
   const name = gel ? 'gel coat' : 'paint';
   const tasks: DraftTask[] = [];
   const work = (id: string, label: string, duration: Figure, withNext = false): void => {
-    tasks.push({ id, stage: 'finish', label, kind: 'work', duration, ...(withNext ? { withNext } : {}) });
+    tasks.push({ id, stage: 'finish', label, kind: 'work', duration, ...(withNext ? { withNext, alone: true } : {}) });
   };
   work('maskFinish', 'mask for the finish', handsOn(ledger, 'maskFinish', 'mask for the finish', RATES.maskFixed, [{ rate: RATES.maskPerMetre, unit: 's/m', per: 'per metre of masking line', amount: masking }]));
   if (gel && job?.colour) work('colour', 'match the colour: first trial, cured chips, corrections', handsOn(ledger, 'colour', 'match the colour', 0, [perItem('s', 'per round', RATES.colourRound, ledger.given('colourRounds', 'rounds of trial and correction', COLOUR_ROUNDS, 'count', 'assumed', 'usual; chips cure while other work goes on'))]));

@@ -1,7 +1,7 @@
 import type { Figure } from '../trace/figure';
 import type { DraftTask } from '../trace/draft-task';
 import { tzOffset } from '@date-fns/tz';
-import { STAGES, type Problem, type Stage } from '../trace/problem';
+import { problem, STAGES, type Problem, type Stage } from '../trace/problem';
 import { placeWork, shiftLength, type Shift, type WorkingHours } from './working-hours';
 
 /** One stretch of work or of waiting. Times are ms since 1970 UTC; `duration` is in s. */
@@ -18,6 +18,8 @@ export interface Task {
   readonly plies?: readonly number[];
   /** A step that one person must not do alone: how many are needed. */
   readonly people?: number;
+  /** Put in because a window had shut: the face is washed and abraded before anything bonds on it again. */
+  readonly reopens?: true;
   /** When the next layer bonds without abrasion, ms since 1970. */
   readonly window?: { readonly opens: number; readonly closes: number };
 }
@@ -94,15 +96,15 @@ export function placeTasks(drafts: readonly DraftTask[], start: number, done: Re
       const missed = block[0].kind === 'work' && shut?.abrade && begin > shut.closes ? shut.abrade : undefined;
       if (block[0].kind === 'work') shut = undefined;
       if (missed) {
-        const { shared: _, window: __, abrade: ___, cures: ____, until: _____, ...task } = missed;
+        const { shared: _, window: __, abrade: ___, cures: ____, until: _____, alone: ______, ...task } = missed;
         const spot = place(begin, length(missed), true);
-        tasks.push({ ...task, ...spot });
+        tasks.push({ ...task, ...spot, reopens: true });
         clock = spot.end;
         continue;
       }
       clock = begin;
       for (const draft of block) {
-        const { window: planned, shared: _, withNext: __, abrade, cures, until, ...task } = draft;
+        const { window: planned, shared: _, withNext: __, alone: ___, abrade, cures, until, ...task } = draft;
         const forecast = cures && waits(draft, clock);
         if (forecast) {
           const { duration, window } = forecast;
@@ -140,14 +142,14 @@ export function missedWindows(timeline: Timeline): Problem[] {
     const following = next;
     if (task.kind === 'work') next = task;
     if (!task.window || !following || following.stage !== task.stage || following.start <= task.window.closes) continue;
-    const late = Math.round((following.start - task.window.closes) / 60_000);
-    problems.push({
-      severity: 'warning',
-      stage: task.stage,
-      path: 'schedule.start',
-      what: `the window after “${task.label}” shuts ${late < 120 ? `${late} min` : `${Math.round(late / 60)} h`} before work goes on`,
-      suggestion: `start at another hour; as it stands, washing and abrading before the next ${task.stage === 'laminate' ? 'ply' : 'coat'} is planned${/^abrade/.test(following.id) ? `, ${Math.round(following.duration.value / 60)} min` : ''}`,
-    });
+    problems.push(
+      problem({ severity: 'warning', stage: task.stage, path: 'schedule.start' }, 'window-missed', {
+        task: task.label,
+        late: (following.start - task.window.closes) / 1000,
+        next: task.stage === 'laminate' ? 'ply' : 'coat',
+        ...(following.reopens ? { abrading: following.duration.value } : {}),
+      }),
+    );
   }
   return problems.reverse();
 }

@@ -1,3 +1,4 @@
+import { tellProblem } from '../tell/tell-problem';
 import { SCHOOLS, hasSchools, type School } from '../match/routes';
 import type { Library } from '../materials/product';
 import { substrateOf } from '../materials/substrates';
@@ -46,7 +47,7 @@ export function wayChoices(job: Job, library: Library, shop: Shop, clock: Clock)
       handsOn: plan?.totals?.handsOn,
       elapsed: plan?.totals?.elapsed,
       materials: plan?.totals?.materials,
-      warnings: problems.filter((p) => p.severity !== 'assumed' && p.path.startsWith('repair')).map((p) => p.what),
+      warnings: problems.filter((p) => p.severity !== 'assumed' && p.path.startsWith('repair')).map((p) => tellProblem(p).what),
     };
   });
 }

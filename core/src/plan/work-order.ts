@@ -1,3 +1,4 @@
+import { tellProblem } from '../tell/tell-problem';
 import { damageData } from '../materials/damage-kinds';
 import type { Job } from '../schema/job';
 import type { Figure } from '../trace/figure';
@@ -74,7 +75,7 @@ export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], hi
         ]
       : [],
     general: GENERAL_CAUTION,
-    notes: problems.map((p) => `${p.severity}: ${p.what}${p.suggestion ? `; ${p.suggestion}` : ''}`),
+    notes: problems.map(noteOf),
     sections: plan.stages.flatMap((stage): WorkSection[] => {
       const sentence = stageWords(stage, plan, reader);
       return sentence ? [{ stage, title: STAGE_TITLES[stage], sentence, tables: workTables(stage, plan, history, reader), ...guidanceFor(stage, plan) }] : [];
@@ -82,4 +83,10 @@ export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], hi
     signOff: plan.grind ? ['Ground and inspected by', 'Laminated by', 'Finished by', 'Accepted by the owner'] : ['Inspected by', 'Done by', 'Tested by', 'Accepted by the owner'],
     versions: `Plan ${plan.format}, engine ${plan.engine}, library ${plan.library}`,
   };
+}
+
+/** A problem in one line of the order. */
+function noteOf(p: Problem): string {
+  const { what, suggestion } = tellProblem(p);
+  return `${p.severity}: ${what}${suggestion ? `; ${suggestion}` : ''}`;
 }

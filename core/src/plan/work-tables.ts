@@ -1,3 +1,4 @@
+import { tellMilestone } from '../tell/milestones';
 import { APPLICATIONS } from '../finish/application';
 import { CHECK_RESULTS, type Checked } from '../finish/check';
 import type { ChainRole } from '../match/rule';
@@ -284,7 +285,7 @@ function windowTables(stage: Stage, { cure }: Plan, reader: Reader): WorkTable[]
   if (!cure || cases.length === 0) return [];
   const day = new Intl.DateTimeFormat('en-GB', { timeZone: reader.timeZone ?? 'UTC', weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
   const rows = cases.flatMap((c) => [
-    ...c.milestones.map((m, i): Said[] => [[i === 0 ? c.title : ''], [m.label], [figure(m.after, reader)], [day.format(m.at)], [`${day.format(m.span[0])} to ${day.format(m.span[1])}`]]),
+    ...c.milestones.map((m, i): Said[] => [[i === 0 ? c.title : ''], [tellMilestone(m.meaning)], [figure(m.after, reader)], [day.format(m.at)], [`${day.format(m.span[0])} to ${day.format(m.span[1])}`]]),
     ...(c.peak && c.peakAt !== undefined ? [[[''], ['hottest place'], [figure(c.peak, reader)], [day.format(c.peakAt)], []] as Said[]] : []),
   ]);
   return [{ caption: `Windows, air ${cure.air.words}${cure.air.standIn ? ': look at a real forecast' : ''}`, columns: ['What', 'When', 'After laying', 'Likely', 'Between'], rows }];

@@ -8,7 +8,7 @@ import type { DraftTask } from '../trace/draft-task';
 import type { Figure, Origin } from '../trace/figure';
 import type { Formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import type { Problem, Stage } from '../trace/problem';
+import { problemAt, type Severity, type Stage, type Told } from '../trace/problem';
 import type { RepairDrawing } from './drawing';
 import type { Ask, KeyFigure, Pot, RepairInput, RepairMaterial, RepairPattern, RepairPlan, RepairSheet, RepairTable, SandRequest } from './repair';
 import type { Words } from './words';
@@ -116,12 +116,12 @@ export class RepairBuilder {
     return this.ledger.given(id, label, value, unit, origin, source);
   }
 
-  warn(stage: Stage, path: string, what: string, suggestion: string, allowed?: string): void {
-    this.report('warning', stage, path, what, suggestion, allowed);
+  warn(stage: Stage, path: string, ...told: Told): void {
+    this.report('warning', stage, path, ...told);
   }
 
-  report(severity: Problem['severity'], stage: Stage, path: string, what: string, suggestion: string, allowed?: string): void {
-    this.ledger.report({ severity, stage, path, what, suggestion, ...(allowed ? { allowed } : {}) });
+  report(severity: Severity, stage: Stage, path: string, ...told: Told): void {
+    this.ledger.report(problemAt({ severity, stage, path }, told));
   }
 
   /** Work with a fixed time in minutes and rates; `people` where it is not done alone. */

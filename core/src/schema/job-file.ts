@@ -1,4 +1,5 @@
-import type { Problem } from '../trace/problem';
+import { problemAt, type Problem, type Told } from '../trace/problem';
+import type { OtherFile } from '../trace/problem-codes';
 import type { Job, JobDocument } from './job';
 import { readJob } from './read-job';
 import { storable } from './storable';
@@ -7,16 +8,16 @@ import { storable } from './storable';
 export const JOB_FILE_LIMIT = 4_000_000;
 
 /** How other kinds of files begin. */
-const BEGINNINGS: readonly (readonly [string, string])[] = [
-  ['%PDF', 'a PDF'],
-  ['\u0089PNG', 'a picture'],
-  ['\ufffdPNG', 'a picture'],
-  ['\ufffd\ufffd\ufffd\ufffd', 'a picture'],
-  ['PK', 'a zip archive'],
-  ['\u001f\u008b', 'a compressed file; a backup is restored in Settings'],
-  ['\u001f\ufffd', 'a compressed file; a backup is restored in Settings'],
-  ['<', 'a web page or drawing'],
-  ['{"format":"nelbo-backup/', 'the backup of a whole yard; restore it in Settings'],
+const BEGINNINGS: readonly (readonly [string, OtherFile])[] = [
+  ['%PDF', 'pdf'],
+  ['\u0089PNG', 'picture'],
+  ['\ufffdPNG', 'picture'],
+  ['\ufffd\ufffd\ufffd\ufffd', 'picture'],
+  ['PK', 'zip'],
+  ['\u001f\u008b', 'compressed'],
+  ['\u001f\ufffd', 'compressed'],
+  ['<', 'markup'],
+  ['{"format":"nelbo-backup/', 'backup'],
 ];
 
 export interface OpenedFile {
@@ -31,15 +32,15 @@ export interface OpenedFile {
  * ones and files with any error. Never throws.
  */
 export function openJobFile(text: string): OpenedFile {
-  const refuse = (what: string, suggestion: string, allowed?: string): OpenedFile => ({ problems: [{ severity: 'error', path: '(file)', what, suggestion, allowed }] });
-  if (text.length > JOB_FILE_LIMIT) return refuse('the file is too large', 'a job file holds one job; a whole yard is restored in Settings', `up to ${JOB_FILE_LIMIT / 1e6} MB`);
-  if (text.trim() === '') return refuse('the file is empty', 'choose a *.nelbo.json file');
+  const refuse = (...told: Told): OpenedFile => ({ problems: [problemAt({ severity: 'error', path: '(file)' }, told)] });
+  if (text.length > JOB_FILE_LIMIT) return refuse('file-too-large', { most: JOB_FILE_LIMIT });
+  if (text.trim() === '') return refuse('file-empty');
   const other = BEGINNINGS.find(([begin]) => text.startsWith(begin));
   let document: unknown;
   try {
     document = JSON.parse(text.replace(/^\ufeff/, ''));
   } catch {
-    return other ? refuse(`the file is ${other[1]}, not a job file`, 'choose a *.nelbo.json file') : refuse('the file cannot be read as JSON', 'is it cut short? Export the job again');
+    return other ? refuse('other-file', { kind: other[1] }) : refuse('file-no-json');
   }
   const unkeepable = storable(document);
   if (unkeepable.length > 0) return { problems: unkeepable };

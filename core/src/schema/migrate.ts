@@ -1,4 +1,5 @@
-import type { Problem } from '../trace/problem';
+import { problemAt, type Problem, type Told } from '../trace/problem';
+import type { OtherFile } from '../trace/problem-codes';
 
 type Document = Record<string, unknown>;
 
@@ -25,27 +26,24 @@ export function parseFormat(format: unknown): { name: string; version: number } 
  */
 export function migrate(document: Document, current: string, steps: readonly Migration[]): { document?: Document; from?: string; problem?: Problem } {
   const wanted = parseFormat(current);
-  const refuse = (what: string, suggestion: string): { problem: Problem } => ({ problem: { severity: 'error', path: 'format', what, allowed: current, suggestion } });
+  const refuse = (...told: Told): { problem: Problem } => ({ problem: problemAt({ severity: 'error', path: 'format' }, told) });
   const { format } = document;
   if (format === current || format === undefined) return { document };
   const found = parseFormat(format);
   if (!found || found.name !== wanted?.name) {
     const other = found ? KINDS[found.name] : undefined;
     const shown = typeof format === 'string' ? format.slice(0, 60) : typeof format;
-    return refuse(other ? `the file is ${other.what}, not a job` : `unknown format “${shown}”`, other?.suggestion ?? `begin the file with "format": "${current}"`);
+    return other ? refuse('other-kind-of-file', { kind: other, current }) : refuse('unknown-format', { shown, current });
   }
-  if (found.version > wanted.version) return refuse(`the file is of a newer format, ${String(format)}`, 'open it with a newer Nelbo');
+  if (found.version > wanted.version) return refuse('newer-format', { format: String(format), current });
   let at = document;
   while (at['format'] !== current) {
     const step = steps.find((s) => s.from === at['format']);
-    if (!step) return refuse(`no way leads from the format ${String(at['format'])} to ${current}`, 'export the job again from the Nelbo that made it');
+    if (!step) return refuse('no-way-from-format', { format: String(at['format']), current });
     at = { ...step.apply(at), format: step.to };
   }
   return { document: at, from: String(format) };
 }
 
 /** Other files of ours, which are easily taken for a job file. */
-const KINDS: Record<string, { what: string; suggestion: string }> = {
-  'nelbo-backup': { what: 'the backup of a whole yard', suggestion: 'restore it in Settings, or with ./nelbo restore' },
-  'nelbo-plan': { what: 'a finished plan', suggestion: 'take the job file that it was made from' },
-};
+const KINDS: Readonly<Record<string, OtherFile>> = { 'nelbo-backup': 'backup', 'nelbo-plan': 'plan' };

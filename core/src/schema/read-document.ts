@@ -1,5 +1,5 @@
 import { ValidationError, type AnySchema } from 'yup';
-import type { Problem } from '../trace/problem';
+import { problem, type Problem } from '../trace/problem';
 import { checkLeaf, nearest } from './check-field';
 import type { Field, GroupField } from './field';
 
@@ -18,7 +18,7 @@ export function readDocument(
     return {
       value: {},
       problems: [
-        { severity: 'error', path: '(file)', what: 'is not a JSON object', suggestion: 'see docs/job-format.md for a minimal file' },
+        problem({ severity: 'error', path: '(file)' }, 'no-object'),
       ],
     };
   }
@@ -52,7 +52,7 @@ function upTo(path: string): string[] {
 
 function told(problems: readonly Problem[]): Problem[] {
   if (problems.length <= MOST_TOLD) return [...problems];
-  return [...problems.slice(0, MOST_TOLD), { severity: 'error', path: '(document)', what: `${problems.length - MOST_TOLD} more fields cannot be used`, suggestion: 'is it another kind of document?' }];
+  return [...problems.slice(0, MOST_TOLD), problem({ severity: 'error', path: '(document)' }, 'more-bad-fields', { count: problems.length - MOST_TOLD })];
 }
 
 /**
@@ -79,7 +79,7 @@ function within(value: unknown, field: Field, path: string, found: Bounds): unkn
       if (!Array.isArray(value)) return value;
       if (value.length > most) {
         // Left out whole: nobody knows which of the entries were meant.
-        found.problems.push({ severity: 'error', path, what: `${field.label} holds ${value.length}`, allowed: `at most ${most}`, suggestion: 'leave out what is not needed' });
+        found.problems.push(problem({ severity: 'error', path }, 'list-beyond', { label: field.label, count: value.length, most }));
         return undefined;
       }
       return field.kind === 'tuple' ? value : value.map((v, i) => within(v, field.item, at(i), found));
@@ -92,7 +92,7 @@ function within(value: unknown, field: Field, path: string, found: Bounds): unkn
 function noteUnknown(path: string, name: string, field: GroupField, found: Bounds): void {
   found.unknown += 1;
   if (found.unknown <= MOST_UNKNOWN) found.problems.push(unknownField(path === '' ? name : `${path}.${name}`, name, Object.keys(field.fields)));
-  else if (found.unknown === MOST_UNKNOWN + 1) found.problems.push({ severity: 'error', path: '(document)', what: `has more than ${MOST_UNKNOWN} unknown fields`, allowed: `up to ${MOST_UNKNOWN}`, suggestion: 'is it another kind of document? Remove what is not a field of this one' });
+  else if (found.unknown === MOST_UNKNOWN + 1) found.problems.push(problem({ severity: 'error', path: '(document)' }, 'many-unknown-fields', { most: MOST_UNKNOWN }));
 }
 
 function validate(document: unknown, schema: AnySchema): Problem[] {
@@ -108,7 +108,7 @@ function validate(document: unknown, schema: AnySchema): Problem[] {
       if (seen.has(path)) return [];
       seen.add(path);
       const { allowed, suggestion } = (f.params ?? {}) as { allowed?: string; suggestion?: string };
-      return [{ severity: 'error' as const, path, what: f.message, allowed, suggestion }];
+      return [problem({ severity: 'error', path }, 'field-refused', { what: f.message, allowed, suggestion })];
     });
   }
 }
@@ -144,12 +144,5 @@ function convert(value: unknown, field: Field, path: string, bad: ReadonlySet<st
 }
 
 function unknownField(path: string, name: string, known: readonly string[]): Problem {
-  const near = nearest(name, known);
-  return {
-    severity: 'warning',
-    path,
-    what: `unknown field “${name}” is ignored`,
-    allowed: known.join(', '),
-    suggestion: near ? `did you mean “${near}”?` : 'remove it',
-  };
+  return problem({ severity: 'warning', path }, 'unknown-field', { name, known, near: nearest(name, known) });
 }

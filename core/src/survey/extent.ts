@@ -1,3 +1,4 @@
+import { problem } from '../trace/problem';
 import { ellipse, rectangle, type Outline, type Point } from '../geometry/outline';
 import { checkOutline, middle, scaled, settledTogether } from '../geometry/polygon';
 import { merged, regionArea, regionExtent, regionPerimeter, type Region } from '../geometry/region';
@@ -111,7 +112,7 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
 function tracedRegion(outlines: readonly (readonly Point[])[], ledger: Ledger): Region | undefined {
   const wrong = outlines.map((o) => checkOutline(o));
   for (const [i, w] of wrong.entries()) {
-    if (w) ledger.report({ severity: 'error', stage: 'survey', path: 'damage.findings', ...w, what: i === 0 ? w.what : `hole ${i + 1}: ${w.what}` });
+    if (w) ledger.report(problem({ severity: 'error', stage: 'survey', path: 'damage.findings' }, 'outline-fault', { fault: w, hole: i }));
   }
   return wrong.some(Boolean) ? undefined : settledTogether(outlines);
 }

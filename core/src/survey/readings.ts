@@ -1,3 +1,4 @@
+import { problem } from '../trace/problem';
 import { Delaunay } from 'd3-delaunay';
 import { area, extent, type Outline, type Point } from '../geometry/outline';
 import { middle } from '../geometry/polygon';
@@ -44,9 +45,8 @@ export function mapReadings(input: ReadingsInput, ledger: Ledger): ReadingMap {
   const { readings, meter } = input;
   if (readings.length === 0) return { cells: [] };
   const measured = readings.some((r) => r.moisture !== undefined);
-  const report = (severity: 'warning' | 'assumed', path: string, what: string, suggestion: string): void => ledger.report({ severity, stage: 'survey', path, what, suggestion });
-  if (measured && input.fibre === 'carbon') report('warning', 'damage.readings', 'a moisture meter reads nothing true on carbon', 'tap and press instead, or drill and look');
-  if (measured && meter?.scale !== 'wood' && meter?.dry === undefined) report('warning', 'damage.meter.dry', 'moisture readings without a known dry spot say nothing', 'read the meter on the same hull where it is surely dry, high up, and enter it');
+  if (measured && input.fibre === 'carbon') ledger.report(problem({ severity: 'warning', stage: 'survey', path: 'damage.readings' }, 'meter-on-carbon'));
+  if (measured && meter?.scale !== 'wood' && meter?.dry === undefined) ledger.report(problem({ severity: 'warning', stage: 'survey', path: 'damage.meter.dry' }, 'meter-without-dry-spot'));
   const limit =
     !measured ? undefined
     : meter?.scale === 'wood' ? ledger.given('wetLimit', 'wet from', WET_WOOD, 'count', 'assumed', 'wood scale: rot is possible from about 20 %')

@@ -13,6 +13,8 @@ export interface DraftTask {
   readonly people?: number;
   /** A wait that ends at a moment which is known, ms since 1970: a forecast of drying. */
   readonly until?: number;
+  /** One person does it, whoever else is there: a survey, a pot. */
+  readonly alone?: boolean;
   /** Several hands share it: it takes their share of its working time. */
   readonly shared?: boolean;
   /** Goes on at once with the next task: a mixed pot does not wait. */

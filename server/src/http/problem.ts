@@ -1,5 +1,5 @@
 import type { NextFunction, Request, Response } from 'express';
-import type { Problem } from '@nelbo/core';
+import { tellProblem, told, type Problem } from '@nelbo/core';
 
 /** An error with its HTTP answer, as problem+json (RFC 9457). */
 export class HttpProblem extends Error {
@@ -19,7 +19,7 @@ export const notFound = (what: string): HttpProblem => new HttpProblem(404, `${w
 
 /** Fields that failed, in the words of the shared schema. */
 export function invalid(problems: readonly Problem[]): HttpProblem {
-  return new HttpProblem(422, 'Some fields cannot be used', problems.map((p) => `${p.path}: ${p.what}`).join('; '), { problems });
+  return new HttpProblem(422, 'Some fields cannot be used', problems.map((p) => `${p.path}: ${tellProblem(p).what}`).join('; '), { problems: problems.map(told) });
 }
 
 /** Largest body of JSON. */

@@ -44,7 +44,7 @@ const schemas: Record<string, JsonSchema> = {
   Health: object({ status: { const: 'ok' } }),
   Restored: object({ counts, digest: text, cleaned: whole, equal: { const: true } }),
   YardContents: object({ counts }),
-  FieldProblem: object({ severity: { enum: ['assumed', 'warning', 'error'] }, path: text, what: text, allowed: text, suggestion: text, stage: text }, ['allowed', 'suggestion', 'stage']),
+  FieldProblem: object({ severity: { enum: ['assumed', 'warning', 'error'] }, path: text, code: text, params: { type: 'object' }, what: text, allowed: text, suggestion: text, stage: text }, ['allowed', 'suggestion', 'stage']),
   Problem: object({ type: text, title: text, status: whole, detail: text, problems: { type: 'array', items: { $ref: '#/components/schemas/FieldProblem' } }, current: { $ref: '#/components/schemas/Job' } }, ['detail', 'problems', 'current']),
 };
 

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { JOB_FIELDS, JOB_FORMAT, jobSchema, openJobFile, readDocument, type JobDocument, type Problem } from '@nelbo/core';
+import { JOB_FIELDS, JOB_FORMAT, jobSchema, openJobFile, readDocument, told, type JobDocument, type ToldProblem } from '@nelbo/core';
 import type { Database } from '../db/connect';
 import { HttpProblem, invalid, notFound } from '../http/problem';
 import { mustBeStorable } from '../http/validate';
@@ -86,10 +86,10 @@ export function jobService(db: Database) {
     },
 
     /** Makes a job of the text of a job file. An older format is brought up to date, a newer one refused. */
-    async importFile(id: string, text: string): Promise<{ created: boolean; job: JobView; problems: readonly Problem[] }> {
+    async importFile(id: string, text: string): Promise<{ created: boolean; job: JobView; problems: readonly ToldProblem[] }> {
       const { document, problems } = openJobFile(text);
       if (!document) throw invalid(problems.filter((p) => p.severity === 'error'));
-      return { ...(await this.create(id, document)), problems };
+      return { ...(await this.create(id, document)), problems: problems.map(told) };
     },
 
     /**

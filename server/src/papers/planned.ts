@@ -1,4 +1,4 @@
-import { LIBRARY, findingHistory, planRepair, readJob, refinePlan, refineProblems, yardLibrary, type FindingEffect, type Job, type Library, type Plan, type Problem, type Reader, type Shop } from '@nelbo/core';
+import { LIBRARY, findingHistory, planRepair, readJob, refinePlan, refineProblems, tellProblem, yardLibrary, type FindingEffect, type Job, type Library, type Plan, type Problem, type Reader, type Shop } from '@nelbo/core';
 import { forecastCure } from '@nelbo/core/cure';
 import { workOrder, type WorkOrder } from '@nelbo/core/papers';
 import { useRepairs } from '@nelbo/core/repairs';
@@ -36,7 +36,7 @@ export function planned({ document, shop: yard, products, now, timeZone }: PlanF
   const { job: read, problems } = readJob(document);
   const clock = { now, timeZone };
   const result = read && planRepair(read, library, shop, clock);
-  if (!read || !result?.plan) throw new HttpProblem(422, 'The job cannot be planned', result?.problems.find((p) => p.severity === 'error')?.what);
+  if (!read || !result?.plan) throw new HttpProblem(422, 'The job cannot be planned', (result?.problems ?? []).filter((p) => p.severity === 'error').map((p) => tellProblem(p).what)[0]);
   const cure = forecastCure(read, result, library, shop, clock);
   return {
     job: read,

@@ -1,4 +1,4 @@
-import { LIBRARY, OWN_ID, PRODUCT_FIELDS } from '@nelbo/core';
+import { LIBRARY, OWN_ID, PRODUCT_FIELDS, problem } from '@nelbo/core';
 import type { Database } from '../db/connect';
 import { HttpProblem, invalid, notFound } from '../http/problem';
 import { param, type Route } from '../http/route';
@@ -38,7 +38,7 @@ export function storesRoutes(db: Database): readonly Route[] {
         const document = productBody(req.body);
         const like = document['like'];
         if (!OWN_ID.test(product) && like !== product) {
-          throw invalid([{ severity: 'error', path: 'like', what: 'an override is of the very product that it overrides', allowed: product, suggestion: 'begin the id with "own-" for a product of your own' }]);
+          throw invalid([problem({ severity: 'error', path: 'like' }, 'override-of-another', { product })]);
         }
         await writeProduct(db, product, document);
         res.json({ id: product, product: document });

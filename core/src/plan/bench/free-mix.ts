@@ -5,7 +5,7 @@ import type { CureSheet, Product, Proportion, Sheet } from '../../materials/prod
 import { cartridges, MOST_THINNER, MOST_TINT, PURGE, partsFor, pasteMass, scoops, type Consistency } from '../../mix/consistency';
 import type { Figure, TraceEntry } from '../../trace/figure';
 import { Ledger } from '../../trace/ledger';
-import type { Problem } from '../../trace/problem';
+import { problemAt, type Problem, type Told } from '../../trace/problem';
 import { benchBatch, type BenchBatch } from './bench-batches';
 
 export interface FreeMixInput {
@@ -49,12 +49,12 @@ export function freeMix(input: FreeMixInput): FreeMix | undefined {
   if (!mixable(product)) return undefined;
   const ledger = new Ledger('bench');
   const problems: Problem[] = [];
-  const warn = (path: string, what: string, suggestion: string, allowed?: string): void => void problems.push({ severity: 'warning', stage: 'mix', path, what, suggestion, allowed });
+  const warn = (path: string, ...told: Told): void => void problems.push(problemAt({ severity: 'warning', stage: 'mix', path }, told));
   const temperature = ledger.given('T', 'temperature at the pot', input.temperature, '°C', 'entered', 'entered at the bench');
   const density = ('densityLiquid' in product && product.densityLiquid) || ('density' in product && product.density) || 1150;
   const cured = ('densityCured' in product && product.densityCured) || density;
   const parts = input.powder?.partsPerHundred && input.consistency ? partsFor(input.powder.partsPerHundred, input.consistency) : undefined;
-  if (input.powder && input.consistency && parts === undefined) warn('consistency', `${input.powder.name} is not mixed as stiff as ${input.consistency}`, 'take a softer consistency, or fumed silica besides');
+  if (input.powder && input.consistency && parts === undefined) warn('consistency', 'not-so-stiff', { powder: input.powder.name, consistency: input.consistency });
   const mass =
     parts !== undefined && input.volume !== undefined
       ? ledger.compute('mass', 'resin and hardener for the paste', pasteMass, {
@@ -72,14 +72,14 @@ export function freeMix(input: FreeMixInput): FreeMix | undefined {
   const measures = measure(ledger, 'parts', split, bench);
   if (measures.length > 0 && !measures.some((m) => m.meets)) {
     const least = smallestBatch(ledger, 'parts', split, bench);
-    warn('instruments', `too little for the bench: its ratio may be ${Math.ceil(measures[0].error.value * 100)} % out`, least ? `mix at least ${Math.ceil(least.value * 1000)} g, or use a finer instrument` : 'use a finer instrument', `within ${toleranceOf(split) * 100} %`);
+    warn('instruments', 'free-mix-too-little', { error: measures[0].error.value, tolerance: toleranceOf(split), least: least?.value });
   }
   const powder = parts === undefined ? undefined : ledger.record('powder', input.powder?.name ?? 'powder', { id: 'mix/consistency', expression: 'm_f = p/100·m', unit: 'kg', source: 'parts by mass per 100 of resin' }, (parts / 100) * mass.value, { m: mass });
   if (input.thinner !== undefined && input.thinner > 0) {
-    if (product.family === 'epoxy') warn('thinner', 'a structural epoxy is not thinned: solvent stays in it and weakens it', 'warm it instead', 'none');
-    else if (input.thinner > MOST_THINNER) warn('thinner', `${(input.thinner * 100).toFixed(0)} % of thinner weakens the film`, 'use its own thinner, and no more than the sheet says', `up to ${MOST_THINNER * 100} %`);
+    if (product.family === 'epoxy') warn('thinner', 'epoxy-thinned');
+    else if (input.thinner > MOST_THINNER) warn('thinner', 'thinner-share', { share: input.thinner, most: MOST_THINNER });
   }
-  if (input.tint !== undefined && input.tint > MOST_TINT) warn('tint', `${(input.tint * 100).toFixed(0)} % of pigment paste hinders the cure`, 'take a resin or gel coat that is coloured already', `up to ${MOST_TINT * 100} %`);
+  if (input.tint !== undefined && input.tint > MOST_TINT) warn('tint', 'tint-share', { share: input.tint, most: MOST_TINT });
   // Catalyst goes by the gel coat's own weight, whatever thinner and pigment are in it.
   const of = (id: string, label: string, x: number | undefined): Figure | undefined => (x === undefined || x <= 0 ? undefined : ledger.record(id, label, share, x * mass.value, { m: mass }));
   const second = split.kind === 'cream' && product.role === 'fabric adhesive' ? ledger.record('drops', 'accelerator in drops', { id: 'materials/catalyst', expression: 'n = m/ρ · drops per ml', unit: 'count', source: 'drops belong to the bottle: count one millilitre once; accelerator about 1.15 g/ml' }, Math.round((split.hardener.value / 1150) * perMl.value), { m: split.hardener, k: perMl }) : undefined;

@@ -1,7 +1,7 @@
 import { tzOffset } from '@date-fns/tz';
 import { airOf, standInForecast, type Air } from '../../cure/air';
 import type { Job } from '../../schema/job';
-import type { Problem } from '../../trace/problem';
+import { problemAt, type Problem, type Told } from '../../trace/problem';
 import type { Inputs } from '../inputs';
 import type { Clock } from '../shop';
 
@@ -28,17 +28,17 @@ export function airAtWork(job: Job, inputs: Inputs, clock: Clock): PlacedAir {
   const offset = known ? tzOffset(zoneName, new Date(clock.now)) : 0;
   const outdoors = conditions.place === 'open air' || conditions.place === 'beach';
   const problems: Problem[] = [];
-  const missing = (path: string, what: string, suggestion: string): void => void problems.push({ severity: 'warning', stage: 'mix', path, what, suggestion });
+  const missing = (path: string, ...told: Told): void => void problems.push(problemAt({ severity: 'warning', stage: 'mix', path }, told));
   const steady = (): PlacedAir => ({ air: airOf({ kind: 'steady', temperature, humidity }), band: BAND.steady, words: `steady ${temperature.toFixed(1)} °C`, standIn: false, outdoors, problems });
   switch (conditions.air) {
     case 'day and night': {
       const { low, high } = conditions;
       if (low === undefined || high === undefined) {
-        missing(low === undefined ? 'conditions.low' : 'conditions.high', 'the course of the day wants its coldest and its warmest', 'enter both; until then the air is taken as steady');
+        missing(low === undefined ? 'conditions.low' : 'conditions.high', 'course-half-entered');
         return steady();
       }
       if (low > high) {
-        missing('conditions.low', `the coldest, ${low} °C, is above the warmest, ${high} °C`, 'change them round; the air is taken as steady until then');
+        missing('conditions.low', 'course-upside-down', { low, high });
         return steady();
       }
       return { air: airOf({ kind: 'day and night', low, high, humidity, zone: () => offset * 60_000 }), band: BAND['day and night'], words: `${low.toFixed(0)} °C at night, ${high.toFixed(0)} °C by day`, standIn: false, outdoors, problems };
@@ -46,7 +46,7 @@ export function airAtWork(job: Job, inputs: Inputs, clock: Clock): PlacedAir {
     case 'readings': {
       const readings = (conditions.readings ?? []).map((r) => ({ at: Date.parse(r.at), temperature: r.temperature, humidity: r.humidity })).filter((r) => Number.isFinite(r.at)).sort((a, b) => a.at - b.at);
       if (readings.length < 2) {
-        missing('conditions.readings', 'there are fewer than two readings of a logger', 'import its file; until then the air is taken as steady');
+        missing('conditions.readings', 'logger-too-short');
         return steady();
       }
       return { air: airOf({ kind: 'readings', readings, humidity }), band: BAND.readings, words: `${readings.length} readings of the logger, then as its last day`, standIn: false, outdoors, problems };

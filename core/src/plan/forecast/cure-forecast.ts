@@ -5,7 +5,10 @@ import type { Library } from '../../materials/product';
 import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import { Ledger } from '../../trace/ledger';
-import type { Problem } from '../../trace/problem';
+import type { MilestoneMeaning } from '../../trace/milestone';
+import { problem, type Problem } from '../../trace/problem';
+import type { Vapour } from '../../trace/problem-codes';
+import { tellMilestone } from '../../tell/milestones';
 import type { Plan, PlanResult } from '../plan';
 import type { Clock, Shop } from '../shop';
 import type { Cures, DraftTask } from '../../trace/draft-task';
@@ -47,13 +50,22 @@ const shapeOf = (c: Curing): ReturnType<typeof cureClassOf> => cureClassOf(c.fam
 
 const unspread = (): readonly [number, number] => [1, 1];
 
-const LABELS: Readonly<Record<MilestoneId, string>> = {
-  opens: 'next layer bonds from', gel: 'gelled', trim: 'trim the edge and pull tape by', closes: 'next layer bonds until', sand: 'can be sanded, peel ply off', load: 'can be handled and loaded', full: 'full cure, into the water',
+/** What the milestones of plies, bedding, filler and coats mean. */
+const MEANINGS: Readonly<Record<MilestoneId, MilestoneMeaning>> = {
+  opens: { kind: 'bonds-from' },
+  gel: { kind: 'gelled' },
+  trim: { kind: 'trim' },
+  closes: { kind: 'bonds-until' },
+  sand: { kind: 'sandable' },
+  load: { kind: 'loadable' },
+  full: { kind: 'into-water' },
 };
+const label = (m: MilestoneId): string => tellMilestone(MEANINGS[m]);
 const ORDER: readonly MilestoneId[] = ['gel', 'opens', 'trim', 'closes', 'sand', 'load', 'full'];
 
 /** One thing that is waited for, as it is set up. */
 interface Stacked {
+  readonly of: Cures['of'];
   readonly run: CureRun;
   readonly fromLayer: number;
   /** What each layer that is laid is, in order. */
@@ -77,8 +89,6 @@ export function forecastCure(job: Job, result: PlanResult, library: Library, sho
   const placed = airAtWork(job, plan.inputs, clock);
   const zone = clock.timeZone && Number.isFinite(tzOffset(clock.timeZone, new Date(0))) ? clock.timeZone : 'UTC';
   const offset = tzOffset(zone, new Date(clock.now));
-  const day = new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', hour: '2-digit', minute: '2-digit' });
-  const say = (ms: number): string => day.format(ms);
   const ledger = new Ledger('forecast');
   const cases: CureCase[] = [];
   const problems: Problem[] = [...placed.problems];
@@ -114,14 +124,15 @@ export function forecastCure(job: Job, result: PlanResult, library: Library, sho
       const after = at - s.laidAt;
       const [low, high] = range(m);
       const sheet = go.sheetFigures[m];
-      const figure = ledger.record(`${id}.${m}`, `${LABELS[m]}, ${go.title}`, { ...FORECAST_FORMULA, unit: 's' }, after, { T: inputs.temperature, ...(sheet ? { 't of the sheet': sheet } : {}) }, [after * low, after * high]);
+      const figure = ledger.record(`${id}.${m}`, `${label(m)}, ${go.title}`, { ...FORECAST_FORMULA, unit: 's' }, after, { T: inputs.temperature, ...(sheet ? { 't of the sheet': sheet } : {}) }, [after * low, after * high]);
       const ms = run.origin + at * 1000;
       const from = run.origin + s.laidAt * 1000;
-      return [{ id: m, label: LABELS[m], after: figure, at: ms, span: [from + after * low * 1000, from + after * high * 1000] }];
+      return [{ id: m, meaning: MEANINGS[m], after: figure, at: ms, span: [from + after * low * 1000, from + after * high * 1000] }];
     }).sort((a, b) => a.at - b.at);
     const { stack } = run;
     return {
       id,
+      of: s.of,
       stage: go.stage,
       title: go.title,
       product: go.curing.name,
@@ -136,11 +147,11 @@ export function forecastCure(job: Job, result: PlanResult, library: Library, sho
     };
   };
 
-  const stacked = (key: string, base: readonly Layer[], wet: readonly Layer[], goes: readonly Go[], start: number): Stacked => {
+  const stacked = (key: string, of: Cures['of'], base: readonly Layer[], wet: readonly Layer[], goes: readonly Go[], start: number): Stacked => {
     const origin = start;
     const around = new Surroundings(job, placed, origin, offset);
     const run = new CureRun([...base, ...wet], base.length, origin, around, 0, cells, tolerance);
-    const s: Stacked = { run, fromLayer: base.length, goes, laid: 0, laidAt: 0 };
+    const s: Stacked = { of, run, fromLayer: base.length, goes, laid: 0, laidAt: 0 };
     run.each = (r) => {
       s.watchers?.look(r);
       if (around.kind !== 'none' && (job.warmth?.from === 'start' || r.reached.gel !== undefined)) around.switchOn(r.origin + r.stack.time * 1000);
@@ -161,7 +172,7 @@ export function forecastCure(job: Job, result: PlanResult, library: Library, sho
         if (s.laid > 0) finishedEarly(s);
         const go = s.goes[s.laid];
         const { ripening } = ripeningOf(go.curing);
-        s.watchers = new Watchers(watched(go), say);
+        s.watchers = new Watchers(watched(go), zone);
         s.laidAt = run.stack.time;
         run.lay(ripening, Math.max(run.around.air.temperature(start), job.warmth?.from === 'start' && run.around.kind === 'tent' ? (job.warmth.temperature ?? 25) : -Infinity));
         s.laid += 1;
@@ -181,7 +192,7 @@ export function forecastCure(job: Job, result: PlanResult, library: Library, sho
     const go = s.goes[s.laid - 1];
     const [low, high] = (detail ? spans(ripeningOf(go.curing).ripening, (x) => run.around.air.temperature(run.origin + (s.laidAt + x) * 1000), placed.band, percentAt(inputs.temperature.value)) : unspread)(cures.until);
     const seconds = Math.max(0, t - from);
-    const duration = ledger.record(`wait.${go.stage}.${go.number}.${cures.until}`, `${LABELS[cures.until]}, ${go.title}`, { ...FORECAST_FORMULA, unit: 's' }, seconds, { T: inputs.temperature, ...(go.sheetFigures[cures.until] ? { 't of the sheet': go.sheetFigures[cures.until] as Figure } : {}) }, [seconds * low, seconds * high]);
+    const duration = ledger.record(`wait.${go.stage}.${go.number}.${cures.until}`, `${label(cures.until)}, ${go.title}`, { ...FORECAST_FORMULA, unit: 's' }, seconds, { T: inputs.temperature, ...(go.sheetFigures[cures.until] ? { 't of the sheet': go.sheetFigures[cures.until] as Figure } : {}) }, [seconds * low, seconds * high]);
     if (s.laid === s.goes.length) finished(s);
     return { duration, ...(opens !== undefined && closes !== undefined ? { window: { opens: run.origin + opens * 1000, closes: run.origin + closes * 1000 } } : {}) };
   };
@@ -214,7 +225,7 @@ export function forecastCure(job: Job, result: PlanResult, library: Library, sho
     const there = stacks.get(key);
     if (there) return there;
     const set = stackFor(job, plan, library, cures);
-    return set && stacked(key, set.base, set.wet, set.goes, start);
+    return set && stacked(key, cures.of, set.base, set.wet, set.goes, start);
   };
 
   const films: CureCase[] = [];
@@ -230,7 +241,7 @@ export function forecastCure(job: Job, result: PlanResult, library: Library, sho
     return forecast && (draft.window ? forecast : { duration: forecast.duration });
   });
   const pots = detail ? potsOf(plan, library, ledger) : [];
-  const chain = plan.mix ? { cases: [], problems: [] } : filmCases(job, plan, placed, timeline, new Set(films.map((f) => f.product)), ledger, say);
+  const chain = plan.mix ? { cases: [], problems: [] } : filmCases(job, plan, placed, timeline, new Set(films.map((f) => f.product)), ledger, zone);
   warmingProblems(job, plan, problems);
   const totals = plan.totals && sumTotals(timeline, plan.totals.resin, plan.materials ?? [], shop, ledger);
   return { air: { words: placed.words, standIn: placed.standIn }, cases: [...cases, ...films, ...chain.cases], pots, problems: dedupe([...problems, ...chain.problems]), timeline, totals, entries: ledger.entries };
@@ -238,32 +249,40 @@ export function forecastCure(job: Job, result: PlanResult, library: Library, sho
 
 /** One warning of a kind for each stage: the coats and goes after the first say the same. A stall over night says most. */
 function dedupe(all: readonly Problem[]): Problem[] {
-  const kind = (p: Problem): string => `${p.stage}/${p.path}/${p.allowed}`;
-  const rank = (p: Problem): number => Number(!p.what.includes('stalls'));
-  return all.filter((p) => !all.some((q) => kind(q) === kind(p) && (rank(q) < rank(p) || (rank(q) === rank(p) && all.indexOf(q) < all.indexOf(p)))));
+  const rank = (p: Problem): number => Number(p.code !== 'stalls');
+  return all.filter((p) => !all.some((q) => kindOf(q) === kindOf(p) && (rank(q) < rank(p) || (rank(q) === rank(p) && all.indexOf(q) < all.indexOf(p)))));
 }
 
-/** How a tent over vapours that burn is warmed. Source: usual care with styrene and solvents, whose vapours sink and light far away. */
-export const HEATER_OUTSIDE = 'warm air by a duct from a heater that stands outside; no flame, glowing element or switch inside; aired, and mask on before anybody goes in';
+function kindOf(p: Problem): string {
+  switch (p.code) {
+    case 'stalls':
+    case 'cools':
+      return `${p.stage}/cold/${p.params.minimum}`;
+    case 'heats-itself':
+      return `${p.stage}/hot/${p.params.limit}`;
+    default:
+      return `${p.stage}/${p.path}/${p.code}`;
+  }
+}
 
 /** What of the chain gives off vapour that burns while it cures. */
-export function flammable(plan: Plan): string | undefined {
+export function flammable(plan: Plan): Vapour | undefined {
   const products = plan.system?.chosen?.chain.links.map((l) => l.product) ?? [];
-  if (products.some((p) => p.family === 'polyester' || p.family === 'vinyl ester' || p.traits?.includes('styrene'))) return 'styrene vapour';
-  if (products.some((p) => p.family === 'methacrylate')) return 'methacrylate vapour';
-  return products.some((p) => p.role === 'fabric adhesive' && p.traits?.includes('solvent')) ? 'the solvent of the adhesive' : undefined;
+  if (products.some((p) => p.family === 'polyester' || p.family === 'vinyl ester' || p.traits?.includes('styrene'))) return 'styrene';
+  if (products.some((p) => p.family === 'methacrylate')) return 'methacrylate';
+  return products.some((p) => p.role === 'fabric adhesive' && p.traits?.includes('solvent')) ? 'solvent of the adhesive' : undefined;
 }
 
 /** Heat that may harm, whatever the run says. */
 function warmingProblems(job: Job, plan: Plan, problems: Problem[]): void {
-  if (job.conditions?.sun === 'yes' && plan.finish) problems.push({ severity: 'warning', stage: 'finish', path: 'conditions.sun', what: 'sun on fresh paint or gel coat: it skins before it flows, blisters and dries on the brush', suggestion: 'shade it, or coat early in the morning or late in the day, well before the dew' });
+  if (job.conditions?.sun === 'yes' && plan.finish) problems.push(problem({ severity: 'warning', stage: 'finish', path: 'conditions.sun' }, 'sun-on-coat'));
   const { warmth } = job;
   if (!warmth?.kind || warmth.kind === 'none') return;
   const resin = plan.system?.chosen?.chain.resin;
   const styrene = resin?.family === 'polyester' || resin?.family === 'vinyl ester';
   const held = warmth.temperature ?? 25;
   const vapour = flammable(plan);
-  if (warmth.kind === 'tent' && vapour) problems.push({ severity: 'warning', stage: 'mix', path: 'warmth.kind', what: `${vapour} in a closed, heated tent is a fire and breathing hazard`, suggestion: HEATER_OUTSIDE });
-  if (warmth.kind === 'lamp' && styrene && warmth.from === 'start') problems.push({ severity: 'warning', stage: 'mix', path: 'warmth.from', what: 'a lamp over uncured styrene resin is a fire hazard: its vapour lights from about 31 °C', suggestion: 'warm the shed beforehand, and switch a lamp on only once it has gelled', allowed: 'from the gel on' });
-  if (warmth.kind !== 'lamp' && held > LIMITS.warming) problems.push({ severity: 'warning', stage: 'mix', path: 'warmth.temperature', what: `${held} °C softens room-cured resin and drives vapours out of the hardener`, suggestion: 'hold 30 to 50 °C, after the gel', allowed: `up to ${LIMITS.warming} °C` });
+  if (warmth.kind === 'tent' && vapour) problems.push(problem({ severity: 'warning', stage: 'mix', path: 'warmth.kind' }, 'vapour-in-tent', { vapour }));
+  if (warmth.kind === 'lamp' && styrene && warmth.from === 'start') problems.push(problem({ severity: 'warning', stage: 'mix', path: 'warmth.from' }, 'lamp-over-styrene'));
+  if (warmth.kind !== 'lamp' && held > LIMITS.warming) problems.push(problem({ severity: 'warning', stage: 'mix', path: 'warmth.temperature' }, 'held-too-hot', { temperature: held, most: LIMITS.warming }));
 }

@@ -1,10 +1,12 @@
 import { dry, throughCure } from '../../cure/drying';
 import { sunUva, timeToDepth, TYPICAL_LIGHT } from '../../cure/light';
-import type { Product } from '../../materials/product';
 import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
-import type { Problem } from '../../trace/problem';
+import type { MilestoneMeaning } from '../../trace/milestone';
+import { problem, type Problem } from '../../trace/problem';
+import { tellMilestone } from '../../tell/milestones';
+import { meaningOf } from './film-meaning';
 import type { Plan } from '../plan';
 import type { Timeline } from '../timeline';
 import type { PlacedAir } from './air-course';
@@ -26,7 +28,7 @@ const FABRIC_RANGE: readonly [number, number] = [15, 28];
  * How the products of a repair that is not laminate go by their air, and what the air does to them.
  * @param told products whose own waits have been worked out: only their warnings are added
  */
-export function filmCases(job: Job, plan: Plan, placed: PlacedAir, timeline: Timeline, told: ReadonlySet<string>, ledger: Ledger, say: (ms: number) => string): { readonly cases: readonly CureCase[]; readonly problems: readonly Problem[] } {
+export function filmCases(job: Job, plan: Plan, placed: PlacedAir, timeline: Timeline, told: ReadonlySet<string>, ledger: Ledger, zone: string): { readonly cases: readonly CureCase[]; readonly problems: readonly Problem[] } {
   const { inputs } = plan;
   const links = plan.system?.chosen?.chain.links ?? [];
   const cases: CureCase[] = [];
@@ -39,10 +41,10 @@ export function filmCases(job: Job, plan: Plan, placed: PlacedAir, timeline: Tim
     if (!cure) continue;
     const id = `film.${role}`;
     const milestones: ForecastMilestone[] = [];
-    const put = (m: MilestoneId, label: string, seconds: number | undefined, span: readonly [number, number], from: Readonly<Record<string, Figure>>, formula: { id: string; expression: string; source: string }): void => {
+    const put = (m: MilestoneId, meaning: MilestoneMeaning, seconds: number | undefined, span: readonly [number, number], from: Readonly<Record<string, Figure>>, formula: { id: string; expression: string; source: string }): void => {
       if (seconds === undefined) return;
-      const after = ledger.record(`${id}.${m}`, `${label}, ${product.name}`, { ...formula, unit: 's' }, seconds, from, [seconds * span[0], seconds * span[1]]);
-      milestones.push({ id: m, label, after, at: laid + seconds * 1000, span: [laid + seconds * span[0] * 1000, laid + seconds * span[1] * 1000] });
+      const after = ledger.record(`${id}.${m}`, `${tellMilestone(meaning)}, ${product.name}`, { ...formula, unit: 's' }, seconds, from, [seconds * span[0], seconds * span[1]]);
+      milestones.push({ id: m, meaning, after, at: laid + seconds * 1000, span: [laid + seconds * span[0] * 1000, laid + seconds * span[1] * 1000] });
     };
     const around = new Surroundings(job, placed, laid, 0);
     if (job.warmth?.kind === 'tent') around.switchOn(laid);
@@ -52,24 +54,24 @@ export function filmCases(job: Job, plan: Plan, placed: PlacedAir, timeline: Tim
     if (drying) {
       const formula = { id: 'cure/drying', expression: 'dt_sheet/dt = 2^((T − T_s)/10)·(1 − RH²)/(1 − RH_s²)·(L_s/L)²', source: 'drying of a film against the conditions of its sheet' };
       const run = dry(drying, drying.film, air, LONG);
-      put('opens', drying.kind === 'solvent' ? 'no shine left: next coat, or join' : 'has a skin', run.opens, [0.7, 1.5], from, formula);
-      put('closes', drying.kind === 'solvent' ? 'tack gone: heat or a new coat before joining' : 'can no longer be tooled', run.closes, [0.7, 1.3], from, formula);
+      put('opens', { kind: drying.kind === 'solvent' ? 'dull' : 'skinned' }, run.opens, [0.7, 1.5], from, formula);
+      put('closes', { kind: drying.kind === 'solvent' ? 'tack-gone' : 'tooling-over' }, run.closes, [0.7, 1.3], from, formula);
       const until = run.opens ?? LONG;
       const damp = Math.max(...[0, until / 2, until].map((t) => air(t)[1]));
-      if (damp > drying.humidityLimit) problems.push({ severity: 'warning', stage: 'mix', path: 'conditions.humidity', what: `${product.name}: air of ${Math.round(damp * 100)} % is too damp: the film cools as it dries and water settles on it, where no bond forms`, allowed: `up to ${Math.round(drying.humidityLimit * 100)} %`, suggestion: 'wait for drier air, or warm a tent by some 5 °C and let it dry there; a film that has turned dull or milky comes off again' });
-      if (run.opens === undefined) problems.push({ severity: 'warning', stage: 'mix', path: 'conditions.humidity', what: `${product.name} does not dry within half a day in this air`, suggestion: 'warm and dry the work first' });
+      if (damp > drying.humidityLimit) problems.push(problem({ severity: 'warning', stage: 'mix', path: 'conditions.humidity' }, 'film-too-damp', { product: product.name, humidity: damp, limit: drying.humidityLimit }));
+      if (run.opens === undefined) problems.push(problem({ severity: 'warning', stage: 'mix', path: 'conditions.humidity' }, 'film-does-not-dry', { product: product.name }));
     }
     if (product.role === 'fabric adhesive' && product.family !== 'heat weld') {
       const [T] = air(0);
-      if (T < FABRIC_RANGE[0] || T > FABRIC_RANGE[1]) problems.push({ severity: 'warning', stage: 'mix', path: 'conditions.temperature', what: `${T.toFixed(0)} °C is ${T < FABRIC_RANGE[0] ? 'too cold' : 'too hot'} for ${product.name}`, allowed: `${FABRIC_RANGE[0]} to ${FABRIC_RANGE[1]} °C`, suggestion: T < FABRIC_RANGE[0] ? 'warm boat, patch and adhesive in a tent beforehand' : 'work in the shade or in the morning: it dries before it is joined' });
+      if (T < FABRIC_RANGE[0] || T > FABRIC_RANGE[1]) problems.push(problem({ severity: 'warning', stage: 'mix', path: 'conditions.temperature' }, 'glue-out-of-range', { product: product.name, temperature: T, low: FABRIC_RANGE[0], high: FABRIC_RANGE[1] }));
     }
     if (product.traits?.includes('light-cure')) {
       const deep = Math.min(MOST_LIT, 'maximumPerGo' in product && product.maximumPerGo ? product.maximumPerGo : MOST_LIT);
       const uva = ledger.given(`${id}.uva`, 'UV-A on the face, sun at 35°', sunUva(SUN_HEIGHT), 'W/m²', 'assumed', 'clear sky; a cloud takes half of it');
       const seconds = timeToDepth(TYPICAL_LIGHT, deep, uva.value);
-      put('gel', `cured ${(deep * 1000).toFixed(0)} mm deep, in the sun`, seconds, [0.6, 2.5], { I: uva }, { id: 'cure/light', expression: 't = D·e^(μz)/I', source: 'Beer–Lambert; a clear resin, no pigment' });
-      if (job.conditions?.sun !== 'yes') problems.push({ severity: 'warning', stage: 'mix', path: 'conditions.sun', what: `${product.name} cures only where light falls on it: in the shade, under a fitting or under paint it stays soft`, suggestion: 'sun or a UV lamp on every part of it, in layers of 2 mm; eyes and skin shielded, bystanders too' });
-      cases.push({ id, stage: 'mix', title: roleWords(role), product: product.name, laid, milestones });
+      put('gel', { kind: 'lit-to', depth: deep }, seconds, [0.6, 2.5], { I: uva }, { id: 'cure/light', expression: 't = D·e^(μz)/I', source: 'Beer–Lambert; a clear resin, no pigment' });
+      if (job.conditions?.sun !== 'yes') problems.push(problem({ severity: 'warning', stage: 'mix', path: 'conditions.sun' }, 'light-needed', { product: product.name }));
+      cases.push({ id, of: 'film', stage: 'mix', title: roleWords(role), product: product.name, laid, milestones });
       continue;
     }
     const { ripening, basis } = ripeningOf({ name: product.name, family: product.family, sheet: cure });
@@ -79,25 +81,23 @@ export function filmCases(job: Job, plan: Plan, placed: PlacedAir, timeline: Tim
     const range = spans(ripening, (t) => air(t)[0], placed.band, 0.015);
     const rule = { id: ripening.kind === 'law' ? 'cure/kinetics' : 'physics/doubling-rule', expression: ripening.kind === 'law' ? 'dα/dt = (k1 + k2·α^m)(1 − α)^n·f_d' : '∫2^((T − T_s)/10)dt = t_sheet', source: basis.words };
     if (!drying) {
-      put('opens', 'next layer bonds from', run.reached.opens, range('opens'), from, rule);
-      put('closes', 'next layer bonds until', run.reached.closes, range('closes'), from, rule);
+      put('opens', { kind: 'bonds-from' }, run.reached.opens, range('opens'), from, rule);
+      put('closes', { kind: 'bonds-until' }, run.reached.closes, range('closes'), from, rule);
     }
-    put('sand', handled(product), run.reached.sand, range('sand'), from, rule);
+    put('sand', meaningOf('sand', product), run.reached.sand, range('sand'), from, rule);
     if (drying?.kind === 'moisture') {
       const deep = ('maximumPerGo' in product && product.maximumPerGo) || drying.film;
-      put('full', `cured ${(deep * 1000).toFixed(0)} mm deep`, throughCure(deep, ...air(0)), [0.7, 1.6], from, { id: 'cure/drying', expression: 't = 1 d·(d/3 mm)²·(0.5·p_s(23 °C))/(RH·p_s(T))', source: 'a skin that grows from its free face; moisture is what it cures with' });
+      put('full', { kind: 'cured-to', depth: deep }, throughCure(deep, ...air(0)), [0.7, 1.6], from, { id: 'cure/drying', expression: 't = 1 d·(d/3 mm)²·(0.5·p_s(23 °C))/(RH·p_s(T))', source: 'a skin that grows from its free face; moisture is what it cures with' });
     } else {
-      put('full', fully(product), run.reached.full, range('full'), from, rule);
+      put('full', meaningOf('full', product), run.reached.full, range('full'), from, rule);
     }
     const falls = coldest(around, laid, run.reached.sand ?? HORIZON);
-    if (falls.value < cure.minimumTemperature) problems.push({ severity: 'warning', stage: 'mix', path: 'conditions.temperature', what: `${product.name}: the air falls to ${falls.value.toFixed(0)} °C at ${say(falls.at)}, below its minimum, before it has set`, allowed: `${cure.minimumTemperature} °C and above`, suggestion: 'hold it warmer overnight, or start so that it sets before' });
-    if (!told.has(product.name)) cases.push({ id, stage: 'mix', title: roleWords(role), product: product.name, laid, milestones, basis, series: run.series(1) });
+    if (falls.value < cure.minimumTemperature) problems.push(problem({ severity: 'warning', stage: 'mix', path: 'conditions.temperature' }, 'falls-below-minimum', { product: product.name, coldest: falls.value, minimum: cure.minimumTemperature, at: { ms: falls.at, zone } }));
+    if (!told.has(product.name)) cases.push({ id, of: 'film', stage: 'mix', title: roleWords(role), product: product.name, laid, milestones, basis, series: run.series(1) });
   }
   return { cases, problems };
 }
 
-const handled = (p: Product): string => (p.role === 'fabric adhesive' ? 'light handling, no pressure yet' : 'set: can be worked on');
-const fully = (p: Product): string => (p.role === 'fabric adhesive' ? 'pressure and full load' : 'full cure');
 const roleWords = (role: string): string => ({ bond: 'what holds it', prime: 'primer', barrier: 'barrier coat', finish: 'finish', fill: 'filler' })[role] ?? role;
 
 function coldest(around: Surroundings, from: number, seconds: number): { value: number; at: number } {

@@ -12,12 +12,13 @@ import { ripeningOf } from './product-cure';
 import { CureRun, HORIZON } from './run';
 import { spans } from './span';
 import { Surroundings } from './surroundings';
-import type { CureCase, ForecastMilestone, MilestoneId } from './types';
+import { tellMilestone } from '../../tell/milestones';
+import { meaningOf } from './film-meaning';
+import type { CureCase, ForecastMilestone } from './types';
 
 /** Film that stands for glue lines, fills and coats: thin enough that the hull beneath sets its temperature, m. */
 const FILM = 0.001;
 const UNDER = { name: 'hull', thickness: 0.004, conductivity: 0.2, density: 1100, heatCapacity: 1400 };
-const LABELS: Readonly<Partial<Record<MilestoneId, string>>> = { opens: 'next layer bonds from', closes: 'next layer bonds until', sand: 'set: can be worked on', full: 'full cure' };
 
 /**
  * How long a film of a product of the chain is waited for when it is laid at a moment, and its milestones.
@@ -44,12 +45,13 @@ export function filmWait(job: Job, plan: Plan, placed: PlacedAir, draft: DraftTa
     const at = run.reached[m];
     if (at === undefined) return [];
     const span = range(m);
-    return [{ id: m, label: LABELS[m] ?? m, after: figure(m, LABELS[m] ?? m, at, span), at: start + at * 1000, span: [start + at * span[0] * 1000, start + at * span[1] * 1000] }];
+    const meaning = meaningOf(m, product);
+    return [{ id: m, meaning, after: figure(m, tellMilestone(meaning), at, span), at: start + at * 1000, span: [start + at * span[0] * 1000, start + at * span[1] * 1000] }];
   });
   const { opens, closes } = run.reached;
   const shuts = closes ?? (sheet.window && opens !== undefined ? (sheet.window.closesBy === 'time' ? sheet.window.close : (opens * sheet.window.close) / (sheet.window.open === 'gel' ? sheet.potLife : sheet.window.open)) : undefined);
   return {
     wait: { duration: figure('wait', draft.label, ready, range(cures.until)), ...(draft.window && opens !== undefined && shuts !== undefined ? { window: { opens: start + opens * 1000, closes: start + shuts * 1000 } } : {}) },
-    found: { id: `${draft.stage}.${id}`, stage: draft.stage, title: draft.label, product: product.name, laid: start, milestones, basis, ...(detail ? { series: run.series(1) } : {}) },
+    found: { id: `${draft.stage}.${id}`, of: 'film', stage: draft.stage, title: draft.label, product: product.name, laid: start, milestones, basis, ...(detail ? { series: run.series(1) } : {}) },
   };
 }

@@ -7,7 +7,7 @@ import type { CureForecast } from './types';
 /** Problems of the plan and of its forecast; windows are judged by the forecast's time line. */
 export function refineProblems(problems: readonly Problem[], cure: CureForecast): readonly Problem[] {
   const missed = cure.timeline ? missedWindows(cure.timeline) : [];
-  return [...problems.filter((p) => !cure.timeline || !p.what.startsWith('the window after')), ...missed, ...cure.problems];
+  return [...problems.filter((p) => !cure.timeline || p.code !== 'window-missed'), ...missed, ...cure.problems];
 }
 
 /** The plan with its forecast: time line and totals along the course of the air, every figure traced. */

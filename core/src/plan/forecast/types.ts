@@ -1,5 +1,7 @@
 import type { CalibrationPoint } from '../../cure/calibrate';
 import type { Figure, TraceEntry } from '../../trace/figure';
+import type { Cures } from '../../trace/draft-task';
+import type { MilestoneMeaning } from '../../trace/milestone';
 import type { Problem, Stage } from '../../trace/problem';
 import type { Totals } from '../plan';
 import type { Timeline } from '../timeline';
@@ -9,7 +11,7 @@ export type MilestoneId = 'opens' | 'gel' | 'trim' | 'closes' | 'sand' | 'load' 
 /** Something that is waited for: seconds after laying with its likely range, and the moment itself, ms since 1970. */
 export interface ForecastMilestone {
   readonly id: MilestoneId;
-  readonly label: string;
+  readonly meaning: MilestoneMeaning;
   readonly after: Figure;
   readonly at: number;
   readonly span: readonly [number, number];
@@ -43,6 +45,8 @@ export interface CureBasis {
 /** One thing that cures: a go of plies, a coat of filler, a film. */
 export interface CureCase {
   readonly id: string;
+  /** What it is: its milestones mean what they mean for that. */
+  readonly of: Cures['of'];
   readonly stage: Stage;
   readonly title: string;
   readonly product: string;

@@ -1,5 +1,6 @@
 import { dewPointOf } from '../../cure/air';
-import type { Problem, Stage } from '../../trace/problem';
+import { problemAt, type Problem, type Stage, type Told } from '../../trace/problem';
+import type { Moment } from '../../trace/problem-codes';
 import type { CureSheet } from '../../materials/product';
 import { LIMITS } from './limits';
 import type { CureRun } from './run';
@@ -13,6 +14,9 @@ export interface WatchedLayer {
   readonly limit: number;
 }
 
+/** Below its minimum for longer than this a layer is said to stall, ms. */
+const STALL_MS = 2 * 3_600_000;
+
 /** Notes what the air and the face go through while a layer cures, and tells what of it does harm. */
 export class Watchers {
   #cold = { value: Infinity, at: 0 };
@@ -20,7 +24,7 @@ export class Watchers {
   #dew = { margin: Infinity, at: 0 };
   #damp = { value: 0, at: 0 };
 
-  constructor(readonly layer: WatchedLayer, private readonly clock: (ms: number) => string) {}
+  constructor(readonly layer: WatchedLayer, private readonly zone: string) {}
 
   /** To be called after every step until the layer can be sanded. */
   look(run: CureRun): void {
@@ -38,19 +42,22 @@ export class Watchers {
   }
 
   problems(run: CureRun, done: boolean): Problem[] {
-    const { layer, clock } = this;
+    const { layer } = this;
     const found: Problem[] = [];
-    const warn = (path: string, what: string, suggestion: string, allowed?: string): void => void found.push({ severity: 'warning', stage: layer.stage, path, what: `${layer.title}: ${what}`, suggestion, allowed });
+    const warn = (path: string, ...told: Told): void => void found.push(problemAt({ severity: 'warning', stage: layer.stage, path }, told));
+    const at = (ms: number): Moment => ({ ms, zone: this.zone });
+    const { title, product } = layer;
     const minimum = layer.sheet.minimumTemperature;
     if (this.#below) {
-      const night = this.#below.to - this.#below.from > 2 * 3_600_000;
-      warn('conditions.temperature', `${night ? `stalls from ${clock(this.#below.from)} to ${clock(this.#below.to)}` : `cools to ${this.#cold.value.toFixed(0)} °C at ${clock(this.#cold.at)}`}, below the minimum of ${layer.product}`, 'hold it warmer: tent and heater, or start so that it is hard before the night', `${minimum} °C and above`);
+      const { from, to } = this.#below;
+      if (to - from > STALL_MS) warn('conditions.temperature', 'stalls', { layer: title, product, minimum, from: at(from), to: at(to) });
+      else warn('conditions.temperature', 'cools', { layer: title, product, minimum, coldest: this.#cold.value, at: at(this.#cold.at) });
     }
-    if (this.#dew.margin < LIMITS.dewMargin) warn('conditions.humidity', `the face comes within ${Math.max(0, this.#dew.margin).toFixed(1)} °C of the dew point at ${clock(this.#dew.at)}, before it is hard`, 'cover it, warm it, or lay it earlier in the day', `at least ${LIMITS.dewMargin} °C above`);
-    if (layer.amine && this.#damp.value > LIMITS.amineHumidity) warn('conditions.humidity', `air as damp as ${Math.round(this.#damp.value * 100)} % at ${clock(this.#damp.at)} makes amine hardener blush`, 'peel ply over the last ply, wash before anything goes on, or drier air', `up to ${LIMITS.amineHumidity * 100} %`);
-    if (run.peak.value > layer.limit) warn('mix.perGo', `heats itself to ${run.peak.value > 150 ? 'over 150' : run.peak.value.toFixed(0)} °C at ${clock(run.origin + run.peak.at * 1000)}${run.peak.value > 100 ? ': it smokes, cracks and may take fire' : ''}`, 'less in one go, a slower hardener, or a cooler hour', `up to ${layer.limit} °C`);
-    if (run.corePeak > LIMITS.foam) warn('mix.perGo', `the core reaches ${run.corePeak.toFixed(0)} °C, where foam softens`, 'less in one go, and no heat on it until it has gelled', `up to ${LIMITS.foam} °C`);
-    if (!done) warn('conditions.temperature', 'does not get hard enough to sand within two weeks at this temperature', 'warm it: cure goes twice as fast per 10 °C');
+    if (this.#dew.margin < LIMITS.dewMargin) warn('conditions.humidity', 'dew-while-curing', { layer: title, margin: this.#dew.margin, least: LIMITS.dewMargin, at: at(this.#dew.at) });
+    if (layer.amine && this.#damp.value > LIMITS.amineHumidity) warn('conditions.humidity', 'blush', { layer: title, humidity: this.#damp.value, limit: LIMITS.amineHumidity, at: at(this.#damp.at) });
+    if (run.peak.value > layer.limit) warn('mix.perGo', 'heats-itself', { layer: title, peak: run.peak.value, limit: layer.limit, at: at(run.origin + run.peak.at * 1000) });
+    if (run.corePeak > LIMITS.foam) warn('mix.perGo', 'foam-softens', { layer: title, peak: run.corePeak, limit: LIMITS.foam });
+    if (!done) warn('conditions.temperature', 'stays-soft', { layer: title });
     return found;
   }
 }

@@ -56,7 +56,7 @@ export const BARRIER_KIND: RepairKind = {
     const hidden = hiddenBySupports(b, area);
     const open = hidden ? ledger.record('openArea', 'face that can be reached', { id: 'repairs/barrier/plan', expression: 'A − A_hidden', unit: 'm²', source: 'the rest is done when the stands are moved' }, Math.max(area.value * 0.2, area.value - hidden.area.value), { A: area, hidden: hidden.area }) : area;
     const film = b.pick('film', 'barrier, dry film in all', 'm', own.film, FILM, 'usual least of 250 to 300 µm against water');
-    if (film.value < FILM_LEAST) b.warn('finish', 'repair.barrier.film', `${Math.round(film.value * 1e6)} µm of barrier lets water through within seasons`, 'another coat or two', `at least ${FILM_LEAST * 1e6} µm dry`);
+    if (film.value < FILM_LEAST) b.warn('finish', 'repair.barrier.film', 'barrier-too-thin', { film: film.value, least: FILM_LEAST });
     const finish = b.at('finish').ask('repair.barrier.film', film).ask('repair.barrier.supports', hidden?.count).ask('system.barrier', barrier?.id ?? 'none');
     if (barrier) {
       const system = planCoats(b, { id: 'barrier', stage: 'finish', product: barrier, area: open, dryFilm: film, name: 'barrier coat', between: 80, last: 'overcoated' });
@@ -64,7 +64,7 @@ export const BARRIER_KIND: RepairKind = {
       if (hidden) b.afterFinish(() => secondRound(b, hidden, system, barrier));
     } else {
       finish.say(['No barrier coat: the fills are sealed by the finish alone, and water comes back.']);
-      b.warn('finish', 'system.barrier', 'blisters come back behind a face without a barrier', 'choose a barrier coat at System');
+      b.warn('finish', 'system.barrier', 'no-barrier');
     }
     finish.note(['Keep barrier and antifouling 10 mm back from every edge that will get epoxy later, and from anodes, transducers and log.'], ['The first antifouling goes on while the last barrier coat takes a thumbprint and leaves no colour on it.']);
     b.coat(open, survey.perimeter);
@@ -92,7 +92,7 @@ function planOpened(b: RepairBuilder, area: Figure): Opened {
   const share = b.compute('share', 'of the whole', openedShare, { o: opened, A: area });
   const wanted = share.value > PEEL_FROM_SHARE || N.value > PEEL_FROM_DENSITY;
   const peel = own.method ? own.method === 'peel' : wanted;
-  if (!peel && wanted) b.warn('grind', 'repair.barrier.method', `${Math.round(N.value)} blisters on a square metre leave more edge than sound ground`, 'peel the face whole');
+  if (!peel && wanted) b.warn('grind', 'repair.barrier.method', 'peel-wanted', { perM2: N.value });
   const off = b.pick('peel', 'peeled off', 'm', own.peel, PEEL, 'gel coat and the laminate under it that is bad');
   const volume = peel ? b.compute('peelVolume', 'to make good', layerVolume, { A: area, d: off }) : b.compute('fillVolume', 'to fill', capVolume, { n: count, d: diameter, h: depth });
   const sheet = b.at('grind').ask('damage.density', N).ask('repair.barrier.diameter', diameter).ask('repair.barrier.depth', depth).ask('repair.barrier.method', peel ? 'peel' : 'open each');

@@ -33,7 +33,7 @@ export function planDrying(b: RepairBuilder, stage: Stage, what: 'bottom' | 'cor
   const scaleOf = (r: { readonly scale?: 'relative' | 'wood' }): 'relative' | 'wood' => r.scale ?? (what === 'wood' ? 'wood' : 'relative');
   const scales = new Set(readings.map(scaleOf));
   if (scales.size > 1) {
-    b.report('error', stage, path(readings.findIndex((r) => scaleOf(r) !== scaleOf(readings[0])), 'scale'), 'readings on different scales cannot be one trend: a relative scale is not percent of wood', 'keep one meter and one scale from the first day, and take the others out', 'one scale');
+    b.report('error', stage, path(readings.findIndex((r) => scaleOf(r) !== scaleOf(readings[0])), 'scale'), 'drying-mixed-scales');
     return { dry: false };
   }
   const wood = scales.has('wood');
@@ -48,7 +48,7 @@ export function planDrying(b: RepairBuilder, stage: Stage, what: 'bottom' | 'cor
   }
   const dryAt = facts.dry ?? (wood ? WOOD_LIMIT - 3 : undefined);
   if (dryAt === undefined) {
-    b.warn(stage, 'repair.drying.dry', 'a relative meter says nothing without the reading of a dry spot', 'read it high on the topside of the same boat');
+    b.warn(stage, 'repair.drying.dry', 'drying-without-dry-spot');
     return { dry: false };
   }
   const target = wood ? WOOD_LIMIT : dryAt * DRY_ENOUGH;
@@ -66,11 +66,11 @@ export function planDrying(b: RepairBuilder, stage: Stage, what: 'bottom' | 'cor
   const fit = points.length >= 3 ? exponentialTrend(points, dryAt) : undefined;
   draw(b, points, fit, target, dryAt);
   if (points.length < 3) {
-    b.warn(stage, path(readings.length - 1), `${points.length} ${points.length === 1 ? 'reading says' : 'readings say'} where it stands, not where it goes`, 'read on at the same places: three readings make a trend', 'three and more, some days apart');
+    b.warn(stage, path(readings.length - 1), 'drying-few-readings', { count: points.length });
     return { dry: false };
   }
   if (!fit || fit.tau <= 0) {
-    b.warn(stage, path(readings.length - 1), 'the readings do not fall: it is not drying', 'look for water that still comes in, wash salt and acid out with fresh water, warm and air it, open it further');
+    b.warn(stage, path(readings.length - 1), 'drying-not-falling');
     return { dry: false };
   }
   const at = fit.reaches(target);

@@ -78,7 +78,7 @@ function partOf(b: RepairBuilder): Part {
   const chord = b.pick('chord', 'chord', 'm', own.chord, CHORD, 'typical; measure it beside the damage');
   const thick = b.pick('thick', hull ? 'thickness' : 'thickest', 'm', own.thick ?? (hull ? job.hull.thickness : undefined), hull ? 0.008 : THICK, 'typical; calipers beside the damage');
   const depth = b.pick('depth', 'deep, from the edge in', 'm', job.damage.depth, Math.max(0.002, survey.width.value), 'width of the damage until measured');
-  if (depth.value > chord.value / 2) b.report('error', 'grind', 'damage.depth', `damage ${(depth.value * 1000).toFixed(0)} mm deep is more than half of a chord of ${(chord.value * 1000).toFixed(0)} mm`, 'check both; a part that lost so much is replaced', `up to ${(chord.value * 500).toFixed(0)} mm`);
+  if (depth.value > chord.value / 2) b.report('error', 'grind', 'damage.depth', 'edge-beyond-half', { depth: depth.value, chord: chord.value });
   const half = b.ledger.record('half', 'half-way in', { id: 'repairs/edge/plan', expression: 'x = d/2', unit: 'm', source: 'middle of the bite' }, depth.value / 2, { d: depth });
   const local = hull ? thick : b.compute('local', 'thickness half-way in', thicknessAt, { x: half, c: chord, t: thick, from: b.ledger.given('from', 'counted from', edge === 'leading' ? 0 : 1, '1', own.edge ? 'entered' : 'assumed', edge === 'leading' ? 'leading edge' : 'trailing edge or tip') });
   b.at('grind').ask('repair.edge.part', own.part ?? (hull ? 'other' : 'rudder')).ask('repair.edge.edge', edge).ask('repair.edge.chord', chord).ask('repair.edge.thick', thick).ask('damage.depth', depth);
@@ -97,7 +97,7 @@ function offsets(b: RepairBuilder): void {
   });
   b.at('fair').table('Port and starboard', ['From the leading edge', 'Port', 'Starboard', 'Port is fuller by'], rows.map((r, i) => [[`${(r.x * 1000).toFixed(0)} mm`], [mm(figures[i].p, 1)], [mm(figures[i].s, 1)], [mm(figures[i].d, 1)]]));
   const worst = rows.reduce((m, r) => (Math.abs(r.difference) > Math.abs(m.difference) ? r : m));
-  if (Math.abs(worst.difference) > FACES_ALIKE) b.warn('fair', 'repair.edge.offsets', `the faces differ by ${(Math.abs(worst.difference) * 1000).toFixed(1)} mm at ${(worst.x * 1000).toFixed(0)} mm: ${worst.difference > 0 ? 'port' : 'starboard'} is fuller`, `take the fuller face down or fill the other before the coat`, `within ${FACES_ALIKE * 1000} mm`);
+  if (Math.abs(worst.difference) > FACES_ALIKE) b.warn('fair', 'repair.edge.offsets', 'faces-unlike', { by: Math.abs(worst.difference), at: worst.x, fuller: worst.difference > 0 ? 'port' : 'starboard', limit: FACES_ALIKE });
 }
 
 /** Weight, and what follows from it. */
@@ -123,7 +123,7 @@ function slot(b: RepairBuilder, part: Part): void {
   b.at('finish').ask('repair.edge.slot');
   if (width === undefined) return;
   const coated = part.thick.value + 2 * COAT_FILM;
-  if (width - coated < SLOT_PLAY) b.warn('finish', 'repair.edge.slot', `coated it is ${(coated * 1000).toFixed(1)} mm thick in a slot of ${(width * 1000).toFixed(1)} mm`, 'thinner build, or ease the slot; rust in a steel case is two to six times as bulky as the steel it came from: look there first', `${((coated + SLOT_PLAY) * 1000).toFixed(1)} mm and more`);
+  if (width - coated < SLOT_PLAY) b.warn('finish', 'repair.edge.slot', 'slot-too-tight', { coated, slot: width, play: SLOT_PLAY });
 }
 
 function missing(b: RepairBuilder, part: Part): Figure {
@@ -146,7 +146,7 @@ function split(b: RepairBuilder, part: Part, bond: Product | undefined): Figure 
   b.at('grind').ask('repair.edge.split', gap).key('Along', survey.length, 'mm', 0).key('Deep', part.depth, 'mm', 0).key('Open', gap, 'mm', 1);
   b.at('grind').say(words`Open the split by flexing it, clean the grit out, blow it dry over ${mm(survey.length)}.`).note(['Flex, rinse with fresh water, blow, and again until no grit comes; dry it for a day with wedges in.']);
   b.work('grind', 'flush', 'wedge it open, rinse and blow the grit out, dry', 20, [perMetre(20 * MIN, survey.length)]);
-  if (bond?.traits?.includes('light-cure')) b.report('error', 'mix', 'system.bond', 'light never reaches the inside of a split: the resin stays wet there', 'a two-part epoxy');
+  if (bond?.traits?.includes('light-cure')) b.report('error', 'mix', 'system.bond', 'light-in-split');
   const clamps = b.compute('clamps', 'clamps', clampCount, { L: survey.length });
   b.work('mix', 'clamp', `clamp between film and blocks, ${clamps.value} clamps, until a bead comes out all along`, 10, [each(1.5 * MIN, clamps, 'per clamp')], { people: 2 });
   b.at('mix').table('Clamping', ['Clamps', 'Pressure'], [[[clamps], ['until a bead comes out, no more: a dry joint has been squeezed empty']]]);
@@ -158,7 +158,7 @@ function pivot(b: RepairBuilder, part: Part): Figure {
   const own = b.input.job.repair?.edge ?? {};
   const pin = b.pick('pin', 'pin', 'm', own.pin, PIN, 'measure the pin, not the hole');
   const worn = b.pick('worn', 'worn hole', 'm', own.worn, pin.value + 0.003, '3 mm over the pin until measured');
-  if (worn.value < pin.value) b.report('error', 'grind', 'repair.edge.worn', 'the worn hole is smaller than its pin', 'measure both again', `${(pin.value * 1000).toFixed(1)} mm and more`);
+  if (worn.value < pin.value) b.report('error', 'grind', 'repair.edge.worn', 'hole-below-pin', { pin: pin.value });
   const bore = b.ledger.record('bore', 'bored to', { id: 'repairs/edge/plan', expression: 'D = max(worn + 2 mm, pin + 2·5 mm)', unit: 'm', source: 'past the worn hole, with 5 mm of bearing round the pin' }, Math.max(worn.value + 0.002, pin.value + 2 * BEARING_WALL), { worn, pin });
   const drilled = b.ledger.record('drilled', 'drilled to', { id: 'repairs/edge/plan', expression: 'd = pin + 0.2 mm', unit: 'm', source: 'the pin turns and does not rattle' }, pin.value + PLAY, { pin });
   b.at('grind').ask('repair.edge.pin', pin).ask('repair.edge.worn', worn).key('Pin', pin, 'mm', 1).key('Bored', bore, 'mm', 1).key('Drilled again', drilled, 'mm', 1);

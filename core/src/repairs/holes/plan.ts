@@ -50,7 +50,7 @@ export const HOLES_KIND: RepairKind = {
       b.at('grind').say(words`Chamfer and clean ${n} ${n.value === 1 ? 'hole' : 'holes'} of ${mm(d, 1)} on ${both ? 'both faces' : 'the outer face'}.`);
       b.work('grind', 'chamfer', 'take sealant out, chamfer, abrade, clean', 8, [each(50, n, 'per hole')]);
     }
-    if (substrate.family !== 'wood' && job.damage.wet === 'wet') b.warn('grind', 'damage.wet', 'water in the holes: what is filled now keeps it in', 'dry them first, a lamp or a week of air; in a core look at its readings');
+    if (substrate.family !== 'wood' && job.damage.wet === 'wet') b.warn('grind', 'damage.wet', 'water-in-holes');
     if (bond) fill(b, volume, n, bond, refit || cored, fastener);
     const area = ledger.record('face', 'spots to make good', { id: 'repairs/holes/plan', expression: 'A = n·π/4·(d + 30 mm)²', unit: 'm²', source: '15 mm round each hole' }, n.value * (Math.PI / 4) * (size.value + 0.03) ** 2, { n, d: size });
     const stage = input.route === 'bonded' ? 'finish' : 'fair';

@@ -50,7 +50,7 @@ export function planGlue(b: RepairBuilder, adhesive: Sheet, area: Figure, rubber
   const hardener = own.hardener ?? (adhesive.proportion?.kind === 'cream' ? adhesive.proportion.fraction : undefined);
   const used: Sheet = own.hardener !== undefined && adhesive.proportion?.kind === 'cream' ? { ...adhesive, proportion: { kind: 'cream', fraction: own.hardener } } : adhesive;
   if (hardener !== undefined && (hardener < HARDENER[0] || hardener > HARDENER[1])) {
-    b.warn('mix', 'repair.inflatable.hardener', `${(hardener * 100).toFixed(1)} % hardener ${hardener > HARDENER[1] ? 'makes the joint soft' : 'leaves the joint weak to heat and fuel'}`, 'weigh it in by the sheet', `${HARDENER[0] * 100} to ${HARDENER[1] * 100} % by mass`);
+    b.warn('mix', 'repair.inflatable.hardener', 'hardener-share', { share: hardener, low: HARDENER[0], high: HARDENER[1] });
   }
   const mass = massFor(b, 'glue', used, volume);
   const { drying } = adhesive;

@@ -26,8 +26,8 @@ export function leakTest(b: RepairBuilder, working: Figure): boolean {
   }
   const path = (i: number, field: string): string => `repair.inflatable.leak.${readings[i].index}.${field}`;
   const unread = readings.findIndex((r) => r.temperature === undefined);
-  if (unread >= 0) b.warn('survey', path(unread, 'temperature'), 'a reading without the temperature of the fabric is taken at that of the work', 'lay a thermometer on the fabric, in the shade');
-  if (readings.some((r) => r.barometer === undefined)) b.report('assumed', 'survey', path(readings.findIndex((r) => r.barometer === undefined), 'barometer'), 'barometer not read, taken as 1013 mbar', '10 mbar on the barometer are 4.5 % of 220 mbar in the tube: read it both times');
+  if (unread >= 0) b.warn('survey', path(unread, 'temperature'), 'leak-without-temperature');
+  if (readings.some((r) => r.barometer === undefined)) b.report('assumed', 'survey', path(readings.findIndex((r) => r.barometer === undefined), 'barometer'), 'leak-without-barometer');
   const { temperature } = b.input.conditions;
   const figures = readings.map((r, i) => ({
     at: Date.parse(r.at),
@@ -38,7 +38,7 @@ export function leakTest(b: RepairBuilder, working: Figure): boolean {
   const [one, two] = [figures[0], figures[figures.length - 1]];
   const hours = (two.at - one.at) / 3_600_000;
   if (hours * 3600 < SHORTEST) {
-    b.warn('survey', path(readings.length - 1, 'at'), `${Math.round(hours * 60)} min between the readings are too short to tell a leak from reading error`, 'leave it for some hours, best over night', 'an hour and more');
+    b.warn('survey', path(readings.length - 1, 'at'), 'leak-too-short', { minutes: hours * 60 });
     if (hours <= 0) return false;
   }
   const corrected = figures.map((f, i) => b.compute(`leak.${i}.corrected`, `reading ${i + 1} at the air of the first`, correctedGauge, { g2: f.g, b2: f.baro, T1: one.T, T2: f.T, b1: one.baro }));
@@ -50,7 +50,7 @@ export function leakTest(b: RepairBuilder, working: Figure): boolean {
   sheet.table('Leak test', ['When', 'Gauge', 'Fabric', 'Barometer', 'At the air of the first'], rows);
   drawTest(b, figures, corrected);
   if (lost.value < -error.value) {
-    b.report('error', 'survey', path(readings.length - 1, 'pressure'), `pressure rose by ${mbar(-lost.value)} mbar after cooling and weather are taken out: that cannot be`, 'it was topped up, or the temperature is that of the air and not of the fabric: start the test anew', 'no more than the first reading');
+    b.report('error', 'survey', path(readings.length - 1, 'pressure'), 'leak-rises', { pressure: -lost.value });
     return false;
   }
   const k = decayConstant(figures.map((f, i) => ({ t: (f.at - one.at) / 1000, g: corrected[i].value })));
@@ -65,11 +65,10 @@ export function leakTest(b: RepairBuilder, working: Figure): boolean {
   const passes = day.value <= DAY_LIMIT;
   sheet.key('Loses', q).key('Half is gone in', half).key('In a day', day);
   sheet.say(words`${tightWords(one.g, two.g)} A tight tube would show ${tight}; ${lost} more is lost: ${passes ? 'within what a boat may lose in a day' : 'it leaks'}.`);
-  if (!passes) b.warn('survey', path(readings.length - 1, 'pressure'), `it loses ${Math.round(day.value * 100)} % in a day, cooling and weather taken out`, 'soap every seam, the valve and the rails; a loss without bubbles is in the valve or an inner wall', `up to ${DAY_LIMIT * 100} % in a day`);
+  if (!passes) b.warn('survey', path(readings.length - 1, 'pressure'), 'leaks', { share: day.value, limit: DAY_LIMIT });
   return true;
 }
 
-const mbar = (pa: number): string => (pa / 100).toFixed(0);
 const clock = (r: LeakReading): string => r.at.slice(0, 16).replace('T', ' ');
 const tightWords = (g1: Figure, g2: Figure): Words => words`Pressure went from ${g1} to ${g2}.`;
 

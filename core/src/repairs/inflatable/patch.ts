@@ -47,7 +47,7 @@ export function planPatch(b: RepairBuilder, tube: Figure, board: boolean): Patch
   const small = !board && (tube.value < SMALL_TUBE || (damage === 'fabric-puncture' && longest <= SMALL_HOLE));
   const rule = board ? '50 mm past the damage: a board is blown hard' : small ? `30 mm past the damage: ${tube.value < SMALL_TUBE ? 'a tube under 300 mm' : 'a small puncture'}` : '50 mm past the damage on all sides';
   const reach = b.pick('patch.reach', 'past the damage', 'm', own.margin, small ? SMALL_REACH : REACH, rule);
-  if (reach.value < SMALL_REACH) b.warn('mix', 'repair.inflatable.margin', `a patch only ${(reach.value * 1000).toFixed(0)} mm past the damage peels`, 'make it wider', 'at least 30 mm, as a rule 50 mm');
+  if (reach.value < SMALL_REACH) b.warn('mix', 'repair.inflatable.margin', 'patch-too-small', { reach: reach.value });
   const { seam } = job.damage;
   const acrossSeam = seam !== undefined && seam < reach.value + PAST_SEAM;
   const toSeam = acrossSeam
@@ -59,7 +59,7 @@ export function planPatch(b: RepairBuilder, tube: Figure, board: boolean): Patch
   const area = b.compute('patch.area', 'patch', roundedArea, { L: length, W: width, r: corner });
   const girth = board ? Infinity : Math.PI * tube.value;
   if (width.value > girth / 2) {
-    b.report('error', 'mix', 'damage.size', `the patch is ${(width.value * 1000).toFixed(0)} mm round a tube of ${(girth * 1000).toFixed(0)} mm girth: larger than the tube can hold`, 'a new panel or section by the maker’s workshop; check the size and the diameter', `up to half the girth, ${(girth * 500).toFixed(0)} mm`);
+    b.report('error', 'mix', 'damage.size', 'patch-beyond-tube', { width: width.value, girth });
   }
   const torn = damage === 'fabric-tear' && survey.length.value > STITCHED_FROM;
   return {

@@ -38,11 +38,11 @@ export const INJECTION_KIND: RepairKind = {
     if ((substrate.family === 'frp-cored' || substrate.family === 'foil' || substrate.family === 'foam-sheet') && job.hull.thickness !== undefined && job.hull.thickness <= THIN_SKIN) return planThinSkin(b, skin);
     const area = readings?.bad ?? survey.area;
     const pitch = b.pick('pitch', 'between holes', 'm', own.pitch, PITCH, 'triangular grid, 50 to 75 mm');
-    if (pitch.value < PITCH_RANGE[0] || pitch.value > PITCH_RANGE[1]) b.warn('grind', 'repair.core.pitch', `holes ${(pitch.value * 1000).toFixed(0)} mm apart ${pitch.value < PITCH_RANGE[0] ? 'weaken the skin more than they help' : 'leave dry ground between them'}`, 'take 60 mm', '50 to 75 mm');
+    if (pitch.value < PITCH_RANGE[0] || pitch.value > PITCH_RANGE[1]) b.warn('grind', 'repair.core.pitch', 'grid-pitch', { pitch: pitch.value, least: PITCH_RANGE[0] });
     const holes = holeGrid(survey.region, pitch.value, pitch.value / 4);
     const { length, width } = regionExtent(survey.region);
     if (Math.max(length, width) < pitch.value) {
-      b.warn('grind', 'damage.size', `an area of ${(length * 1000).toFixed(0)} × ${(width * 1000).toFixed(0)} mm has no room for a grid of ${(pitch.value * 1000).toFixed(0)} mm`, holes.length > 1 ? 'it is filled through one hole low and vented through one high' : 'one hole in the middle fills and vents it; or tap again: the dull ground is often larger', `at least ${(pitch.value * 1000).toFixed(0)} mm across for a grid`);
+      b.warn('grind', 'damage.size', 'grid-without-room', { length, width, pitch: pitch.value, holes: holes.length });
     }
     const n = ledger.record('holes', 'holes', { ...gridCount, expression: 'n, points of the grid within the outline' }, holes.length, { A: survey.area, p: pitch });
     const expected = b.compute('holesByArea', 'by area alone', gridCount, { A: survey.area, p: pitch });
@@ -61,7 +61,7 @@ export const INJECTION_KIND: RepairKind = {
     const cartridges = b.compute('cartridges', 'syringes', wholeNumber, { x: volume, most: cartridge });
     const perHole = b.compute('perHole', 'each hole takes about', shareOf, { X: liquid, n });
 
-    if (area.value > INJECTED_UP_TO) b.warn('system', 'repair.way', `${area.value.toFixed(2)} m² is more than is injected with trust: a skin that large moves as one`, 'open it and replace the core, or open half', `up to ${INJECTED_UP_TO} m²`);
+    if (area.value > INJECTED_UP_TO) b.warn('system', 'repair.way', 'injected-area', { area: area.value, most: INJECTED_UP_TO });
     if (drying.dry === false && drying.wait) {
       b.work('survey', 'vent', 'drill a few vent holes low, let water out, warm and air it', 20, []);
       b.wait('survey', 'dry', 'dries before anything is injected', drying.wait, { until: drying.until });

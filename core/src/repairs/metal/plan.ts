@@ -49,10 +49,10 @@ export const METAL_KIND: RepairKind = {
     const thickness = b.pick('thickness', 'thickness when new', 'm', own.thickness ?? job.hull.thickness, THICKNESS, 'usual plate');
     const depth = b.pick('depth', 'gone', 'm', job.damage.depth, DEPTH, 'until measured with a straight edge');
     const lost = b.compute('lost', 'of its section', lostShare, { d: depth, t: thickness });
-    if (lost.value > LOST_LIMIT) b.warn('grind', 'damage.depth', `${Math.round(lost.value * 100)} % of the section is gone: filler carries nothing`, 'replace the part, or have it welded by a qualified welder; then coat it', `up to ${LOST_LIMIT * 100} %`);
-    if (depth.value >= thickness.value) b.report('error', 'grind', 'damage.depth', 'more is gone than the plate was thick', 'check both', `less than ${(thickness.value * 1000).toFixed(1)} mm`);
+    if (lost.value > LOST_LIMIT) b.warn('grind', 'damage.depth', 'section-lost', { share: lost.value, limit: LOST_LIMIT });
+    if (depth.value >= thickness.value) b.report('error', 'grind', 'damage.depth', 'plate-gone', { thickness: thickness.value });
     const radius = b.pick('radius', 'edges rounded', 'm', own.radius, RADIUS, 'a coat pulls thin over a sharp edge and rusts there first');
-    if (radius.value < RADIUS) b.warn('grind', 'repair.metal.radius', `a coat pulls off an edge of ${(radius.value * 1000).toFixed(1)} mm radius`, 'round it more', `${RADIUS * 1000} mm and more`);
+    if (radius.value < RADIUS) b.warn('grind', 'repair.metal.radius', 'edge-too-sharp', { radius: radius.value, least: RADIUS });
     const prime = b.compute('toPrime', 'prime within', timeToPrime, { t: b.assumed('dryTime', 'bright to primed, dry air', TO_PRIME[polymer] ?? TO_PRIME['steel'], 's', 'usual practice'), RH: conditions.humidity });
     const face = ledger.record('face', 'bright face', { id: 'repairs/metal/plan', expression: 'A = (l + 60 mm)·(w + 60 mm)', unit: 'm²', source: '30 mm past the damage into sound coat' }, (survey.length.value + 0.06) * (survey.width.value + 0.06), { l: survey.length, w: survey.width });
     b.ground(offset(survey.region, 0.03));

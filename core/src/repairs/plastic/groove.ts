@@ -41,7 +41,7 @@ export function planOpening(b: RepairBuilder, welded: boolean): Opening {
   const hole = HOLED.has(damage);
   const angle = b.assumed('angle', 'angle of the groove', welded ? ANGLE_WELDED : ANGLE_BONDED, '1', welded ? 'room for the nozzle, little to fill' : 'wide enough for the adhesive to wet both flanks');
   const shallow = SHALLOW.has(damage);
-  if (job.damage.depth !== undefined && job.damage.depth > thickness.value * 1.5) b.warn('grind', 'damage.depth', 'the depth is more than the thickness of the sheet', 'check both', `up to ${(thickness.value * 1000).toFixed(1)} mm`);
+  if (job.damage.depth !== undefined && job.damage.depth > thickness.value * 1.5) b.warn('grind', 'damage.depth', 'depth-beyond-sheet', { thickness: thickness.value });
   const share = welded ? Math.max(0.5, 1 - ROOT / thickness.value) : substrate.family === 'smc' ? 0.5 : 2 / 3;
   const depth = shallow
     ? b.pick('depth', 'depth', 'm', job.damage.depth, thickness.value / 3, 'a third of the thickness until measured')

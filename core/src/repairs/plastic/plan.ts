@@ -136,7 +136,7 @@ function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product | undef
   const time = b.compute('weldTime', 'welding', weldTime, { l: rods, v: b.assumed('speed', 'rod laid by hand', WELD_SPEED, 'm/s', 'some 150 mm a minute') });
   const air = b.assumed('air', 'air at the nozzle', WELD_AIR[rod.family] ?? 300, '°C', 'typical of the polymer; by trial on scrap');
   const { pull } = b.input.job.repair?.plastic ?? {};
-  if (pull === 'peeled') b.report('error', 'mix', 'repair.plastic.pull', 'the rod peeled off the trial weld: rod and hull are not of one polymer, or it was too cold', 'rod cut from the same hull; scrape bright just before; hotter or slower until flank and rod both shine', 'the sheet tears first');
+  if (pull === 'peeled') b.report('error', 'mix', 'repair.plastic.pull', 'weld-peeled');
   if (plate) {
     const s = plate as Sheet;
     plateFor(b, s);

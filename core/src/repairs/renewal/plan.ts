@@ -63,7 +63,7 @@ function clear(b: RepairBuilder, area: Figure, product: Sheet): void {
   const gel = b.input.conditions.gelCoat;
   const off = b.ledger.record('off', 'film taken off', { id: 'repairs/renewal/plan', expression: 'd = Σ film of the steps', unit: 'm', source: 'judged by step: P1000 12 µm, P1500 8, P2000 5, compound 3, polish 1' }, steps.reduce((sum, s) => sum + STEPS[s].film, 0), { A: area });
   const left = b.ledger.record('left', 'gel coat left', { id: 'repairs/renewal/plan', expression: 'g − d', unit: 'm', source: 'what clearing leaves' }, Math.max(0, gel.value - off.value), { g: gel, d: off });
-  if (left.value < THINNEST) b.warn('finish', 'hull.gelCoat', `${Math.round(left.value * 1e6)} µm of gel coat is left after it: the laminate shows through`, 'start finer and leave what does not clear, or repaint', `${THINNEST * 1e6} µm and more`);
+  if (left.value < THINNEST) b.warn('finish', 'hull.gelCoat', 'gel-coat-left', { left: left.value, least: THINNEST });
   const mass = b.compute('compound', 'compound and wax', usedUp, { A: area, n: b.ledger.given('stages', 'polishing steps', steps.length, 'count', 'computed', 'steps of the sequence') });
   b.material('compound', product.name, 'clearing and wax', b.compute('compoundVolume', 'compound and wax, by volume', volumeOf, { m: mass, rho: b.assumed('rho', 'density', 1000, 'kg/m³', product.source) }), product);
   const mix = b.at('mix').ask('repair.renewal.start', 'fine');

@@ -66,7 +66,7 @@ export const SURFACE_KIND: RepairKind = {
 function enteredDepth(b: RepairBuilder): number | undefined {
   const { depth } = b.input.job.damage;
   if (depth !== 0) return depth;
-  b.warn('grind', 'damage.depth', 'damage of no depth leaves nothing to fill; planned with the usual depth', 'measure how deep it goes, or leave the field empty', 'more than 0 mm');
+  b.warn('grind', 'damage.depth', 'no-depth');
   return undefined;
 }
 
@@ -74,7 +74,7 @@ function enteredDepth(b: RepairBuilder): number | undefined {
 function coatOn(b: RepairBuilder): number {
   const entered = b.input.conditions.gelCoat.value;
   if (entered > 0) return entered;
-  b.warn('grind', 'hull.gelCoat', 'a gel coat of 0 mm cannot be chipped or cracked; planned with a usual one', 'measure it at the broken edge, or name the damage otherwise', 'more than 0 mm');
+  b.warn('grind', 'hull.gelCoat', 'no-gel-coat');
   return DEFAULTS.gelCoatThickness;
 }
 
@@ -105,7 +105,7 @@ function openLines(b: RepairBuilder): Opened {
     : ['A star from a blow: look at the inside for white, broken laminate before it is filled.'],
     ['Wipe with dye after opening; what still draws a line is opened further.'],
   );
-  if (pattern === 'crazing' && survey.area.value > STRIP_FROM) b.warn('grind', 'damage.pattern', `${survey.area.value.toFixed(2)} m² of crazing is not mended line by line`, 'strip the gel coat and recoat: plan it as a weathered surface', `up to ${STRIP_FROM} m²`);
+  if (pattern === 'crazing' && survey.area.value > STRIP_FROM) b.warn('grind', 'damage.pattern', 'crazed-field', { area: survey.area.value, most: STRIP_FROM });
   b.work('grind', 'dye', 'wash, wipe with dye, mark the ends', 8, [perMetre(2 * MIN, length)]).work('grind', 'open', 'open the cracks with a V scraper or burr, round the ends', 6, [perMetre(12 * MIN, length)]).work('grind', 'wipe', 'brush and vacuum out, tape along both sides', 5, [perMetre(4 * MIN, length)]);
   return { depth, volume, face, masking: b.ledger.record('masking', 'tape', { id: 'repairs/surface/plan', expression: 'l = 2·L', unit: 'm', source: 'both sides of every line' }, Math.min(40, 2 * length.value), { L: length }), line: { length, width } };
 }

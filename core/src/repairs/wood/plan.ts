@@ -68,8 +68,8 @@ function moisture(b: RepairBuilder): void {
   if (read !== undefined) {
     const m = b.ledger.given('moisture', 'moisture of the wood', read, 'fraction', 'measured', 'pins along the grain');
     survey.key('Moisture', m);
-    if (read > WOOD_LIMIT / 100) b.warn('grind', 'repair.wood.moisture', `${Math.round(read * 100)} % is too wet for epoxy: it does not wet the fibres, and rot goes on under it`, 'open it, take paint off both faces, let air through and read on; what is planned after it waits for that', `up to ${WOOD_LIMIT} %, better 12 %`);
-  } else if (b.input.job.damage.wet === undefined) b.report('assumed', 'survey', 'repair.wood.moisture', 'moisture of the wood not read', 'read it with pins along the grain before any epoxy');
+    if (read > WOOD_LIMIT / 100) b.warn('grind', 'repair.wood.moisture', 'wood-too-wet', { share: read, limit: WOOD_LIMIT });
+  } else if (b.input.job.damage.wet === undefined) b.report('assumed', 'survey', 'repair.wood.moisture', 'wood-not-read');
   if (drying.wait && (read === undefined || read > WOOD_LIMIT / 100)) b.wait('grind', 'dry', 'dries, opened and aired', drying.wait, { until: drying.until });
 }
 
@@ -80,7 +80,7 @@ function cutOut(b: RepairBuilder): Wood {
   const thickness = b.pick('thickness', 'thickness of the wood', 'm', own.thickness ?? job.hull.thickness, substrate.id === 'wood-ply' ? PLY : PLANK, 'usual; measure it at an edge');
   const beyond = b.pick('beyond', 'beyond what is soft', 'm', own.beyond, damage === 'rot' ? BEYOND_ROT : 0.01, damage === 'rot' ? 'rot has gone further than it shows' : 'to clean, bright wood');
   const ratio = b.pick('ratio', 'scarf', ':1', own.ratio, spar ? SCARF.spar : SCARF.usual, spar ? 'spars 12:1' : 'planks and panels 8:1');
-  if (ratio.value < (spar ? SCARF.spar : SCARF.usual)) b.warn('grind', 'repair.wood.ratio', `a scarf of ${ratio.value}:1 is shorter than the wood on either side of it is strong`, 'make it longer', `${spar ? SCARF.spar : SCARF.usual}:1 and more`);
+  if (ratio.value < (spar ? SCARF.spar : SCARF.usual)) b.warn('grind', 'repair.wood.ratio', 'scarf-too-short', { ratio: ratio.value, least: spar ? SCARF.spar : SCARF.usual });
   const length = b.compute('length', 'cut out, along the grain', cutBack, { l: survey.length, beyond });
   const width = b.compute('width', 'cut out, across', cutBack, { l: survey.width, beyond });
   const area = b.compute('area', 'cut out', stripArea, { L: length, w: width });

@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse, HttpParams, type HttpEvent } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import type { LogEvent, Job, JobDocument, Problem, Shop, Stage } from '@nelbo/core';
+import type { LogEvent, Job, JobDocument, Shop, Stage, ToldProblem } from '@nelbo/core';
 import { TimeoutError, type Observable } from 'rxjs';
 
 export interface StoredJob {
@@ -56,7 +56,7 @@ export interface ApiFailure {
   readonly status: number;
   readonly title: string;
   readonly detail?: string;
-  readonly problems?: readonly Problem[];
+  readonly problems?: readonly ToldProblem[];
   readonly current?: StoredJob;
 }
 
@@ -100,8 +100,8 @@ export class Api {
     return this.#http.put<StoredJob>(`/api/v1/jobs/${id}/archived`, { archived });
   }
 
-  importJob(id: string, file: Blob): Observable<{ job: StoredJob; problems: readonly Problem[] }> {
-    return this.#http.post<{ job: StoredJob; problems: readonly Problem[] }>('/api/v1/jobs/import', file, { params: { id }, headers: { 'Content-Type': 'application/octet-stream' } });
+  importJob(id: string, file: Blob): Observable<{ job: StoredJob; problems: readonly ToldProblem[] }> {
+    return this.#http.post<{ job: StoredJob; problems: readonly ToldProblem[] }>('/api/v1/jobs/import', file, { params: { id }, headers: { 'Content-Type': 'application/octet-stream' } });
   }
 
   revisions(id: string, before?: number): Observable<Revision[]> {

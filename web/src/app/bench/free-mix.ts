@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { parseQuantity, sayIn, type Sheet } from '@nelbo/core';
+import { parseQuantity, sayIn, told, type Sheet } from '@nelbo/core';
 import { CONSISTENCIES, freeMix, mixable, PURGE, type BenchBatch, type Consistency } from '@nelbo/core/cure';
 import { Reading } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
@@ -30,7 +30,7 @@ import { grams } from './words';
         @for (x of facts(); track x.name) {<span>{{ x.name }} <b>{{ x.value }}</b></span>}
       </p>
       @if (order()) {<p class="soft wide">{{ order() }}</p>}
-      @for (p of f.problems; track p.what) {<p class="act wide" role="alert">{{ cap(p.what) }}@if (p.allowed) {; allowed {{ p.allowed }}}.@if (p.suggestion) { {{ cap(p.suggestion) }}.}</p>}
+      @for (p of told(); track p.what) {<p class="act wide" role="alert">{{ cap(p.what) }}@if (p.allowed) {; allowed {{ p.allowed }}}.@if (p.suggestion) { {{ cap(p.suggestion) }}.}</p>}
       <div class="buttons"><button type="button" class="main" (click)="chosen.emit(f.batch)">Mix it</button></div>
     }
   `,
@@ -69,6 +69,7 @@ export class FreeMixView {
   });
   protected readonly errors = computed(() => Object.values(this.#read()).flatMap((r) => r.error ?? []));
   readonly #product = computed(() => this.products().find((p) => p.id === this.id()));
+  protected readonly told = computed(() => (this.found()?.problems ?? []).map(told));
   protected readonly found = computed(() => {
     const [product, r] = [this.#product(), this.#read()];
     const amount = this.powder() ? r.volume.value : r.mass.value;

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, signal, type OnDestroy } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { SelectButtonModule } from 'primeng/selectbutton';
-import { figure, figureIn, gridStep, offsetAtPixel, planHandle, planScale, planScene, ratioForReach, reachAtPixel, said, sayIn, sectionFactor, sectionRefs, sectionScene, sizeOf, taperHandle, type Said, type Stage } from '@nelbo/core';
+import { figure, figureIn, gridStep, offsetAtPixel, planHandle, planScale, planScene, ratioForReach, reachAtPixel, said, sayIn, sectionFactor, sectionRefs, sectionScene, sizeOf, taperHandle, told, type Said, type Stage } from '@nelbo/core';
 import { Reading } from '../state/reading';
 import { afterwards } from '../ui/afterwards';
 import { SaidView } from '../ui/said';
@@ -132,7 +132,7 @@ export class Drawings implements OnDestroy {
     const reader = this.#reading.reader();
     return p?.survey && p.grind ? said`cut-out ${sizeOf(p.survey.length, p.survey.width, reader)} · ground ${sizeOf(p.grind.groundLength, p.grind.groundWidth, reader)}` : [];
   });
-  protected readonly errors = computed(() => this.context.problems().filter((p) => p.severity === 'error'));
+  protected readonly errors = computed(() => this.context.problems().filter((p) => p.severity === 'error').map(told));
   protected readonly pickedText = computed(() => {
     const ply = this.#plan()?.laminate?.plies.find((p) => p.lay === this.context.pickedPly());
     const reader = this.#reading.reader();

@@ -205,7 +205,7 @@ describe('the finish stage', () => {
     const b = await open(FinishStage, gel({}));
     type(b.host, 'Cured film wanted', '150');
     await b.settle();
-    expect(b.context.problems().find((p) => p.path === 'coat.film')?.what).toContain('too thin to be levelled');
+    expect(b.context.problems().find((p) => p.path === 'coat.film')?.code).toBe('gel-coat-too-thin');
   });
 
   it('judges readings by their marks, takes a signature and drops it when something changes', async () => {

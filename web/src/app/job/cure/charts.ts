@@ -1,5 +1,5 @@
 import type { Chart, ChartData, ChartOptions, Plugin } from 'chart.js';
-import type { CureCase, CureField, ForecastMilestone } from '@nelbo/core';
+import { tellMilestoneShort, type CureCase, type CureField, type ForecastMilestone } from '@nelbo/core';
 import { timeOf, weekdayOf } from '../../ui/when';
 
 export const INK = '#12292c';
@@ -51,14 +51,11 @@ const marks = (milestones: readonly ForecastMilestone[], now: number): Plugin<'l
       ctx.fillText(name, left, area.top - 6);
       last = left + width;
     };
-    for (const m of [...milestones].sort((a, b) => a.at - b.at)) line(m.at, SHORT[m.id] ?? m.id, WAIT, [3, 3]);
+    for (const m of [...milestones].sort((a, b) => a.at - b.at)) line(m.at, tellMilestoneShort(m.meaning), WAIT, [3, 3]);
     line(now, 'now', ACT, []);
     ctx.restore();
   },
 });
-
-/** Names of the milestones where there is little room. */
-export const SHORT: Readonly<Record<ForecastMilestone['id'], string>> = { gel: 'gel', opens: 'bonds', trim: 'trim', closes: 'shuts', sand: 'sand', load: 'load', full: 'full' };
 
 /** How long a chart looks ahead: past sanding, not to the last percent of the cure. */
 export function horizonOf(c: CureCase): number {

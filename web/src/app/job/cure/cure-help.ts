@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, of, startWith, switchMap } from 'rxjs';
-import { sayIn, setIn } from '@nelbo/core';
+import { sayIn, setIn, tellHarm, tellHeatCaution, type Harm } from '@nelbo/core';
 import { type HelpOption } from '@nelbo/core/cure';
 import { Reading, TIME_ZONE } from '../../state/reading';
 import { StoresStore } from '../../state/stores-store';
@@ -31,8 +31,8 @@ type Search = Helped | 'failed' | undefined;
           <div class="option">
             <p><b>{{ o.title }}</b></p>
             <p class="small">{{ effect(o) }}</p>
-            @if (o.come.length > 0) {<p class="small come">But: {{ o.come.join('; ') }}.</p>}
-            @if (o.caution) {<p class="small come"><b>Caution.</b> {{ o.caution }}</p>}
+            @if (o.come.length > 0) {<p class="small come">But: {{ harms(o.come, '; ') }}.</p>}
+            @if (o.caution) {<p class="small come"><b>Caution.</b> {{ caution(o.caution) }}</p>}
             <button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="take(o)">Plan it so</button>
           </div>
         } @empty {@if (s.progress.done) {<p class="small">Nothing that was tried is safer or sooner than the plan as it stands.</p>}}
@@ -66,6 +66,12 @@ export class CureHelp {
     return s && s !== 'failed' ? s : undefined;
   });
 
+  protected readonly caution = tellHeatCaution;
+
+  protected harms(list: readonly Harm[], between: string): string {
+    return list.map(tellHarm).join(between);
+  }
+
   protected percent(share: number): string {
     return `${Math.round(share * 100)} %`;
   }
@@ -74,7 +80,7 @@ export class CureHelp {
     const now = this.#clock.now();
     const hours = (o.finishBefore - o.finish) / 3_600_000;
     const end = hours > 0.4 ? `Ends ${sayWhen(o.finish, now)} instead of ${sayWhen(o.finishBefore, now)}` : hours < -0.4 ? `Ends ${sayWhen(o.finish, now)}, later than ${sayWhen(o.finishBefore, now)}` : 'Ends at the same time';
-    return `${end}${o.gone.length > 0 ? `; no more: ${o.gone.join(' · ')}` : ''}${o.peak === undefined ? '' : `; hottest ${sayIn({ value: o.peak }, '°C', 0, this.#reading.reader())}`}.`;
+    return `${end}${o.gone.length > 0 ? `; no more: ${this.harms(o.gone, ' · ')}` : ''}${o.peak === undefined ? '' : `; hottest ${sayIn({ value: o.peak }, '°C', 0, this.#reading.reader())}`}.`;
   }
 
   protected take(o: HelpOption): void {

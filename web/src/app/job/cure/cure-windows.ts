@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { Stage } from '@nelbo/core';
-import { SHORT_NAMES } from './names';
+import { tellMilestone, type Stage } from '@nelbo/core';
 import { WallClock } from '../../state/wall-clock';
 import { FigureView } from '../../ui/figure';
 import { sayWhen } from '../../ui/when';
@@ -21,7 +20,7 @@ import { JobContext } from '../job-context';
             <p class="spread"><b>{{ cap(c.title) }}</b><span class="muted small">laid {{ when(c.laid) }}</span></p>
             <dl>
               @for (m of c.milestones; track m.id) {
-                <div [class.key]="m.id === 'closes' || m.id === 'sand'"><dt>{{ cap(c.id.startsWith('film') ? m.label : names[m.id]) }}<span class="small muted"> after <nb-figure [figure]="m.after" class="plain" /></span></dt><dd><b>{{ when(m.at) }}</b><span class="small muted">{{ between(m.span) }}</span></dd></div>
+                <div [class.key]="m.id === 'closes' || m.id === 'sand'"><dt>{{ cap(tell(m.meaning)) }}<span class="small muted"> after <nb-figure [figure]="m.after" class="plain" /></span></dt><dd><b>{{ when(m.at) }}</b><span class="small muted">{{ between(m.span) }}</span></dd></div>
               }
             </dl>
           </section>
@@ -63,7 +62,7 @@ export class CureWindows {
   readonly #clock = inject(WallClock);
   protected readonly latest = this.#context.forecast.latest;
   protected readonly working = computed(() => this.#context.forecast.share() !== undefined);
-  protected readonly names = SHORT_NAMES;
+  protected readonly tell = tellMilestone;
   protected readonly POINTS = { opens: 'next layer from', closes: 'next layer until', sand: 'can be sanded' } as const;
   protected readonly cases = computed(() => (this.latest()?.cases ?? []).filter((c) => c.stage === this.stage() || (this.stage() === 'mix' && c.stage === 'laminate')));
   protected readonly pots = computed(() => (this.latest()?.pots ?? []).filter((p) => this.stage() === (p.id === 'filler' ? 'fair' : p.id === 'coat' ? 'finish' : 'mix')));

@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { LIBRARY, planRepair, readJob, type CureForecast } from '@nelbo/core';
+import { LIBRARY, planRepair, problem, readJob, type CureForecast } from '@nelbo/core';
 import { forecastCure } from '@nelbo/core/cure';
 import { of } from 'rxjs';
 import { JOB, bench } from '../testing';
@@ -57,13 +57,26 @@ describe('charts of a cure', () => {
   });
 });
 
+const COLD = problem({ severity: 'warning', stage: 'mix', path: 'conditions.temperature' }, 'stays-soft', { layer: 'group 1' });
 /** A worker that answers at once. */
-const work = { cure: () => of({ kind: 'cure', share: 1, forecast: CURE, ms: 1, done: true }), help: () => of({ kind: 'help', ms: 1, progress: { share: 1, done: true, options: [{ id: 'tent', title: 'Tent and heater', changes: [['warmth', { kind: 'tent', temperature: 26, from: 'start' }]], finish: NOW, finishBefore: NOW + 36_000_000, gone: ['too cold to cure'], come: ['gets too hot'], peak: 41 }] } }), logger: () => of({ readings: [], rows: 0, left: ['2 rows have no readable temperature'], taken: [], refused: 'The file is empty.' }) };
+const work = { cure: () => of({ kind: 'cure', share: 1, forecast: CURE, ms: 1, done: true }), help: () => of({ kind: 'help', ms: 1, progress: { share: 1, done: true, options: [{ id: 'tent', title: 'Tent and heater', changes: [['warmth', { kind: 'tent', temperature: 26, from: 'start' }]], finish: NOW, finishBefore: NOW + 36_000_000, gone: [{ kind: 'cold', problem: COLD }], come: [{ kind: 'hot', problem: COLD }], peak: 41 }] } }), logger: () => of({ readings: [], rows: 0, left: ['2 rows have no readable temperature'], taken: [], refused: 'The file is empty.' }) };
 const withWork = (): void => {
   TestBed.configureTestingModule({ providers: [{ provide: HeavyWork, useValue: work }] });
 };
 
 describe('what is shown of a cure', () => {
+  it('what a glue line is waited for, in the words of a glue line', async () => {
+    const [after] = CURE.cases[0].milestones.map((m) => m.after);
+    const glued = { ...CURE, cases: [{ id: 'mix.film.1', of: 'film' as const, stage: 'mix' as const, title: 'sets until it can be rasped', product: 'Glue', laid: NOW, milestones: [{ id: 'sand' as const, meaning: { kind: 'workable' as const }, after, at: NOW, span: [NOW, NOW] as const }] }] };
+    TestBed.configureTestingModule({ providers: [{ provide: HeavyWork, useValue: { ...work, cure: () => of({ kind: 'cure', share: 1, forecast: glued, ms: 1, done: true }) } }] });
+    const b = await bench(CureWindows);
+    b.context.forecast.begin(true);
+    await new Promise((resolve) => setTimeout(resolve, 450));
+    await b.settle();
+    expect(b.text()).toContain('Set: can be worked on');
+    expect(b.text()).not.toContain('peel ply');
+  });
+
   it('likely moments with their ranges, pots, and how the law was fitted', async () => {
     withWork();
     const b = await bench(CureWindows);

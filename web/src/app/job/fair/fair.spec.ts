@@ -132,7 +132,7 @@ describe('the fair stage', () => {
     expect(b.text()).toMatch(/Your usual P80, .* would take/);
     type(b.host, 'End at', 'P130');
     await b.settle();
-    expect(b.context.problems().find((p) => p.path === 'sanding.end')?.suggestion).toContain('P120 or P150');
+    expect(b.context.problems().find((p) => p.path === 'sanding.end')?.params).toEqual(jasmine.objectContaining({ suggestion: jasmine.stringContaining('P120 or P150') }));
     type(b.host, 'End at', 'P240');
     await b.settle();
     expect(b.context.plan()?.fair?.endGrit).toBe(240);

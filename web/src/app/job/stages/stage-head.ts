@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { STAGE_TITLES, stageWords, type Problem, type Said, type Stage } from '@nelbo/core';
+import { STAGE_TITLES, stageWords, told, type Said, type Stage, type ToldProblem } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { SaidView } from '../../ui/said';
 import { sentence } from '../../ui/words';
@@ -14,13 +14,13 @@ import { JobContext } from '../job-context';
     <div class="spread"><h2>{{ title() }}</h2><ng-content /></div>
     <p class="muted sentence"><nb-said [words]="sentence()" /></p>
     @for (p of problems(); track p.path + p.what) {
-      <p class="note-line warn" role="note"><b>{{ told(p.what) }}</b> {{ wayRound(p) }}</p>
+      <p class="note-line warn" role="note"><b>{{ whole(p.what) }}</b> {{ wayRound(p) }}</p>
     }
   `,
   styles: `:host { display: block; margin-bottom: 12px; } .sentence { margin-top: 2px; } .note-line { margin-top: 8px; } .spread { align-items: center; min-height: 34px; }`,
 })
 export class StageHead {
-  protected readonly told = sentence;
+  protected readonly whole = sentence;
   readonly stage = input.required<Stage>();
   readonly #context = inject(JobContext);
   protected readonly title = computed(() => STAGE_TITLES[this.stage()]);
@@ -29,9 +29,9 @@ export class StageHead {
     const plan = this.#context.plan();
     return (plan && stageWords(this.stage(), plan, this.#reading.reader())) ?? ['Not enough is known yet to plan this stage.'];
   });
-  protected readonly problems = computed(() => this.#context.problemsOf(this.stage()));
+  protected readonly problems = computed(() => this.#context.problemsOf(this.stage()).map(told));
 
-  protected wayRound(p: Problem): string {
+  protected wayRound(p: ToldProblem): string {
     return [p.allowed && `allowed: ${p.allowed}`, p.suggestion].flatMap((s) => (s ? [sentence(s)] : [])).join(' ');
   }
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { saySpan, substrateOf, type Figure } from '@nelbo/core';
+import { saySpan, substrateOf, told, type Figure } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
@@ -83,7 +83,7 @@ export class SurveyStage {
   protected readonly plan = this.#context.plan;
   protected readonly survey = computed(() => this.#context.plan()?.survey);
   protected readonly inputs = computed(() => this.#context.plan()?.inputs);
-  protected readonly assumptions = computed(() => this.#context.problems().filter((p) => p.severity === 'assumed'));
+  protected readonly assumptions = computed(() => this.#context.problems().filter((p) => p.severity === 'assumed').map(told));
 
   /** Thickness and old plies matter where a laminate is repaired. */
   protected readonly laminated = computed(() => ['frp', 'frp-cored', 'smc', 'foil'].includes(substrateOf(this.doc()?.hull.material)?.family ?? ''));

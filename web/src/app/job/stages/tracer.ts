@@ -4,7 +4,7 @@ import { ButtonModule } from 'primeng/button';
 import { DialogModule } from 'primeng/dialog';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import { FormsModule } from '@angular/forms';
-import { area, checkOutline, checkScale, extent, middle, regionExtent, sayIn, toMetres, type Finding, type PhotoScale, type Point, type Tracing } from '@nelbo/core';
+import { area, checkOutline, checkScale, extent, middle, regionExtent, sayIn, tellOutlineFault, toMetres, type Finding, type PhotoScale, type Point, type Tracing } from '@nelbo/core';
 import { PhotoStore } from '../../state/photo-store';
 import { Reading } from '../../state/reading';
 import { PointPad, type PadPoint } from '../../ui/point-pad';
@@ -179,7 +179,8 @@ export class Tracer {
 
   protected readonly wrong = computed(() => {
     const scale = this.#scale();
-    const bad = (scale && checkScale(scale)) ?? (this.step() === 'trace' && this.metres().length >= 3 ? checkOutline(this.metres()) : undefined);
+    const fault = this.step() === 'trace' && this.metres().length >= 3 ? checkOutline(this.metres()) : undefined;
+    const bad = (scale && checkScale(scale)) ?? (fault && tellOutlineFault(fault));
     return bad && `${bad.what}: ${bad.suggestion}.`;
   });
   protected readonly measured = computed(() => {

@@ -1,0 +1,198 @@
+/** A moment that words name: ms since 1970, and the time zone in which the clock is read. */
+export interface Moment {
+  readonly ms: number;
+  readonly zone: string;
+}
+
+/** What is wrong with something that was read, in words of the reader: numbers, units and names as they were typed. */
+export interface Misread {
+  readonly what: string;
+  readonly allowed?: string;
+  readonly suggestion?: string;
+}
+
+/** Nothing to say beyond the code. */
+type Plain = Readonly<Record<never, never>>;
+
+/** Files of other kinds that are easily taken for a job file. */
+export type OtherFile = 'pdf' | 'picture' | 'zip' | 'compressed' | 'markup' | 'backup' | 'plan';
+
+/** What a traced outline can have wrong. */
+export type OutlineFault =
+  | { readonly kind: 'too few points'; readonly points: number }
+  /** Numbers of the points after which two sides cross, from one. */
+  | { readonly kind: 'crosses itself'; readonly between: readonly [number, number] }
+  | { readonly kind: 'encloses nothing' };
+
+/** Documents: what cannot be read, kept or understood of them. */
+export interface DocumentProblems {
+  'no-object': Plain;
+  'more-bad-fields': { readonly count: number };
+  'list-beyond': { readonly label: string; readonly count: number; readonly most: number };
+  'many-unknown-fields': { readonly most: number };
+  'field-refused': Misread;
+  'unknown-field': { readonly name: string; readonly known: readonly string[]; readonly near?: string };
+  'other-file': { readonly kind: OtherFile };
+  'file-too-large': { readonly most: number };
+  'file-empty': Plain;
+  'file-no-json': Plain;
+  'unknown-format': { readonly shown: string; readonly current: string };
+  'other-kind-of-file': { readonly kind: OtherFile; readonly current: string };
+  'newer-format': { readonly format: string; readonly current: string };
+  'no-way-from-format': { readonly format: string; readonly current: string };
+  'too-many-values': { readonly most: number };
+  'text-too-long': { readonly most: number };
+  'broken-character': Plain;
+  'broken-field-name': Plain;
+  'nested-too-deeply': { readonly most: number };
+  'list-too-long': { readonly most: number };
+  'too-many-fields': { readonly most: number };
+  'product-id-twice': Plain;
+  'product-without-name': Plain;
+  'product-without-source': Plain;
+  'cured-before-sanded': Plain;
+  'override-of-another': { readonly product: string };
+  'needed': { readonly of: 'hull' | 'damage' | 'size'; readonly choices: readonly string[] };
+  'job-not-foreseen': Plain;
+  'stage-not-foreseen': Plain;
+  'not-finite': { readonly label: string };
+  'grit-unread': Misread;
+  'habit-unread': Misread;
+}
+
+/** What was assumed, and what is odd about hull, damage and place. Lengths in m, temperatures in °C, shares as fractions. */
+export interface SurveyProblems {
+  'skin-assumed': { readonly cored: boolean; readonly thickness: number };
+  'gel-coat-assumed': { readonly thickness: number };
+  'core-assumed': { readonly thickness: number };
+  'laminate-assumed': { readonly name: string };
+  'temperature-assumed': { readonly temperature: number };
+  'access-assumed': Plain;
+  'duty-assumed': Plain;
+  'size-as-extent': Plain;
+  'first-look': Plain;
+  'outline-fault': { readonly fault: OutlineFault; readonly hole: number };
+  'meter-on-carbon': Plain;
+  'meter-without-dry-spot': Plain;
+  'depth-beyond-wall': { readonly depth: number; readonly wall: number };
+  'leak-without-temperature': Plain;
+  'leak-without-barometer': Plain;
+  'leak-too-short': { readonly minutes: number };
+  'leak-rises': { readonly pressure: number };
+  'leaks': { readonly share: number; readonly limit: number };
+  'drying-mixed-scales': Plain;
+  'drying-without-dry-spot': Plain;
+  'drying-few-readings': { readonly count: number };
+  'drying-not-falling': Plain;
+  'wood-not-read': Plain;
+}
+
+/** What the match of a system found. */
+export interface SystemProblems {
+  'damage-elsewhere': Plain;
+  'no-chain-for-all': Plain;
+  'every-chain-refused': Plain;
+  'chain-refused': { readonly reason?: string; readonly remedy?: string; readonly others: readonly string[] };
+  'beyond-method': { readonly escalate: string; readonly upTo: number };
+  'injected-area': { readonly area: number; readonly most: number };
+}
+
+/** What is opened and ground. */
+export interface GrindProblems {
+  'taper-fails-shear': { readonly ratio: number; readonly least: number };
+  'obstacle-in-taper': { readonly name: string; readonly room: number; readonly reach: number; readonly ratioLeft: number; readonly least: number; readonly way?: string };
+  'dish-with-floor': Plain;
+  'inside-unreached': Plain;
+  'skin-from-own-face': Plain;
+  'only-gel-coat': { readonly depth: number; readonly gelCoat: number };
+  'both-skins-from-outside': Plain;
+  'peel-wanted': { readonly perM2: number };
+  'edge-beyond-half': { readonly depth: number; readonly chord: number };
+  'hole-below-pin': { readonly pin: number };
+  'section-lost': { readonly share: number; readonly limit: number };
+  'plate-gone': { readonly thickness: number };
+  'edge-too-sharp': { readonly radius: number; readonly least: number };
+  'depth-beyond-sheet': { readonly thickness: number };
+  'water-in-holes': Plain;
+  'wood-too-wet': { readonly share: number; readonly limit: number };
+  'scarf-too-short': { readonly ratio: number; readonly least: number };
+  'no-depth': Plain;
+  'no-gel-coat': Plain;
+  'crazed-field': { readonly area: number; readonly most: number };
+  'grid-pitch': { readonly pitch: number; readonly least: number };
+  'grid-without-room': { readonly length: number; readonly width: number; readonly pitch: number; readonly holes: number };
+}
+
+/** What is laid, glued and mixed. Masses in kg, times in s. */
+export interface LaminateProblems {
+  'ply-beyond-dish': { readonly cloth: string; readonly low: number; readonly high: number };
+  'stack-below-band': { readonly thickness: number; readonly low: number; readonly high: number };
+  'stack-off-band': { readonly thickness: number; readonly low: number; readonly high: number };
+  'ply-beyond-pot': { readonly plies: readonly number[]; readonly time: number; readonly mass: number };
+  'cup-too-small': { readonly peroxide: boolean; readonly instrument?: string; readonly error?: number; readonly tolerance: number; readonly least?: number };
+  'below-minimum': { readonly temperature: number; readonly minimum: number; readonly product: string };
+  'beyond-doubling': { readonly temperature: number; readonly low: number; readonly high: number };
+  'go-beyond-sheet': { readonly product: string; readonly wanted: number; readonly allowed: number };
+  'hardener-share': { readonly share: number; readonly low: number; readonly high: number };
+  'patch-too-small': { readonly reach: number };
+  'patch-beyond-tube': { readonly width: number; readonly girth: number };
+  'light-in-split': Plain;
+  'weld-peeled': Plain;
+  'not-so-stiff': { readonly powder: string; readonly consistency: string };
+  'free-mix-too-little': { readonly error: number; readonly tolerance: number; readonly least?: number };
+  'epoxy-thinned': Plain;
+  'thinner-share': { readonly share: number; readonly most: number };
+  'tint-share': { readonly share: number; readonly most: number };
+  'course-half-entered': Plain;
+  'course-upside-down': { readonly low: number; readonly high: number };
+  'logger-too-short': Plain;
+}
+
+/** What the forecast of a cure sees coming. */
+export interface CureProblems {
+  'stalls': { readonly layer: string; readonly product: string; readonly minimum: number; readonly from: Moment; readonly to: Moment };
+  'cools': { readonly layer: string; readonly product: string; readonly minimum: number; readonly coldest: number; readonly at: Moment };
+  'dew-while-curing': { readonly layer: string; readonly margin: number; readonly least: number; readonly at: Moment };
+  'blush': { readonly layer: string; readonly humidity: number; readonly limit: number; readonly at: Moment };
+  'heats-itself': { readonly layer: string; readonly peak: number; readonly limit: number; readonly at: Moment };
+  'foam-softens': { readonly layer: string; readonly peak: number; readonly limit: number };
+  'stays-soft': { readonly layer: string };
+  'sun-on-coat': Plain;
+  'vapour-in-tent': { readonly vapour: Vapour };
+  'lamp-over-styrene': Plain;
+  'held-too-hot': { readonly temperature: number; readonly most: number };
+  'film-too-damp': { readonly product: string; readonly humidity: number; readonly limit: number };
+  'film-does-not-dry': { readonly product: string };
+  'glue-out-of-range': { readonly product: string; readonly temperature: number; readonly low: number; readonly high: number };
+  'light-needed': { readonly product: string };
+  'falls-below-minimum': { readonly product: string; readonly coldest: number; readonly minimum: number; readonly at: Moment };
+  'window-missed': { readonly task: string; readonly late: number; readonly next: 'ply' | 'coat'; readonly abrading?: number };
+}
+
+/** Vapours that burn. */
+export type Vapour = 'styrene' | 'methacrylate' | 'solvent of the adhesive';
+
+/** What is faired and finished. */
+export interface FinishProblems {
+  'gaps-without-area': { readonly count: number };
+  'highs-stand': { readonly count: number; readonly highest: number };
+  'scratches-old-coat': { readonly paper: string; readonly scratch: number; readonly coat: number };
+  'shelf-too-coarse': { readonly finest: string; readonly wanted: number };
+  'shelf-without-paper': { readonly wanted: number };
+  'faces-unlike': { readonly by: number; readonly at: number; readonly fuller: 'port' | 'starboard'; readonly limit: number };
+  'gel-coat-too-thin': { readonly film: number; readonly levelling: number; readonly least: number };
+  'coat-scratched-through': { readonly grit: number; readonly scratch: number; readonly coat: number };
+  'dew-on-surface': { readonly dewPoint: number; readonly margin: number };
+  'damp-dulls': { readonly humidity: number };
+  'sun-on-wet-coat': Plain;
+  'wind-on-coat': { readonly sprayed: boolean };
+  'overspray-drifts': Plain;
+  'barrier-too-thin': { readonly film: number; readonly least: number };
+  'no-barrier': Plain;
+  'slot-too-tight': { readonly coated: number; readonly slot: number; readonly play: number };
+  'gel-coat-left': { readonly left: number; readonly least: number };
+}
+
+/** Every code with what its words need. */
+export interface ProblemParams extends DocumentProblems, SurveyProblems, SystemProblems, GrindProblems, LaminateProblems, CureProblems, FinishProblems {}
+export type ProblemCode = keyof ProblemParams;
