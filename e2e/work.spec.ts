@@ -108,12 +108,20 @@ test('addresses that lead nowhere say so', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'There is nothing here.' })).toBeVisible();
 });
 
-test('on a narrow screen every stage can be reached and used', async ({ page }) => {
-  await page.setViewportSize({ width: 390, height: 844 });
-  for (const stage of ['system', 'grind', 'laminate', 'mix', 'fair', 'finish']) {
-    await page.goto(`${MARIGOLD}/${stage}`);
-    await expect(main(page).getByRole('heading', { level: 2 })).toBeVisible();
-    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
-    expect(overflow, stage).toBeLessThanOrEqual(0);
-  }
-});
+for (const [system, units] of [['metric', {}], ['inches', { length: 'us', temperature: 'us', mass: 'us', volume: 'us', area: 'us', pressure: 'us' }]] as const) {
+  test(`on a narrow screen every stage can be reached and used, in ${system}`, async ({ page, request }) => {
+    const yard = await (await request.get('/api/v1/shop')).json();
+    await request.put('/api/v1/shop', { data: { ...yard, units } });
+    try {
+      await page.setViewportSize({ width: 390, height: 844 });
+      for (const stage of ['system', 'grind', 'laminate', 'mix', 'fair', 'finish']) {
+        await page.goto(`${MARIGOLD}/${stage}`);
+        await expect(main(page).getByRole('heading', { level: 2 })).toBeVisible();
+        const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+        expect(overflow, stage).toBeLessThanOrEqual(0);
+      }
+    } finally {
+      await request.put('/api/v1/shop', { data: yard });
+    }
+  });
+}

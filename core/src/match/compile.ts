@@ -1,4 +1,4 @@
-import type { Product } from '../materials/product';
+import { modelOf, type Product } from '../materials/product';
 import { CHAIN_ROLES, CONTEXT_FACTS, conditionsOf, holds, type ChainRole, type Condition, type ContextFact, type FactName, type Facts, type Rule } from './rule';
 
 /** The facts of one candidate hull, and of the damage and duty. */
@@ -34,7 +34,7 @@ export function linkFacts(role: ChainRole, product: Product | undefined): Facts 
   const kind = 'kind' in product ? { [`${role}.kind`]: [product.kind] } : {};
   const binder = 'binder' in product && product.binder ? { [`${role}.binder`]: [product.binder] } : {};
   return {
-    [role]: [product.id],
+    [role]: [modelOf(product)],
     [`${role}.role`]: [product.role],
     [`${role}.family`]: [product.family],
     [`${role}.trait`]: product.traits ?? [],

@@ -1,5 +1,5 @@
 import { occursOn, type DamageKind } from '../materials/damage-kinds';
-import type { Product, ProductRole } from '../materials/product';
+import { modelOf, type Product, type ProductRole } from '../materials/product';
 import type { HullFamily } from '../materials/substrates';
 import type { Stage } from '../trace/problem';
 import type { ChainRole } from './rule';
@@ -33,8 +33,13 @@ const PRIME_TIE: Choice = { role: 'prime', from: ['tie coat'], orNone: true };
 const BARRIER: Choice = { role: 'barrier', from: ['barrier coat'], orNone: true };
 const ALL: readonly Stage[] = ['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish', 'log'];
 const WITHOUT_LAMINATE = ALL.filter((s) => s !== 'laminate');
-const notPolish = (p: Product): boolean => p.family !== 'polish' && p.id !== 'renewer-fabric';
+/** Products of the library, and those of the yard that were made after them. */
+const madeAfter = (...ids: readonly string[]) => (p: Product): boolean => ids.includes(modelOf(p));
+const notRenewer = (p: Product): boolean => modelOf(p) !== 'renewer-fabric';
+const notPolish = (p: Product): boolean => p.family !== 'polish' && notRenewer(p);
 const isCloth = (p: Product): boolean => p.role !== 'cloth' || ('kind' in p && p.kind !== 'peel ply');
+/** Cloth, or one of these plates and bushes. */
+const clothOr = (...plates: readonly string[]) => (p: Product): boolean => (isCloth(p) && p.role !== 'plate') || madeAfter(...plates)(p);
 const FINISH: Choice = { role: 'finish', from: ['finish', 'coating'], orNone: true, only: notPolish };
 
 export const ROUTES = {
@@ -50,7 +55,7 @@ export const ROUTES = {
   surface: {
     id: 'surface',
     name: 'open, fill and finish',
-    choices: [PREP, CLEAN, { role: 'bond', from: ['surface filler', 'adhesive'] }, { ...FINISH, only: (p) => p.id !== 'renewer-fabric' }],
+    choices: [PREP, CLEAN, { role: 'bond', from: ['surface filler', 'adhesive'] }, { ...FINISH, only: notRenewer }],
     key: 'bond',
     stages: WITHOUT_LAMINATE,
     upTo: 0.4,
@@ -59,7 +64,7 @@ export const ROUTES = {
   bonded: {
     id: 'bonded',
     name: 'bond or weld',
-    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: (p) => p.id === 'primer-polyolefin' }, { role: 'bond', from: ['adhesive', 'weld rod', 'laminating resin'] }, { role: 'reinforce', from: ['plate', 'cloth'], orNone: true, only: (p) => isCloth(p) && p.role !== 'plate' || ['plate-abs', 'plate-g10', 'plate-pe'].includes(p.id) }, { role: 'finish', from: ['finish', 'coating'], orNone: true, only: notPolish }],
+    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-polyolefin') }, { role: 'bond', from: ['adhesive', 'weld rod', 'laminating resin'] }, { role: 'reinforce', from: ['plate', 'cloth'], orNone: true, only: clothOr('plate-abs', 'plate-g10', 'plate-pe') }, { role: 'finish', from: ['finish', 'coating'], orNone: true, only: notPolish }],
     key: 'bond',
     stages: ['survey', 'system', 'grind', 'mix', 'finish', 'log'],
     upTo: 0.6,
@@ -68,7 +73,7 @@ export const ROUTES = {
   edge: {
     id: 'edge',
     name: 'rebuild the edge',
-    choices: [PREP, CLEAN, { role: 'bond', from: ['adhesive', 'laminating resin'] }, { role: 'reinforce', from: ['plate', 'cloth'], orNone: true, only: (p) => isCloth(p) && p.role !== 'plate' || ['bush-acetal', 'bush-nylon', 'plate-g10'].includes(p.id) }, FINISH],
+    choices: [PREP, CLEAN, { role: 'bond', from: ['adhesive', 'laminating resin'] }, { role: 'reinforce', from: ['plate', 'cloth'], orNone: true, only: clothOr('bush-acetal', 'bush-nylon', 'plate-g10') }, FINISH],
     key: 'bond',
     stages: ['survey', 'system', 'grind', 'mix', 'fair', 'finish', 'log'],
     upTo: 0.5,
@@ -77,7 +82,7 @@ export const ROUTES = {
   fabric: {
     id: 'fabric',
     name: 'patch',
-    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: (p) => p.id === 'primer-rubber' }, { role: 'bond', from: ['fabric adhesive', 'adhesive'] }, { role: 'reinforce', from: ['patch fabric'], orNone: true }],
+    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-rubber') }, { role: 'bond', from: ['fabric adhesive', 'adhesive'] }, { role: 'reinforce', from: ['patch fabric'], orNone: true }],
     key: 'bond',
     stages: ['survey', 'system', 'mix', 'log'],
     upTo: 0.6,
@@ -86,7 +91,7 @@ export const ROUTES = {
   inject: {
     id: 'inject',
     name: 'inject',
-    choices: [{ role: 'prep', from: ['preparation'], only: (p) => p.id !== 'flame' }, CLEAN, { role: 'bond', from: ['adhesive'] }, FINISH],
+    choices: [{ role: 'prep', from: ['preparation'], only: (p) => modelOf(p) !== 'flame' }, CLEAN, { role: 'bond', from: ['adhesive'] }, FINISH],
     key: 'bond',
     stages: ['survey', 'system', 'grind', 'mix', 'fair', 'finish', 'log'],
     upTo: 0.6,
@@ -113,7 +118,7 @@ export const ROUTES = {
   wood: {
     id: 'wood',
     name: 'cut back, let in, glue',
-    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: (p) => p.id === 'primer-wet-epoxy' }, { role: 'bond', from: ['adhesive', 'laminating resin'] }, { role: 'reinforce', from: ['plate', 'cloth'], orNone: true, only: (p) => isCloth(p) && p.role !== 'plate' || ['plate-ply', 'graving'].includes(p.id) }, { role: 'fill', from: ['fairing compound'], orNone: true }, FINISH],
+    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-wet-epoxy') }, { role: 'bond', from: ['adhesive', 'laminating resin'] }, { role: 'reinforce', from: ['plate', 'cloth'], orNone: true, only: clothOr('plate-ply', 'graving') }, { role: 'fill', from: ['fairing compound'], orNone: true }, FINISH],
     key: 'bond',
     stages: ['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish', 'log'],
     upTo: 1.5,
@@ -122,7 +127,7 @@ export const ROUTES = {
   metal: {
     id: 'metal',
     name: 'clean, prime, build up',
-    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: (p) => p.id === 'primer-epoxy' || p.id === 'primer-etch' }, { role: 'bond', from: ['adhesive', 'laminating resin'] }, FINISH],
+    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-epoxy', 'primer-etch') }, { role: 'bond', from: ['adhesive', 'laminating resin'] }, FINISH],
     key: 'bond',
     stages: WITHOUT_LAMINATE,
     upTo: 0.4,
@@ -131,7 +136,7 @@ export const ROUTES = {
   renew: {
     id: 'renew',
     name: 'renew the surface',
-    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: (p) => p.id === 'primer-epoxy' || p.id === 'primer-etch' }, { role: 'finish', from: ['finish', 'coating'] }],
+    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-epoxy', 'primer-etch') }, { role: 'finish', from: ['finish', 'coating'] }],
     key: 'finish',
     stages: ['survey', 'system', 'mix', 'finish', 'log'],
     upTo: 15,

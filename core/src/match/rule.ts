@@ -13,7 +13,7 @@ export const CONTEXT_FACTS = [
 ] as const;
 export type ContextFact = (typeof CONTEXT_FACTS)[number];
 
-/** What a rule may look at of a link: the product itself, its role, its chemistry, its traits. */
+/** What a rule may look at of a link: the product of the library that it behaves as, its role, its chemistry, its traits. */
 export type LinkFact = `${ChainRole}${'' | '.role' | '.family' | '.kind' | '.binder' | '.trait'}`;
 export type FactName = ContextFact | LinkFact;
 /** A name with `!` behind it asks for none of the values. */

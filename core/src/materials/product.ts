@@ -62,6 +62,8 @@ export interface Common {
   /** How long a quick fix may stay, and what must come off before it is made permanent. */
   readonly quickFix?: { readonly lasts: string; readonly remove: string };
   readonly fromSheet?: FromSheet;
+  /** Of a product of the yard's own: the product of the library that it was made after, whose behaviour it has. */
+  readonly basedOn?: string;
   /** Made by the yard itself rather than an entry of the library. */
   readonly own?: boolean;
 }
@@ -208,3 +210,6 @@ export interface Library {
   /** Ultimate shear of a resin family on abraded cured laminate, Pa. */
   readonly bondShear: Readonly<Record<ResinFamily, number>>;
 }
+
+/** The product of the library that a product behaves as: itself, or what a yard's own was made after. */
+export const modelOf = (p: Pick<Common, 'id' | 'basedOn'>): string => p.basedOn ?? p.id;

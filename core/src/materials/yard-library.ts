@@ -1,4 +1,4 @@
-import type { Cloth, Filler, Finish, Library, Product, Resin } from './product';
+import { modelOf, type Cloth, type Filler, type Finish, type Library, type Product, type Resin } from './product';
 import type { YardProduct } from './yard-product';
 
 /** Where a value of a data sheet stands in a product, and how it is stored there. */
@@ -88,7 +88,7 @@ export function applySheet(base: Product, yard: YardProduct): Product {
     ...(changed as unknown as Product),
     id: yard.id,
     name: yard.name?.trim() || base.name,
-    ...(own ? { own: true } : {}),
+    ...(own ? { own: true, basedOn: modelOf(base) } : {}),
     ...(used.length > 0 ? { fromSheet: { fields: used, sheet: yard.sheet?.trim() || `data sheet of ${yard.name?.trim() || base.name}` } } : {}),
   };
 }

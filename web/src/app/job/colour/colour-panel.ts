@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, distinctUntilChanged, of, startWith, switchMap } from 'rxjs';
-import { parseQuantity, sayIn } from '@nelbo/core';
+import { sameData, parseQuantity, sayIn } from '@nelbo/core';
 import { COLOUR_BASES, READ_AT, READ_BY, deltaE, differenceWords, hexOf, keptShares, recipeOf, standInChip, type Lab, type Recipe, type RecipeQuestion } from '@nelbo/core/finish';
 import { Api, type BoatColour } from '../../api/api';
 import { Devices } from '../../devices/devices';
@@ -128,11 +128,15 @@ export class ColourPanel {
     { initialValue: [] },
   );
 
-  readonly #question = computed<RecipeQuestion | undefined>(() => {
-    const target = this.target();
-    const { base, limit } = this.#colour.state();
-    return this.asked() && target ? { base, pastes: this.#colour.shelf(), target, limit } : undefined;
-  });
+  // By what is in it: every save makes the job a new object, and a search begun anew takes its offers away under a finger.
+  readonly #question = computed<RecipeQuestion | undefined>(
+    () => {
+      const target = this.target();
+      const { base, limit } = this.#colour.state();
+      return this.asked() && target ? { base, pastes: this.#colour.shelf(), target, limit } : undefined;
+    },
+    { equal: sameData },
+  );
   protected readonly search = toSignal(toObservable(this.#question).pipe(switchMap((q) => (q ? this.#heavy.colour(q).pipe(startWith({ share: 0, answer: undefined }), catchError(() => of('failed' as const))) : of(undefined)))));
   protected readonly nearest = computed(() => {
     const s = this.search();

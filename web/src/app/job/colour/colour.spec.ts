@@ -1,6 +1,8 @@
 import { provideRouter } from '@angular/router';
 import { TestBed } from '@angular/core/testing';
+import { NEVER, type Observable } from 'rxjs';
 import type { JobDocument } from '@nelbo/core';
+import { HeavyWork } from '../../workers/heavy-work';
 import { Devices } from '../../devices/devices';
 import { SimulatedColourReader } from '../../devices/simulated';
 import { JOB, bench, type, type Bench } from '../testing';
@@ -33,6 +35,22 @@ describe('the colour of a gel coat', () => {
     await b.settle();
     expect(b.document().colour?.readings?.[0]).toEqual(jasmine.objectContaining({ where: 'polished', by: 'typed', L: 82, a: -4, b: 7 }));
     expect(b.text()).toContain('Find a recipe');
+  });
+
+  it('searches once: an answer of the server or another field of the job does not begin it anew under a finger', async () => {
+    let searches = 0;
+    const colour = (): Observable<never> => ((searches += 1), NEVER);
+    TestBed.configureTestingModule({ providers: [{ provide: HeavyWork, useValue: { colour } }] });
+    const b = await open(ColourPanel, gel({ readings: [...READINGS] }));
+    b.button('Find a recipe').click();
+    await b.settle();
+    expect(searches).toBe(1);
+    b.context.store.set('title', 'renamed meanwhile');
+    await b.settle();
+    expect(searches).toBe(1);
+    b.context.store.set('colour.limit', 0.5);
+    await b.settle();
+    expect(searches).toBe(2);
   });
 
   it('warns where the surface was read as found, or off a photograph', async () => {

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, of, startWith, switchMap } from 'rxjs';
-import { sayIn, setIn, tellHarm, tellHeatCaution, type Harm } from '@nelbo/core';
+import { sameData, sayIn, setIn, tellHarm, tellHeatCaution, type Harm } from '@nelbo/core';
 import { type HelpOption } from '@nelbo/core/cure';
 import { Reading, TIME_ZONE } from '../../state/reading';
 import { StoresStore } from '../../state/stores-store';
@@ -55,7 +55,7 @@ export class CureHelp {
   readonly #question = computed(() => {
     const [state, shop] = [this.#context.state(), this.#context.shop()];
     return this.asked() && state?.job && shop ? { job: state.job, shop, library: this.#stores.library(), clock: { now: state.now ?? 0, timeZone: TIME_ZONE } } : undefined;
-  });
+  }, { equal: sameData });
   protected readonly search = toSignal(
     toObservable(this.#question).pipe(
       switchMap((q) => (q ? this.#heavy.help(q.job, q.library, q.shop, q.clock).pipe(startWith(undefined), catchError(() => of('failed' as const))) : of<Search>(undefined))),

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, of, startWith, switchMap } from 'rxjs';
-import { sayIn, type SystemChoice } from '@nelbo/core';
+import { sameData, sayIn, type SystemChoice } from '@nelbo/core';
 import type { FillerChoice } from '@nelbo/core/finish';
 import { Reading, TIME_ZONE } from '../../state/reading';
 import { StoresStore } from '../../state/stores-store';
@@ -43,7 +43,7 @@ export class FillerTable {
   readonly #question = computed(() => {
     const [state, shop] = [this.#context.state(), this.#context.shop()];
     return this.asked() && state?.job && shop ? { job: state.job, shop, library: this.#stores.library(), clock: { now: state.now ?? 0, timeZone: TIME_ZONE } } : undefined;
-  });
+  }, { equal: sameData });
   protected readonly found = toSignal(
     toObservable(this.#question).pipe(switchMap((q) => (q ? this.#heavy.fillers(q.job, q.library, q.shop, q.clock).pipe(startWith(undefined), catchError(() => of('failed' as const))) : of(undefined)))),
   );

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, of, switchMap } from 'rxjs';
-import { hasSchools, say, substrateOf, type Figure } from '@nelbo/core';
+import { sameData, hasSchools, say, substrateOf, type Figure } from '@nelbo/core';
 import type { WayChoice } from '@nelbo/core/finish';
 import { Reading, TIME_ZONE } from '../../state/reading';
 import { StoresStore } from '../../state/stores-store';
@@ -50,7 +50,7 @@ export class Ways {
   readonly #question = computed(() => {
     const [state, shop] = [this.#context.state(), this.#context.shop()];
     return this.open() && state?.job && shop ? { job: state.job, shop, library: this.#stores.library(), clock: { now: state.now ?? 0, timeZone: TIME_ZONE } } : undefined;
-  });
+  }, { equal: sameData });
   protected readonly found = toSignal(
     toObservable(this.#question).pipe(switchMap((q) => (q ? this.#heavy.ways(q.job, q.library, q.shop, q.clock).pipe(catchError(() => of('failed' as const))) : of(undefined)))),
   );

@@ -81,6 +81,7 @@ const WHY = {
   styles: `
     .band { font-size: 1.05rem; white-space: nowrap; padding-top: 4px; }
     table { margin-top: 6px; font-size: 0.93rem; } td { white-space: nowrap; } tbody tr { cursor: pointer; }
+    @media (max-width: 480px) { table :is(th, td:nth-child(2), td:nth-child(3)) { white-space: normal; } }
     .rest td { color: var(--wait); cursor: default; background: repeating-linear-gradient(135deg, transparent 0 6px, rgb(43 103 119 / 0.12) 6px 7px); }
     .pick { all: unset; cursor: pointer; padding: 0 6px; font-weight: 700; } .pick:focus-visible { outline: 2px solid var(--act); }
     .note-line { margin-top: 12px; }

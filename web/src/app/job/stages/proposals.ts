@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, map, of, startWith, switchMap } from 'rxjs';
-import { proposedPlies, sayIn, type Face, type FaceProposals, type Proposal } from '@nelbo/core';
+import { sameData, proposedPlies, sayIn, type Face, type FaceProposals, type Proposal } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { StoresStore } from '../../state/stores-store';
 import { HeavyWork } from '../../workers/heavy-work';
@@ -58,7 +58,7 @@ export class Proposals {
   readonly #question = computed(() => {
     const [job, shop] = [this.#context.state()?.job, this.#context.shop()];
     return this.#asked() && job && shop ? { job, shop, library: this.#stores.library() } : undefined;
-  });
+  }, { equal: sameData });
   protected readonly search = toSignal(
     toObservable(this.#question).pipe(
       switchMap((q) =>
