@@ -54,6 +54,7 @@ const SUITES = [
   { name: 'torture', command: ['bash', ['./nelbo', 'torture', '--kills', '8', '--blows', '8']], count: ofPlain },
   { name: 'fuzz', command: ['bash', ['./nelbo', 'fuzz', '--inputs', '600', '--latest-ms', '30000']], count: ofPlain },
   { name: 'lint', quiet: true, command: ['npx', ['--no-install', 'eslint', '.']], count: checked },
+  { name: 'walls', command: ['node', ['--import', 'tsx', 'tools/walls.ts']], count: ofPlain },
 ];
 
 function run({ command: [program, args], cwd, quiet, env: own }) {

@@ -63,5 +63,5 @@ export function fairScene(map: Fairness, gaps: readonly Gap[], tolerance: number
     for (const [i, high] of map.highs.slice(0, LABELS).entries()) b.text(`high-text-${i}`, 'figure act on-paper', ...at(high.x, high.y), `+${mm(high.most)}`, 'middle');
   }
   const words = map.fair ? `fair within ${mm(tolerance)}` : `${map.lows.length} low and ${map.highs.length} high, deepest ${mm(map.deepest)}`;
-  return { width: view.width, height: view.height, description: `Map of low and high: ${words}`, items: b.items };
+  return { width: view.width, height: view.height, title: 'Map of low and high', description: `Map of low and high: ${words}`, items: b.items };
 }

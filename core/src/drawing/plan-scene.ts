@@ -121,6 +121,7 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
   return {
     width: view.width,
     height: view.height,
+    title: 'Plan view',
     description: `Plan view: ${masking ? `cut-out, ${plies} ply outlines, finish edge and masking line` : 'outline of the damage'}${plan.readings.length > 0 ? `, ${plan.readings.length} readings, ${plan.readings.filter((r) => r.state !== 'sound').length} of them dull or wet` : ''}${plan.obstacles.length > 0 ? `, ${plan.obstacles.map((o) => o.name).join(', ')} in the way` : ''}; grid ${sayIn({ value: step }, 'mm', 0, view)}.`,
     items: b.items,
   };

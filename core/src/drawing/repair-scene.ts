@@ -80,5 +80,5 @@ export function repairScene(drawing: RepairDrawing, view: RepairSceneView): Scen
     b.line('scale-bar-b', 'bar', view.width - 6, y - 5, view.width - 6, y + 5);
     b.text('scale-text', 'figure', view.width - 6 - (bar * scale) / 2, y - 6, sayIn({ value: bar }, 'mm', 0, view), 'middle');
   }
-  return { width: view.width, height, description: `${drawing.title}: ${drawing.note}${k === 1 ? '' : `, thickness ×${k}`}`, items: b.items };
+  return { width: view.width, height, title: drawing.title, description: `${drawing.title}: ${drawing.note}${k === 1 ? '' : `, thickness ×${k}`}`, items: b.items };
 }

@@ -29,6 +29,8 @@ export type SceneItem = ScenePath | SceneText;
 export interface Scene {
   readonly width: number;
   readonly height: number;
+  /** "Plan view", "Section", or the name that a repair gives its drawing. */
+  readonly title: string;
   readonly description: string;
   readonly items: readonly SceneItem[];
 }

@@ -130,6 +130,7 @@ export function sectionScene(section: Section, view: SectionView): Scene {
   return {
     width: view.width,
     height,
+    title: 'Section',
     description: `Section through the repair: ${plies.length} plies in a wall of ${length(section.wall, 1)}, cut-out ${length(2 * section.half)}, taper ${length(taper)} each side, thickness drawn ${factor} times.`,
     items: b.items,
   };

@@ -21,8 +21,5 @@ export function workOrderScenes(plan: Plan, { units }: Reader = {}): Scene[] {
 
 /** The same as self-contained SVG texts. */
 export function workOrderDrawings(plan: Plan, reader: Reader = {}): { title: string; svg: string }[] {
-  return workOrderScenes(plan, reader).map((scene) => ({ title: titleOf(scene), svg: sceneToSvg(scene) }));
+  return workOrderScenes(plan, reader).map((scene) => ({ title: scene.title, svg: sceneToSvg(scene) }));
 }
-
-/** "Plan view", "Section", or the name that a repair gives its drawing. */
-const titleOf = ({ description }: Scene): string => (description.startsWith('Plan view') ? 'Plan view' : description.startsWith('Section') ? 'Section' : description.split(':')[0]);

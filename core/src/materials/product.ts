@@ -213,3 +213,6 @@ export interface Library {
 
 /** The product of the library that a product behaves as: itself, or what a yard's own was made after. */
 export const modelOf = (p: Pick<Common, 'id' | 'basedOn'>): string => p.basedOn ?? p.id;
+
+const ANTIFOULINGS: ReadonlySet<string> = new Set(['copper antifouling', 'copper-free antifouling']);
+export const isAntifouling = (p: { readonly family: string }): boolean => ANTIFOULINGS.has(p.family);

@@ -5,6 +5,9 @@ export interface Thermal {
   readonly density: number;
 }
 
+/** Cores that keep heat as foam does; the others as balsa. */
+export const FOAM_CORES: ReadonlySet<string> = new Set(['pvc foam', 'san foam', 'polystyrene foam', 'honeycomb']);
+
 export const THERMAL = {
   balsa: { conductivity: 0.05, heatCapacity: 2000, density: 150 },
   foam: { conductivity: 0.035, heatCapacity: 1500, density: 80 },

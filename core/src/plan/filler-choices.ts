@@ -1,6 +1,6 @@
 import { tellProblem } from '../tell/tell-problem';
 import { linkOf } from '../match/chain';
-import { conditionsOf } from '../match/rule';
+import { linkConditions } from '../match/compile';
 import type { Filler, Library } from '../materials/product';
 import type { Job, SystemChoice } from '../schema/job';
 import type { Figure } from '../trace/figure';
@@ -45,7 +45,7 @@ export function fillerChoices(job: Job, library: Library, shop: Shop, clock: Clo
     return {
       ...head,
       allowed: true,
-      reasons: (plan.system?.chosen?.chain.rules ?? []).filter((r) => r.verdict !== 'bonds' && conditionsOf(r).some((c) => c.fact.startsWith('fill'))).map((r) => r.remedy ?? r.reason).slice(0, 2),
+      reasons: (plan.system?.chosen?.chain.rules ?? []).filter((r) => r.verdict !== 'bonds' && linkConditions(r).has('fill')).map((r) => r.remedy ?? r.reason).slice(0, 2),
       coats: plan.fair.goes,
       sand: plan.fair.milestones.sand,
       ...(work === undefined ? {} : { handsOn: work }),

@@ -1,7 +1,7 @@
 import type { Layer } from '../../cure/conduction';
 import { DEFAULTS } from '../../materials/defaults';
 import type { Filler, Resin } from '../../materials/product';
-import { laminateDensity, laminateThermal, THERMAL, type Thermal } from '../../materials/thermal';
+import { laminateDensity, laminateThermal, FOAM_CORES, THERMAL, type Thermal } from '../../materials/thermal';
 import { catalystFraction } from '../../materials/catalyst';
 import type { Kinetics } from '../../cure/kinetics';
 import type { Face, Job } from '../../schema/job';
@@ -28,7 +28,7 @@ export function behind(job: Job, plan: Plan, face: Face): Layer[] {
   const rest = inputs.wall.value - grind.depth.value;
   const skin = rest > THINNEST ? [layer('old laminate', rest, old)] : [];
   if (inputs.core) {
-    const foam = /foam|honeycomb/.test(job.hull.core ?? plan.coring?.product.family ?? 'balsa');
+    const foam = FOAM_CORES.has(job.hull.core ?? plan.coring?.product.family ?? 'balsa');
     return [layer('inner skin', inputs.thickness.value, old), layer('core', inputs.core.value, foam ? THERMAL.foam : THERMAL.balsa), ...skin];
   }
   if (grind.backing === 'bonded') return [layer('bonded backing', DEFAULTS.backingThickness, old)];

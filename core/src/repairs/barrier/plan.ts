@@ -1,5 +1,5 @@
 import { linkOf } from '../../match/chain';
-import type { Sheet } from '../../materials/product';
+import { isAntifouling, type Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder, each, perM2, type Rate } from '../builder';
@@ -139,7 +139,7 @@ function secondRound(b: RepairBuilder, hidden: Hidden, system: CoatSystem, barri
   b.work('finish', 'patches', 'open, wash, fill and abrade what they hid', 20, [perM2(90 * MIN, hidden.area)]);
   planCoats(b, { id: 'barrier2', stage: 'finish', product: barrier, area: hidden.area, dryFilm: system.dryFilm, name: 'barrier coat', between: 80, last: 'overcoated', round: '.second' });
   const finish = linkOf(b.input.chain, 'finish');
-  if (finish?.role === 'coating') planCoats(b, { id: 'finish2', stage: 'finish', product: finish, area: hidden.area, name: finish.family.includes('antifouling') ? 'antifouling' : 'finish', between: 120, last: 'cures', round: '.second' });
+  if (finish?.role === 'coating') planCoats(b, { id: 'finish2', stage: 'finish', product: finish, area: hidden.area, name: isAntifouling(finish) ? 'antifouling' : 'finish', between: 120, last: 'cures', round: '.second' });
   else if (finish) b.work('finish', 'paint2', 'finish coats on what the stands hid', 20, [perM2(4 * RATES.rollPerM2, hidden.area)]);
   b.at('finish').table('Second round, under the stands', ['Stands and blocks', 'Face in all', 'Coats'], [[[hidden.count], [hidden.area], [system.coats]]]);
   b.caution('finish', 'Moving a stand or block is a step for the lead technician, with a second person and the yard’s lift plan: one at a time, the next set and loaded before one is taken, nobody under the boat.');

@@ -1,5 +1,5 @@
 import { linkOf } from '../../match/chain';
-import type { Sheet } from '../../materials/product';
+import { isAntifouling, type Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
@@ -48,7 +48,7 @@ export function planFinishing(input: RepairInput, face: { readonly area: Figure;
   return b.done('coating', product.name);
 }
 
-const coatName = (p: Sheet): string => (p.family.includes('antifouling') ? 'antifouling' : p.traits?.includes('clear') ? 'varnish' : 'paint');
+const coatName = (p: Sheet): string => (isAntifouling(p) ? 'antifouling' : p.traits?.includes('clear') ? 'varnish' : 'paint');
 
 /** Dry film of a barrier under a new gel coat or paint, m. Source: usual least against water. */
 const BARRIER_FILM = 300e-6;

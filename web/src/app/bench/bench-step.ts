@@ -37,7 +37,7 @@ const TRICKLE = 0.0015;
       @case ('use') {
         <p class="soft">{{ run().batch.about }}</p>
         <h2>Use it before</h2>
-        <p class="big" role="timer" [class.act]="useLeft().startsWith('−')">{{ useLeft() }}</p>
+        <p class="big" role="timer" [class.act]="usedUp()">{{ useLeft() }}</p>
         <p class="facts"><span>Pot life <b>{{ life() }}</b></span><span>Pot <b>{{ degrees(run().pot) }}</b></span><span>Lot <b>{{ run().lot || 'not noted' }}</b></span></p>
         <div class="buttons">
           <button type="button" class="main" (click)="laid()">It is laid</button>
@@ -173,10 +173,15 @@ export class BenchStep {
   });
   protected readonly life = computed(() => minutes((this.run().clocks ?? this.#clocks()).life));
   protected readonly stirLeft = computed(() => countdown((this.stirFrom() ?? this.#store.now()) + STIR_S * 1000, this.#store.now()));
-  protected readonly useLeft = computed(() => {
+  readonly #useBy = computed(() => {
     const { mixedAt, clocks } = this.run();
-    return mixedAt !== undefined && clocks ? countdown(mixedAt + clocks.usable * 1000, this.#store.now()) : '';
+    return mixedAt !== undefined && clocks ? mixedAt + clocks.usable * 1000 : undefined;
   });
+  protected readonly useLeft = computed(() => {
+    const by = this.#useBy();
+    return by === undefined ? '' : countdown(by, this.#store.now());
+  });
+  protected readonly usedUp = computed(() => (this.#useBy() ?? Infinity) < this.#store.now());
   protected readonly laidAt = computed(() => timeOf(this.run().laidAt ?? 0));
   protected readonly laidFacts = computed(() => {
     const { clocks: c, laidAt = 0 } = this.run();

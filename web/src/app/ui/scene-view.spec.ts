@@ -5,6 +5,7 @@ import { SceneView } from './scene-view';
 const scene: Scene = {
   width: 100,
   height: 50,
+  title: 'Section',
   description: 'two plies',
   items: [
     { type: 'path', id: 'p1', cls: 'ply', d: 'M0 0L10 0L10 10Z', ply: 1, title: 'ply 1' },
