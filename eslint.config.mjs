@@ -4,7 +4,18 @@ import { codes } from './tools/lint/codes.mjs';
 import { walls } from './tools/lint/walls.mjs';
 
 export default tseslint.config(
-  { ignores: ['**/dist/', '**/dist-*/', '**/dist.next/', '**/node_modules/', '.angular/', '.nelbo/', 'server/migrations/', '**/*.cjs'] },
+  {
+    ignores: [
+      '**/dist/',
+      '**/dist-*/',
+      '**/dist.next/',
+      '**/node_modules/',
+      '.angular/',
+      '.nelbo/',
+      'server/migrations/',
+      '**/*.cjs',
+    ],
+  },
   ...tseslint.configs.recommended,
   {
     rules: {
@@ -15,7 +26,10 @@ export default tseslint.config(
   },
   { files: ['**/src/**/*.ts'], plugins: { nelbo: { rules: { walls } } }, rules: { 'nelbo/walls': 'error' } },
   { files: ['**/src/**/*.ts'], rules: { 'no-restricted-syntax': ['error', ...codes] } },
-  { files: ['**/*.spec.ts', '**/testing.ts', 'web/src/core.spec.ts'], rules: { 'nelbo/walls': 'off', 'no-restricted-syntax': 'off' } },
+  {
+    files: ['**/*.spec.ts', '**/testing.ts', 'web/src/core.spec.ts'],
+    rules: { 'nelbo/walls': 'off', 'no-restricted-syntax': 'off' },
+  },
   { files: ['**/spec/**/*.ts'], rules: { '@typescript-eslint/no-explicit-any': 'off' } },
   {
     files: ['core/src/**/*.ts'],
@@ -25,11 +39,41 @@ export default tseslint.config(
         { object: 'Date', property: 'now', message: 'time comes in as `clock`' },
         { object: 'Math', property: 'random', message: 'the core is deterministic' },
       ],
-      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'setTimeout', 'performance'],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'fetch',
+        'setTimeout',
+        'performance',
+      ],
     },
   },
   // The library begins a transaction outside its `try`: a connection that breaks there is never given back to the pool.
-  { files: ['server/src/**/*.ts'], rules: { 'no-restricted-properties': ['error', { property: 'transaction', message: 'One statement with its parts as CTEs, or a client of one’s own that is released in `finally`.' }] } },
-  { files: ['web/src/**/*.ts'], extends: [...angular.configs.tsRecommended], processor: angular.processInlineTemplates, rules: { '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'nb', style: 'kebab-case' }] } },
-  { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
+  {
+    files: ['server/src/**/*.ts'],
+    rules: {
+      'no-restricted-properties': [
+        'error',
+        {
+          property: 'transaction',
+          message:
+            'One statement with its parts as CTEs, or a client of one’s own that is released in `finally`.',
+        },
+      ],
+    },
+  },
+  {
+    files: ['web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'nb', style: 'kebab-case' }],
+    },
+  },
+  {
+    files: ['web/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
 );

@@ -4,8 +4,10 @@ import sharp from 'sharp';
 const PIPIT = '/jobs/5b1d2f60-0011-4a01-9c01-000000000011';
 const TEASEL = '/jobs/5b1d2f60-0002-4a01-9c01-000000000002';
 const panel = (page: Page) => page.getByRole('main');
-const stage = (page: Page, name: string) => page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name });
-const saved = (page: Page) => expect(page.getByRole('status').first()).toHaveText('Saved', { timeout: 15_000 });
+const stage = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name });
+const saved = (page: Page) =>
+  expect(page.getByRole('status').first()).toHaveText('Saved', { timeout: 15_000 });
 const answer = (page: Page, says: string) => page.getByRole('button', { name: says, exact: true }).click();
 
 /** Picks an option of a list by its label, typing into its filter where it has one. */
@@ -29,13 +31,24 @@ test('an unknown plastic is named by safe tests, and welded, not glued', async (
   await begin(page, 'Kayak “Minnow”', 'crack through', '70 mm', '3 mm');
   await answer(page, 'a stiff shell or deck');
   // Whatever order the guide asks in, these are the answers of a rotomoulded hull; what it is not is skipped.
-  const answers = ['waxy; a nail marks it', 'it floats', 'nothing happens', 'it turns clear and flows', '4, LDPE or LLDPE', 'one colour right through, no fibres', 'a dull thud'];
+  const answers = [
+    'waxy; a nail marks it',
+    'it floats',
+    'nothing happens',
+    'it turns clear and flows',
+    '4, LDPE or LLDPE',
+    'one colour right through, no fibres',
+    'a dull thud',
+  ];
   for (let i = 0; i < 12; i += 1) {
     const named = page.getByRole('button', { name: 'It is this: rotomoulded polyethylene' });
     if ((await panel(page).getByText('So far: sure').count()) > 0 && (await named.count()) > 0) break;
     let known = '';
-    for (const a of answers) if ((await page.getByRole('button', { name: a, exact: true }).count()) > 0) known = a;
-    await (known ? answer(page, known) : page.getByRole('button', { name: 'Cannot tell, next test' }).click());
+    for (const a of answers)
+      if ((await page.getByRole('button', { name: a, exact: true }).count()) > 0) known = a;
+    await (known
+      ? answer(page, known)
+      : page.getByRole('button', { name: 'Cannot tell, next test' }).click());
     await page.waitForTimeout(150);
   }
   await page.getByRole('button', { name: 'It is this: rotomoulded polyethylene' }).click();
@@ -64,11 +77,19 @@ test('an unknown inflatable keeps several hulls alive until a test tells them ap
   await expect(panel(page)).toContainText('The chains below hold on all of them');
   await expect(panel(page).locator('.chosen')).toContainText('Quick fix');
   await stage(page, 'Survey').click();
-  const answers = ['matt and rubbery', 'it only dulls', 'two colours', 'overlapped and glued, a tape over it'];
+  const answers = [
+    'matt and rubbery',
+    'it only dulls',
+    'two colours',
+    'overlapped and glued, a tape over it',
+  ];
   for (let i = 0; i < 6 && (await panel(page).getByText('So far: sure').count()) === 0; i += 1) {
     let known = '';
-    for (const a of answers) if ((await page.getByRole('button', { name: a, exact: true }).count()) > 0) known = a;
-    await (known ? answer(page, known) : page.getByRole('button', { name: 'Cannot tell, next test' }).click());
+    for (const a of answers)
+      if ((await page.getByRole('button', { name: a, exact: true }).count()) > 0) known = a;
+    await (known
+      ? answer(page, known)
+      : page.getByRole('button', { name: 'Cannot tell, next test' }).click());
     await page.waitForTimeout(150);
   }
   await page.getByRole('button', { name: /^It is this: CSM rubber fabric/ }).click();
@@ -94,10 +115,15 @@ const slowness = (page: Page): Promise<number> =>
     return worst;
   });
 
-test('an outline is traced on a photograph of 24 megapixels without the page standing still', async ({ page }) => {
+test('an outline is traced on a photograph of 24 megapixels without the page standing still', async ({
+  page,
+}) => {
   // Held upright: the camera notes a quarter turn. A grey hull with a card of 85.6 mm by 54 mm.
   const card = `<svg xmlns="http://www.w3.org/2000/svg" width="6000" height="4000"><rect width="6000" height="4000" fill="#dfe6ea"/><rect x="1000" y="1000" width="1712" height="1080" fill="#fff" stroke="#000" stroke-width="8"/></svg>`;
-  const photo = await sharp(Buffer.from(card)).withMetadata({ orientation: 1 }).jpeg({ quality: 90 }).toBuffer();
+  const photo = await sharp(Buffer.from(card))
+    .withMetadata({ orientation: 1 })
+    .jpeg({ quality: 90 })
+    .toBuffer();
   await page.goto(`${PIPIT}/survey`);
   await saved(page);
   await page.getByRole('button', { name: 'Trace the outline' }).click();
@@ -106,10 +132,16 @@ test('an outline is traced on a photograph of 24 megapixels without the page sta
   await page.evaluate(() => {
     const tasks: number[] = [];
     Object.assign(window, { longTasks: tasks });
-    new PerformanceObserver((list) => list.getEntries().forEach((e) => tasks.push(e.duration))).observe({ type: 'longtask' });
+    new PerformanceObserver((list) => list.getEntries().forEach((e) => tasks.push(e.duration))).observe({
+      type: 'longtask',
+    });
   });
   const file = page.locator('input[type=file]');
-  await file.setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('not a picture') });
+  await file.setInputFiles({
+    name: 'notes.jpg',
+    mimeType: 'image/jpeg',
+    buffer: Buffer.from('not a picture'),
+  });
   await expect(page.getByRole('alert')).toContainText('the file is not an image');
   await file.setInputFiles({ name: 'rudder.jpg', mimeType: 'image/jpeg', buffer: photo });
   const pad = page.locator('nb-point-pad svg');
@@ -121,27 +153,46 @@ test('an outline is traced on a photograph of 24 megapixels without the page sta
   const k = Math.min(box.width / 6000, box.height / 4000);
   const [ox, oy] = [box.x + (box.width - 6000 * k) / 2, box.y + (box.height - 4000 * k) / 2];
   const tap = (x: number, y: number): Promise<void> => page.mouse.click(ox + x * k, oy + y * k);
-  for (const [x, y] of [[1000, 1000], [2712, 1000], [2712, 2080], [1000, 2080]]) await tap(x, y);
+  for (const [x, y] of [
+    [1000, 1000],
+    [2712, 1000],
+    [2712, 2080],
+    [1000, 2080],
+  ])
+    await tap(x, y);
   await page.getByText('2 Outline').click();
   await expect(pad).toHaveAttribute('aria-label', 'Photograph: tap all round the damage');
-  for (const [x, y] of [[3200, 1200], [4200, 1200], [4200, 1800], [3200, 1800], [3000, 500]]) await tap(x, y);
+  for (const [x, y] of [
+    [3200, 1200],
+    [4200, 1200],
+    [4200, 1800],
+    [3200, 1800],
+    [3000, 500],
+  ])
+    await tap(x, y);
   await page.getByRole('dialog').getByRole('button', { name: 'Undo' }).click();
   // 1000 by 600 of the photograph at 20 to the millimetre.
   await expect(page.locator('.result')).toContainText(/(49|50|51) mm along, (29|30|31) mm up/);
   const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
-  console.log(`long tasks while a 24-megapixel photograph was sent and traced: ${tasks.map((t) => t.toFixed(0)).join(', ') || 'none'}`);
+  console.log(
+    `long tasks while a 24-megapixel photograph was sent and traced: ${tasks.map((t) => t.toFixed(0)).join(', ') || 'none'}`,
+  );
   // Decoding such a picture on the page itself stops it for as long as this machine takes for some 400 million steps.
   expect(Math.max(0, ...tasks)).toBeLessThan(400 * (await slowness(page)));
   await page.getByRole('button', { name: 'Use this outline' }).click();
   await page.getByRole('button', { name: 'Add the finding' }).click();
   await expect(panel(page)).toContainText(/traced · /);
-  await expect(panel(page).getByRole('img', { name: 'Photograph that the outline was traced on' })).toBeVisible();
+  await expect(
+    panel(page).getByRole('img', { name: 'Photograph that the outline was traced on' }),
+  ).toBeVisible();
   await saved(page);
   await page.reload();
   await expect(panel(page)).toContainText(/traced · /);
 });
 
-test('a data sheet entered in Stores moves the plans, and says where its figures come from', async ({ page }) => {
+test('a data sheet entered in Stores moves the plans, and says where its figures come from', async ({
+  page,
+}) => {
   await page.goto(`${TEASEL}/mix`);
   const before = await panel(page).locator('table').last().innerText();
   await page.goto('/stores/epoxy-slow');
@@ -174,8 +225,14 @@ test('a data sheet entered in Stores moves the plans, and says where its figures
 test('the bonding guide answers what bonds to what, filtered, with its rules', async ({ page }) => {
   await page.goto('/guide');
   await choose(page, 'Hull', 'inflatable fabric');
-  await page.getByRole('button', { name: 'Two-part polychloroprene fabric adhesive on PVC-coated fabric: no bond' }).click();
+  await page
+    .getByRole('button', { name: 'Two-part polychloroprene fabric adhesive on PVC-coated fabric: no bond' })
+    .click();
   await expect(page.getByLabel('Rules of the cell')).toContainText('turns polychloroprene glue to paste');
   await choose(page, 'Materials', 'solvents and cleaning');
-  await expect(page.getByRole('button', { name: 'Toluene, two-rag wipe on CSM rubber fabric (chlorosulfonated polyethylene): bonds' })).toBeVisible();
+  await expect(
+    page.getByRole('button', {
+      name: 'Toluene, two-rag wipe on CSM rubber fabric (chlorosulfonated polyethylene): bonds',
+    }),
+  ).toBeVisible();
 });

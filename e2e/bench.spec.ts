@@ -20,12 +20,19 @@ async function seconds(page: Page, locator = page.getByRole('timer').last()): Pr
 }
 
 /** What the log of a job says, straight from the server. */
-const logOf = async (page: Page, job: string): Promise<{ text: string; event?: { kind: string; lot?: string; pot?: number } }[]> => (await page.request.get(`/api/v1${job}/log`)).json();
+const logOf = async (
+  page: Page,
+  job: string,
+): Promise<{ text: string; event?: { kind: string; lot?: string; pot?: number } }[]> =>
+  (await page.request.get(`/api/v1${job}/log`)).json();
 
 // On the smallest screen: the desk has the same steps with more room.
 {
   const [size, job] = [{ width: 390, height: 844 }, RATTLE];
-  test('a whole batch is run at the bench on a phone, through a reload and a lost network', async ({ page, context }) => {
+  test('a whole batch is run at the bench on a phone, through a reload and a lost network', async ({
+    page,
+    context,
+  }) => {
     test.setTimeout(150_000);
     await page.setViewportSize(size);
     await page.goto(`${job}/bench`);
@@ -34,8 +41,14 @@ const logOf = async (page: Page, job: string): Promise<{ text: string; event?: {
     await page.getByLabel('Another lot').fill('S-2207');
     await page.getByLabel('Resin in the pot').fill('19.2');
     await page.getByLabel('Air at the work').fill('17.4');
-    expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0);
-    expect((await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze()).violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual([]);
+    expect(
+      await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+    ).toBeLessThanOrEqual(0);
+    expect(
+      (await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze()).violations.map(
+        (v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`,
+      ),
+    ).toEqual([]);
     await page.getByRole('button', { name: 'Begin' }).click();
 
     // The first part, then a reload in the middle of the pour: it goes on where it was.
@@ -62,19 +75,28 @@ const logOf = async (page: Page, job: string): Promise<{ text: string; event?: {
     const asked = Date.now();
     await page.getByRole('button', { name: 'Note' }).click();
     await page.getByRole('button', { name: 'Thin', exact: true }).click();
-    await expect(page.getByRole('status').filter({ hasText: 'for the network' })).toContainText('kept on this device');
+    await expect(page.getByRole('status').filter({ hasText: 'for the network' })).toContainText(
+      'kept on this device',
+    );
     await expect(page).toHaveTitle(/^\d+:\d\d(:\d\d)? .*Batch 1/);
     // The clock counts to its deadline, not by ticks.
     await page.waitForTimeout(3000);
-    expect(Math.abs(before - (await seconds(page, page.locator('.big'))) - (Date.now() - asked) / 1000)).toBeLessThanOrEqual(1.2);
+    expect(
+      Math.abs(before - (await seconds(page, page.locator('.big'))) - (Date.now() - asked) / 1000),
+    ).toBeLessThanOrEqual(1.2);
     await page.getByRole('button', { name: 'It is laid' }).click();
     await expect(main(page)).toContainText(/Laid \d\d:\d\d/);
 
     // Back again: everything arrives, once.
     await context.setOffline(false);
-    await expect.poll(async () => (await logOf(page, job)).filter((e) => e.event?.kind === 'laid').length, { timeout: 30_000 }).toBe(1);
+    await expect
+      .poll(async () => (await logOf(page, job)).filter((e) => e.event?.kind === 'laid').length, {
+        timeout: 30_000,
+      })
+      .toBe(1);
     const log = await logOf(page, job);
-    for (const kind of ['corrected', 'mixed', 'note']) expect(log.filter((e) => e.event?.kind === kind).length).toBe(1);
+    for (const kind of ['corrected', 'mixed', 'note'])
+      expect(log.filter((e) => e.event?.kind === kind).length).toBe(1);
     const mixed = log.find((e) => e.event?.kind === 'mixed');
     expect(mixed?.event?.lot).toBe('S-2207');
     expect(mixed?.event?.pot).toBeCloseTo(19.2, 6);
@@ -85,9 +107,15 @@ const logOf = async (page: Page, job: string): Promise<{ text: string; event?: {
     const [left, then] = [await seconds(page, clock), Date.now()];
     await page.reload();
     await expect(clock).toBeVisible();
-    expect(Math.abs(left - (await seconds(page, clock)) - (Date.now() - then) / 1000)).toBeLessThanOrEqual(1.5);
+    expect(Math.abs(left - (await seconds(page, clock)) - (Date.now() - then) / 1000)).toBeLessThanOrEqual(
+      1.5,
+    );
     await expect(page.getByRole('button', { name: /^Batch 1 of/ })).toContainText('laid');
-    expect((await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze()).violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual([]);
+    expect(
+      (await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze()).violations.map(
+        (v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`,
+      ),
+    ).toEqual([]);
     expect(await page.locator('body').innerText()).not.toMatch(/NaN|undefined|Infinity|\bnull\b/);
   });
 }
@@ -111,15 +139,25 @@ test('a tab that is killed in the middle of a batch loses nothing', async ({ con
   await next.evaluate(() => localStorage.setItem('nelbo-devices', '["scale"]'));
   await next.reload();
   await expect(main(next)).toContainText('simulated');
-  await next.getByRole('button', { name: 'Throw it away' }).or(next.getByRole('button', { name: 'Hardener is in' })).first().click();
+  await next
+    .getByRole('button', { name: 'Throw it away' })
+    .or(next.getByRole('button', { name: 'Hardener is in' }))
+    .first()
+    .click();
   await expect(main(next)).toContainText(/Add hardener until|Throw it away/);
 });
 
-test('a product that is mixed by hand: paste for a volume, with its order and its limits', async ({ page }) => {
+test('a product that is mixed by hand: paste for a volume, with its order and its limits', async ({
+  page,
+}) => {
   await page.goto(`${DOTTEREL}/bench`);
-  if (await page.getByRole('button', { name: 'Batches', exact: true }).isVisible()) await page.getByRole('button', { name: 'Batches', exact: true }).click();
+  if (await page.getByRole('button', { name: 'Batches', exact: true }).isVisible())
+    await page.getByRole('button', { name: 'Batches', exact: true }).click();
   await page.getByText('Mix something else').scrollIntoViewIfNeeded();
-  await page.getByLabel('With', { exact: false }).filter({ hasText: 'Glass bubbles' }).selectOption({ label: 'Glass bubbles' });
+  await page
+    .getByLabel('With', { exact: false })
+    .filter({ hasText: 'Glass bubbles' })
+    .selectOption({ label: 'Glass bubbles' });
   await page.getByLabel('Finished paste').fill('200 ml');
   await expect(main(page)).toContainText('scoops of 30 ml');
   await expect(main(page)).toContainText('Both parts fully mixed first');
@@ -164,21 +202,30 @@ test('a cold night: stalls are told, a tent is found and planned', async ({ page
   await expect(main(page)).not.toContainText('stalls from', { timeout: 20_000 });
 });
 
-test('a hot day, a thick go and damp air each get the advice that a practitioner would give', async ({ page }) => {
+test('a hot day, a thick go and damp air each get the advice that a practitioner would give', async ({
+  page,
+}) => {
   await page.goto(`${WHIMBREL}/finish`);
   await expect(page.locator('nb-cure-windows')).toContainText('Next layer bonds until');
   await page.goto(`${GOOSANDER}/mix`);
   await expect(main(page)).toContainText(/heats itself to .* it smokes/);
   await expect(main(page)).toContainText('more than its sheet allows');
   await page.getByRole('button', { name: 'Find the soonest safe end' }).click();
-  await page.locator('.option').filter({ hasText: 'mm in one go' }).first().getByRole('button', { name: 'Plan it so' }).click({ timeout: 30_000 });
+  await page
+    .locator('.option')
+    .filter({ hasText: 'mm in one go' })
+    .first()
+    .getByRole('button', { name: 'Plan it so' })
+    .click({ timeout: 30_000 });
   await expect(main(page)).not.toContainText('it smokes', { timeout: 20_000 });
   await page.goto(`${TENDER}/mix`);
   await expect(main(page)).toContainText('too damp');
   await expect(main(page)).toContainText(/No shine left: next coat, or join/);
 });
 
-test('the start is dragged, and the windows go with it; a logger’s file goes in with its faults told', async ({ page }) => {
+test('the start is dragged, and the windows go with it; a logger’s file goes in with its faults told', async ({
+  page,
+}) => {
   await page.goto(`${WHIMBREL}/mix`);
   const sand = page.locator('nb-cure-windows dl > div').filter({ hasText: 'Sand, peel ply off' }).first();
   await expect(sand).toBeVisible();
@@ -187,10 +234,22 @@ test('the start is dragged, and the windows go with it; a logger’s file goes i
   await expect.poll(() => sand.innerText(), { timeout: 20_000 }).not.toBe(before);
   await page.getByRole('combobox', { name: 'How the air goes' }).click();
   await page.getByRole('option', { name: 'as the logger read' }).click();
-  const rows = ['Datum;Temperatur;Feuchte', ...Array.from({ length: 48 }, (_, i) => `2${i % 2 === 0 ? '4' : '5'}.11.2026 ${String(i % 24).padStart(2, '0')}:00;${(18 + (i % 7)).toFixed(1).replace('.', ',')};55`), 'kaputt;;'];
-  await page.locator('nb-cure-air input[type=file]').setInputFiles({ name: 'shed.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
+  const rows = [
+    'Datum;Temperatur;Feuchte',
+    ...Array.from(
+      { length: 48 },
+      (_, i) =>
+        `2${i % 2 === 0 ? '4' : '5'}.11.2026 ${String(i % 24).padStart(2, '0')}:00;${(18 + (i % 7)).toFixed(1).replace('.', ',')};55`,
+    ),
+    'kaputt;;',
+  ];
+  await page
+    .locator('nb-cure-air input[type=file]')
+    .setInputFiles({ name: 'shed.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
   await expect(main(page)).toContainText('decimal commas');
   await expect(main(page)).toContainText('1 row have no readable date and time');
-  await page.locator('nb-cure-air input[type=file]').setInputFiles({ name: 'empty.csv', mimeType: 'text/csv', buffer: Buffer.from('') });
+  await page
+    .locator('nb-cure-air input[type=file]')
+    .setInputFiles({ name: 'empty.csv', mimeType: 'text/csv', buffer: Buffer.from('') });
   await expect(page.getByRole('alert').filter({ hasText: 'The file is empty' })).toContainText('are kept');
 });

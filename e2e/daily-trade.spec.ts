@@ -1,7 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
 
 const panel = (page: Page) => page.getByRole('main');
-const stage = (page: Page, name: string) => page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name });
+const stage = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name });
 const drawing = (page: Page, name: RegExp) => page.getByRole('img', { name });
 
 async function choose(page: Page, label: string, option: string): Promise<void> {
@@ -31,9 +32,14 @@ async function print(page: Page, title: RegExp, ...says: readonly string[]): Pro
   expect(await panel(page).innerText()).not.toMatch(/NaN|undefined|not worked out/i);
 }
 
-test('inflatables: a leak test that is only cooling, a tear patched inside and outside, its pattern at 1:1', async ({ page }) => {
+test('inflatables: a leak test that is only cooling, a tear patched inside and outside, its pattern at 1:1', async ({
+  page,
+}) => {
   await begin(page, 'PVC-coated fabric', 'fabric tear', '120 mm', '4 mm');
-  for (const [at, pressure, temperature] of [['2026-05-03T08:00', '220', '25'], ['2026-05-03T18:00', '179', '15']] as const) {
+  for (const [at, pressure, temperature] of [
+    ['2026-05-03T08:00', '220', '25'],
+    ['2026-05-03T18:00', '179', '15'],
+  ] as const) {
     await page.getByRole('button', { name: 'Add: reading' }).click();
     const row = page.getByRole('group', { name: /^Leak test, \d/ }).last();
     await row.getByLabel('Read at').fill(at);
@@ -54,7 +60,9 @@ test('inflatables: a leak test that is only cooling, a tear patched inside and o
   await page.goBack();
   await page.goto(page.url().replace(/\/mix$/, '/patterns'));
   await expect(panel(page)).toContainText('Patch, inside');
-  const paper = await page.request.get((await page.getByRole('link', { name: 'Patterns, PDF 1:1' }).getAttribute('href')) ?? '');
+  const paper = await page.request.get(
+    (await page.getByRole('link', { name: 'Patterns, PDF 1:1' }).getAttribute('href')) ?? '',
+  );
   expect(paper.status()).toBe(200);
   expect((await paper.body()).subarray(0, 5).toString()).toBe('%PDF-');
 });
@@ -68,7 +76,9 @@ test('plastics: a crack in ABS, stopped, opened, reinforced and filled', async (
   await print(page, /^Section of the joint/, 'drill a stop hole', 'Reinforcement inside');
 });
 
-test('cores: both ways planned, holes numbered on the outline, then the other way taken', async ({ page }) => {
+test('cores: both ways planned, holes numbered on the outline, then the other way taken', async ({
+  page,
+}) => {
   await begin(page, 'cored fibreglass', 'delamination', '500 mm', '350 mm');
   await stage(page, 'Grind').click();
   await expect(drawing(page, /^Holes in the order of filling: \d+ holes, low side first/)).toBeVisible();
@@ -81,10 +91,16 @@ test('cores: both ways planned, holes numbered on the outline, then the other wa
   await expect(stage(page, 'Laminate')).toBeVisible();
 });
 
-test('blisters: drying read until it is forecast, barrier to its film, stands in a second round', async ({ page }) => {
+test('blisters: drying read until it is forecast, barrier to its film, stands in a second round', async ({
+  page,
+}) => {
   await begin(page, 'solid fibreglass', 'blisters (osmosis)', '2 m', '1.5 m');
   await page.getByLabel('Reading where it is surely dry').fill('12');
-  for (const [at, m] of [['2026-03-01T09:00', '42'], ['2026-03-15T09:00', '33'], ['2026-03-29T09:00', '27']] as const) {
+  for (const [at, m] of [
+    ['2026-03-01T09:00', '42'],
+    ['2026-03-15T09:00', '33'],
+    ['2026-03-29T09:00', '27'],
+  ] as const) {
     await page.getByRole('button', { name: 'Add: reading' }).click();
     const row = page.getByRole('group', { name: /^Readings while it dries, \d/ }).last();
     await row.getByLabel('Read at').fill(at);
@@ -95,7 +111,13 @@ test('blisters: drying read until it is forecast, barrier to its film, stands in
   await stage(page, 'Finish').click();
   await page.getByLabel('Stands and blocks').fill('4');
   await expect(panel(page)).toContainText('Second round, under the stands');
-  await print(page, /^Build-up over a blister/, '300 µm', 'move the stands one by one', 'nobody under the boat');
+  await print(
+    page,
+    /^Build-up over a blister/,
+    '300 µm',
+    'move the stands one by one',
+    'nobody under the boat',
+  );
 });
 
 test('edges: a bite out of a rudder, port held against starboard', async ({ page }) => {

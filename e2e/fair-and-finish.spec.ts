@@ -4,7 +4,10 @@ import { expect, test, type Page } from '@playwright/test';
 /** Polyester and gel coat, not read yet. */
 const WHIMBREL = '/jobs/5b1d2f60-0018-4a01-9c01-000000000018';
 /** What a batten shows over nine stations and five lines, in mm, for a low of so much in the middle. */
-const row = (low: number): number[] => Array.from({ length: 45 }, (_, k) => Math.max(0, Math.round(low * (1 - Math.hypot(((k % 9) - 4) / 4, (Math.floor(k / 9) - 2) / 2)) * 10) / 10));
+const row = (low: number): number[] =>
+  Array.from({ length: 45 }, (_, k) =>
+    Math.max(0, Math.round(low * (1 - Math.hypot(((k % 9) - 4) / 4, (Math.floor(k / 9) - 2) / 2)) * 10) / 10),
+  );
 
 async function read(page: Page, gaps: readonly number[]): Promise<void> {
   await page.getByRole('button', { name: /^(Read the surface|Read it again)$/ }).click();
@@ -17,7 +20,9 @@ async function read(page: Page, gaps: readonly number[]): Promise<void> {
   await expect(page.getByRole('button', { name: 'Read it again' })).toBeVisible();
 }
 
-test('a low topside goes from readings to polished gel coat of the right colour, and the owner sees where the hours went', async ({ page }) => {
+test('a low topside goes from readings to polished gel coat of the right colour, and the owner sees where the hours went', async ({
+  page,
+}) => {
   test.setTimeout(150_000);
   await page.addInitScript(() => {
     localStorage.setItem('nelbo-devices', '["colour reader"]');
@@ -76,7 +81,8 @@ test('a low topside goes from readings to polished gel coat of the right colour,
   await main.getByLabel('Difference in gloss').fill('6');
   await main.getByLabel('Thinnest film').fill('550');
   await main.getByLabel('ΔE to the neighbour').fill('0.6');
-  for (const name of ['Halo', 'Pinholes', 'Tap', 'Photographs']) await main.getByRole('group', { name, exact: true }).getByText('Passes').click();
+  for (const name of ['Halo', 'Pinholes', 'Tap', 'Photographs'])
+    await main.getByRole('group', { name, exact: true }).getByText('Passes').click();
   await expect(main.getByText('Everything passes.')).toBeVisible();
   await main.getByRole('button', { name: 'Sign the check' }).click();
   await expect(main.getByText(/^Signed/).first()).toBeVisible();
@@ -84,14 +90,23 @@ test('a low topside goes from readings to polished gel coat of the right colour,
 
   await page.goto(`${WHIMBREL}/owner`);
   await expect(page.getByRole('heading', { name: 'Where the hours go' })).toBeVisible();
-  await expect(page.getByRole('row', { name: /^Fair The surface was measured.* It is fair now/ })).toBeVisible();
-  await expect(page.getByRole('row', { name: /^Finish .*polished in two stages|^Finish .*polished in 2 stages/ })).toBeVisible();
+  await expect(
+    page.getByRole('row', { name: /^Fair The surface was measured.* It is fair now/ }),
+  ).toBeVisible();
+  await expect(
+    page.getByRole('row', { name: /^Finish .*polished in two stages|^Finish .*polished in 2 stages/ }),
+  ).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Checked at the end' })).toBeVisible();
   await expect(page.getByText(/Signed by Ines/)).toBeVisible();
   await page.goto(`${WHIMBREL}/work-order`);
   await expect(page.getByText(/Finish check, signed .* by Ines/)).toBeVisible();
   await page.goto(`${WHIMBREL}/log`);
-  for (const text of ['Read round 1: 45 gaps under a batten', 'Colour chip 1: ΔE', 'Finish check signed: everything passes.']) await expect(page.getByText(text).first()).toBeVisible();
+  for (const text of [
+    'Read round 1: 45 gaps under a batten',
+    'Colour chip 1: ΔE',
+    'Finish check signed: everything passes.',
+  ])
+    await expect(page.getByText(text).first()).toBeVisible();
 });
 
 test('gaps are typed with gloves on a tablet, without a mouse or sideways scrolling', async ({ page }) => {
@@ -106,7 +121,11 @@ test('gaps are typed with gloves on a tablet, without a mouse or sideways scroll
     await key.click();
   }
   await expect(page.getByText('6 of 45 read')).toBeVisible();
-  expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0);
+  expect(
+    await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+  ).toBeLessThanOrEqual(0);
   const results = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze();
-  expect(results.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual([]);
+  expect(
+    results.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`),
+  ).toEqual([]);
 });

@@ -4,8 +4,10 @@ import { expect, test, type Locator, type Page } from '@playwright/test';
 
 const SANDWORT = '/jobs/5b1d2f60-0016-4a01-9c01-000000000016';
 const panel = (page: Page) => page.getByRole('main');
-const stage = (page: Page, name: string) => page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name });
-const saved = (page: Page) => expect(page.getByRole('status').first()).toHaveText('Saved', { timeout: 15_000 });
+const stage = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name });
+const saved = (page: Page) =>
+  expect(page.getByRole('status').first()).toHaveText('Saved', { timeout: 15_000 });
 
 async function choose(page: Page, label: string, option: string): Promise<void> {
   await page.getByRole('combobox', { name: label, exact: true }).click();
@@ -26,12 +28,20 @@ async function begin(page: Page, boat: string, hull: string, damage: string): Pr
 }
 
 /** Taps on a pad that is `width` by `height` wide in its own units, at places in metres from its middle. */
-async function taps(page: Page, pad: Locator, width: number, height: number, perMetre: number, places: readonly (readonly [number, number])[]): Promise<void> {
+async function taps(
+  page: Page,
+  pad: Locator,
+  width: number,
+  height: number,
+  perMetre: number,
+  places: readonly (readonly [number, number])[],
+): Promise<void> {
   const box = await pad.boundingBox();
   if (!box) throw new Error('no pad');
   const k = Math.min(box.width / width, box.height / height);
   const [ox, oy] = [box.x + (box.width - width * k) / 2, box.y + (box.height - height * k) / 2];
-  for (const [x, y] of places) await page.mouse.click(ox + (width / 2 + x * perMetre) * k, oy + (height / 2 - y * perMetre) * k);
+  for (const [x, y] of places)
+    await page.mouse.click(ox + (width / 2 + x * perMetre) * k, oy + (height / 2 - y * perMetre) * k);
 }
 
 /** Traces an outline on the grid of half a metre and enters it as the true extent. */
@@ -75,7 +85,13 @@ async function takePatterns(page: Page, pieces: readonly string[]): Promise<void
 
 test('a round hole reached from one side: from the traced outline to printed patterns', async ({ page }) => {
   await begin(page, 'Sloop “Bogbean”', 'solid fibreglass', 'hole or puncture');
-  await trace(page, Array.from({ length: 12 }, (_, i) => [0.055 * Math.cos((i * Math.PI) / 6), 0.055 * Math.sin((i * Math.PI) / 6)]));
+  await trace(
+    page,
+    Array.from({ length: 12 }, (_, i) => [
+      0.055 * Math.cos((i * Math.PI) / 6),
+      0.055 * Math.sin((i * Math.PI) / 6),
+    ]),
+  );
   await stage(page, 'Grind').click();
   await expect(panel(page)).toContainText('Shear check passes');
   await expect(panel(page)).toContainText('A bonded backing goes with access from one side');
@@ -90,7 +106,10 @@ test('a round hole reached from one side: from the traced outline to printed pat
   // Proposed stacks come from a worker; one is taken, and the stack by hand shows it.
   await below(page);
   await page.getByRole('button', { name: 'Propose stacks from the stores' }).click();
-  await page.getByRole('button', { name: /^Take these \d+ plies$/ }).first().click({ timeout: 30_000 });
+  await page
+    .getByRole('button', { name: /^Take these \d+ plies$/ })
+    .first()
+    .click({ timeout: 30_000 });
   await expect(panel(page).getByRole('list', { name: 'New plies in the order of laying' })).toBeVisible();
   const turn = panel(page).getByRole('button', { name: /^Turn ply 1, now/ });
   const way = await turn.textContent();
@@ -115,15 +134,31 @@ test('a round hole reached from one side: from the traced outline to printed pat
 
 test('an L-shaped hole beside a fitting: both sides make room, and both are cut for', async ({ page }) => {
   await begin(page, 'Cutter “Dunlin”', 'solid fibreglass', 'hole or puncture');
-  await trace(page, [[-0.13, -0.1], [0.13, -0.1], [0.13, -0.02], [-0.03, -0.02], [-0.03, 0.1], [-0.13, 0.1]]);
-  await page.getByRole('radio', { name: 'both sides', exact: true }).or(page.getByText('both sides', { exact: true })).first().click();
+  await trace(page, [
+    [-0.13, -0.1],
+    [0.13, -0.1],
+    [0.13, -0.02],
+    [-0.03, -0.02],
+    [-0.03, 0.1],
+    [-0.13, 0.1],
+  ]);
+  await page
+    .getByRole('radio', { name: 'both sides', exact: true })
+    .or(page.getByText('both sides', { exact: true }))
+    .first()
+    .click();
   await stage(page, 'Grind').click();
   await page.getByRole('button', { name: 'Draw what is in the way' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Name, such as “chainplate”').fill('cleat');
   const pad = dialog.locator('nb-point-pad svg');
   const [, , width, height] = ((await pad.getAttribute('viewBox')) ?? '').split(' ').map(Number);
-  await taps(page, pad, width, height, 1, [[0.19, -0.1], [0.23, -0.1], [0.23, 0], [0.19, 0]]);
+  await taps(page, pad, width, height, 1, [
+    [0.19, -0.1],
+    [0.23, -0.1],
+    [0.23, 0],
+    [0.19, 0],
+  ]);
   await dialog.getByRole('button', { name: 'Put it there' }).click();
   await expect(panel(page)).toContainText('The taper runs into the cleat');
   await expect(panel(page).locator('.way.short')).toContainText('of room');
@@ -139,7 +174,13 @@ test('an L-shaped hole beside a fitting: both sides make room, and both are cut 
 
 test('a cored deck: the skin is tapered, the core is cut for the opening', async ({ page }) => {
   await begin(page, 'Ketch “Thrift”', 'cored fibreglass', 'soft or wet core');
-  await trace(page, [[-0.1, -0.08], [0.08, -0.09], [0.12, 0.02], [0.02, 0.09], [-0.09, 0.06]]);
+  await trace(page, [
+    [-0.1, -0.08],
+    [0.08, -0.09],
+    [0.12, 0.02],
+    [0.02, 0.09],
+    [-0.09, 0.06],
+  ]);
   await expect(panel(page).getByLabel('Core thickness')).toBeVisible();
   await panel(page).getByLabel('Core thickness').fill('14 mm');
   await stage(page, 'Laminate').click();
@@ -149,14 +190,18 @@ test('a cored deck: the skin is tapered, the core is cut for the opening', async
   await takePatterns(page, ['Ply 1', 'New core', 'Peel ply, outside']);
 });
 
-test('part of the depth, then through: one tap revises the plan and keeps what was done', async ({ page }) => {
+test('part of the depth, then through: one tap revises the plan and keeps what was done', async ({
+  page,
+}) => {
   await begin(page, 'Yawl “Sea Kale”', 'solid fibreglass', 'crack through');
   await panel(page).getByLabel('Depth', { exact: true }).fill('3 mm');
   await stage(page, 'Grind').click();
   await expect(panel(page)).toContainText('Ground');
   await panel(page).getByRole('button', { name: 'It broke through' }).click();
   await expect(panel(page).getByRole('button', { name: 'It broke through' })).toHaveCount(0);
-  await panel(page).getByRole('button', { name: /further all round/ }).click();
+  await panel(page)
+    .getByRole('button', { name: /further all round/ })
+    .click();
   await saved(page);
   await stage(page, 'Survey').click();
   await expect(panel(page)).toContainText('traced');
@@ -164,7 +209,9 @@ test('part of the depth, then through: one tap revises the plan and keeps what w
   await expect(panel(page)).toContainText('Grinding broke through');
 });
 
-test('the demo job with structure inside, and the screens of this stage, are sound for assistive technology', async ({ page }) => {
+test('the demo job with structure inside, and the screens of this stage, are sound for assistive technology', async ({
+  page,
+}) => {
   for (const path of ['laminate', 'patterns']) {
     await page.goto(`${SANDWORT}/${path}`);
     await expect(panel(page)).toContainText(path === 'patterns' ? 'Cut list' : 'Laminate');

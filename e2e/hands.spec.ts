@@ -1,8 +1,17 @@
 import { expect, test, type Page } from '@playwright/test';
 
 const MARIGOLD = '/jobs/5b1d2f60-0001-4a01-9c01-000000000001';
-const saved = (page: Page) => expect(page.getByRole('status').first()).toHaveText('Saved', { timeout: 20_000 });
-const focused = (page: Page) => page.evaluate(() => document.activeElement?.textContent?.trim() || document.activeElement?.getAttribute('aria-label') || (document.activeElement?.id && document.querySelector(`label[for="${document.activeElement.id}"]`)?.textContent?.trim()) || '');
+const saved = (page: Page) =>
+  expect(page.getByRole('status').first()).toHaveText('Saved', { timeout: 20_000 });
+const focused = (page: Page) =>
+  page.evaluate(
+    () =>
+      document.activeElement?.textContent?.trim() ||
+      document.activeElement?.getAttribute('aria-label') ||
+      (document.activeElement?.id &&
+        document.querySelector(`label[for="${document.activeElement.id}"]`)?.textContent?.trim()) ||
+      '',
+  );
 
 /** Goes on with Tab until what has the focus is called so. */
 async function tabTo(page: Page, name: string | RegExp): Promise<void> {
@@ -42,7 +51,14 @@ test('a whole job is planned without a mouse', async ({ page }) => {
   await tabTo(page, /^Take this one/);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('main')).toContainText('taken for this job');
-  for (const [key, stage] of [['3', 'grind'], ['4', 'laminate'], ['5', 'mix'], ['6', 'fair'], ['7', 'finish'], ['8', 'log']]) {
+  for (const [key, stage] of [
+    ['3', 'grind'],
+    ['4', 'laminate'],
+    ['5', 'mix'],
+    ['6', 'fair'],
+    ['7', 'finish'],
+    ['8', 'log'],
+  ]) {
     await page.getByRole('main').focus();
     await page.keyboard.press(key);
     await expect(page).toHaveURL(new RegExp(stage));
@@ -68,7 +84,10 @@ test('a whole job is planned without a mouse', async ({ page }) => {
   await page.keyboard.type('Written without a mouse.');
   await tabTo(page, 'Log it');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('listitem').filter({ hasText: 'Written without a mouse.' })).not.toContainText('not stored', { timeout: 10_000 });
+  await expect(page.getByRole('listitem').filter({ hasText: 'Written without a mouse.' })).not.toContainText(
+    'not stored',
+    { timeout: 10_000 },
+  );
   await page.getByRole('main').focus();
   await page.keyboard.press('w');
   await expect(page).toHaveURL(/work-order/);
@@ -133,11 +152,24 @@ test.describe('settings', () => {
     await page.getByText('°F', { exact: true }).click();
     await page.getByText('in, ft', { exact: true }).click();
     await stored();
-    await expect(job.getByRole('banner').getByText(/\d+\.\d °F/).first()).toBeVisible({ timeout: 10_000 });
+    await expect(
+      job
+        .getByRole('banner')
+        .getByText(/\d+\.\d °F/)
+        .first(),
+    ).toBeVisible({ timeout: 10_000 });
     await expect(job.getByText(/taper .* in$/).first()).toBeVisible();
 
-    const drops = job.getByRole('region', { name: 'Batch 1', exact: true }).getByRole('row').nth(2).getByRole('cell').last();
-    await page.getByRole('group', { name: 'Dropper bottles' }).getByRole('button', { name: 'Enter what you have' }).click();
+    const drops = job
+      .getByRole('region', { name: 'Batch 1', exact: true })
+      .getByRole('row')
+      .nth(2)
+      .getByRole('cell')
+      .last();
+    await page
+      .getByRole('group', { name: 'Dropper bottles' })
+      .getByRole('button', { name: 'Enter what you have' })
+      .click();
     const usual = Number(await drops.textContent());
     await page.getByLabel('Drops in one ml').fill('20');
     await stored();

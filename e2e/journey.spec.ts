@@ -1,8 +1,10 @@
 import { expect, test, type Page } from '@playwright/test';
 
-const stage = (page: Page, name: string) => page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name });
+const stage = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name });
 const totals = (page: Page) => page.getByRole('contentinfo', { name: 'Totals' });
-const saved = (page: Page) => expect(page.getByRole('status').first()).toHaveText('Saved', { timeout: 10_000 });
+const saved = (page: Page) =>
+  expect(page.getByRole('status').first()).toHaveText('Saved', { timeout: 10_000 });
 const panel = (page: Page) => page.getByRole('main');
 
 /** Picks an option of a PrimeNG select by its label. */
@@ -31,9 +33,15 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
   await page.getByLabel('Size, along the hull').fill('3 3/4 in');
   await page.getByLabel('Size, up the hull').fill('60 mm');
   await expect(page.getByRole('alert')).toHaveCount(0);
-  await expect(page.getByLabel('The plan so far')).toContainText('A first look of 95 × 60 mm is likely to grow');
+  await expect(page.getByLabel('The plan so far')).toContainText(
+    'A first look of 95 × 60 mm is likely to grow',
+  );
   await page.getByLabel('Laminate thickness').fill('7');
-  await page.getByRole('radio', { name: 'both sides' }).or(page.getByRole('button', { name: 'both sides' })).first().click();
+  await page
+    .getByRole('radio', { name: 'both sides' })
+    .or(page.getByRole('button', { name: 'both sides' }))
+    .first()
+    .click();
   await choose(page, 'Duty', 'general 12:1');
   await page.getByLabel('Temperature at the work').fill('17');
   await page.getByRole('button', { name: 'Plan this job' }).click();
@@ -52,7 +60,11 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
 
   // System: three families ranked, a refused chain with its rule.
   await stage(page, 'System').click();
-  for (const family of ['Slow laminating epoxy 5:1', 'Vinyl ester laminating resin', 'Polyester laminating resin, unwaxed']) {
+  for (const family of [
+    'Slow laminating epoxy 5:1',
+    'Vinyl ester laminating resin',
+    'Polyester laminating resin, unwaxed',
+  ]) {
     await expect(panel(page).getByRole('heading', { name: family })).toBeVisible();
   }
   await page.getByRole('button', { name: /Show all \d+ rules that refused/ }).click();
@@ -64,7 +76,10 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
   await stage(page, 'Grind').click();
   await expect(panel(page)).toContainText('Shear check passes');
   await panel(page).getByRole('button', { name: '10.71 : 1' }).click();
-  const reasons = page.getByRole('complementary').or(page.getByRole('dialog')).filter({ hasText: 'Where this comes from' });
+  const reasons = page
+    .getByRole('complementary')
+    .or(page.getByRole('dialog'))
+    .filter({ hasText: 'Where this comes from' });
   await expect(reasons).toContainText('R ≥ SF·σ/τ');
   await expect(reasons).toContainText('100 MPa');
   await expect(reasons).toContainText(/It rests on.*defaults?/);
@@ -77,7 +92,8 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
   // Laminate: ten plies; picked in the table, picked in both drawings; the other school reverses the sizes.
   await stage(page, 'Laminate').click();
   await expect(panel(page)).toContainText('10 plies build 6.61 mm');
-  const sizes = async (): Promise<string[]> => (await panel(page).locator('tbody tr:not(.rest) td:nth-child(3)').allTextContents()).map((t) => t.trim());
+  const sizes = async (): Promise<string[]> =>
+    (await panel(page).locator('tbody tr:not(.rest) td:nth-child(3)').allTextContents()).map((t) => t.trim());
   const largest = await sizes();
   expect(largest.length).toBe(10);
   await panel(page).getByRole('button', { name: 'Show ply 3' }).click();
@@ -124,7 +140,9 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
   await page.getByRole('combobox', { name: 'Who' }).fill('Tam');
   await page.getByLabel('What was done or seen').fill('Ground to the gauge, dust bagged.');
   await page.getByRole('button', { name: 'Log it' }).click();
-  await expect(panel(page).getByRole('listitem').filter({ hasText: 'Ground to the gauge' })).toContainText('Tam');
+  await expect(panel(page).getByRole('listitem').filter({ hasText: 'Ground to the gauge' })).toContainText(
+    'Tam',
+  );
   await expect(panel(page)).not.toContainText('not stored yet');
 
   // A stage done moves the work on.
@@ -170,9 +188,21 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
 test('a job file comes in and a broken one is told apart', async ({ page }) => {
   await page.goto('/jobs');
   const input = page.getByLabel('Job file to import');
-  await input.setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"nelbo-job/1","hull":{"material":"frp-solid","thickness":"7 parsecs"},"damage":{"kind":"hole"}}') });
+  await input.setInputFiles({
+    name: 'broken.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(
+      '{"format":"nelbo-job/1","hull":{"material":"frp-solid","thickness":"7 parsecs"},"damage":{"kind":"hole"}}',
+    ),
+  });
   await expect(page.getByRole('alert')).toContainText('hull.thickness');
-  await input.setInputFiles({ name: 'good.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"nelbo-job/1","title":"Came in by file","hull":{"material":"frp-solid"},"damage":{"kind":"hole","size":["96 mm","58 mm"]}}') });
+  await input.setInputFiles({
+    name: 'good.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(
+      '{"format":"nelbo-job/1","title":"Came in by file","hull":{"material":"frp-solid"},"damage":{"kind":"hole","size":["96 mm","58 mm"]}}',
+    ),
+  });
   await expect(page).toHaveURL(/survey/);
   await expect(page.getByText('size taken as the true extent')).toBeVisible();
 });

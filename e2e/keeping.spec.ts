@@ -10,9 +10,14 @@ const status = (page: Page) => page.getByRole('status').first();
 const saved = (page: Page) => expect(status(page)).toHaveText('Saved', { timeout: 20_000 });
 const thickness = (page: Page) => page.getByLabel('Laminate thickness');
 
-test('two browsers on one job see each other’s saves at once, and choose field by field where both changed the same', async ({ browser }) => {
+test('two browsers on one job see each other’s saves at once, and choose field by field where both changed the same', async ({
+  browser,
+}) => {
   // Two contexts: two people, two devices.
-  const [mine, theirs] = [await (await browser.newContext()).newPage(), await (await browser.newContext()).newPage()];
+  const [mine, theirs] = [
+    await (await browser.newContext()).newPage(),
+    await (await browser.newContext()).newPage(),
+  ];
   for (const page of [mine, theirs]) {
     await page.goto(`${TEASEL}/survey`);
     await saved(page);
@@ -99,7 +104,11 @@ test('the page opens again without the network, with the work in it', async ({ p
   await page.goto(`${DUNLIN}/survey`);
   await saved(page);
   // Until the device has the files of the application: the keeper of them is active only once it has them all.
-  await expect.poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state), { timeout: 40_000 }).toBe('activated');
+  await expect
+    .poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state), {
+      timeout: 40_000,
+    })
+    .toBe('activated');
   await context.setOffline(true);
   await page.getByLabel('Old gel coat').fill('0.95');
   await expect(status(page)).toContainText('your work is kept here', { timeout: 10_000 });
@@ -113,7 +122,9 @@ test('the page opens again without the network, with the work in it', async ({ p
   await saved(page);
 });
 
-test('the yard leaves in one file and comes back the same; a broken file changes nothing', async ({ page }) => {
+test('the yard leaves in one file and comes back the same; a broken file changes nothing', async ({
+  page,
+}) => {
   await page.goto('/settings');
   const started = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Download a backup' }).click();
@@ -123,12 +134,22 @@ test('the yard leaves in one file and comes back the same; a broken file changes
 
   // Something that the backup does not hold.
   await page.goto('/jobs');
-  await page.getByLabel('Job file to import').setInputFiles({ name: 'late.nelbo.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"nelbo-job/1","title":"Came after the backup","hull":{"material":"frp-solid"},"damage":{"kind":"hole","size":["96 mm","58 mm"]}}') });
+  await page
+    .getByLabel('Job file to import')
+    .setInputFiles({
+      name: 'late.nelbo.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(
+        '{"format":"nelbo-job/1","title":"Came after the backup","hull":{"material":"frp-solid"},"damage":{"kind":"hole","size":["96 mm","58 mm"]}}',
+      ),
+    });
   await expect(page).toHaveURL(/survey/);
 
   await page.goto('/settings');
   const restore = async (name: string, buffer: Buffer): Promise<void> => {
-    await page.getByLabel('Backup to restore').setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
+    await page
+      .getByLabel('Backup to restore')
+      .setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
     const dialog = page.getByRole('dialog');
     await expect(dialog).toContainText(/everything that is here now: \d+ jobs/);
     await expect(dialog.getByRole('button', { name: 'Replace the yard' })).toBeDisabled();

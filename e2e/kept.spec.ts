@@ -17,11 +17,16 @@ const notSent = (page: Page) => page.getByRole('button', { name: /not sent/ });
 /** The page is gone as when the system is short of memory: it has no say. */
 async function crash(page: Page): Promise<void> {
   const session = await page.context().newCDPSession(page);
-  await Promise.race([session.send('Page.crash').catch(() => undefined), new Promise((resolve) => setTimeout(resolve, 400))]);
+  await Promise.race([
+    session.send('Page.crash').catch(() => undefined),
+    new Promise((resolve) => setTimeout(resolve, 400)),
+  ]);
   await Promise.race([page.close(), new Promise((resolve) => setTimeout(resolve, 1500))]);
 }
 
-test('what is typed outlives the tab to the last key: fields, an entry being written, a finding, a job being begun', async ({ context }) => {
+test('what is typed outlives the tab to the last key: fields, an entry being written, a finding, a job being begun', async ({
+  context,
+}) => {
   let page = await context.newPage();
   await page.goto(`${TEASEL}/survey`);
   await saved(page);
@@ -57,7 +62,10 @@ test('what is typed outlives the tab to the last key: fields, an entry being wri
   await page.close();
 });
 
-test('what waits goes from any page, job before entry, with its count in sight', async ({ context, page }) => {
+test('what waits goes from any page, job before entry, with its count in sight', async ({
+  context,
+  page,
+}) => {
   await page.goto('/jobs/new');
   await page.getByLabel('What happened').fill('Begun out of reach');
   await page.getByLabel('Size, along the hull').fill('80');
@@ -76,15 +84,25 @@ test('what waits goes from any page, job before entry, with its count in sight',
   await page.getByRole('link', { name: 'Guide' }).click();
   await expect(notSent(page)).toContainText('2', { timeout: 15_000 });
   await notSent(page).click();
-  await expect(page.getByRole('region', { name: 'Waits on this device' })).toContainText('Begun out of reach');
-  await expect(page.getByRole('region', { name: 'Waits on this device' })).toContainText('Looked at it in the rain.');
+  await expect(page.getByRole('region', { name: 'Waits on this device' })).toContainText(
+    'Begun out of reach',
+  );
+  await expect(page.getByRole('region', { name: 'Waits on this device' })).toContainText(
+    'Looked at it in the rain.',
+  );
   await context.unroute('**/api/**');
   await expect(notSent(page)).toHaveCount(0, { timeout: 20_000 });
-  const log = await page.evaluate(async (id) => (await fetch(`/api/v1/jobs/${id}/log`)).json() as Promise<{ text: string }[]>, job);
+  const log = await page.evaluate(
+    async (id) => (await fetch(`/api/v1/jobs/${id}/log`)).json() as Promise<{ text: string }[]>,
+    job,
+  );
   expect(log.map((e) => e.text)).toEqual(['Looked at it in the rain.']);
 });
 
-test('an answer that was lost is no conflict, and what was typed meanwhile is kept and said truly', async ({ context, page }) => {
+test('an answer that was lost is no conflict, and what was typed meanwhile is kept and said truly', async ({
+  context,
+  page,
+}) => {
   await page.goto(`${TEASEL}/survey`);
   await saved(page);
   // The server hears everything; the page hears nothing.
@@ -99,56 +117,92 @@ test('an answer that was lost is no conflict, and what was typed meanwhile is ke
   await context.unroute('**/api/v1/jobs/*');
   await saved(page);
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  const kept = await page.evaluate(async (path) => (await fetch(`/api/v1${path}`)).json() as Promise<{ document: { hull: { gelCoat: number } } }>, TEASEL);
+  const kept = await page.evaluate(
+    async (path) =>
+      (await fetch(`/api/v1${path}`)).json() as Promise<{ document: { hull: { gelCoat: number } } }>,
+    TEASEL,
+  );
   expect(kept.document.hull.gelCoat).toBeCloseTo(0.00065, 9);
   await page.getByRole('button', { name: 'Undo' }).click();
   await saved(page);
 });
 
-test('a page that answers in the server’s place saves nothing, and is not believed', async ({ context, page }) => {
+test('a page that answers in the server’s place saves nothing, and is not believed', async ({
+  context,
+  page,
+}) => {
   await page.goto(`${TEASEL}/survey`);
   await saved(page);
-  for (const answer of [{ status: 200, contentType: 'text/html', body: '<h1>Sign in to the harbour’s network</h1>' }, { status: 200, contentType: 'application/json', body: 'null' }, { status: 404, body: '' }]) {
+  for (const answer of [
+    { status: 200, contentType: 'text/html', body: '<h1>Sign in to the harbour’s network</h1>' },
+    { status: 200, contentType: 'application/json', body: 'null' },
+    { status: 404, body: '' },
+  ]) {
     await context.route('**/api/v1/**', (route) => route.fulfill(answer));
     await page.getByLabel('What happened').fill(`Answered by ${answer.body || 'nobody'}`);
     await expect(status(page)).toContainText('your work is kept here', { timeout: 10_000 });
     await context.unroute('**/api/v1/**');
     await saved(page);
-    const kept = await page.evaluate(async (path) => (await fetch(`/api/v1${path}`)).json() as Promise<{ document: { title: string } }>, TEASEL);
+    const kept = await page.evaluate(
+      async (path) => (await fetch(`/api/v1${path}`)).json() as Promise<{ document: { title: string } }>,
+      TEASEL,
+    );
     expect(kept.document.title).toBe(`Answered by ${answer.body || 'nobody'}`);
   }
 });
 
 /** A server of files alone: what it serves can be exchanged under a browser that was there before. */
 function serve(folder: () => string): Promise<Server> {
-  const types: Record<string, string> = { '.html': 'text/html', '.js': 'text/javascript', '.css': 'text/css', '.svg': 'image/svg+xml', '.woff2': 'font/woff2' };
+  const types: Record<string, string> = {
+    '.html': 'text/html',
+    '.js': 'text/javascript',
+    '.css': 'text/css',
+    '.svg': 'image/svg+xml',
+    '.woff2': 'font/woff2',
+  };
   const server = createServer((req, res) => {
     const path = (req.url ?? '/').split('?')[0];
     const file = join(folder(), path);
     if (path.startsWith('/api/')) return void res.writeHead(503).end();
     const there = extname(path) !== '' ? existsSync(file) : false;
     if (extname(path) !== '' && !there) return void res.writeHead(404).end();
-    res.writeHead(200, { 'nelbo-api': '/api/v1', 'content-type': types[there ? extname(path) : '.html'] ?? 'application/octet-stream', 'cache-control': 'no-cache' }).end(readFileSync(there ? file : join(folder(), 'index.html')));
+    res
+      .writeHead(200, {
+        'nelbo-api': '/api/v1',
+        'content-type': types[there ? extname(path) : '.html'] ?? 'application/octet-stream',
+        'cache-control': 'no-cache',
+      })
+      .end(readFileSync(there ? file : join(folder(), 'index.html')));
   });
   return new Promise((resolve) => server.listen(0, '127.0.0.1', () => resolve(server)));
 }
 
-test('after an update the device opens the new application without the network, and never half of each', async ({ context, page }) => {
+test('after an update the device opens the new application without the network, and never half of each', async ({
+  context,
+  page,
+}) => {
   const builds = mkdtempSync(join(tmpdir(), 'nelbo-builds-'));
   const [before, after] = [join(builds, 'before'), join(builds, 'after')];
-  for (const [folder, name] of [[before, 'before'], [after, 'after']]) {
+  for (const [folder, name] of [
+    [before, 'before'],
+    [after, 'after'],
+  ]) {
     cpSync(join(root, 'web/dist/browser'), folder, { recursive: true, dereference: true });
     const index = join(folder, 'index.html');
-    writeFileSync(index, readFileSync(index, 'utf8').replace('<head>', `<head><meta name="build" content="${name}">`));
+    writeFileSync(
+      index,
+      readFileSync(index, 'utf8').replace('<head>', `<head><meta name="build" content="${name}">`),
+    );
     execFileSync('node', ['tools/service-worker.mjs', folder], { cwd: root });
   }
   let now = before;
   const server = await serve(() => now);
   const { port } = server.address() as { port: number };
-  const active = () => page.evaluate(async () => {
-    const there = await navigator.serviceWorker.getRegistration();
-    return there?.active?.state === 'activated' && !there.installing && !there.waiting;
-  });
+  const active = () =>
+    page.evaluate(async () => {
+      const there = await navigator.serviceWorker.getRegistration();
+      return there?.active?.state === 'activated' && !there.installing && !there.waiting;
+    });
   const build = page.locator('meta[name=build]');
   try {
     await page.goto(`http://127.0.0.1:${port}/guide`);
@@ -158,7 +212,17 @@ test('after an update the device opens the new application without the network, 
     await page.reload();
     await expect(build).toHaveAttribute('content', 'after');
     await page.evaluate(async () => void (await (await navigator.serviceWorker.getRegistration())?.update()));
-    await expect.poll(() => page.evaluate(async () => (await (await caches.match('/index.html', { ignoreSearch: true }))?.text())?.includes('content="after"')), { timeout: 30_000 }).toBe(true);
+    await expect
+      .poll(
+        () =>
+          page.evaluate(async () =>
+            (await (await caches.match('/index.html', { ignoreSearch: true }))?.text())?.includes(
+              'content="after"',
+            ),
+          ),
+        { timeout: 30_000 },
+      )
+      .toBe(true);
     await expect.poll(active, { timeout: 30_000 }).toBe(true);
     await context.setOffline(true);
     await page.reload();

@@ -13,7 +13,8 @@ const BASE = `http://127.0.0.1:${PORT}`;
 const DATABASE = 'nelbo_e2e_killed';
 const TEASEL = '5b1d2f60-0002-4a01-9c01-000000000002';
 const MAIN = join(dirname(fileURLToPath(import.meta.url)), '../server/dist/main.mjs');
-const saved = (page: Page) => expect(page.getByRole('status').first()).toHaveText('Saved', { timeout: 30_000 });
+const saved = (page: Page) =>
+  expect(page.getByRole('status').first()).toHaveText('Saved', { timeout: 30_000 });
 
 /** A server of this spec's own, that can be killed and started again over the same database. */
 class Server {
@@ -33,8 +34,20 @@ class Server {
   async start(...args: string[]): Promise<void> {
     const url = new URL(process.env['NELBO_CLUSTER_URL'] ?? '');
     url.pathname = `/${DATABASE}`;
-    this.#child = spawn('node', [MAIN, ...args], { env: { ...process.env, DATABASE_URL: url.toString(), PORT: String(PORT), LOG_LEVEL: 'silent' }, stdio: 'ignore' });
-    await expect.poll(() => fetch(`${BASE}/api/v1/health`).then((r) => r.ok, () => false), { timeout: 20_000 }).toBe(true);
+    this.#child = spawn('node', [MAIN, ...args], {
+      env: { ...process.env, DATABASE_URL: url.toString(), PORT: String(PORT), LOG_LEVEL: 'silent' },
+      stdio: 'ignore',
+    });
+    await expect
+      .poll(
+        () =>
+          fetch(`${BASE}/api/v1/health`).then(
+            (r) => r.ok,
+            () => false,
+          ),
+        { timeout: 20_000 },
+      )
+      .toBe(true);
   }
 
   async kill(): Promise<void> {
@@ -51,13 +64,18 @@ class Server {
   }
 }
 
-test('edited from two browsers with the server killed in between, exported, emptied, restored, imported: the same', async ({ browser }) => {
+test('edited from two browsers with the server killed in between, exported, emptied, restored, imported: the same', async ({
+  browser,
+}) => {
   test.setTimeout(150_000);
   const server = new Server();
   await server.emptyDatabase();
   await server.start('--demo');
   try {
-    const [a, b] = [await (await browser.newContext()).newPage(), await (await browser.newContext()).newPage()];
+    const [a, b] = [
+      await (await browser.newContext()).newPage(),
+      await (await browser.newContext()).newPage(),
+    ];
     for (const page of [a, b]) {
       await page.goto(`${BASE}/jobs/${TEASEL}/survey`);
       await saved(page);
@@ -84,8 +102,14 @@ test('edited from two browsers with the server killed in between, exported, empt
 
     // Out: the job as a file, the yard as a backup.
     const read = async (path: string) => (await fetch(`${BASE}/api/v1${path}`)).json();
-    const [job, log, revisions] = [await read(`/jobs/${TEASEL}`), await read(`/jobs/${TEASEL}/log`), await read(`/jobs/${TEASEL}/revisions`)];
-    expect(log.filter((e: { text: string }) => e.text === 'Written while the server was dead.').length).toBe(1);
+    const [job, log, revisions] = [
+      await read(`/jobs/${TEASEL}`),
+      await read(`/jobs/${TEASEL}/log`),
+      await read(`/jobs/${TEASEL}/revisions`),
+    ];
+    expect(log.filter((e: { text: string }) => e.text === 'Written while the server was dead.').length).toBe(
+      1,
+    );
     const download = async (page: Page, link: string): Promise<Buffer> => {
       const started = page.waitForEvent('download');
       await page.getByRole('link', { name: link }).click();
@@ -104,8 +128,13 @@ test('edited from two browsers with the server killed in between, exported, empt
     await server.start();
     expect((await read('/jobs')).total).toBe(0);
     await a.goto(`${BASE}/settings`);
-    await a.getByLabel('Backup to restore').setInputFiles({ name: 'yard.nelbo-backup', mimeType: 'application/octet-stream', buffer: backup });
-    await a.getByRole('dialog').getByLabel(/Type “replace”/).fill('replace');
+    await a
+      .getByLabel('Backup to restore')
+      .setInputFiles({ name: 'yard.nelbo-backup', mimeType: 'application/octet-stream', buffer: backup });
+    await a
+      .getByRole('dialog')
+      .getByLabel(/Type “replace”/)
+      .fill('replace');
     await a.getByRole('dialog').getByRole('button', { name: 'Replace the yard' }).click();
     await expect(a.getByText(/the same, row by row/)).toBeVisible({ timeout: 20_000 });
     // All of it but the epoch: versions count anew in the restored yard.
@@ -114,7 +143,9 @@ test('edited from two browsers with the server killed in between, exported, empt
     expect(await read(`/jobs/${TEASEL}/revisions`)).toEqual(revisions);
 
     await a.goto(`${BASE}/jobs`);
-    await a.getByLabel('Job file to import').setInputFiles({ name: 'teasel.nelbo.json', mimeType: 'application/json', buffer: file });
+    await a
+      .getByLabel('Job file to import')
+      .setInputFiles({ name: 'teasel.nelbo.json', mimeType: 'application/json', buffer: file });
     await expect(a).toHaveURL(/survey/);
     const imported = /jobs\/([0-9a-f-]+)\//.exec(a.url())?.[1] ?? '';
     expect(imported).not.toBe(TEASEL);

@@ -17,7 +17,10 @@ export default defineConfig({
     trace: 'off',
     // Every visitor would fetch all files of the application to keep them: only stories without the network need that.
     serviceWorkers: 'block',
-    launchOptions: { executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] },
+    launchOptions: {
+      executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu'],
+    },
   },
   webServer: {
     command: `node --import tsx serve.ts ${PORT}`,

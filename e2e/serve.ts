@@ -7,7 +7,10 @@ import pg from 'pg';
 // Each port has a yard of its own, so that two runs side by side do not meet.
 const DATABASE = `nelbo_e2e_${process.argv[2]}`;
 const cluster = process.env['NELBO_CLUSTER_URL'];
-if (!cluster) throw new Error('NELBO_CLUSTER_URL must name the maintenance database of a PostgreSQL; ./nelbo test sets it');
+if (!cluster)
+  throw new Error(
+    'NELBO_CLUSTER_URL must name the maintenance database of a PostgreSQL; ./nelbo test sets it',
+  );
 
 const admin = new pg.Client({ connectionString: cluster });
 await admin.connect();
@@ -18,6 +21,9 @@ await admin.end();
 const url = new URL(cluster);
 url.pathname = `/${DATABASE}`;
 const main = join(dirname(fileURLToPath(import.meta.url)), '../server/dist/main.mjs');
-const server = spawn('node', [main, '--demo'], { env: { ...process.env, DATABASE_URL: url.toString(), PORT: process.argv[2], LOG_LEVEL: 'warn' }, stdio: 'inherit' });
+const server = spawn('node', [main, '--demo'], {
+  env: { ...process.env, DATABASE_URL: url.toString(), PORT: process.argv[2], LOG_LEVEL: 'warn' },
+  stdio: 'inherit',
+});
 for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));

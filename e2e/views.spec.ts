@@ -50,7 +50,10 @@ async function look(view: string): Promise<void> {
     await expect(page.locator('.p-overlay')).toHaveCount(0);
   }
   const results = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze();
-  expect(results.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`), view).toEqual([]);
+  expect(
+    results.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`),
+    view,
+  ).toEqual([]);
   expect(await page.locator('body').innerText(), view).not.toMatch(/NaN|undefined|Infinity|\bnull\b/);
   await page.close();
 }
@@ -75,13 +78,24 @@ test('open reasons have no accessibility violation', async ({ page }) => {
 test('what lies on top has no accessibility violation', async ({ page }) => {
   await page.goto(`${MARIGOLD}/survey`);
   await expect(page.getByRole('status').first()).toHaveText('Saved');
-  const open: [string, string][] = [['Control+k', 'What can be done'], ['?', 'The line under a figure'], ['h', 'Saved states']];
+  const open: [string, string][] = [
+    ['Control+k', 'What can be done'],
+    ['?', 'The line under a figure'],
+    ['h', 'Saved states'],
+  ];
   for (const [key, text] of open) {
     await page.keyboard.press(key);
-    await expect(page.getByText(text).or(page.getByRole('listbox', { name: text })).first()).toBeVisible();
+    await expect(
+      page
+        .getByText(text)
+        .or(page.getByRole('listbox', { name: text }))
+        .first(),
+    ).toBeVisible();
     await page.waitForTimeout(400);
     const results = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze();
-    expect(results.violations.map((v) => `${key} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)).toEqual([]);
+    expect(
+      results.violations.map((v) => `${key} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`),
+    ).toEqual([]);
     await page.keyboard.press('Escape');
     await expect(page.locator('[role=dialog], .p-drawer')).toHaveCount(0);
   }
@@ -92,7 +106,9 @@ test('a phone at the boat sees survey and log without sideways scrolling', async
   for (const stage of ['survey', 'log']) {
     await page.goto(`${MARIGOLD}/${stage}`);
     await expect(page.getByRole('main')).toBeVisible();
-    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    const overflow = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    );
     expect(overflow).toBeLessThanOrEqual(0);
   }
 });

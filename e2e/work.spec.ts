@@ -80,7 +80,9 @@ test('an own taper that fails is warned of on the stage and on the tape', async 
   await expect(page.getByRole('img', { name: 'has a warning' })).toHaveCount(0);
 });
 
-test('a cloth that the resin cannot wet is refused with the rule’s reason, and the plan stands', async ({ page }) => {
+test('a cloth that the resin cannot wet is refused with the rule’s reason, and the plan stands', async ({
+  page,
+}) => {
   await page.goto('/jobs/5b1d2f60-0005-4a01-9c01-000000000005/system');
   await chooseCloth(page, 'chopped mat 450');
   // Nothing else was chosen by hand: a resin that wets mat is matched.
@@ -108,7 +110,10 @@ test('addresses that lead nowhere say so', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'There is nothing here.' })).toBeVisible();
 });
 
-for (const [system, units] of [['metric', {}], ['inches', { length: 'us', temperature: 'us', mass: 'us', volume: 'us', area: 'us', pressure: 'us' }]] as const) {
+for (const [system, units] of [
+  ['metric', {}],
+  ['inches', { length: 'us', temperature: 'us', mass: 'us', volume: 'us', area: 'us', pressure: 'us' }],
+] as const) {
   test(`on a narrow screen every stage can be reached and used, in ${system}`, async ({ page, request }) => {
     const yard = await (await request.get('/api/v1/shop')).json();
     await request.put('/api/v1/shop', { data: { ...yard, units } });
@@ -117,7 +122,9 @@ for (const [system, units] of [['metric', {}], ['inches', { length: 'us', temper
       for (const stage of ['system', 'grind', 'laminate', 'mix', 'fair', 'finish']) {
         await page.goto(`${MARIGOLD}/${stage}`);
         await expect(main(page).getByRole('heading', { level: 2 })).toBeVisible();
-        const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+        const overflow = await page.evaluate(
+          () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+        );
         expect(overflow, stage).toBeLessThanOrEqual(0);
       }
     } finally {

@@ -10,12 +10,22 @@ import { measureTyping } from './bench/typing';
 import { printRows, type Row } from './bench/rows';
 
 const wanted = process.argv.slice(2);
-const PARTS: Record<string, () => Promise<readonly Row[]> | readonly Row[]> = { planning: measurePlanning, match: measureMatch, laminate: measureLaminate, cure: measureCure, finish: measureFinish, page: measurePage, typing: measureTyping, server: measureServer };
+const PARTS: Record<string, () => Promise<readonly Row[]> | readonly Row[]> = {
+  planning: measurePlanning,
+  match: measureMatch,
+  laminate: measureLaminate,
+  cure: measureCure,
+  finish: measureFinish,
+  page: measurePage,
+  typing: measureTyping,
+  server: measureServer,
+};
 const unknown = wanted.find((w) => !(w in PARTS));
 if (unknown) {
   console.error(`no part “${unknown}”; there are ${Object.keys(PARTS).join(', ')}`);
   process.exit(1);
 }
 const rows: Row[] = [];
-for (const [name, measure] of Object.entries(PARTS)) if (wanted.length === 0 || wanted.includes(name)) rows.push(...(await measure()));
+for (const [name, measure] of Object.entries(PARTS))
+  if (wanted.length === 0 || wanted.includes(name)) rows.push(...(await measure()));
 printRows(rows);

@@ -3,7 +3,11 @@ import pg from 'pg';
 
 const PATIENCE_MS = 4000;
 const [what, name] = process.argv.slice(2);
-const client = new pg.Client({ connectionString: process.env.DATABASE_URL, connectionTimeoutMillis: PATIENCE_MS, query_timeout: PATIENCE_MS });
+const client = new pg.Client({
+  connectionString: process.env.DATABASE_URL,
+  connectionTimeoutMillis: PATIENCE_MS,
+  query_timeout: PATIENCE_MS,
+});
 client.on('error', () => undefined);
 
 async function answers() {

@@ -33,7 +33,8 @@ try {
   lanes.push(tell(await uploadLane(target, share(0.04), seed)));
   lanes.push(tell(await backupLane(target, share(0.015), seed)));
   // The most memory that the server ever had, in kB. Source: proc(5), VmHWM.
-  peak = Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${yard.pid}/status`, 'utf8'))?.[1] ?? Infinity) / 1024;
+  peak =
+    Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${yard.pid}/status`, 'utf8'))?.[1] ?? Infinity) / 1024;
 } finally {
   await yard.stop();
 }

@@ -9,6 +9,9 @@ for (const name of readdirSync(root, { recursive: true })) {
   if (!/\.(js|css|svg)$/.test(name)) continue;
   const bytes = readFileSync(join(root, name));
   if (bytes.length < SMALLEST) continue;
-  const params = { [constants.BROTLI_PARAM_QUALITY]: constants.BROTLI_MAX_QUALITY, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length };
+  const params = {
+    [constants.BROTLI_PARAM_QUALITY]: constants.BROTLI_MAX_QUALITY,
+    [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length,
+  };
   writeFileSync(join(root, `${name}.br`), brotliCompressSync(bytes, { params }));
 }

@@ -47,31 +47,83 @@ const SHOTS: readonly Shot[] = [
   { name: 'job-survey', path: `${RAGGED_ROBIN}/survey` },
   { name: 'job-system', path: `${PLOVER}/system` },
   { name: 'job-grind', path: `${SANDWORT}/grind` },
-  { name: 'job-laminate', path: `${MARIGOLD}/laminate`, before: async (page) => page.getByRole('button', { name: 'Show ply 4' }).click() },
-  { name: 'job-mix', path: `${DOTTEREL}/mix`, size: { width: 1280, height: 1000 }, before: async (page) => page.locator('nb-cure-view canvas').first().waitFor({ timeout: 20_000 }) },
+  {
+    name: 'job-laminate',
+    path: `${MARIGOLD}/laminate`,
+    before: async (page) => page.getByRole('button', { name: 'Show ply 4' }).click(),
+  },
+  {
+    name: 'job-mix',
+    path: `${DOTTEREL}/mix`,
+    size: { width: 1280, height: 1000 },
+    before: async (page) => page.locator('nb-cure-view canvas').first().waitFor({ timeout: 20_000 }),
+  },
   { name: 'bench', path: `${MARIGOLD}/bench`, before: poured },
   { name: 'bench-phone', path: `${SANDWORT}/bench`, size: { width: 390, height: 844 }, before: poured },
-  { name: 'job-fair', path: `${TURNSTONE}/fair`, before: async (page) => page.locator('nb-fair-map .fair-low').first().waitFor({ timeout: 20_000 }) },
+  {
+    name: 'job-fair',
+    path: `${TURNSTONE}/fair`,
+    before: async (page) => page.locator('nb-fair-map .fair-low').first().waitFor({ timeout: 20_000 }),
+  },
   {
     name: 'job-finish',
     path: `${TURNSTONE}/finish`,
     before: async (page) => {
       await page.locator('nb-colour-board .target').waitFor({ timeout: 20_000 });
-      await page.getByText(/^Next, from ΔE/).evaluate((e) => e.closest('main')?.scrollTo(0, (e as HTMLElement).offsetTop - 330));
+      await page
+        .getByText(/^Next, from ΔE/)
+        .evaluate((e) => e.closest('main')?.scrollTo(0, (e as HTMLElement).offsetTop - 330));
     },
   },
-  { name: 'patterns', path: `${SANDWORT}/patterns`, before: async (page) => page.getByText('Search again').first().waitFor({ timeout: 30_000 }) },
-  { name: 'reasons', path: `${MARIGOLD}/mix`, before: async (page) => page.getByRole('contentinfo').getByRole('button').nth(2).click() },
+  {
+    name: 'patterns',
+    path: `${SANDWORT}/patterns`,
+    before: async (page) => page.getByText('Search again').first().waitFor({ timeout: 30_000 }),
+  },
+  {
+    name: 'reasons',
+    path: `${MARIGOLD}/mix`,
+    before: async (page) => page.getByRole('contentinfo').getByRole('button').nth(2).click(),
+  },
   { name: 'stores', path: '/stores/epoxy-slow' },
-  { name: 'bonding-guide', path: '/guide', before: async (page) => page.getByRole('button', { name: /^Polyester laminating resin, unwaxed on moulded sheet compound/ }).click() },
+  {
+    name: 'bonding-guide',
+    path: '/guide',
+    before: async (page) =>
+      page
+        .getByRole('button', { name: /^Polyester laminating resin, unwaxed on moulded sheet compound/ })
+        .click(),
+  },
   { name: 'work-order', path: `${MARIGOLD}/work-order`, size: { width: 1000, height: 1300 } },
-  { name: 'owner', path: `${TURNSTONE}/owner`, size: { width: 1000, height: 1300 }, before: async (page) => page.mouse.wheel(0, 560) },
-  { name: 'phone-survey', path: `${RAFT}/survey`, size: PHONE, before: async (page) => page.mouse.wheel(0, 470) },
+  {
+    name: 'owner',
+    path: `${TURNSTONE}/owner`,
+    size: { width: 1000, height: 1300 },
+    before: async (page) => page.mouse.wheel(0, 560),
+  },
+  {
+    name: 'phone-survey',
+    path: `${RAFT}/survey`,
+    size: PHONE,
+    before: async (page) => page.mouse.wheel(0, 470),
+  },
 ];
 
-const job = (n: number, stage: string): string => `/jobs/5b1d2f60-${String(n).padStart(4, '0')}-4a01-9c01-${String(n).padStart(12, '0')}/${stage}`;
+const job = (n: number, stage: string): string =>
+  `/jobs/5b1d2f60-${String(n).padStart(4, '0')}-4a01-9c01-${String(n).padStart(12, '0')}/${stage}`;
 /** Every other kind of repair at the stage that shows it best, on one sheet. */
-const KINDS: readonly string[] = [job(7, 'mix'), job(9, 'mix'), job(23, 'grind'), job(24, 'finish'), job(11, 'fair'), job(26, 'grind'), job(25, 'grind'), job(10, 'grind'), job(14, 'grind'), job(27, 'finish')];
+const KINDS: readonly string[] = [
+  job(7, 'mix'),
+  job(9, 'mix'),
+  job(23, 'grind'),
+  job(24, 'finish'),
+  job(11, 'fair'),
+  job(26, 'grind'),
+  job(25, 'grind'),
+  job(10, 'grind'),
+  job(14, 'grind'),
+  job(27, 'finish'),
+];
 const TILE = { width: 640, height: 400 };
 
 async function contactSheet(browser: Browser, base: string): Promise<void> {
@@ -82,25 +134,52 @@ async function contactSheet(browser: Browser, base: string): Promise<void> {
     await page.goto(`${base}${path}`, { waitUntil: 'networkidle' });
     await page.locator('nb-repair-drawings svg').first().waitFor({ timeout: 20_000 });
     await page.waitForTimeout(1500);
-    const input = await sharp(await page.screenshot()).resize(TILE.width, TILE.height).png().toBuffer();
+    const input = await sharp(await page.screenshot())
+      .resize(TILE.width, TILE.height)
+      .png()
+      .toBuffer();
     tiles.push({ input, left: (i % 2) * TILE.width, top: Math.floor(i / 2) * TILE.height });
     await page.close();
   }
   await context.close();
-  await sharp({ create: { width: 2 * TILE.width, height: Math.ceil(KINDS.length / 2) * TILE.height, channels: 3, background: '#ffffff' } }).composite(tiles).png({ palette: true }).toFile(`${FOLDER}/daily-trade.png`);
+  await sharp({
+    create: {
+      width: 2 * TILE.width,
+      height: Math.ceil(KINDS.length / 2) * TILE.height,
+      channels: 3,
+      background: '#ffffff',
+    },
+  })
+    .composite(tiles)
+    .png({ palette: true })
+    .toFile(`${FOLDER}/daily-trade.png`);
 }
 
-const cluster = process.env['DATABASE_URL'] ?? `postgres://nelbo:${readFileSync('.nelbo/password', 'utf8')}@127.0.0.1:${readFileSync('.nelbo/pg-port', 'utf8').trim()}/postgres`;
-const server = spawn('node', ['--import', 'tsx', 'e2e/serve.ts', String(PORT)], { env: { ...process.env, NELBO_CLUSTER_URL: cluster }, stdio: 'inherit' });
+const cluster =
+  process.env['DATABASE_URL'] ??
+  `postgres://nelbo:${readFileSync('.nelbo/password', 'utf8')}@127.0.0.1:${readFileSync('.nelbo/pg-port', 'utf8').trim()}/postgres`;
+const server = spawn('node', ['--import', 'tsx', 'e2e/serve.ts', String(PORT)], {
+  env: { ...process.env, NELBO_CLUSTER_URL: cluster },
+  stdio: 'inherit',
+});
 try {
   const base = `http://127.0.0.1:${PORT}`;
   for (let tries = 0; ; tries += 1) {
-    if (await fetch(`${base}/api/v1/health`).then((r) => r.ok, () => false)) break;
+    if (
+      await fetch(`${base}/api/v1/health`).then(
+        (r) => r.ok,
+        () => false,
+      )
+    )
+      break;
     if (tries > 150) throw new Error('the server did not start');
     await new Promise((resolve) => setTimeout(resolve, 200));
   }
   mkdirSync(FOLDER, { recursive: true });
-  const browser = await chromium.launch({ executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
   const wanted = process.argv.slice(2);
   for (const shot of SHOTS.filter((s) => wanted.length === 0 || wanted.includes(s.name))) {
     const context = await browser.newContext({ viewport: shot.size ?? { width: 1280, height: 800 } });

@@ -10,7 +10,15 @@ const files = readdirSync(root, { recursive: true, encoding: 'utf8' })
   .map((f) => f.replaceAll('\\', '/'))
   .filter((f) => /\.(html|js|css|woff2|svg|webmanifest|png)$/.test(f) && f !== 'sw.js')
   .sort()
-  .map((f) => ({ url: `/${f}`, revision: HASHED.test(f) ? null : createHash('sha256').update(readFileSync(join(root, f))).digest('hex').slice(0, 16) }));
+  .map((f) => ({
+    url: `/${f}`,
+    revision: HASHED.test(f)
+      ? null
+      : createHash('sha256')
+          .update(readFileSync(join(root, f)))
+          .digest('hex')
+          .slice(0, 16),
+  }));
 
 await build({
   entryPoints: ['web/src/service-worker/sw.ts'],

@@ -13,9 +13,28 @@ function clusterUrl() {
   return `postgres://nelbo:${readFileSync('.nelbo/password', 'utf8')}@127.0.0.1:${readFileSync('.nelbo/pg-port', 'utf8').trim()}/postgres`;
 }
 
-const env = { ...process.env, NELBO_CLUSTER_URL: clusterUrl(), CI: '1', NG_CLI_ANALYTICS: 'false', CHROME_BIN: process.env.CHROME_BIN ?? '/usr/bin/chromium' };
-const jasmine = (config) => ['node', ['--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', `--config=${config}`]];
-const playwright = (...files) => ['npx', ['--no-install', 'playwright', 'test', '--config', 'e2e/playwright.config.ts', ...files.map((f) => `e2e/${f}.spec`)]];
+const env = {
+  ...process.env,
+  NELBO_CLUSTER_URL: clusterUrl(),
+  CI: '1',
+  NG_CLI_ANALYTICS: 'false',
+  CHROME_BIN: process.env.CHROME_BIN ?? '/usr/bin/chromium',
+};
+const jasmine = (config) => [
+  'node',
+  ['--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', `--config=${config}`],
+];
+const playwright = (...files) => [
+  'npx',
+  [
+    '--no-install',
+    'playwright',
+    'test',
+    '--config',
+    'e2e/playwright.config.ts',
+    ...files.map((f) => `e2e/${f}.spec`),
+  ],
+];
 const ofJasmine = (text) => {
   const m = [...text.matchAll(/(\d+) specs?, (\d+) failures?/g)].at(-1);
   return m ? { passed: Number(m[1]) - Number(m[2]), failed: Number(m[2]) } : undefined;
@@ -27,8 +46,12 @@ const ofKarma = (text) => {
   return { passed: Number(done[2]) - failed, failed };
 };
 const ofPlaywright = (text) => {
-  const count = (word) => Number([...text.matchAll(new RegExp(`^\\s*(\\d+) ${word}`, 'gm'))].at(-1)?.[1] ?? 0);
-  const total = { passed: count('passed'), failed: count('failed') + count('flaky') + count('interrupted') + count('did not run') };
+  const count = (word) =>
+    Number([...text.matchAll(new RegExp(`^\\s*(\\d+) ${word}`, 'gm'))].at(-1)?.[1] ?? 0);
+  const total = {
+    passed: count('passed'),
+    failed: count('failed') + count('flaky') + count('interrupted') + count('did not run'),
+  };
   return total.passed + total.failed > 0 ? total : undefined;
 };
 const checked = () => ({ passed: 1, failed: 0 });
@@ -44,15 +67,40 @@ const ofPlain = (text) => {
  */
 const SUITES = [
   // Settings, backups and killed servers have a yard of their own; every view is examined there.
-  { name: 'screens', env: { NELBO_E2E_PORT: '4392' }, command: playwright('hands', 'journey', 'kept', 'keeping', 'killed', 'views', 'work'), count: ofPlaywright },
-  { name: 'journey', env: { NELBO_E2E_PORT: '4390' }, command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground'), count: ofPlaywright },
+  {
+    name: 'screens',
+    env: { NELBO_E2E_PORT: '4392' },
+    command: playwright('hands', 'journey', 'kept', 'keeping', 'killed', 'views', 'work'),
+    count: ofPlaywright,
+  },
+  {
+    name: 'journey',
+    env: { NELBO_E2E_PORT: '4390' },
+    command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground'),
+    count: ofPlaywright,
+  },
   { name: 'server', command: jasmine('jasmine.server.json'), count: ofJasmine },
-  { name: 'starts', command: ['node', ['--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', '--config=jasmine.starts.json']], count: ofJasmine },
+  {
+    name: 'starts',
+    command: [
+      'node',
+      ['--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', '--config=jasmine.starts.json'],
+    ],
+    count: ofJasmine,
+  },
   { name: 'browser', command: ['npx', ['--no-install', 'ng', 'test']], cwd: 'web', count: ofKarma },
   { name: 'core', command: jasmine('jasmine.core.json'), count: ofJasmine },
   { name: 'types', quiet: true, command: ['npm', ['run', '--silent', 'typecheck']], count: checked },
-  { name: 'torture', command: ['bash', ['./nelbo', 'torture', '--kills', '8', '--blows', '8']], count: ofPlain },
-  { name: 'fuzz', command: ['bash', ['./nelbo', 'fuzz', '--inputs', '600', '--latest-ms', '30000']], count: ofPlain },
+  {
+    name: 'torture',
+    command: ['bash', ['./nelbo', 'torture', '--kills', '8', '--blows', '8']],
+    count: ofPlain,
+  },
+  {
+    name: 'fuzz',
+    command: ['bash', ['./nelbo', 'fuzz', '--inputs', '600', '--latest-ms', '30000']],
+    count: ofPlain,
+  },
   { name: 'lint', quiet: true, command: ['npx', ['--no-install', 'eslint', '.']], count: checked },
   { name: 'walls', command: ['node', ['--import', 'tsx', 'tools/walls.ts']], count: ofPlain },
 ];
@@ -90,11 +138,16 @@ async function measure(suite) {
   const { code, text } = await run(suite);
   // A suite that ends badly, or that ran nothing, is a failure even where its count says otherwise.
   const plain = text.replace(/\u001b\[[0-9;]*[A-Za-z]/g, '');
-  const counted = (code === 0 || suite.count !== checked ? suite.count(plain) : undefined) ?? { passed: 0, failed: 1 };
+  const counted = (code === 0 || suite.count !== checked ? suite.count(plain) : undefined) ?? {
+    passed: 0,
+    failed: 1,
+  };
   if (code !== 0 && counted.failed === 0) counted.failed = 1;
   passed += counted.passed;
   failed += counted.failed;
-  table.push(`${suite.name.padEnd(8)} ${String(counted.passed).padStart(4)} passed ${String(counted.failed).padStart(3)} failed ${((Date.now() - began) / 1000).toFixed(0).padStart(4)} s`);
+  table.push(
+    `${suite.name.padEnd(8)} ${String(counted.passed).padStart(4)} passed ${String(counted.failed).padStart(3)} failed ${((Date.now() - began) / 1000).toFixed(0).padStart(4)} s`,
+  );
 }
 /** Two processors. */
 const LANES = 2;

@@ -32,13 +32,19 @@ const MUST_FAIL: readonly Case[] = [
   ['core/src/plan/x.ts', `export const x = (p: { what: string }): boolean => p.what.includes('stalls');`],
   ['core/src/plan/x.ts', `export const x = (p: { label: string }): boolean => /the window/.test(p.label);`],
   ['core/src/plan/x.ts', `export const x = (p: { id: string }): boolean => p.id.startsWith('film.');`],
-  ['web/src/app/job/x.ts', `export const x = (p: { title: string }): boolean => p.title.startsWith('Section');`],
+  [
+    'web/src/app/job/x.ts',
+    `export const x = (p: { title: string }): boolean => p.title.startsWith('Section');`,
+  ],
   ['core/src/plan/x.ts', `export const x = (): number => Date.now();`],
   ['server/src/jobs/x.ts', `export const x = (db: { transaction(): void }): void => db.transaction();`],
 ];
 
 const MAY_STAND: readonly Case[] = [
-  ['core/src/match/x.ts', `import '../units/units';\nimport './rule';\nimport './rules/index';\nimport 'yup';`],
+  [
+    'core/src/match/x.ts',
+    `import '../units/units';\nimport './rule';\nimport './rules/index';\nimport 'yup';`,
+  ],
   ['core/src/repairs/wood/x.ts', `import '../builder';\nimport '../../mix/batches';`],
   ['core/src/plan/x.ts', `import '../cure/air';\nimport '../tell/tell-problem';`],
   ['core/src/index.ts', `export * from './plan/plan';`],
@@ -50,10 +56,16 @@ const MAY_STAND: readonly Case[] = [
 
 const eslint = new ESLint();
 const faults: string[] = [];
-for (const [[filePath, code], wanted] of [...MUST_FAIL.map((c) => [c, true] as const), ...MAY_STAND.map((c) => [c, false] as const)]) {
+for (const [[filePath, code], wanted] of [
+  ...MUST_FAIL.map((c) => [c, true] as const),
+  ...MAY_STAND.map((c) => [c, false] as const),
+]) {
   const [result] = await eslint.lintText(code, { filePath });
   const failed = result.messages.some((m) => m.severity === 2);
-  if (failed !== wanted) faults.push(`${filePath}: ${code}\n  ${wanted ? 'stands, and must not' : result.messages.map((m) => m.message).join('; ')}`);
+  if (failed !== wanted)
+    faults.push(
+      `${filePath}: ${code}\n  ${wanted ? 'stands, and must not' : result.messages.map((m) => m.message).join('; ')}`,
+    );
 }
 for (const fault of faults) console.error(fault);
 console.log(`${MUST_FAIL.length + MAY_STAND.length - faults.length} passed, ${faults.length} failed`);

@@ -20,18 +20,43 @@ function mustAnswer(args: readonly string[]): void {
 
 describe('nelbo plan under hostile input', () => {
   it('answers any arguments with a plan or a reason', () => {
-    const word = fc.oneof(fc.constantFrom('--format', '--format=', '--format=json', 'md', 'text', '--schema', '--help', '-', '--', '-x', '/', folder, file, '/dev/null', ''), fc.string({ maxLength: 12 }));
+    const word = fc.oneof(
+      fc.constantFrom(
+        '--format',
+        '--format=',
+        '--format=json',
+        'md',
+        'text',
+        '--schema',
+        '--help',
+        '-',
+        '--',
+        '-x',
+        '/',
+        folder,
+        file,
+        '/dev/null',
+        '',
+      ),
+      fc.string({ maxLength: 12 }),
+    );
     // Standard input stays out of it: it would be read for real.
     const args = fc.array(word, { maxLength: 5 }).filter((a) => !a.includes('-'));
     fc.assert(fc.property(args, mustAnswer), { ...BOUNDS, numRuns: 120 });
   }, 90_000);
 
   it('answers any file with a plan or a reason', () => {
-    const whole = JSON.stringify({ format: 'nelbo-job/1', hull: { material: 'frp-solid', thickness: '7 mm' }, damage: { kind: 'hole', size: ['96 mm', '58 mm'] } });
+    const whole = JSON.stringify({
+      format: 'nelbo-job/1',
+      hull: { material: 'frp-solid', thickness: '7 mm' },
+      damage: { kind: 'hole', size: ['96 mm', '58 mm'] },
+    });
     const texts = fc.oneof(
       fc.string({ unit: 'binary', maxLength: 100 }),
       fc.nat(whole.length).map((n) => whole.slice(0, n)),
-      fc.tuple(fc.nat(whole.length), fc.string({ maxLength: 3 })).map(([n, s]) => whole.slice(0, n) + s + whole.slice(n + 1)),
+      fc
+        .tuple(fc.nat(whole.length), fc.string({ maxLength: 3 }))
+        .map(([n, s]) => whole.slice(0, n) + s + whole.slice(n + 1)),
       fc.nat(5000).map((n) => '{"a":'.repeat(n)),
       fc.json(),
     );

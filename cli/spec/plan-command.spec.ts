@@ -1,7 +1,15 @@
 import { existsSync, mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { LIBRARY, planRepair, readJob, DAMAGE_KINDS, SUBSTRATES, occursOn, type DamageKind } from '@nelbo/core';
+import {
+  LIBRARY,
+  planRepair,
+  readJob,
+  DAMAGE_KINDS,
+  SUBSTRATES,
+  occursOn,
+  type DamageKind,
+} from '@nelbo/core';
 import { jobSchemaDocument, planCommand } from '../src/plan-command';
 
 const root = new URL('../..', import.meta.url).pathname;
@@ -40,7 +48,13 @@ describe('nelbo plan', () => {
     const cold = run(file({ ...job, conditions: { temperature: '9 °C' } }));
     expect(cold.code).toBe(0);
     expect(cold.stderr).toContain('warning: conditions.temperature');
-    const brief = run(file({ format: 'nelbo-job/1', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: ['4 in', '2 1/2 in'] } }));
+    const brief = run(
+      file({
+        format: 'nelbo-job/1',
+        hull: { material: 'frp-solid' },
+        damage: { kind: 'hole', size: ['4 in', '2 1/2 in'] },
+      }),
+    );
     expect(brief.code).toBe(0);
     expect(brief.stderr).toContain('assumed: hull.thickness');
   });
@@ -50,7 +64,12 @@ describe('nelbo plan', () => {
     expect(run(join(folder, 'missing.json')).stderr).toContain('cannot be read');
     expect(run(file([])).code).toBe(2);
     expect(run(file({ format: 'nelbo-job/2', hull: {}, damage: {} })).stderr).toContain('newer format');
-    for (const content of ['{}', '[]', '3', '{"format":"nelbo-job/1","hull":{"material":"frp-solid","thickness":"0 mm"},"damage":{"kind":"hole","size":["-3 mm","NaN mm"]}}']) {
+    for (const content of [
+      '{}',
+      '[]',
+      '3',
+      '{"format":"nelbo-job/1","hull":{"material":"frp-solid","thickness":"0 mm"},"damage":{"kind":"hole","size":["-3 mm","NaN mm"]}}',
+    ]) {
       const out = run(file(content), '--format', 'json');
       expect(out.code).toBe(2);
       expect(out.stdout + out.stderr).not.toContain('NaN,');
@@ -65,7 +84,17 @@ describe('nelbo plan', () => {
     expect(run(golden, '--format', 'cut').stdout).toBe(cut);
     expect(run(golden, '--format', 'dxf').stdout).toContain('AC1009');
     expect(run(golden, '--format', 'svg').stdout).toMatch(/^<svg .*mm"/);
-    expect(run(file({ format: 'nelbo-job/1', hull: { material: 'hdpe' }, damage: { kind: 'scratch', size: ['50 mm', '5 mm'] } }), '--format', 'cut').stdout).toContain('Nothing to cut');
+    expect(
+      run(
+        file({
+          format: 'nelbo-job/1',
+          hull: { material: 'hdpe' },
+          damage: { kind: 'scratch', size: ['50 mm', '5 mm'] },
+        }),
+        '--format',
+        'cut',
+      ).stdout,
+    ).toContain('Nothing to cut');
   });
 
   it('says how it is used', () => {
@@ -86,7 +115,10 @@ describe('nelbo plan', () => {
     const text = readFileSync(join(root, 'docs/job-format.md'), 'utf8');
     const examples = [...text.matchAll(/```json\n([\s\S]*?)```/g)].map((m) => m[1]);
     expect(examples.length).toBeGreaterThan(1);
-    for (const example of examples) expect(run(file(example)).code).withContext(example).toBe(0);
+    for (const example of examples)
+      expect(run(file(example)).code)
+        .withContext(example)
+        .toBe(0);
   });
 });
 
@@ -100,30 +132,63 @@ describe('every trace', () => {
       for (const e of Object.values(plan?.trace ?? {})) if (e.formulaId) ids.add(e.formulaId);
     }
     for (const substrate of SUBSTRATES) {
-      for (const kind of Object.keys(DAMAGE_KINDS).filter((k) => occursOn(k as DamageKind, substrate.family))) {
-        const { job } = readJob({ format: 'nelbo-job/1', hull: { material: substrate.id }, damage: { kind, size: [0.12, 0.06] } });
-        for (const e of Object.values((job && planRepair(job, LIBRARY, {}, { now: 0 }).plan?.trace) ?? {})) if (e.formulaId) ids.add(e.formulaId);
+      for (const kind of Object.keys(DAMAGE_KINDS).filter((k) =>
+        occursOn(k as DamageKind, substrate.family),
+      )) {
+        const { job } = readJob({
+          format: 'nelbo-job/1',
+          hull: { material: substrate.id },
+          damage: { kind, size: [0.12, 0.06] },
+        });
+        for (const e of Object.values((job && planRepair(job, LIBRARY, {}, { now: 0 }).plan?.trace) ?? {}))
+          if (e.formulaId) ids.add(e.formulaId);
       }
     }
     expect(ids.size).toBeGreaterThan(40);
-    for (const id of ids) expect(existsSync(join(root, 'core/src', `${id}.ts`))).withContext(id).toBeTrue();
+    for (const id of ids)
+      expect(existsSync(join(root, 'core/src', `${id}.ts`)))
+        .withContext(id)
+        .toBeTrue();
   });
 });
 
 describe('what others wrote', () => {
   it('reaches a terminal as words, never as something that it obeys', () => {
     const sign = String.fromCharCode(27);
-    for (const args of [[`${sign}[31m`], [`--${sign}[2J`], ['-', `${sign}]0;x`]]) expect(planCommand(args, 0).stderr).withContext(JSON.stringify(args)).not.toContain(sign);
+    for (const args of [[`${sign}[31m`], [`--${sign}[2J`], ['-', `${sign}]0;x`]])
+      expect(planCommand(args, 0).stderr).withContext(JSON.stringify(args)).not.toContain(sign);
   });
 });
 
 describe('the core’s specs', () => {
   /** Many, or searching and simulating for long, and nothing in them depends on the engine. */
-  const ON_NODE_ALONE = ['bounds', 'hostile', 'fair-properties', 'colour', 'fairness', 'grits', 'finish-plan', 'cure', 'forecast', 'mixing', 'logger', 'match', 'rules', 'patterns', 'repairs-matrix', 'repair-kinds', 'inflatable'];
+  const ON_NODE_ALONE = [
+    'bounds',
+    'hostile',
+    'fair-properties',
+    'colour',
+    'fairness',
+    'grits',
+    'finish-plan',
+    'cure',
+    'forecast',
+    'mixing',
+    'logger',
+    'match',
+    'rules',
+    'patterns',
+    'repairs-matrix',
+    'repair-kinds',
+    'inflatable',
+  ];
 
   it('all run in the browser too, but for those that are named', () => {
-    const listed = [...readFileSync(join(root, 'web/src/core.spec.ts'), 'utf8').matchAll(/core\/spec\/([^/'\n]*)'/g)].map((m) => `${m[1]}.ts`);
-    const there = readdirSync(join(root, 'core/spec')).filter((f) => f.endsWith('.spec.ts') && !ON_NODE_ALONE.includes(f.replace('.spec.ts', '')));
+    const listed = [
+      ...readFileSync(join(root, 'web/src/core.spec.ts'), 'utf8').matchAll(/core\/spec\/([^/'\n]*)'/g),
+    ].map((m) => `${m[1]}.ts`);
+    const there = readdirSync(join(root, 'core/spec')).filter(
+      (f) => f.endsWith('.spec.ts') && !ON_NODE_ALONE.includes(f.replace('.spec.ts', '')),
+    );
     expect(listed.sort()).toEqual(there.sort());
   });
 });

@@ -7,7 +7,10 @@ const mm = (v: number): string => String(Math.round(v * 1000));
 /** The cut list, and roll by roll where every piece lies, for a terminal. */
 export function cutText(pieces: readonly PatternPiece[], library: Library): string {
   if (pieces.length === 0) return 'Nothing to cut: no plies are planned.\n';
-  const list = columns(['Piece', 'What', 'From', 'Way', 'Size, mm'], cutList(pieces).map((r) => [r.piece, r.name, r.material, r.way, `${mm(r.length)} × ${mm(r.width)}`]));
+  const list = columns(
+    ['Piece', 'What', 'From', 'Way', 'Size, mm'],
+    cutList(pieces).map((r) => [r.piece, r.name, r.material, r.way, `${mm(r.length)} × ${mm(r.width)}`]),
+  );
   const rolls = rollCuts(pieces, library).flatMap((cut) => {
     const layout = cut.nest && nestFor(cut.nest);
     if (!cut.nest || !layout) return [];

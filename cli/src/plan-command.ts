@@ -1,7 +1,31 @@
 import { closeSync, openSync, readSync } from 'node:fs';
-import { JOB_FIELDS, LIBRARY, describeProblem, findingHistory, jsonSchemaFor, planRepair, refinePlan, refineProblems, readJob, storable, JOB_FILE_LIMIT, type Job, type Plan, type Problem } from '@nelbo/core';
+import {
+  JOB_FIELDS,
+  LIBRARY,
+  describeProblem,
+  findingHistory,
+  jsonSchemaFor,
+  planRepair,
+  refinePlan,
+  refineProblems,
+  readJob,
+  storable,
+  JOB_FILE_LIMIT,
+  type Job,
+  type Plan,
+  type Problem,
+} from '@nelbo/core';
 import { forecastCure } from '@nelbo/core/cure';
-import { drawnPatterns, patternPieces, patternsDxf, patternsSvg, publicPlan, workOrder, workOrderDrawings, workOrderMarkdown } from '@nelbo/core/papers';
+import {
+  drawnPatterns,
+  patternPieces,
+  patternsDxf,
+  patternsSvg,
+  publicPlan,
+  workOrder,
+  workOrderDrawings,
+  workOrderMarkdown,
+} from '@nelbo/core/papers';
 import { useRepairs } from '@nelbo/core/repairs';
 import { cutText } from './cut-text';
 import { planText } from './plan-text';
@@ -37,8 +61,14 @@ export function planCommand(args: readonly string[], now: number, terminal = fal
 }
 
 function planned(args: readonly string[], now: number, terminal: boolean): Outcome {
-  if (args.includes('--help') || args.length === 0) return { stdout: args.length === 0 ? '' : `${USAGE}\n`, stderr: args.length === 0 ? `${USAGE}\n` : '', code: args.length === 0 ? 1 : 0 };
-  if (args.includes('--schema')) return { stdout: `${JSON.stringify(jobSchemaDocument(), null, 2)}\n`, stderr: '', code: 0 };
+  if (args.includes('--help') || args.length === 0)
+    return {
+      stdout: args.length === 0 ? '' : `${USAGE}\n`,
+      stderr: args.length === 0 ? `${USAGE}\n` : '',
+      code: args.length === 0 ? 1 : 0,
+    };
+  if (args.includes('--schema'))
+    return { stdout: `${JSON.stringify(jobSchemaDocument(), null, 2)}\n`, stderr: '', code: 0 };
   const rest = [...args];
   const at = rest.findIndex((a) => a === '--format' || a.startsWith('--format='));
   let format = terminal ? 'text' : 'json';
@@ -46,7 +76,8 @@ function planned(args: readonly string[], now: number, terminal: boolean): Outco
     const [flag] = rest.splice(at, 1);
     format = flag.includes('=') ? flag.split('=')[1] : (rest.splice(at, 1)[0] ?? '');
   }
-  if (!(FORMATS as readonly string[]).includes(format)) return usage(`--format must be ${FORMATS.slice(0, -1).join(', ')} or ${FORMATS.at(-1)}, not “${format}”`);
+  if (!(FORMATS as readonly string[]).includes(format))
+    return usage(`--format must be ${FORMATS.slice(0, -1).join(', ')} or ${FORMATS.at(-1)}, not “${format}”`);
   const unknown = rest.find((a) => a.startsWith('-') && a !== '-');
   if (unknown) return usage(`unknown option ${unknown}`);
   if (rest.length !== 1) return usage('name one job file');
@@ -68,7 +99,7 @@ function readBounded(file: string): string {
   const from = file === '-' ? 0 : openSync(file, 'r');
   try {
     const chunks: Buffer[] = [];
-    for (let size = 0; size <= MOST_BYTES; ) {
+    for (let size = 0; size <= MOST_BYTES;) {
       const chunk = Buffer.alloc(CHUNK);
       const read = readSync(from, chunk);
       if (read === 0) break;
@@ -88,23 +119,44 @@ function planFile(file: string, format: Format, now: number): Outcome {
   } catch {
     return { stdout: '', stderr: `error: ${file}: cannot be read; check the name of the file\n`, code: 2 };
   }
-  if (text.length > JOB_FILE_LIMIT) return { stdout: '', stderr: `error: ${file}: is too large for a job file (allowed: up to ${JOB_FILE_LIMIT / 1e6} MB); a whole yard is restored with ./nelbo restore\n`, code: 2 };
+  if (text.length > JOB_FILE_LIMIT)
+    return {
+      stdout: '',
+      stderr: `error: ${file}: is too large for a job file (allowed: up to ${JOB_FILE_LIMIT / 1e6} MB); a whole yard is restored with ./nelbo restore\n`,
+      code: 2,
+    };
   let document: unknown;
   try {
     document = JSON.parse(text);
   } catch (e) {
-    return { stdout: '', stderr: `error: ${file}: is not JSON (${e instanceof Error ? e.message : 'unreadable'}); see docs/job-format.md\n`, code: 2 };
+    return {
+      stdout: '',
+      stderr: `error: ${file}: is not JSON (${e instanceof Error ? e.message : 'unreadable'}); see docs/job-format.md\n`,
+      code: 2,
+    };
   }
   const unkeepable = storable(document);
-  if (unkeepable.length > 0) return { stdout: '', stderr: unkeepable.map((p) => `${describeProblem(p)}\n`).join(''), code: 2 };
+  if (unkeepable.length > 0)
+    return { stdout: '', stderr: unkeepable.map((p) => `${describeProblem(p)}\n`).join(''), code: 2 };
   const read = readJob(document);
   const planned = read.job ? withCure(read.job, now) : { problems: [] };
   // A field that could not be read is missing for the planner too: one message is enough.
-  const fresh = planned.problems.filter((p) => !read.problems.some((r) => r.severity === 'error' && (r.path === p.path || r.path.startsWith(`${p.path}.`) || p.path.startsWith(`${r.path}.`))));
+  const fresh = planned.problems.filter(
+    (p) =>
+      !read.problems.some(
+        (r) =>
+          r.severity === 'error' &&
+          (r.path === p.path || r.path.startsWith(`${p.path}.`) || p.path.startsWith(`${r.path}.`)),
+      ),
+  );
   const problems = [...read.problems, ...fresh];
   const stdout = read.job && planned.plan ? render(format, read.job, planned.plan, problems, now) : '';
   const stderr = problems.map((p) => `${describeProblem(p)}\n`).join('');
-  return { stdout: format === 'json' ? stdout : stdout.replace(CONTROLS, ''), stderr, code: problems.some((p) => p.severity === 'error') ? 2 : 0 };
+  return {
+    stdout: format === 'json' ? stdout : stdout.replace(CONTROLS, ''),
+    stderr,
+    code: problems.some((p) => p.severity === 'error') ? 2 : 0,
+  };
 }
 
 /** The plan with its cures along the course of the air, by the clock of this machine. */
@@ -112,7 +164,9 @@ function withCure(job: Job, now: number): { readonly plan?: Plan; readonly probl
   const clock = { now, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone };
   const result = planRepair(job, LIBRARY, {}, clock);
   const cure = forecastCure(job, result, LIBRARY, {}, clock);
-  return result.plan && cure ? { plan: refinePlan(result.plan, cure), problems: refineProblems(result.problems, cure) } : result;
+  return result.plan && cure
+    ? { plan: refinePlan(result.plan, cure), problems: refineProblems(result.problems, cure) }
+    : result;
 }
 
 function render(format: Format, job: Job, plan: Plan, problems: readonly Problem[], now: number): string {
@@ -122,12 +176,18 @@ function render(format: Format, job: Job, plan: Plan, problems: readonly Problem
   }
   if (format === 'cut') return cutText(patternPieces(plan, LIBRARY), LIBRARY);
   if (format === 'json') return `${JSON.stringify({ ...(publicPlan(plan) as object), problems }, null, 2)}\n`;
-  const order = workOrder(job, plan, problems, findingHistory(job, LIBRARY, {}, { now }), { timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone });
+  const order = workOrder(job, plan, problems, findingHistory(job, LIBRARY, {}, { now }), {
+    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  });
   if (format === 'text') return planText(order);
   return workOrderMarkdown(order, workOrderDrawings(plan), plan.trace);
 }
 
 /** The JSON Schema of a job file; docs/schema/ holds a copy that a test keeps equal. */
 export function jobSchemaDocument(): Record<string, unknown> {
-  return jsonSchemaFor(JOB_FIELDS, 'https://nelbo.invalid/schema/nelbo-job-1.json', 'Nelbo job file, format nelbo-job/1');
+  return jsonSchemaFor(
+    JOB_FIELDS,
+    'https://nelbo.invalid/schema/nelbo-job-1.json',
+    'Nelbo job file, format nelbo-job/1',
+  );
 }

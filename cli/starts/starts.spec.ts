@@ -1,5 +1,15 @@
 import { spawn } from 'node:child_process';
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -35,12 +45,25 @@ class Yard {
     let [out, err] = ['', ''];
     child.stdout.on('data', (c) => (out += c));
     child.stderr.on('data', (c) => (err += c));
-    return new Promise((resolve) => child.on('exit', (code) => setTimeout(() => resolve({ code, out, err, ms: Date.now() - began }), 50)));
+    return new Promise((resolve) =>
+      child.on('exit', (code) => setTimeout(() => resolve({ code, out, err, ms: Date.now() - began }), 50)),
+    );
   }
 
   begin(env: Record<string, string | undefined>, command: string, ...args: string[]) {
-    const clean: NodeJS.ProcessEnv = { ...process.env, NELBO_STATE: this.state, PORT: String(this.port), DATABASE_URL: undefined, NELBO_CLUSTER_URL: undefined, ...env };
-    return spawn(join(root, 'nelbo'), [command, ...args], { cwd: this.state, env: clean, stdio: ['ignore', 'pipe', 'pipe'] });
+    const clean: NodeJS.ProcessEnv = {
+      ...process.env,
+      NELBO_STATE: this.state,
+      PORT: String(this.port),
+      DATABASE_URL: undefined,
+      NELBO_CLUSTER_URL: undefined,
+      ...env,
+    };
+    return spawn(join(root, 'nelbo'), [command, ...args], {
+      cwd: this.state,
+      env: clean,
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
   }
 
   remembered(line: number): number {
@@ -56,7 +79,9 @@ class Yard {
   }
 
   async titles(): Promise<string[]> {
-    const res = await fetch(`http://127.0.0.1:${this.port}/api/v1/jobs?limit=500`, { signal: AbortSignal.timeout(5000) });
+    const res = await fetch(`http://127.0.0.1:${this.port}/api/v1/jobs?limit=500`, {
+      signal: AbortSignal.timeout(5000),
+    });
     return ((await res.json()) as { jobs: { title: string }[] }).jobs.map((j) => j.title);
   }
 }
@@ -70,7 +95,13 @@ const freePort = (): Promise<number> =>
   });
 const kill = (pid: number, signal: NodeJS.Signals): void => void process.kill(pid, signal);
 /** Servers that run for a state folder. */
-const serversOf = (state: string): string[] => readdirSync('/proc').filter((p) => /^\d+$/.test(p) && has(p, 'environ', `NELBO_HOME=${state}`) && has(p, 'cmdline', join(root, 'server/dist/main.mjs')));
+const serversOf = (state: string): string[] =>
+  readdirSync('/proc').filter(
+    (p) =>
+      /^\d+$/.test(p) &&
+      has(p, 'environ', `NELBO_HOME=${state}`) &&
+      has(p, 'cmdline', join(root, 'server/dist/main.mjs')),
+  );
 function has(pid: string, file: string, word: string): boolean {
   try {
     return readFileSync(`/proc/${pid}/${file}`, 'utf8').split('\0').includes(word);
@@ -83,7 +114,15 @@ const PLAIN = /line \d+:|\bat .*\.(m?js|ts):\d+|Error:|"level":/;
 
 describe('it always starts', () => {
   let yard: Yard;
-  const job = { id: '5b1d2f60-9999-4a01-9c01-000000000009', document: { format: 'nelbo-job/1', title: 'Kept through it all', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: ['96 mm', '58 mm'] } } };
+  const job = {
+    id: '5b1d2f60-9999-4a01-9c01-000000000009',
+    document: {
+      format: 'nelbo-job/1',
+      title: 'Kept through it all',
+      hull: { material: 'frp-solid' },
+      damage: { kind: 'hole', size: ['96 mm', '58 mm'] },
+    },
+  };
   /** What an ordinary start takes on this machine, ms. */
   let usual = 0;
   /** Recovery takes ten seconds at most where a start takes two or three. */
@@ -102,8 +141,14 @@ describe('it always starts', () => {
     yard.port = await freePort();
     // Two first starts at once: one waits for the other, and both end well.
     const [one, two] = await Promise.all([yard.run('start'), yard.run('start')]);
-    expect([one.code, two.code]).withContext(one.err + two.err).toEqual([0, 0]);
-    await fetch(`http://127.0.0.1:${yard.port}/api/v1/jobs`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(job) });
+    expect([one.code, two.code])
+      .withContext(one.err + two.err)
+      .toEqual([0, 0]);
+    await fetch(`http://127.0.0.1:${yard.port}/api/v1/jobs`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(job),
+    });
     await yard.run('stop');
     usual = (await starts()).ms;
   }, 180_000);
@@ -134,7 +179,10 @@ describe('it always starts', () => {
 
   it('over a left-over postmaster.pid whose number belongs to another process now', async () => {
     await yard.run('stop');
-    writeFileSync(join(yard.cluster, 'postmaster.pid'), `${process.pid}\n${yard.cluster}\n1\n5432\n\n127.0.0.1\n`);
+    writeFileSync(
+      join(yard.cluster, 'postmaster.pid'),
+      `${process.pid}\n${yard.cluster}\n1\n5432\n\n127.0.0.1\n`,
+    );
     expect((await starts()).ms).toBeLessThan(soon());
     expect(existsSync(`/proc/${process.pid}`)).toBeTrue();
   }, 60_000);
@@ -179,7 +227,10 @@ describe('it always starts', () => {
     expect((await starts()).err).toContain('renewed');
     expect(yard.remembered(1)).not.toBe(before);
     const page = await (await fetch(`http://127.0.0.1:${yard.port}/jobs`)).text();
-    for (const [, file] of page.matchAll(/(?:src|href)="([^":]+\.(?:js|css))"/g)) expect((await fetch(`http://127.0.0.1:${yard.port}/${file}`)).status).withContext(file).toBe(200);
+    for (const [, file] of page.matchAll(/(?:src|href)="([^":]+\.(?:js|css))"/g))
+      expect((await fetch(`http://127.0.0.1:${yard.port}/${file}`)).status)
+        .withContext(file)
+        .toBe(200);
   }, 60_000);
 
   it('or says in one plain sentence why it cannot, and what to do', async () => {
@@ -191,8 +242,16 @@ describe('it always starts', () => {
       ['a taken port', { PORT: String(port) }, /port \d+ is taken.*choose another/],
       ['a silly port', { PORT: 'tea' }, /PORT=tea is no port/],
       ['a port beyond all', { PORT: '99999' }, /PORT=99999 is no port/],
-      ['a database that is not there', { DATABASE_URL: 'postgres://a:b@127.0.0.1:1/nelbo' }, /127\.0\.0\.1:1\/nelbo cannot be reached/],
-      ['a host of no name', { DATABASE_URL: 'postgres://a:b@nowhere.invalid/nelbo' }, /not known by that name|cannot be reached/],
+      [
+        'a database that is not there',
+        { DATABASE_URL: 'postgres://a:b@127.0.0.1:1/nelbo' },
+        /127\.0\.0\.1:1\/nelbo cannot be reached/,
+      ],
+      [
+        'a host of no name',
+        { DATABASE_URL: 'postgres://a:b@nowhere.invalid/nelbo' },
+        /not known by that name|cannot be reached/,
+      ],
       ['an address that is none', { DATABASE_URL: 'tea' }, /DATABASE_URL/],
       ['a full disk', { NELBO_LEAST_MB: '999999999' }, /disk is nearly full.*make room/],
     ];
@@ -249,7 +308,8 @@ describe('a first start that was interrupted', () => {
       expect(done.code).withContext(`${after} ms: ${done.err}`).toBe(0);
       expect(await yard.titles()).toEqual([]);
       await yard.run('stop');
-      for (const folder of [yard.cluster, `${yard.cluster}.new`, yard.state]) rmSync(folder, { recursive: true, force: true });
+      for (const folder of [yard.cluster, `${yard.cluster}.new`, yard.state])
+        rmSync(folder, { recursive: true, force: true });
     }
   }, 240_000);
 });

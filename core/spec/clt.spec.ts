@@ -1,5 +1,14 @@
 import fc from 'fast-check';
-import { LIBRARY, find, planRepair, proposeForPlan, proposedPlies, STIFFNESS_BAND, type Cloth, type Job } from '../src/index';
+import {
+  LIBRARY,
+  find,
+  planRepair,
+  proposeForPlan,
+  proposedPlies,
+  STIFFNESS_BAND,
+  type Cloth,
+  type Job,
+} from '../src/index';
 import { abdOf, complianceOf, inverse3, reduced, turned, type Sym3 } from '../src/laminate/abd';
 import { elasticOf, elasticPly, isotropic } from '../src/laminate/elastic';
 import { fibreVolume, halpinTsai, randomMat, unidirectional } from '../src/laminate/micromechanics';
@@ -11,7 +20,11 @@ const JOB = read(BASE);
 
 const close = (mine: readonly number[], wanted: readonly number[], share = 1e-3): void => {
   const scale = Math.max(...wanted.map(Math.abs));
-  wanted.forEach((w, i) => expect(Math.abs(mine[i] - w)).withContext(`term ${i}`).toBeLessThan(Math.max(share * Math.abs(w), 1e-4 * scale)));
+  wanted.forEach((w, i) =>
+    expect(Math.abs(mine[i] - w))
+      .withContext(`term ${i}`)
+      .toBeLessThan(Math.max(share * Math.abs(w), 1e-4 * scale)),
+  );
 };
 const DEG = Math.PI / 180;
 const cloth = (id: string): Cloth => find(LIBRARY.cloths, id) as Cloth;
@@ -37,8 +50,14 @@ describe('classical laminate theory', () => {
     const c = complianceOf(abd);
     expect(c).toBeDefined();
     if (!c) return;
-    close([c.a[0] + c.a[1], c.a[1] + c.a[3], c.a[2] + c.a[4]].map((v) => v * 1000), [3.123e-7, 3.492e-6, -7.598e-7]);
-    close([0, 1, 2].map((j) => (c.b[0][j] + c.b[1][j]) * 1000), [2.971e-5, -3.285e-4, 4.101e-4]);
+    close(
+      [c.a[0] + c.a[1], c.a[1] + c.a[3], c.a[2] + c.a[4]].map((v) => v * 1000),
+      [3.123e-7, 3.492e-6, -7.598e-7],
+    );
+    close(
+      [0, 1, 2].map((j) => (c.b[0][j] + c.b[1][j]) * 1000),
+      [2.971e-5, -3.285e-4, 4.101e-4],
+    );
   });
 
   it('inverts: ABD times its compliance is one', () => {
@@ -48,10 +67,22 @@ describe('classical laminate theory', () => {
         const m = abdOf(list.map((a) => ({ q: turned(reduced(lamina), a * DEG), thickness: 0.0005 })));
         const c = complianceOf(m);
         if (!c) return false;
-        const full = ([a, b, d, e, f, g]: Sym3): number[][] => [[a, b, d], [b, e, f], [d, f, g]];
+        const full = ([a, b, d, e, f, g]: Sym3): number[][] => [
+          [a, b, d],
+          [b, e, f],
+          [d, f, g],
+        ];
         const [A, B, ca] = [full(m.A), full(m.B), full(c.a)];
         // A·a + B·bᵀ = 1
-        return [0, 1, 2].every((i) => [0, 1, 2].every((j) => Math.abs([0, 1, 2].reduce((s, k) => s + A[i][k] * ca[k][j] + B[i][k] * c.b[j][k], 0) - (i === j ? 1 : 0)) < 1e-6));
+        return [0, 1, 2].every((i) =>
+          [0, 1, 2].every(
+            (j) =>
+              Math.abs(
+                [0, 1, 2].reduce((s, k) => s + A[i][k] * ca[k][j] + B[i][k] * c.b[j][k], 0) -
+                  (i === j ? 1 : 0),
+              ) < 1e-6,
+          ),
+        );
       }),
       { numRuns: 60 },
     );
@@ -62,12 +93,15 @@ describe('classical laminate theory', () => {
     const list = fc.array(fc.double({ min: -90, max: 90, noNaN: true }), { minLength: 1, maxLength: 12 });
     fc.assert(
       fc.property(list, fc.double({ min: -180, max: 180, noNaN: true }), (angles, by) => {
-        const of = (extra: number): ReturnType<typeof abdOf> => abdOf(angles.map((a) => ({ q: turned(reduced(lamina), (a + extra) * DEG), thickness: 0.0004 })));
+        const of = (extra: number): ReturnType<typeof abdOf> =>
+          abdOf(angles.map((a) => ({ q: turned(reduced(lamina), (a + extra) * DEG), thickness: 0.0004 })));
         const [start, after] = [of(0), of(by)];
         return (['A', 'B', 'D'] as const).every((k) => {
           const wanted = turned(start[k], by * DEG);
           // A coupling that ought to vanish is held against what it is made of.
-          const scale = Math.max(...start.A.map(Math.abs)) * (angles.length * 0.0004) ** (k === 'A' ? 0 : k === 'B' ? 1 : 2);
+          const scale =
+            Math.max(...start.A.map(Math.abs)) *
+            (angles.length * 0.0004) ** (k === 'A' ? 0 : k === 'B' ? 1 : 2);
           return after[k].every((v, i) => Math.abs(v - wanted[i]) < 1e-6 * scale);
         });
       }),
@@ -76,7 +110,10 @@ describe('classical laminate theory', () => {
   });
 
   it('a symmetric stack does not couple, a balanced one does not shear', () => {
-    const plies = [0, 45, -45, -45, 45, 0].map((a) => ({ q: turned(reduced(lamina), a * DEG), thickness: 0.0003 }));
+    const plies = [0, 45, -45, -45, 45, 0].map((a) => ({
+      q: turned(reduced(lamina), a * DEG),
+      thickness: 0.0003,
+    }));
     const m = abdOf(plies);
     expect(Math.max(...m.B.map(Math.abs)) / m.A[0]).toBeLessThan(1e-9);
     expect(Math.abs(m.A[2]) / m.A[0]).toBeLessThan(1e-9);
@@ -86,10 +123,17 @@ describe('classical laminate theory', () => {
 describe('micromechanics', () => {
   it('gives fibre volume, rule of mixtures and Halpin–Tsai by hand', () => {
     // 0.55/2560 = 2.1484e-4, 0.45/1150 = 3.9130e-4
-    expect(fibreVolume.evaluate({ Wf: 0.55, rhof: 2560, rhor: 1150 })).toBeCloseTo(2.1484e-4 / (2.1484e-4 + 3.913e-4), 4);
+    expect(fibreVolume.evaluate({ Wf: 0.55, rhof: 2560, rhor: 1150 })).toBeCloseTo(
+      2.1484e-4 / (2.1484e-4 + 3.913e-4),
+      4,
+    );
     // η = (22 − 1)/(22 + 2) = 0.875 at M_f/M_r = 22; M = (1 + 2·0.875·0.5)/(1 − 0.875·0.5) = 3.3333
     expect(halpinTsai.evaluate({ Vf: 0.5, Mf: 22, Mr: 1, xi: 2 })).toBeCloseTo(3.33333, 4);
-    const of = { fibre: { along: 72e9, across: 72e9, shear: 30e9, poisson: 0.22 }, matrix: { modulus: 3e9, poisson: 0.35 }, fibreVolume: 0.5 };
+    const of = {
+      fibre: { along: 72e9, across: 72e9, shear: 30e9, poisson: 0.22 },
+      matrix: { modulus: 3e9, poisson: 0.35 },
+      fibreVolume: 0.5,
+    };
     expect(unidirectional(of).E1).toBeCloseTo(37.5e9, -5);
     const mat = randomMat(of);
     expect(mat.E1).toBe(mat.E2);
@@ -99,7 +143,9 @@ describe('micromechanics', () => {
   it('a mat and a crossed pair are alike along and up the hull, unidirectional cloth is not', () => {
     for (const id of ['mat-300', 'roving-600', 'biax-600', 'carbon-twill-200', 'stitched-mat-800']) {
       const p = elasticPly(cloth(id), 'epoxy', 1150, 0.0005, '0/90');
-      expect(p.q[0] / p.q[3]).withContext(id).toBeCloseTo(1, 9);
+      expect(p.q[0] / p.q[3])
+        .withContext(id)
+        .toBeCloseTo(1, 9);
     }
     const uni = elasticOf([elasticPly(cloth('uni-300'), 'epoxy', 1150, 0.0005, '0')]);
     expect((uni?.A[0] ?? 0) / (uni?.A[3] ?? 1)).toBeGreaterThan(2.5);
@@ -107,7 +153,8 @@ describe('micromechanics', () => {
   });
 
   it('carbon is stiffer than aramid, aramid than glass; ±45 is softer along the hull than 0/90', () => {
-    const along = (id: string, way: '0/90' | '±45' = '0/90'): number => elasticPly(cloth(id), 'epoxy', 1150, 0.001, way).q[0];
+    const along = (id: string, way: '0/90' | '±45' = '0/90'): number =>
+      elasticPly(cloth(id), 'epoxy', 1150, 0.001, way).q[0];
     expect(along('carbon-twill-200')).toBeGreaterThan(along('aramid-170'));
     expect(along('aramid-170')).toBeGreaterThan(along('plain-290'));
     expect(along('biax-600', '±45')).toBeLessThan(along('biax-600'));
@@ -115,7 +162,9 @@ describe('micromechanics', () => {
 
   it('a data sheet’s modulus of the fibre stands before the usual one', () => {
     const stiff: Cloth = { ...cloth('carbon-twill-200'), fibreModulus: 390e9 };
-    const [usual, own] = [cloth('carbon-twill-200'), stiff].map((c) => elasticPly(c, 'epoxy', 1150, 0.0003, '0/90').q[0]);
+    const [usual, own] = [cloth('carbon-twill-200'), stiff].map(
+      (c) => elasticPly(c, 'epoxy', 1150, 0.0003, '0/90').q[0],
+    );
     expect(own / usual).toBeGreaterThan(1.5);
   });
 
@@ -129,38 +178,76 @@ describe('micromechanics', () => {
 });
 
 describe('stacks', () => {
-  const candidates = LIBRARY.cloths.slice(0, 12).map((c) => ({ cloth: c, thickness: c.arealWeight / c.densityFibre + (c.arealWeight * (1 - c.fibreFraction)) / c.fibreFraction / 1150 }));
-  const old = [elasticPly(cloth('mat-300'), 'polyester', 1210, 0.0008, 'any'), elasticPly(cloth('roving-600'), 'polyester', 1210, 0.0008, '0/90')];
+  const candidates = LIBRARY.cloths
+    .slice(0, 12)
+    .map((c) => ({
+      cloth: c,
+      thickness:
+        c.arealWeight / c.densityFibre + (c.arealWeight * (1 - c.fibreFraction)) / c.fibreFraction / 1150,
+    }));
+  const old = [
+    elasticPly(cloth('mat-300'), 'polyester', 1210, 0.0008, 'any'),
+    elasticPly(cloth('roving-600'), 'polyester', 1210, 0.0008, '0/90'),
+  ];
 
   it('that are proposed land in the band or say why not', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.0004, max: 0.012, noNaN: true }), fc.integer({ min: 1, max: 6 }), fc.subarray(candidates, { minLength: 1 }), (top, times, some) => {
-        const layers = Array.from({ length: times }, () => old).flat();
-        const proposals = proposeStacks({ candidates: some, resin: 'epoxy', densityResin: 1150, band: [Math.max(0, top - 0.0005), top], old: layers, behind: [] });
-        const possible = some.some((c) => c.thickness <= top);
-        if (!possible) return proposals.length === 0;
-        return (
-          proposals.length > 0 &&
-          proposals.every((p) => {
-            const total = p.plies.reduce((s, x) => s + (some.find((c) => c.cloth === x.cloth)?.thickness ?? NaN), 0);
-            const fills = total >= top - 0.0005 - 1e-9 && total <= top + 1e-9;
-            const stiff = p.ratios.every((r) => r >= STIFFNESS_BAND[0] - 1e-9 && r <= STIFFNESS_BAND[1] + 1e-9);
-            return total <= top + 1e-9 && Math.abs(total - p.thickness) < 1e-9 && p.fills === fills && p.inBand === stiff && ((fills && stiff) || (p.why ?? '').length > 0) && p.ratios.every(Number.isFinite);
-          })
-        );
-      }),
+      fc.property(
+        fc.double({ min: 0.0004, max: 0.012, noNaN: true }),
+        fc.integer({ min: 1, max: 6 }),
+        fc.subarray(candidates, { minLength: 1 }),
+        (top, times, some) => {
+          const layers = Array.from({ length: times }, () => old).flat();
+          const proposals = proposeStacks({
+            candidates: some,
+            resin: 'epoxy',
+            densityResin: 1150,
+            band: [Math.max(0, top - 0.0005), top],
+            old: layers,
+            behind: [],
+          });
+          const possible = some.some((c) => c.thickness <= top);
+          if (!possible) return proposals.length === 0;
+          return (
+            proposals.length > 0 &&
+            proposals.every((p) => {
+              const total = p.plies.reduce(
+                (s, x) => s + (some.find((c) => c.cloth === x.cloth)?.thickness ?? NaN),
+                0,
+              );
+              const fills = total >= top - 0.0005 - 1e-9 && total <= top + 1e-9;
+              const stiff = p.ratios.every(
+                (r) => r >= STIFFNESS_BAND[0] - 1e-9 && r <= STIFFNESS_BAND[1] + 1e-9,
+              );
+              return (
+                total <= top + 1e-9 &&
+                Math.abs(total - p.thickness) < 1e-9 &&
+                p.fills === fills &&
+                p.inBand === stiff &&
+                ((fills && stiff) || (p.why ?? '').length > 0) &&
+                p.ratios.every(Number.isFinite)
+              );
+            })
+          );
+        },
+      ),
       { numRuns: 25, seed: 11 },
     );
   });
 
   it('near a chopped-mat hull the proposal takes mat in; stitched epoxy alone is too stiff', () => {
-    const job: Job = { ...JOB, hull: { ...JOB.hull, laminate: 'mat-polyester' }, system: { resin: 'polyester', cloth: 'mat-450' } };
+    const job: Job = {
+      ...JOB,
+      hull: { ...JOB.hull, laminate: 'mat-polyester' },
+      system: { resin: 'polyester', cloth: 'mat-450' },
+    };
     const { plan } = planRepair(job, LIBRARY, SHOP, CLOCK);
     const [face] = proposeForPlan(job, plan ?? (undefined as never), LIBRARY, SHOP);
     expect(face.proposals.length).toBeGreaterThan(1);
     expect(face.proposals[0].fills).toBeTrue();
     expect(face.proposals[0].inBand).toBeTrue();
-    const stiff = planOf({ ...BASE, hull: { ...BASE.hull, laminate: 'mat-polyester' } }).plan.laminate?.stiffness;
+    const stiff = planOf({ ...BASE, hull: { ...BASE.hull, laminate: 'mat-polyester' } }).plan.laminate
+      ?.stiffness;
     expect(stiff?.A11.value ?? 0).toBeGreaterThan(STIFFNESS_BAND[1]);
     expect(stiff?.why).toContain('mat');
   });
@@ -170,7 +257,10 @@ describe('stacks', () => {
     const once = proposeForPlan(JOB, plan, LIBRARY, SHOP);
     expect(proposeForPlan(JOB, plan, LIBRARY, SHOP)).toEqual(once);
     const [first] = once[0].proposals;
-    const next = planOf({ ...BASE, laminate: { ...BASE.laminate, plies: proposedPlies(first, 'outside', plan) } }).plan;
+    const next = planOf({
+      ...BASE,
+      laminate: { ...BASE.laminate, plies: proposedPlies(first, 'outside', plan) },
+    }).plan;
     expect(next.laminate?.plies.map((p) => p.cloth.id)).toEqual(first.plies.map((p) => p.cloth.id));
     expect(next.laminate?.thickness.value).toBeCloseTo(first.thickness, 9);
     expect(next.laminate?.inBand).toBeTrue();

@@ -10,7 +10,8 @@ import { fadedShare, surroundOf } from '../src/colour/surround';
 
 const [WHITE] = COLOUR_BASES;
 const paste = (id: string): Paste => PASTES.find((p) => p.id === `paste-${id}`) as Paste;
-const mixed = (pastes: readonly Paste[], fractions: readonly number[], base = WHITE): Lab => labOf(mixInto(new Float64Array(BANDS), base, pastes, fractions));
+const mixed = (pastes: readonly Paste[], fractions: readonly number[], base = WHITE): Lab =>
+  labOf(mixInto(new Float64Array(BANDS), base, pastes, fractions));
 const lab = (L: number, a: number, b: number): Lab => ({ L, a, b });
 
 /** Seeded, bell-shaped. */
@@ -21,7 +22,11 @@ function random(seed: number): { uniform: () => number; gauss: () => number } {
 }
 
 /** Some pastes and amounts of them, as a yard might have mixed. */
-function someMix({ uniform }: { uniform: () => number }, least: number, most: number): { pastes: Paste[]; fractions: number[] } {
+function someMix(
+  { uniform }: { uniform: () => number },
+  least: number,
+  most: number,
+): { pastes: Paste[]; fractions: number[] } {
   const size = least + Math.floor(uniform() * (most - least + 1));
   const chosen = new Set<number>();
   while (chosen.size < size) chosen.add(Math.floor(uniform() * PASTES.length));
@@ -70,7 +75,12 @@ describe('colour difference', () => {
 
 describe('Kubelka and Munk', () => {
   it('turn reflectance to K/S and back, gloss and all', () => {
-    fc.assert(fc.property(fc.double({ min: 0.002, max: 0.998, noNaN: true }), (R) => Math.abs(reflectanceOf(ksOf(R)) - R) < 1e-9 && Math.abs(unseen(seen(R)) - R) < 1e-12));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.002, max: 0.998, noNaN: true }),
+        (R) => Math.abs(reflectanceOf(ksOf(R)) - R) < 1e-9 && Math.abs(unseen(seen(R)) - R) < 1e-12,
+      ),
+    );
     expect(ksOf(0.5)).toBeCloseTo(0.25, 12);
     // (1 − R)²/2R = 2 at R = 3 − √8.
     expect(reflectanceOf(2)).toBeCloseTo(3 - Math.sqrt(8), 12);
@@ -79,7 +89,10 @@ describe('Kubelka and Munk', () => {
   });
 
   it('mix two pastes as by hand', () => {
-    const flat = (K: number, S: number) => ({ K: new Float64Array(BANDS).fill(K), S: new Float64Array(BANDS).fill(S) });
+    const flat = (K: number, S: number) => ({
+      K: new Float64Array(BANDS).fill(K),
+      S: new Float64Array(BANDS).fill(S),
+    });
     // K = 0.01 + 0.02·30 + 0.01·2 = 0.63; S = 1 + 0.02·0.5 + 0.01·9 = 1.1.
     const R = mixInto(new Float64Array(BANDS), flat(0.01, 1), [flat(30, 0.5), flat(2, 9)], [0.02, 0.01]);
     const ks = 0.63 / 1.1;
@@ -89,10 +102,14 @@ describe('Kubelka and Munk', () => {
 
   it('get a paste back from its tint ladder', () => {
     for (const p of PASTES) {
-      const steps = [0.002, 0.01, 0.04].map((fraction) => ({ fraction, reflectance: Float64Array.from(mixInto(new Float64Array(BANDS), WHITE, [p], [fraction])) }));
+      const steps = [0.002, 0.01, 0.04].map((fraction) => ({
+        fraction,
+        reflectance: Float64Array.from(mixInto(new Float64Array(BANDS), WHITE, [p], [fraction])),
+      }));
       const found = characterise(WHITE, steps);
       const again = { ...p, ...found };
-      for (const fraction of [0.001, 0.005, 0.03]) expect(deltaE(mixed([again], [fraction]), mixed([p], [fraction]))).toBeLessThan(0.05);
+      for (const fraction of [0.001, 0.005, 0.03])
+        expect(deltaE(mixed([again], [fraction]), mixed([p], [fraction]))).toBeLessThan(0.05);
     }
   });
 
@@ -114,8 +131,15 @@ describe('a recipe', () => {
     const r = random(20261);
     for (let k = 0; k < 40; k += 1) {
       const { pastes, fractions } = someMix(r, 1, 3);
-      const { bySize } = matchColour({ base: WHITE, pastes: PASTES, target: mixed(pastes, fractions), limit: 0.12 });
-      expect(Math.min(...bySize.map((x) => x.deltaE))).withContext(pastes.map((p) => p.id).join()).toBeLessThanOrEqual(0.3);
+      const { bySize } = matchColour({
+        base: WHITE,
+        pastes: PASTES,
+        target: mixed(pastes, fractions),
+        limit: 0.12,
+      });
+      expect(Math.min(...bySize.map((x) => x.deltaE)))
+        .withContext(pastes.map((p) => p.id).join())
+        .toBeLessThanOrEqual(0.3);
     }
   });
 
@@ -128,11 +152,15 @@ describe('a recipe', () => {
       expect(size.total).toBeLessThanOrEqual(0.06 * 1.001);
       expect(size.fractions.every((c) => c >= 0 && Number.isFinite(c))).toBeTrue();
     }
-    expect(answer.bySize.slice(0, answer.bySize.indexOf(answer.proposed)).every((x) => x.deltaE > 1)).toBeTrue();
+    expect(
+      answer.bySize.slice(0, answer.bySize.indexOf(answer.proposed)).every((x) => x.deltaE > 1),
+    ).toBeTrue();
   });
 
   it('of the base itself needs no paste', () => {
-    expect(matchColour({ base: WHITE, pastes: PASTES, target: mixed([], []), limit: 0.06 }).proposed.pastes).toEqual([]);
+    expect(
+      matchColour({ base: WHITE, pastes: PASTES, target: mixed([], []), limit: 0.06 }).proposed.pastes,
+    ).toEqual([]);
   });
 
   it('of a colour out of reach is the nearest there is, with what is missing', () => {
@@ -151,7 +179,14 @@ describe('a recipe', () => {
 
   it('keeps to what is in the pot as the least', () => {
     const pastes = [paste('black'), paste('blue')];
-    const { fractions } = solveFractions(WHITE, pastes, mixed(pastes, [0.001, 0.001]), 0.06, [0.004, 0.0001], [0.004, 0.0001]);
+    const { fractions } = solveFractions(
+      WHITE,
+      pastes,
+      mixed(pastes, [0.001, 0.001]),
+      0.06,
+      [0.004, 0.0001],
+      [0.004, 0.0001],
+    );
     expect(fractions[0]).toBeGreaterThanOrEqual(0.004);
   });
 });
@@ -181,7 +216,12 @@ describe('corrections from noisy trials', () => {
       for (let round = 0; round < 3; round += 1) {
         const chip = mixed(truth, pot);
         const measured = lab(chip.L + 0.2 * r.gauss(), chip.a + 0.2 * r.gauss(), chip.b + 0.2 * r.gauss());
-        const { add, verdict } = correct(WHITE, { pastes: recipe.pastes, fractions: pot, measured }, target, 0.12);
+        const { add, verdict } = correct(
+          WHITE,
+          { pastes: recipe.pastes, fractions: pot, measured },
+          target,
+          0.12,
+        );
         pot = pot.map((c, i) => c + add[i]);
         rounds += 1;
         if (mixed(truth, pot).L < target.L - 0.5) tooDark += 1;
@@ -201,14 +241,28 @@ describe('corrections from noisy trials', () => {
   it('add nothing to a match, hold dark paste back, and never add less than nothing', () => {
     const pastes = [paste('black'), paste('yellow-oxide')];
     const target = mixed(pastes, [0.002, 0.006]);
-    expect(correct(WHITE, { pastes, fractions: [0.002, 0.006], measured: target }, target, 0.06)).toEqual(jasmine.objectContaining({ verdict: 'matched', add: [0, 0] }));
-    const half = correct(WHITE, { pastes, fractions: [0.001, 0.003], measured: mixed(pastes, [0.001, 0.003]) }, target, 0.06);
+    expect(correct(WHITE, { pastes, fractions: [0.002, 0.006], measured: target }, target, 0.06)).toEqual(
+      jasmine.objectContaining({ verdict: 'matched', add: [0, 0] }),
+    );
+    const half = correct(
+      WHITE,
+      { pastes, fractions: [0.001, 0.003], measured: mixed(pastes, [0.001, 0.003]) },
+      target,
+      0.06,
+    );
     expect(half.verdict).toBe('add');
     expect(half.add[0]).toBeGreaterThan(0);
     expect(half.add[0]).toBeLessThan(0.001);
     const far = { ...target, a: target.a + 4, b: target.b + 12, L: target.L + 0.5 };
-    expect(correct(WHITE, { pastes: [paste('yellow-oxide')], fractions: [0.006], measured: far }, target, 0.06)).toEqual(jasmine.objectContaining({ verdict: 'off hue', add: [0] }));
-    const dark = correct(WHITE, { pastes, fractions: [0.006, 0.006], measured: mixed(pastes, [0.006, 0.006]) }, target, 0.06);
+    expect(
+      correct(WHITE, { pastes: [paste('yellow-oxide')], fractions: [0.006], measured: far }, target, 0.06),
+    ).toEqual(jasmine.objectContaining({ verdict: 'off hue', add: [0] }));
+    const dark = correct(
+      WHITE,
+      { pastes, fractions: [0.006, 0.006], measured: mixed(pastes, [0.006, 0.006]) },
+      target,
+      0.06,
+    );
     expect(dark.verdict).toBe('too dark');
     expect(dark.add).toEqual([0, 0]);
   });
@@ -220,8 +274,18 @@ describe('corrections from noisy trials', () => {
     const share = dilution(WHITE, { pastes, fractions: pot, measured: mixed(pastes, pot) }, target) ?? NaN;
     // A quarter too much of everything is undone by a quarter more of the base.
     expect(share).toBeCloseTo(0.25, 3);
-    expect(deltaE(mixed(pastes, pot.map((c) => c / (1 + share))), target)).toBeLessThan(0.01);
-    expect(dilution(WHITE, { pastes, fractions: [0.02, 0.06], measured: mixed(pastes, [0.02, 0.06]) }, target)).toBeUndefined();
+    expect(
+      deltaE(
+        mixed(
+          pastes,
+          pot.map((c) => c / (1 + share)),
+        ),
+        target,
+      ),
+    ).toBeLessThan(0.01);
+    expect(
+      dilution(WHITE, { pastes, fractions: [0.02, 0.06], measured: mixed(pastes, [0.02, 0.06]) }, target),
+    ).toBeUndefined();
   });
 
   it('first hold back a quarter of what darkens, and none of the white', () => {
@@ -232,7 +296,11 @@ describe('corrections from noisy trials', () => {
 });
 
 describe('the surrounding surface', () => {
-  const at = (where: 'as found' | 'polished' | 'sheltered', L: number, by: 'reader' | 'photo' = 'reader') => ({ where, by, L, a: 0, b: 2 });
+  const at = (
+    where: 'as found' | 'polished' | 'sheltered',
+    L: number,
+    by: 'reader' | 'photo' = 'reader',
+  ) => ({ where, by, L, a: 0, b: 2 });
 
   it('is matched where it is polished, and chalk is told', () => {
     const s = surroundOf([at('as found', 88), at('polished', 82), at('polished', 82.4)]);

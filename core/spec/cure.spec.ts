@@ -4,7 +4,17 @@ import { calibrate, potLife, reached } from '../src/cure/calibrate';
 import { Stack, type Layer } from '../src/cure/conduction';
 import { CURE_CLASSES, cureClassOf } from '../src/cure/cure-classes';
 import { dry, dryingRate, throughCure } from '../src/cure/drying';
-import { arrhenius, cureAfter, cureAtGlass, cureRate, filmCure, glassTemperature, reducedTime, whenPassed, type Kinetics } from '../src/cure/kinetics';
+import {
+  arrhenius,
+  cureAfter,
+  cureAtGlass,
+  cureRate,
+  filmCure,
+  glassTemperature,
+  reducedTime,
+  whenPassed,
+  type Kinetics,
+} from '../src/cure/kinetics';
 import { windowAt, type LayerEvent } from '../src/cure/latch';
 import { sunUva, timeToDepth, TYPICAL_LIGHT, doseAt } from '../src/cure/light';
 import { cupSurface, potRun } from '../src/cure/pot';
@@ -50,7 +60,13 @@ describe('cure kinetics', () => {
 
   it('first-order decay comes out as its exponential', () => {
     // m = 0 and n = 1 make dα/dt = k·(κ + 1)(1 − α), with the diffusion limit far away.
-    const shape = { ...CURE_CLASSES.epoxy, m: 0, n: 1, start: 0, glass: { liquid: -400, cured: -300, lambda: 0.5 } };
+    const shape = {
+      ...CURE_CLASSES.epoxy,
+      m: 0,
+      n: 1,
+      start: 0,
+      glass: { liquid: -400, cured: -300, lambda: 0.5 },
+    };
     const k = { shape, rate: 1e-4, activation: 50_000, induction: 0 };
     const { alphas } = filmCure(k, () => 25, 20_000);
     expect(alphas.at(-1) ?? 0).toBeCloseTo(1 - (1 - 1e-4) * Math.exp(-2), 3);
@@ -67,49 +83,85 @@ describe('cure kinetics', () => {
     for (const shape of Object.values(CURE_CLASSES)) {
       expect(glassTemperature(shape, 0)).toBeCloseTo(shape.glass.liquid, 9);
       expect(glassTemperature(shape, 1)).toBeCloseTo(shape.glass.cured, 9);
-      for (const a of [0.2, 0.5, 0.9]) expect(cureAtGlass(shape, glassTemperature(shape, a))).toBeCloseTo(a, 9);
+      for (const a of [0.2, 0.5, 0.9])
+        expect(cureAtGlass(shape, glassTemperature(shape, a))).toBeCloseTo(a, 9);
     }
   });
 
   it('the activation energy of the classes doubles the rate per ten degrees near room temperature', () => {
-    for (const shape of Object.values(CURE_CLASSES)) expect(arrhenius(30, shape.activation) / arrhenius(20, shape.activation)).toBeCloseTo(2, 0);
+    for (const shape of Object.values(CURE_CLASSES))
+      expect(arrhenius(30, shape.activation) / arrhenius(20, shape.activation)).toBeCloseTo(2, 0);
   });
 
   it('a course nowhere colder cures nowhere less', () => {
     fc.assert(
-      fc.property(fc.array(fc.record({ T: fc.double({ min: 2, max: 45, noNaN: true }), more: fc.double({ min: 0, max: 15, noNaN: true }) }), { minLength: 2, maxLength: 10 }), fc.constantFrom(epoxy, polyester), (steps, c) => {
-        const at = (t: number, more: boolean): number => {
-          const s = steps[Math.min(steps.length - 1, Math.floor(t / (2 * H)))];
-          return s.T + (more ? s.more : 0);
-        };
-        const end = steps.length * 2 * H;
-        const run = (more: boolean): { times: readonly number[]; alphas: readonly number[] } => filmCure(c.kinetics, (t) => at(t, more), end, 0.015, undefined, 120);
-        const [cool, warm] = [run(false), run(true)];
-        for (const share of [0.25, 0.5, 0.75, 1]) {
-          const value = (r: typeof cool): number => r.alphas[Math.max(0, r.times.findIndex((t) => t >= share * end - 1))];
-          expect(value(warm)).toBeGreaterThanOrEqual(value(cool) - 0.006);
-        }
-      }),
+      fc.property(
+        fc.array(
+          fc.record({
+            T: fc.double({ min: 2, max: 45, noNaN: true }),
+            more: fc.double({ min: 0, max: 15, noNaN: true }),
+          }),
+          { minLength: 2, maxLength: 10 },
+        ),
+        fc.constantFrom(epoxy, polyester),
+        (steps, c) => {
+          const at = (t: number, more: boolean): number => {
+            const s = steps[Math.min(steps.length - 1, Math.floor(t / (2 * H)))];
+            return s.T + (more ? s.more : 0);
+          };
+          const end = steps.length * 2 * H;
+          const run = (more: boolean): { times: readonly number[]; alphas: readonly number[] } =>
+            filmCure(c.kinetics, (t) => at(t, more), end, 0.015, undefined, 120);
+          const [cool, warm] = [run(false), run(true)];
+          for (const share of [0.25, 0.5, 0.75, 1]) {
+            const value = (r: typeof cool): number =>
+              r.alphas[
+                Math.max(
+                  0,
+                  r.times.findIndex((t) => t >= share * end - 1),
+                )
+              ];
+            expect(value(warm)).toBeGreaterThanOrEqual(value(cool) - 0.006);
+          }
+        },
+      ),
       { numRuns: 60, seed: 6 },
     );
   });
 
   it('more peroxide is never slower', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.01, max: 0.03, noNaN: true }), fc.double({ min: 0, max: 0.01, noNaN: true }), fc.double({ min: 13, max: 35, noNaN: true }), (p, more, T) => {
-        const gel = (percent: number): number => {
-          const f = filmCure(polyester.kinetics, () => T, 12 * H, percent, (a) => a > 0.3);
-          return whenPassed(f.times, f.alphas, 0.25) ?? Infinity;
-        };
-        expect(gel(Math.min(0.03, p + more))).toBeLessThanOrEqual(gel(p) + 1);
-      }),
+      fc.property(
+        fc.double({ min: 0.01, max: 0.03, noNaN: true }),
+        fc.double({ min: 0, max: 0.01, noNaN: true }),
+        fc.double({ min: 13, max: 35, noNaN: true }),
+        (p, more, T) => {
+          const gel = (percent: number): number => {
+            const f = filmCure(
+              polyester.kinetics,
+              () => T,
+              12 * H,
+              percent,
+              (a) => a > 0.3,
+            );
+            return whenPassed(f.times, f.alphas, 0.25) ?? Infinity;
+          };
+          expect(gel(Math.min(0.03, p + more))).toBeLessThanOrEqual(gel(p) + 1);
+        },
+      ),
       { numRuns: 60, seed: 6 },
     );
   });
 
   it('half the peroxide doubles the time before anything happens', () => {
     const begins = (percent: number): number => {
-      const f = filmCure(polyester.kinetics, () => 25, 12 * H, percent, (a) => a > 0.001);
+      const f = filmCure(
+        polyester.kinetics,
+        () => 25,
+        12 * H,
+        percent,
+        (a) => a > 0.001,
+      );
       return f.times.at(-1) ?? 0;
     };
     const tail = (polyester.kinetics.induction * 1) / 1;
@@ -122,10 +174,18 @@ describe('calibration by the data sheet', () => {
     for (const r of RESINS) {
       const c = law(r);
       const f = filmCure(c.kinetics, () => 25, r.cure.full * 1.01, 0.015);
-      const hours = (a: number | undefined): number => (a === undefined ? NaN : (whenPassed(f.times, f.alphas, a) ?? NaN));
-      expect(hours(c.thresholds.sand) / r.cure.sand).withContext(r.id).toBeCloseTo(1, 1);
-      if (typeof r.cure.window?.open === 'number') expect(hours(c.thresholds.opens) / r.cure.window.open).withContext(r.id).toBeCloseTo(1, 1);
-      expect((potLife(c, 0.1, r.densityLiquid, 25, 25, 0.015) ?? NaN) / r.cure.potLife).withContext(r.id).toBeCloseTo(1, 1);
+      const hours = (a: number | undefined): number =>
+        a === undefined ? NaN : (whenPassed(f.times, f.alphas, a) ?? NaN);
+      expect(hours(c.thresholds.sand) / r.cure.sand)
+        .withContext(r.id)
+        .toBeCloseTo(1, 1);
+      if (typeof r.cure.window?.open === 'number')
+        expect(hours(c.thresholds.opens) / r.cure.window.open)
+          .withContext(r.id)
+          .toBeCloseTo(1, 1);
+      expect((potLife(c, 0.1, r.densityLiquid, 25, 25, 0.015) ?? NaN) / r.cure.potLife)
+        .withContext(r.id)
+        .toBeCloseTo(1, 1);
       expect(c.fittedActivation).toBeFalse();
       expect(c.spread).toBeLessThan(0.3);
     }
@@ -134,9 +194,16 @@ describe('calibration by the data sheet', () => {
   it('finds the energy from two temperatures, and the residuals are nothing where the sheet follows a law', () => {
     const shape = CURE_CLASSES.epoxy;
     const made: Kinetics = { shape, rate: 3e-4, activation: 64_000, induction: 0 };
-    const time = (a: number, T: number): number => reducedTime(shape, a, T) / (made.rate * arrhenius(T, made.activation));
-    const hard = (T: number): number => Math.min(shape.sand, cureAtGlass(shape, T + glassTemperature(shape, shape.sand) - 25));
-    const sheet = { ...EPOXY.cure, window: { open: time(0.35, 25), close: time(0.7, 25), closesBy: 'cure' as const }, sand: time(0.85, 25), second: { temperature: 15, opens: time(0.35, 15), closes: time(0.7, 15), sand: time(hard(15), 15) } };
+    const time = (a: number, T: number): number =>
+      reducedTime(shape, a, T) / (made.rate * arrhenius(T, made.activation));
+    const hard = (T: number): number =>
+      Math.min(shape.sand, cureAtGlass(shape, T + glassTemperature(shape, shape.sand) - 25));
+    const sheet = {
+      ...EPOXY.cure,
+      window: { open: time(0.35, 25), close: time(0.7, 25), closesBy: 'cure' as const },
+      sand: time(0.85, 25),
+      second: { temperature: 15, opens: time(0.35, 15), closes: time(0.7, 15), sand: time(hard(15), 15) },
+    };
     const c = calibrate(shape, sheet);
     expect(c?.fittedActivation).toBeTrue();
     expect((c?.kinetics.activation ?? 0) / 64_000).toBeCloseTo(1, 3);
@@ -145,7 +212,10 @@ describe('calibration by the data sheet', () => {
   });
 
   it('does not take a second temperature that goes the wrong way, and says why', () => {
-    const c = calibrate(CURE_CLASSES.epoxy, { ...EPOXY.cure, second: { temperature: 35, opens: 4 * H, closes: 12 * H, sand: 40 * H } });
+    const c = calibrate(CURE_CLASSES.epoxy, {
+      ...EPOXY.cure,
+      second: { temperature: 35, opens: 4 * H, closes: 12 * H, sand: 40 * H },
+    });
     expect(c?.fittedActivation).toBeFalse();
     expect(c?.refused).toContain('35 °C');
     expect(c?.kinetics.rate).toBeCloseTo(epoxy.kinetics.rate, 9);
@@ -155,10 +225,29 @@ describe('calibration by the data sheet', () => {
     expect(calibrate(CURE_CLASSES.epoxy, { ...EPOXY.cure, sand: 0 })).toBeUndefined();
     expect(calibrate(CURE_CLASSES.epoxy, { ...EPOXY.cure, potLife: NaN })).toBeUndefined();
     fc.assert(
-      fc.property(fc.double({ min: 60, max: 1e6, noNaN: true }), fc.double({ min: 60, max: 1e6, noNaN: true }), fc.double({ min: 60, max: 1e6, noNaN: true }), fc.double({ min: 10, max: 86_000, noNaN: true }), (open, close, sand, pot) => {
-        const c = calibrate(CURE_CLASSES.epoxy, { ...EPOXY.cure, potLife: pot, sand, full: sand * 2, window: { open, close, closesBy: 'cure' } });
-        for (const v of [c?.kinetics.rate, c?.spread, c?.thresholds.sand, c?.thresholds.pot, c?.thresholds.full]) expect(Number.isFinite(v)).toBeTrue();
-      }),
+      fc.property(
+        fc.double({ min: 60, max: 1e6, noNaN: true }),
+        fc.double({ min: 60, max: 1e6, noNaN: true }),
+        fc.double({ min: 60, max: 1e6, noNaN: true }),
+        fc.double({ min: 10, max: 86_000, noNaN: true }),
+        (open, close, sand, pot) => {
+          const c = calibrate(CURE_CLASSES.epoxy, {
+            ...EPOXY.cure,
+            potLife: pot,
+            sand,
+            full: sand * 2,
+            window: { open, close, closesBy: 'cure' },
+          });
+          for (const v of [
+            c?.kinetics.rate,
+            c?.spread,
+            c?.thresholds.sand,
+            c?.thresholds.pot,
+            c?.thresholds.full,
+          ])
+            expect(Number.isFinite(v)).toBeTrue();
+        },
+      ),
       { numRuns: 60, seed: 6 },
     );
   });
@@ -180,18 +269,38 @@ describe('calibration by the data sheet', () => {
 
 describe('a pot', () => {
   it('warms more the larger it is, and is gone sooner the warmer it was', () => {
-    const run = (mass: number, T: number): ReturnType<typeof potRun> => potRun({ kinetics: epoxy.kinetics, mass, density: 1150, temperature: T, air: T, percent: 0.015, end: 6 * H });
+    const run = (mass: number, T: number): ReturnType<typeof potRun> =>
+      potRun({
+        kinetics: epoxy.kinetics,
+        mass,
+        density: 1150,
+        temperature: T,
+        air: T,
+        percent: 0.015,
+        end: 6 * H,
+      });
     expect(run(0.4, 20).peak).toBeGreaterThan(run(0.1, 20).peak);
     expect(run(0.1, 30).peakAt).toBeLessThan(run(0.1, 20).peakAt);
-    expect(potLife(epoxy, 0.4, 1150, 20, 20, 0.015) ?? 0).toBeLessThan(potLife(epoxy, 0.1, 1150, 20, 20, 0.015) ?? 0);
+    expect(potLife(epoxy, 0.4, 1150, 20, 20, 0.015) ?? 0).toBeLessThan(
+      potLife(epoxy, 0.1, 1150, 20, 20, 0.015) ?? 0,
+    );
   });
 
   it('keeps its energy: what it made is in it or went through the cup', () => {
-    const p = { kinetics: epoxy.kinetics, mass: 0.02, density: 1150, temperature: 20, air: 20, percent: 0.015, end: 4 * H };
+    const p = {
+      kinetics: epoxy.kinetics,
+      mass: 0.02,
+      density: 1150,
+      temperature: 20,
+      air: 20,
+      percent: 0.015,
+      end: 4 * H,
+    };
     const r = potRun(p);
     const loss = (9 * cupSurface(p.mass / p.density)) / p.mass;
     let out = 0;
-    for (let i = 1; i < r.times.length; i += 1) out += loss * ((r.temperatures[i] + r.temperatures[i - 1]) / 2 - 20) * (r.times[i] - r.times[i - 1]);
+    for (let i = 1; i < r.times.length; i += 1)
+      out += loss * ((r.temperatures[i] + r.temperatures[i - 1]) / 2 - 20) * (r.times[i] - r.times[i - 1]);
     const made = 430_000 * ((r.alphas.at(-1) ?? 0) - r.alphas[0]);
     const kept = 1400 * ((r.temperatures.at(-1) ?? 0) - 20);
     expect(Math.abs(made - kept - out) / made).toBeLessThan(0.005);
@@ -199,7 +308,12 @@ describe('a pot', () => {
 });
 
 const glass = { conductivity: 0.25, density: 1700, heatCapacity: 1150 };
-const wet = (mm: number, c = epoxy): Layer => ({ name: 'wet', thickness: mm / 1000, ...glass, resin: { kinetics: c.kinetics, massPerVolume: 700, percent: 0.0175 } });
+const wet = (mm: number, c = epoxy): Layer => ({
+  name: 'wet',
+  thickness: mm / 1000,
+  ...glass,
+  resin: { kinetics: c.kinetics, massPerVolume: 700, percent: 0.0175 },
+});
 const old: Layer = { name: 'old', thickness: 0.003, ...glass };
 
 interface Outcome {
@@ -209,8 +323,29 @@ interface Outcome {
   readonly stack: Stack;
 }
 
-function cureStack(layers: readonly Layer[], air: (t: number) => number, options: { cells?: number; tolerance?: number; longest?: number; flux?: (t: number) => number; start?: number } = {}, hours = 48): Outcome {
-  const stack = new Stack({ layers, laid: layers.length, back: { h: 8, air }, front: { h: 8, air, flux: options.flux }, temperature: options.start ?? air(0), start: 0, cells: options.cells ?? 80, tolerance: options.tolerance, longest: options.longest });
+function cureStack(
+  layers: readonly Layer[],
+  air: (t: number) => number,
+  options: {
+    cells?: number;
+    tolerance?: number;
+    longest?: number;
+    flux?: (t: number) => number;
+    start?: number;
+  } = {},
+  hours = 48,
+): Outcome {
+  const stack = new Stack({
+    layers,
+    laid: layers.length,
+    back: { h: 8, air },
+    front: { h: 8, air, flux: options.flux },
+    temperature: options.start ?? air(0),
+    start: 0,
+    cells: options.cells ?? 80,
+    tolerance: options.tolerance,
+    longest: options.longest,
+  });
   let [peak, at] = [-Infinity, 0];
   const from = layers.findIndex((l) => l.resin);
   stack.run(hours * H, (s) => {
@@ -222,7 +357,14 @@ function cureStack(layers: readonly Layer[], air: (t: number) => number, options
 
 describe('heat through a stack', () => {
   it('without a cure comes to the straight line of two airs', () => {
-    const stack = new Stack({ layers: [old, { ...old, name: 'core', thickness: 0.012, conductivity: 0.035 }], laid: 2, back: { h: 8, air: () => 30 }, front: { h: 8, air: () => 10 }, temperature: 20, start: 0 });
+    const stack = new Stack({
+      layers: [old, { ...old, name: 'core', thickness: 0.012, conductivity: 0.035 }],
+      laid: 2,
+      back: { h: 8, air: () => 30 },
+      front: { h: 8, air: () => 10 },
+      temperature: 20,
+      start: 0,
+    });
     stack.run(72 * H);
     const flux = 20 / (1 / 8 + 0.003 / 0.25 + 0.012 / 0.035 + 1 / 8);
     expect(stack.faceTemperature(false)).toBeCloseTo(30 - flux / 8, 3);
@@ -230,16 +372,44 @@ describe('heat through a stack', () => {
   });
 
   it('a thin plate cools as its exponential', () => {
-    const metal: Layer = { name: 'plate', thickness: 0.002, conductivity: 50, density: 7850, heatCapacity: 460 };
-    const stack = new Stack({ layers: [metal], laid: 1, back: { h: 8, air: () => 0 }, front: { h: 8, air: () => 0 }, temperature: 40, start: 0, tolerance: 0.05 });
+    const metal: Layer = {
+      name: 'plate',
+      thickness: 0.002,
+      conductivity: 50,
+      density: 7850,
+      heatCapacity: 460,
+    };
+    const stack = new Stack({
+      layers: [metal],
+      laid: 1,
+      back: { h: 8, air: () => 0 },
+      front: { h: 8, air: () => 0 },
+      temperature: 40,
+      start: 0,
+      tolerance: 0.05,
+    });
     stack.run(600);
     expect(stack.temperatures[1]).toBeCloseTo(40 * Math.exp((-16 * 600) / (7850 * 460 * 0.002)), 1);
   });
 
   const day = (t: number): number => 14 - 5 * Math.cos((2 * Math.PI * t) / 86_400);
-  for (const [name, layers] of [['thick epoxy', [old, wet(14)]], ['thin epoxy over foam', [old, { ...old, name: 'core', thickness: 0.012, conductivity: 0.035, density: 80, heatCapacity: 1500 }, wet(4)]], ['thick polyester', [old, wet(10, polyester)]]] as const) {
+  for (const [name, layers] of [
+    ['thick epoxy', [old, wet(14)]],
+    [
+      'thin epoxy over foam',
+      [
+        old,
+        { ...old, name: 'core', thickness: 0.012, conductivity: 0.035, density: 80, heatCapacity: 1500 },
+        wet(4),
+      ],
+    ],
+    ['thick polyester', [old, wet(10, polyester)]],
+  ] as const) {
     it(`agrees with a run ten times finer: ${name}`, () => {
-      const [coarse, reference] = [cureStack(layers, day), cureStack(layers, day, { cells: 320, tolerance: 0.02, longest: 60 })];
+      const [coarse, reference] = [
+        cureStack(layers, day),
+        cureStack(layers, day, { cells: 320, tolerance: 0.02, longest: 60 }),
+      ];
       const rise = reference.peak - day(reference.at);
       expect(Math.abs(coarse.peak - reference.peak)).toBeLessThan(Math.max(0.5, 0.01 * rise));
       if (rise > 2) expect(Math.abs(coarse.at - reference.at) / reference.at).toBeLessThan(0.02);
@@ -248,23 +418,39 @@ describe('heat through a stack', () => {
   }
 
   it('balances its heat, with sun, lamp and night', () => {
-    const { stack } = cureStack([old, wet(8)], day, { flux: (t) => 300 * Math.max(0, Math.sin((2 * Math.PI * t) / 86_400)) });
+    const { stack } = cureStack([old, wet(8)], day, {
+      flux: (t) => 300 * Math.max(0, Math.sin((2 * Math.PI * t) / 86_400)),
+    });
     expect(Math.abs(stack.stored - stack.inflow - stack.reaction)).toBeLessThan(0.005 * stack.exchanged);
     expect(Math.abs(stack.stored - stack.inflow - stack.reaction)).toBeLessThan(1e-6 * stack.exchanged);
   });
 
   it('a thicker lay-up peaks no cooler', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1, max: 12, noNaN: true }), fc.double({ min: 0.2, max: 6, noNaN: true }), fc.integer({ min: 10, max: 32 }), fc.constantFrom(epoxy, polyester), (mm, more, T, c) => {
-        const peak = (x: number): number => cureStack([old, wet(x, c)], () => T, { cells: 30, tolerance: 0.1, start: T }, 24).peak;
-        expect(peak(mm + more)).toBeGreaterThanOrEqual(peak(mm) - 0.1);
-      }),
+      fc.property(
+        fc.double({ min: 1, max: 12, noNaN: true }),
+        fc.double({ min: 0.2, max: 6, noNaN: true }),
+        fc.integer({ min: 10, max: 32 }),
+        fc.constantFrom(epoxy, polyester),
+        (mm, more, T, c) => {
+          const peak = (x: number): number =>
+            cureStack([old, wet(x, c)], () => T, { cells: 30, tolerance: 0.1, start: T }, 24).peak;
+          expect(peak(mm + more)).toBeGreaterThanOrEqual(peak(mm) - 0.1);
+        },
+      ),
       { numRuns: 15, seed: 6 },
     );
   });
 
   it('a layer that is laid later begins fresh on one that has cured', () => {
-    const stack = new Stack({ layers: [old, wet(3), wet(3)], laid: 1, back: { h: 8, air: () => 20 }, front: { h: 8, air: () => 20 }, temperature: 20, start: 0 });
+    const stack = new Stack({
+      layers: [old, wet(3), wet(3)],
+      laid: 1,
+      back: { h: 8, air: () => 20 },
+      front: { h: 8, air: () => 20 },
+      temperature: 20,
+      start: 0,
+    });
     stack.lay(20);
     stack.run(4 * H);
     const first = stack.alphas[stack.cellsOf(1)[0]];
@@ -290,7 +476,10 @@ describe('air', () => {
 
   it('goes through the readings by straight lines, and on as the last day did', () => {
     const t0 = Date.UTC(2026, 4, 1);
-    const readings = Array.from({ length: 49 }, (_, i) => ({ at: t0 + i * H * 1000, temperature: 10 + (i % 24) }));
+    const readings = Array.from({ length: 49 }, (_, i) => ({
+      at: t0 + i * H * 1000,
+      temperature: 10 + (i % 24),
+    }));
     const air = airOf({ kind: 'readings', readings, humidity: 0.6 });
     expect(air.temperature(t0 + 1.5 * H * 1000)).toBeCloseTo(11.5, 9);
     expect(air.temperature(t0 + 48 * H * 1000 + 5 * H * 1000)).toBeCloseTo(15, 9);
@@ -309,12 +498,21 @@ describe('air', () => {
     const f = standInForecast(Date.UTC(2026, 10, 25, 13), 12, 60);
     expect(f.length).toBe(73);
     expect(f[0].temperature).toBeCloseTo(12, 1);
-    for (let i = 1; i < f.length; i += 1) expect(Math.abs(f[i].temperature - f[i - 1].temperature)).toBeLessThan(2.5);
+    for (let i = 1; i < f.length; i += 1)
+      expect(Math.abs(f[i].temperature - f[i - 1].temperature)).toBeLessThan(2.5);
   });
 });
 
 describe('drying and light', () => {
-  const sheet = { kind: 'solvent', open: 600, closed: 2400, temperature: 20, humidity: 0.5, film: 200e-6, humidityLimit: 0.65 } as const;
+  const sheet = {
+    kind: 'solvent',
+    open: 600,
+    closed: 2400,
+    temperature: 20,
+    humidity: 0.5,
+    film: 200e-6,
+    humidityLimit: 0.65,
+  } as const;
   it('is as the sheet at its conditions, slower cold, damp and thick', () => {
     const run = dry(sheet, 200e-6, () => [20, 0.5], 4 * H);
     expect(run.opens ?? 0).toBeCloseTo(600, 0);
@@ -331,7 +529,10 @@ describe('drying and light', () => {
   });
   it('light goes in as Beer and Lambert have it, and what is not lit does not cure', () => {
     const t = timeToDepth(TYPICAL_LIGHT, 0.002, sunUva(50));
-    expect(t / timeToDepth(TYPICAL_LIGHT, 0, sunUva(50))).toBeCloseTo(Math.exp(TYPICAL_LIGHT.absorption * 0.002), 9);
+    expect(t / timeToDepth(TYPICAL_LIGHT, 0, sunUva(50))).toBeCloseTo(
+      Math.exp(TYPICAL_LIGHT.absorption * 0.002),
+      9,
+    );
     expect(doseAt(TYPICAL_LIGHT, 0.002, sunUva(50), t)).toBeCloseTo(TYPICAL_LIGHT.dose, 6);
     expect(sunUva(-5)).toBe(0);
     expect(timeToDepth(TYPICAL_LIGHT, 0.001, 0)).toBe(Infinity);
@@ -341,12 +542,23 @@ describe('drying and light', () => {
 describe('a window latches', () => {
   it('once shut, only abrasion, reactivation or a new coat after that opens it', () => {
     fc.assert(
-      fc.property(fc.array(fc.record({ at: fc.integer({ min: 0, max: 200 }), kind: fc.constantFrom<LayerEvent['kind']>('abraded', 'reactivated', 'coated') }), { maxLength: 5 }), fc.integer({ min: 60, max: 100 }), fc.integer({ min: 0, max: 200 }), (events, closes, now) => {
-        const w = windowAt(20, closes, events, now);
-        const later = events.filter((e) => e.at <= now && (e.at >= closes || e.kind === 'coated'));
-        if (now >= closes && later.length === 0) expect(w.state).toBe('shut');
-        if (w.state === 'open') expect(now >= 20 && now < closes).toBeTrue();
-      }),
+      fc.property(
+        fc.array(
+          fc.record({
+            at: fc.integer({ min: 0, max: 200 }),
+            kind: fc.constantFrom<LayerEvent['kind']>('abraded', 'reactivated', 'coated'),
+          }),
+          { maxLength: 5 },
+        ),
+        fc.integer({ min: 60, max: 100 }),
+        fc.integer({ min: 0, max: 200 }),
+        (events, closes, now) => {
+          const w = windowAt(20, closes, events, now);
+          const later = events.filter((e) => e.at <= now && (e.at >= closes || e.kind === 'coated'));
+          if (now >= closes && later.length === 0) expect(w.state).toBe('shut');
+          if (w.state === 'open') expect(now >= 20 && now < closes).toBeTrue();
+        },
+      ),
     );
     expect(windowAt(20, 60, [], 10)).toEqual({ state: 'too soon', opens: 20 });
     expect(windowAt(20, 60, [{ at: 70, kind: 'abraded' }], 80)).toEqual({ state: 'ready', by: 'abraded' });

@@ -12,7 +12,10 @@ const jobs = fc.record({
   gelCoat: fc.constantFrom(0, 0.0004, 0.0008),
   step: fc.constantFrom(0.001, 0.006, 0.02),
   cloth: fc.constantFrom('biax-400', 'biax-600', 'biax-800', 'roving-600'),
-  size: fc.tuple(fc.double({ min: 0.02, max: 0.5, noNaN: true }), fc.double({ min: 0.02, max: 0.5, noNaN: true })),
+  size: fc.tuple(
+    fc.double({ min: 0.02, max: 0.5, noNaN: true }),
+    fc.double({ min: 0.02, max: 0.5, noNaN: true }),
+  ),
   shape: fc.constantFrom('ellipse', 'rectangle'),
 });
 
@@ -56,9 +59,16 @@ describe('the drawings', () => {
         const g = plan.grind;
         if (!s || !g) return true;
         // Dish under the old surface: the cut-out and both tapers.
-        const taper = g.profile.slice(1).reduce((sum, p, i) => sum + ((p.offset - g.profile[i].offset) * (p.depth + g.profile[i].depth)) / 2, 0);
+        const taper = g.profile
+          .slice(1)
+          .reduce(
+            (sum, p, i) => sum + ((p.offset - g.profile[i].offset) * (p.depth + g.profile[i].depth)) / 2,
+            0,
+          );
         const dish = 2 * s.half * s.wall + 2 * taper;
-        const filled = s.layers.filter((l) => ['ply', 'fairing', 'paint', 'gel coat'].includes(l.kind)).reduce((sum, l) => sum + polygonArea(l), 0);
+        const filled = s.layers
+          .filter((l) => ['ply', 'fairing', 'paint', 'gel coat'].includes(l.kind))
+          .reduce((sum, l) => sum + polygonArea(l), 0);
         return Math.abs(filled / dish - 1) < 1e-6;
       }),
       { numRuns: 60 },
@@ -66,8 +76,10 @@ describe('the drawings', () => {
   });
 
   it('line the dish largest first, and lie flat smallest first', () => {
-    const layerOne = (order: string): SectionLayer | undefined => planOf({ ...BASE, laminate: { order } }).plan.section?.layers.find((l) => l.ply === 1);
-    const span = (l: SectionLayer | undefined): number => Math.max(...(l?.points ?? []).map((p) => p.z)) - Math.min(...(l?.points ?? []).map((p) => p.z));
+    const layerOne = (order: string): SectionLayer | undefined =>
+      planOf({ ...BASE, laminate: { order } }).plan.section?.layers.find((l) => l.ply === 1);
+    const span = (l: SectionLayer | undefined): number =>
+      Math.max(...(l?.points ?? []).map((p) => p.z)) - Math.min(...(l?.points ?? []).map((p) => p.z));
     expect(span(layerOne('largest first'))).toBeCloseTo(0.0066125, 5);
     expect(span(layerOne('smallest first'))).toBeCloseTo(0.00066125, 6);
   });
@@ -78,7 +90,11 @@ describe('the drawings', () => {
     const view = { width: 720, height: 240, exaggeration: 'fit' as const };
     const factor = sectionFactor(plan.section, view);
     expect(factor).toBeGreaterThan(1);
-    const scenes = [sectionScene(plan.section, view), sectionScene(plan.section, { ...view, exaggeration: 1 }), planScene(plan.planView, { width: 720, height: 300 })];
+    const scenes = [
+      sectionScene(plan.section, view),
+      sectionScene(plan.section, { ...view, exaggeration: 1 }),
+      planScene(plan.planView, { width: 720, height: 300 }),
+    ];
     for (const scene of scenes) {
       const svg = sceneToSvg(scene);
       expect(svg).not.toMatch(/NaN|undefined|Infinity/);

@@ -39,7 +39,10 @@ describe('filler and finish', () => {
   });
 
   it('ends the grits earlier or later by the grade', () => {
-    const last = (grade: string): string | undefined => planOf({ ...BASE, grade, system: { resin: 'polyester', finish: 'gel-coat' } }).plan.finish?.sanding.at(-1)?.grit;
+    const last = (grade: string): string | undefined =>
+      planOf({ ...BASE, grade, system: { resin: 'polyester', finish: 'gel-coat' } }).plan.finish?.sanding.at(
+        -1,
+      )?.grit;
     expect([last('workboat'), last('standard'), last('show')]).toEqual(['P800', 'P1200', 'P1500']);
     expect(planOf({ ...BASE, grade: 'show' }).plan.fair?.endGrit).toBe(240);
   });

@@ -1,4 +1,23 @@
-import { bands, chooseBlock, colourState, dosesOf, fairScene, fairnessOf, fillerChoices, gapGrid, gridFor, keptShares, knownPastes, pasteFromColours, shelvedPastes, sizeRead, sizeToRead, standInChip, COLOUR_BASES, PASTES } from '../src/finish';
+import {
+  bands,
+  chooseBlock,
+  colourState,
+  dosesOf,
+  fairScene,
+  fairnessOf,
+  fillerChoices,
+  gapGrid,
+  gridFor,
+  keptShares,
+  knownPastes,
+  pasteFromColours,
+  shelvedPastes,
+  sizeRead,
+  sizeToRead,
+  standInChip,
+  COLOUR_BASES,
+  PASTES,
+} from '../src/finish';
 import { saidOf } from './support';
 import { gunLoads, spreadRate, tapeSteps, thinnerVolume, wetGauge } from '../src/finish/application';
 import { checkStands, checkedItems, checksFor, fairTolerance, resultOf } from '../src/finish/check';
@@ -9,7 +28,9 @@ import { BASE, CLOCK, planOf, read } from './support';
 
 const GEL = { ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } };
 const lattice = (columns: number, rows: number, gap: (x: number, y: number) => number) =>
-  gridFor(0.6, 0.4, columns, rows).lines.flatMap((y) => gridFor(0.6, 0.4, columns, rows).stations.map((x) => ({ x, y, gap: gap(x, y) })));
+  gridFor(0.6, 0.4, columns, rows).lines.flatMap((y) =>
+    gridFor(0.6, 0.4, columns, rows).stations.map((x) => ({ x, y, gap: gap(x, y) })),
+  );
 
 describe('putting a coat on', () => {
   it('reads on the comb what stays and what leaves', () => {
@@ -35,7 +56,11 @@ describe('putting a coat on', () => {
     expect(of({})?.thinner).toBeUndefined();
     const thin = of({ thinner: 0.1 });
     expect((thin?.gauge.value ?? NaN) / (of({})?.gauge.value ?? NaN)).toBeCloseTo(1.1, 9);
-    expect(planOf({ ...BASE, coat: { method: 'spray' } }).plan.timeline?.stages.flatMap((s) => s.tasks).some((t) => t.id === 'sprayGear')).toBeTrue();
+    expect(
+      planOf({ ...BASE, coat: { method: 'spray' } })
+        .plan.timeline?.stages.flatMap((s) => s.tasks)
+        .some((t) => t.id === 'sprayGear'),
+    ).toBeTrue();
   });
 
   it('has wax in the last coat of gel coat only', () => {
@@ -55,7 +80,10 @@ describe('putting a coat on', () => {
   });
 
   it('minds sun, wind and dew', () => {
-    const paths = (more: object): string[] => planOf({ ...BASE, ...more }).problems.filter((p) => p.stage === 'finish').map((p) => p.path);
+    const paths = (more: object): string[] =>
+      planOf({ ...BASE, ...more })
+        .problems.filter((p) => p.stage === 'finish')
+        .map((p) => p.path);
     expect(paths({})).toEqual([]);
     expect(paths({ conditions: { temperature: 20, humidity: 0.5, sun: 'yes' } })).toContain('conditions.sun');
     expect(paths({ coat: { wind: 'wind' } })).toContain('coat.wind');
@@ -67,7 +95,8 @@ describe('putting a coat on', () => {
 
 describe('papers of a film', () => {
   it('are wet and by hand from P400, or dry discs where the yard works so', () => {
-    const steps = (fine?: 'wet' | 'dry') => planOf({ ...GEL, sanding: fine ? { fine } : undefined }).plan.finish?.sanding ?? [];
+    const steps = (fine?: 'wet' | 'dry') =>
+      planOf({ ...GEL, sanding: fine ? { fine } : undefined }).plan.finish?.sanding ?? [];
     const fineOnes = (s: ReturnType<typeof steps>) => s.filter((x) => Number(x.grit.slice(1)) >= 400);
     expect(fineOnes(steps()).every((s) => s.wet && s.tool === 'hand block')).toBeTrue();
     expect(fineOnes(steps('dry')).every((s) => !s.wet && s.tool === 'random orbital')).toBeTrue();
@@ -83,7 +112,9 @@ describe('papers of a film', () => {
     expect(saidOf(bad.problems.find((p) => p.path === 'sanding.end'))?.suggestion).toContain('P120 or P150');
     expect(bad.plan.fair?.endGrit).toBe(180);
     const short = planOf(BASE, { papers: [{ id: 'board-p80' }, { id: 'disc-p120' }] });
-    expect(saidOf(short.problems.find((p) => p.path === 'papers'))?.what).toContain('finest paper on the shelf is P120');
+    expect(saidOf(short.problems.find((p) => p.path === 'papers'))?.what).toContain(
+      'finest paper on the shelf is P120',
+    );
     const none = planOf(BASE, { papers: [] });
     expect(none.plan.fair?.sanding).toEqual([]);
     expect(saidOf(none.problems.find((p) => p.path === 'papers'))?.what).toContain('no paper');
@@ -93,7 +124,9 @@ describe('papers of a film', () => {
     const habit = planOf(BASE, { habit: 'P80 P100 P120 P150 P180' }).plan.fair?.habit;
     expect(habit?.more.value ?? NaN).toBeGreaterThan(0);
     expect(planOf(BASE, { habit: 'P80 P120' }).plan.fair?.habit?.faults.join()).toContain('ends at P120');
-    expect(saidOf(planOf(BASE, { habit: 'P135, P80' }).problems.find((p) => p.path === 'habit'))?.suggestion).toContain('P120 or P150');
+    expect(
+      saidOf(planOf(BASE, { habit: 'P135, P80' }).problems.find((p) => p.path === 'habit'))?.suggestion,
+    ).toContain('P120 or P150');
     expect(planOf(BASE, { habit: '  ' }).plan.fair?.habit).toBeUndefined();
   });
 });
@@ -103,7 +136,16 @@ describe('the finish check', () => {
 
   it('has its marks by the grade', () => {
     expect(fairTolerance('show')).toBeLessThan(fairTolerance('workboat'));
-    expect(checksFor(facts).map((c) => c.id)).toEqual(['level', 'gloss', 'halo', 'pinholes', 'tap', 'film', 'colour', 'photos']);
+    expect(checksFor(facts).map((c) => c.id)).toEqual([
+      'level',
+      'gloss',
+      'halo',
+      'pinholes',
+      'tap',
+      'film',
+      'colour',
+      'photos',
+    ]);
     expect(checksFor({ ...facts, film: undefined }).some((c) => c.id === 'film')).toBeFalse();
   });
 
@@ -116,16 +158,28 @@ describe('the finish check', () => {
     expect(film && resultOf(film, 0.0004)).toBe('fail');
     const halo = checksFor(facts).find((c) => c.id === 'halo');
     expect(halo && resultOf(halo, 1)).toBeUndefined();
-    expect(checkedItems([level], [{ check: 'level', gap: 0.002, result: 'deferred' }])[0].result).toBe('deferred');
+    expect(checkedItems([level], [{ check: 'level', gap: 0.002, result: 'deferred' }])[0].result).toBe(
+      'deferred',
+    );
   });
 
   it('stands open until all is looked at; what is left is named', () => {
-    const items = checkedItems(checksFor(facts), [{ check: 'halo', result: 'deferred' }, { check: 'level', gap: 0.002 }]);
+    const items = checkedItems(checksFor(facts), [
+      { check: 'halo', result: 'deferred' },
+      { check: 'level', gap: 0.002 },
+    ]);
     expect(checkStands(items)).toEqual({ open: 6, failed: 1, deferred: ['Halo'] });
   });
 
   it('goes into the plan and onto the work order with its signature', () => {
-    const check = { items: [{ check: 'level', gap: 0.0002 }, { check: 'gloss', result: 'deferred', note: 'after a week' }], who: 'Ines', at: '2026-11-24T10:00:00Z' };
+    const check = {
+      items: [
+        { check: 'level', gap: 0.0002 },
+        { check: 'gloss', result: 'deferred', note: 'after a week' },
+      ],
+      who: 'Ines',
+      at: '2026-11-24T10:00:00Z',
+    };
     const result = planOf({ ...GEL, check });
     expect(result.plan.finish?.signed).toEqual({ who: 'Ines', at: '2026-11-24T10:00:00Z' });
     const order = workOrder(read({ ...GEL, check }), result.plan, result.problems);
@@ -144,7 +198,9 @@ describe('the map, drawn', () => {
     if (!map) throw new Error('no map');
     const found = bands(map.field, 'lows', [0.0005, 0.001, 0.002, 0.009]);
     expect(found.map((b) => b.from)).toEqual([0.0005, 0.001, 0.002]);
-    const width = (k: number): number => Math.max(...found[k].polygons.flat(2).map(([x]) => x)) - Math.min(...found[k].polygons.flat(2).map(([x]) => x));
+    const width = (k: number): number =>
+      Math.max(...found[k].polygons.flat(2).map(([x]) => x)) -
+      Math.min(...found[k].polygons.flat(2).map(([x]) => x));
     expect(width(0)).toBeGreaterThan(width(1));
     // A cone of 4 mm is 2 mm deep at half its radius.
     expect(width(2)).toBeCloseTo(0.2, 1);
@@ -156,14 +212,21 @@ describe('the map, drawn', () => {
     for (const show of ['depths', 'portions'] as const) {
       const scene = fairScene(map, gaps, 0.0005, planOf().plan.planView, { width: 720, height: 320, show });
       expect(scene.description).toContain('1 low and 0 high, deepest 4.0 mm');
-      const numbers = scene.items.flatMap((i) => (i.type === 'text' ? [i.x, i.y] : (i.d.match(/-?[\d.]+/g) ?? []).map(Number)));
+      const numbers = scene.items.flatMap((i) =>
+        i.type === 'text' ? [i.x, i.y] : (i.d.match(/-?[\d.]+/g) ?? []).map(Number),
+      );
       expect(numbers.every((n) => Number.isFinite(n) && n >= -40 && n <= 760)).toBeTrue();
     }
   });
 
   it('has a lattice that is found again', () => {
     expect(gapGrid(gaps)?.stations.length).toBe(13);
-    expect(gapGrid([{ x: 0, y: 0, gap: 0 }, { x: 0.1, y: 0.3, gap: 0 }])?.lines.length).toBe(2);
+    expect(
+      gapGrid([
+        { x: 0, y: 0, gap: 0 },
+        { x: 0.1, y: 0.3, gap: 0 },
+      ])?.lines.length,
+    ).toBe(2);
     expect(gridFor(0.6, 0.4, 1, 2).stations).toEqual([0]);
     expect(sizeToRead(0.285, 0.247)).toEqual([0.54, 0.5]);
     expect(sizeRead(gaps)).toEqual([0.6, 0.4]);
@@ -176,18 +239,27 @@ describe('fillers compared', () => {
     const choices = fillerChoices(read(GEL), LIBRARY, {}, CLOCK);
     expect(choices.map((c) => c.filler.id)).toEqual(LIBRARY.fillers.map((f) => f.id));
     expect(choices.filter((c) => c.chosen).length).toBe(1);
-    for (const c of choices.filter((x) => x.allowed)) expect([c.handsOn, c.elapsed, c.coats?.value].every((v) => v !== undefined && Number.isFinite(v) && v > 0)).toBeTrue();
+    for (const c of choices.filter((x) => x.allowed))
+      expect(
+        [c.handsOn, c.elapsed, c.coats?.value].every((v) => v !== undefined && Number.isFinite(v) && v > 0),
+      ).toBeTrue();
     const epoxy = fillerChoices(read(BASE), LIBRARY, {}, CLOCK);
     const putty = epoxy.find((c) => c.filler.id === 'polyester-putty');
     expect(putty?.allowed).toBeFalse();
     expect(putty?.reasons.length).toBeGreaterThan(0);
-    expect(epoxy.find((c) => c.filler.id === 'vinyl-putty')?.allowed === false || (epoxy.find((c) => c.filler.id === 'vinyl-putty')?.reasons.length ?? 0) > 0).toBeTrue();
+    expect(
+      epoxy.find((c) => c.filler.id === 'vinyl-putty')?.allowed === false ||
+        (epoxy.find((c) => c.filler.id === 'vinyl-putty')?.reasons.length ?? 0) > 0,
+    ).toBeTrue();
   });
 });
 
 describe('the colour of a job', () => {
   const readings = [{ where: 'polished', by: 'reader', L: 81.4, a: -4.6, b: 6.8 }] as const;
-  const recipe = [{ paste: 'paste-black', fraction: 0.00035 }, { paste: 'paste-yellow-oxide', fraction: 0.0011 }];
+  const recipe = [
+    { paste: 'paste-black', fraction: 0.00035 },
+    { paste: 'paste-yellow-oxide', fraction: 0.0011 },
+  ];
 
   it('comes from its document: nothing, a target, a first pot, a next one', () => {
     expect(colourState(undefined, PASTES, 0.1, 32e6).surround).toBeUndefined();
@@ -197,13 +269,27 @@ describe('the colour of a job', () => {
     expect(first.next?.doses[1].mass).toBeCloseTo((first.next?.add[1] ?? NaN) * 0.1, 12);
     const pot = first.next?.pot ?? [];
     const chip = standInChip(COLOUR_BASES[0], first.recipe?.pastes ?? [], pot);
-    const next = colourState({ readings: [...readings], recipe, trials: [{ at: '2026-11-24T10:00:00Z', pastes: keptShares(first.recipe?.pastes ?? [], pot), ...chip }] }, PASTES, 0.1, 32e6);
+    const next = colourState(
+      {
+        readings: [...readings],
+        recipe,
+        trials: [
+          { at: '2026-11-24T10:00:00Z', pastes: keptShares(first.recipe?.pastes ?? [], pot), ...chip },
+        ],
+      },
+      PASTES,
+      0.1,
+      32e6,
+    );
     expect(next.trials[0].deltaE).toBeGreaterThan(0);
     expect(next.next?.pot.every((c, i) => c >= pot[i] - 1e-9)).toBeTrue();
   });
 
   it('leaves out a paste that nobody knows any more', () => {
-    expect(colourState({ readings: [...readings], recipe: [{ paste: 'gone', fraction: 0.01 }] }, PASTES, 0.1, 32e6).recipe).toBeUndefined();
+    expect(
+      colourState({ readings: [...readings], recipe: [{ paste: 'gone', fraction: 0.01 }] }, PASTES, 0.1, 32e6)
+        .recipe,
+    ).toBeUndefined();
   });
 
   it('is dosed in drops, and let down where a drop is too coarse', () => {
@@ -216,20 +302,40 @@ describe('the colour of a job', () => {
   });
 
   it('takes the yard’s own pastes, and the shelf as it is', () => {
-    const own = { id: 'own-1', name: 'Harbour blue', ladder: [{ fraction: 0.005, L: 75, a: -8, b: -18 }, { fraction: 0.02, L: 58, a: -9, b: -33 }] };
+    const own = {
+      id: 'own-1',
+      name: 'Harbour blue',
+      ladder: [
+        { fraction: 0.005, L: 75, a: -8, b: -18 },
+        { fraction: 0.02, L: 58, a: -9, b: -33 },
+      ],
+    };
     const made = pasteFromColours(own);
     expect(made?.confidence).toBe('low');
     expect(Array.from(made?.K ?? []).every((k) => Number.isFinite(k) && k >= 0)).toBeTrue();
     expect(knownPastes([own]).length).toBe(PASTES.length + 1);
     expect(shelvedPastes(knownPastes([own]), [{ id: 'own-1' }]).map((p) => p.id)).toEqual(['own-1']);
     expect(pasteFromColours({ id: 'x', name: 'x', ladder: [] })).toBeUndefined();
-    expect(knownPastes([{ id: 'x', name: 'x', ladder: [{ fraction: 0.01, L: 50, a: 120, b: 120 }] }]).length).toBe(PASTES.length);
+    expect(
+      knownPastes([{ id: 'x', name: 'x', ladder: [{ fraction: 0.01, L: 50, a: 120, b: 120 }] }]).length,
+    ).toBe(PASTES.length);
   });
 });
 
 describe('hours, explained', () => {
   it('add up to the hands-on total, stage by stage, and say why', () => {
-    const { plan } = planOf({ ...GEL, fairing: { cutLimit: 0, rounds: [{ at: '2026-11-24T08:00:00Z', readings: lattice(9, 7, (x, y) => 0.003 * Math.max(0, 1 - Math.hypot(x / 0.2, y / 0.15))) }] } });
+    const { plan } = planOf({
+      ...GEL,
+      fairing: {
+        cutLimit: 0,
+        rounds: [
+          {
+            at: '2026-11-24T08:00:00Z',
+            readings: lattice(9, 7, (x, y) => 0.003 * Math.max(0, 1 - Math.hypot(x / 0.2, y / 0.15))),
+          },
+        ],
+      },
+    });
     const hours = hoursExplained(plan, {});
     expect(hours.reduce((s, h) => s + h.work, 0)).toBeCloseTo(plan.totals?.handsOn.value ?? NaN, 6);
     const fair = hours.find((h) => h.stage === 'fair');
@@ -245,20 +351,35 @@ describe('hours, explained', () => {
     expect(guidanceFor('fair', plan).cautions.join()).toContain('P3');
     expect(guidanceFor('finish', plan).cautions.join()).toContain('styrene');
     expect(guidanceFor('finish', plan).cautions.join()).not.toContain('Spraying:');
-    expect(guidanceFor('finish', planOf({ ...GEL, coat: { method: 'spray' } }).plan).cautions.join()).toContain('Spraying:');
-    expect(guidanceFor('finish', planOf({ ...BASE, coat: { method: 'spray' } }).plan).cautions.join()).toContain('supplied air');
+    expect(
+      guidanceFor('finish', planOf({ ...GEL, coat: { method: 'spray' } }).plan).cautions.join(),
+    ).toContain('Spraying:');
+    expect(
+      guidanceFor('finish', planOf({ ...BASE, coat: { method: 'spray' } }).plan).cautions.join(),
+    ).toContain('supplied air');
   });
 });
 
 describe('what filler runs out over', () => {
-  const wide = (deep: number) => ({ fairing: { cutLimit: 0, rounds: [{ at: '2026-11-24T08:00:00Z', readings: lattice(9, 7, (x, y) => deep * Math.max(0, 1 - Math.hypot(x / 0.28, y / 0.18))) }] } });
+  const wide = (deep: number) => ({
+    fairing: {
+      cutLimit: 0,
+      rounds: [
+        {
+          at: '2026-11-24T08:00:00Z',
+          readings: lattice(9, 7, (x, y) => deep * Math.max(0, 1 - Math.hypot(x / 0.28, y / 0.18))),
+        },
+      ],
+    },
+  });
 
   it('is coated too, and the coat’s hours and litres grow with it', () => {
     const [bare, read_] = [planOf(GEL).plan, planOf({ ...GEL, ...wide(0.003) }).plan];
     expect(bare.finish?.area.value).toBeCloseTo(bare.grind?.finishArea.value ?? NaN, 12);
     expect(read_.finish?.area.value ?? 0).toBeGreaterThan((bare.finish?.area.value ?? NaN) * 2);
     expect(read_.finish?.volume.value ?? 0).toBeGreaterThan((bare.finish?.volume.value ?? NaN) * 2);
-    const coat = (p: typeof bare): number => p.timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === 'coat.1')?.duration.value ?? NaN;
+    const coat = (p: typeof bare): number =>
+      p.timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === 'coat.1')?.duration.value ?? NaN;
     expect(coat(read_)).toBeGreaterThan(coat(bare));
   });
 
@@ -269,21 +390,32 @@ describe('what filler runs out over', () => {
   });
 
   it('is coated to the end, also when the last round is fair', () => {
-    const rounds = [0.003, 0.0004].map((d, i) => ({ ...wide(d).fairing.rounds[0], at: `2026-11-2${4 + i}T08:00:00Z` }));
-    const [first, last] = [planOf({ ...GEL, fairing: { cutLimit: 0, rounds: rounds.slice(0, 1) } }).plan, planOf({ ...GEL, fairing: { cutLimit: 0, rounds } }).plan];
+    const rounds = [0.003, 0.0004].map((d, i) => ({
+      ...wide(d).fairing.rounds[0],
+      at: `2026-11-2${4 + i}T08:00:00Z`,
+    }));
+    const [first, last] = [
+      planOf({ ...GEL, fairing: { cutLimit: 0, rounds: rounds.slice(0, 1) } }).plan,
+      planOf({ ...GEL, fairing: { cutLimit: 0, rounds } }).plan,
+    ];
     expect(last.fair?.surface?.fair).toBeTrue();
     expect(last.finish?.area.value).toBeCloseTo(first.finish?.area.value ?? NaN, 12);
   });
 
   it('has an old coat that the first paper must not go through', () => {
-    const told = (gelCoat: number) => planOf({ ...GEL, hull: { ...BASE.hull, gelCoat }, ...wide(0.003) }).problems.some((p) => p.stage === 'fair' && p.path === 'hull.gelCoat');
+    const told = (gelCoat: number) =>
+      planOf({ ...GEL, hull: { ...BASE.hull, gelCoat }, ...wide(0.003) }).problems.some(
+        (p) => p.stage === 'fair' && p.path === 'hull.gelCoat',
+      );
     expect(told(0.0006)).toBeFalse();
     expect(told(0.00015)).toBeTrue();
     expect(told(0)).toBeFalse();
   });
 
   it('shrinks with every round until nothing is left', () => {
-    const areas = [0.003, 0.0012, 0.0004].map((d) => planOf({ ...GEL, ...wide(d) }).plan.fair?.spreadArea.value ?? NaN);
+    const areas = [0.003, 0.0012, 0.0004].map(
+      (d) => planOf({ ...GEL, ...wide(d) }).plan.fair?.spreadArea.value ?? NaN,
+    );
     expect(areas[1]).toBeLessThanOrEqual(areas[0]);
     expect(planOf({ ...GEL, ...wide(0.0004) }).plan.fair?.rounds.value).toBe(0);
   });

@@ -1,4 +1,19 @@
-import { LIBRARY, missedWindows, planRepair, refinePlan, refineProblems, tellHarm, tellHeatCaution, yardLibrary, besidesOf, type CureForecast, type JobDocument, type Plan, type Problem, type Shop } from '../src/index';
+import {
+  LIBRARY,
+  missedWindows,
+  planRepair,
+  refinePlan,
+  refineProblems,
+  tellHarm,
+  tellHeatCaution,
+  yardLibrary,
+  besidesOf,
+  type CureForecast,
+  type JobDocument,
+  type Plan,
+  type Problem,
+  type Shop,
+} from '../src/index';
 import { saidOf } from './support';
 import { forecastCure, whatWouldHelp, type HelpOption } from '../src/cure';
 import { publicPlan, workOrder } from '../src/papers';
@@ -34,15 +49,44 @@ function help(document: JobDocument): readonly HelpOption[] {
 }
 
 const job = (more: Partial<JobDocument>): JobDocument => ({ ...BASE, schedule: {}, ...more });
-const COLD_NIGHT = job({ conditions: { temperature: 14, humidity: 0.7, place: 'open air', air: 'day and night', low: 4, high: 14, sky: 'clear' } });
-const HOT_GEL = job({ system: { resin: 'polyester', finish: 'gel-coat' }, conditions: { temperature: 30, humidity: 0.5, place: 'open air', sun: 'yes', shade: 'dark' } });
-const THICK = job({ hull: { ...BASE.hull, thickness: 0.02 }, system: { resin: 'polyester' }, mix: { perGo: 0.02 }, conditions: { temperature: 28, humidity: 0.5 } });
-const DAMP_PATCH: JobDocument = { format: 'nelbo-job/1', title: 'patch', hull: { material: 'pvc-fabric' }, damage: { kind: 'fabric-tear', size: [0.08, 0.01] }, conditions: { temperature: 18, humidity: 0.82 } };
+const COLD_NIGHT = job({
+  conditions: {
+    temperature: 14,
+    humidity: 0.7,
+    place: 'open air',
+    air: 'day and night',
+    low: 4,
+    high: 14,
+    sky: 'clear',
+  },
+});
+const HOT_GEL = job({
+  system: { resin: 'polyester', finish: 'gel-coat' },
+  conditions: { temperature: 30, humidity: 0.5, place: 'open air', sun: 'yes', shade: 'dark' },
+});
+const THICK = job({
+  hull: { ...BASE.hull, thickness: 0.02 },
+  system: { resin: 'polyester' },
+  mix: { perGo: 0.02 },
+  conditions: { temperature: 28, humidity: 0.5 },
+});
+const DAMP_PATCH: JobDocument = {
+  format: 'nelbo-job/1',
+  title: 'patch',
+  hull: { material: 'pvc-fabric' },
+  damage: { kind: 'fabric-tear', size: [0.08, 0.01] },
+  conditions: { temperature: 18, humidity: 0.82 },
+};
 
 const words = (problems: readonly Problem[]): string => problems.map((p) => saidOf(p).what).join(' | ');
 
 describe('a steady shop', () => {
-  const { plan, cure } = look(job({ conditions: { temperature: 25, humidity: 0.5 }, laminate: { plies: [{ cloth: 'biax-400', way: '0/90' }] } }));
+  const { plan, cure } = look(
+    job({
+      conditions: { temperature: 25, humidity: 0.5 },
+      laminate: { plies: [{ cloth: 'biax-400', way: '0/90' }] },
+    }),
+  );
 
   it('gives the sheet its own times at its own temperature, for one thin ply', () => {
     const c = cure.cases.find((x) => x.stage === 'mix');
@@ -59,7 +103,8 @@ describe('a steady shop', () => {
         expect(m.at).toBeLessThanOrEqual(m.span[1]);
         if (i > 0) expect(m.at).toBeGreaterThanOrEqual(c.milestones[i - 1].at);
         expect(plan.trace[m.after.traceId]?.source).toContain('conduction');
-        for (const input of plan.trace[m.after.traceId].inputs) expect(plan.trace[input.traceId]).withContext(input.traceId).toBeDefined();
+        for (const input of plan.trace[m.after.traceId].inputs)
+          expect(plan.trace[input.traceId]).withContext(input.traceId).toBeDefined();
       }
       expect(c.balance ?? 0).toBeLessThan(0.005);
     }
@@ -68,10 +113,17 @@ describe('a steady shop', () => {
   it('the time line waits as long as the forecast says, and nothing in it is no number', () => {
     const wait = plan.timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === 'cure');
     const last = cure.cases.filter((c) => c.of === 'laminate').at(-1);
-    expect(((wait?.end ?? 0) - (wait?.start ?? 0)) / 1000).toBeCloseTo(last?.milestones.find((m) => m.id === 'sand')?.after.value ?? -1, 0);
+    expect(((wait?.end ?? 0) - (wait?.start ?? 0)) / 1000).toBeCloseTo(
+      last?.milestones.find((m) => m.id === 'sand')?.after.value ?? -1,
+      0,
+    );
     expect(JSON.stringify(publicPlan(plan))).not.toContain('null,null');
     const order = workOrder(read(BASE), plan, [], [], { timeZone: 'UTC' });
-    expect(order.sections.find((s) => s.stage === 'mix')?.tables.some((t) => t.caption.startsWith('Windows, air steady'))).toBeTrue();
+    expect(
+      order.sections
+        .find((s) => s.stage === 'mix')
+        ?.tables.some((t) => t.caption.startsWith('Windows, air steady')),
+    ).toBeTrue();
   });
 
   it('pots are told how long they live and when they smoke', () => {
@@ -88,8 +140,14 @@ describe('an epoxy laminate in a cold night', () => {
     expect(words(problems)).toMatch(/stalls from \w+,? \d\d:\d\d to/);
     expect(words(problems)).toContain('below the minimum of Slow laminating epoxy');
     expect(words(problems)).toContain('dew point');
-    const sand = cure.cases.filter((c) => c.of === 'laminate').at(-1)?.milestones.find((m) => m.id === 'sand');
-    const warm = look(job({ conditions: { temperature: 14, humidity: 0.7 } })).cure.cases.filter((c) => c.of === 'laminate').at(-1)?.milestones.find((m) => m.id === 'sand');
+    const sand = cure.cases
+      .filter((c) => c.of === 'laminate')
+      .at(-1)
+      ?.milestones.find((m) => m.id === 'sand');
+    const warm = look(job({ conditions: { temperature: 14, humidity: 0.7 } }))
+      .cure.cases.filter((c) => c.of === 'laminate')
+      .at(-1)
+      ?.milestones.find((m) => m.id === 'sand');
     expect(sand?.after.value ?? 0).toBeGreaterThan(1.2 * (warm?.after.value ?? 1e9));
   });
 
@@ -108,8 +166,11 @@ describe('gel coat on a hot day', () => {
 
   it('runs short in the sun, and the laminate under it gets its warning', () => {
     const coat = cure.cases.find((c) => c.id === 'finish.1');
-    const shade = look({ ...HOT_GEL, conditions: { temperature: 20, humidity: 0.5 } }).cure.cases.find((c) => c.id === 'finish.1');
-    const closes = (c: typeof coat): number => c?.milestones.find((m) => m.id === 'closes')?.after.value ?? NaN;
+    const shade = look({ ...HOT_GEL, conditions: { temperature: 20, humidity: 0.5 } }).cure.cases.find(
+      (c) => c.id === 'finish.1',
+    );
+    const closes = (c: typeof coat): number =>
+      c?.milestones.find((m) => m.id === 'closes')?.after.value ?? NaN;
     expect(closes(coat)).toBeLessThan(0.75 * closes(shade));
     expect(words(problems)).toContain('heats itself');
   });
@@ -141,21 +202,37 @@ describe('a contact adhesive in damp air', () => {
     const bond = cure.cases.find((c) => c.id === 'film.bond');
     const opens = bond?.milestones.find((m) => m.id === 'opens');
     expect(opens?.after.value ?? 0).toBeGreaterThan(20 * 60);
-    expect(bond?.milestones.map((m) => m.id)).toEqual(jasmine.arrayContaining(['opens', 'closes', 'sand', 'full']));
+    expect(bond?.milestones.map((m) => m.id)).toEqual(
+      jasmine.arrayContaining(['opens', 'closes', 'sand', 'full']),
+    );
     expect(words(problems)).toContain('too damp');
     const tent = help(DAMP_PATCH).find((o) => o.gone.some((h) => h.kind === 'damp'));
     expect(tent?.caution && tellHeatCaution(tent.caution)).toContain('heater that stands outside');
-    expect(words(look({ ...DAMP_PATCH, warmth: { kind: 'tent', temperature: 25, from: 'start' } }).problems)).toContain('fire and breathing hazard');
+    expect(
+      words(look({ ...DAMP_PATCH, warmth: { kind: 'tent', temperature: 25, from: 'start' } }).problems),
+    ).toContain('fire and breathing hazard');
     expect(help(COLD_NIGHT).every((o) => o.caution === undefined)).toBeTrue();
   });
   it('out of its temperatures it is told too cold', () => {
-    expect(words(look({ ...DAMP_PATCH, system: { bond: 'pu-fabric-2k' }, conditions: { temperature: 8, humidity: 0.4 } }).problems)).toContain('too cold for');
+    expect(
+      words(
+        look({
+          ...DAMP_PATCH,
+          system: { bond: 'pu-fabric-2k' },
+          conditions: { temperature: 8, humidity: 0.4 },
+        }).problems,
+      ),
+    ).toContain('too cold for');
   });
 });
 
 describe('windows in working hours', () => {
   const hours = { days: 'daily', start: '08:00', end: '14:00' } as const;
-  const shut = job({ hull: { ...BASE.hull, thickness: 0.016 }, conditions: { temperature: 22, humidity: 0.5 }, schedule: { start: '2026-11-25T08:00:00Z' } });
+  const shut = job({
+    hull: { ...BASE.hull, thickness: 0.016 },
+    conditions: { temperature: 22, humidity: 0.5 },
+    schedule: { start: '2026-11-25T08:00:00Z' },
+  });
 
   it('one that shuts over night puts an abrading with its minutes into the plan, and is warned of', () => {
     const { plan, problems } = look(shut, { hours });
@@ -166,12 +243,19 @@ describe('windows in working hours', () => {
     const before = tasks[tasks.indexOf(abrade[0]) - 1];
     expect(before.window?.closes ?? Infinity).toBeLessThan(abrade[0].start);
     expect(words(problems)).toContain('the window after');
-    expect(plan.timeline && missedWindows(plan.timeline).some((p) => /abrading .* is planned, \d+ min/.test(saidOf(p).suggestion ?? ''))).toBeTrue();
+    expect(
+      plan.timeline &&
+        missedWindows(plan.timeline).some((p) =>
+          /abrading .* is planned, \d+ min/.test(saidOf(p).suggestion ?? ''),
+        ),
+    ).toBeTrue();
   });
 
   it('filler is sanded whatever its window: nothing is abraded for it', () => {
     const { plan, problems } = look({ ...shut, conditions: { temperature: 12, humidity: 0.5 } }, { hours });
-    expect(plan.timeline?.stages.find((x) => x.stage === 'fair')?.tasks.every((t) => t.window === undefined)).toBeTrue();
+    expect(
+      plan.timeline?.stages.find((x) => x.stage === 'fair')?.tasks.every((t) => t.window === undefined),
+    ).toBeTrue();
     expect(words(problems)).not.toContain('filler cures until it can be sanded');
   });
 
@@ -186,8 +270,15 @@ describe('what is typed of the air', () => {
     const half = look(job({ conditions: { temperature: 15, humidity: 0.6, air: 'day and night', low: 4 } }));
     expect(words(half.problems)).toContain('wants its coldest and its warmest');
     expect(half.cure.air.words).toContain('steady 15.0 °C');
-    expect(words(look(job({ conditions: { temperature: 15, humidity: 0.6, air: 'day and night', low: 14, high: 4 } })).problems)).toContain('is above the warmest');
-    expect(words(look(job({ conditions: { temperature: 15, humidity: 0.6, air: 'readings' } })).problems)).toContain('fewer than two readings');
+    expect(
+      words(
+        look(job({ conditions: { temperature: 15, humidity: 0.6, air: 'day and night', low: 14, high: 4 } }))
+          .problems,
+      ),
+    ).toContain('is above the warmest');
+    expect(
+      words(look(job({ conditions: { temperature: 15, humidity: 0.6, air: 'readings' } })).problems),
+    ).toContain('fewer than two readings');
   });
   it('the stand-in of a forecast is called one', () => {
     const { cure } = look(job({ conditions: { temperature: 15, humidity: 0.6, air: 'forecast' } }));
@@ -195,13 +286,22 @@ describe('what is typed of the air', () => {
     expect(cure.air.words).toContain('made-up');
   });
   it('a lamp over fresh styrene and a mat that softens are warned of', () => {
-    expect(words(look(job({ system: { resin: 'polyester' }, warmth: { kind: 'lamp', from: 'start' } })).problems)).toContain('fire hazard');
+    expect(
+      words(look(job({ system: { resin: 'polyester' }, warmth: { kind: 'lamp', from: 'start' } })).problems),
+    ).toContain('fire hazard');
     expect(words(look(job({ warmth: { kind: 'mat', temperature: 68 } })).problems)).toContain('softens');
   });
   it('warming makes it sooner, never later', () => {
-    const end = (warmth: JobDocument['warmth']): number => look(job({ conditions: { temperature: 12, humidity: 0.5 }, warmth })).cure.cases.filter((c) => c.of === 'laminate').at(-1)?.milestones.find((m) => m.id === 'sand')?.after.value ?? NaN;
+    const end = (warmth: JobDocument['warmth']): number =>
+      look(job({ conditions: { temperature: 12, humidity: 0.5 }, warmth }))
+        .cure.cases.filter((c) => c.of === 'laminate')
+        .at(-1)
+        ?.milestones.find((m) => m.id === 'sand')?.after.value ?? NaN;
     const none = end({});
-    for (const kind of ['tent', 'lamp', 'mat'] as const) expect(end({ kind, temperature: 30, from: 'gel', hours: 48 * 3600 })).withContext(kind).toBeLessThan(none);
+    for (const kind of ['tent', 'lamp', 'mat'] as const)
+      expect(end({ kind, temperature: 30, from: 'gel', hours: 48 * 3600 }))
+        .withContext(kind)
+        .toBeLessThan(none);
   });
 });
 
@@ -209,10 +309,23 @@ describe('a sheet with two temperatures', () => {
   it('overrides the doubling rule, and says so', () => {
     expect(besidesOf(LIBRARY.resins[0])).toContain('secondSand');
     expect(besidesOf(LIBRARY.cloths[0])).toEqual([]);
-    const library = yardLibrary(LIBRARY, [{ id: 'epoxy-slow', like: 'epoxy-slow', values: { secondTemperature: 10, secondOpens: 6 * 3600, secondCloses: 15 * 3600, secondSand: 34 * 3600 } }]);
+    const library = yardLibrary(LIBRARY, [
+      {
+        id: 'epoxy-slow',
+        like: 'epoxy-slow',
+        values: {
+          secondTemperature: 10,
+          secondOpens: 6 * 3600,
+          secondCloses: 15 * 3600,
+          secondSand: 34 * 3600,
+        },
+      },
+    ]);
     const { cure } = look(job({ conditions: { temperature: 15, humidity: 0.5 } }), {}, library);
     expect(cure.cases[0].basis?.words).toContain('two temperatures give');
-    const without = yardLibrary(LIBRARY, [{ id: 'epoxy-slow', like: 'epoxy-slow', values: { secondSand: 34 * 3600 } }]);
+    const without = yardLibrary(LIBRARY, [
+      { id: 'epoxy-slow', like: 'epoxy-slow', values: { secondSand: 34 * 3600 } },
+    ]);
     expect(look(job({}), {}, without).cure.cases[0].basis?.words).toContain('one temperature only');
   });
 });

@@ -17,20 +17,37 @@ describe('outlines', () => {
 
   it('offsets a convex outline by Steiner’s formula: A + P·d + π·d²', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.01, max: 1, noNaN: true }), fc.double({ min: 0.01, max: 1, noNaN: true }), fc.double({ min: 0.001, max: 0.4, noNaN: true }), fc.boolean(), (l, w, d, round) => {
-        const base = round ? ellipse(l, w) : rectangle(l, w);
-        const [grown] = offset([base], d);
-        const steiner = area(base) + perimeter(base) * d + Math.PI * d * d;
-        const size = extent(grown);
-        return Math.abs(area(grown) / steiner - 1) < 0.005 && Math.abs(size.length - l - 2 * d) < 2e-4 && Math.abs(size.width - w - 2 * d) < 0.003 * w + 2e-4;
-      }),
+      fc.property(
+        fc.double({ min: 0.01, max: 1, noNaN: true }),
+        fc.double({ min: 0.01, max: 1, noNaN: true }),
+        fc.double({ min: 0.001, max: 0.4, noNaN: true }),
+        fc.boolean(),
+        (l, w, d, round) => {
+          const base = round ? ellipse(l, w) : rectangle(l, w);
+          const [grown] = offset([base], d);
+          const steiner = area(base) + perimeter(base) * d + Math.PI * d * d;
+          const size = extent(grown);
+          return (
+            Math.abs(area(grown) / steiner - 1) < 0.005 &&
+            Math.abs(size.length - l - 2 * d) < 2e-4 &&
+            Math.abs(size.width - w - 2 * d) < 0.003 * w + 2e-4
+          );
+        },
+      ),
       { numRuns: 60 },
     );
   });
 
   it('closes the mouth of a concave outline instead of crossing itself', () => {
     const horseshoe: Outline = [
-      { x: 0, y: 0 }, { x: 0.1, y: 0 }, { x: 0.1, y: 0.1 }, { x: 0.06, y: 0.1 }, { x: 0.06, y: 0.03 }, { x: 0.04, y: 0.03 }, { x: 0.04, y: 0.1 }, { x: 0, y: 0.1 },
+      { x: 0, y: 0 },
+      { x: 0.1, y: 0 },
+      { x: 0.1, y: 0.1 },
+      { x: 0.06, y: 0.1 },
+      { x: 0.06, y: 0.03 },
+      { x: 0.04, y: 0.03 },
+      { x: 0.04, y: 0.1 },
+      { x: 0, y: 0.1 },
     ];
     const [grown] = offset([horseshoe], 0.03);
     expect(area(grown)).toBeGreaterThan(0.01);
@@ -40,15 +57,39 @@ describe('outlines', () => {
   });
 
   it('offsets the plain way only where it comes to what the polygon library makes of it', () => {
-    const star = fc.array(fc.double({ min: 0.03, max: 0.2, noNaN: true }), { minLength: 3, maxLength: 60 }).map((radii): Outline => radii.map((r, i) => ({ x: r * Math.cos((2 * Math.PI * i) / radii.length), y: r * Math.sin((2 * Math.PI * i) / radii.length) })));
-    const wavy = fc.tuple(fc.integer({ min: 3, max: 24 }), fc.double({ min: 0, max: 0.03, noNaN: true })).map(([waves, high]): Outline => Array.from({ length: 300 }, (_, i) => { const t = (2 * Math.PI * i) / 300; const r = 0.15 + high * Math.sin(waves * t); return { x: r * Math.cos(t), y: r * Math.sin(t) }; }));
+    const star = fc
+      .array(fc.double({ min: 0.03, max: 0.2, noNaN: true }), { minLength: 3, maxLength: 60 })
+      .map((radii): Outline =>
+        radii.map((r, i) => ({
+          x: r * Math.cos((2 * Math.PI * i) / radii.length),
+          y: r * Math.sin((2 * Math.PI * i) / radii.length),
+        })),
+      );
+    const wavy = fc
+      .tuple(fc.integer({ min: 3, max: 24 }), fc.double({ min: 0, max: 0.03, noNaN: true }))
+      .map(([waves, high]): Outline =>
+        Array.from({ length: 300 }, (_, i) => {
+          const t = (2 * Math.PI * i) / 300;
+          const r = 0.15 + high * Math.sin(waves * t);
+          return { x: r * Math.cos(t), y: r * Math.sin(t) };
+        }),
+      );
     let plain = 0;
     fc.assert(
       fc.property(fc.oneof(star, wavy), fc.double({ min: 0.002, max: 0.15, noNaN: true }), (outline, d) => {
         const mine = plainOffset(outline, d);
         if (!mine) return true;
         plain += 1;
-        const library = fromPaths(inflatePaths(toPaths([outline]), d * STEPS_PER_METRE, JoinType.Round, EndType.Polygon, 2, 0.00005 * STEPS_PER_METRE));
+        const library = fromPaths(
+          inflatePaths(
+            toPaths([outline]),
+            d * STEPS_PER_METRE,
+            JoinType.Round,
+            EndType.Polygon,
+            2,
+            0.00005 * STEPS_PER_METRE,
+          ),
+        );
         return Math.abs(area(mine) / regionArea(library) - 1) < 5e-4;
       }),
       { numRuns: 250, seed: 21 },
@@ -57,10 +98,14 @@ describe('outlines', () => {
   });
 
   it('thins a dense outline by less than a fiftieth of a millimetre', () => {
-    const dense = Array.from({ length: 400 }, (_, i) => ({ x: 0.2 * Math.cos((2 * Math.PI * i) / 400), y: 0.1 * Math.sin((2 * Math.PI * i) / 400) }));
+    const dense = Array.from({ length: 400 }, (_, i) => ({
+      x: 0.2 * Math.cos((2 * Math.PI * i) / 400),
+      y: 0.1 * Math.sin((2 * Math.PI * i) / 400),
+    }));
     const fewer = thinned(dense);
     expect(fewer.length).toBeLessThan(300);
-    for (const p of dense) expect(gapTo([fewer], [p, { x: p.x + 1e-9, y: p.y }], false)).toBeLessThan(0.00002 + 1e-9);
+    for (const p of dense)
+      expect(gapTo([fewer], [p, { x: p.x + 1e-9, y: p.y }], false)).toBeLessThan(0.00002 + 1e-9);
   });
 
   it('gives the volume of a cone for a vanishing top', () => {

@@ -1,4 +1,14 @@
-import { LIBRARY, dewPoint, chordSag, parseQuantity, planRepair, readJob, type Figure, type Parts, type Plan } from '../src/index';
+import {
+  LIBRARY,
+  dewPoint,
+  chordSag,
+  parseQuantity,
+  planRepair,
+  readJob,
+  type Figure,
+  type Parts,
+  type Plan,
+} from '../src/index';
 import { shearRatio } from '../src/grind/taper-ratio';
 import { plyOffsets } from '../src/laminate/outlines';
 import { plyThickness, resinAreal } from '../src/laminate/ply-thickness';
@@ -30,7 +40,9 @@ describe('the worked job', () => {
   const { grind, laminate, mix, survey } = plan;
 
   const check = (name: string, actual: number | undefined, expected: number, lastPlace = 0): void => {
-    expect(close(actual ?? NaN, expected, lastPlace)).withContext(`${name}: ${actual} against ${expected}`).toBeTrue();
+    expect(close(actual ?? NaN, expected, lastPlace))
+      .withContext(`${name}: ${actual} against ${expected}`)
+      .toBeTrue();
   };
 
   it('takes the taper ratio from duty and shear', () => {
@@ -136,7 +148,8 @@ describe('small vectors', () => {
   const v = golden.small_vectors;
 
   it('catalyst by temperature', () => {
-    for (const [T, percent] of v.catalyst_percent) expect(100 * catalystFraction.evaluate({ T })).toBeCloseTo(percent, 4);
+    for (const [T, percent] of v.catalyst_percent)
+      expect(100 * catalystFraction.evaluate({ T })).toBeCloseTo(percent, 4);
     const g = v.gel_coat_250g_at_19C;
     const p = catalystFraction.evaluate({ T: 19 });
     const m = catalystMass.evaluate({ p, m: 0.25 });
@@ -154,20 +167,28 @@ describe('small vectors', () => {
     };
     expect(gsm('17 oz/yd²')).toBeCloseTo(v.fabric['17 oz/yd2 woven'], 1);
     expect(gsm('1.5 oz/ft²')).toBeCloseTo(v.fabric['1.5 oz/ft2 mat'], 1);
-    expect(gsm('17 oz/yd²') + gsm('0.75 oz/ft²')).toBeCloseTo(v.fabric['17 oz/yd2 stitched + 0.75 oz/ft2 mat'], 0);
+    expect(gsm('17 oz/yd²') + gsm('0.75 oz/ft²')).toBeCloseTo(
+      v.fabric['17 oz/yd2 stitched + 0.75 oz/ft2 mat'],
+      0,
+    );
   });
 
   it('ply thickness', () => {
     const t = (wf: number, Wf: number, rhor: number): number =>
       plyThickness.evaluate({ wf, rhof: 2560, wr: resinAreal.evaluate({ wf, Wf }), rhor }) * 1e3;
-    expect(t(0.45, 0.3, 1210)).toBeCloseTo(v.ply_thickness_mm['chopped mat 450 g/m2, fibre fraction 0.30, polyester'], 3);
+    expect(t(0.45, 0.3, 1210)).toBeCloseTo(
+      v.ply_thickness_mm['chopped mat 450 g/m2, fibre fraction 0.30, polyester'],
+      3,
+    );
     expect(t(0.2, 0.5, 1150)).toBeCloseTo(v.ply_thickness_mm['woven 200 g/m2, 0.50, epoxy'], 3);
     expect(t(0.8, 0.55, 1150)).toBeCloseTo(v.ply_thickness_mm['stitched 800 g/m2, 0.55, epoxy'], 3);
   });
 
   it('dew point, chord and shear', () => {
-    for (const [T, rh, dew] of v.dew_point_C) expect(close(dewPoint.evaluate({ T, RH: rh / 100 }), dew, 0.1)).toBeTrue();
+    for (const [T, rh, dew] of v.dew_point_C)
+      expect(close(dewPoint.evaluate({ T, RH: rh / 100 }), dew, 0.1)).toBeTrue();
     for (const [L, r, s] of v.chord_sag_mm) expect(chordSag.evaluate({ L, r })).toBeCloseTo(s, 6);
-    for (const s of v.scarf_or_taper_shear) expect(shearRatio.evaluate({ SF: s.SF, sigma: s.sigma, tau: s.tau })).toBeCloseTo(s.R, 3);
+    for (const s of v.scarf_or_taper_shear)
+      expect(shearRatio.evaluate({ SF: s.SF, sigma: s.sigma, tau: s.tau })).toBeCloseTo(s.R, 3);
   });
 });

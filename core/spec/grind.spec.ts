@@ -7,7 +7,10 @@ import { BASE, planOf } from './support';
 const withSize = (size: [number, number], change: object = {}): unknown => ({
   ...BASE,
   ...change,
-  damage: { kind: 'hole', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape: 'ellipse', size }] },
+  damage: {
+    kind: 'hole',
+    findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape: 'ellipse', size }],
+  },
 });
 
 describe('the taper', () => {
@@ -36,7 +39,9 @@ describe('the taper', () => {
 
   it('asks for a longer taper from a weaker bond, never a shorter one', () => {
     for (const laminate of LIBRARY.oldLaminates) {
-      const ratio = (resin: string): number => planOf({ ...BASE, hull: { ...BASE.hull, laminate: laminate.id }, system: { resin } }).plan.grind?.taper.byShear.value ?? NaN;
+      const ratio = (resin: string): number =>
+        planOf({ ...BASE, hull: { ...BASE.hull, laminate: laminate.id }, system: { resin } }).plan.grind
+          ?.taper.byShear.value ?? NaN;
       expect(ratio('epoxy-slow')).toBeLessThan(ratio('vinyl-ester'));
       expect(ratio('vinyl-ester')).toBeLessThan(ratio('polyester'));
     }
@@ -46,17 +51,21 @@ describe('the taper', () => {
 describe('the dish', () => {
   it('draws its lines one outside the other', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.02, max: 0.4, noNaN: true }), fc.double({ min: 0.02, max: 0.4, noNaN: true }), (l, w) => {
-        const g = planOf(withSize([l, w])).plan.grind;
-        if (!g) return false;
-        return (
-          g.grindLimit.value < g.finishEdge.value &&
-          g.finishEdge.value < g.maskingLine.value &&
-          g.groundArea.value < g.finishArea.value &&
-          g.finishArea.value < g.maskedArea.value &&
-          Math.abs(g.groundLength.value - l - 2 * g.grindLimit.value) < 2e-4
-        );
-      }),
+      fc.property(
+        fc.double({ min: 0.02, max: 0.4, noNaN: true }),
+        fc.double({ min: 0.02, max: 0.4, noNaN: true }),
+        (l, w) => {
+          const g = planOf(withSize([l, w])).plan.grind;
+          if (!g) return false;
+          return (
+            g.grindLimit.value < g.finishEdge.value &&
+            g.finishEdge.value < g.maskingLine.value &&
+            g.groundArea.value < g.finishArea.value &&
+            g.finishArea.value < g.maskedArea.value &&
+            Math.abs(g.groundLength.value - l - 2 * g.grindLimit.value) < 2e-4
+          );
+        },
+      ),
       { numRuns: 30 },
     );
   });
@@ -92,12 +101,25 @@ describe('the dish', () => {
 
   it('never lets the laminate stand above the finish depth', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.0015, max: 0.02, noNaN: true }), fc.double({ min: 0, max: 0.002, noNaN: true }), fc.constantFrom('paint-2k', 'gel-coat'), (thickness, gelCoat, finish) => {
-        const { plan } = planOf({ ...BASE, hull: { ...BASE.hull, thickness, gelCoat }, system: { resin: 'vinyl-ester', finish } });
-        if (!plan.laminate || !plan.section || !plan.fair) return true;
-        const cover = plan.section.top - plan.section.finish;
-        return plan.laminate.thickness.value <= plan.laminate.upperLimit.value + 1e-9 && cover >= 0.0003 - 1e-9 && Math.abs(cover - plan.fair.depth.value) < 1e-12;
-      }),
+      fc.property(
+        fc.double({ min: 0.0015, max: 0.02, noNaN: true }),
+        fc.double({ min: 0, max: 0.002, noNaN: true }),
+        fc.constantFrom('paint-2k', 'gel-coat'),
+        (thickness, gelCoat, finish) => {
+          const { plan } = planOf({
+            ...BASE,
+            hull: { ...BASE.hull, thickness, gelCoat },
+            system: { resin: 'vinyl-ester', finish },
+          });
+          if (!plan.laminate || !plan.section || !plan.fair) return true;
+          const cover = plan.section.top - plan.section.finish;
+          return (
+            plan.laminate.thickness.value <= plan.laminate.upperLimit.value + 1e-9 &&
+            cover >= 0.0003 - 1e-9 &&
+            Math.abs(cover - plan.fair.depth.value) < 1e-12
+          );
+        },
+      ),
       { numRuns: 60 },
     );
   });
@@ -109,7 +131,10 @@ describe('the dish', () => {
     const tasks = plan.timeline?.stages.flatMap((s) => s.tasks).map((t) => t.label) ?? [];
     expect(tasks).toContain('bond the backing inside, drawn up with ties through the hole');
     expect(tasks.indexOf('backing holds')).toBeLessThan(tasks.indexOf('mix batch 1'));
-    const former = planOf().plan.timeline?.stages.flatMap((s) => s.tasks).map((t) => t.label) ?? [];
+    const former =
+      planOf()
+        .plan.timeline?.stages.flatMap((s) => s.tasks)
+        .map((t) => t.label) ?? [];
     expect(former).toContain('fit the film-covered former inside, tied or propped');
   });
 });

@@ -6,13 +6,18 @@ import { LIBRARY } from '../src/materials/library';
 import type { Sheet } from '../src/materials/product';
 
 const SHEETS = LIBRARY.products.filter((p): p is Sheet => p.role === 'abrasive');
-const discs = (...grades: number[]): Paper[] => grades.map((g) => paperOf(SHEETS.find((s) => s.id === `disc-p${g}`) as Sheet, 'cured resin') as Paper);
+const discs = (...grades: number[]): Paper[] =>
+  grades.map((g) => paperOf(SHEETS.find((s) => s.id === `disc-p${g}`) as Sheet, 'cured resin') as Paper);
 
 describe('grits', () => {
   it('read FEPA and CAMI as two scales', () => {
     expect(readGrit('P400')).toEqual({ ok: true, grit: { scale: 'P', grade: 400, grain: P_GRAIN[400] } });
     expect(readGrit('400')).toEqual({ ok: true, grit: { scale: 'P', grade: 400, grain: P_GRAIN[400] } });
-    for (const text of ['CAMI 400', 'cami400', '400 CAMI', '400c']) expect(readGrit(text)).toEqual({ ok: true, grit: { scale: 'CAMI', grade: 400, grain: CAMI_GRAIN[400] } });
+    for (const text of ['CAMI 400', 'cami400', '400 CAMI', '400c'])
+      expect(readGrit(text)).toEqual({
+        ok: true,
+        grit: { scale: 'CAMI', grade: 400, grain: CAMI_GRAIN[400] },
+      });
     // The trade's rule of thumb: P400 is about CAMI 320.
     expect(nearestGrade(P_GRAIN[400], 'CAMI')).toBe(320);
   });
@@ -20,13 +25,20 @@ describe('grits', () => {
   it('that are on no scale are told with the nearest two', () => {
     expect(readGrit('P130')).toEqual({ ok: false, what: 'P130 is on no scale', suggestion: 'P120 or P150' });
     expect(readGrit('350')).toEqual({ ok: false, what: 'P350 is on no scale', suggestion: 'P320 or P360' });
-    expect(readGrit('CAMI 5000')).toEqual({ ok: false, what: 'CAMI 5000 is on no scale', suggestion: 'CAMI 1000 or CAMI 1200' });
+    expect(readGrit('CAMI 5000')).toEqual({
+      ok: false,
+      what: 'CAMI 5000 is on no scale',
+      suggestion: 'CAMI 1000 or CAMI 1200',
+    });
     const fine = readGrit('P4000');
     expect(fine.ok ? '' : fine.suggestion).toContain('P2000 or P2500');
     expect(fine.ok ? '' : fine.suggestion).toContain('makers’ own scales');
     const none = readGrit('coarse');
     expect(none.ok ? '' : none.what).toContain('no grit');
-    for (const text of ['', '   ', 'P', 'P-', 'NaN', '-80', '8e1', 'P80P120']) expect(readGrit(text).ok).withContext(text).toBe(text === '-80');
+    for (const text of ['', '   ', 'P', 'P-', 'NaN', '-80', '8e1', 'P80P120'])
+      expect(readGrit(text).ok)
+        .withContext(text)
+        .toBe(text === '-80');
   });
 
   it('read a whole row, wrong ones beside', () => {
@@ -58,7 +70,10 @@ function quickestByTrying(q: GritQuestion): number {
       const row = [...chain, end];
       const later = row.slice(0, -1).reduce((s, p) => s + p.scratch, 0);
       if (row.length > 1 && later >= q.stock) continue;
-      const time = row.reduce((s, p, i) => s + stepOf(p, i === 0 ? q.stock - later : row[i - 1].scratch, q.area).time, 0);
+      const time = row.reduce(
+        (s, p, i) => s + stepOf(p, i === 0 ? q.stock - later : row[i - 1].scratch, q.area).time,
+        0,
+      );
       best = Math.min(best, time);
     }
   }
@@ -71,20 +86,35 @@ describe('the sequence of papers', () => {
 
   it('is the quickest of all that can be tried', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.00005, max: 0.002, noNaN: true }), fc.double({ min: 0.01, max: 2, noNaN: true }), fc.subarray(SHEETS.filter((s) => s.family === 'FEPA P').map((s) => s.id), { minLength: 1, maxLength: 9 }), fc.constantFrom(180, 320, 800), (stock, area, ids, end) => {
-        const papers = papersOf(LIBRARY.products, ids, 'cured resin');
-        const q = { stock, area, endGrain: P_GRAIN[end], coarsestGrain: P_GRAIN[40], papers };
-        const answer = gritSequence(q);
-        if (answer.short) return true;
-        return Math.abs(answer.steps.reduce((s, x) => s + x.time, 0) - quickestByTrying(q)) < 1e-6;
-      }),
+      fc.property(
+        fc.double({ min: 0.00005, max: 0.002, noNaN: true }),
+        fc.double({ min: 0.01, max: 2, noNaN: true }),
+        fc.subarray(
+          SHEETS.filter((s) => s.family === 'FEPA P').map((s) => s.id),
+          { minLength: 1, maxLength: 9 },
+        ),
+        fc.constantFrom(180, 320, 800),
+        (stock, area, ids, end) => {
+          const papers = papersOf(LIBRARY.products, ids, 'cured resin');
+          const q = { stock, area, endGrain: P_GRAIN[end], coarsestGrain: P_GRAIN[40], papers };
+          const answer = gritSequence(q);
+          if (answer.short) return true;
+          return Math.abs(answer.steps.reduce((s, x) => s + x.time, 0) - quickestByTrying(q)) < 1e-6;
+        },
+      ),
       { numRuns: 150 },
     );
   });
 
   it('takes off exactly the stock, gets finer, and each paper removes the scratch before', () => {
     for (const end of [80, 180, 320, 1500]) {
-      const { steps } = gritSequence({ stock: 0.0005, area: 0.06, endGrain: P_GRAIN[end], coarsestGrain: P_GRAIN[80], papers: discs(80, 120, 180, 240, 320, 400, 600, 800, 1000, 1200, 1500) });
+      const { steps } = gritSequence({
+        stock: 0.0005,
+        area: 0.06,
+        endGrain: P_GRAIN[end],
+        coarsestGrain: P_GRAIN[80],
+        papers: discs(80, 120, 180, 240, 320, 400, 600, 800, 1000, 1200, 1500),
+      });
       expect(steps.reduce((s, x) => s + x.depth, 0)).toBeCloseTo(0.0005, 12);
       expect(steps.at(-1)?.paper.grade).toBe(end);
       steps.slice(1).forEach((s, i) => {
@@ -96,19 +126,32 @@ describe('the sequence of papers', () => {
 
   it('never takes longer with one more paper on the shelf', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.0002, max: 0.001, noNaN: true }), fc.nat(shelf.length - 2), (stock, k) => {
-        const q = { stock, area: 0.3, endGrain: P_GRAIN[400], coarsestGrain: P_GRAIN[80], papers: shelf };
-        return total(q) <= total({ ...q, papers: shelf.filter((_, i) => i !== k) }) + 1e-9;
-      }),
+      fc.property(
+        fc.double({ min: 0.0002, max: 0.001, noNaN: true }),
+        fc.nat(shelf.length - 2),
+        (stock, k) => {
+          const q = { stock, area: 0.3, endGrain: P_GRAIN[400], coarsestGrain: P_GRAIN[80], papers: shelf };
+          return total(q) <= total({ ...q, papers: shelf.filter((_, i) => i !== k) }) + 1e-9;
+        },
+      ),
     );
   });
 
   it('starts flat where it has to level, and takes what there is where nothing flat is left', () => {
     const papers = papersOf(LIBRARY.products, undefined, 'cured resin').filter((p) => !p.wet);
-    const q = { stock: 0.0005, area: 0.1, endGrain: P_GRAIN[180], coarsestGrain: P_GRAIN[80], papers, levels: true };
+    const q = {
+      stock: 0.0005,
+      area: 0.1,
+      endGrain: P_GRAIN[180],
+      coarsestGrain: P_GRAIN[80],
+      papers,
+      levels: true,
+    };
     expect(gritSequence(q).steps[0].paper.tool).toBe('long board');
     expect(gritSequence({ ...q, levels: false }).steps[0].paper.tool).toBe('random orbital');
-    expect(gritSequence({ ...q, papers: papers.filter((p) => p.tool !== 'long board') }).steps[0].paper.tool).toBe('random orbital');
+    expect(
+      gritSequence({ ...q, papers: papers.filter((p) => p.tool !== 'long board') }).steps[0].paper.tool,
+    ).toBe('random orbital');
   });
 
   it('says when the shelf is not fine enough, and has no steps without papers', () => {
@@ -119,16 +162,31 @@ describe('the sequence of papers', () => {
   });
 
   it('keeps within a stock thinner than any scratch: the end paper alone', () => {
-    const { steps } = gritSequence({ stock: 0.000002, area: 0.1, endGrain: P_GRAIN[400], coarsestGrain: P_GRAIN[80], papers: shelf });
+    const { steps } = gritSequence({
+      stock: 0.000002,
+      area: 0.1,
+      endGrain: P_GRAIN[400],
+      coarsestGrain: P_GRAIN[80],
+      papers: shelf,
+    });
     expect(steps.map((s) => s.paper.grade)).toEqual([400]);
   });
 
   it('of a habit costs at least as much, and says how far its scratches reach', () => {
-    const best = gritSequence({ stock: 0.0005, area: 0.2, endGrain: P_GRAIN[400], coarsestGrain: P_GRAIN[80], papers: shelf });
+    const best = gritSequence({
+      stock: 0.0005,
+      area: 0.2,
+      endGrain: P_GRAIN[400],
+      coarsestGrain: P_GRAIN[80],
+      papers: shelf,
+    });
     const all = chainTime(shelf, 0.0005, 0.2);
     expect(all.time).toBeGreaterThanOrEqual(best.steps.reduce((s, x) => s + x.time, 0));
     expect(all.below).toBe(0);
-    expect(chainTime(discs(40, 80, 400), 0.0001, 0.2).below).toBeCloseTo(0.25 * (P_GRAIN[40] + P_GRAIN[80]) - 0.0001, 9);
+    expect(chainTime(discs(40, 80, 400), 0.0001, 0.2).below).toBeCloseTo(
+      0.25 * (P_GRAIN[40] + P_GRAIN[80]) - 0.0001,
+      9,
+    );
     expect(SCRATCH_SHARE['gel coat']).toBe(0.3);
   });
 });

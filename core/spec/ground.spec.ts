@@ -1,6 +1,23 @@
 import fc from 'fast-check';
 import { saidOf } from './support';
-import { LIBRARY, afterDryFit, area, brokenThrough, ellipse, grownFinding, offset, perimeter, plyChoices, ratioForReach, rectangle, regionArea, type JobDocument, type Outline, type Plan, type Region } from '../src/index';
+import {
+  LIBRARY,
+  afterDryFit,
+  area,
+  brokenThrough,
+  ellipse,
+  grownFinding,
+  offset,
+  perimeter,
+  plyChoices,
+  ratioForReach,
+  rectangle,
+  regionArea,
+  type JobDocument,
+  type Outline,
+  type Plan,
+  type Region,
+} from '../src/index';
 import { patternPieces } from '../src/papers';
 import { clearOf, endedAt, roomTo, type Barrier } from '../src/geometry/obstacle';
 import { common, cutAway, gapTo, merged } from '../src/geometry/region';
@@ -11,22 +28,53 @@ import { Ledger } from '../src/trace/ledger';
 import { BASE, figuresOf, planOf } from './support';
 
 const at = (o: Outline, x: number, y: number): Outline => o.map((p) => ({ x: p.x + x, y: p.y + y }));
-const L: Outline = [{ x: 0, y: 0 }, { x: 0.26, y: 0 }, { x: 0.26, y: 0.08 }, { x: 0.1, y: 0.08 }, { x: 0.1, y: 0.2 }, { x: 0, y: 0.2 }];
+const L: Outline = [
+  { x: 0, y: 0 },
+  { x: 0.26, y: 0 },
+  { x: 0.26, y: 0.08 },
+  { x: 0.1, y: 0.08 },
+  { x: 0.1, y: 0.2 },
+  { x: 0, y: 0.2 },
+];
 const traced = (outline: Outline, more: object = {}): JobDocument => ({
   ...BASE,
-  damage: { kind: 'hole', position: 'above', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape: 'outline', size: [0.2, 0.2], outline: [...outline], method: 'grind' }] },
+  damage: {
+    kind: 'hole',
+    position: 'above',
+    findings: [
+      {
+        at: '2026-11-20T08:00:00Z',
+        extent: 'true extent',
+        shape: 'outline',
+        size: [0.2, 0.2],
+        outline: [...outline],
+        method: 'grind',
+      },
+    ],
+  },
   ...more,
 });
-const tasksOf = (plan: Plan): string[] => plan.timeline?.stages.flatMap((s) => s.tasks).map((t) => t.label) ?? [];
+const tasksOf = (plan: Plan): string[] =>
+  plan.timeline?.stages.flatMap((s) => s.tasks).map((t) => t.label) ?? [];
 
 /** Concave outlines of all sorts: a star with random radii. */
-const stars = fc.array(fc.double({ min: 0.02, max: 0.2, noNaN: true }), { minLength: 5, maxLength: 40 }).map((radii): Outline => radii.map((r, i) => ({ x: r * Math.cos((2 * Math.PI * i) / radii.length), y: r * Math.sin((2 * Math.PI * i) / radii.length) })));
+const stars = fc
+  .array(fc.double({ min: 0.02, max: 0.2, noNaN: true }), { minLength: 5, maxLength: 40 })
+  .map((radii): Outline =>
+    radii.map((r, i) => ({
+      x: r * Math.cos((2 * Math.PI * i) / radii.length),
+      y: r * Math.sin((2 * Math.PI * i) / radii.length),
+    })),
+  );
 const onlyOutside = (outer: Region, inner: Region): number => regionArea(cutAway(inner, outer));
 
 describe('regions', () => {
   it('offset to A + P·d + π·d² where they are convex, and holes whose tapers meet become one', () => {
     const base = ellipse(0.2, 0.1);
-    for (const d of [0.005, 0.02, 0.1]) expect(regionArea(offset([base], d)) / (area(base) + perimeter(base) * d + Math.PI * d * d)).toBeCloseTo(1, 3);
+    for (const d of [0.005, 0.02, 0.1])
+      expect(
+        regionArea(offset([base], d)) / (area(base) + perimeter(base) * d + Math.PI * d * d),
+      ).toBeCloseTo(1, 3);
     const two = [at(ellipse(0.1, 0.1), -0.1, 0), at(ellipse(0.1, 0.1), 0.1, 0)];
     expect(offset(two, 0.03).length).toBe(2);
     expect(offset(two, 0.06).length).toBe(1);
@@ -36,16 +84,33 @@ describe('regions', () => {
     const cloth = LIBRARY.cloths.find((c) => c.id === 'biax-600');
     const resin = LIBRARY.resins[0];
     fc.assert(
-      fc.property(stars, fc.double({ min: 3, max: 40, noNaN: true }), fc.double({ min: 0.002, max: 0.012, noNaN: true }), fc.constantFrom('largest first' as const, 'smallest first' as const), (star, R, t, order) => {
-        const ledger = new Ledger('spec');
-        const given = (id: string, v: number, unit = 'm'): ReturnType<Ledger['given']> => ledger.given(id, id, v, unit, 'entered', 'spec');
-        if (!cloth) return false;
-        const stack = planStack({ cloth, lighter: [], resin, band: [given('low', Math.max(0, t - 0.0005)), given('high', t)] }, ledger);
-        const plies = planOutlines({ base: [star], stack, ratio: given('R', R, ':1'), step: given('s', 0.006), order }, ledger);
-        const outward = order === 'largest first' ? [...plies].reverse() : plies;
-        // To the arc tolerance of 0.05 mm along the edge.
-        return outward.every((p, i) => onlyOutside(p.pieces, i === 0 ? [star] : outward[i - 1].pieces) <= 0.00005 * perimeter(star) * 2);
-      }),
+      fc.property(
+        stars,
+        fc.double({ min: 3, max: 40, noNaN: true }),
+        fc.double({ min: 0.002, max: 0.012, noNaN: true }),
+        fc.constantFrom('largest first' as const, 'smallest first' as const),
+        (star, R, t, order) => {
+          const ledger = new Ledger('spec');
+          const given = (id: string, v: number, unit = 'm'): ReturnType<Ledger['given']> =>
+            ledger.given(id, id, v, unit, 'entered', 'spec');
+          if (!cloth) return false;
+          const stack = planStack(
+            { cloth, lighter: [], resin, band: [given('low', Math.max(0, t - 0.0005)), given('high', t)] },
+            ledger,
+          );
+          const plies = planOutlines(
+            { base: [star], stack, ratio: given('R', R, ':1'), step: given('s', 0.006), order },
+            ledger,
+          );
+          const outward = order === 'largest first' ? [...plies].reverse() : plies;
+          // To the arc tolerance of 0.05 mm along the edge.
+          return outward.every(
+            (p, i) =>
+              onlyOutside(p.pieces, i === 0 ? [star] : outward[i - 1].pieces) <=
+              0.00005 * perimeter(star) * 2,
+          );
+        },
+      ),
       { numRuns: 40, seed: 3 },
     );
   });
@@ -59,32 +124,68 @@ describe('regions', () => {
 
   it('know the distance to a line and to an area', () => {
     const base = [rectangle(0.2, 0.1)];
-    expect(gapTo(base, [{ x: 0.15, y: -1 }, { x: 0.15, y: 1 }], false)).toBeCloseTo(0.05, 9);
+    expect(
+      gapTo(
+        base,
+        [
+          { x: 0.15, y: -1 },
+          { x: 0.15, y: 1 },
+        ],
+        false,
+      ),
+    ).toBeCloseTo(0.05, 9);
     expect(gapTo(base, at(rectangle(0.1, 0.1), 0.2, 0), true)).toBeCloseTo(0.05, 9);
-    expect(gapTo(base, [{ x: -1, y: 0 }, { x: 1, y: 0 }], false)).toBe(0);
+    expect(
+      gapTo(
+        base,
+        [
+          { x: -1, y: 0 },
+          { x: 1, y: 0 },
+        ],
+        false,
+      ),
+    ).toBe(0);
   });
 });
 
 describe('what is in the way', () => {
-  const fitting = (x: number): Barrier => ({ points: at(rectangle(0.04, 0.16), x, 0), closed: true, endless: false, clearance: 0.01 });
+  const fitting = (x: number): Barrier => ({
+    points: at(rectangle(0.04, 0.16), x, 0),
+    closed: true,
+    endless: false,
+    clearance: 0.01,
+  });
 
   it('keeps its clearance from every ply, and no ply reaches behind it', () => {
     fc.assert(
-      fc.property(stars, fc.double({ min: 0.24, max: 0.4, noNaN: true }), fc.double({ min: 0.01, max: 0.3, noNaN: true }), (star, x, d) => {
-        const base = [star];
-        const barrier = fitting(x);
-        const clear = clearOf(base, [barrier]);
-        const ply = endedAt(offset(base, d), d, clear, base);
-        const touches = regionArea(common(ply, clear.region));
-        // The damage itself always belongs to the ply, and the obstacle stands clear of it here.
-        return touches < 1e-7 && onlyOutside(ply, base) < 1e-7 && onlyOutside(offset(base, d), ply) < 1e-7;
-      }),
+      fc.property(
+        stars,
+        fc.double({ min: 0.24, max: 0.4, noNaN: true }),
+        fc.double({ min: 0.01, max: 0.3, noNaN: true }),
+        (star, x, d) => {
+          const base = [star];
+          const barrier = fitting(x);
+          const clear = clearOf(base, [barrier]);
+          const ply = endedAt(offset(base, d), d, clear, base);
+          const touches = regionArea(common(ply, clear.region));
+          // The damage itself always belongs to the ply, and the obstacle stands clear of it here.
+          return touches < 1e-7 && onlyOutside(ply, base) < 1e-7 && onlyOutside(offset(base, d), ply) < 1e-7;
+        },
+      ),
       { numRuns: 40, seed: 8 },
     );
   });
 
   it('a hull edge runs on beyond the points that were set', () => {
-    const edge: Barrier = { points: [{ x: -0.02, y: 0.08 }, { x: 0.02, y: 0.08 }], closed: false, endless: true, clearance: 0 };
+    const edge: Barrier = {
+      points: [
+        { x: -0.02, y: 0.08 },
+        { x: 0.02, y: 0.08 },
+      ],
+      closed: false,
+      endless: true,
+      clearance: 0,
+    };
     const base = [rectangle(0.2, 0.1)];
     expect(roomTo(base, edge)).toBeCloseTo(0.03, 6);
     const ply = endedAt(offset(base, 0.1), 0.1, clearOf(base, [edge]), base);
@@ -92,7 +193,11 @@ describe('what is in the way', () => {
   });
 
   it('is laid out in the plan with the ways past it, and taking one changes the plan', () => {
-    const obstacle = { kind: 'fitting' as const, name: 'cleat', points: [...at(rectangle(0.04, 0.04), 0.34, 0.04)] };
+    const obstacle = {
+      kind: 'fitting' as const,
+      name: 'cleat',
+      points: [...at(rectangle(0.04, 0.04), 0.34, 0.04)],
+    };
     const { plan, problems } = planOf(traced(L, { obstacles: [obstacle] }));
     const [room] = plan.grind?.room ?? [];
     expect(room.room.value).toBeCloseTo(0.05, 4);
@@ -109,11 +214,15 @@ describe('what is in the way', () => {
     expect(moved.problems.some((p) => p.path === 'obstacles.0.answer')).toBeFalse();
     expect(tasksOf(moved.plan)).toContain('take off the cleat');
     expect(tasksOf(moved.plan).at(-1)).toBe('re-bed the cleat');
-    expect(regionArea(moved.plan.laminate?.plies[0].pieces ?? [])).toBeGreaterThan(regionArea(plan.laminate?.plies[0].pieces ?? []));
+    expect(regionArea(moved.plan.laminate?.plies[0].pieces ?? [])).toBeGreaterThan(
+      regionArea(plan.laminate?.plies[0].pieces ?? []),
+    );
   });
 
   it('that the damage already reaches leaves no taper there, and the plan still stands', () => {
-    const { plan, problems } = planOf(traced(L, { obstacles: [{ kind: 'window', points: [...at(rectangle(0.1, 0.1), 0.28, 0.04)] }] }));
+    const { plan, problems } = planOf(
+      traced(L, { obstacles: [{ kind: 'window', points: [...at(rectangle(0.1, 0.1), 0.28, 0.04)] }] }),
+    );
     expect(saidOf(problems.find((p) => p.path === 'obstacles.0.answer'))?.what).toContain('no taper is left');
     expect(plan.laminate?.plies.length).toBeGreaterThan(0);
   });
@@ -124,7 +233,10 @@ describe('the faces of a dish', () => {
     const { plan } = planOf(traced(L, { taper: { side: 'both' } }));
     const [outside, inside] = plan.laminate?.sides ?? [];
     expect([outside.face, inside.face]).toEqual(['outside', 'inside']);
-    expect((plan.grind?.depth.value ?? 0) + (plan.grind?.inside?.depth.value ?? 0)).toBeCloseTo(plan.inputs?.wall.value ?? NaN, 9);
+    expect((plan.grind?.depth.value ?? 0) + (plan.grind?.inside?.depth.value ?? 0)).toBeCloseTo(
+      plan.inputs?.wall.value ?? NaN,
+      9,
+    );
     expect(outside.thickness.value).toBeLessThanOrEqual(outside.upperLimit.value + 1e-9);
     expect(inside.thickness.value).toBeLessThanOrEqual(inside.upperLimit.value + 1e-9);
     expect(plan.laminate?.plies.map((p) => p.lay)).toEqual((plan.laminate?.plies ?? []).map((_, i) => i + 1));
@@ -142,11 +254,16 @@ describe('the faces of a dish', () => {
     expect(plan.grind?.grindLimit.value).toBe(0);
     expect(plan.grind?.inside?.grindLimit.value).toBeGreaterThan(0.05);
     expect(plan.fair?.depth.value).toBeCloseTo(0.0003, 6);
-    expect(plan.section?.layers.filter((l) => l.kind === 'ply').length).toBe(plan.laminate?.plies.length as number);
+    expect(plan.section?.layers.filter((l) => l.kind === 'ply').length).toBe(
+      plan.laminate?.plies.length as number,
+    );
   });
 
   it('cannot be ground where nobody can reach, or where the dish has a floor: said, and planned from outside', () => {
-    for (const more of [{ access: 'one', taper: { side: 'both' } }, { taper: { side: 'inside' }, damage: { ...BASE.damage, depth: 0.003 } }] as const) {
+    for (const more of [
+      { access: 'one', taper: { side: 'both' } },
+      { taper: { side: 'inside' }, damage: { ...BASE.damage, depth: 0.003 } },
+    ] as const) {
       const { plan, problems } = planOf({ ...BASE, ...more });
       expect(problems.some((p) => p.path === 'taper.side')).toBeTrue();
       expect(plan.grind?.side).toBe('outside');
@@ -161,9 +278,11 @@ describe('the faces of a dish', () => {
     expect(part.grind?.backing).toBeUndefined();
     expect(part.section?.layers.some((l) => l.kind === 'backing' || l.kind === 'former')).toBeFalse();
     expect(tasksOf(part)).toContain('drill a stop hole at each end of the crack, 3 mm');
-    expect((part.grind?.removedVolume.value ?? 0)).toBeGreaterThan(0.0034 * (part.survey?.area.value ?? 1));
+    expect(part.grind?.removedVolume.value ?? 0).toBeGreaterThan(0.0034 * (part.survey?.area.value ?? 1));
     const deep = planOf({ ...BASE, damage: { ...BASE.damage, depth: 0.05 } });
-    expect(saidOf(deep.problems.find((p) => p.path === 'damage.depth'))?.what).toContain('more than the wall');
+    expect(saidOf(deep.problems.find((p) => p.path === 'damage.depth'))?.what).toContain(
+      'more than the wall',
+    );
     expect(deep.plan.grind?.through).toBeTrue();
     const gel = planOf({ ...BASE, damage: { ...BASE.damage, depth: 0.0004 } });
     expect(gel.plan.laminate).toBeUndefined();
@@ -177,25 +296,38 @@ describe('the faces of a dish', () => {
     expect(own.plan.laminate?.plies.length).toBe(1);
     // Left to itself the stack turns to lighter cloths that fit.
     const { plan } = planOf({ ...thin, system: { cloth: 'biax-800' } });
-    expect(plan.laminate?.thickness.value ?? 1).toBeLessThanOrEqual((plan.laminate?.upperLimit.value ?? 0) + 1e-9);
+    expect(plan.laminate?.thickness.value ?? 1).toBeLessThanOrEqual(
+      (plan.laminate?.upperLimit.value ?? 0) + 1e-9,
+    );
   });
 
   it('a cored panel: the skin is tapered, the core is cut, bedded and set before the plies', () => {
-    const { plan } = planOf({ ...BASE, hull: { ...BASE.hull, material: 'frp-cored', core: 'balsa', thickness: 0.003, coreThickness: 0.012 }, damage: { ...BASE.damage, kind: 'wet-core' } });
+    const { plan } = planOf({
+      ...BASE,
+      hull: { ...BASE.hull, material: 'frp-cored', core: 'balsa', thickness: 0.003, coreThickness: 0.012 },
+      damage: { ...BASE.damage, kind: 'wet-core' },
+    });
     expect(plan.grind?.depth.value).toBeCloseTo(0.0036, 9);
     expect(plan.coring?.area.value).toBeCloseTo(plan.survey?.area.value ?? NaN, 9);
     const { A, P } = { A: plan.survey?.area.value ?? 0, P: plan.survey?.perimeter.value ?? 0 };
     expect(plan.coring?.bedding.value).toBeCloseTo(1.2 * (A + P * 0.012), 6);
     const tasks = tasksOf(plan);
-    expect(tasks.indexOf('bedding sets until it can be sanded')).toBeLessThan(tasks.findIndex((t) => t.startsWith('lay pl')));
+    expect(tasks.indexOf('bedding sets until it can be sanded')).toBeLessThan(
+      tasks.findIndex((t) => t.startsWith('lay pl')),
+    );
     expect(plan.section?.layers.some((l) => l.kind === 'new core')).toBeTrue();
     expect(plan.materials?.some((m) => m.id === 'core')).toBeTrue();
   });
 
   it('a hole through both skins of a core: said from outside, a dish in each skin from both sides', () => {
-    const cored = { ...BASE, hull: { ...BASE.hull, material: 'frp-cored', core: 'pvc foam', thickness: 0.003, coreThickness: 0.015 } };
+    const cored = {
+      ...BASE,
+      hull: { ...BASE.hull, material: 'frp-cored', core: 'pvc foam', thickness: 0.003, coreThickness: 0.015 },
+    };
     const one = planOf({ ...cored, access: 'one', backing: undefined });
-    expect(one.problems.some((p) => p.path === 'taper.side' && saidOf(p).what.includes('both skins'))).toBeTrue();
+    expect(
+      one.problems.some((p) => p.path === 'taper.side' && saidOf(p).what.includes('both skins')),
+    ).toBeTrue();
     expect(one.plan.grind?.backing).toBe('bonded');
     const both = planOf({ ...cored, taper: { side: 'both' } }).plan;
     expect(both.laminate?.sides.map((x) => x.face)).toEqual(['outside', 'inside']);
@@ -208,22 +340,60 @@ describe('the faces of a dish', () => {
   it('of odd obstacles, stacks and members the plan still stands', () => {
     const dot = { x: 0.1, y: 0.1 };
     for (const more of [
-      { obstacles: [{ kind: 'fitting', points: [dot, dot, dot] }, { kind: 'hull edge', points: [dot, dot] }, { kind: 'frame', points: [dot] }, { kind: 'stem', points: [dot, dot] }] },
-      { obstacles: [{ kind: 'window', points: [{ x: 0, y: 0 }, { x: 0.01, y: 0 }, { x: 0, y: 0.01 }] }] },
-      { laminate: { plies: [{ cloth: 'uni-300', way: '45' }, { cloth: 'mat-300' }, { cloth: 'none-such' }] } },
-      { hull: { ...BASE.hull, plies: [{ cloth: 'uni-300', way: '0' }] }, structure: [{ kind: 'core end' }, { kind: 'floor', plies: 1, length: 0.02, lap: 0.02 }] },
+      {
+        obstacles: [
+          { kind: 'fitting', points: [dot, dot, dot] },
+          { kind: 'hull edge', points: [dot, dot] },
+          { kind: 'frame', points: [dot] },
+          { kind: 'stem', points: [dot, dot] },
+        ],
+      },
+      {
+        obstacles: [
+          {
+            kind: 'window',
+            points: [
+              { x: 0, y: 0 },
+              { x: 0.01, y: 0 },
+              { x: 0, y: 0.01 },
+            ],
+          },
+        ],
+      },
+      {
+        laminate: { plies: [{ cloth: 'uni-300', way: '45' }, { cloth: 'mat-300' }, { cloth: 'none-such' }] },
+      },
+      {
+        hull: { ...BASE.hull, plies: [{ cloth: 'uni-300', way: '0' }] },
+        structure: [{ kind: 'core end' }, { kind: 'floor', plies: 1, length: 0.02, lap: 0.02 }],
+      },
     ]) {
       const { plan } = planOf({ ...BASE, ...more } as JobDocument);
       expect(plan.laminate?.plies.length).withContext(JSON.stringify(more)).toBeGreaterThan(0);
       expect(figuresOf(plan).every((f) => Number.isFinite(f.figure.value))).toBeTrue();
-      expect(patternPieces(plan, LIBRARY).every((p) => p.area > 0 && p.outline.every((q) => Number.isFinite(q.x) && Number.isFinite(q.y)))).toBeTrue();
+      expect(
+        patternPieces(plan, LIBRARY).every(
+          (p) => p.area > 0 && p.outline.every((q) => Number.isFinite(q.x) && Number.isFinite(q.y)),
+        ),
+      ).toBeTrue();
     }
   });
 });
 
 describe('what grinding and fitting show', () => {
   it('broken through: right through from here on, survey and system stay done', () => {
-    const part: JobDocument = { ...BASE, access: 'one', backing: undefined, damage: { ...BASE.damage, depth: 0.004 }, schedule: { done: [{ stage: 'survey', at: '2026-11-23T08:00:00Z' }, { stage: 'grind', at: '2026-11-23T09:00:00Z' }] } };
+    const part: JobDocument = {
+      ...BASE,
+      access: 'one',
+      backing: undefined,
+      damage: { ...BASE.damage, depth: 0.004 },
+      schedule: {
+        done: [
+          { stage: 'survey', at: '2026-11-23T08:00:00Z' },
+          { stage: 'grind', at: '2026-11-23T09:00:00Z' },
+        ],
+      },
+    };
     const next = brokenThrough(part);
     expect(next.schedule?.done?.map((d) => d.stage)).toEqual(['survey']);
     const { plan } = planOf(next);
@@ -234,7 +404,13 @@ describe('what grinding and fitting show', () => {
   it('further all round: a finding grown by so much, where the damage lay', () => {
     const { plan } = planOf(traced(L));
     const finding = grownFinding(plan, 0.01, '2026-11-24T08:00:00Z');
-    const grown = planOf({ ...traced(L), damage: { kind: 'hole', findings: [...(traced(L).damage.findings ?? []), ...(finding ? [finding] : [])] } }).plan;
+    const grown = planOf({
+      ...traced(L),
+      damage: {
+        kind: 'hole',
+        findings: [...(traced(L).damage.findings ?? []), ...(finding ? [finding] : [])],
+      },
+    }).plan;
     expect(grown.survey?.length.value).toBeCloseTo((plan.survey?.length.value ?? 0) + 0.02, 3);
     expect(grown.survey?.centre.x).toBeCloseTo(plan.survey?.centre.x ?? NaN, 3);
   });
@@ -261,37 +437,71 @@ describe('what grinding and fitting show', () => {
     const cover = plan.laminate?.plies.at(-1);
     expect(cover?.cloth.id).toBe('plain-105');
     expect(plyChoices(plan).length).toBe((plan.laminate?.plies.length ?? 0) - 1);
-    expect((cover?.offset.value ?? 0) - Math.max(...(plan.laminate?.plies.slice(0, -1).map((p) => p.offset.value) ?? []))).toBeCloseTo(0.025, 9);
-    expect(plan.laminate?.thickness.value ?? 1).toBeLessThanOrEqual((plan.laminate?.upperLimit.value ?? 0) + 1e-9);
+    expect(
+      (cover?.offset.value ?? 0) -
+        Math.max(...(plan.laminate?.plies.slice(0, -1).map((p) => p.offset.value) ?? [])),
+    ).toBeCloseTo(0.025, 9);
+    expect(plan.laminate?.thickness.value ?? 1).toBeLessThanOrEqual(
+      (plan.laminate?.upperLimit.value ?? 0) + 1e-9,
+    );
   });
 });
 
 describe('figures held against each other', () => {
   it('a former that cannot be taken away again, and the ways out of it', () => {
-    const check = planOf({ ...BASE, access: 'one', backing: 'removable' }).plan.grind?.checks.find((c) => c.id === 'backing');
+    const check = planOf({ ...BASE, access: 'one', backing: 'removable' }).plan.grind?.checks.find(
+      (c) => c.id === 'backing',
+    );
     expect(check?.ok).toBeFalse();
     expect(check?.ways[0].changes).toEqual([{ path: 'backing', value: 'bonded' }]);
   });
 
   it('steps that want more width than the ratio', () => {
-    const check = planOf({ ...BASE, laminate: { minimumStep: 0.025 } }).plan.grind?.checks.find((c) => c.id === 'steps');
+    const check = planOf({ ...BASE, laminate: { minimumStep: 0.025 } }).plan.grind?.checks.find(
+      (c) => c.id === 'steps',
+    );
     expect(check?.ok).toBeFalse();
     expect(check?.ways.some((w) => w.changes[0]?.path === 'laminate.minimumStep')).toBeTrue();
   });
 
   it('a step wider than hand work needs, against what a thin ply asks for', () => {
-    const of = (minimumStep: number): { ok: boolean; ways: readonly { changes: readonly object[] }[] } | undefined => planOf({ ...BASE, laminate: { minimumStep } }).plan.grind?.checks.find((c) => c.id === 'step');
+    const of = (
+      minimumStep: number,
+    ): { ok: boolean; ways: readonly { changes: readonly object[] }[] } | undefined =>
+      planOf({ ...BASE, laminate: { minimumStep } }).plan.grind?.checks.find((c) => c.id === 'step');
     expect(of(0.006)?.ok).toBeTrue();
     expect(of(0.012)?.ok).toBeFalse();
     expect(of(0.012)?.ways[0].changes).toEqual([{ path: 'laminate.minimumStep', value: 0.006 }]);
   });
 
   it('a big wet ply overhead', () => {
-    const big = { ...BASE, damage: { ...BASE.damage, findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent' as const, shape: 'rectangle' as const, size: [0.6, 0.5] as [number, number], method: 'grind' }] } };
-    const check = planOf({ ...big, laminate: { lie: 'overhead', order: 'largest first' } }).plan.grind?.checks.find((c) => c.id === 'order');
+    const big = {
+      ...BASE,
+      damage: {
+        ...BASE.damage,
+        findings: [
+          {
+            at: '2026-11-20T08:00:00Z',
+            extent: 'true extent' as const,
+            shape: 'rectangle' as const,
+            size: [0.6, 0.5] as [number, number],
+            method: 'grind',
+          },
+        ],
+      },
+    };
+    const check = planOf({
+      ...big,
+      laminate: { lie: 'overhead', order: 'largest first' },
+    }).plan.grind?.checks.find((c) => c.id === 'order');
     expect(check?.ok).toBeFalse();
     const flat = planOf(big).plan.mix?.batches[0].wetOut.value ?? 0;
-    expect(planOf({ ...big, laminate: { lie: 'vertical' } }).plan.mix?.batches.reduce((s, b) => s + b.wetOut.value, 0) ?? 0).toBeGreaterThan(flat);
+    expect(
+      planOf({ ...big, laminate: { lie: 'vertical' } }).plan.mix?.batches.reduce(
+        (s, b) => s + b.wetOut.value,
+        0,
+      ) ?? 0,
+    ).toBeGreaterThan(flat);
   });
 });
 
@@ -299,12 +509,16 @@ describe('structure inside', () => {
   it('is tabbed in narrowing steps, filleted, held by props and let go after the cure', () => {
     const { plan } = planOf({ ...BASE, structure: [{ kind: 'stringer', name: 'stringer 3', length: 0.6 }] });
     const [m] = plan.structure ?? [];
-    expect(m.strips.map((s) => s.width.value * 1000)).toEqual([150, 126, 102].map((v) => jasmine.any(Number) && v).map((v) => expectNear(v)));
+    expect(m.strips.map((s) => s.width.value * 1000)).toEqual(
+      [150, 126, 102].map((v) => jasmine.any(Number) && v).map((v) => expectNear(v)),
+    );
     expect(m.filletVolume.value).toBeCloseTo(0.012 ** 2 * (1 - Math.PI / 4) * 0.6 * 2, 9);
     expect(m.props.value).toBe(3);
     expect([m.lap, m.plies].map((f) => f.origin)).toEqual(['assumed', 'assumed']);
     const tasks = tasksOf(plan);
-    expect(tasks.findIndex((t) => t.startsWith('hold the shape'))).toBeLessThan(tasks.findIndex((t) => t.startsWith('lay pl')));
+    expect(tasks.findIndex((t) => t.startsWith('hold the shape'))).toBeLessThan(
+      tasks.findIndex((t) => t.startsWith('lay pl')),
+    );
     expect(tasks).toContain('props stay at the stringer 3');
     expect(m.release.value).toBe(plan.mix?.milestones.sand.value as number);
     expect(plan.materials?.some((x) => x.id === 'member.1.resin')).toBeTrue();
@@ -312,11 +526,31 @@ describe('structure inside', () => {
 });
 
 /** A number that differs by rounding only. */
-const expectNear = (v: number): number => ({ asymmetricMatch: (x: number) => Math.abs(x - v) < 1e-9, jasmineToString: () => `near ${v}` }) as unknown as number;
+const expectNear = (v: number): number =>
+  ({
+    asymmetricMatch: (x: number) => Math.abs(x - v) < 1e-9,
+    jasmineToString: () => `near ${v}`,
+  }) as unknown as number;
 
 describe('one plan for several holes', () => {
   it('merges tapers that meet and keeps apart those that do not', () => {
-    const holes = (gap: number): JobDocument => ({ ...BASE, damage: { kind: 'hole', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape: 'outline', size: [0.3, 0.1], outline: [...at(ellipse(0.06, 0.06), -gap / 2 - 0.03, 0)], holes: [{ outline: [...at(ellipse(0.06, 0.06), gap / 2 + 0.03, 0)] }], method: 'grind' }] } });
+    const holes = (gap: number): JobDocument => ({
+      ...BASE,
+      damage: {
+        kind: 'hole',
+        findings: [
+          {
+            at: '2026-11-20T08:00:00Z',
+            extent: 'true extent',
+            shape: 'outline',
+            size: [0.3, 0.1],
+            outline: [...at(ellipse(0.06, 0.06), -gap / 2 - 0.03, 0)],
+            holes: [{ outline: [...at(ellipse(0.06, 0.06), gap / 2 + 0.03, 0)] }],
+            method: 'grind',
+          },
+        ],
+      },
+    });
     const near = planOf(holes(0.05)).plan;
     expect(near.survey?.region.length).toBe(2);
     expect(near.laminate?.plies[0].pieces.length).toBe(1);

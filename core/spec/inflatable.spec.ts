@@ -3,32 +3,69 @@ import { saidOf } from './support';
 import type { Figure, Plan, Problem } from '../src/index';
 import { patternPieces } from '../src/papers';
 import { LIBRARY } from '../src/index';
-import { correctedGauge, dayLoss, decayConstant, expectedGauge, halfLife } from '../src/repairs/inflatable/leak-rate';
+import {
+  correctedGauge,
+  dayLoss,
+  decayConstant,
+  expectedGauge,
+  halfLife,
+} from '../src/repairs/inflatable/leak-rate';
 import { roundedArea } from '../src/repairs/inflatable/patch';
 import { planOf } from './support';
 
-const tear = (more: { damage?: object; hull?: string; inflatable?: object; conditions?: object; system?: object } = {}): { plan: Plan; problems: readonly Problem[] } =>
-  planOf({ format: 'nelbo-job/1', hull: { material: more.hull ?? 'pvc-fabric' }, damage: { kind: 'fabric-tear', size: [0.12, 0.004], ...more.damage }, conditions: { temperature: 20, humidity: 0.5, ...more.conditions }, repair: { inflatable: more.inflatable ?? {} }, ...(more.system ? { system: more.system } : {}) });
-const reading = (hours: number, mbar: number, temperature: number, barometer = 1013): object => ({ at: new Date(Date.parse('2026-05-03T08:00:00Z') + hours * 3_600_000).toISOString(), pressure: mbar * 100, temperature, barometer: barometer * 100 });
-const key = (plan: Plan, stage: string, label: string): Figure | undefined => plan.repair?.sheets.find((s) => s.stage === stage)?.key.find((k) => k.label === label)?.figure;
+const tear = (
+  more: { damage?: object; hull?: string; inflatable?: object; conditions?: object; system?: object } = {},
+): { plan: Plan; problems: readonly Problem[] } =>
+  planOf({
+    format: 'nelbo-job/1',
+    hull: { material: more.hull ?? 'pvc-fabric' },
+    damage: { kind: 'fabric-tear', size: [0.12, 0.004], ...more.damage },
+    conditions: { temperature: 20, humidity: 0.5, ...more.conditions },
+    repair: { inflatable: more.inflatable ?? {} },
+    ...(more.system ? { system: more.system } : {}),
+  });
+const reading = (hours: number, mbar: number, temperature: number, barometer = 1013): object => ({
+  at: new Date(Date.parse('2026-05-03T08:00:00Z') + hours * 3_600_000).toISOString(),
+  pressure: mbar * 100,
+  temperature,
+  barometer: barometer * 100,
+});
+const key = (plan: Plan, stage: string, label: string): Figure | undefined =>
+  plan.repair?.sheets.find((s) => s.stage === stage)?.key.find((k) => k.label === label)?.figure;
 
 describe('leak test of a tube', () => {
   it('knows how much of a drop is cooling: 220 mbar at 25 °C are 179 mbar at 15 °C', () => {
     // (22 000 + 101 325)·288.15/298.15 − 101 325 = 17 863 Pa
-    expect(expectedGauge.evaluate({ g1: 22_000, b1: 101_325, T1: 25, T2: 15, b2: 101_325 })).toBeCloseTo(17_863.6, 0);
-    expect(correctedGauge.evaluate({ g2: 17_863.6, b2: 101_325, T1: 25, T2: 15, b1: 101_325 })).toBeCloseTo(22_000, 0);
+    expect(expectedGauge.evaluate({ g1: 22_000, b1: 101_325, T1: 25, T2: 15, b2: 101_325 })).toBeCloseTo(
+      17_863.6,
+      0,
+    );
+    expect(correctedGauge.evaluate({ g2: 17_863.6, b2: 101_325, T1: 25, T2: 15, b1: 101_325 })).toBeCloseTo(
+      22_000,
+      0,
+    );
   });
 
   it('tells the weather apart: ten hPa on the barometer are ten hPa on the gauge', () => {
-    expect(expectedGauge.evaluate({ g1: 22_000, b1: 101_000, T1: 20, T2: 20, b2: 102_000 })).toBeCloseTo(21_000, 6);
+    expect(expectedGauge.evaluate({ g1: 22_000, b1: 101_000, T1: 20, T2: 20, b2: 102_000 })).toBeCloseTo(
+      21_000,
+      6,
+    );
   });
 
   it('calls a tight tube tight whatever temperature and barometer do', () => {
     fc.assert(
-      fc.property(fc.double({ min: 5_000, max: 100_000, noNaN: true }), fc.double({ min: -5, max: 40, noNaN: true }), fc.double({ min: -5, max: 40, noNaN: true }), fc.double({ min: 95_000, max: 105_000, noNaN: true }), fc.double({ min: 95_000, max: 105_000, noNaN: true }), (g1, T1, T2, b1, b2) => {
-        const g2 = expectedGauge.evaluate({ g1, b1, T1, T2, b2 });
-        expect(correctedGauge.evaluate({ g2, b2, T1, T2, b1 })).toBeCloseTo(g1, 4);
-      }),
+      fc.property(
+        fc.double({ min: 5_000, max: 100_000, noNaN: true }),
+        fc.double({ min: -5, max: 40, noNaN: true }),
+        fc.double({ min: -5, max: 40, noNaN: true }),
+        fc.double({ min: 95_000, max: 105_000, noNaN: true }),
+        fc.double({ min: 95_000, max: 105_000, noNaN: true }),
+        (g1, T1, T2, b1, b2) => {
+          const g2 = expectedGauge.evaluate({ g1, b1, T1, T2, b2 });
+          expect(correctedGauge.evaluate({ g2, b2, T1, T2, b1 })).toBeCloseTo(g1, 4);
+        },
+      ),
     );
   });
 
@@ -43,10 +80,17 @@ describe('leak test of a tube', () => {
   it('gives its verdict in words: cooling only, within the mark, or a leak', () => {
     const cooling = tear({ inflatable: { leak: [reading(0, 220, 25), reading(10, 179, 15)] } });
     expect(cooling.problems.filter((p) => p.path.startsWith('repair.inflatable.leak'))).toEqual([]);
-    expect(JSON.stringify(cooling.plan.repair?.sheets.find((s) => s.stage === 'survey')?.sentence)).toContain('no loss');
+    expect(JSON.stringify(cooling.plan.repair?.sheets.find((s) => s.stage === 'survey')?.sentence)).toContain(
+      'no loss',
+    );
     const leaks = tear({ inflatable: { leak: [reading(0, 220, 20), reading(6, 150, 20)] } });
-    expect(saidOf(leaks.problems.find((p) => p.path === 'repair.inflatable.leak.1.pressure'))?.what).toMatch(/it loses 78 % in a day/);
-    expect(key(leaks.plan, 'survey', 'Half is gone in')?.value).toBeCloseTo((6 * 3600 * Math.LN2) / Math.log(220 / 150), 0);
+    expect(saidOf(leaks.problems.find((p) => p.path === 'repair.inflatable.leak.1.pressure'))?.what).toMatch(
+      /it loses 78 % in a day/,
+    );
+    expect(key(leaks.plan, 'survey', 'Half is gone in')?.value).toBeCloseTo(
+      (6 * 3600 * Math.LN2) / Math.log(220 / 150),
+      0,
+    );
   });
 
   it('refuses a test in which pressure rises, and names the reading', () => {
@@ -59,22 +103,35 @@ describe('leak test of a tube', () => {
 
   it('asks for more time where a test is short, and says what it took for granted', () => {
     const short = tear({ inflatable: { leak: [reading(0, 220, 20), reading(0.3, 200, 20)] } });
-    expect(saidOf(short.problems.find((p) => p.path === 'repair.inflatable.leak.1.at'))?.what).toMatch(/18 min/);
+    expect(saidOf(short.problems.find((p) => p.path === 'repair.inflatable.leak.1.at'))?.what).toMatch(
+      /18 min/,
+    );
     const { barometer: _, ...plain } = reading(0, 220, 20) as { barometer: number };
-    expect(tear({ inflatable: { leak: [plain, reading(8, 200, 20)] } }).problems.find((p) => p.path === 'repair.inflatable.leak.0.barometer')?.severity).toBe('assumed');
+    expect(
+      tear({ inflatable: { leak: [plain, reading(8, 200, 20)] } }).problems.find(
+        (p) => p.path === 'repair.inflatable.leak.0.barometer',
+      )?.severity,
+    ).toBe('assumed');
   });
 });
 
 describe('patch of a tube', () => {
-  const rows = (plan: Plan): readonly (readonly unknown[])[] => plan.repair?.sheets.find((s) => s.stage === 'mix')?.tables.find((t) => t.caption === 'Patch')?.rows ?? [];
-  const size = (plan: Plan): readonly number[] => (rows(plan)[0]?.[1] as { figure: Figure }[]).filter((w) => typeof w === 'object').map((w) => w.figure.value);
+  const rows = (plan: Plan): readonly (readonly unknown[])[] =>
+    plan.repair?.sheets.find((s) => s.stage === 'mix')?.tables.find((t) => t.caption === 'Patch')?.rows ?? [];
+  const size = (plan: Plan): readonly number[] =>
+    (rows(plan)[0]?.[1] as { figure: Figure }[])
+      .filter((w) => typeof w === 'object')
+      .map((w) => w.figure.value);
 
   it('reaches 50 mm past a tear, 30 mm on a small tube, corners rounded', () => {
     expect(size(tear().plan)).toEqual([jasmine.any(Number), jasmine.any(Number)]);
     expect(size(tear().plan)[0]).toBeCloseTo(0.22, 9);
     expect(size(tear().plan)[1]).toBeCloseTo(0.104, 9);
     expect(size(tear({ inflatable: { tube: 0.25 } }).plan)[0]).toBeCloseTo(0.18, 9);
-    expect(roundedArea.evaluate({ L: 0.22, W: 0.104, r: 0.025 })).toBeCloseTo(0.22 * 0.104 - (4 - Math.PI) * 0.000625, 12);
+    expect(roundedArea.evaluate({ L: 0.22, W: 0.104, r: 0.025 })).toBeCloseTo(
+      0.22 * 0.104 - (4 - Math.PI) * 0.000625,
+      12,
+    );
   });
 
   it('goes on across a seam that it would end on', () => {
@@ -85,7 +142,9 @@ describe('patch of a tube', () => {
 
   it('stitches a long tear, a stitch every 6 mm and one more, and lays a patch inside', () => {
     const { plan } = tear();
-    const stitch = plan.repair?.sheets.find((s) => s.stage === 'mix')?.tables.find((t) => t.caption === 'Drawn together first');
+    const stitch = plan.repair?.sheets
+      .find((s) => s.stage === 'mix')
+      ?.tables.find((t) => t.caption === 'Drawn together first');
     expect((stitch?.rows[0][0][0] as Figure).value).toBe(21);
     expect(rows(plan).length).toBe(2);
     expect(rows(tear({ inflatable: { inside: 'no' } }).plan).length).toBe(1);
@@ -99,24 +158,38 @@ describe('patch of a tube', () => {
   });
 
   it('says that a patch is larger than the tube', () => {
-    const found = tear({ damage: { size: [0.2, 0.15] }, inflatable: { tube: 0.12 } }).problems.find((p) => p.severity === 'error');
+    const found = tear({ damage: { size: [0.2, 0.15] }, inflatable: { tube: 0.12 } }).problems.find(
+      (p) => p.severity === 'error',
+    );
     expect(found?.path).toBe('damage.size');
     expect(saidOf(found)?.what).toMatch(/larger than the tube/);
     expect(saidOf(found)?.allowed).toMatch(/188 mm/);
   });
 
   it('waits a day before air and three before load at 20 °C, longer in the cold, never shorter', () => {
-    const waits = (T: number): number[] => (tear({ conditions: { temperature: T } }).plan.repair?.tasks ?? []).filter((t) => t.id === 'rest' || t.id === 'load').map((t) => t.duration.value / 3600);
+    const waits = (T: number): number[] =>
+      (tear({ conditions: { temperature: T } }).plan.repair?.tasks ?? [])
+        .filter((t) => t.id === 'rest' || t.id === 'load')
+        .map((t) => t.duration.value / 3600);
     expect(waits(20)).toEqual([24, 48]);
     expect(waits(28)).toEqual([24, 48]);
     expect(waits(15)[0]).toBeCloseTo(24 * Math.SQRT2, 3);
   });
 
   it('dries longer when damp or cold, and warns of too much hardener', () => {
-    const flash = (more: object): number => tear({ conditions: more, system: { bond: 'pu-fabric-2k' } }).plan.repair?.tasks.find((t) => t.id === 'flash.1')?.duration.value ?? 0;
+    const flash = (more: object): number =>
+      tear({ conditions: more, system: { bond: 'pu-fabric-2k' } }).plan.repair?.tasks.find(
+        (t) => t.id === 'flash.1',
+      )?.duration.value ?? 0;
     expect(flash({ humidity: 0.8 })).toBeGreaterThan(flash({ humidity: 0.4 }));
     expect(flash({ temperature: 10 })).toBeCloseTo(2 * flash({ temperature: 20 }), 6);
-    expect(saidOf(tear({ inflatable: { hardener: 0.09 } }).problems.find((p) => p.path === 'repair.inflatable.hardener'))?.allowed).toMatch(/3 to 6 %/);
+    expect(
+      saidOf(
+        tear({ inflatable: { hardener: 0.09 } }).problems.find(
+          (p) => p.path === 'repair.inflatable.hardener',
+        ),
+      )?.allowed,
+    ).toMatch(/3 to 6 %/);
   });
 
   it('takes a valve apart before it glues anything, and labels a field fix as temporary', () => {
@@ -124,7 +197,9 @@ describe('patch of a tube', () => {
     expect(valve.plan.repair?.pots).toEqual([]);
     expect(valve.plan.repair?.tasks.map((t) => t.id)).toContain('valve.new');
     const field = tear({ inflatable: { where: 'field', working: 22_000 } });
-    expect(JSON.stringify(field.plan.repair?.sheets.find((s) => s.stage === 'mix')?.notes)).toContain('TEMPORARY');
+    expect(JSON.stringify(field.plan.repair?.sheets.find((s) => s.stage === 'mix')?.notes)).toContain(
+      'TEMPORARY',
+    );
     expect(field.plan.trace['repair.field.pressure'].value).toBe(11_000);
   });
 });

@@ -8,15 +8,23 @@ import { BASE, planOf } from './support';
 describe('catalyst', () => {
   it('is never less in the cold and stays between 1 and 2.5 %', () => {
     fc.assert(
-      fc.property(fc.double({ min: -20, max: 50, noNaN: true }), fc.double({ min: 0, max: 20, noNaN: true }), (T, d) => {
-        const [cold, warm] = [catalystFraction.evaluate({ T }), catalystFraction.evaluate({ T: T + d })];
-        return cold >= warm - 1e-15 && warm >= 0.01 && cold <= 0.025;
-      }),
+      fc.property(
+        fc.double({ min: -20, max: 50, noNaN: true }),
+        fc.double({ min: 0, max: 20, noNaN: true }),
+        (T, d) => {
+          const [cold, warm] = [catalystFraction.evaluate({ T }), catalystFraction.evaluate({ T: T + d })];
+          return cold >= warm - 1e-15 && warm >= 0.01 && cold <= 0.025;
+        },
+      ),
     );
   });
 
   it('is worked out for peroxide systems in g, ml and drops', () => {
-    const { plan } = planOf({ ...BASE, conditions: { temperature: 19, humidity: 0.5 }, system: { resin: 'polyester', finish: 'gel-coat' } });
+    const { plan } = planOf({
+      ...BASE,
+      conditions: { temperature: 19, humidity: 0.5 },
+      system: { resin: 'polyester', finish: 'gel-coat' },
+    });
     const parts = plan.mix?.parts;
     expect(parts?.kind).toBe('peroxide');
     if (parts?.kind !== 'peroxide') return;
@@ -45,18 +53,33 @@ describe('groups and batches', () => {
 
   it('adds up to the total, whatever the job', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.02, max: 0.6, noNaN: true }), fc.double({ min: 0.002, max: 0.02, noNaN: true }), fc.constantFrom(...LIBRARY.resins.map((r) => r.id)), (size, thickness, resin) => {
-        const { plan } = planOf({ ...BASE, hull: { ...BASE.hull, thickness }, damage: { ...BASE.damage, findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', size: [size, size * 0.7] }] }, system: { resin } });
-        const mix = plan.mix;
-        if (!mix) return plan.laminate === undefined;
-        const sum = mix.batches.reduce((s, b) => s + b.mass.value, 0);
-        const max = LIBRARY.resins.find((r) => r.id === resin)?.maximumPot ?? 0;
-        return (
-          Math.abs(sum / mix.total.value - 1) < 1e-9 &&
-          mix.batches.every((b) => b.mass.value <= max + 1e-9 && b.wetOut.value <= mix.milestones.usable.value + 1e-6) &&
-          mix.batches.filter((b) => b.withGroundCoat).length === (mix.batches[0].share?.of ?? 1)
-        );
-      }),
+      fc.property(
+        fc.double({ min: 0.02, max: 0.6, noNaN: true }),
+        fc.double({ min: 0.002, max: 0.02, noNaN: true }),
+        fc.constantFrom(...LIBRARY.resins.map((r) => r.id)),
+        (size, thickness, resin) => {
+          const { plan } = planOf({
+            ...BASE,
+            hull: { ...BASE.hull, thickness },
+            damage: {
+              ...BASE.damage,
+              findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', size: [size, size * 0.7] }],
+            },
+            system: { resin },
+          });
+          const mix = plan.mix;
+          if (!mix) return plan.laminate === undefined;
+          const sum = mix.batches.reduce((s, b) => s + b.mass.value, 0);
+          const max = LIBRARY.resins.find((r) => r.id === resin)?.maximumPot ?? 0;
+          return (
+            Math.abs(sum / mix.total.value - 1) < 1e-9 &&
+            mix.batches.every(
+              (b) => b.mass.value <= max + 1e-9 && b.wetOut.value <= mix.milestones.usable.value + 1e-6,
+            ) &&
+            mix.batches.filter((b) => b.withGroundCoat).length === (mix.batches[0].share?.of ?? 1)
+          );
+        },
+      ),
       { numRuns: 40 },
     );
   });
@@ -64,7 +87,10 @@ describe('groups and batches', () => {
   it('splits a ply that one pot cannot wet, and says so', () => {
     const { plan, problems } = planOf({
       ...BASE,
-      damage: { ...BASE.damage, findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', size: [0.9, 0.7] }] },
+      damage: {
+        ...BASE.damage,
+        findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', size: [0.9, 0.7] }],
+      },
       system: { resin: 'epoxy-fast' },
     });
     expect(plan.mix?.batches[0].share?.index).toBe(1);
@@ -81,7 +107,9 @@ describe('groups and batches', () => {
 
 describe('cure', () => {
   it('is never faster in the cold', () => {
-    const sand = (temperature: number): number => planOf({ ...BASE, conditions: { temperature, humidity: 0.5 }, system: { resin: 'epoxy-slow' } }).plan.mix?.milestones.sand.value ?? NaN;
+    const sand = (temperature: number): number =>
+      planOf({ ...BASE, conditions: { temperature, humidity: 0.5 }, system: { resin: 'epoxy-slow' } }).plan
+        .mix?.milestones.sand.value ?? NaN;
     const times = [8, 12, 17, 22, 30].map(sand);
     expect(times).toEqual([...times].sort((a, b) => b - a));
     expect(times[1] / times[3]).toBeCloseTo(2, 9);
@@ -89,14 +117,22 @@ describe('cure', () => {
 
   it('latches the window of a styrene resin by time', () => {
     for (const temperature of [16, 24]) {
-      const m = planOf({ ...BASE, conditions: { temperature, humidity: 0.5 }, system: { resin: 'vinyl-ester' } }).plan.mix?.milestones;
+      const m = planOf({
+        ...BASE,
+        conditions: { temperature, humidity: 0.5 },
+        system: { resin: 'vinyl-ester' },
+      }).plan.mix?.milestones;
       expect(m?.windowCloses?.value).toBe(24 * 3600);
       expect(m?.windowOpens?.value).toBe(m?.potLife.value);
     }
   });
 
   it('warns on the stage when it is too cold for the product, and plans all the same', () => {
-    const { plan, problems } = planOf({ ...BASE, conditions: { temperature: 9, humidity: 0.5 }, system: { resin: 'epoxy-slow' } });
+    const { plan, problems } = planOf({
+      ...BASE,
+      conditions: { temperature: 9, humidity: 0.5 },
+      system: { resin: 'epoxy-slow' },
+    });
     const cold = problems.find((p) => p.stage === 'mix' && saidOf(p).what.includes('below the minimum'));
     expect(cold?.severity).toBe('warning');
     expect(saidOf(cold)?.allowed).toContain('12 °C');

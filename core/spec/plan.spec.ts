@@ -1,5 +1,16 @@
 import fc from 'fast-check';
-import { LIBRARY, comparePlans, createPlanner, findingHistory, nextWait, planRepair, taskAt, STAGES, type JobDocument, type Plan } from '../src/index';
+import {
+  LIBRARY,
+  comparePlans,
+  createPlanner,
+  findingHistory,
+  nextWait,
+  planRepair,
+  taskAt,
+  STAGES,
+  type JobDocument,
+  type Plan,
+} from '../src/index';
 import { publicPlan, workOrder, workOrderMarkdown } from '../src/papers';
 import { BASE, CLOCK, figuresOf, numbersIn, planOf, read } from './support';
 
@@ -7,7 +18,10 @@ const anyJob = fc.record({
   thickness: fc.option(fc.double({ min: 0.001, max: 0.016, noNaN: true }), { nil: undefined }),
   gelCoat: fc.option(fc.double({ min: 0, max: 0.003, noNaN: true }), { nil: undefined }),
   laminate: fc.option(fc.constantFrom(...LIBRARY.oldLaminates.map((l) => l.id)), { nil: undefined }),
-  size: fc.tuple(fc.double({ min: 0.002, max: 0.4, noNaN: true }), fc.double({ min: 0.002, max: 0.4, noNaN: true })),
+  size: fc.tuple(
+    fc.double({ min: 0.002, max: 0.4, noNaN: true }),
+    fc.double({ min: 0.002, max: 0.4, noNaN: true }),
+  ),
   shape: fc.constantFrom('ellipse', 'rectangle'),
   extent: fc.constantFrom('first look', 'true extent'),
   position: fc.constantFrom('above', 'below'),
@@ -24,11 +38,16 @@ const anyJob = fc.record({
 type Any = typeof anyJob extends fc.Arbitrary<infer T> ? T : never;
 
 function documentOf(a: Any): unknown {
-  const clean = <T extends object>(o: T): Partial<T> => Object.fromEntries(Object.entries(o).filter(([, v]) => v !== undefined)) as Partial<T>;
+  const clean = <T extends object>(o: T): Partial<T> =>
+    Object.fromEntries(Object.entries(o).filter(([, v]) => v !== undefined)) as Partial<T>;
   return {
     format: 'nelbo-job/1',
     hull: clean({ material: 'frp-solid', thickness: a.thickness, gelCoat: a.gelCoat, laminate: a.laminate }),
-    damage: { kind: 'hole', position: a.position, findings: [{ at: '2026-11-20T08:00:00Z', extent: a.extent, shape: a.shape, size: a.size }] },
+    damage: {
+      kind: 'hole',
+      position: a.position,
+      findings: [{ at: '2026-11-20T08:00:00Z', extent: a.extent, shape: a.shape, size: a.size }],
+    },
     duty: a.duty,
     conditions: { temperature: a.temperature, humidity: a.humidity },
     laminate: { order: a.order, minimumStep: a.step },
@@ -44,8 +63,16 @@ describe('any plan', () => {
         if (!numbersIn(plan).every(Number.isFinite)) return false;
         const ids = new Set(Object.keys(plan.trace));
         return (
-          figuresOf(plan).every(({ figure }) => ids.has(figure.traceId) && plan.trace[figure.traceId].unit === figure.unit) &&
-          Object.values(plan.trace).every((e) => e.source.length > 0 && e.label.length > 0 && e.inputs.every((i) => ids.has(i.traceId)) && (e.origin !== 'computed' || e.inputs.length > 0 || e.formulaId === undefined || e.value === 0))
+          figuresOf(plan).every(
+            ({ figure }) => ids.has(figure.traceId) && plan.trace[figure.traceId].unit === figure.unit,
+          ) &&
+          Object.values(plan.trace).every(
+            (e) =>
+              e.source.length > 0 &&
+              e.label.length > 0 &&
+              e.inputs.every((i) => ids.has(i.traceId)) &&
+              (e.origin !== 'computed' || e.inputs.length > 0 || e.formulaId === undefined || e.value === 0),
+          )
         );
       }),
       { numRuns: 60 },
@@ -53,9 +80,18 @@ describe('any plan', () => {
   });
 
   it('stays finite at the ends of what may be entered', () => {
-    for (const size of [[0.002, 0.002], [3, 3], [3, 0.002]]) {
+    for (const size of [
+      [0.002, 0.002],
+      [3, 3],
+      [3, 0.002],
+    ]) {
       for (const thickness of [0.001, 0.06]) {
-        const { plan } = planOf({ ...BASE, hull: { ...BASE.hull, thickness }, damage: { kind: 'hole', size }, system: { cloth: 'biax-800' } });
+        const { plan } = planOf({
+          ...BASE,
+          hull: { ...BASE.hull, thickness },
+          damage: { kind: 'hole', size },
+          system: { cloth: 'biax-800' },
+        });
         expect(numbersIn(plan).every(Number.isFinite)).toBeTrue();
       }
     }
@@ -77,14 +113,23 @@ describe('any plan', () => {
   it('reuses the stages that an edit does not touch', () => {
     const planner = createPlanner();
     const a = planner.plan(read(BASE), LIBRARY, {}, CLOCK).plan;
-    const b = planner.plan(read({ ...BASE, conditions: { temperature: 21, humidity: 0.6 } }), LIBRARY, {}, CLOCK).plan;
+    const b = planner.plan(
+      read({ ...BASE, conditions: { temperature: 21, humidity: 0.6 } }),
+      LIBRARY,
+      {},
+      CLOCK,
+    ).plan;
     expect(b?.laminate?.plies).toBe(a?.laminate?.plies as never);
     expect(b?.section).toBe(a?.section);
     expect(b?.mix).not.toEqual(a?.mix);
   });
 
   it('says what is missing and plans what it can', () => {
-    const sizeless = planOf({ format: 'nelbo-job/1', hull: { material: 'frp-solid' }, damage: { kind: 'hole' } });
+    const sizeless = planOf({
+      format: 'nelbo-job/1',
+      hull: { material: 'frp-solid' },
+      damage: { kind: 'hole' },
+    });
     expect(sizeless.plan.system).toBeDefined();
     expect(sizeless.plan.laminate).toBeUndefined();
     expect(sizeless.problems.find((p) => p.path === 'damage.size')?.severity).toBe('error');
@@ -94,12 +139,31 @@ describe('any plan', () => {
   });
 
   it('marks what it assumes', () => {
-    const { problems, plan } = planOf({ format: 'nelbo-job/1', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: [0.1, 0.06] } });
-    expect(problems.filter((p) => p.severity === 'assumed').map((p) => p.path).sort()).toEqual(['access', 'conditions.temperature', 'damage.size', 'duty', 'hull.gelCoat', 'hull.laminate', 'hull.thickness']);
+    const { problems, plan } = planOf({
+      format: 'nelbo-job/1',
+      hull: { material: 'frp-solid' },
+      damage: { kind: 'hole', size: [0.1, 0.06] },
+    });
+    expect(
+      problems
+        .filter((p) => p.severity === 'assumed')
+        .map((p) => p.path)
+        .sort(),
+    ).toEqual([
+      'access',
+      'conditions.temperature',
+      'damage.size',
+      'duty',
+      'hull.gelCoat',
+      'hull.laminate',
+      'hull.thickness',
+    ]);
     expect(plan.inputs?.thickness.origin).toBe('assumed');
     expect(planOf(BASE, { temperature: 12 }).plan.inputs?.thickness.origin).toBe('entered');
     const { conditions: _, ...open } = BASE;
-    expect(planOf(open, { temperature: 14 }).plan.inputs?.temperature).toEqual(jasmine.objectContaining({ value: 14, origin: 'shop' }));
+    expect(planOf(open, { temperature: 14 }).plan.inputs?.temperature).toEqual(
+      jasmine.objectContaining({ value: 14, origin: 'shop' }),
+    );
   });
 });
 
@@ -132,28 +196,201 @@ describe('each input', () => {
   type Headline = keyof typeof HEADLINES;
   const all = Object.keys(HEADLINES) as Headline[];
   const finding = BASE.damage.findings?.[0];
-  const damage = (change: object): JobDocument => ({ ...BASE, damage: { ...BASE.damage, findings: [{ ...finding, ...change } as never] } });
+  const damage = (change: object): JobDocument => ({
+    ...BASE,
+    damage: { ...BASE.damage, findings: [{ ...finding, ...change } as never] },
+  });
 
   const cases: [string, JobDocument, Headline[], object?][] = [
-    ['size', damage({ size: [0.11, 0.058] }), ['cutOut', 'ground', 'dust', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
-    ['shape', damage({ shape: 'rectangle' }), ['cutOut', 'ground', 'dust', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
-    ['extent seen', damage({ extent: 'first look' }), ['cutOut', 'ground', 'dust', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
-    ['thickness', { ...BASE, hull: { ...BASE.hull, thickness: 0.009 } }, ['ground', 'dust', 'masking', 'plies', 'firstOffset', 'thickness', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
-    ['gel coat', { ...BASE, hull: { ...BASE.hull, gelCoat: 0.00055 } }, ['dust', 'filler', 'handsOn', 'elapsed', 'materials', 'labour']],
-    ['old laminate', { ...BASE, hull: { ...BASE.hull, laminate: 'stitched-glass' } }, ['ratio', 'ground', 'dust', 'masking', 'firstOffset', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
-    ['duty', { ...BASE, duty: 'high' }, ['ratio', 'ground', 'dust', 'masking', 'firstOffset', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
-    ['taper ratio', { ...BASE, taper: { ratio: 15 } }, ['ratio', 'ground', 'dust', 'masking', 'firstOffset', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
-    ['minimum step', { ...BASE, laminate: { minimumStep: 0.012 } }, ['ground', 'dust', 'masking', 'firstOffset', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
+    [
+      'size',
+      damage({ size: [0.11, 0.058] }),
+      [
+        'cutOut',
+        'ground',
+        'dust',
+        'resin',
+        'hardener',
+        'filler',
+        'coats',
+        'handsOn',
+        'elapsed',
+        'materials',
+        'labour',
+      ],
+    ],
+    [
+      'shape',
+      damage({ shape: 'rectangle' }),
+      [
+        'cutOut',
+        'ground',
+        'dust',
+        'resin',
+        'hardener',
+        'filler',
+        'coats',
+        'handsOn',
+        'elapsed',
+        'materials',
+        'labour',
+      ],
+    ],
+    [
+      'extent seen',
+      damage({ extent: 'first look' }),
+      [
+        'cutOut',
+        'ground',
+        'dust',
+        'resin',
+        'hardener',
+        'filler',
+        'coats',
+        'handsOn',
+        'elapsed',
+        'materials',
+        'labour',
+      ],
+    ],
+    [
+      'thickness',
+      { ...BASE, hull: { ...BASE.hull, thickness: 0.009 } },
+      [
+        'ground',
+        'dust',
+        'masking',
+        'plies',
+        'firstOffset',
+        'thickness',
+        'resin',
+        'hardener',
+        'filler',
+        'coats',
+        'handsOn',
+        'elapsed',
+        'materials',
+        'labour',
+      ],
+    ],
+    [
+      'gel coat',
+      { ...BASE, hull: { ...BASE.hull, gelCoat: 0.00055 } },
+      ['dust', 'filler', 'handsOn', 'elapsed', 'materials', 'labour'],
+    ],
+    [
+      'old laminate',
+      { ...BASE, hull: { ...BASE.hull, laminate: 'stitched-glass' } },
+      [
+        'ratio',
+        'ground',
+        'dust',
+        'masking',
+        'firstOffset',
+        'resin',
+        'hardener',
+        'filler',
+        'coats',
+        'handsOn',
+        'elapsed',
+        'materials',
+        'labour',
+      ],
+    ],
+    [
+      'duty',
+      { ...BASE, duty: 'high' },
+      [
+        'ratio',
+        'ground',
+        'dust',
+        'masking',
+        'firstOffset',
+        'resin',
+        'hardener',
+        'filler',
+        'coats',
+        'handsOn',
+        'elapsed',
+        'materials',
+        'labour',
+      ],
+    ],
+    [
+      'taper ratio',
+      { ...BASE, taper: { ratio: 15 } },
+      [
+        'ratio',
+        'ground',
+        'dust',
+        'masking',
+        'firstOffset',
+        'resin',
+        'hardener',
+        'filler',
+        'coats',
+        'handsOn',
+        'elapsed',
+        'materials',
+        'labour',
+      ],
+    ],
+    [
+      'minimum step',
+      { ...BASE, laminate: { minimumStep: 0.012 } },
+      [
+        'ground',
+        'dust',
+        'masking',
+        'firstOffset',
+        'resin',
+        'hardener',
+        'filler',
+        'coats',
+        'handsOn',
+        'elapsed',
+        'materials',
+        'labour',
+      ],
+    ],
     ['waste', { ...BASE, laminate: { waste: 0.3 } }, ['resin', 'hardener', 'materials']],
     ['ground coat', { ...BASE, laminate: { groundCoat: 0.3 } }, ['resin', 'hardener', 'materials']],
     ['order', { ...BASE, laminate: { order: 'smallest first' } }, ['firstOffset']],
-    ['temperature', { ...BASE, conditions: { temperature: 20, humidity: 0.6 } }, ['potLife', 'dew', 'elapsed']],
+    [
+      'temperature',
+      { ...BASE, conditions: { temperature: 20, humidity: 0.6 } },
+      ['potLife', 'dew', 'elapsed'],
+    ],
     ['humidity', { ...BASE, conditions: { temperature: 17, humidity: 0.7 } }, ['dew']],
     ['grade', { ...BASE, grade: 'show' }, ['grit', 'handsOn', 'elapsed', 'labour']],
     ['access', { ...BASE, access: 'one', backing: undefined }, ['backing', 'handsOn', 'elapsed', 'labour']],
     ['backing', { ...BASE, backing: 'bonded' }, ['backing', 'handsOn', 'elapsed', 'labour']],
-    ['resin', { ...BASE, system: { resin: 'epoxy-fast' } }, ['chain', 'hardener', 'potLife', 'handsOn', 'elapsed', 'materials', 'labour']],
-    ['cloth', { ...BASE, system: { cloth: 'biax-800' } }, ['chain', 'ground', 'dust', 'masking', 'plies', 'firstOffset', 'thickness', 'resin', 'hardener', 'filler', 'coats', 'handsOn', 'elapsed', 'materials', 'labour']],
+    [
+      'resin',
+      { ...BASE, system: { resin: 'epoxy-fast' } },
+      ['chain', 'hardener', 'potLife', 'handsOn', 'elapsed', 'materials', 'labour'],
+    ],
+    [
+      'cloth',
+      { ...BASE, system: { cloth: 'biax-800' } },
+      [
+        'chain',
+        'ground',
+        'dust',
+        'masking',
+        'plies',
+        'firstOffset',
+        'thickness',
+        'resin',
+        'hardener',
+        'filler',
+        'coats',
+        'handsOn',
+        'elapsed',
+        'materials',
+        'labour',
+      ],
+    ],
     ['start', { ...BASE, schedule: { start: '2026-11-24T08:00:00Z' } }, ['start']],
     ['labour rate', BASE, ['labour'], { labourPerHour: 80 }],
     ['title', { ...BASE, title: 'other', boat: { name: 'Other' } }, []],
@@ -166,7 +403,8 @@ describe('each input', () => {
       for (const h of all) {
         const [a, b] = [HEADLINES[h](before), HEADLINES[h](after)];
         expect(a).withContext(h).toBeDefined();
-        const moved = typeof a === 'number' && typeof b === 'number' ? Math.abs(b - a) > 1e-9 * Math.abs(a) : a !== b;
+        const moved =
+          typeof a === 'number' && typeof b === 'number' ? Math.abs(b - a) > 1e-9 * Math.abs(a) : a !== b;
         expect(moved).withContext(`${name}: ${h} ${a} → ${b}`).toBe(moves.includes(h));
       }
     });
@@ -174,23 +412,43 @@ describe('each input', () => {
 });
 
 describe('findings', () => {
-  const first = { at: '2026-11-20T08:00:00Z', extent: 'first look' as const, size: [0.062, 0.034] as [number, number], method: 'eye' };
-  const second = { at: '2026-11-21T08:00:00Z', extent: 'true extent' as const, size: [0.12, 0.08] as [number, number], method: 'grind' };
+  const first = {
+    at: '2026-11-20T08:00:00Z',
+    extent: 'first look' as const,
+    size: [0.062, 0.034] as [number, number],
+    method: 'eye',
+  };
+  const second = {
+    at: '2026-11-21T08:00:00Z',
+    extent: 'true extent' as const,
+    size: [0.12, 0.08] as [number, number],
+    method: 'grind',
+  };
 
   it('are planned from the latest true extent; a first look grows by its range', () => {
     const look = planOf({ ...BASE, damage: { kind: 'hole', findings: [first] } }).plan.survey;
     expect(look?.measured).toBeFalse();
     expect(look?.length.value).toBeCloseTo(0.062 * Math.sqrt(4.5), 9);
     expect(look?.length.span).toEqual([0.062 * 1.5, 0.062 * 3]);
-    const both = planOf({ ...BASE, damage: { kind: 'hole', findings: [second, { ...first, at: '2026-11-22T08:00:00Z' }] } }).plan.survey;
+    const both = planOf({
+      ...BASE,
+      damage: { kind: 'hole', findings: [second, { ...first, at: '2026-11-22T08:00:00Z' }] },
+    }).plan.survey;
     expect(both?.length.value).toBe(0.12);
     expect(both?.length.span).toBeUndefined();
   });
 
   it('each say what they changed', () => {
-    const history = findingHistory(read({ ...BASE, damage: { kind: 'hole', findings: [first, { ...second, size: [0.2, 0.15] }] } }), LIBRARY, {}, CLOCK);
+    const history = findingHistory(
+      read({ ...BASE, damage: { kind: 'hole', findings: [first, { ...second, size: [0.2, 0.15] }] } }),
+      LIBRARY,
+      {},
+      CLOCK,
+    );
     expect(history[0].changes).toEqual([]);
-    expect(history[1].changes.map((c) => c.key)).toEqual(jasmine.arrayContaining(['area', 'ground', 'resin', 'hours', 'materials']));
+    expect(history[1].changes.map((c) => c.key)).toEqual(
+      jasmine.arrayContaining(['area', 'ground', 'resin', 'hours', 'materials']),
+    );
     expect(comparePlans(history[0].plan, history[0].plan)).toEqual([]);
   });
 });
@@ -207,7 +465,10 @@ describe('the time line', () => {
   });
 
   it('moves with the stages that were reported done', () => {
-    const done = [{ stage: 'survey', at: '2026-11-23T12:00:00Z' }, { stage: 'system', at: '2026-11-23T12:00:00Z' }];
+    const done = [
+      { stage: 'survey', at: '2026-11-23T12:00:00Z' },
+      { stage: 'system', at: '2026-11-23T12:00:00Z' },
+    ];
     const { plan } = planOf({ ...BASE, schedule: { start: '2026-11-23T08:00:00Z', done } });
     const grind = plan.timeline?.stages.find((s) => s.stage === 'grind');
     expect(grind?.start).toBe(Date.parse('2026-11-23T12:00:00Z'));
@@ -221,7 +482,9 @@ describe('the time line', () => {
 describe('what leaves the plan', () => {
   it('is a work order with every stage, cautions where they are needed, and sign-off', () => {
     const { plan, problems } = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } });
-    const order = workOrder(read(BASE), plan, problems, findingHistory(read(BASE), LIBRARY, {}, CLOCK), { currency: '£' });
+    const order = workOrder(read(BASE), plan, problems, findingHistory(read(BASE), LIBRARY, {}, CLOCK), {
+      currency: '£',
+    });
     expect(order.sections.map((s) => s.stage)).toEqual([...STAGES]);
     const mix = order.sections.find((s) => s.stage === 'mix');
     expect(mix?.cautions.join(' ')).toContain('MEKP');
@@ -238,7 +501,9 @@ describe('what leaves the plan', () => {
   it('keeps epoxy jobs free of peroxide cautions, unless the gel coat needs them', () => {
     const cautions = (document: unknown): string => {
       const { plan, problems } = planOf(document);
-      return workOrder(read(document), plan, problems).sections.flatMap((s) => s.cautions).join(' ');
+      return workOrder(read(document), plan, problems)
+        .sections.flatMap((s) => s.cautions)
+        .join(' ');
     };
     expect(cautions(BASE)).not.toContain('MEKP');
     expect(cautions(BASE)).toContain('isocyanates');
@@ -246,7 +511,10 @@ describe('what leaves the plan', () => {
   });
 
   it('names products and writes times as ISO 8601', () => {
-    const open = publicPlan(planOf().plan) as { timeline: { start: string }; laminate: { plies: { cloth: unknown }[] } };
+    const open = publicPlan(planOf().plan) as {
+      timeline: { start: string };
+      laminate: { plies: { cloth: unknown }[] };
+    };
     expect(open.timeline.start).toBe('2026-11-23T08:00:00.000Z');
     expect(open.laminate.plies[0].cloth).toEqual({ id: 'biax-600', name: 'stitched biaxial 600' });
   });

@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { createPlanner, LIBRARY, readJob, refineProblems, tellMilestone, tellProblem, type CureCase, type DamageKind, type Problem } from '../src/index';
+import {
+  createPlanner,
+  LIBRARY,
+  readJob,
+  refineProblems,
+  tellMilestone,
+  tellProblem,
+  type CureCase,
+  type DamageKind,
+  type Problem,
+} from '../src/index';
 import { forecastCure } from '../src/cure';
 import { harmsOf, sameHarm } from '../src/trace/harm';
 import { problem } from '../src/trace/problem';
@@ -8,15 +18,25 @@ import { sensiblePairs } from './match-support';
 import { CLOCK } from './support';
 
 const BROKEN = /undefined|NaN|Infinity|\[object|\$\{/;
-const jobFor = (material: string, kind: DamageKind): object => ({ format: 'nelbo-job/1', hull: { material }, damage: { kind, size: [0.12, 0.06] } });
+const jobFor = (material: string, kind: DamageKind): object => ({
+  format: 'nelbo-job/1',
+  hull: { material },
+  damage: { kind, size: [0.12, 0.06] },
+});
 
 /** Every problem and every cure of a job, as the application shows them. */
-function lookAt(document: unknown): { readonly problems: readonly Problem[]; readonly cases: readonly CureCase[] } {
+function lookAt(document: unknown): {
+  readonly problems: readonly Problem[];
+  readonly cases: readonly CureCase[];
+} {
   const job = readJob(document).job;
   if (!job) return { problems: readJob(document).problems, cases: [] };
   const result = createPlanner().plan(job, LIBRARY, {}, CLOCK);
   const cure = forecastCure(job, result, LIBRARY, {}, CLOCK, { cells: 12, tolerance: 2, detail: false });
-  return { problems: cure ? refineProblems(result.problems, cure) : result.problems, cases: cure?.cases ?? [] };
+  return {
+    problems: cure ? refineProblems(result.problems, cure) : result.problems,
+    cases: cure?.cases ?? [],
+  };
 }
 
 describe('a problem', () => {
@@ -38,22 +58,44 @@ describe('a problem', () => {
   });
 
   it('survives the way to a worker and back: a code and plain data, no words', () => {
-    const p = problem({ severity: 'warning', stage: 'mix', path: 'mix.perGo' }, 'heats-itself', { layer: 'group 1', peak: 160, limit: 60, at: { ms: 0, zone: 'UTC' } });
+    const p = problem({ severity: 'warning', stage: 'mix', path: 'mix.perGo' }, 'heats-itself', {
+      layer: 'group 1',
+      peak: 160,
+      limit: 60,
+      at: { ms: 0, zone: 'UTC' },
+    });
     expect(structuredClone(p)).toEqual(p);
     expect(Object.keys(p).sort()).toEqual(['code', 'params', 'path', 'severity', 'stage']);
   });
 
   it('tells a moment by the clock of its place', () => {
     const at = { ms: Date.parse('2026-07-01T22:30:00Z'), zone: 'Europe/Oslo' };
-    const night = problem({ severity: 'warning', path: 'x' }, 'blush', { layer: 'group 1', humidity: 0.9, limit: 0.85, at });
+    const night = problem({ severity: 'warning', path: 'x' }, 'blush', {
+      layer: 'group 1',
+      humidity: 0.9,
+      limit: 0.85,
+      at,
+    });
     expect(tellProblem(night).what).toContain('Thu 00:30');
   });
 });
 
 describe('harms', () => {
   const at = { ms: 0, zone: 'UTC' };
-  const stalls = problem({ severity: 'warning', stage: 'mix', path: 'conditions.temperature' }, 'stalls', { layer: 'group 1', product: 'x', minimum: 12, from: at, to: at });
-  const cools = problem({ severity: 'warning', stage: 'mix', path: 'conditions.temperature' }, 'cools', { layer: 'group 2', product: 'x', minimum: 12, coldest: 9, at });
+  const stalls = problem({ severity: 'warning', stage: 'mix', path: 'conditions.temperature' }, 'stalls', {
+    layer: 'group 1',
+    product: 'x',
+    minimum: 12,
+    from: at,
+    to: at,
+  });
+  const cools = problem({ severity: 'warning', stage: 'mix', path: 'conditions.temperature' }, 'cools', {
+    layer: 'group 2',
+    product: 'x',
+    minimum: 12,
+    coldest: 9,
+    at,
+  });
 
   it('are alike whatever the figures, and differ by what they befall', () => {
     expect(harmsOf([stalls, cools]).map((h) => h.kind)).toEqual(['cold']);
@@ -62,13 +104,19 @@ describe('harms', () => {
   });
 
   it('without a kind are told apart by their code', () => {
-    const [sun, light] = harmsOf([problem({ severity: 'warning', path: 'conditions.sun' }, 'sun-on-coat'), problem({ severity: 'warning', path: 'conditions.sun' }, 'light-needed', { product: 'x' })]);
+    const [sun, light] = harmsOf([
+      problem({ severity: 'warning', path: 'conditions.sun' }, 'sun-on-coat'),
+      problem({ severity: 'warning', path: 'conditions.sun' }, 'light-needed', { product: 'x' }),
+    ]);
     expect(sameHarm(sun, light)).toBeFalse();
   });
 });
 
 describe('what is waited for', () => {
-  const films = sensiblePairs().filter((p, i, all) => all.findIndex((q) => q.substrate.family === p.substrate.family && q.damage === p.damage) === i);
+  const films = sensiblePairs().filter(
+    (p, i, all) =>
+      all.findIndex((q) => q.substrate.family === p.substrate.family && q.damage === p.damage) === i,
+  );
 
   it('means of glue, fills and coats what it means for them: nobody sands a glued plastic or puts it "into the water"', () => {
     let seen = 0;
@@ -92,7 +140,9 @@ describe('what is waited for', () => {
     expect(cases.filter((c) => c.of === 'laminate').length).toBeGreaterThan(0);
     for (const of of ['laminate', 'filler'] as const) {
       const last = cases.filter((c) => c.of === of).at(-1);
-      expect(last?.milestones.find((m) => m.id === 'sand')?.meaning.kind).withContext(of).toBe('sandable');
+      expect(last?.milestones.find((m) => m.id === 'sand')?.meaning.kind)
+        .withContext(of)
+        .toBe('sandable');
     }
   });
 });

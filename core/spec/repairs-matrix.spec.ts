@@ -1,41 +1,92 @@
-import { DAMAGE_KINDS, HULL_FAMILIES, createPlanner, LIBRARY, linkOf, rootsOf, stageSentence, substrateOf, type DamageKind, type HullFamily } from '../src/index';
+import {
+  DAMAGE_KINDS,
+  HULL_FAMILIES,
+  createPlanner,
+  LIBRARY,
+  linkOf,
+  rootsOf,
+  stageSentence,
+  substrateOf,
+  type DamageKind,
+  type HullFamily,
+} from '../src/index';
 import { saidOf } from './support';
 import { workOrder, workOrderMarkdown } from '../src/papers';
 import { repairScene } from '../src/repairs';
 import { sensiblePairs } from './match-support';
 import { CLOCK, figuresOf, numbersIn, read } from './support';
 
-const jobFor = (material: string, kind: DamageKind, size: readonly [number, number], more: object = {}): object => ({ format: 'nelbo-job/1', hull: { material }, damage: { kind, size }, ...more });
+const jobFor = (
+  material: string,
+  kind: DamageKind,
+  size: readonly [number, number],
+  more: object = {},
+): object => ({ format: 'nelbo-job/1', hull: { material }, damage: { kind, size }, ...more });
 
 /** One hull of every family with every damage. */
-const oneOfEach = (): ReturnType<typeof sensiblePairs> => sensiblePairs().filter((p, i, all) => all.findIndex((q) => q.substrate.family === p.substrate.family && q.damage === p.damage) === i);
+const oneOfEach = (): ReturnType<typeof sensiblePairs> =>
+  sensiblePairs().filter(
+    (p, i, all) =>
+      all.findIndex((q) => q.substrate.family === p.substrate.family && q.damage === p.damage) === i,
+  );
 
 describe('every repair of the daily trade', () => {
   it('plans every hull with every damage that occurs on it to the end, and prints the matrix', () => {
     const told = new Map<string, string>();
     for (const { substrate, damage } of sensiblePairs()) {
-      const { plan, problems } = createPlanner().plan(read(jobFor(substrate.id, damage, [0.12, 0.06])), LIBRARY, {}, CLOCK);
+      const { plan, problems } = createPlanner().plan(
+        read(jobFor(substrate.id, damage, [0.12, 0.06])),
+        LIBRARY,
+        {},
+        CLOCK,
+      );
       const where = `${substrate.id}, ${damage}`;
-      expect(problems.filter((p) => p.severity === 'error')).withContext(where).toEqual([]);
+      expect(problems.filter((p) => p.severity === 'error'))
+        .withContext(where)
+        .toEqual([]);
       if (!plan) continue;
-      for (const stage of plan.stages) expect(stageSentence(stage, plan)).withContext(`${where}, ${stage}`).toBeTruthy();
+      for (const stage of plan.stages)
+        expect(stageSentence(stage, plan)).withContext(`${where}, ${stage}`).toBeTruthy();
       expect(plan.totals?.handsOn.value).withContext(where).toBeGreaterThan(0);
-      expect(plan.materials?.length ?? 0).withContext(where).toBeGreaterThan(0);
-      told.set(`${substrate.family}/${damage}`, plan.repair && !plan.grind ? plan.repair.kind : (plan.system?.route.id ?? ''));
+      expect(plan.materials?.length ?? 0)
+        .withContext(where)
+        .toBeGreaterThan(0);
+      told.set(
+        `${substrate.family}/${damage}`,
+        plan.repair && !plan.grind ? plan.repair.kind : (plan.system?.route.id ?? ''),
+      );
     }
     const families = Object.keys(HULL_FAMILIES) as HullFamily[];
     const cell = (s: string): string => s.slice(0, 9).padStart(10);
-    console.log(['worked out as (· does not occur)', `${''.padEnd(16)}${families.map(cell).join('')}`, ...Object.keys(DAMAGE_KINDS).map((d) => `${d.padEnd(16)}${families.map((f) => cell(told.get(`${f}/${d}`) ?? '·')).join('')}`)].join('\n'));
+    console.log(
+      [
+        'worked out as (· does not occur)',
+        `${''.padEnd(16)}${families.map(cell).join('')}`,
+        ...Object.keys(DAMAGE_KINDS).map(
+          (d) => `${d.padEnd(16)}${families.map((f) => cell(told.get(`${f}/${d}`) ?? '·')).join('')}`,
+        ),
+      ].join('\n'),
+    );
     expect([...told.values()].every(Boolean)).toBeTrue();
   });
 
   it('has no figure that is not finite or not traced, at the smallest, usual and largest sizes', () => {
     for (const { substrate, damage } of oneOfEach()) {
-      for (const size of [[0.004, 0.002], [2.9, 1.6]] as const) {
-        const { plan, problems } = createPlanner().plan(read(jobFor(substrate.id, damage, size)), LIBRARY, {}, CLOCK);
+      for (const size of [
+        [0.004, 0.002],
+        [2.9, 1.6],
+      ] as const) {
+        const { plan, problems } = createPlanner().plan(
+          read(jobFor(substrate.id, damage, size)),
+          LIBRARY,
+          {},
+          CLOCK,
+        );
         const where = `${substrate.id}, ${damage}, ${size[0]} m`;
         expect(plan?.totals).withContext(where).toBeDefined();
-        expect(problems.some((p) => saidOf(p).what.includes('cannot be worked out'))).withContext(where).toBeFalse();
+        expect(problems.some((p) => saidOf(p).what.includes('cannot be worked out')))
+          .withContext(where)
+          .toBeFalse();
         if (!plan?.repair) continue;
         expect(numbersIn(plan.repair.drawings).every(Number.isFinite)).withContext(where).toBeTrue();
         for (const { path, figure } of figuresOf(plan.repair)) {
@@ -57,40 +108,74 @@ describe('every repair of the daily trade', () => {
       for (const d of plan.repair.drawings) {
         const scene = repairScene(d, { width: 700, height: 320 });
         expect(scene.items.length).withContext(`${where}, ${d.id}`).toBeGreaterThan(2);
-        expect(JSON.stringify(scene)).withContext(`${where}, ${d.id}`).not.toMatch(/NaN|null|Infinity/);
+        expect(JSON.stringify(scene))
+          .withContext(`${where}, ${d.id}`)
+          .not.toMatch(/NaN|null|Infinity/);
       }
       expect(plan.repair.tasks.length).withContext(where).toBeGreaterThan(2);
       const page = workOrderMarkdown(workOrder(job, plan, problems), []);
-      expect(page).withContext(where).not.toMatch(/NaN|undefined|\[object/);
+      expect(page)
+        .withContext(where)
+        .not.toMatch(/NaN|undefined|\[object/);
       expect(page).withContext(where).toContain('Caution.');
     }
   });
 
   it('rests every figure on given ones', () => {
     const { plan } = createPlanner().plan(read(jobFor('foil-g10', 'nick', [0.06, 0.02])), LIBRARY, {}, CLOCK);
-    for (const { figure } of figuresOf(plan?.repair?.pots)) expect(rootsOf(plan?.trace ?? {}, figure.traceId).length).toBeGreaterThan(0);
+    for (const { figure } of figuresOf(plan?.repair?.pots))
+      expect(rootsOf(plan?.trace ?? {}, figure.traceId).length).toBeGreaterThan(0);
   });
 
   it('works laminate out as before, and coats that are not paint or gel coat besides', () => {
-    const plain = createPlanner().plan(read(jobFor('frp-solid', 'hole', [0.12, 0.06])), LIBRARY, {}, CLOCK).plan;
+    const plain = createPlanner().plan(
+      read(jobFor('frp-solid', 'hole', [0.12, 0.06])),
+      LIBRARY,
+      {},
+      CLOCK,
+    ).plan;
     expect(plain?.repair).toBeUndefined();
-    const tie = createPlanner().plan(read(jobFor('frp-solid', 'hole', [0.12, 0.06], { system: { resin: 'epoxy-slow', finish: 'gel-coat', prime: 'tie-coat' } })), LIBRARY, {}, CLOCK).plan;
+    const tie = createPlanner().plan(
+      read(
+        jobFor('frp-solid', 'hole', [0.12, 0.06], {
+          system: { resin: 'epoxy-slow', finish: 'gel-coat', prime: 'tie-coat' },
+        }),
+      ),
+      LIBRARY,
+      {},
+      CLOCK,
+    ).plan;
     expect(tie?.system?.chosen && linkOf(tie.system.chosen.chain, 'prime')?.id).toBe('tie-coat');
     expect(tie?.materials?.some((m) => m.id === 'prime')).toBeTrue();
-    expect(tie?.timeline?.stages.find((s) => s.stage === 'finish')?.tasks.some((t) => t.id.startsWith('coat.prime'))).toBeTrue();
-    const unfilled = createPlanner().plan(read(jobFor('frp-solid', 'hole', [0.12, 0.06], { system: { resin: 'epoxy-slow', filler: 'none' } })), LIBRARY, {}, CLOCK).plan;
+    expect(
+      tie?.timeline?.stages
+        .find((s) => s.stage === 'finish')
+        ?.tasks.some((t) => t.id.startsWith('coat.prime')),
+    ).toBeTrue();
+    const unfilled = createPlanner().plan(
+      read(jobFor('frp-solid', 'hole', [0.12, 0.06], { system: { resin: 'epoxy-slow', filler: 'none' } })),
+      LIBRARY,
+      {},
+      CLOCK,
+    ).plan;
     expect(unfilled?.fair).toBeUndefined();
     expect(unfilled?.sanding?.fair?.length).toBeGreaterThan(0);
   });
 
   it('marks the steps that need two people', () => {
-    const { plan } = createPlanner().plan(read(jobFor('foil-moulded', 'split-edge', [0.3, 0.03], { repair: { edge: { weight: 40 } } })), LIBRARY, {}, CLOCK);
+    const { plan } = createPlanner().plan(
+      read(jobFor('foil-moulded', 'split-edge', [0.3, 0.03], { repair: { edge: { weight: 40 } } })),
+      LIBRARY,
+      {},
+      CLOCK,
+    );
     const two = plan?.timeline?.stages.flatMap((s) => s.tasks).filter((t) => t.people === 2) ?? [];
     expect(two.map((t) => t.id)).toContain('takeOff');
     expect(plan?.repair?.cautions.some((c) => /crush/i.test(c.text))).toBeTrue();
   });
 
   it('knows of every kind how it is recognised: each damage of a hull names one', () => {
-    for (const { substrate } of sensiblePairs()) expect(substrateOf(substrate.id)?.recognised.length).toBeGreaterThan(5);
+    for (const { substrate } of sensiblePairs())
+      expect(substrateOf(substrate.id)?.recognised.length).toBeGreaterThan(5);
   });
 });

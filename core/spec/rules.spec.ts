@@ -1,4 +1,13 @@
-import { CHAIN_ROLES, LIBRARY, RULES, SUBSTRATES, type ChainRole, type Product, type Rule, type Substrate } from '../src/index';
+import {
+  CHAIN_ROLES,
+  LIBRARY,
+  RULES,
+  SUBSTRATES,
+  type ChainRole,
+  type Product,
+  type Rule,
+  type Substrate,
+} from '../src/index';
 import { bondingGuide, guideRole } from '../src/papers';
 import { compileRules, linkConditions, linkFacts, type ContextFacts } from '../src/match/compile';
 import { contextOf } from '../src/match/facts';
@@ -23,13 +32,16 @@ const VALUES: Readonly<Record<string, readonly (string | undefined)[]>> = {
 };
 const HULL = new Set(['hull', 'family', 'hull.trait']);
 
-const conditions = (rule: Rule, of: (c: Condition) => boolean): readonly Condition[] => conditionsOf(rule).filter(of);
+const conditions = (rule: Rule, of: (c: Condition) => boolean): readonly Condition[] =>
+  conditionsOf(rule).filter(of);
 const isContext = (c: Condition): boolean => (CONTEXT_FACTS as readonly string[]).includes(c.fact);
-const roleOf = (c: Condition): ChainRole | undefined => CHAIN_ROLES.find((r) => c.fact === r || c.fact.startsWith(`${r}.`));
+const roleOf = (c: Condition): ChainRole | undefined =>
+  CHAIN_ROLES.find((r) => c.fact === r || c.fact.startsWith(`${r}.`));
 
 /** A real product (or none) for a role under which all of some conditions hold, and one condition, if given, fails. */
 function product(role: ChainRole, all: readonly Condition[], failing?: Condition): Facts | undefined {
-  const fits = (p: Product | undefined): boolean => all.every((c) => holds(c, linkFacts(role, p)) === (c !== failing));
+  const fits = (p: Product | undefined): boolean =>
+    all.every((c) => holds(c, linkFacts(role, p)) === (c !== failing));
   const candidates: readonly (Product | undefined)[] = [undefined, ...LIBRARY.products];
   return candidates.some(fits) ? linkFacts(role, candidates.find(fits)) : undefined;
 }
@@ -62,8 +74,12 @@ describe('rules', () => {
   for (const rule of RULES) {
     it(`${rule.id} speaks of real hulls and products, and is quiet when any one condition fails`, () => {
       const speaking = witness(rule);
-      expect(speaking && applies(rule, speaking)).withContext('no hull and product of the library fits it').toBeTrue();
-      const missed = conditionsOf(rule).map((c) => witness(rule, c)).filter((f) => f !== undefined);
+      expect(speaking && applies(rule, speaking))
+        .withContext('no hull and product of the library fits it')
+        .toBeTrue();
+      const missed = conditionsOf(rule)
+        .map((c) => witness(rule, c))
+        .filter((f) => f !== undefined);
       expect(missed.length).withContext('no near miss').toBeGreaterThan(0);
       for (const facts of missed) expect(applies(rule, facts)).toBeFalse();
     });
@@ -76,7 +92,11 @@ describe('rules', () => {
       if (links.length === 1 && roles.has(links[0]) && links[0] !== 'reinforce') return false;
       return !Object.values(ROUTES).some((route) => {
         const depths = spaces.find((s) => s.route.id === route.id)?.all ?? [];
-        return SUBSTRATES.some((substrate) => compileRules([rule], [openContext(rule, substrate)], depths).some(({ looks }) => looks.every((l) => l.fits.includes(1))));
+        return SUBSTRATES.some((substrate) =>
+          compileRules([rule], [openContext(rule, substrate)], depths).some(({ looks }) =>
+            looks.every((l) => l.fits.includes(1)),
+          ),
+        );
       });
     });
     expect(mute.map((r) => r.id)).toEqual([]);
@@ -93,8 +113,20 @@ describe('rules', () => {
   });
 
   it('say of every product that may hold a repair how it does on every hull', () => {
-    const holding = LIBRARY.products.filter((p) => ['laminating resin', 'adhesive', 'weld rod', 'fabric adhesive', 'finish', 'coating', 'cleaner'].includes(p.role));
-    const open = bondingGuide(SUBSTRATES, holding).flatMap((row, i) => row.flatMap((v, j) => (v.rules[0].id === 'not-known' ? [`${SUBSTRATES[i].id}: ${holding[j].id}`] : [])));
+    const holding = LIBRARY.products.filter((p) =>
+      [
+        'laminating resin',
+        'adhesive',
+        'weld rod',
+        'fabric adhesive',
+        'finish',
+        'coating',
+        'cleaner',
+      ].includes(p.role),
+    );
+    const open = bondingGuide(SUBSTRATES, holding).flatMap((row, i) =>
+      row.flatMap((v, j) => (v.rules[0].id === 'not-known' ? [`${SUBSTRATES[i].id}: ${holding[j].id}`] : [])),
+    );
     expect(open).toEqual([]);
   });
 });

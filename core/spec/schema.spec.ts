@@ -1,13 +1,26 @@
 import Ajv from 'ajv/dist/2020';
 import { saidOf } from './support';
-import { JOB_FIELDS, LOG_ENTRY_FIELDS, SHOP_FIELDS, describeProblem, jobSchema, jsonSchemaFor, readDocument, readJob, yupFor } from '../src/index';
+import {
+  JOB_FIELDS,
+  LOG_ENTRY_FIELDS,
+  SHOP_FIELDS,
+  describeProblem,
+  jobSchema,
+  jsonSchemaFor,
+  readDocument,
+  readJob,
+  yupFor,
+} from '../src/index';
 import { BASE } from './support';
 
 const problem = (document: unknown, path: string) => readJob(document).problems.find((p) => p.path === path);
 
 describe('reading a job file', () => {
   it('reads quantities with units and SI numbers alike', () => {
-    const { job, problems } = readJob({ ...BASE, hull: { ...BASE.hull, thickness: '7 mm', gelCoat: 0.0006 } });
+    const { job, problems } = readJob({
+      ...BASE,
+      hull: { ...BASE.hull, thickness: '7 mm', gelCoat: 0.0006 },
+    });
     expect(problems).toEqual([]);
     expect(job?.hull.thickness).toBeCloseTo(0.007, 12);
   });
@@ -30,18 +43,31 @@ describe('reading a job file', () => {
   });
 
   it('reports unknown units, unknown fields and wrong types', () => {
-    expect(saidOf(problem({ ...BASE, hull: { ...BASE.hull, thickness: '7 furlongs' } }, 'hull.thickness'))?.what).toContain('furlongs');
-    expect(saidOf(problem({ ...BASE, hull: { ...BASE.hull, thicknes: '7 mm' } }, 'hull.thicknes'))?.suggestion).toContain('thickness');
+    expect(
+      saidOf(problem({ ...BASE, hull: { ...BASE.hull, thickness: '7 furlongs' } }, 'hull.thickness'))?.what,
+    ).toContain('furlongs');
+    expect(
+      saidOf(problem({ ...BASE, hull: { ...BASE.hull, thicknes: '7 mm' } }, 'hull.thicknes'))?.suggestion,
+    ).toContain('thickness');
     expect(problem({ ...BASE, hull: 'boat' }, 'hull')?.severity).toBe('error');
-    expect(problem({ ...BASE, damage: { ...BASE.damage, findings: 'none' } }, 'damage.findings')?.severity).toBe('error');
-    expect(saidOf(problem({ ...BASE, schedule: { start: 'tomorrow' } }, 'schedule.start'))?.allowed).toBe('ISO 8601');
+    expect(
+      problem({ ...BASE, damage: { ...BASE.damage, findings: 'none' } }, 'damage.findings')?.severity,
+    ).toBe('error');
+    expect(saidOf(problem({ ...BASE, schedule: { start: 'tomorrow' } }, 'schedule.start'))?.allowed).toBe(
+      'ISO 8601',
+    );
     expect(problem({ ...BASE, title: 5 }, 'title')?.severity).toBe('error');
-    expect(problem({ ...BASE, damage: { kind: 'hole', size: ['9 cm'] } }, 'damage.size')?.severity).toBe('error');
+    expect(problem({ ...BASE, damage: { kind: 'hole', size: ['9 cm'] } }, 'damage.size')?.severity).toBe(
+      'error',
+    );
   });
 
   it('leaves out a finding with a bad field, and keeps the others', () => {
     const good = BASE.damage.findings?.[0];
-    const { job, problems } = readJob({ ...BASE, damage: { ...BASE.damage, findings: [{ ...good, size: ['9 kg', '4 mm'] }, good] } });
+    const { job, problems } = readJob({
+      ...BASE,
+      damage: { ...BASE.damage, findings: [{ ...good, size: ['9 kg', '4 mm'] }, good] },
+    });
     expect(job?.damage.findings?.length).toBe(1);
     expect(problems.map((p) => p.path)).toEqual(['damage.findings.0.size.0']);
   });
@@ -56,14 +82,18 @@ describe('reading a job file', () => {
   it('takes anything for a document without throwing', () => {
     for (const bad of [null, 3, 'x', [], {}, { format: 'nelbo-job/1', hull: null }]) {
       const { problems } = readJob(bad);
-      expect(problems.some((p) => p.severity === 'error')).withContext(JSON.stringify(bad)).toBeTrue();
+      expect(problems.some((p) => p.severity === 'error'))
+        .withContext(JSON.stringify(bad))
+        .toBeTrue();
       expect(problems.every((p) => describeProblem(p).length > 10)).toBeTrue();
     }
   });
 });
 
 describe('one field table', () => {
-  const validate = new Ajv({ strict: false, formats: { 'date-time': true } }).compile(jsonSchemaFor(JOB_FIELDS, 'test', 'test'));
+  const validate = new Ajv({ strict: false, formats: { 'date-time': true } }).compile(
+    jsonSchemaFor(JOB_FIELDS, 'test', 'test'),
+  );
 
   it('makes a JSON Schema that agrees with the Yup schema', () => {
     const cases: [unknown, boolean][] = [
@@ -78,13 +108,21 @@ describe('one field table', () => {
       [{ ...BASE, title: 'x'.repeat(161) }, false],
     ];
     for (const [document, ok] of cases) {
-      expect(validate(document)).withContext(`JSON Schema: ${JSON.stringify(document).slice(0, 90)}`).toBe(ok);
-      expect(jobSchema.isValidSync(document, { strict: true })).withContext(`Yup: ${JSON.stringify(document).slice(0, 90)}`).toBe(ok);
+      expect(validate(document))
+        .withContext(`JSON Schema: ${JSON.stringify(document).slice(0, 90)}`)
+        .toBe(ok);
+      expect(jobSchema.isValidSync(document, { strict: true }))
+        .withContext(`Yup: ${JSON.stringify(document).slice(0, 90)}`)
+        .toBe(ok);
     }
   });
 
   it('serves the shop and the log as well', () => {
-    const shop = readDocument({ temperature: '64.4 °F', crew: [{ name: 'Ines' }, {}] }, SHOP_FIELDS, yupFor(SHOP_FIELDS));
+    const shop = readDocument(
+      { temperature: '64.4 °F', crew: [{ name: 'Ines' }, {}] },
+      SHOP_FIELDS,
+      yupFor(SHOP_FIELDS),
+    );
     expect(shop.value['temperature']).toBeCloseTo(18, 9);
     expect(shop.problems.map((p) => p.path)).toEqual(['crew.1.name']);
     const entry = readDocument({ id: 'x', stage: 'polish' }, LOG_ENTRY_FIELDS, yupFor(LOG_ENTRY_FIELDS));

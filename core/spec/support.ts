@@ -1,7 +1,17 @@
 import { tellProblem } from '../src/tell/tell-problem';
 import type { ProblemWords } from '../src/tell/problems/words';
 import type { Problem } from '../src/trace/problem';
-import { LIBRARY, planRepair, readJob, type Figure, type Job, type JobDocument, type Plan, type PlanResult, type Shop } from '../src/index';
+import {
+  LIBRARY,
+  planRepair,
+  readJob,
+  type Figure,
+  type Job,
+  type JobDocument,
+  type Plan,
+  type PlanResult,
+  type Shop,
+} from '../src/index';
 
 /** A complete job in SI that specs vary one fact at a time. */
 export const BASE: JobDocument = {
@@ -11,7 +21,15 @@ export const BASE: JobDocument = {
   damage: {
     kind: 'hole',
     position: 'above',
-    findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape: 'ellipse', size: [0.096, 0.058], method: 'grind' }],
+    findings: [
+      {
+        at: '2026-11-20T08:00:00Z',
+        extent: 'true extent',
+        shape: 'ellipse',
+        size: [0.096, 0.058],
+        method: 'grind',
+      },
+    ],
   },
   access: 'both',
   backing: 'removable',
@@ -41,7 +59,9 @@ const isFigure = (x: object): x is Figure => 'traceId' in x && 'origin' in x && 
 export function figuresOf(value: unknown, path = ''): { path: string; figure: Figure }[] {
   if (typeof value !== 'object' || value === null) return [];
   if (isFigure(value)) return [{ path, figure: value }];
-  return Object.entries(value).flatMap(([k, v]) => (k === 'trace' ? [] : figuresOf(v, path ? `${path}.${k}` : k)));
+  return Object.entries(value).flatMap(([k, v]) =>
+    k === 'trace' ? [] : figuresOf(v, path ? `${path}.${k}` : k),
+  );
 }
 
 /** Every number anywhere in a value. */

@@ -1,6 +1,31 @@
 import fc from 'fast-check';
 import { saidOf } from './support';
-import { IDENTIFICATION_TESTS, SUBSTRATES, againstFirstLook, area, checkOutline, checkScale, damageData, DAMAGE_KINDS, extent, findingHistory, identify, inside, nextTest, readJob, settledTogether, squareToQuad, invert, map, toMetres, LIBRARY, type DamageKind, type Evidence, type PhotoScale, type Point } from '../src/index';
+import {
+  IDENTIFICATION_TESTS,
+  SUBSTRATES,
+  againstFirstLook,
+  area,
+  checkOutline,
+  checkScale,
+  damageData,
+  DAMAGE_KINDS,
+  extent,
+  findingHistory,
+  identify,
+  inside,
+  nextTest,
+  readJob,
+  settledTogether,
+  squareToQuad,
+  invert,
+  map,
+  toMetres,
+  LIBRARY,
+  type DamageKind,
+  type Evidence,
+  type PhotoScale,
+  type Point,
+} from '../src/index';
 import { belief } from '../src/survey/identify';
 import { mapReadings } from '../src/survey/readings';
 import { Ledger } from '../src/trace/ledger';
@@ -12,18 +37,102 @@ const found = (evidence: readonly Evidence[]) => identify(evidence, ledger());
 describe('the guide that names a hull', () => {
   it('names each material from what a technician would find on it', () => {
     const cases: readonly (readonly [string, readonly (readonly [string, string])[]])[] = [
-      ['csm-fabric', [['kind', 'tube'], ['colours', 'two'], ['solvent', 'dulls']]],
-      ['pvc-fabric', [['kind', 'tube'], ['feel', 'vinyl'], ['solvent', 'tacky'], ['seams', 'glued']]],
-      ['tpu-fabric', [['kind', 'tube'], ['feel', 'thin'], ['seams', 'welded']]],
-      ['drop-stitch', [['kind', 'tube'], ['seams', 'sides'], ['feel', 'vinyl']]],
-      ['hdpe', [['feel', 'waxy'], ['float', 'floats'], ['mark', 'two']]],
-      ['pe-crosslinked', [['feel', 'waxy'], ['float', 'floats'], ['warm', 'keeps']]],
-      ['pp', [['feel', 'waxy'], ['mark', 'five'], ['solvent', 'nothing']]],
-      ['abs', [['solvent', 'smears'], ['edge', 'even'], ['float', 'sinks']]],
-      ['smc', [['edge', 'pale'], ['knock', 'rings']]],
-      ['frp-cored', [['edge', 'skins'], ['solvent', 'nothing'], ['knock', 'drum'], ['kind', 'shell']]],
-      ['foil-g10', [['kind', 'blade'], ['seeThrough', 'green']]],
-      ['aluminium', [['kind', 'metal'], ['magnet', 'no'], ['face', 'white']]],
+      [
+        'csm-fabric',
+        [
+          ['kind', 'tube'],
+          ['colours', 'two'],
+          ['solvent', 'dulls'],
+        ],
+      ],
+      [
+        'pvc-fabric',
+        [
+          ['kind', 'tube'],
+          ['feel', 'vinyl'],
+          ['solvent', 'tacky'],
+          ['seams', 'glued'],
+        ],
+      ],
+      [
+        'tpu-fabric',
+        [
+          ['kind', 'tube'],
+          ['feel', 'thin'],
+          ['seams', 'welded'],
+        ],
+      ],
+      [
+        'drop-stitch',
+        [
+          ['kind', 'tube'],
+          ['seams', 'sides'],
+          ['feel', 'vinyl'],
+        ],
+      ],
+      [
+        'hdpe',
+        [
+          ['feel', 'waxy'],
+          ['float', 'floats'],
+          ['mark', 'two'],
+        ],
+      ],
+      [
+        'pe-crosslinked',
+        [
+          ['feel', 'waxy'],
+          ['float', 'floats'],
+          ['warm', 'keeps'],
+        ],
+      ],
+      [
+        'pp',
+        [
+          ['feel', 'waxy'],
+          ['mark', 'five'],
+          ['solvent', 'nothing'],
+        ],
+      ],
+      [
+        'abs',
+        [
+          ['solvent', 'smears'],
+          ['edge', 'even'],
+          ['float', 'sinks'],
+        ],
+      ],
+      [
+        'smc',
+        [
+          ['edge', 'pale'],
+          ['knock', 'rings'],
+        ],
+      ],
+      [
+        'frp-cored',
+        [
+          ['edge', 'skins'],
+          ['solvent', 'nothing'],
+          ['knock', 'drum'],
+          ['kind', 'shell'],
+        ],
+      ],
+      [
+        'foil-g10',
+        [
+          ['kind', 'blade'],
+          ['seeThrough', 'green'],
+        ],
+      ],
+      [
+        'aluminium',
+        [
+          ['kind', 'metal'],
+          ['magnet', 'no'],
+          ['face', 'white'],
+        ],
+      ],
     ];
     for (const [id, evidence] of cases) {
       const result = found(evidence.map(([test, outcome]) => ({ test, outcome })));
@@ -36,23 +145,34 @@ describe('the guide that names a hull', () => {
     expect(unsure?.sure).toBe('unsure');
     expect(unsure?.candidates.length).toBe(4);
     expect(unsure?.next).toBeDefined();
-    const tests = Object.entries(IDENTIFICATION_TESTS).flatMap(([test, t]) => Object.keys(t.outcomes).map((outcome) => ({ test, outcome })));
+    const tests = Object.entries(IDENTIFICATION_TESTS).flatMap(([test, t]) =>
+      Object.keys(t.outcomes).map((outcome) => ({ test, outcome })),
+    );
     fc.assert(
-      fc.property(fc.uniqueArray(fc.constantFrom(...tests), { selector: (e) => e.test, maxLength: 6 }), (evidence) => {
-        const shares = belief(evidence);
-        expect(shares.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
-        expect(shares.every((p) => p > 0)).toBeTrue();
-        // The order of the tests means nothing.
-        belief([...evidence].reverse()).forEach((p, i) => expect(p).toBeCloseTo(shares[i], 12));
-        const next = nextTest(evidence);
-        if (next !== undefined) expect(evidence.some((e) => e.test === next)).toBeFalse();
-      }),
+      fc.property(
+        fc.uniqueArray(fc.constantFrom(...tests), { selector: (e) => e.test, maxLength: 6 }),
+        (evidence) => {
+          const shares = belief(evidence);
+          expect(shares.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
+          expect(shares.every((p) => p > 0)).toBeTrue();
+          // The order of the tests means nothing.
+          belief([...evidence].reverse()).forEach((p, i) => expect(p).toBeCloseTo(shares[i], 12));
+          const next = nextTest(evidence);
+          if (next !== undefined) expect(evidence.some((e) => e.test === next)).toBeFalse();
+        },
+      ),
       { numRuns: 60, seed: 3 },
     );
   });
 
   it('passes over tests and outcomes that it does not know, inherited names among them', () => {
-    expect(found([{ test: 'lick', outcome: 'salty' }, { test: 'constructor', outcome: 'name' }, { test: 'kind', outcome: 'toString' }])).toBeUndefined();
+    expect(
+      found([
+        { test: 'lick', outcome: 'salty' },
+        { test: 'constructor', outcome: 'name' },
+        { test: 'kind', outcome: 'toString' },
+      ]),
+    ).toBeUndefined();
     expect(found([])).toBeUndefined();
   });
 
@@ -62,7 +182,9 @@ describe('the guide that names a hull', () => {
       if (id === 'warm' || id === 'solvent') expect(t.caution).toBeTruthy();
       const names = Object.values(t.outcomes).flatMap((o) => [...o.likely, ...(o.possible ?? [])]);
       const known = new Set([...SUBSTRATES.map((s) => s.id), ...SUBSTRATES.map((s) => s.family)]);
-      expect(names.filter((n) => !known.has(n as never))).withContext(id).toEqual([]);
+      expect(names.filter((n) => !known.has(n as never)))
+        .withContext(id)
+        .toEqual([]);
     }
   });
 });
@@ -80,19 +202,59 @@ describe('kinds of damage', () => {
   });
 
   it('state the difference against the first look in area, plies, hours and cost', () => {
-    const job = read({ ...BASE, damage: { kind: 'hole', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'first look', size: [0.03, 0.02] }, { at: '2026-11-20T09:00:00Z', extent: 'true extent', size: [0.09, 0.06], method: 'grind' }, { at: '2026-11-20T10:00:00Z', extent: 'true extent', size: [0.12, 0.06], method: 'grind' }] } });
+    const job = read({
+      ...BASE,
+      damage: {
+        kind: 'hole',
+        findings: [
+          { at: '2026-11-20T08:00:00Z', extent: 'first look', size: [0.03, 0.02] },
+          { at: '2026-11-20T09:00:00Z', extent: 'true extent', size: [0.09, 0.06], method: 'grind' },
+          { at: '2026-11-20T10:00:00Z', extent: 'true extent', size: [0.12, 0.06], method: 'grind' },
+        ],
+      },
+    });
     const difference = againstFirstLook(findingHistory(job, LIBRARY, {}, CLOCK));
-    expect(difference?.changes.map((c) => c.key)).toEqual(jasmine.arrayContaining(['area', 'hours', 'materials', 'labour', 'resin']));
-    expect(difference?.changes.find((c) => c.key === 'area')?.after.value).toBeCloseTo(Math.PI * 0.06 * 0.03, 4);
+    expect(difference?.changes.map((c) => c.key)).toEqual(
+      jasmine.arrayContaining(['area', 'hours', 'materials', 'labour', 'resin']),
+    );
+    expect(difference?.changes.find((c) => c.key === 'area')?.after.value).toBeCloseTo(
+      Math.PI * 0.06 * 0.03,
+      4,
+    );
     expect(againstFirstLook([])).toBeUndefined();
   });
 });
 
 describe('a traced outline', () => {
-  const L: Point[] = [{ x: 0, y: 0 }, { x: 0.1, y: 0 }, { x: 0.1, y: 0.04 }, { x: 0.04, y: 0.04 }, { x: 0.04, y: 0.1 }, { x: 0, y: 0.1 }];
+  const L: Point[] = [
+    { x: 0, y: 0 },
+    { x: 0.1, y: 0 },
+    { x: 0.1, y: 0.04 },
+    { x: 0.04, y: 0.04 },
+    { x: 0.04, y: 0.1 },
+    { x: 0, y: 0.1 },
+  ];
 
   it('is planned on as it is, concave or not, whichever way round it was tapped', () => {
-    const plans = [L, [...L].reverse()].map((outline) => planOf({ ...BASE, damage: { kind: 'hole', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape: 'outline', size: [0.1, 0.1], outline, method: 'grind' }] } }).plan);
+    const plans = [L, [...L].reverse()].map(
+      (outline) =>
+        planOf({
+          ...BASE,
+          damage: {
+            kind: 'hole',
+            findings: [
+              {
+                at: '2026-11-20T08:00:00Z',
+                extent: 'true extent',
+                shape: 'outline',
+                size: [0.1, 0.1],
+                outline,
+                method: 'grind',
+              },
+            ],
+          },
+        }).plan,
+    );
     for (const plan of plans) {
       expect(plan.survey?.area.value).toBeCloseTo(0.1 * 0.04 + 0.04 * 0.06, 9);
       expect(plan.survey?.length.value).toBeCloseTo(0.1, 9);
@@ -102,14 +264,46 @@ describe('a traced outline', () => {
   });
 
   it('grows as a whole while it is a first look', () => {
-    const { plan } = planOf({ ...BASE, damage: { kind: 'hole', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'first look', shape: 'outline', size: [0.1, 0.1], outline: L }] } });
+    const { plan } = planOf({
+      ...BASE,
+      damage: {
+        kind: 'hole',
+        findings: [
+          {
+            at: '2026-11-20T08:00:00Z',
+            extent: 'first look',
+            shape: 'outline',
+            size: [0.1, 0.1],
+            outline: L,
+          },
+        ],
+      },
+    });
     expect((plan.survey?.area.value ?? 0) / 0.0064).toBeCloseTo(1.5 * 3, 6);
   });
 
   it('that crosses itself, has too few points or no area is refused in words, and its size is taken', () => {
     const cross = [L[0], L[1], { x: 0, y: 0.1 }, { x: 0.1, y: 0.1 }];
-    for (const [outline, word] of [[cross, 'crosses itself'], [L.slice(0, 2), 'points'], [[L[0], L[1], { x: 0.05, y: 1e-6 }], 'encloses']] as const) {
-      const { plan, problems } = planOf({ ...BASE, damage: { kind: 'hole', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', shape: 'outline', size: [0.1, 0.08], outline: [...outline] }] } });
+    for (const [outline, word] of [
+      [cross, 'crosses itself'],
+      [L.slice(0, 2), 'points'],
+      [[L[0], L[1], { x: 0.05, y: 1e-6 }], 'encloses'],
+    ] as const) {
+      const { plan, problems } = planOf({
+        ...BASE,
+        damage: {
+          kind: 'hole',
+          findings: [
+            {
+              at: '2026-11-20T08:00:00Z',
+              extent: 'true extent',
+              shape: 'outline',
+              size: [0.1, 0.08],
+              outline: [...outline],
+            },
+          ],
+        },
+      });
       expect(saidOf(problems.find((p) => p.severity === 'error'))?.what).toContain(word);
       expect(plan.survey?.length.value).toBeCloseTo(0.1, 9);
     }
@@ -118,11 +312,15 @@ describe('a traced outline', () => {
 
   it('is settled without changing its size, and knows its inside', () => {
     fc.assert(
-      fc.property(fc.double({ min: -1, max: 1, noNaN: true }), fc.double({ min: -1, max: 1, noNaN: true }), (dx, dy) => {
-        const [moved] = settledTogether([L.map((p) => ({ x: p.x + dx, y: p.y + dy }))]);
-        expect(area(moved)).toBeCloseTo(area(L), 9);
-        expect(extent(moved).length).toBeCloseTo(0.1, 9);
-      }),
+      fc.property(
+        fc.double({ min: -1, max: 1, noNaN: true }),
+        fc.double({ min: -1, max: 1, noNaN: true }),
+        (dx, dy) => {
+          const [moved] = settledTogether([L.map((p) => ({ x: p.x + dx, y: p.y + dy }))]);
+          expect(area(moved)).toBeCloseTo(area(L), 9);
+          expect(extent(moved).length).toBeCloseTo(0.1, 9);
+        },
+      ),
       { numRuns: 30, seed: 5 },
     );
     expect(inside(L, { x: 0.02, y: 0.08 })).toBeTrue();
@@ -132,56 +330,124 @@ describe('a traced outline', () => {
 
 describe('a photograph', () => {
   it('is scaled by a known length', () => {
-    const scale: PhotoScale = { by: 'length', reference: [{ x: 10, y: 20 }, { x: 110, y: 20 }], length: 0.2 };
-    expect(toMetres([{ x: 0, y: 0 }, { x: 50, y: 100 }], scale)[1]).toEqual({ x: 0.1, y: -0.2 });
+    const scale: PhotoScale = {
+      by: 'length',
+      reference: [
+        { x: 10, y: 20 },
+        { x: 110, y: 20 },
+      ],
+      length: 0.2,
+    };
+    expect(
+      toMetres(
+        [
+          { x: 0, y: 0 },
+          { x: 50, y: 100 },
+        ],
+        scale,
+      )[1],
+    ).toEqual({ x: 0.1, y: -0.2 });
   });
 
   it('is rectified by a known rectangle: points come back where they were, whichever way round it was tapped', () => {
     const coordinate = fc.double({ min: 0, max: 0.5, noNaN: true });
     const corner = fc.double({ min: -0.12, max: 0.12, noNaN: true });
     fc.assert(
-      fc.property(fc.array(fc.tuple(coordinate, coordinate), { minLength: 1, maxLength: 5 }), fc.tuple(corner, corner, corner, corner), fc.boolean(), (points, skew, clockwise) => {
-        // A camera sees the plane at an angle: any convex picture of the unit square.
-        const seen = squareToQuad([{ x: 0 + skew[0], y: 1 }, { x: 1, y: 1 + skew[1] }, { x: 1 + skew[2], y: 0 }, { x: 0, y: 0 + skew[3] }]);
-        const [w, h] = [0.0856, 0.054];
-        // Metres to unit square (y up) to picture (y down).
-        const picture = (p: Point): Point => map(seen, p);
-        const card = [{ x: 0.2, y: 0.2 }, { x: 0.2 + w, y: 0.2 }, { x: 0.2 + w, y: 0.2 + h }, { x: 0.2, y: 0.2 + h }].map(picture);
-        // Going round either way, the first side stays along the hull, from the left.
-        const corners = clockwise ? [card[3], card[2], card[1], card[0]] : card;
-        const scale: PhotoScale = { by: 'rectangle', reference: corners as never, length: w, width: h };
-        expect(checkScale(scale)).toBeUndefined();
-        const back = toMetres([{ x: 0.2, y: 0.2 }, ...points.map(([x, y]) => ({ x, y }))].map(picture), scale);
-        back.slice(1).forEach((p, i) => {
-          expect(p.x - back[0].x).toBeCloseTo(points[i][0] - 0.2, 6);
-          expect(p.y - back[0].y).toBeCloseTo(points[i][1] - 0.2, 6);
-        });
-      }),
+      fc.property(
+        fc.array(fc.tuple(coordinate, coordinate), { minLength: 1, maxLength: 5 }),
+        fc.tuple(corner, corner, corner, corner),
+        fc.boolean(),
+        (points, skew, clockwise) => {
+          // A camera sees the plane at an angle: any convex picture of the unit square.
+          const seen = squareToQuad([
+            { x: 0 + skew[0], y: 1 },
+            { x: 1, y: 1 + skew[1] },
+            { x: 1 + skew[2], y: 0 },
+            { x: 0, y: 0 + skew[3] },
+          ]);
+          const [w, h] = [0.0856, 0.054];
+          // Metres to unit square (y up) to picture (y down).
+          const picture = (p: Point): Point => map(seen, p);
+          const card = [
+            { x: 0.2, y: 0.2 },
+            { x: 0.2 + w, y: 0.2 },
+            { x: 0.2 + w, y: 0.2 + h },
+            { x: 0.2, y: 0.2 + h },
+          ].map(picture);
+          // Going round either way, the first side stays along the hull, from the left.
+          const corners = clockwise ? [card[3], card[2], card[1], card[0]] : card;
+          const scale: PhotoScale = { by: 'rectangle', reference: corners as never, length: w, width: h };
+          expect(checkScale(scale)).toBeUndefined();
+          const back = toMetres(
+            [{ x: 0.2, y: 0.2 }, ...points.map(([x, y]) => ({ x, y }))].map(picture),
+            scale,
+          );
+          back.slice(1).forEach((p, i) => {
+            expect(p.x - back[0].x).toBeCloseTo(points[i][0] - 0.2, 6);
+            expect(p.y - back[0].y).toBeCloseTo(points[i][1] - 0.2, 6);
+          });
+        },
+      ),
       { numRuns: 60, seed: 11 },
     );
   });
 
   it('says what is wrong with ends on one spot or corners tapped crosswise', () => {
-    expect(checkScale({ by: 'length', reference: [{ x: 5, y: 5 }, { x: 5, y: 5 }], length: 0.1 })?.suggestion).toContain('two ends');
-    expect(checkScale({ by: 'rectangle', reference: [{ x: 0, y: 0 }, { x: 9, y: 9 }, { x: 9, y: 0 }, { x: 0, y: 9 }], length: 0.1, width: 0.1 })?.suggestion).toContain('going round');
-    const h = squareToQuad([{ x: 0, y: 0 }, { x: 2, y: 0 }, { x: 2, y: 3 }, { x: 0, y: 3 }]);
+    expect(
+      checkScale({
+        by: 'length',
+        reference: [
+          { x: 5, y: 5 },
+          { x: 5, y: 5 },
+        ],
+        length: 0.1,
+      })?.suggestion,
+    ).toContain('two ends');
+    expect(
+      checkScale({
+        by: 'rectangle',
+        reference: [
+          { x: 0, y: 0 },
+          { x: 9, y: 9 },
+          { x: 9, y: 0 },
+          { x: 0, y: 9 },
+        ],
+        length: 0.1,
+        width: 0.1,
+      })?.suggestion,
+    ).toContain('going round');
+    const h = squareToQuad([
+      { x: 0, y: 0 },
+      { x: 2, y: 0 },
+      { x: 2, y: 3 },
+      { x: 0, y: 3 },
+    ]);
     expect(map(invert(h), { x: 1, y: 1.5 })).toEqual({ x: 0.5, y: 0.5 });
   });
 });
 
 describe('readings placed on the outline', () => {
-  const grid = (state: (x: number, y: number) => object) => [-1, 0, 1].flatMap((i) => [-1, 0, 1].map((j) => ({ x: i * 0.1, y: j * 0.1, ...state(i, j) })));
+  const grid = (state: (x: number, y: number) => object) =>
+    [-1, 0, 1].flatMap((i) => [-1, 0, 1].map((j) => ({ x: i * 0.1, y: j * 0.1, ...state(i, j) })));
 
   it('count each place to its nearest reading', () => {
-    const m = mapReadings({ readings: grid((i, j) => ({ tap: i === 0 && j === 0 ? ('dull' as const) : ('sound' as const) })) }, ledger());
+    const m = mapReadings(
+      { readings: grid((i, j) => ({ tap: i === 0 && j === 0 ? ('dull' as const) : ('sound' as const) })) },
+      ledger(),
+    );
     expect(m.bad?.value).toBeCloseTo(0.01, 9);
     expect(m.cells.reduce((sum, c) => sum + area(c.cell), 0)).toBeCloseTo(0.26 ** 2, 9);
   });
 
   it('take a moisture reading against the known dry spot, or by the wood scale', () => {
     const readings = grid((i) => ({ moisture: i === 1 ? 24 : 14 }));
-    expect(mapReadings({ readings, meter: { dry: 12 } }, ledger()).cells.filter((c) => c.state === 'wet').length).toBe(3);
-    expect(mapReadings({ readings, meter: { scale: 'wood' } }, ledger()).cells.filter((c) => c.state === 'wet').length).toBe(3);
+    expect(
+      mapReadings({ readings, meter: { dry: 12 } }, ledger()).cells.filter((c) => c.state === 'wet').length,
+    ).toBe(3);
+    expect(
+      mapReadings({ readings, meter: { scale: 'wood' } }, ledger()).cells.filter((c) => c.state === 'wet')
+        .length,
+    ).toBe(3);
     const l = ledger();
     expect(mapReadings({ readings }, l).limit).toBeUndefined();
     expect(saidOf(l.problems[0]).what).toContain('dry spot');
@@ -191,7 +457,12 @@ describe('readings placed on the outline', () => {
   });
 
   it('stand being on one spot, in one line, or few', () => {
-    for (const readings of [[], [{ x: 0, y: 0, tap: 'dull' as const }], [0, 1, 2, 3].map((i) => ({ x: i / 10, y: 0, tap: 'dead' as const })), [0, 1, 2].map(() => ({ x: 0, y: 0, tap: 'dull' as const }))]) {
+    for (const readings of [
+      [],
+      [{ x: 0, y: 0, tap: 'dull' as const }],
+      [0, 1, 2, 3].map((i) => ({ x: i / 10, y: 0, tap: 'dead' as const })),
+      [0, 1, 2].map(() => ({ x: 0, y: 0, tap: 'dull' as const })),
+    ]) {
       const m = mapReadings({ readings }, ledger());
       expect(Number.isFinite(m.bad?.value ?? 0)).toBeTrue();
       expect(m.cells.length).toBe(readings.length);
@@ -201,7 +472,12 @@ describe('readings placed on the outline', () => {
   });
 
   it('outside the limits of the job file are named', () => {
-    const { problems } = readJob({ ...BASE, damage: { ...BASE.damage, readings: [{ x: '9 m', y: 0, tap: 'loud' }] } });
-    expect(problems.map((p) => p.path)).toEqual(jasmine.arrayContaining(['damage.readings.0.x', 'damage.readings.0.tap']));
+    const { problems } = readJob({
+      ...BASE,
+      damage: { ...BASE.damage, readings: [{ x: '9 m', y: 0, tap: 'loud' }] },
+    });
+    expect(problems.map((p) => p.path)).toEqual(
+      jasmine.arrayContaining(['damage.readings.0.x', 'damage.readings.0.tap']),
+    );
   });
 });

@@ -1,4 +1,15 @@
-import { describeProblem, problem, say, sayIn, saySize, stageSentence, guidanceFor, partLines, STAGES, type Plan } from '../src/index';
+import {
+  describeProblem,
+  problem,
+  say,
+  sayIn,
+  saySize,
+  stageSentence,
+  guidanceFor,
+  partLines,
+  STAGES,
+  type Plan,
+} from '../src/index';
 import { batchCount } from '../src/materials/batch-count';
 import { formula } from '../src/trace/formula';
 import { Ledger, NotFinite } from '../src/trace/ledger';
@@ -6,7 +17,13 @@ import { StageMemo } from '../src/plan/stage-memo';
 import { sameData } from '../src/schema/same-data';
 import { BASE, planOf } from './support';
 
-const twice = formula({ id: 'spec/twice', expression: 'y = 2·x', unit: 'm', source: 'arithmetic', evaluate: (v: Record<'x', number>) => 2 * v.x });
+const twice = formula({
+  id: 'spec/twice',
+  expression: 'y = 2·x',
+  unit: 'm',
+  source: 'arithmetic',
+  evaluate: (v: Record<'x', number>) => 2 * v.x,
+});
 
 describe('the ledger', () => {
   it('makes no figure without its trace', () => {
@@ -17,7 +34,13 @@ describe('the ledger', () => {
     expect(y).toEqual({ value: 1, unit: 'm', origin: 'computed', traceId: 's.y' });
     expect(sum.value).toBe(1.5);
     expect(ledger.entries.map((e) => e.id)).toEqual(['s.x', 's.y', 's.z']);
-    expect(ledger.entries[1]).toEqual(jasmine.objectContaining({ formulaId: 'spec/twice', expression: 'y = 2·x', inputs: [{ symbol: 'x', traceId: 's.x' }] }));
+    expect(ledger.entries[1]).toEqual(
+      jasmine.objectContaining({
+        formulaId: 'spec/twice',
+        expression: 'y = 2·x',
+        inputs: [{ symbol: 'x', traceId: 's.x' }],
+      }),
+    );
     expect(ledger.entries[2].inputs.length).toBe(2);
   });
 
@@ -30,7 +53,9 @@ describe('the ledger', () => {
   it('refuses what is not a finite number', () => {
     const ledger = new Ledger('s');
     for (const bad of [NaN, Infinity, -Infinity]) {
-      expect(() => ledger.given('x', 'an x', bad, 'm', 'entered', 'spec')).toThrowMatching((e) => e instanceof NotFinite && e.label === 'an x');
+      expect(() => ledger.given('x', 'an x', bad, 'm', 'entered', 'spec')).toThrowMatching(
+        (e) => e instanceof NotFinite && e.label === 'an x',
+      );
     }
   });
 });
@@ -56,7 +81,9 @@ describe('the stage memo', () => {
   it('turns an impossible figure into a problem of its stage and goes on', () => {
     const memo = new StageMemo();
     memo.begin();
-    const out = memo.run('grind', { x: 1 }, (_, ledger) => ledger.given('x', 'taper', NaN, 'm', 'entered', 'spec'));
+    const out = memo.run('grind', { x: 1 }, (_, ledger) =>
+      ledger.given('x', 'taper', NaN, 'm', 'entered', 'spec'),
+    );
     expect(out).toBeUndefined();
     expect(memo.problems[0]).toEqual(jasmine.objectContaining({ severity: 'error', stage: 'grind' }));
     expect(memo.lazyTrace()()).toEqual({});
@@ -66,7 +93,11 @@ describe('the stage memo', () => {
     const memo = new StageMemo();
     memo.begin();
     const input = { x: 1 };
-    expect(memo.run('s', input, () => { throw new TypeError('a bug'); })).toBeUndefined();
+    expect(
+      memo.run('s', input, () => {
+        throw new TypeError('a bug');
+      }),
+    ).toBeUndefined();
     expect(memo.fault).toEqual(new TypeError('a bug'));
     expect(memo.problems[0]).toEqual(jasmine.objectContaining({ severity: 'error', path: 's' }));
     expect(memo.run('t', input, () => 7)).toBe(7);
@@ -77,7 +108,13 @@ describe('the stage memo', () => {
 
   it('compares plain data', () => {
     expect(sameData({ a: [1, { b: 2 }] }, { a: [1, { b: 2 }] })).toBeTrue();
-    for (const [a, b] of [[{ a: 1 }, { a: 1, b: undefined }], [[1], { 0: 1 }], [null, {}], [1, '1'], [{ a: 1 }, { b: 1 }]]) {
+    for (const [a, b] of [
+      [{ a: 1 }, { a: 1, b: undefined }],
+      [[1], { 0: 1 }],
+      [null, {}],
+      [1, '1'],
+      [{ a: 1 }, { b: 1 }],
+    ]) {
       expect(sameData(a, b)).toBeFalse();
     }
     expect(sameData(NaN, NaN)).toBeTrue();
@@ -90,16 +127,32 @@ describe('words for a plan', () => {
   it('say every stage in one sentence', () => {
     for (const stage of STAGES) {
       const sentence = stageSentence(stage, plan);
-      expect(sentence).withContext(stage).toMatch(/^[A-Z0-9].*\.$/);
+      expect(sentence)
+        .withContext(stage)
+        .toMatch(/^[A-Z0-9].*\.$/);
       expect(sentence).not.toMatch(/NaN|undefined/);
     }
-    expect(stageSentence('laminate', plan)).toBe('10 plies build 6.61 mm under a limit of 7.1 mm, largest first.');
-    const empty = { format: 'nelbo-plan/1', engine: '', library: '', stages: STAGES, open: [], trace: {} } as Plan;
-    for (const stage of STAGES.filter((s) => s !== 'log')) expect(stageSentence(stage, empty)).toBeUndefined();
+    expect(stageSentence('laminate', plan)).toBe(
+      '10 plies build 6.61 mm under a limit of 7.1 mm, largest first.',
+    );
+    const empty = {
+      format: 'nelbo-plan/1',
+      engine: '',
+      library: '',
+      stages: STAGES,
+      open: [],
+      trace: {},
+    } as Plan;
+    for (const stage of STAGES.filter((s) => s !== 'log'))
+      expect(stageSentence(stage, empty)).toBeUndefined();
   });
 
   it('count one as one', () => {
-    const one = planOf({ ...BASE, hull: { ...BASE.hull, thickness: 0.0011, gelCoat: 0 }, system: { cloth: 'biax-400' } }).plan;
+    const one = planOf({
+      ...BASE,
+      hull: { ...BASE.hull, thickness: 0.0011, gelCoat: 0 },
+      system: { cloth: 'biax-400' },
+    }).plan;
     expect(stageSentence('laminate', one)).toContain('1 ply builds');
   });
 
@@ -114,7 +167,8 @@ describe('words for a plan', () => {
   });
 
   it('name the parts of a cup', () => {
-    const names = (system: object): string[] => partLines(planOf({ ...BASE, system }).plan.mix?.parts ?? ({} as never)).map((l) => l.name);
+    const names = (system: object): string[] =>
+      partLines(planOf({ ...BASE, system }).plan.mix?.parts ?? ({} as never)).map((l) => l.name);
     expect(names({ resin: 'epoxy-slow' })).toEqual(['resin', 'hardener']);
     expect(names({ resin: 'polyester' })).toEqual(['resin', 'MEKP catalyst']);
     const putty = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } }).plan.fair?.parts;
@@ -124,10 +178,16 @@ describe('words for a plan', () => {
   });
 
   it('stand a caution at every stage that can hurt, and a test at the end of each', () => {
-    for (const system of [{ resin: 'epoxy-slow' }, { resin: 'vinyl-ester', finish: 'gel-coat' }, { resin: 'polyester', finish: 'paint-2k' }]) {
+    for (const system of [
+      { resin: 'epoxy-slow' },
+      { resin: 'vinyl-ester', finish: 'gel-coat' },
+      { resin: 'polyester', finish: 'paint-2k' },
+    ]) {
       const p = planOf({ ...BASE, system }).plan;
-      for (const stage of ['survey', 'grind', 'laminate', 'mix', 'fair', 'finish'] as const) expect(guidanceFor(stage, p).cautions.length).withContext(stage).toBeGreaterThan(0);
-      for (const stage of STAGES) expect(guidanceFor(stage, p).acceptance.length).withContext(stage).toBeGreaterThan(0);
+      for (const stage of ['survey', 'grind', 'laminate', 'mix', 'fair', 'finish'] as const)
+        expect(guidanceFor(stage, p).cautions.length).withContext(stage).toBeGreaterThan(0);
+      for (const stage of STAGES)
+        expect(guidanceFor(stage, p).acceptance.length).withContext(stage).toBeGreaterThan(0);
     }
     const styrene = planOf({ ...BASE, system: { resin: 'polyester' } }).plan;
     expect(guidanceFor('mix', styrene).cautions.join(' ')).toContain('Styrene burns');
@@ -141,14 +201,26 @@ describe('words for a plan', () => {
   });
 
   it('describe a problem in one line', () => {
-    expect(describeProblem(problem({ severity: 'error', path: 'hull.thickness' }, 'field-refused', { what: 'is too thin', allowed: '1 to 60 mm', suggestion: 'measure' }))).toBe('error: hull.thickness: is too thin (allowed: 1 to 60 mm); measure');
-    expect(describeProblem(problem({ severity: 'warning', path: 'x' }, 'field-refused', { what: 'y' }))).toBe('warning: x: y');
+    expect(
+      describeProblem(
+        problem({ severity: 'error', path: 'hull.thickness' }, 'field-refused', {
+          what: 'is too thin',
+          allowed: '1 to 60 mm',
+          suggestion: 'measure',
+        }),
+      ),
+    ).toBe('error: hull.thickness: is too thin (allowed: 1 to 60 mm); measure');
+    expect(describeProblem(problem({ severity: 'warning', path: 'x' }, 'field-refused', { what: 'y' }))).toBe(
+      'warning: x: y',
+    );
   });
 });
 
 describe('batches', () => {
   it('are as few as pot and pot life allow', () => {
     const n = (m: number, t: number): number => batchCount.evaluate({ m, pot: 0.4, t, use: 600 });
-    expect([n(0.1, 100), n(0.4, 600), n(0.41, 100), n(0.1, 601), n(1.3, 100), n(0, 0)]).toEqual([1, 1, 2, 2, 4, 1]);
+    expect([n(0.1, 100), n(0.4, 600), n(0.41, 100), n(0.1, 601), n(1.3, 100), n(0, 0)]).toEqual([
+      1, 1, 2, 2, 4, 1,
+    ]);
   });
 });

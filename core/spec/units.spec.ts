@@ -1,5 +1,16 @@
 import fc from 'fast-check';
-import { UNITS, formatDuration, formatIn, formatNumber, formatStored, fromSI, parseQuantity, toSI, type Dimension, type UnitSymbol } from '../src/index';
+import {
+  UNITS,
+  formatDuration,
+  formatIn,
+  formatNumber,
+  formatStored,
+  fromSI,
+  parseQuantity,
+  toSI,
+  type Dimension,
+  type UnitSymbol,
+} from '../src/index';
 
 const value = (text: unknown, d: Dimension, bare?: UnitSymbol): number => {
   const q = parseQuantity(text, d, bare);
@@ -15,7 +26,7 @@ describe('quantities as people type them', () => {
       ['3 3/4"', 0.09525],
       ['1/2 in', 0.0127],
       ['5 ft 3 in', 1.6002],
-      ["5' 3\"", 1.6002],
+      ['5\' 3"', 1.6002],
       ['12,5 cm', 0.125],
       ['.5 m', 0.5],
       ['20 mil', 0.000508],
@@ -68,26 +79,39 @@ describe('quantities as people type them', () => {
         expect(q.suggestion.length).toBeGreaterThan(0);
       }
     }
-    for (const bad of [NaN, Infinity, null, {}, [], true]) expect(parseQuantity(bad, 'length').ok).toBeFalse();
+    for (const bad of [NaN, Infinity, null, {}, [], true])
+      expect(parseQuantity(bad, 'length').ok).toBeFalse();
   });
 
   it('never throws and never gives NaN, whatever the text', () => {
     fc.assert(
-      fc.property(fc.string(), fc.constantFrom<Dimension>('length', 'arealMass', 'temperature', 'fraction', 'ratio', 'time'), (text, d) => {
-        const q = parseQuantity(text, d);
-        return q.ok ? Number.isFinite(q.value) : q.message.length > 0;
-      }),
+      fc.property(
+        fc.string(),
+        fc.constantFrom<Dimension>('length', 'arealMass', 'temperature', 'fraction', 'ratio', 'time'),
+        (text, d) => {
+          const q = parseQuantity(text, d);
+          return q.ok ? Number.isFinite(q.value) : q.message.length > 0;
+        },
+      ),
     );
   });
 
   it('round-trips through every unit', () => {
     const symbols = Object.keys(UNITS) as UnitSymbol[];
     fc.assert(
-      fc.property(fc.constantFrom(...symbols), fc.double({ min: 0.01, max: 1000, noNaN: true }), (unit, x) => {
-        const back = fromSI(toSI(x, unit), unit);
-        const typed = parseQuantity(`${x.toFixed(6)} ${unit}`, UNITS[unit].dimension);
-        return Math.abs(back - x) < 1e-6 * Math.max(1, x) && typed.ok && Math.abs(fromSI(typed.value, unit) - x) < 1e-5 * Math.max(1, x);
-      }),
+      fc.property(
+        fc.constantFrom(...symbols),
+        fc.double({ min: 0.01, max: 1000, noNaN: true }),
+        (unit, x) => {
+          const back = fromSI(toSI(x, unit), unit);
+          const typed = parseQuantity(`${x.toFixed(6)} ${unit}`, UNITS[unit].dimension);
+          return (
+            Math.abs(back - x) < 1e-6 * Math.max(1, x) &&
+            typed.ok &&
+            Math.abs(fromSI(typed.value, unit) - x) < 1e-5 * Math.max(1, x)
+          );
+        },
+      ),
     );
   });
 });

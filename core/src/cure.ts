@@ -1,6 +1,13 @@
 /** Cure, forecast and bench: what only those pages and workers load. Imported as `@nelbo/core/cure`. */
 export * from './cure/air';
-export { calibrate, potLife, reached, type Calibration, type CalibrationPoint, type Thresholds } from './cure/calibrate';
+export {
+  calibrate,
+  potLife,
+  reached,
+  type Calibration,
+  type CalibrationPoint,
+  type Thresholds,
+} from './cure/calibrate';
 export { CURE_CLASSES, cureClassOf, type CureClass } from './cure/cure-classes';
 export { Stack as HeatStack, type Face as StackFace, type Layer } from './cure/conduction';
 export { filmCure, glassTemperature, type Kinetics } from './cure/kinetics';
@@ -10,7 +17,15 @@ export { whatWouldHelp, type HelpOption, type HelpProgress } from './plan/foreca
 export { readLogger, type LoggerFile } from './cure/logger';
 export { windowAt, type LayerEvent, type WindowState } from './cure/latch';
 export { cupHeight, fullHeight } from './materials/measure';
-export { weighIn, firstBand, secondReads, stopBand, ratioErrorOf, type WeighIn, type WeighVerdict } from './mix/weigh-in';
+export {
+  weighIn,
+  firstBand,
+  secondReads,
+  stopBand,
+  ratioErrorOf,
+  type WeighIn,
+  type WeighVerdict,
+} from './mix/weigh-in';
 export { CONSISTENCIES, partsFor, PURGE, type Consistency } from './mix/consistency';
 export { benchBatches, massesOf, type BenchBatch } from './plan/bench/bench-batches';
 export { benchClocks, type BenchClocks } from './plan/bench/bench-clocks';

@@ -15,7 +15,14 @@ export { deltaE, differenceWords, hexOf, labOfPixel, type Lab } from './colour/l
 export { ILLUMINANT } from './colour/observer';
 export { COLOUR_BASES, PASTES, type ColourBase, type Paste } from './colour/pastes';
 export { knownPastes, pasteFromColours, shelvedPastes, type OwnPaste } from './colour/yard-pastes';
-export { CLOSE_ENOUGH, matchColour, recipeOf, type Recipe, type RecipeAnswer, type RecipeQuestion } from './colour/recipe';
+export {
+  CLOSE_ENOUGH,
+  matchColour,
+  recipeOf,
+  type Recipe,
+  type RecipeAnswer,
+  type RecipeQuestion,
+} from './colour/recipe';
 export { correct, firstTrial, type Correction } from './colour/correction';
 export { dosesOf, type Dose } from './colour/doses';
 export { READ_AT, READ_BY, surroundOf, type SurfaceReading, type Surround } from './colour/surround';

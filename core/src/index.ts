@@ -27,7 +27,14 @@ export * from './materials/damage-kinds';
 export { IDENTIFICATION_TESTS, type IdentificationTest } from './materials/identification';
 export { meritsOf } from './materials/merits';
 export type { YardProduct } from './materials/yard-product';
-export { applySheet, besidesOf, fromSheet, sheetFieldsOf, sheetValue, yardLibrary } from './materials/yard-library';
+export {
+  applySheet,
+  besidesOf,
+  fromSheet,
+  sheetFieldsOf,
+  sheetValue,
+  yardLibrary,
+} from './materials/yard-library';
 export { PRODUCT_FIELDS, SHEET_FIELDS, type SheetField } from './schema/product-fields';
 export * from './geometry/polygon';
 export * from './geometry/rectify';
@@ -46,7 +53,13 @@ export type { BaseName, Parts } from './materials/parts';
 export * from './schema/field';
 export * from './schema/job';
 export { JOB_FIELDS, JOB_FORMAT, MEMBERS, METHODS, OBSTACLES, WAYS_OF_PLY } from './schema/job-fields';
-export { LOG_ENTRY_FIELDS, LOG_EVENTS, LONGEST_ENTRY, type LogEvent, type LogEventKind } from './schema/log-entry-fields';
+export {
+  LOG_ENTRY_FIELDS,
+  LOG_EVENTS,
+  LONGEST_ENTRY,
+  type LogEvent,
+  type LogEventKind,
+} from './schema/log-entry-fields';
 export { SHOP_FIELDS } from './schema/shop-fields';
 export * from './schema/say-field';
 export * from './materials/instruments';
@@ -107,5 +120,12 @@ export * from './plan/guidance';
 export type { WorkingHours } from './plan/working-hours';
 export type { BenchPlan } from './plan/measure-all';
 export * from './drawing/scene';
-export { offsetAtPixel, sectionFactor, sectionRefs, sectionScene, taperHandle, type SectionRefs } from './drawing/section-scene';
+export {
+  offsetAtPixel,
+  sectionFactor,
+  sectionRefs,
+  sectionScene,
+  taperHandle,
+  type SectionRefs,
+} from './drawing/section-scene';
 export { gridStep, planHandle, planScene, planScale, reachAtPixel } from './drawing/plan-scene';

@@ -2,7 +2,12 @@ import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { start, type Running } from './harness';
 
-const document = { format: 'nelbo-job/1', title: 'First', hull: { material: 'frp-solid', thickness: '7 mm' }, damage: { kind: 'hole', size: ['96 mm', '58 mm'] } };
+const document = {
+  format: 'nelbo-job/1',
+  title: 'First',
+  hull: { material: 'frp-solid', thickness: '7 mm' },
+  damage: { kind: 'hole', size: ['96 mm', '58 mm'] },
+};
 
 describe('an id that was used before', () => {
   let app: Running;
@@ -33,9 +38,17 @@ describe('an id that was used before', () => {
 
   it('of a save: sent again it is stored once; with other words it is refused and nothing is lost without a word', async () => {
     const saveId = randomUUID();
-    const [one, two] = [{ ...document, title: 'one' }, { ...document, title: 'two' }];
-    expect((await app.call('PUT', `/jobs/${id}`, { version: 1, document: one, saveId })).json.version).toBe(2);
-    await app.call('PUT', `/jobs/${id}`, { version: 2, document: { ...document, title: 'by somebody else' } });
+    const [one, two] = [
+      { ...document, title: 'one' },
+      { ...document, title: 'two' },
+    ];
+    expect((await app.call('PUT', `/jobs/${id}`, { version: 1, document: one, saveId })).json.version).toBe(
+      2,
+    );
+    await app.call('PUT', `/jobs/${id}`, {
+      version: 2,
+      document: { ...document, title: 'by somebody else' },
+    });
     expect((await app.call('PUT', `/jobs/${id}`, { version: 1, document: one, saveId })).status).toBe(200);
     for (const version of [1, 3]) {
       const clash = await app.call('PUT', `/jobs/${id}`, { version, document: two, saveId });
@@ -46,16 +59,41 @@ describe('an id that was used before', () => {
   });
 
   it('of a log entry: any other word, name, moment or job is a mistake', async () => {
-    const entry = { id: randomUUID(), stage: 'grind', at: '2026-11-23T09:00:00+01:00', who: 'Ines', text: 'Ground.', event: { kind: 'note', air: '17 °C' } };
+    const entry = {
+      id: randomUUID(),
+      stage: 'grind',
+      at: '2026-11-23T09:00:00+01:00',
+      who: 'Ines',
+      text: 'Ground.',
+      event: { kind: 'note', air: '17 °C' },
+    };
     expect((await app.call('POST', `/jobs/${id}/log`, entry)).status).toBe(201);
     // The same moment, written otherwise.
-    expect((await app.call('POST', `/jobs/${id}/log`, { ...entry, at: '2026-11-23T08:00:00.000Z' })).status).toBe(200);
-    for (const change of [{ text: 'Other.' }, { who: 'Odd' }, { stage: 'mix' }, { at: '2026-11-23T09:00:00Z' }, { event: { kind: 'note', air: '18 °C' } }, { event: undefined }]) {
-      expect((await app.call('POST', `/jobs/${id}/log`, { ...entry, ...change })).status).withContext(JSON.stringify(change)).toBe(409);
+    expect(
+      (await app.call('POST', `/jobs/${id}/log`, { ...entry, at: '2026-11-23T08:00:00.000Z' })).status,
+    ).toBe(200);
+    for (const change of [
+      { text: 'Other.' },
+      { who: 'Odd' },
+      { stage: 'mix' },
+      { at: '2026-11-23T09:00:00Z' },
+      { event: { kind: 'note', air: '18 °C' } },
+      { event: undefined },
+    ]) {
+      expect((await app.call('POST', `/jobs/${id}/log`, { ...entry, ...change })).status)
+        .withContext(JSON.stringify(change))
+        .toBe(409);
     }
     expect((await app.call('POST', `/jobs/${other}/log`, entry)).status).toBe(409);
-    for (const at of ['0050-01-01T00:00:00Z', '9999-01-01T00:00:00Z', '2026-02-30T00:00:00Z', '2026-11-23T08:00:00Z\n']) {
-      expect((await app.call('POST', `/jobs/${id}/log`, { ...entry, id: randomUUID(), at })).status).withContext(at).toBe(422);
+    for (const at of [
+      '0050-01-01T00:00:00Z',
+      '9999-01-01T00:00:00Z',
+      '2026-02-30T00:00:00Z',
+      '2026-11-23T08:00:00Z\n',
+    ]) {
+      expect((await app.call('POST', `/jobs/${id}/log`, { ...entry, id: randomUUID(), at })).status)
+        .withContext(at)
+        .toBe(422);
     }
     const kept = (await app.call('GET', `/jobs/${id}/log`)).json;
     expect(kept.map((e: { at: string }) => e.at)).toEqual(['2026-11-23T08:00:00.000Z']);
@@ -71,7 +109,18 @@ describe('an id that was used before', () => {
 
     const photo = randomUUID();
     const form = new FormData();
-    form.set('photo', new Blob([(await sharp({ create: { width: 30, height: 20, channels: 3, background: '#456' } }).png().toBuffer()) as never], { type: 'image/png' }), 'a.png');
+    form.set(
+      'photo',
+      new Blob(
+        [
+          (await sharp({ create: { width: 30, height: 20, channels: 3, background: '#456' } })
+            .png()
+            .toBuffer()) as never,
+        ],
+        { type: 'image/png' },
+      ),
+      'a.png',
+    );
     const sent = new Response(form);
     const [body, type] = [new Uint8Array(await sent.arrayBuffer()), sent.headers.get('content-type') ?? ''];
     expect((await app.call('POST', `/jobs/${id}/photos?id=${photo}`, body, type)).status).toBe(201);
@@ -86,19 +135,43 @@ describe('versions', () => {
     const id = randomUUID();
     const first = (await app.call('POST', '/jobs', { id, document })).json;
     const backup = (await app.call('GET', '/backup')).bytes;
-    const stale = (await app.call('PUT', `/jobs/${id}`, { version: 1, epoch: first.epoch, document: { ...document, title: 'of the yard before' } })).json;
+    const stale = (
+      await app.call('PUT', `/jobs/${id}`, {
+        version: 1,
+        epoch: first.epoch,
+        document: { ...document, title: 'of the yard before' },
+      })
+    ).json;
     expect(stale.epoch).toBe(first.epoch);
     await app.call('POST', '/restore?replace=true', backup, 'application/octet-stream');
     const restored = (await app.call('GET', `/jobs/${id}`)).json;
     expect(restored.version).toBe(1);
     expect(restored.epoch).not.toBe(first.epoch);
     // Somebody saves in the restored yard: the numbers meet again.
-    const now = (await app.call('PUT', `/jobs/${id}`, { version: 1, epoch: restored.epoch, document: { ...document, title: 'of the restored yard' } })).json;
+    const now = (
+      await app.call('PUT', `/jobs/${id}`, {
+        version: 1,
+        epoch: restored.epoch,
+        document: { ...document, title: 'of the restored yard' },
+      })
+    ).json;
     expect(now.version).toBe(stale.version);
-    const clash = await app.call('PUT', `/jobs/${id}`, { version: stale.version, epoch: stale.epoch, document: { ...document, title: 'overwrites' } });
+    const clash = await app.call('PUT', `/jobs/${id}`, {
+      version: stale.version,
+      epoch: stale.epoch,
+      document: { ...document, title: 'overwrites' },
+    });
     expect(clash.status).toBe(409);
     expect(clash.json.current.document.title).toBe('of the restored yard');
-    expect((await app.call('PUT', `/jobs/${id}`, { version: now.version, epoch: now.epoch, document: { ...document, title: 'goes on' } })).status).toBe(200);
+    expect(
+      (
+        await app.call('PUT', `/jobs/${id}`, {
+          version: now.version,
+          epoch: now.epoch,
+          document: { ...document, title: 'goes on' },
+        })
+      ).status,
+    ).toBe(200);
     await app.stop();
   });
 });

@@ -38,9 +38,15 @@ describe('the API over PostgreSQL', () => {
 
     it('are saved by version, and a stale save gets 409 with what is there', async () => {
       const id = await create();
-      const saved = await app.call('PUT', `/jobs/${id}`, { version: 1, document: { ...document, title: 'A' } });
+      const saved = await app.call('PUT', `/jobs/${id}`, {
+        version: 1,
+        document: { ...document, title: 'A' },
+      });
       expect(saved.json.version).toBe(2);
-      const stale = await app.call('PUT', `/jobs/${id}`, { version: 1, document: { ...document, title: 'B' } });
+      const stale = await app.call('PUT', `/jobs/${id}`, {
+        version: 1,
+        document: { ...document, title: 'B' },
+      });
       expect(stale.status).toBe(409);
       expect(stale.type).toContain('application/problem+json');
       expect(stale.json.current.document.title).toBe('A');
@@ -51,19 +57,30 @@ describe('the API over PostgreSQL', () => {
       const id = await create();
       await app.call('PUT', `/jobs/${id}`, { version: 1, document });
       await app.call('PUT', `/jobs/${id}`, { version: 1, document: { ...document, title: 'two' } });
-      const { rows } = await app.connection.pool.query('select version, document from job_revisions where job_id = $1 order by version', [id]);
-      expect(rows.map((r) => [r.version, r.document.title])).toEqual([[1, 'Spec job'], [2, 'two']]);
+      const { rows } = await app.connection.pool.query(
+        'select version, document from job_revisions where job_id = $1 order by version',
+        [id],
+      );
+      expect(rows.map((r) => [r.version, r.document.title])).toEqual([
+        [1, 'Spec job'],
+        [2, 'two'],
+      ]);
     });
 
     it('of two savers at once exactly one wins', async () => {
       const id = await create();
-      const results = await Promise.all(Array.from({ length: 8 }, (_, i) => app.call('PUT', `/jobs/${id}`, { version: 1, document: { ...document, title: `n${i}` } })));
+      const results = await Promise.all(
+        Array.from({ length: 8 }, (_, i) =>
+          app.call('PUT', `/jobs/${id}`, { version: 1, document: { ...document, title: `n${i}` } }),
+        ),
+      );
       expect(results.map((r) => r.status).sort()).toEqual([200, 409, 409, 409, 409, 409, 409, 409]);
     });
 
     it('are found by boat and title, archived and brought back', async () => {
       const id = await create({ ...document, boat: { name: 'Cutter 100%_odd' } });
-      const found = async (query: string): Promise<string[]> => (await app.call('GET', `/jobs?${query}`)).json.jobs.map((j: { id: string }) => j.id);
+      const found = async (query: string): Promise<string[]> =>
+        (await app.call('GET', `/jobs?${query}`)).json.jobs.map((j: { id: string }) => j.id);
       expect(await found('search=cutter')).toEqual([id]);
       expect(await found(`search=${encodeURIComponent('0%_')}`)).toEqual([id]);
       expect(await found('search=zzz')).toEqual([]);
@@ -74,10 +91,22 @@ describe('the API over PostgreSQL', () => {
     });
 
     it('are refused with the field, the range and a suggestion', async () => {
-      const bad = await app.call('POST', '/jobs', { id: randomUUID(), document: { ...document, hull: { material: 'frp-solid', thickness: '7 m' } } });
+      const bad = await app.call('POST', '/jobs', {
+        id: randomUUID(),
+        document: { ...document, hull: { material: 'frp-solid', thickness: '7 m' } },
+      });
       expect(bad.status).toBe(422);
-      expect(bad.json.problems[0]).toEqual(jasmine.objectContaining({ path: 'hull.thickness', allowed: '1 to 60 mm' }));
-      expect((await app.call('POST', '/jobs', { id: randomUUID(), document: { ...document, format: 'nelbo-job/9' } })).status).toBe(422);
+      expect(bad.json.problems[0]).toEqual(
+        jasmine.objectContaining({ path: 'hull.thickness', allowed: '1 to 60 mm' }),
+      );
+      expect(
+        (
+          await app.call('POST', '/jobs', {
+            id: randomUUID(),
+            document: { ...document, format: 'nelbo-job/9' },
+          })
+        ).status,
+      ).toBe(422);
     });
 
     it('answer wrong requests with problem+json', async () => {
@@ -92,7 +121,12 @@ describe('the API over PostgreSQL', () => {
         ['PUT', `/jobs/${randomUUID()}/archived`, { archived: 'yes' }, 400],
         ['GET', '/jobs?archived=perhaps', undefined, 400],
         ['GET', '/nowhere', undefined, 404],
-        ['POST', '/jobs', { id: randomUUID(), document: { ...document, title: 'x'.repeat(10_100_000) } }, 413],
+        [
+          'POST',
+          '/jobs',
+          { id: randomUUID(), document: { ...document, title: 'x'.repeat(10_100_000) } },
+          413,
+        ],
       ];
       for (const [method, path, body, status] of cases) {
         const res = await app.call(method, path, body);
@@ -104,12 +138,20 @@ describe('the API over PostgreSQL', () => {
   });
 
   describe('the log', () => {
-    const entry = () => ({ id: randomUUID(), stage: 'grind', at: '2026-11-23T08:00:00.000Z', who: 'Tam', text: 'Gauge checked.' });
+    const entry = () => ({
+      id: randomUUID(),
+      stage: 'grind',
+      at: '2026-11-23T08:00:00.000Z',
+      who: 'Tam',
+      text: 'Gauge checked.',
+    });
 
     it('stores an entry once, however often it is sent', async () => {
       const id = await create();
       const e = entry();
-      const results = await Promise.all(Array.from({ length: 6 }, () => app.call('POST', `/jobs/${id}/log`, e)));
+      const results = await Promise.all(
+        Array.from({ length: 6 }, () => app.call('POST', `/jobs/${id}/log`, e)),
+      );
       expect(results.map((r) => r.status).sort()).toEqual([200, 200, 200, 200, 200, 201]);
       const log = await app.call('GET', `/jobs/${id}/log`);
       expect(log.json.length).toBe(1);
@@ -118,7 +160,8 @@ describe('the API over PostgreSQL', () => {
 
     it('keeps the order of receipt', async () => {
       const id = await create();
-      for (let i = 0; i < 5; i += 1) await app.call('POST', `/jobs/${id}/log`, { ...entry(), text: `entry ${i}` });
+      for (let i = 0; i < 5; i += 1)
+        await app.call('POST', `/jobs/${id}/log`, { ...entry(), text: `entry ${i}` });
       const log = await app.call('GET', `/jobs/${id}/log`);
       expect(log.json.map((e: { text: string }) => e.text)).toEqual([0, 1, 2, 3, 4].map((i) => `entry ${i}`));
     });
@@ -133,17 +176,32 @@ describe('the API over PostgreSQL', () => {
 
     it('names every bad field', async () => {
       const id = await create();
-      const res = await app.call('POST', `/jobs/${id}/log`, { id: randomUUID(), stage: 'polish', at: 'noon' });
+      const res = await app.call('POST', `/jobs/${id}/log`, {
+        id: randomUUID(),
+        stage: 'polish',
+        at: 'noon',
+      });
       expect(res.status).toBe(422);
-      expect(res.json.problems.map((p: { path: string }) => p.path).sort()).toEqual(['at', 'stage', 'text', 'who']);
+      expect(res.json.problems.map((p: { path: string }) => p.path).sort()).toEqual([
+        'at',
+        'stage',
+        'text',
+        'who',
+      ]);
       expect((await app.call('POST', `/jobs/${randomUUID()}/log`, entry())).status).toBe(404);
     });
 
     it('is append-only in the database itself', async () => {
       const id = await create();
       await app.call('POST', `/jobs/${id}/log`, entry());
-      for (const statement of ["update log_entries set text = 'x'", 'delete from log_entries', 'truncate log_entries']) {
-        await expectAsync(app.connection.pool.query(statement)).withContext(statement).toBeRejectedWithError(/append-only/);
+      for (const statement of [
+        "update log_entries set text = 'x'",
+        'delete from log_entries',
+        'truncate log_entries',
+      ]) {
+        await expectAsync(app.connection.pool.query(statement))
+          .withContext(statement)
+          .toBeRejectedWithError(/append-only/);
       }
     });
   });
@@ -152,7 +210,11 @@ describe('the API over PostgreSQL', () => {
     it('is empty until somebody enters it, then keeps what was entered', async () => {
       const fresh = await start();
       expect((await fresh.call('GET', '/shop')).json).toEqual({});
-      const put = await fresh.call('PUT', '/shop', { name: 'Yard', temperature: '64.4 °F', crew: [{ name: 'Ines' }] });
+      const put = await fresh.call('PUT', '/shop', {
+        name: 'Yard',
+        temperature: '64.4 °F',
+        crew: [{ name: 'Ines' }],
+      });
       expect(put.json.temperature).toBeCloseTo(18, 9);
       expect((await fresh.call('GET', '/shop')).json.crew).toEqual([{ name: 'Ines' }]);
       const bad = await fresh.call('PUT', '/shop', { humidity: '160 %' });
@@ -168,8 +230,14 @@ describe('the API over PostgreSQL', () => {
       const printed = randomUUID();
       expect((await app.call('POST', `/jobs/${id}/work-orders`, { id: printed })).status).toBe(201);
       await app.call('POST', `/jobs/${id}/work-orders`, { id: printed });
-      await app.call('PUT', `/jobs/${id}`, { version: 1, document: { ...document, hull: { material: 'frp-solid', thickness: '12 mm' } } });
-      const { rows } = await app.connection.pool.query('select plan, engine, library, job_version from work_orders where job_id = $1', [id]);
+      await app.call('PUT', `/jobs/${id}`, {
+        version: 1,
+        document: { ...document, hull: { material: 'frp-solid', thickness: '12 mm' } },
+      });
+      const { rows } = await app.connection.pool.query(
+        'select plan, engine, library, job_version from work_orders where job_id = $1',
+        [id],
+      );
       expect(rows.length).toBe(1);
       expect(rows[0].plan.laminate.plies.length).toBe(10);
       expect(rows[0].job_version).toBe(1);

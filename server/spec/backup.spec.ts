@@ -5,7 +5,12 @@ import { loadDemo } from '../src/demo/load';
 import { start, type Running } from './harness';
 
 const BYTES = 'application/octet-stream';
-const document = { format: 'nelbo-job/1', title: 'In no backup', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: ['96 mm', '58 mm'] } };
+const document = {
+  format: 'nelbo-job/1',
+  title: 'In no backup',
+  hull: { material: 'frp-solid' },
+  damage: { kind: 'hole', size: ['96 mm', '58 mm'] },
+};
 
 /** What a yard keeps, whichever yard it is. */
 const withoutEpoch = ({ epoch: _, ...job }: { epoch: string }): object => job;
@@ -18,8 +23,19 @@ describe('a backup', () => {
   const text = (): string => gunzipSync(backup).toString('utf8');
   const contents = async (of: Running): Promise<unknown> => {
     const jobs = (await of.call('GET', '/jobs?limit=500')).json.jobs as { id: string }[];
-    const parts = await Promise.all(jobs.map(async ({ id }) => [withoutEpoch((await of.call('GET', `/jobs/${id}`)).json), (await of.call('GET', `/jobs/${id}/log`)).json, (await of.call('GET', `/jobs/${id}/revisions`)).json, (await of.call('GET', `/jobs/${id}/work-orders`)).json]));
-    return { shop: (await of.call('GET', '/shop')).json, stores: (await of.call('GET', '/stores')).json, parts };
+    const parts = await Promise.all(
+      jobs.map(async ({ id }) => [
+        withoutEpoch((await of.call('GET', `/jobs/${id}`)).json),
+        (await of.call('GET', `/jobs/${id}/log`)).json,
+        (await of.call('GET', `/jobs/${id}/revisions`)).json,
+        (await of.call('GET', `/jobs/${id}/work-orders`)).json,
+      ]),
+    );
+    return {
+      shop: (await of.call('GET', '/shop')).json,
+      stores: (await of.call('GET', '/stores')).json,
+      parts,
+    };
   };
 
   beforeAll(async () => {
@@ -29,9 +45,25 @@ describe('a backup', () => {
     await app.call('POST', `/jobs/${id}/work-orders`, { id: randomUUID() });
     await app.call('PUT', `/jobs/${id}/revisions/1/name`, { name: 'as found' });
     const form = new FormData();
-    form.set('photo', new Blob([(await sharp({ create: { width: 40, height: 30, channels: 3, background: '#456' } }).png().toBuffer()) as never], { type: 'image/png' }), 'a.png');
+    form.set(
+      'photo',
+      new Blob(
+        [
+          (await sharp({ create: { width: 40, height: 30, channels: 3, background: '#456' } })
+            .png()
+            .toBuffer()) as never,
+        ],
+        { type: 'image/png' },
+      ),
+      'a.png',
+    );
     const sent = new Response(form);
-    await app.call('POST', `/jobs/${id}/photos?id=${photo}`, new Uint8Array(await sent.arrayBuffer()), sent.headers.get('content-type') ?? '');
+    await app.call(
+      'POST',
+      `/jobs/${id}/photos?id=${photo}`,
+      new Uint8Array(await sent.arrayBuffer()),
+      sent.headers.get('content-type') ?? '',
+    );
     const got = await app.call('GET', '/backup');
     expect(got.headers.get('content-disposition')).toContain('.nelbo-backup');
     backup = got.bytes;
@@ -49,17 +81,27 @@ describe('a backup', () => {
     expect(done.json.equal).toBeTrue();
     expect(done.json.counts.jobs).toBe(31);
     expect([done.json.counts.products, done.json.counts.photos]).toEqual([2, 1]);
-    expect((await empty.call('GET', `/photos/${photo}`)).bytes).toEqual((await app.call('GET', `/photos/${photo}`)).bytes);
+    expect((await empty.call('GET', `/photos/${photo}`)).bytes).toEqual(
+      (await app.call('GET', `/photos/${photo}`)).bytes,
+    );
     expect(await contents(empty)).toEqual(await contents(app));
     const again = gunzipSync((await empty.call('GET', '/backup')).bytes).toString('utf8');
     const rows = (t: string): string => t.split('\n').slice(1).join('\n');
     expect(rows(again)).toBe(rows(text()));
     // The log goes on behind the restored entries, and still takes nothing back.
     const [{ id }] = (await empty.call('GET', '/jobs')).json.jobs;
-    const entry = { id: randomUUID(), stage: 'log', at: '2026-11-24T10:00:00Z', who: 'Odd', text: 'after the restore' };
+    const entry = {
+      id: randomUUID(),
+      stage: 'log',
+      at: '2026-11-24T10:00:00Z',
+      who: 'Odd',
+      text: 'after the restore',
+    };
     await empty.call('POST', `/jobs/${id}/log`, entry);
     expect((await empty.call('GET', `/jobs/${id}/log`)).json.at(-1).text).toBe('after the restore');
-    await expectAsync(empty.connection.pool.query('delete from log_entries')).toBeRejectedWithError(/append-only/);
+    await expectAsync(empty.connection.pool.query('delete from log_entries')).toBeRejectedWithError(
+      /append-only/,
+    );
     await empty.stop();
   });
 
@@ -73,7 +115,11 @@ describe('a backup', () => {
   });
 
   it('from before there were products and photographs restores as a yard without any', async () => {
-    const lines = text().trimEnd().split('\n').slice(1, -1).filter((l) => !/^\{"table":"(products|photos)"/.test(l));
+    const lines = text()
+      .trimEnd()
+      .split('\n')
+      .slice(1, -1)
+      .filter((l) => !/^\{"table":"(products|photos)"/.test(l));
     const digest = createHash('sha256');
     const counts: Record<string, number> = {};
     for (const line of lines) {
@@ -81,7 +127,11 @@ describe('a backup', () => {
       counts[table] = (counts[table] ?? 0) + 1;
       digest.update(`${table}\n${row}\n`);
     }
-    const older = [text().split('\n')[0], ...lines, JSON.stringify({ end: true, counts, digest: digest.digest('hex') })].join('\n');
+    const older = [
+      text().split('\n')[0],
+      ...lines,
+      JSON.stringify({ end: true, counts, digest: digest.digest('hex') }),
+    ].join('\n');
     const answer = await empty.call('POST', '/restore?replace=true', Buffer.from(`${older}\n`), BYTES);
     expect(answer.json.detail).toBeUndefined();
     expect(answer.status).toBe(200);
@@ -101,13 +151,29 @@ describe('a backup', () => {
       ['a picture', Buffer.from('\u0089PNG\r\n'), /not a backup/],
       ['a job file', Buffer.from(JSON.stringify(document)), /job file/],
       ['cut gzip', backup.subarray(0, backup.length - 40), /damaged or cut short/],
-      ['damaged gzip', Buffer.concat([backup.subarray(0, 200), Buffer.alloc(50, 7), backup.subarray(250)]), /damaged or cut short|cannot be read/],
+      [
+        'damaged gzip',
+        Buffer.concat([backup.subarray(0, 200), Buffer.alloc(50, 7), backup.subarray(250)]),
+        /damaged or cut short|cannot be read/,
+      ],
       ['no closing line', changed((l) => l.slice(0, -1)), /closing line is missing/],
       ['a row less', changed((l) => l.filter((_, i) => i !== 3)), /should hold|does not fit/],
       ['an altered row', changed((l) => l.map((x) => x.replace('Marigold', 'Marigolf'))), /digest/],
-      ['a newer format', changed((l) => [l[0].replace('nelbo-backup/1', 'nelbo-backup/7'), ...l.slice(1)]), /newer format/],
-      ['an unknown table', changed((l) => [l[0], '{"table":"pg_shadow","row":{}}', ...l.slice(1)]), /no row of a yard/],
-      ['a row that does not fit', changed((l) => [l[0], '{"table":"jobs","row":{"id":"x"}}', ...l.slice(1)]), /does not fit|should hold/],
+      [
+        'a newer format',
+        changed((l) => [l[0].replace('nelbo-backup/1', 'nelbo-backup/7'), ...l.slice(1)]),
+        /newer format/,
+      ],
+      [
+        'an unknown table',
+        changed((l) => [l[0], '{"table":"pg_shadow","row":{}}', ...l.slice(1)]),
+        /no row of a yard/,
+      ],
+      [
+        'a row that does not fit',
+        changed((l) => [l[0], '{"table":"jobs","row":{"id":"x"}}', ...l.slice(1)]),
+        /does not fit|should hold/,
+      ],
       ['no JSON', changed((l) => [l[0], 'xyz', ...l.slice(1)]), /line 2 cannot be read/],
       ['more after the end', changed((l) => [...l, l[1]]), /after the end/],
     ];

@@ -5,7 +5,10 @@ interface Media {
   readonly schema: object;
 }
 interface OpenApi {
-  readonly paths: Record<string, Record<string, { responses: Record<string, { content: Record<string, Media> }> }>>;
+  readonly paths: Record<
+    string,
+    Record<string, { responses: Record<string, { content: Record<string, Media> }> }>
+  >;
   readonly components: object;
 }
 
@@ -25,20 +28,26 @@ export function contractOf(document: OpenApi): Contract {
   const seen = new Set<string>();
   const patterns = Object.keys(document.paths)
     .sort((a, b) => a.split('{').length - b.split('{').length)
-    .map((path) => ({ path, pattern: new RegExp(`^${path.replace(/[.]/g, '\\.').replace(/\{\w+\}/g, '[^/]+')}$`) }));
+    .map((path) => ({
+      path,
+      pattern: new RegExp(`^${path.replace(/[.]/g, '\\.').replace(/\{\w+\}/g, '[^/]+')}$`),
+    }));
   return {
     document,
     seen,
     check(method, path, status, type, body) {
       const bare = path.split('?')[0];
-      const known = patterns.find((p) => p.pattern.test(bare) && document.paths[p.path][method.toLowerCase()]);
+      const known = patterns.find(
+        (p) => p.pattern.test(bare) && document.paths[p.path][method.toLowerCase()],
+      );
       if (!known) return status === 404 ? '' : `${method} ${bare} is not described`;
       const key = `${method.toLowerCase()} ${known.path}`;
       seen.add(key);
       const answer = document.paths[known.path][method.toLowerCase()].responses[status];
       if (!answer) return `${key} answered ${status}, which is not described`;
       const media = type.split(';')[0];
-      if (!answer.content[media]) return `${key} answered ${media}, not ${Object.keys(answer.content).join()}`;
+      if (!answer.content[media])
+        return `${key} answered ${media}, not ${Object.keys(answer.content).join()}`;
       if (!media.endsWith('json')) return '';
       const pointer = `nelbo#/paths/${known.path.replaceAll('~', '~0').replaceAll('/', '~1').replaceAll('{', '%7B').replaceAll('}', '%7D')}/${method.toLowerCase()}/responses/${status}/content/${media.replaceAll('/', '~1').replace('+', '%2B')}/schema`;
       const validate = compiled.get(pointer) ?? ajv.compile({ $ref: pointer });

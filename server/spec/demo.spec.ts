@@ -26,16 +26,28 @@ describe('the demo yard', () => {
     const shop = { ...DEMO_SHOP, crew: DEMO_SHOP.crew.map((c) => c.name) };
     const stages = new Set<number>();
     const families = new Set<string>();
-    const library = yardLibrary(LIBRARY, DEMO_PRODUCTS.map(({ id, product }) => ({ ...(product as unknown as YardProduct), id })));
+    const library = yardLibrary(
+      LIBRARY,
+      DEMO_PRODUCTS.map(({ id, product }) => ({ ...(product as unknown as YardProduct), id })),
+    );
     for (const { document } of demoJobs(NOW)) {
       const { job, problems } = readJob(document);
       expect(problems).toEqual([]);
       if (!job) continue;
       const result = planRepair(job, library, shop, { now: NOW });
-      expect(result.problems.filter((p) => p.severity === 'error')).withContext(document.title ?? '').toEqual([]);
-      expect(result.plan?.system?.chosen).withContext(document.title ?? '').toBeDefined();
+      expect(result.problems.filter((p) => p.severity === 'error'))
+        .withContext(document.title ?? '')
+        .toEqual([]);
+      expect(result.plan?.system?.chosen)
+        .withContext(document.title ?? '')
+        .toBeDefined();
       // Worked out to the end: every stage says what it does, and the hours are known.
-      expect(result.plan?.totals !== undefined && result.plan.stages.every((stage) => result.plan && stageWords(stage, result.plan))).withContext(document.title ?? '').toBeTrue();
+      expect(
+        result.plan?.totals !== undefined &&
+          result.plan.stages.every((stage) => result.plan && stageWords(stage, result.plan)),
+      )
+        .withContext(document.title ?? '')
+        .toBeTrue();
       for (const s of result.plan?.system?.substrates ?? []) families.add(s.family);
       stages.add(document.schedule?.done?.length ?? 0);
     }
@@ -45,6 +57,8 @@ describe('the demo yard', () => {
 
   it('survives several servers migrating at once', async () => {
     const folder = new URL('../migrations', import.meta.url).pathname;
-    await expectAsync(Promise.all([1, 2, 3].map(() => migrateDatabase(app.connection.pool, folder)))).toBeResolved();
+    await expectAsync(
+      Promise.all([1, 2, 3].map(() => migrateDatabase(app.connection.pool, folder))),
+    ).toBeResolved();
   });
 });

@@ -26,16 +26,26 @@ export interface Running {
   readonly errors: unknown[];
   readonly contract: Contract;
   /** Sends a JSON body, a text as it stands, or bytes; the answer is held against the OpenAPI document. */
-  call(method: string, path: string, body?: unknown, type?: string): Promise<{ status: number; type: string; headers: Headers; json: any; bytes: Uint8Array }>;
+  call(
+    method: string,
+    path: string,
+    body?: unknown,
+    type?: string,
+  ): Promise<{ status: number; type: string; headers: Headers; json: any; bytes: Uint8Array }>;
   /** Ends the application and starts it anew over the same database. */
   restart(): Promise<void>;
   stop(): Promise<void>;
 }
 
 /** The real application over a database of its own in the real PostgreSQL that NELBO_CLUSTER_URL names. */
-export async function start(options: { webRoot?: string; limits?: MountLimits; requests?: Logger } = {}): Promise<Running> {
+export async function start(
+  options: { webRoot?: string; limits?: MountLimits; requests?: Logger } = {},
+): Promise<Running> {
   const cluster = process.env['NELBO_CLUSTER_URL'];
-  if (!cluster) throw new Error('NELBO_CLUSTER_URL must name the maintenance database of a PostgreSQL; ./nelbo test sets it');
+  if (!cluster)
+    throw new Error(
+      'NELBO_CLUSTER_URL must name the maintenance database of a PostgreSQL; ./nelbo test sets it',
+    );
   const name = `nelbo_spec_${randomBytes(6).toString('hex')}`;
   const admin = new pg.Client({ connectionString: cluster });
   await admin.connect();
@@ -51,7 +61,17 @@ export async function start(options: { webRoot?: string; limits?: MountLimits; r
   const contract = contractOf(JSON.parse(JSON.stringify(openApi(allRoutes(parts), 'spec'))));
   const listen = (): Promise<Server> =>
     new Promise((resolve) => {
-      const s = serve(createApp({ ...parts, log: (e) => errors.push(e), webRoot: options.webRoot, limits: options.limits, requests: options.requests }), port, () => resolve(s));
+      const s = serve(
+        createApp({
+          ...parts,
+          log: (e) => errors.push(e),
+          webRoot: options.webRoot,
+          limits: options.limits,
+          requests: options.requests,
+        }),
+        port,
+        () => resolve(s),
+      );
     });
   let port = 0;
   let server = await listen();
@@ -71,7 +91,12 @@ export async function start(options: { webRoot?: string; limits?: MountLimits; r
       const res = await fetch(`${url}/api/v1${path}`, {
         method,
         headers: body === undefined ? {} : { 'content-type': type },
-        body: body === undefined ? undefined : typeof body === 'string' || body instanceof Uint8Array ? (body as never) : JSON.stringify(body),
+        body:
+          body === undefined
+            ? undefined
+            : typeof body === 'string' || body instanceof Uint8Array
+              ? (body as never)
+              : JSON.stringify(body),
       });
       const bytes = new Uint8Array(await res.arrayBuffer());
       const text = new TextDecoder().decode(bytes);

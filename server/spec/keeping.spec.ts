@@ -21,14 +21,24 @@ describe('every saved state of a job', () => {
   const made = async (...titles: string[]): Promise<string> => {
     const id = randomUUID();
     await app.call('POST', '/jobs', { id, document, who: 'Ines' });
-    for (const [i, title] of titles.entries()) await app.call('PUT', `/jobs/${id}`, { version: i + 1, document: { ...document, title }, who: 'Tam', saveId: randomUUID() });
+    for (const [i, title] of titles.entries())
+      await app.call('PUT', `/jobs/${id}`, {
+        version: i + 1,
+        document: { ...document, title },
+        who: 'Tam',
+        saveId: randomUUID(),
+      });
     return id;
   };
 
   it('is listed with who saved it, the newest first, a page at a time', async () => {
     const id = await made('second', 'third');
     const all = (await app.call('GET', `/jobs/${id}/revisions`)).json;
-    expect(all.map((r: { version: number; who: string }) => [r.version, r.who])).toEqual([[3, 'Tam'], [2, 'Tam'], [1, 'Ines']]);
+    expect(all.map((r: { version: number; who: string }) => [r.version, r.who])).toEqual([
+      [3, 'Tam'],
+      [2, 'Tam'],
+      [1, 'Ines'],
+    ]);
     const older = (await app.call('GET', `/jobs/${id}/revisions?limit=1&before=3`)).json;
     expect(older.map((r: { version: number }) => r.version)).toEqual([2]);
   });
@@ -36,11 +46,19 @@ describe('every saved state of a job', () => {
   it('is given back whole, and can be named and unnamed', async () => {
     const id = await made('second');
     expect((await app.call('GET', `/jobs/${id}/revisions/1`)).json.document).toEqual(document);
-    expect((await app.call('PUT', `/jobs/${id}/revisions/1/name`, { name: ' as quoted ' })).json.name).toBe('as quoted');
+    expect((await app.call('PUT', `/jobs/${id}/revisions/1/name`, { name: ' as quoted ' })).json.name).toBe(
+      'as quoted',
+    );
     expect((await app.call('GET', `/jobs/${id}/revisions`)).json[1].name).toBe('as quoted');
     expect((await app.call('PUT', `/jobs/${id}/revisions/1/name`, { name: null })).json.name).toBeNull();
-    for (const [path, status] of [[`/jobs/${id}/revisions/9`, 404], [`/jobs/${id}/revisions/x`, 400], [`/jobs/${randomUUID()}/revisions`, 404]] as const) {
-      expect((await app.call('GET', path)).status).withContext(path).toBe(status);
+    for (const [path, status] of [
+      [`/jobs/${id}/revisions/9`, 404],
+      [`/jobs/${id}/revisions/x`, 400],
+      [`/jobs/${randomUUID()}/revisions`, 404],
+    ] as const) {
+      expect((await app.call('GET', path)).status)
+        .withContext(path)
+        .toBe(status);
     }
     expect((await app.call('PUT', `/jobs/${id}/revisions/1/name`, { name: 5 })).status).toBe(400);
   });
@@ -58,7 +76,8 @@ describe('every saved state of a job', () => {
 
   it('comes from a job file too; other kinds, newer formats and broken files leave nothing behind', async () => {
     const id = randomUUID();
-    const file = async (text: string, to = randomUUID()) => app.call('POST', `/jobs/import?id=${to}`, text, 'application/octet-stream');
+    const file = async (text: string, to = randomUUID()) =>
+      app.call('POST', `/jobs/import?id=${to}`, text, 'application/octet-stream');
     const good = await file(JSON.stringify(document), id);
     expect([good.status, good.json.job.id]).toEqual([201, id]);
     expect(good.json.problems.some((p: { severity: string }) => p.severity === 'error')).toBeFalse();
@@ -73,7 +92,10 @@ describe('every saved state of a job', () => {
       ['{"format":"nelbo-plan/1"}', /finished plan/],
       ['[1,2]', /not a JSON object/],
       [JSON.stringify({ ...document, title: 'a\u0000b' }), /broken character/],
-      [JSON.stringify({ ...document, hull: { material: 'frp-solid', thickness: '7 parsecs' } }), /unknown unit/],
+      [
+        JSON.stringify({ ...document, hull: { material: 'frp-solid', thickness: '7 parsecs' } }),
+        /unknown unit/,
+      ],
     ];
     for (const [text, why] of cases) {
       const answer = await file(text);
@@ -89,15 +111,24 @@ describe('every saved state of a job', () => {
     const id = await made('out and in');
     const out = await app.call('GET', `/jobs/${id}/file`);
     expect(out.headers.get('content-disposition')).toContain('.nelbo.json');
-    const back = await app.call('POST', `/jobs/import?id=${randomUUID()}`, JSON.stringify(out.json), 'application/octet-stream');
+    const back = await app.call(
+      'POST',
+      `/jobs/import?id=${randomUUID()}`,
+      JSON.stringify(out.json),
+      'application/octet-stream',
+    );
     expect(back.json.job.document).toEqual(out.json);
   });
 
   it('counts as under way until the job is reported done', async () => {
     const id = await made('a');
-    const ids = async (): Promise<string[]> => (await app.call('GET', '/jobs/under-way?limit=500')).json.map((j: { id: string }) => j.id);
+    const ids = async (): Promise<string[]> =>
+      (await app.call('GET', '/jobs/under-way?limit=500')).json.map((j: { id: string }) => j.id);
     expect(await ids()).toContain(id);
-    await app.call('PUT', `/jobs/${id}`, { version: 2, document: { ...document, schedule: { done: [{ stage: 'log', at: '2026-11-24T08:00:00Z' }] } } });
+    await app.call('PUT', `/jobs/${id}`, {
+      version: 2,
+      document: { ...document, schedule: { done: [{ stage: 'log', at: '2026-11-24T08:00:00Z' }] } },
+    });
     expect(await ids()).not.toContain(id);
   });
 
@@ -148,15 +179,28 @@ describe('what changes', () => {
     const events = await hear(4, async () => {
       await app.call('POST', '/jobs', { id, document });
       await app.call('PUT', `/jobs/${id}`, { version: 1, document: { ...document, title: 'b' } });
-      await app.call('POST', `/jobs/${id}/log`, { id: randomUUID(), stage: 'grind', at: '2026-11-24T08:00:00Z', who: 'Tam', text: 'x' });
+      await app.call('POST', `/jobs/${id}/log`, {
+        id: randomUUID(),
+        stage: 'grind',
+        at: '2026-11-24T08:00:00Z',
+        who: 'Tam',
+        text: 'x',
+      });
       await app.call('PUT', '/shop', { name: 'Yard' });
     });
-    expect(events).toEqual([{ kind: 'job', id, version: 1 }, { kind: 'job', id, version: 2 }, { kind: 'log', id }, { kind: 'shop' }]);
+    expect(events).toEqual([
+      { kind: 'job', id, version: 1 },
+      { kind: 'job', id, version: 2 },
+      { kind: 'log', id },
+      { kind: 'shop' },
+    ]);
   });
 
   it('is not missed for good when the listening connection is cut: everybody is told to look anew', async () => {
     const events = await hear(1, async () => {
-      await app.connection.pool.query("select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and application_name = 'nelbo live'");
+      await app.connection.pool.query(
+        "select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and application_name = 'nelbo live'",
+      );
     });
     expect(events).toEqual([{ kind: 'resync' }]);
   });

@@ -2,7 +2,12 @@ import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { start, type Running } from './harness';
 
-const document = { format: 'nelbo-job/1', title: 'Spec job', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: ['96 mm', '58 mm'] } };
+const document = {
+  format: 'nelbo-job/1',
+  title: 'Spec job',
+  hull: { material: 'frp-solid' },
+  damage: { kind: 'hole', size: ['96 mm', '58 mm'] },
+};
 
 describe('the OpenAPI document', () => {
   let app: Running;
@@ -16,7 +21,9 @@ describe('the OpenAPI document', () => {
     expect(status).toBe(200);
     expect(json.openapi).toBe('3.1.0');
     expect(json.paths['/openapi.json'].get).toBeDefined();
-    const ids = Object.values<Record<string, { operationId: string }>>(json.paths).flatMap((p) => Object.values(p).map((o) => o.operationId));
+    const ids = Object.values<Record<string, { operationId: string }>>(json.paths).flatMap((p) =>
+      Object.values(p).map((o) => o.operationId),
+    );
     expect(new Set(ids).size).toBe(ids.length);
   });
 
@@ -24,11 +31,16 @@ describe('the OpenAPI document', () => {
   it('foresees what every address answers', async () => {
     const id = randomUUID();
     const photo = randomUUID();
-    const png = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#fff' } }).png().toBuffer();
+    const png = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#fff' } })
+      .png()
+      .toBuffer();
     const form = new FormData();
     form.set('photo', new Blob([png as never], { type: 'image/png' }), 'a.png');
     const sent = new Response(form);
-    const picture = { bytes: new Uint8Array(await sent.arrayBuffer()), type: sent.headers.get('content-type') ?? '' };
+    const picture = {
+      bytes: new Uint8Array(await sent.arrayBuffer()),
+      type: sent.headers.get('content-type') ?? '',
+    };
     const entry = { id: randomUUID(), stage: 'grind', at: '2026-11-24T08:00:00Z', who: 'Tam', text: 'x' };
     const calls: [string, string, unknown?, string?][] = [
       ['GET', '/health'],
@@ -75,15 +87,21 @@ describe('the OpenAPI document', () => {
       expect(status).withContext(`${method} ${path}`).toBeLessThan(300);
     }
     const backup = await app.call('GET', '/backup');
-    expect((await app.call('POST', '/restore?replace=true', backup.bytes, 'application/octet-stream')).status).toBe(200);
-    const described = Object.entries(app.contract.document.paths).flatMap(([path, operations]) => Object.keys(operations).map((m) => `${m} ${path}`));
+    expect(
+      (await app.call('POST', '/restore?replace=true', backup.bytes, 'application/octet-stream')).status,
+    ).toBe(200);
+    const described = Object.entries(app.contract.document.paths).flatMap(([path, operations]) =>
+      Object.keys(operations).map((m) => `${m} ${path}`),
+    );
     // The stream of events does not end, so it is held against the document where it is heard.
     expect(described.filter((d) => !app.contract.seen.has(d))).toEqual(['get /events']);
   }, 30_000);
 
   it('is not met by an answer that it does not foresee', () => {
     const { check } = app.contract;
-    expect(check('GET', '/jobs', 200, 'application/json', { total: 'three', jobs: [] })).toContain('must be integer');
+    expect(check('GET', '/jobs', 200, 'application/json', { total: 'three', jobs: [] })).toContain(
+      'must be integer',
+    );
     expect(check('GET', '/jobs', 418, 'application/json', {})).toContain('not described');
     expect(check('GET', '/jobs', 200, 'text/html', '')).toContain('text/html');
     expect(check('DELETE', '/jobs', 200, 'application/json', {})).toContain('not described');

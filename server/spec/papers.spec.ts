@@ -13,7 +13,9 @@ async function readPdf(bytes: Uint8Array): Promise<{ pages: number; text: string
     const page = await pdf.getPage(i);
     const content = await page.getTextContent();
     text += content.items.map((item) => ('str' in item ? item.str : '')).join('');
-    links += (await page.getAnnotations()).filter((a: { subtype: string; dest?: unknown }) => a.subtype === 'Link' && a.dest).length;
+    links += (await page.getAnnotations()).filter(
+      (a: { subtype: string; dest?: unknown }) => a.subtype === 'Link' && a.dest,
+    ).length;
   }
   return { pages: pdf.numPages, text, links };
 }
@@ -34,7 +36,16 @@ describe('papers of a job', () => {
     expect(res.headers.get('content-disposition')).toContain('work-order-wherry-marigold.pdf');
     const { pages, text, links } = await readPdf(res.bytes);
     expect(pages).toBeGreaterThan(4);
-    for (const words of ['Work order: Fender post strike', 'Wherry “Marigold”', 'Plies in the order of laying', 'P3/N100', 'Accepted by the owner', 'Where the figures come from', 'ρ', 'Σ']) {
+    for (const words of [
+      'Work order: Fender post strike',
+      'Wherry “Marigold”',
+      'Plies in the order of laying',
+      'P3/N100',
+      'Accepted by the owner',
+      'Where the figures come from',
+      'ρ',
+      'Σ',
+    ]) {
       expect(text).withContext(words).toContain(words);
     }
     expect(text).not.toMatch(/NaN|undefined|\[object/);
@@ -44,15 +55,31 @@ describe('papers of a job', () => {
   });
 
   it('are as whole for every other kind of repair: steps, pots, cautions, drawings, patches to cut', async () => {
-    const kinds = demoJobs(NOW).filter((j) => ['PADDLE', 'SANDPIPER', 'REDSHANK', 'PIPIT'].some((n) => j.document.boat?.name?.toUpperCase().includes(n)));
+    const kinds = demoJobs(NOW).filter((j) =>
+      ['PADDLE', 'SANDPIPER', 'REDSHANK', 'PIPIT'].some((n) =>
+        j.document.boat?.name?.toUpperCase().includes(n),
+      ),
+    );
     expect(kinds.length).toBe(4);
     for (const { id, document } of kinds) {
       const { text } = await readPdf((await app.call('GET', `/jobs/${id}/work-orders/current.pdf`)).bytes);
-      for (const words of ['Steps', 'Materials', 'Caution', 'Accepted by the owner', 'Where the figures come from']) expect(text).withContext(`${document.title}: ${words}`).toContain(words);
-      expect(text).withContext(document.title ?? '').not.toMatch(/NaN|undefined|\[object|not worked out/);
+      for (const words of [
+        'Steps',
+        'Materials',
+        'Caution',
+        'Accepted by the owner',
+        'Where the figures come from',
+      ])
+        expect(text).withContext(`${document.title}: ${words}`).toContain(words);
+      expect(text)
+        .withContext(document.title ?? '')
+        .not.toMatch(/NaN|undefined|\[object|not worked out/);
     }
     const board = kinds.find((j) => j.document.hull.material === 'drop-stitch');
-    const cuts = new TextDecoder().decode((await app.call('GET', `/jobs/${board?.id}/cut-list.csv`)).bytes).trimEnd().split('\r\n');
+    const cuts = new TextDecoder()
+      .decode((await app.call('GET', `/jobs/${board?.id}/cut-list.csv`)).bytes)
+      .trimEnd()
+      .split('\r\n');
     expect(cuts[1]).toMatch(/^patch,PVC-coated patch fabric,warp along,140,106,/);
     expect((await app.call('GET', `/jobs/${board?.id}/patterns.pdf?paper=a4`)).status).toBe(200);
   });
@@ -64,21 +91,40 @@ describe('papers of a job', () => {
   });
 
   it('are tables for a spreadsheet that runs no formula out of them', async () => {
-    const csv = async (file: string): Promise<string[]> => new TextDecoder().decode((await app.call('GET', `/jobs/${MARIGOLD}/${file}.csv`)).bytes).trimEnd().split('\r\n');
+    const csv = async (file: string): Promise<string[]> =>
+      new TextDecoder()
+        .decode((await app.call('GET', `/jobs/${MARIGOLD}/${file}.csv`)).bytes)
+        .trimEnd()
+        .split('\r\n');
     const materials = await csv('materials');
     expect(materials[0].replace('\ufeff', '')).toBe('product,for,quantity,unit,cost,currency,note');
     expect(materials[1]).toMatch(/^Slow laminating epoxy 5:1,laminate,\d+\.\d,g,\d+\.\d\d,£,$/);
     const cuts = await csv('cut-list');
     expect(cuts.length).toBe(1 + 11);
     expect(cuts[1]).toMatch(/^1,stitched biaxial 600,±45,271,233,/);
-    await app.call('POST', `/jobs/${MARIGOLD}/log`, { id: '5b1d2f60-0001-4a01-9c01-0000000000aa', stage: 'log', at: '2026-11-24T08:00:00Z', who: '=cmd()', text: 'said "so", twice' });
+    await app.call('POST', `/jobs/${MARIGOLD}/log`, {
+      id: '5b1d2f60-0001-4a01-9c01-0000000000aa',
+      stage: 'log',
+      at: '2026-11-24T08:00:00Z',
+      who: '=cmd()',
+      text: 'said "so", twice',
+    });
     const log = await csv('log');
     expect(log.length).toBe(5);
     expect(log.at(-1)).toContain(`'=cmd(),"said ""so"", twice"`);
   });
 
   it('follow the units and the currency of the yard', async () => {
-    const us = { length: 'us', film: 'us', area: 'us', volume: 'us', mass: 'us', cloth: 'us', temperature: 'us', pressure: 'us' };
+    const us = {
+      length: 'us',
+      film: 'us',
+      area: 'us',
+      volume: 'us',
+      mass: 'us',
+      cloth: 'us',
+      temperature: 'us',
+      pressure: 'us',
+    };
     await app.call('PUT', '/shop', { ...DEMO_SHOP, currency: '$', units: us });
     const { json } = await app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.md`);
     expect(json).toMatch(/Old laminate: 0\.283 in/);

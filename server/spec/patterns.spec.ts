@@ -2,7 +2,14 @@ import { createCanvas } from '@napi-rs/canvas';
 import DxfParser from 'dxf-parser';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { LIBRARY, bounds, planRepair, readJob, regionArea, type Point } from '@nelbo/core';
-import { dxfLayer, patternPieces, OVERLAP, SHEET_MARGIN, tilesOf, type PatternPiece } from '@nelbo/core/papers';
+import {
+  dxfLayer,
+  patternPieces,
+  OVERLAP,
+  SHEET_MARGIN,
+  tilesOf,
+  type PatternPiece,
+} from '@nelbo/core/papers';
 import { demoJobs } from '../src/demo/jobs';
 import { loadDemo } from '../src/demo/load';
 import { start, type Running } from './harness';
@@ -30,7 +37,8 @@ describe('patterns of a job', () => {
     expect(app.errors).toEqual([]);
     await app.stop();
   });
-  const text = async (id: string, file: string): Promise<string> => new TextDecoder().decode((await app.call('GET', `/jobs/${id}/${file}`)).bytes);
+  const text = async (id: string, file: string): Promise<string> =>
+    new TextDecoder().decode((await app.call('GET', `/jobs/${id}/${file}`)).bytes);
 
   it('as DXF read back: one layer a piece, closed polylines of the very outlines in millimetres', async () => {
     for (const { id, pieces } of [ROUND, L_SHAPE, CORED]) {
@@ -40,10 +48,14 @@ describe('patterns of a job', () => {
       for (const piece of pieces) {
         expect(layers).toContain(dxfLayer(piece.id));
         const own = dxf?.entities.filter((e) => e.layer === dxfLayer(piece.id)) ?? [];
-        const cut = own.find((e) => e.type === 'POLYLINE' && (e as unknown as { shape: boolean }).shape) as unknown as { vertices: Point[] } | undefined;
+        const cut = own.find(
+          (e) => e.type === 'POLYLINE' && (e as unknown as { shape: boolean }).shape,
+        ) as unknown as { vertices: Point[] } | undefined;
         expect(cut?.vertices.length).withContext(piece.id).toBe(piece.outline.length);
         const area = regionArea([(cut?.vertices ?? []).map((v) => ({ x: v.x / 1000, y: v.y / 1000 }))]);
-        expect(area / piece.area).withContext(piece.id).toBeCloseTo(1, 4);
+        expect(area / piece.area)
+          .withContext(piece.id)
+          .toBeCloseTo(1, 4);
         expect(own.some((e) => e.type === 'TEXT')).toBeTrue();
       }
     }
@@ -56,10 +68,17 @@ describe('patterns of a job', () => {
     for (const piece of L_SHAPE.pieces) {
       const group = svg.slice(svg.indexOf(`<g id="piece-${piece.id}">`));
       const d = / class="cut" d="([^"]+)"/.exec(group)?.[1] ?? '';
-      const points = [...d.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((m) => ({ x: Number(m[1]), y: Number(m[2]) }));
+      const points = [...d.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((m) => ({
+        x: Number(m[1]),
+        y: Number(m[2]),
+      }));
       const b = bounds([points]);
-      expect(b.x1 - b.x0).withContext(piece.id).toBeCloseTo(piece.length * 1000, 1);
-      expect(b.y1 - b.y0).withContext(piece.id).toBeCloseTo(piece.width * 1000, 1);
+      expect(b.x1 - b.x0)
+        .withContext(piece.id)
+        .toBeCloseTo(piece.length * 1000, 1);
+      expect(b.y1 - b.y0)
+        .withContext(piece.id)
+        .toBeCloseTo(piece.width * 1000, 1);
     }
     expect(svg).toContain('h100');
   });
@@ -67,25 +86,33 @@ describe('patterns of a job', () => {
   it('as PDF drawn again: what is 100 mm on the sheet is 100 mm, and the outline has its size, within 0.3 mm', async () => {
     for (const paper of ['a4', 'letter'] as const) {
       const res = await app.call('GET', `/jobs/${ROUND.id}/patterns.pdf?paper=${paper}`);
-      const pdf = await getDocument({ data: new Uint8Array(res.bytes), verbosity: 0, useSystemFonts: false }).promise;
+      const pdf = await getDocument({ data: new Uint8Array(res.bytes), verbosity: 0, useSystemFonts: false })
+        .promise;
       const piece = ROUND.pieces[0];
       const tiles = tilesOf(piece, paper);
       expect(tiles.length).toBeGreaterThan(1);
       const first = await firstSheetOf(pdf, piece.name);
       const found: Sheet[] = [];
       for (let i = 0; i < tiles.length; i += 1) found.push(await drawn(await pdf.getPage(first + i)));
-      for (const s of found) expect(Math.abs(checkBar(s) - 100)).withContext(`bar on ${paper}`).toBeLessThan(0.3);
+      for (const s of found)
+        expect(Math.abs(checkBar(s) - 100))
+          .withContext(`bar on ${paper}`)
+          .toBeLessThan(0.3);
       // Every corner of the piece that a sheet shows is drawn where it belongs, and nothing stands 2 mm outside it.
       let [met, clear, all] = [0, 0, 0];
       tiles.forEach((tile, i) => {
         for (const p of piece.outline) {
           const [x, y] = [p.x - tile.corner.x, p.y - tile.corner.y];
           if (x < OVERLAP || y < OVERLAP || x > tile.width - OVERLAP || y > tile.height - OVERLAP) continue;
-          const at = (q: Point): [number, number] => [(SHEET_MARGIN + q.x - tile.corner.x) * 1000, (SHEET_MARGIN + tile.corner.y + tile.height - q.y) * 1000];
+          const at = (q: Point): [number, number] => [
+            (SHEET_MARGIN + q.x - tile.corner.x) * 1000,
+            (SHEET_MARGIN + tile.corner.y + tile.height - q.y) * 1000,
+          ];
           const r = Math.hypot(p.x, p.y);
           all += 1;
           if (found[i].darkNear(...at(p), 0.3)) met += 1;
-          if (!found[i].darkNear(...at({ x: p.x * (1 + 0.002 / r), y: p.y * (1 + 0.002 / r) }), 0.6)) clear += 1;
+          if (!found[i].darkNear(...at({ x: p.x * (1 + 0.002 / r), y: p.y * (1 + 0.002 / r) }), 0.6))
+            clear += 1;
         }
       });
       expect(all).toBeGreaterThan(50);
@@ -122,7 +149,13 @@ interface Sheet {
   readonly darkNear: (x: number, y: number, within: number) => boolean;
 }
 
-async function firstSheetOf(pdf: { numPages: number; getPage: (n: number) => Promise<{ getTextContent: () => Promise<{ items: readonly object[] }> }> }, name: string): Promise<number> {
+async function firstSheetOf(
+  pdf: {
+    numPages: number;
+    getPage: (n: number) => Promise<{ getTextContent: () => Promise<{ items: readonly object[] }> }>;
+  },
+  name: string,
+): Promise<number> {
   for (let i = 1; i <= pdf.numPages; i += 1) {
     const { items } = await (await pdf.getPage(i)).getTextContent();
     const words = items.map((item) => ('str' in item ? String(item.str) : '')).join('|');
@@ -147,7 +180,8 @@ async function drawn(page: any): Promise<Sheet> {
     darkNear: (x, y, within) => {
       const r = within * SCALE;
       for (let i = Math.ceil(x * SCALE - r); i <= x * SCALE + r; i += 1)
-        for (let j = Math.ceil(y * SCALE - r); j <= y * SCALE + r; j += 1) if (Math.hypot(i + 0.5 - x * SCALE, j + 0.5 - y * SCALE) <= r && dark(i, j)) return true;
+        for (let j = Math.ceil(y * SCALE - r); j <= y * SCALE + r; j += 1)
+          if (Math.hypot(i + 0.5 - x * SCALE, j + 0.5 - y * SCALE) <= r && dark(i, j)) return true;
       return false;
     },
   };

@@ -3,19 +3,34 @@ import sharp, { type Sharp } from 'sharp';
 import { PHOTO_LIMIT_MB, LONGEST_SIDE } from '../src/photos/shrink';
 import { start, type Running } from './harness';
 
-const document = { format: 'nelbo-job/1', title: 'Spec job', hull: { material: 'frp-solid' }, damage: { kind: 'hole' } };
+const document = {
+  format: 'nelbo-job/1',
+  title: 'Spec job',
+  hull: { material: 'frp-solid' },
+  damage: { kind: 'hole' },
+};
 
 /** A form with one file, as a browser sends it. */
-async function form(bytes: Uint8Array, name: string, type: string, field = 'photo'): Promise<{ body: Uint8Array; type: string }> {
+async function form(
+  bytes: Uint8Array,
+  name: string,
+  type: string,
+  field = 'photo',
+): Promise<{ body: Uint8Array; type: string }> {
   const data = new FormData();
   data.set(field, new Blob([bytes as never], { type }), name);
   const response = new Response(data);
-  return { body: new Uint8Array(await response.arrayBuffer()), type: response.headers.get('content-type') ?? '' };
+  return {
+    body: new Uint8Array(await response.arrayBuffer()),
+    type: response.headers.get('content-type') ?? '',
+  };
 }
 
 /** Left half black, right half white, so that it can be seen which way up it is. */
 const halves = (width: number, height: number): Sharp =>
-  sharp({ create: { width, height, channels: 3, background: '#ffffff' } }).composite([{ input: { create: { width: width / 2, height, channels: 3, background: '#000000' } }, left: 0, top: 0 }]);
+  sharp({ create: { width, height, channels: 3, background: '#ffffff' } }).composite([
+    { input: { create: { width: width / 2, height, channels: 3, background: '#000000' } }, left: 0, top: 0 },
+  ]);
 
 describe('photographs', () => {
   let app: Running;
@@ -33,7 +48,10 @@ describe('photographs', () => {
 
   it('of 24 megapixels is made small, turned the right way up, and leaves place and owner behind', async () => {
     const original = await halves(6000, 4000)
-      .withExif({ IFD0: { Artist: 'Somebody', Copyright: 'Somebody' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '59/1 54/1 0/1' } })
+      .withExif({
+        IFD0: { Artist: 'Somebody', Copyright: 'Somebody' },
+        IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '59/1 54/1 0/1' },
+      })
       .withMetadata({ orientation: 6 })
       .jpeg()
       .toBuffer();
@@ -75,7 +93,13 @@ describe('photographs', () => {
       [jpeg, 'a.png', 'image/jpeg', 415, /JPEG but is called a\.png/],
       [gif, 'a.gif', 'image/gif', 415, /kind gif/],
       [jpeg.subarray(0, jpeg.length / 2), 'a.jpg', 'image/jpeg', 422, /broken/],
-      [new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg"/>'), 'a.svg', 'image/svg+xml', 415, /kind svg|not an image/],
+      [
+        new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg"/>'),
+        'a.svg',
+        'image/svg+xml',
+        415,
+        /kind svg|not an image/,
+      ],
     ];
     for (const [bytes, name, type, status, words] of cases) {
       const answer = await send(bytes, name, type);
@@ -88,12 +112,20 @@ describe('photographs', () => {
     const huge = await send(new Uint8Array(PHOTO_LIMIT_MB * 1_000_000 + 1), 'a.jpg', 'image/jpeg');
     expect(huge.status).toBe(413);
     expect(huge.json.detail).toContain(`${PHOTO_LIMIT_MB} MB`);
-    const wide = await sharp({ create: { width: 16000, height: 9000, channels: 3, background: '#fff' } }).png({ compressionLevel: 1 }).toBuffer();
+    const wide = await sharp({ create: { width: 16000, height: 9000, channels: 3, background: '#fff' } })
+      .png({ compressionLevel: 1 })
+      .toBuffer();
     expect((await send(wide, 'a.png', 'image/png')).status).toBe(422);
     const wrong = await form(new Uint8Array(3), 'a.jpg', 'image/jpeg', 'file');
-    expect((await app.call('POST', `/jobs/${job}/photos?id=${randomUUID()}`, wrong.body, wrong.type)).status).toBe(400);
-    expect((await app.call('POST', `/jobs/${job}/photos?id=${randomUUID()}`, '{}', 'application/json')).status).toBe(415);
-    expect((await send(new Uint8Array(3), 'a.jpg', 'image/jpeg', randomUUID(), randomUUID())).status).toBe(404);
+    expect(
+      (await app.call('POST', `/jobs/${job}/photos?id=${randomUUID()}`, wrong.body, wrong.type)).status,
+    ).toBe(400);
+    expect(
+      (await app.call('POST', `/jobs/${job}/photos?id=${randomUUID()}`, '{}', 'application/json')).status,
+    ).toBe(415);
+    expect((await send(new Uint8Array(3), 'a.jpg', 'image/jpeg', randomUUID(), randomUUID())).status).toBe(
+      404,
+    );
     expect((await app.call('GET', `/photos/${randomUUID()}`)).status).toBe(404);
     expect((await app.call('GET', `/jobs/${job}/photos`)).status).toBe(200);
   }, 60_000);

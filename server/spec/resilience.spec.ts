@@ -8,7 +8,12 @@ import { SHOP_FIELDS } from '@nelbo/core';
 import * as yup from 'yup';
 import { start, type Running } from './harness';
 
-const document = { format: 'nelbo-job/1', title: 'Kept', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: ['96 mm', '58 mm'] } };
+const document = {
+  format: 'nelbo-job/1',
+  title: 'Kept',
+  hull: { material: 'frp-solid' },
+  damage: { kind: 'hole', size: ['96 mm', '58 mm'] },
+};
 
 describe('what was saved', () => {
   let app: Running;
@@ -20,7 +25,13 @@ describe('what was saved', () => {
   it('is there after a restart of the server', async () => {
     const id = randomUUID();
     await app.call('POST', '/jobs', { id, document });
-    await app.call('POST', `/jobs/${id}/log`, { id: randomUUID(), stage: 'survey', at: '2026-11-23T08:00:00Z', who: 'Ines', text: 'Looked.' });
+    await app.call('POST', `/jobs/${id}/log`, {
+      id: randomUUID(),
+      stage: 'survey',
+      at: '2026-11-23T08:00:00Z',
+      who: 'Ines',
+      text: 'Looked.',
+    });
     await app.restart();
     expect((await app.call('GET', `/jobs/${id}`)).json.document).toEqual(document);
     expect((await app.call('GET', `/jobs/${id}/log`)).json[0].text).toBe('Looked.');
@@ -31,7 +42,10 @@ describe('what was saved', () => {
     await app.call('POST', '/jobs', { id, document });
     const killer = await app.connection.pool.connect();
     const me = (await killer.query('select pg_backend_pid() as pid')).rows[0].pid;
-    await killer.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> $1', [me]);
+    await killer.query(
+      'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> $1',
+      [me],
+    );
     killer.release();
     await new Promise((resolve) => setTimeout(resolve, 50));
     const answers = await Promise.all(Array.from({ length: 4 }, () => app.call('GET', `/jobs/${id}`)));
@@ -42,8 +56,14 @@ describe('what was saved', () => {
     const id = randomUUID();
     await app.call('POST', '/jobs', { id, document });
     // A revision of that number exists already: the second statement of the save fails and takes the first back.
-    await app.connection.pool.query("insert into job_revisions (job_id, version, document) values ($1, 2, '{}')", [id]);
-    const failed = await app.call('PUT', `/jobs/${id}`, { version: 1, document: { ...document, title: 'half' } });
+    await app.connection.pool.query(
+      "insert into job_revisions (job_id, version, document) values ($1, 2, '{}')",
+      [id],
+    );
+    const failed = await app.call('PUT', `/jobs/${id}`, {
+      version: 1,
+      document: { ...document, title: 'half' },
+    });
     expect(failed.status).toBe(500);
     expect(failed.json.detail).toContain('what was saved before is safe');
     expect(failed.json.detail).not.toContain('job_revisions');
@@ -59,17 +79,33 @@ describe('the built web application', () => {
   let webRoot: string;
   beforeAll(async () => {
     webRoot = mkdtempSync(join(tmpdir(), 'nelbo-web-'));
-    writeFileSync(join(webRoot, 'index.html'), '<!doctype html><title>page</title><body><script src="main-ABCD1234.js"></script></body>');
+    writeFileSync(
+      join(webRoot, 'index.html'),
+      '<!doctype html><title>page</title><body><script src="main-ABCD1234.js"></script></body>',
+    );
     writeFileSync(join(webRoot, 'main-ABCD1234.js'), `console.log(${JSON.stringify('x'.repeat(5000))})`);
-    writeFileSync(join(webRoot, 'job-page-WXYZ1234.js'), 'import{a}from"./chunk-ONE11111.js";import"./main-ABCD1234.js";');
-    writeFileSync(join(webRoot, 'chunk-ONE11111.js'), 'import"./chunk-TWO22222.js";import"./job-page-WXYZ1234.js";');
+    writeFileSync(
+      join(webRoot, 'job-page-WXYZ1234.js'),
+      'import{a}from"./chunk-ONE11111.js";import"./main-ABCD1234.js";',
+    );
+    writeFileSync(
+      join(webRoot, 'chunk-ONE11111.js'),
+      'import"./chunk-TWO22222.js";import"./job-page-WXYZ1234.js";',
+    );
     writeFileSync(join(webRoot, 'chunk-TWO22222.js'), '');
     app = await start({ webRoot });
   });
 
   it('names at once every file that the page will need, and that only', async () => {
-    const preloads = async (path: string): Promise<string[]> => [...(await (await fetch(app.url + path)).text()).matchAll(/modulepreload" href="([^"]+)"/g)].map((m) => m[1]);
-    expect(await preloads('/jobs/5b1d2f60-0001-4a01-9c01-000000000001/grind')).toEqual(['job-page-WXYZ1234.js', 'chunk-ONE11111.js', 'chunk-TWO22222.js']);
+    const preloads = async (path: string): Promise<string[]> =>
+      [...(await (await fetch(app.url + path)).text()).matchAll(/modulepreload" href="([^"]+)"/g)].map(
+        (m) => m[1],
+      );
+    expect(await preloads('/jobs/5b1d2f60-0001-4a01-9c01-000000000001/grind')).toEqual([
+      'job-page-WXYZ1234.js',
+      'chunk-ONE11111.js',
+      'chunk-TWO22222.js',
+    ]);
     expect(await preloads('/shop')).toEqual([]);
   });
   afterAll(() => app.stop());
@@ -123,7 +159,8 @@ describe('validation at the door', () => {
   it('takes UUIDs only, in either case', () => {
     const id = randomUUID();
     expect(uuidOf(id.toUpperCase())).toBe(id);
-    for (const bad of ['', 'x', 5, undefined, `${id}0`, "' or 1=1 --"]) expect(refusal(() => uuidOf(bad)).status).toBe(400);
+    for (const bad of ['', 'x', 5, undefined, `${id}0`, "' or 1=1 --"])
+      expect(refusal(() => uuidOf(bad)).status).toBe(400);
   });
 
   it('reads a body into SI and names every bad field of another', () => {
@@ -131,7 +168,10 @@ describe('validation at the door', () => {
     expect(body({ temperature: '50 °F' }).temperature).toBeCloseTo(10, 9);
     const p = refusal(() => body({ temperature: '50 furlongs', humidity: 7 }));
     expect(p.status).toBe(422);
-    expect((p.extra['problems'] as { path: string }[]).map((x) => x.path)).toEqual(['temperature', 'humidity']);
+    expect((p.extra['problems'] as { path: string }[]).map((x) => x.path)).toEqual([
+      'temperature',
+      'humidity',
+    ]);
     for (const bad of [null, 'text', 3, []]) expect(refusal(() => body(bad)).status).toBe(422);
   });
 

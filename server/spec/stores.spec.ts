@@ -9,15 +9,26 @@ describe('stores', () => {
   afterAll(() => app.stop());
   beforeEach(() => app.connection.pool.query('delete from products'));
 
-  const sheet = { like: 'epoxy-slow', name: 'Harbour slow 5:1', sheet: 'sheet of March', values: { potLife: '22 min', pricePerKg: 31 }, lots: [{ lot: 'S-2207', left: '4 kg' }] };
+  const sheet = {
+    like: 'epoxy-slow',
+    name: 'Harbour slow 5:1',
+    sheet: 'sheet of March',
+    values: { potLife: '22 min', pricePerKg: 31 },
+    lots: [{ lot: 'S-2207', left: '4 kg' }],
+  };
 
   it('keep what the yard overrides and what it adds, in SI, and give it back', async () => {
     expect((await app.call('GET', '/stores')).json).toEqual([]);
     const kept = await app.call('PUT', '/stores/epoxy-slow', sheet);
     expect(kept.status).toBe(200);
     expect(kept.json.product.values.potLife).toBe(22 * 60);
-    expect((await app.call('PUT', '/stores/own-harbour-fast', { ...sheet, like: 'epoxy-fast' })).status).toBe(200);
-    expect((await app.call('GET', '/stores')).json.map((p: { id: string }) => p.id)).toEqual(['epoxy-slow', 'own-harbour-fast']);
+    expect((await app.call('PUT', '/stores/own-harbour-fast', { ...sheet, like: 'epoxy-fast' })).status).toBe(
+      200,
+    );
+    expect((await app.call('GET', '/stores')).json.map((p: { id: string }) => p.id)).toEqual([
+      'epoxy-slow',
+      'own-harbour-fast',
+    ]);
     expect((await app.call('DELETE', '/stores/own-harbour-fast')).status).toBe(200);
     expect((await app.call('DELETE', '/stores/own-harbour-fast')).status).toBe(404);
   });
@@ -25,7 +36,17 @@ describe('stores', () => {
   it('make their way onto the work order', async () => {
     await app.call('PUT', '/stores/epoxy-slow', sheet);
     const id = randomUUID();
-    await app.call('POST', '/jobs', { id, document: { format: 'nelbo-job/1', title: 'x', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: ['96 mm', '58 mm'] }, system: { resin: 'epoxy-slow' }, conditions: { temperature: '25 °C' } } });
+    await app.call('POST', '/jobs', {
+      id,
+      document: {
+        format: 'nelbo-job/1',
+        title: 'x',
+        hull: { material: 'frp-solid' },
+        damage: { kind: 'hole', size: ['96 mm', '58 mm'] },
+        system: { resin: 'epoxy-slow' },
+        conditions: { temperature: '25 °C' },
+      },
+    });
     const { json } = await app.call('GET', `/jobs/${id}/work-orders/current.md`);
     expect(json).toContain('Harbour slow 5:1');
     expect(json).toMatch(/pot life, 100 g pot at 25 °C, data sheet/);

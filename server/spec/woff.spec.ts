@@ -3,7 +3,9 @@ import { readFileSync } from 'node:fs';
 import { woffToSfnt } from '../src/papers/woff';
 
 const require = createRequire(import.meta.url);
-const woff = readFileSync(require.resolve('@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff'));
+const woff = readFileSync(
+  require.resolve('@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff'),
+);
 
 /** Sum of the 32-bit words of a table, as the sfnt format defines it. */
 function checksum(table: Buffer): number {
@@ -23,16 +25,24 @@ describe('a WOFF font', () => {
       const at = 12 + i * 16;
       const tag = font.toString('latin1', at, at + 4);
       const [sum, offset, length] = [4, 8, 12].map((o) => font.readUInt32BE(at + o));
-      expect(offset % 4).withContext(tag).toBe(0);
+      expect(offset % 4)
+        .withContext(tag)
+        .toBe(0);
       // The head's own checksum counts a field of it as nought.
-      if (tag !== 'head') expect(checksum(font.subarray(offset, offset + length))).withContext(tag).toBe(sum);
+      if (tag !== 'head')
+        expect(checksum(font.subarray(offset, offset + length)))
+          .withContext(tag)
+          .toBe(sum);
       tags.push(tag);
     }
-    for (const needed of ['cmap', 'glyf', 'head', 'hhea', 'hmtx', 'loca', 'maxp']) expect(tags).toContain(needed);
+    for (const needed of ['cmap', 'glyf', 'head', 'hhea', 'hmtx', 'loca', 'maxp'])
+      expect(tags).toContain(needed);
     expect(font.length).toBeGreaterThan(woff.length);
   });
 
   it('of another kind is refused', () => {
-    expect(() => woffToSfnt(Buffer.from('wOF2 and so on, long enough to be read'))).toThrowError(/not a WOFF/);
+    expect(() => woffToSfnt(Buffer.from('wOF2 and so on, long enough to be read'))).toThrowError(
+      /not a WOFF/,
+    );
   });
 });

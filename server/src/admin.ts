@@ -16,7 +16,8 @@ const USAGE = `usage: nelbo backup [FILE]              writes the whole yard int
        nelbo restore FILE [--replace]    reads it back (- for standard input); a yard that holds anything only with --replace`;
 
 const say = (text: string): void => void process.stderr.write(`${text}\n`);
-const tell = (counts: Counts): string => TABLES.map(({ name }) => `${counts[name]} ${name.replace('_', ' ')}`).join(', ');
+const tell = (counts: Counts): string =>
+  TABLES.map(({ name }) => `${counts[name]} ${name.replace('_', ' ')}`).join(', ');
 
 /** A mistake of whoever called, in words for them. */
 class Refused extends Error {}
@@ -48,7 +49,10 @@ async function backup(pool: pg.Pool, file: string): Promise<void> {
   const now = new Date();
   if (file === '-') return writeBackup(pool, process.stdout, now);
   const there = await at(file);
-  if (there && !there.isFile()) throw new Refused(`${file} is ${there.isDirectory() ? 'a folder' : there.isSymbolicLink() ? 'a link' : 'no ordinary file'}; name a file that is there, or a new one`);
+  if (there && !there.isFile())
+    throw new Refused(
+      `${file} is ${there.isDirectory() ? 'a folder' : there.isSymbolicLink() ? 'a link' : 'no ordinary file'}; name a file that is there, or a new one`,
+    );
   const draft = join(dirname(file), `.${basename(file).slice(0, 200)}.${process.pid}.part`);
   // Opened before anything is asked of the database: a path that cannot be written is told at once.
   const out = await newFile(draft, { flush: true });
@@ -64,11 +68,19 @@ async function backup(pool: pg.Pool, file: string): Promise<void> {
 }
 
 async function restore(pool: pg.Pool, file: string, replace: boolean): Promise<void> {
-  if (file !== '-' && !(await stat(file)).isFile()) throw new Refused(`${file} is no ordinary file; name a *.nelbo-backup file, or - for standard input`);
+  if (file !== '-' && !(await stat(file)).isFile())
+    throw new Refused(`${file} is no ordinary file; name a *.nelbo-backup file, or - for standard input`);
   const heavy = heavyThreads();
   try {
-    const { counts, cleaned } = await restoreBackup(pool, file === '-' ? process.stdin : createReadStream(file), replace, heavy);
-    say(`Restored ${tell(counts)}. Read back: the same, row by row.${cleaned > 0 ? ` ${cleaned} photographs were no bare pictures and were written anew.` : ''}`);
+    const { counts, cleaned } = await restoreBackup(
+      pool,
+      file === '-' ? process.stdin : createReadStream(file),
+      replace,
+      heavy,
+    );
+    say(
+      `Restored ${tell(counts)}. Read back: the same, row by row.${cleaned > 0 ? ` ${cleaned} photographs were no bare pictures and were written anew.` : ''}`,
+    );
   } finally {
     await heavy.close();
   }
@@ -81,13 +93,14 @@ function reason(e: unknown, file: string): string {
   if (PATHS[code]) return `${file}: ${PATHS[code]}`;
   const found = problemOf(e);
   if (!found || found.status === 503) return databaseTrouble(e, process.env['DATABASE_URL'] ?? '');
-  return [found.title, found.detail].filter(Boolean).join(': ')
+  return [found.title, found.detail].filter(Boolean).join(': ');
 }
 
 async function main([command, ...rest]: readonly string[]): Promise<number> {
   const replace = rest.includes('--replace');
   const files = rest.filter((a) => a !== '--replace');
-  const known = command === 'backup' ? files.length <= 1 && !replace : command === 'restore' && files.length === 1;
+  const known =
+    command === 'backup' ? files.length <= 1 && !replace : command === 'restore' && files.length === 1;
   if (!known || files.some((f) => f.startsWith('--'))) {
     say(USAGE);
     return 1;

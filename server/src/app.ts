@@ -45,7 +45,12 @@ export interface AppOptions {
 }
 
 /** Every address of the interface. */
-export function allRoutes({ db, yardPool, listener, heavy }: Pick<AppOptions, 'db' | 'yardPool' | 'listener' | 'heavy'>): readonly Route[] {
+export function allRoutes({
+  db,
+  yardPool,
+  listener,
+  heavy,
+}: Pick<AppOptions, 'db' | 'yardPool' | 'listener' | 'heavy'>): readonly Route[] {
   const jobs = jobService(db);
   const routes: Route[] = [
     {
@@ -82,16 +87,29 @@ export function allRoutes({ db, yardPool, listener, heavy }: Pick<AppOptions, 'd
 }
 
 /** Headers that say something of a page and nothing of a script, a style or a font that it loads. */
-const OF_PAGES = ['Content-Security-Policy', 'Cross-Origin-Opener-Policy', 'Origin-Agent-Cluster', 'X-DNS-Prefetch-Control', 'X-Download-Options', 'X-Frame-Options', 'X-Permitted-Cross-Domain-Policies', 'X-XSS-Protection'];
+const OF_PAGES = [
+  'Content-Security-Policy',
+  'Cross-Origin-Opener-Policy',
+  'Origin-Agent-Cluster',
+  'X-DNS-Prefetch-Control',
+  'X-Download-Options',
+  'X-Frame-Options',
+  'X-Permitted-Cross-Domain-Policies',
+  'X-XSS-Protection',
+];
 
 /** A built file whose name carries a hash of its content: it never changes. Everything else is asked for anew each time. */
 const HASHED = /-[A-Z0-9]{8}\.\w+(\.br)?$/;
 
 /** The parts of a page, some eighty of them, go without the headers of pages. */
-function headersOfFile(res: { setHeader(name: string, value: string): void; removeHeader(name: string): void }, path: string): void {
+function headersOfFile(
+  res: { setHeader(name: string, value: string): void; removeHeader(name: string): void },
+  path: string,
+): void {
   if (!HASHED.test(path)) res.setHeader('Cache-Control', 'no-cache');
   // A worker is a page of its own as far as its policy goes.
-  else if (/\.(js|css|woff2)(\.br)?$/.test(path) && !/worker/.test(path)) for (const name of OF_PAGES) res.removeHeader(name);
+  else if (/\.(js|css|woff2)(\.br)?$/.test(path) && !/worker/.test(path))
+    for (const name of OF_PAGES) res.removeHeader(name);
 }
 
 /** The HTTP application: the interface under /api/v1, the web application for everything else. Keeps no state of its own. */
@@ -136,11 +154,19 @@ export function createApp(options: AppOptions): Express {
   if (webRoot && existsSync(webRoot)) {
     // Built files carry a hash in their name and never change; the page itself is always asked for anew.
     // The build leaves a brotli twin beside each, pressed harder than could be done at every request.
-    app.use(expressStaticGzip(webRoot, { index: false, enableBrotli: true, orderPreference: ['br'], serveStatic: { maxAge: '365d', immutable: true, setHeaders: headersOfFile } }));
+    app.use(
+      expressStaticGzip(webRoot, {
+        index: false,
+        enableBrotli: true,
+        orderPreference: ['br'],
+        serveStatic: { maxAge: '365d', immutable: true, setHeaders: headersOfFile },
+      }),
+    );
     const page = pageFor(webRoot);
     app.get('/{*path}', (req, res) => {
       // A file that is not there is not the page: a browser would run it as what it asked for.
-      if (/\.\w+$/.test(req.path)) throw new HttpProblem(404, 'No such file', 'the application was renewed; load the page again');
+      if (/\.\w+$/.test(req.path))
+        throw new HttpProblem(404, 'No such file', 'the application was renewed; load the page again');
       res.set('Cache-Control', 'no-cache').type('html').send(page(req.path));
     });
   }

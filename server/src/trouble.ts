@@ -2,8 +2,13 @@
 export function databaseTrouble(error: unknown, url: string): string {
   const { code = '', message = String(error) } = innermost(error);
   const where = whereIs(url);
-  if (/^(ENOTFOUND|EAI_AGAIN)$/.test(code)) return `the database server ${where} is not known by that name; check the host in DATABASE_URL`;
-  if (/^(ECONNREFUSED|ECONNRESET|EHOSTUNREACH|ENETUNREACH|ETIMEDOUT|EPIPE)$/.test(code) || /timeout|terminated/i.test(message)) return `the database server ${where} cannot be reached; is it running, and are host and port in DATABASE_URL right?`;
+  if (/^(ENOTFOUND|EAI_AGAIN)$/.test(code))
+    return `the database server ${where} is not known by that name; check the host in DATABASE_URL`;
+  if (
+    /^(ECONNREFUSED|ECONNRESET|EHOSTUNREACH|ENETUNREACH|ETIMEDOUT|EPIPE)$/.test(code) ||
+    /timeout|terminated/i.test(message)
+  )
+    return `the database server ${where} cannot be reached; is it running, and are host and port in DATABASE_URL right?`;
   switch (code) {
     case '28P01':
     case '28000':

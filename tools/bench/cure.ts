@@ -1,6 +1,14 @@
 import { performance } from 'node:perf_hooks';
 import { LIBRARY, planRepair, readJob, type Job } from '@nelbo/core';
-import { CURE_CLASSES, HeatStack, calibrate, forecastCure, whatWouldHelp, type Calibration, type Layer } from '@nelbo/core/cure';
+import {
+  CURE_CLASSES,
+  HeatStack,
+  calibrate,
+  forecastCure,
+  whatWouldHelp,
+  type Calibration,
+  type Layer,
+} from '@nelbo/core/cure';
 import { useRepairs } from '@nelbo/core/repairs';
 import { quantile, rowOf, type Row } from './rows';
 
@@ -15,20 +23,50 @@ const CLOCK = { now: NOW, timeZone: 'UTC' };
 /** Skin, core, skin and two wet layers: five layers, three days, day and night. */
 function stackOf(law: Calibration, cells: number, tolerance?: number, longest?: number): HeatStack {
   const glass = { conductivity: 0.25, density: 1700, heatCapacity: 1150 };
-  const wet: Layer = { name: 'wet', thickness: 0.006, ...glass, resin: { kinetics: law.kinetics, massPerVolume: 700, percent: 0.0175 } };
-  const layers: readonly Layer[] = [{ name: 'inner skin', thickness: 0.003, ...glass }, { name: 'core', thickness: 0.012, conductivity: 0.035, density: 80, heatCapacity: 1500 }, { name: 'skin', thickness: 0.002, ...glass }, wet, wet];
+  const wet: Layer = {
+    name: 'wet',
+    thickness: 0.006,
+    ...glass,
+    resin: { kinetics: law.kinetics, massPerVolume: 700, percent: 0.0175 },
+  };
+  const layers: readonly Layer[] = [
+    { name: 'inner skin', thickness: 0.003, ...glass },
+    { name: 'core', thickness: 0.012, conductivity: 0.035, density: 80, heatCapacity: 1500 },
+    { name: 'skin', thickness: 0.002, ...glass },
+    wet,
+    wet,
+  ];
   const air = (t: number): number => 14 - 5 * Math.cos((2 * Math.PI * t) / 86_400);
-  return new HeatStack({ layers, laid: 5, back: { h: 8, air }, front: { h: 8, air }, temperature: 16, start: 0, cells, tolerance, longest });
+  return new HeatStack({
+    layers,
+    laid: 5,
+    back: { h: 8, air },
+    front: { h: 8, air },
+    temperature: 16,
+    start: 0,
+    cells,
+    tolerance,
+    longest,
+  });
 }
 
-function run(law: Calibration, cells: number, tolerance?: number, longest?: number): { peak: number; ms: number; balance: number } {
+function run(
+  law: Calibration,
+  cells: number,
+  tolerance?: number,
+  longest?: number,
+): { peak: number; ms: number; balance: number } {
   const began = performance.now();
   const stack = stackOf(law, cells, tolerance, longest);
   let peak = -Infinity;
   stack.run(DAYS, (s) => {
     peak = Math.max(peak, s.hottest(3));
   });
-  return { peak, ms: performance.now() - began, balance: Math.abs(stack.stored - stack.inflow - stack.reaction) / stack.exchanged };
+  return {
+    peak,
+    ms: performance.now() - began,
+    balance: Math.abs(stack.stored - stack.inflow - stack.reaction) / stack.exchanged,
+  };
 }
 
 function repeat(work: () => number): number[] {
@@ -40,22 +78,62 @@ function repeat(work: () => number): number[] {
   return values;
 }
 
-const job = (conditions: object): Job => readJob({ format: 'nelbo-job/1', title: 'bench', hull: { material: 'frp-solid', thickness: 0.0072, gelCoat: 0.0006, laminate: 'mat-woven-polyester' }, damage: { kind: 'hole', size: [0.096, 0.058] }, access: 'both', conditions }).job as Job;
+const job = (conditions: object): Job =>
+  readJob({
+    format: 'nelbo-job/1',
+    title: 'bench',
+    hull: { material: 'frp-solid', thickness: 0.0072, gelCoat: 0.0006, laminate: 'mat-woven-polyester' },
+    damage: { kind: 'hole', size: [0.096, 0.058] },
+    access: 'both',
+    conditions,
+  }).job as Job;
 
 /** Cure: the heat of a stack, whether the grid matters, a whole forecast, and the search for what would help. */
 export function measureCure(): readonly Row[] {
   const epoxy = calibrate(CURE_CLASSES.epoxy, LIBRARY.resins[0].cure) as Calibration;
-  const rows: Row[] = [rowOf('heat and cure of a stack', '72 h, 5 layers, 80 cells, adaptive', repeat(() => run(epoxy, 80).ms), 60)];
+  const rows: Row[] = [
+    rowOf(
+      'heat and cure of a stack',
+      '72 h, 5 layers, 80 cells, adaptive',
+      repeat(() => run(epoxy, 80).ms),
+      60,
+    ),
+  ];
   const reference = run(epoxy, 640, 0.02, 60);
-  for (const cells of [20, 40, 80, 160]) rows.push(rowOf('grid independence', `${cells} cells, peak against 640 and fine steps`, [Math.abs(run(epoxy, cells).peak - reference.peak)], cells >= 80 ? 0.5 : undefined, 'median', 'K'));
-  rows.push(rowOf('heat left over in the balance', 'share of what crossed the faces, per cent', [run(epoxy, 80).balance * 100], 0.5, 'median', '%'));
+  for (const cells of [20, 40, 80, 160])
+    rows.push(
+      rowOf(
+        'grid independence',
+        `${cells} cells, peak against 640 and fine steps`,
+        [Math.abs(run(epoxy, cells).peak - reference.peak)],
+        cells >= 80 ? 0.5 : undefined,
+        'median',
+        'K',
+      ),
+    );
+  rows.push(
+    rowOf(
+      'heat left over in the balance',
+      'share of what crossed the faces, per cent',
+      [run(epoxy, 80).balance * 100],
+      0.5,
+      'median',
+      '%',
+    ),
+  );
   const night = job({ temperature: 14, place: 'open air', air: 'day and night', low: 4, high: 14 });
   const planned = planRepair(night, LIBRARY, {}, CLOCK);
-  rows.push(rowOf('whole forecast', 'cold night, laminate, filler and four coats', repeat(() => {
-    const began = performance.now();
-    forecastCure(night, planned, LIBRARY, {}, CLOCK);
-    return performance.now() - began;
-  })));
+  rows.push(
+    rowOf(
+      'whole forecast',
+      'cold night, laminate, filler and four coats',
+      repeat(() => {
+        const began = performance.now();
+        forecastCure(night, planned, LIBRARY, {}, CLOCK);
+        return performance.now() - began;
+      }),
+    ),
+  );
   const searches = Array.from({ length: 5 }, () => {
     const began = performance.now();
     let last = 0;
@@ -63,6 +141,9 @@ export function measureCure(): readonly Row[] {
     if (last === 0) throw new Error('the search found nothing');
     return performance.now() - began;
   });
-  rows.push({ ...rowOf('what would help', 'cold night, some 25 trials, the best five finely', searches, 1500), p95: quantile(searches, 0.95) });
+  rows.push({
+    ...rowOf('what would help', 'cold night, some 25 trials, the best five finely', searches, 1500),
+    p95: quantile(searches, 0.95),
+  });
   return rows;
 }

@@ -8,7 +8,10 @@ const KB = 1024;
 /** First load of a job in a fresh browser each time: until it can be used, and what went over the wire. */
 export async function measurePage(): Promise<readonly Row[]> {
   const yard = await startYard(50);
-  const browser = await chromium.launch({ executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
   try {
     const [paints, usable, sizes, lists]: number[][] = [[], [], [], []];
     for (let i = 0; i < VISITS; i += 1) {
@@ -27,8 +30,16 @@ export async function measurePage(): Promise<readonly Row[]> {
         }).observe(document, { childList: true, subtree: true });
       });
       await page.goto(`${yard.url}/jobs/${yard.jobIds[i]}/laminate`);
-      usable.push(Number(await (await page.waitForFunction(() => (window as unknown as { usableAt?: number }).usableAt)).jsonValue()));
-      paints.push(await page.evaluate(() => performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? 0));
+      usable.push(
+        Number(
+          await (
+            await page.waitForFunction(() => (window as unknown as { usableAt?: number }).usableAt)
+          ).jsonValue(),
+        ),
+      );
+      paints.push(
+        await page.evaluate(() => performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? 0),
+      );
       await page.waitForLoadState('networkidle');
       sizes.push(bytes / KB);
       const began = Date.now();

@@ -7,7 +7,11 @@ import { rowOf, type Row } from './rows';
 useRepairs();
 const NOW = Date.parse('2026-11-24T09:00:00Z');
 const CLOCK = { now: NOW, timeZone: 'Europe/Oslo' };
-const SHOP: Shop = { ...DEMO_SHOP, crew: DEMO_SHOP.crew.map((c) => c.name), hours: { days: 'mon-fri', start: '07:30', end: '16:30' } };
+const SHOP: Shop = {
+  ...DEMO_SHOP,
+  crew: DEMO_SHOP.crew.map((c) => c.name),
+  hours: { days: 'mon-fri', start: '07:30', end: '16:30' },
+};
 const RUNS = 200;
 const WARM_UP = 60;
 
@@ -24,28 +28,59 @@ function times(work: (i: number) => unknown): number[] {
 const EDITS: Record<string, (job: Job, i: number) => Job> = {
   thickness: (j, i) => ({ ...j, hull: { ...j.hull, thickness: 0.009 + (i % 400) * 1e-5 } }),
   temperature: (j, i) => ({ ...j, conditions: { ...j.conditions, temperature: 15 + (i % 400) * 0.01 } }),
-  size: (j, i) => ({ ...j, damage: { ...j.damage, findings: [{ at: '2026-11-20T08:00:00Z', extent: 'true extent', size: [0.15 + (i % 400) * 1e-4, 0.11] }] } }),
+  size: (j, i) => ({
+    ...j,
+    damage: {
+      ...j.damage,
+      findings: [
+        { at: '2026-11-20T08:00:00Z', extent: 'true extent', size: [0.15 + (i % 400) * 1e-4, 0.11] },
+      ],
+    },
+  }),
   waste: (j, i) => ({ ...j, laminate: { ...j.laminate, waste: 0.1 + (i % 400) * 1e-4 } }),
-  'lay order': (j, i) => ({ ...j, laminate: { ...j.laminate, order: i % 2 ? 'largest first' : 'smallest first' } }),
+  'lay order': (j, i) => ({
+    ...j,
+    laminate: { ...j.laminate, order: i % 2 ? 'largest first' : 'smallest first' },
+  }),
   title: (j, i) => ({ ...j, title: `title ${i}` }),
 };
 
 /** A re-plan after one edit, and a plan from nothing, on the largest demo job. */
 export function measurePlanning(): readonly Row[] {
   const jobs = demoJobs(NOW).flatMap(({ document }) => readJob(document).job ?? []);
-  const traceSize = (job: Job): number => Object.keys(planRepair(job, LIBRARY, SHOP, CLOCK).plan?.trace ?? {}).length;
+  const traceSize = (job: Job): number =>
+    Object.keys(planRepair(job, LIBRARY, SHOP, CLOCK).plan?.trace ?? {}).length;
   const largest = jobs.reduce((a, b) => (traceSize(b) > traceSize(a) ? b : a));
   const size = `${traceSize(largest)} figures`;
   const rows = Object.entries(EDITS).map(([field, edit]) => {
     const planner = createPlanner();
-    return rowOf(`re-plan after ${field}`, size, times((i) => planner.plan(edit(largest, i), LIBRARY, SHOP, CLOCK)), 5);
+    return rowOf(
+      `re-plan after ${field}`,
+      size,
+      times((i) => planner.plan(edit(largest, i), LIBRARY, SHOP, CLOCK)),
+      5,
+    );
   });
-  rows.push(rowOf('cold plan', size, times(() => planRepair(largest, LIBRARY, SHOP, CLOCK)), 25));
+  rows.push(
+    rowOf(
+      'cold plan',
+      size,
+      times(() => planRepair(largest, LIBRARY, SHOP, CLOCK)),
+      25,
+    ),
+  );
   rows.push(...measureKinds(jobs));
-  const worst: Job = { ...largest, hull: { ...largest.hull, thickness: 0.06 }, damage: { kind: 'hole', size: [0.3, 0.3] }, taper: { ratio: 20 } };
+  const worst: Job = {
+    ...largest,
+    hull: { ...largest.hull, thickness: 0.06 },
+    damage: { kind: 'hole', size: [0.3, 0.3] },
+    taper: { ratio: 20 },
+  };
   const began = performance.now();
   planRepair(worst, LIBRARY, SHOP, CLOCK);
-  rows.push(rowOf('cold plan, 60 mm wall at 20:1', `${traceSize(worst)} figures`, [performance.now() - began]));
+  rows.push(
+    rowOf('cold plan, 60 mm wall at 20:1', `${traceSize(worst)} figures`, [performance.now() - began]),
+  );
   return rows;
 }
 
@@ -61,8 +96,18 @@ function measureKinds(jobs: readonly Job[]): readonly Row[] {
   return [...kinds].flatMap(([kind, { job, figures }]) => {
     const planner = createPlanner();
     return [
-      rowOf(`re-plan after size, ${kind}`, `${figures} figures`, times((i) => planner.plan(EDITS['size'](job, i), LIBRARY, SHOP, CLOCK)), 5),
-      rowOf(`cold plan, ${kind}`, `${figures} figures`, times(() => planRepair(job, LIBRARY, SHOP, CLOCK)), 25),
+      rowOf(
+        `re-plan after size, ${kind}`,
+        `${figures} figures`,
+        times((i) => planner.plan(EDITS['size'](job, i), LIBRARY, SHOP, CLOCK)),
+        5,
+      ),
+      rowOf(
+        `cold plan, ${kind}`,
+        `${figures} figures`,
+        times(() => planRepair(job, LIBRARY, SHOP, CLOCK)),
+        25,
+      ),
     ];
   });
 }

@@ -17,7 +17,14 @@ export function quantile(values: readonly number[], q: number): number {
 }
 
 /** A row from single measurements. */
-export const rowOf = (work: string, size: string, values: readonly number[], budget?: number, held: Row['held'] = 'median', unit = 'ms'): Row => ({
+export const rowOf = (
+  work: string,
+  size: string,
+  values: readonly number[],
+  budget?: number,
+  held: Row['held'] = 'median',
+  unit = 'ms',
+): Row => ({
   work,
   size,
   median: quantile(values, 0.5),
@@ -34,10 +41,13 @@ export function printRows(rows: readonly Row[]): void {
   const head = ['median', 'p95', 'p99', 'budget'].map((h) => h.padStart(WIDTHS.figure)).join('');
   console.log(`${'work'.padEnd(WIDTHS.work)}${'size'.padEnd(WIDTHS.size)}${head}`);
   for (const r of rows) {
-    const figure = (v: number | undefined): string => (v === undefined ? '' : v.toFixed(v < 10 ? 2 : v < 1000 ? 1 : 0)).padStart(WIDTHS.figure);
+    const figure = (v: number | undefined): string =>
+      (v === undefined ? '' : v.toFixed(v < 10 ? 2 : v < 1000 ? 1 : 0)).padStart(WIDTHS.figure);
     const value = r.held === 'p99' ? r.p99 : r.held === 'p95' ? r.p95 : r.median;
     const over = r.budget !== undefined && (value ?? 0) > r.budget ? '  over' : '';
     const budget = r.budget === undefined ? '' : `${r.held ?? 'median'} ≤ ${r.budget} ${r.unit ?? 'ms'}`;
-    console.log(`${r.work.padEnd(WIDTHS.work)}${r.size.padEnd(WIDTHS.size)}${figure(r.median)}${figure(r.p95)}${figure(r.p99)}  ${budget}${over}`);
+    console.log(
+      `${r.work.padEnd(WIDTHS.work)}${r.size.padEnd(WIDTHS.size)}${figure(r.median)}${figure(r.p95)}${figure(r.p99)}  ${budget}${over}`,
+    );
   }
 }

@@ -13,7 +13,7 @@ let running = true;
 
 function watch() {
   const until = performance.now() + 100;
-  for (let before = performance.now(); before < until; ) {
+  for (let before = performance.now(); before < until;) {
     Atomics.wait(cell, 0, 0, STEP_MS);
     const now = performance.now();
     if (now - before > STILL_MS) pauses.push([performance.timeOrigin + before, performance.timeOrigin + now]);

@@ -7,7 +7,10 @@ export type Span = readonly [from: number, to: number];
 
 /** Watches every processor until it is asked; then tells when one of them was taken away. */
 export function watchMachine(): { pauses(): Promise<readonly Span[]> } {
-  const threads = Array.from({ length: availableParallelism() }, () => new Worker(new URL('stands-still.mjs', import.meta.url)));
+  const threads = Array.from(
+    { length: availableParallelism() },
+    () => new Worker(new URL('stands-still.mjs', import.meta.url)),
+  );
   return {
     async pauses() {
       const told = threads.map((thread) => once(thread, 'message') as Promise<[Span[]]>);

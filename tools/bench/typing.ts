@@ -11,7 +11,10 @@ const TOLD_MS = 50;
 /** Typing the laminate thickness key by key: the longest task on the page's thread in each round, 0 when none was told. */
 export async function measureTyping(): Promise<readonly Row[]> {
   const yard = await startYard(20);
-  const browser = await chromium.launch({ executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
   try {
     const longest: number[] = [];
     for (let round = 0; round < ROUNDS; round += 1) {
@@ -32,8 +35,20 @@ export async function measureTyping(): Promise<readonly Row[]> {
       await page.close();
     }
     return [
-      rowOf('longest task while typing', `${ROUNDS} rounds of ${TYPED.length} keys, 0 is under ${TOLD_MS}`, longest, TOLD_MS, 'median'),
-      rowOf('longest task while searching', `what would help, 0 is under ${TOLD_MS}`, [await whileSearching(browser, `${yard.url}/jobs/${yard.jobIds[0]}/mix`)], TOLD_MS, 'median'),
+      rowOf(
+        'longest task while typing',
+        `${ROUNDS} rounds of ${TYPED.length} keys, 0 is under ${TOLD_MS}`,
+        longest,
+        TOLD_MS,
+        'median',
+      ),
+      rowOf(
+        'longest task while searching',
+        `what would help, 0 is under ${TOLD_MS}`,
+        [await whileSearching(browser, `${yard.url}/jobs/${yard.jobIds[0]}/mix`)],
+        TOLD_MS,
+        'median',
+      ),
     ];
   } finally {
     await browser.close();
@@ -46,10 +61,13 @@ const watch = (page: Page): Promise<void> =>
   page.evaluate(() => {
     const tasks: number[] = [];
     Object.assign(window, { longTasks: tasks });
-    new PerformanceObserver((list) => list.getEntries().forEach((e) => tasks.push(e.duration))).observe({ type: 'longtask' });
+    new PerformanceObserver((list) => list.getEntries().forEach((e) => tasks.push(e.duration))).observe({
+      type: 'longtask',
+    });
   });
 
-const told = (page: Page): Promise<number> => page.evaluate(() => Math.max(0, ...(window as unknown as { longTasks: number[] }).longTasks));
+const told = (page: Page): Promise<number> =>
+  page.evaluate(() => Math.max(0, ...(window as unknown as { longTasks: number[] }).longTasks));
 
 /** The search for what would help goes on beside the page. */
 async function whileSearching(browser: Browser, url: string): Promise<number> {

@@ -12,7 +12,6 @@ export interface Yard {
   stop(): Promise<void>;
 }
 
-
 function clusterUrl(): string {
   const given = process.env['NELBO_CLUSTER_URL'] ?? process.env['DATABASE_URL'];
   if (given) return given;
@@ -21,14 +20,24 @@ function clusterUrl(): string {
 
 async function settled(url: string): Promise<void> {
   for (let tries = 0; tries < 200; tries += 1) {
-    if (await fetch(`${url}/api/v1/health`).then((r) => r.ok, () => false)) return;
+    if (
+      await fetch(`${url}/api/v1/health`).then(
+        (r) => r.ok,
+        () => false,
+      )
+    )
+      return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   throw new Error('the server did not start');
 }
 
 /** The built server over a database of its own with so many jobs: those of the demo yard, told over and over. */
-export async function startYard(jobs: number, database = 'nelbo_bench', env: Record<string, string> = {}): Promise<Yard> {
+export async function startYard(
+  jobs: number,
+  database = 'nelbo_bench',
+  env: Record<string, string> = {},
+): Promise<Yard> {
   const cluster = clusterUrl();
   const admin = new pg.Client({ connectionString: cluster });
   await admin.connect();
@@ -37,7 +46,10 @@ export async function startYard(jobs: number, database = 'nelbo_bench', env: Rec
   const own = new URL(cluster);
   own.pathname = `/${database}`;
   const port = await freePort();
-  const server: ChildProcess = spawn('node', ['server/dist/main.mjs'], { env: { ...process.env, DATABASE_URL: own.toString(), PORT: String(port), LOG_LEVEL: 'warn', ...env }, stdio: 'inherit' });
+  const server: ChildProcess = spawn('node', ['server/dist/main.mjs'], {
+    env: { ...process.env, DATABASE_URL: own.toString(), PORT: String(port), LOG_LEVEL: 'warn', ...env },
+    stdio: 'inherit',
+  });
   const url = `http://127.0.0.1:${port}`;
   await settled(url);
   const jobIds = await fill(own.toString(), jobs);
@@ -64,7 +76,12 @@ async function fill(database: string, jobs: number): Promise<string[]> {
     const d = samples[i % samples.length];
     // Most jobs of a yard are done.
     const done = i % 10 === 0 ? (d.schedule?.done ?? []) : [{ stage: 'log', at: '2026-11-01T08:00:00Z' }];
-    return { ...d, title: `${d.title} ${i}`, boat: { ...d.boat, name: `${names[i % names.length]} ${i}` }, schedule: { ...d.schedule, done } };
+    return {
+      ...d,
+      title: `${d.title} ${i}`,
+      boat: { ...d.boat, name: `${names[i % names.length]} ${i}` },
+      schedule: { ...d.schedule, done },
+    };
   });
   const { rows: made } = await client.query<{ id: string }>(
     `with made as (

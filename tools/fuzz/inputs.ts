@@ -5,5 +5,6 @@ const AHEAD = 100;
 
 /** The same inputs for the same seed, a few at a time. */
 export function* inputsOf<T>(arbitrary: fc.Arbitrary<T>, count: number, seed: number): Generator<T> {
-  for (let from = 0; from < count; from += AHEAD) yield* fc.sample(arbitrary, { numRuns: Math.min(AHEAD, count - from), seed: seed + from });
+  for (let from = 0; from < count; from += AHEAD)
+    yield* fc.sample(arbitrary, { numRuns: Math.min(AHEAD, count - from), seed: seed + from });
 }

@@ -17,10 +17,15 @@ const TOLD = 12;
 /** What no person and no program should be shown. */
 const BROKEN = /(?<![\w"])(?:NaN|-?Infinity)(?![\w"])|\[object |\bundefined\b/;
 const TRACE = /\bat [^\n]*\.(ts|js|mjs):\d+|node_modules|select .* from|insert into/i;
-export const brokenIn = (text: string): string | undefined => BROKEN.exec(text)?.[0] ?? (TRACE.test(text) ? 'a trace' : undefined);
+export const brokenIn = (text: string): string | undefined =>
+  BROKEN.exec(text)?.[0] ?? (TRACE.test(text) ? 'a trace' : undefined);
 
 /** Runs one input and notes how long it took and what was wrong with it. */
-export async function tried(to: Lane, about: () => string, work: () => Promise<string | undefined> | string | undefined): Promise<void> {
+export async function tried(
+  to: Lane,
+  about: () => string,
+  work: () => Promise<string | undefined> | string | undefined,
+): Promise<void> {
   const began = performance.now();
   let wrong: string | undefined;
   try {
@@ -37,7 +42,9 @@ export async function tried(to: Lane, about: () => string, work: () => Promise<s
 
 /** Tells of a lane as soon as it is done: a run that is broken off has told what it knows. */
 export function tell(l: Lane): Lane {
-  console.log(`${l.name.padEnd(10)} ${String(l.inputs).padStart(6)} inputs  ${String(l.faults.length).padStart(4)} faults  slowest ${Math.round(l.slowest)} ms`);
+  console.log(
+    `${l.name.padEnd(10)} ${String(l.inputs).padStart(6)} inputs  ${String(l.faults.length).padStart(4)} faults  slowest ${Math.round(l.slowest)} ms`,
+  );
   for (const f of l.faults.slice(0, TOLD)) console.log(`  FAULT ${f}`);
   return l;
 }
@@ -45,7 +52,9 @@ export function tell(l: Lane): Lane {
 /** @returns how many lanes were clean and how many were not, memory counted as one */
 export function sum(lanes: readonly Lane[], peakMb: number): { passed: number; failed: number } {
   const heavy = peakMb > MOST_MB;
-  console.log(`memory of the server at its most: ${Math.round(peakMb)} MB${heavy ? ` FAULT: more than ${MOST_MB} MB` : ''}`);
+  console.log(
+    `memory of the server at its most: ${Math.round(peakMb)} MB${heavy ? ` FAULT: more than ${MOST_MB} MB` : ''}`,
+  );
   const failed = lanes.filter((l) => l.faults.length > 0).length + Number(heavy);
   return { passed: lanes.length + 1 - failed, failed };
 }

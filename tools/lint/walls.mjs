@@ -4,7 +4,18 @@ import { builtinModules } from 'node:module';
 
 const GROUND = ['units', 'trace', 'geometry', 'physics', 'materials', 'schema'].map((f) => `core/src/${f}`);
 /** One stage of the craft each; never one another: only plan/ composes them. */
-const STAGES = ['survey', 'match', 'grind', 'laminate', 'patterns', 'mix', 'cure', 'fair', 'colour', 'finish'].map((f) => `core/src/${f}`);
+const STAGES = [
+  'survey',
+  'match',
+  'grind',
+  'laminate',
+  'patterns',
+  'mix',
+  'cure',
+  'fair',
+  'colour',
+  'finish',
+].map((f) => `core/src/${f}`);
 /** Libraries that the core computes with; anything else is a framework, a server or a device. */
 const LIBRARIES = ['@date-fns/tz', 'clipper2-ts', 'culori', 'd3-contour', 'd3-delaunay', 'papaparse', 'yup'];
 const [TELL, REPAIRS, PLAN] = ['core/src/tell', 'core/src/repairs', 'core/src/plan'];
@@ -19,9 +30,24 @@ export const LAYERS = [
   { folder: 'core/src/drawing', may: [...GROUND, ...STAGES, TELL, REPAIRS, PLAN], packages: LIBRARIES },
   // The doors themselves: index.ts, cure.ts …
   { folder: 'core/src', may: ['core/src'], packages: [] },
-  { folder: 'web/src', may: [], packages: 'any', but: ['node', 'express', 'drizzle-orm', 'pg', '@nelbo/server', '@nelbo/cli'] },
-  { folder: 'server/src', may: [], packages: 'any', but: ['@angular', 'primeng', 'rxjs', '@nelbo/web', '@nelbo/cli'] },
-  { folder: 'cli/src', may: [], packages: 'any', but: ['@angular', 'primeng', 'rxjs', '@nelbo/web', '@nelbo/server'] },
+  {
+    folder: 'web/src',
+    may: [],
+    packages: 'any',
+    but: ['node', 'express', 'drizzle-orm', 'pg', '@nelbo/server', '@nelbo/cli'],
+  },
+  {
+    folder: 'server/src',
+    may: [],
+    packages: 'any',
+    but: ['@angular', 'primeng', 'rxjs', '@nelbo/web', '@nelbo/cli'],
+  },
+  {
+    folder: 'cli/src',
+    may: [],
+    packages: 'any',
+    but: ['@angular', 'primeng', 'rxjs', '@nelbo/web', '@nelbo/server'],
+  },
 ];
 
 const within = (path, folder) => path === folder || path.startsWith(`${folder}/`);
@@ -41,10 +67,15 @@ export function trespass(from, source) {
   if (source.startsWith('.')) {
     const to = relative(process.cwd(), resolve(dirname(from), source)).replaceAll('\\', '/');
     if (within(to, layer.folder) && layerOf(to) === layer) return undefined;
-    return layer.may.some((folder) => within(to, folder)) ? undefined : `${layer.folder}/ must not import ${to}`;
+    return layer.may.some((folder) => within(to, folder))
+      ? undefined
+      : `${layer.folder}/ must not import ${to}`;
   }
   const names = namesOf(source);
-  const barred = layer.packages === 'any' ? names.some((n) => layer.but.includes(n)) : !names.some((n) => layer.packages.includes(n));
+  const barred =
+    layer.packages === 'any'
+      ? names.some((n) => layer.but.includes(n))
+      : !names.some((n) => layer.packages.includes(n));
   return barred ? `${layer.folder}/ must not import ${source}` : undefined;
 }
 
@@ -53,9 +84,18 @@ export const walls = {
   create(context) {
     const from = relative(context.cwd, context.filename).replaceAll('\\', '/');
     const check = ({ source }) => {
-      const message = source?.type === 'Literal' && typeof source.value === 'string' ? trespass(from, source.value) : undefined;
+      const message =
+        source?.type === 'Literal' && typeof source.value === 'string'
+          ? trespass(from, source.value)
+          : undefined;
       if (message) context.report({ node: source, message });
     };
-    return { ImportDeclaration: check, ExportNamedDeclaration: check, ExportAllDeclaration: check, ImportExpression: check, TSImportType: ({ argument }) => check({ source: argument?.literal }) };
+    return {
+      ImportDeclaration: check,
+      ExportNamedDeclaration: check,
+      ExportAllDeclaration: check,
+      ImportExpression: check,
+      TSImportType: ({ argument }) => check({ source: argument?.literal }),
+    };
   },
 };

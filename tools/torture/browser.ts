@@ -8,7 +8,18 @@ import { freePort } from '../free-port';
 import { Supervised } from './servers';
 
 /** What may happen between two words. `answers` are lost on their way back: the server has heard, the page has not. */
-const BLOWS = ['nothing', 'kill tab', 'kill browser', 'reload', 'drop answers', 'stranger answers', 'cut network', 'kill server', 'second tab', 'leave job'] as const;
+const BLOWS = [
+  'nothing',
+  'kill tab',
+  'kill browser',
+  'reload',
+  'drop answers',
+  'stranger answers',
+  'cut network',
+  'kill server',
+  'second tab',
+  'leave job',
+] as const;
 type Blow = (typeof BLOWS)[number];
 const STRANGERS = [
   { status: 200, contentType: 'text/html', body: '<h1>Sign in</h1>' },
@@ -30,7 +41,13 @@ interface Step {
 const PATIENCE_MS = 40_000;
 /** Nothing that a person does takes longer. */
 const STEP_MS = 60_000;
-const inTime = <T>(work: Promise<T>, ms = STEP_MS): Promise<T> => Promise.race([work, pause(ms).then((): T => { throw new Error('it never ended'); })]);
+const inTime = <T>(work: Promise<T>, ms = STEP_MS): Promise<T> =>
+  Promise.race([
+    work,
+    pause(ms).then((): T => {
+      throw new Error('it never ended');
+    }),
+  ]);
 const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** One person at one browser, who types, loses tab, network and server, and comes back; what they typed is counted at the end. */
@@ -54,7 +71,17 @@ class Person {
 
   async page(): Promise<Page> {
     if (this.#page && !this.#page.isClosed()) return this.#page;
-    this.#context ??= await chromium.launchPersistentContext(this.#profile, { executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--no-first-run'], viewport: { width: 1280, height: 800 } });
+    this.#context ??= await chromium.launchPersistentContext(this.#profile, {
+      executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--no-first-run',
+      ],
+      viewport: { width: 1280, height: 800 },
+    });
     this.#page = await this.#context.newPage();
     return this.#page;
   }
@@ -151,7 +178,9 @@ class Person {
       case 'stranger answers': {
         // The sign-in page of a harbour's network, or a proxy that finds all well: none of it is a save.
         let n = 0;
-        await page.route('**/api/**', (route) => route.fulfill(STRANGERS[(n += 1) % STRANGERS.length]).catch(() => undefined));
+        await page.route('**/api/**', (route) =>
+          route.fulfill(STRANGERS[(n += 1) % STRANGERS.length]).catch(() => undefined),
+        );
         await pause(900);
         await page.unrouteAll({ behavior: 'ignoreErrors' });
         return;
@@ -176,7 +205,10 @@ class Person {
   }
 
   async #crash(page: Page): Promise<void> {
-    const session = await page.context().newCDPSession(page).catch(() => undefined);
+    const session = await page
+      .context()
+      .newCDPSession(page)
+      .catch(() => undefined);
     // A crashed page answers nothing any more, not even that it crashed.
     await Promise.race([session?.send('Page.crash').catch(() => undefined), pause(400)]);
     await Promise.race([page.close().catch(() => undefined), pause(1500)]);
@@ -192,24 +224,40 @@ class Person {
   /** Waits until nothing waits on the device any more. @returns what is wrong with what the server has */
   async settled(): Promise<string[]> {
     const page = await this.open(`/jobs/${this.job}/survey`);
-    await page.getByRole('status').filter({ hasText: /^Saved$/ }).first().waitFor({ timeout: PATIENCE_MS }).catch(() => undefined);
-    for (const until = Date.now() + PATIENCE_MS; Date.now() < until && (await page.getByText('not sent').count()) > 0; ) await pause(300);
+    await page
+      .getByRole('status')
+      .filter({ hasText: /^Saved$/ })
+      .first()
+      .waitFor({ timeout: PATIENCE_MS })
+      .catch(() => undefined);
+    for (
+      const until = Date.now() + PATIENCE_MS;
+      Date.now() < until && (await page.getByText('not sent').count()) > 0;
+    )
+      await pause(300);
     const faults: string[] = [];
-    const read = async <T>(path: string): Promise<T> => (await (await fetch(`${this.server.url}${path}`)).json()) as T;
+    const read = async <T>(path: string): Promise<T> =>
+      (await (await fetch(`${this.server.url}${path}`)).json()) as T;
     const { document } = await read<{ document: unknown }>(`/jobs/${this.job}`);
-    const at = (path: string): unknown => path.split('.').reduce((o, k) => (o as Record<string, unknown> | undefined)?.[k], document);
+    const at = (path: string): unknown =>
+      path.split('.').reduce((o, k) => (o as Record<string, unknown> | undefined)?.[k], document);
     for (const [path, word] of this.fields) {
       const kept = path === 'hull.thickness' ? String(Math.round(Number(at(path)) * 1e7) / 1e4) : at(path);
       if (kept !== word) faults.push(`${path} was typed “${word}” and is “${String(kept)}”`);
     }
     const log = (await read<{ text: string }[]>(`/jobs/${this.job}/log`)).map((e) => e.text);
-    for (const word of this.logged) if (log.filter((t) => t === word).length !== 1) faults.push(`entry “${word}” is there ${log.filter((t) => t === word).length} times`);
+    for (const word of this.logged)
+      if (log.filter((t) => t === word).length !== 1)
+        faults.push(`entry “${word}” is there ${log.filter((t) => t === word).length} times`);
     const { jobs } = await read<{ jobs: { title: string }[] }>('/jobs?limit=500');
-    for (const word of this.begun) if (jobs.filter((j) => j.title === word).length !== 1) faults.push(`job “${word}” is there ${jobs.filter((j) => j.title === word).length} times`);
+    for (const word of this.begun)
+      if (jobs.filter((j) => j.title === word).length !== 1)
+        faults.push(`job “${word}” is there ${jobs.filter((j) => j.title === word).length} times`);
     if (this.unsent) {
       const logPage = await this.open(`/jobs/${this.job}/log`);
       const there = await logPage.getByLabel('What was done or seen').inputValue();
-      if (there !== this.unsent) faults.push(`the entry being written was “${this.unsent}” and is “${there}”`);
+      if (there !== this.unsent)
+        faults.push(`the entry being written was “${this.unsent}” and is “${there}”`);
     }
     return faults;
   }
@@ -227,13 +275,36 @@ class Person {
  * @param blows how many things happen
  * @returns faults, and how much was typed
  */
-export async function tortureBrowser(databaseUrl: string, blows: number, seed: number): Promise<{ faults: string[]; typed: number; done: Record<string, number> }> {
+export async function tortureBrowser(
+  databaseUrl: string,
+  blows: number,
+  seed: number,
+): Promise<{ faults: string[]; typed: number; done: Record<string, number> }> {
   const port = await freePort();
   const server = new Supervised(databaseUrl, port);
   await server.ready();
   const job = randomUUID();
-  await fetch(`${server.url}/jobs`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: job, document: { format: 'nelbo-job/1', title: 'begins', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: [0.1, 0.1] } } }) });
-  const steps: Step[] = fc.sample(fc.record({ kind: fc.constantFrom(...KINDS), blow: fc.constantFrom(...BLOWS), wait: fc.integer({ min: 0, max: 900 }) }), { numRuns: blows, seed });
+  await fetch(`${server.url}/jobs`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      id: job,
+      document: {
+        format: 'nelbo-job/1',
+        title: 'begins',
+        hull: { material: 'frp-solid' },
+        damage: { kind: 'hole', size: [0.1, 0.1] },
+      },
+    }),
+  });
+  const steps: Step[] = fc.sample(
+    fc.record({
+      kind: fc.constantFrom(...KINDS),
+      blow: fc.constantFrom(...BLOWS),
+      wait: fc.integer({ min: 0, max: 900 }),
+    }),
+    { numRuns: blows, seed },
+  );
   const person = new Person(server, `http://127.0.0.1:${port}`, job, `s${seed}`);
   const faults: string[] = [];
   const done: Record<string, number> = {};
@@ -242,11 +313,15 @@ export async function tortureBrowser(databaseUrl: string, blows: number, seed: n
       try {
         await inTime(person.type(step.kind));
       } catch (e) {
-        faults.push(`step ${n}, ${step.kind} after ${steps[n - 1]?.blow ?? 'nothing'}: could not be typed: ${String(e).split('\n')[0]}`);
+        faults.push(
+          `step ${n}, ${step.kind} after ${steps[n - 1]?.blow ?? 'nothing'}: could not be typed: ${String(e).split('\n')[0]}`,
+        );
         break;
       }
       await pause(step.wait);
-      await inTime(person.suffer(step.blow)).catch((e: unknown) => faults.push(`step ${n}, ${step.blow}: ${String(e)}`));
+      await inTime(person.suffer(step.blow)).catch((e: unknown) =>
+        faults.push(`step ${n}, ${step.blow}: ${String(e)}`),
+      );
       done[step.blow] = (done[step.blow] ?? 0) + 1;
     }
     await server.ready();
@@ -255,6 +330,9 @@ export async function tortureBrowser(databaseUrl: string, blows: number, seed: n
     await person.leave();
     server.stop();
   }
-  if (faults.length > 0) faults.push(`what happened: ${steps.map((s, n) => `${n} ${s.kind} (${s.wait} ms) ${s.blow}`).join('; ')}`);
+  if (faults.length > 0)
+    faults.push(
+      `what happened: ${steps.map((s, n) => `${n} ${s.kind} (${s.wait} ms) ${s.blow}`).join('; ')}`,
+    );
   return { faults, typed: steps.length, done };
 }

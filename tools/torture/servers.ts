@@ -21,19 +21,30 @@ export class Supervised {
 
   #start(): void {
     if (this.#stopped) return;
-    const child = spawn('node', [MAIN], { env: { ...process.env, DATABASE_URL: this.databaseUrl, PORT: String(this.port), LOG_LEVEL: 'silent' }, stdio: 'ignore' });
+    const child = spawn('node', [MAIN], {
+      env: { ...process.env, DATABASE_URL: this.databaseUrl, PORT: String(this.port), LOG_LEVEL: 'silent' },
+      stdio: 'ignore',
+    });
     this.#child = child;
     child.on('exit', () => setTimeout(() => this.#start(), RESPAWN_MS));
   }
 
   /** @returns whether there was a process to kill */
   kill(): boolean {
-    return this.#child?.exitCode === null && this.#child.signalCode === null ? this.#child.kill('SIGKILL') : false;
+    return this.#child?.exitCode === null && this.#child.signalCode === null
+      ? this.#child.kill('SIGKILL')
+      : false;
   }
 
   async ready(): Promise<void> {
     for (let tries = 0; tries < 300; tries += 1) {
-      if (await fetch(`${this.url}/health`).then((r) => r.ok, () => false)) return;
+      if (
+        await fetch(`${this.url}/health`).then(
+          (r) => r.ok,
+          () => false,
+        )
+      )
+        return;
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
     throw new Error('the server did not start');

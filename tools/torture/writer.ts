@@ -3,20 +3,34 @@ import type { JobDocument } from '@nelbo/core';
 
 /** What a writer was told is safe. */
 export interface Acknowledged {
-  readonly saves: { readonly jobId: string; readonly saveId: string; readonly title: string; readonly version: number }[];
+  readonly saves: {
+    readonly jobId: string;
+    readonly saveId: string;
+    readonly title: string;
+    readonly version: number;
+  }[];
   readonly entries: { readonly jobId: string; readonly id: string; readonly text: string }[];
   /** ms from the first try to the answer, in the order of the answers. */
   readonly waits: number[];
 }
 
-const blank = (title: string): JobDocument => ({ format: 'nelbo-job/1', title, hull: { material: 'frp-solid', thickness: 0.007 }, damage: { kind: 'hole', size: [0.096, 0.058] } });
+const blank = (title: string): JobDocument => ({
+  format: 'nelbo-job/1',
+  title,
+  hull: { material: 'frp-solid', thickness: 0.007 },
+  damage: { kind: 'hole', size: [0.096, 0.058] },
+});
 
 const PAUSE_MS = 25;
 const TIMEOUT_MS = 4000;
 
 interface Answer {
   readonly status: number;
-  readonly body: { version: number; document: JobDocument; current?: { version: number; document: JobDocument } };
+  readonly body: {
+    version: number;
+    document: JobDocument;
+    current?: { version: number; document: JobDocument };
+  };
 }
 
 /**
@@ -50,13 +64,24 @@ export class Writer {
 
   async #saveOwn(): Promise<void> {
     const [saveId, title] = [randomUUID(), `${this.name} ${this.#count}`];
-    const { body } = await this.#send('PUT', `/jobs/${this.ownJob}`, { version: this.#version, document: blank(title), saveId, who: this.name });
+    const { body } = await this.#send('PUT', `/jobs/${this.ownJob}`, {
+      version: this.#version,
+      document: blank(title),
+      saveId,
+      who: this.name,
+    });
     this.#version = body.version;
     this.acknowledged.saves.push({ jobId: this.ownJob, saveId, title, version: body.version });
   }
 
   async #log(): Promise<void> {
-    const entry = { id: randomUUID(), stage: 'laminate', at: new Date().toISOString(), who: this.name, text: `${this.name} entry ${this.#count}` };
+    const entry = {
+      id: randomUUID(),
+      stage: 'laminate',
+      at: new Date().toISOString(),
+      who: this.name,
+      text: `${this.name} entry ${this.#count}`,
+    };
     await this.#send('POST', `/jobs/${this.sharedJob}/log`, entry);
     this.acknowledged.entries.push({ jobId: this.sharedJob, id: entry.id, text: entry.text });
   }
@@ -66,7 +91,12 @@ export class Writer {
     const [saveId, title] = [randomUUID(), `${this.name} shares ${this.#count}`];
     let known = (await this.#send('GET', `/jobs/${this.sharedJob}`)).body.version;
     for (;;) {
-      const { status, body } = await this.#send('PUT', `/jobs/${this.sharedJob}`, { version: known, document: blank(title), saveId, who: this.name });
+      const { status, body } = await this.#send('PUT', `/jobs/${this.sharedJob}`, {
+        version: known,
+        document: blank(title),
+        saveId,
+        who: this.name,
+      });
       if (status === 200) {
         this.acknowledged.saves.push({ jobId: this.sharedJob, saveId, title, version: body.version });
         return;
@@ -81,10 +111,16 @@ export class Writer {
     for (;;) {
       const server = this.servers[this.#turn % this.servers.length];
       try {
-        const res = await fetch(server + path, { method, headers: { 'content-type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body), signal: AbortSignal.timeout(TIMEOUT_MS) });
+        const res = await fetch(server + path, {
+          method,
+          headers: { 'content-type': 'application/json' },
+          body: body === undefined ? undefined : JSON.stringify(body),
+          signal: AbortSignal.timeout(TIMEOUT_MS),
+        });
         const answer = (await res.json()) as Answer['body'];
         if (res.status < 500) {
-          if (res.status >= 400 && res.status !== 409) throw new Refused(`${method} ${path} was refused with ${res.status}: ${JSON.stringify(answer)}`);
+          if (res.status >= 400 && res.status !== 409)
+            throw new Refused(`${method} ${path} was refused with ${res.status}: ${JSON.stringify(answer)}`);
           if (method !== 'GET') this.acknowledged.waits.push(Date.now() - began);
           return { status: res.status, body: answer };
         }

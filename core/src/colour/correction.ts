@@ -33,16 +33,26 @@ const NEAR_L = 1.5;
 const MARGIN_L = 0.25;
 
 /** The first pot: dark pastes held back, so that the first correction adds and never has to take out. */
-export function firstTrial(base: ColourBase, pastes: readonly Paste[], fractions: readonly number[]): readonly number[] {
+export function firstTrial(
+  base: ColourBase,
+  pastes: readonly Paste[],
+  fractions: readonly number[],
+): readonly number[] {
   const dark = darkens(base, pastes, fractions);
   return fractions.map((c, i) => c * (dark[i] ? HELD.dark : HELD.light));
 }
 
 /** Whether a little more of each paste makes the mix darker. */
-function darkens(base: ColourBase, pastes: readonly Paste[], fractions: readonly number[]): readonly boolean[] {
+function darkens(
+  base: ColourBase,
+  pastes: readonly Paste[],
+  fractions: readonly number[],
+): readonly boolean[] {
   const L = (c: readonly number[]): number => labOf(mixInto(new Float64Array(BANDS), base, pastes, c)).L;
   const now = L(fractions);
-  return fractions.map((c, k) => L(fractions.map((v, i) => (i === k ? v + Math.max(1e-5, 0.05 * c) : v))) < now);
+  return fractions.map(
+    (c, k) => L(fractions.map((v, i) => (i === k ? v + Math.max(1e-5, 0.05 * c) : v))) < now,
+  );
 }
 
 /**
@@ -51,7 +61,12 @@ function darkens(base: ColourBase, pastes: readonly Paste[], fractions: readonly
  *
  * @param limit most paste per mass of base
  */
-export function correct(base: ColourBase, { pastes, fractions, measured }: Trial, target: Lab, limit: number): Correction {
+export function correct(
+  base: ColourBase,
+  { pastes, fractions, measured }: Trial,
+  target: Lab,
+  limit: number,
+): Correction {
   const buffer = new Float64Array(BANDS);
   const model = (c: readonly number[]): Lab => labOf(mixInto(buffer, base, pastes, c));
   const now = model(fractions);
@@ -63,17 +78,31 @@ export function correct(base: ColourBase, { pastes, fractions, measured }: Trial
   const solved = solveFractions(base, pastes, aim, limit, fractions, fractions).fractions;
   const dark = darkens(base, pastes, fractions);
   const near = Math.abs(model(solved).L - now.L) < NEAR_L;
-  let add = solved.map((c, i) => Math.max(0, c - fractions[i]) * (dark[i] ? (near ? HELD.near : HELD.dark) : HELD.light));
+  let add = solved.map(
+    (c, i) => Math.max(0, c - fractions[i]) * (dark[i] ? (near ? HELD.near : HELD.dark) : HELD.light),
+  );
   const after = (): Lab => {
     const m = model(fractions.map((c, i) => c + add[i]));
     return { L: m.L + error.L, a: m.a + error.a, b: m.b + error.b };
   };
   // Never past the target's lightness, whatever hue is still missing.
-  for (let k = 0; k < 24 && after().L < Math.min(measured.L, target.L + MARGIN_L / 2) - 1e-9; k += 1) add = add.map((v, i) => (dark[i] ? v * 0.85 : v));
+  for (let k = 0; k < 24 && after().L < Math.min(measured.L, target.L + MARGIN_L / 2) - 1e-9; k += 1)
+    add = add.map((v, i) => (dark[i] ? v * 0.85 : v));
   const expected = after();
   const gains = deltaE(expected, target) < off - 0.02;
-  if (!gains) return { add: none, deltaE: off, expected: measured, verdict: off <= CLOSE_ENOUGH ? 'matched' : measured.L < target.L ? 'too dark' : 'off hue' };
-  return { add, deltaE: off, expected, verdict: off <= CLOSE_ENOUGH && add.every((v) => v < 1e-6) ? 'matched' : 'add' };
+  if (!gains)
+    return {
+      add: none,
+      deltaE: off,
+      expected: measured,
+      verdict: off <= CLOSE_ENOUGH ? 'matched' : measured.L < target.L ? 'too dark' : 'off hue',
+    };
+  return {
+    add,
+    deltaE: off,
+    expected,
+    verdict: off <= CLOSE_ENOUGH && add.every((v) => v < 1e-6) ? 'matched' : 'add',
+  };
 }
 
 /** More than this much untinted base is another pot, not a correction. */
@@ -83,9 +112,21 @@ const MOST_BASE = 1;
  * How much untinted base a pot that is too dark takes to come back to the target's lightness, mass per mass of base in it.
  * @returns undefined where it would more than double the pot
  */
-export function dilution(base: ColourBase, { pastes, fractions, measured }: Trial, target: Lab): number | undefined {
+export function dilution(
+  base: ColourBase,
+  { pastes, fractions, measured }: Trial,
+  target: Lab,
+): number | undefined {
   const buffer = new Float64Array(BANDS);
-  const L = (share: number): number => labOf(mixInto(buffer, base, pastes, fractions.map((c) => c / (1 + share)))).L;
+  const L = (share: number): number =>
+    labOf(
+      mixInto(
+        buffer,
+        base,
+        pastes,
+        fractions.map((c) => c / (1 + share)),
+      ),
+    ).L;
   const error = measured.L - L(0);
   const reaches = (share: number): boolean => L(share) + error >= target.L;
   if (!reaches(MOST_BASE)) return undefined;

@@ -23,11 +23,26 @@ const LET_DOWN = 10;
  * @param base mass of gel coat in the pot, kg
  * @param dropsPerCubicMetre drops in a m³ of the bottle
  */
-export function dosesOf(pastes: readonly Paste[], fractions: readonly number[], base: number, dropsPerCubicMetre: number): readonly Dose[] {
+export function dosesOf(
+  pastes: readonly Paste[],
+  fractions: readonly number[],
+  base: number,
+  dropsPerCubicMetre: number,
+): readonly Dose[] {
   return pastes.map((paste, i) => {
     const mass = fractions[i] * base;
     const drops = (mass / paste.density) * dropsPerCubicMetre;
-    const thin = { parts: LET_DOWN, mass: mass * LET_DOWN, drops: Math.round(((mass * LET_DOWN) / BASE_DENSITY) * dropsPerCubicMetre) };
-    return { paste, fraction: fractions[i], mass, drops: Math.round(drops), ...(drops > 0 && drops < COUNTABLE ? { letDown: thin } : {}) };
+    const thin = {
+      parts: LET_DOWN,
+      mass: mass * LET_DOWN,
+      drops: Math.round(((mass * LET_DOWN) / BASE_DENSITY) * dropsPerCubicMetre),
+    };
+    return {
+      paste,
+      fraction: fractions[i],
+      mass,
+      drops: Math.round(drops),
+      ...(drops > 0 && drops < COUNTABLE ? { letDown: thin } : {}),
+    };
   });
 }

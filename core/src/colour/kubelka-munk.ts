@@ -34,7 +34,12 @@ export function unseen(Rm: number, { outside, inside } = SAUNDERSON): number {
  * @param fractions mass of each paste per mass of base
  * @param into reflectances, 31 bands
  */
-export function mixInto(into: Float64Array, base: Optics, pastes: readonly Optics[], fractions: ArrayLike<number>): Float64Array {
+export function mixInto(
+  into: Float64Array,
+  base: Optics,
+  pastes: readonly Optics[],
+  fractions: ArrayLike<number>,
+): Float64Array {
   for (let i = 0; i < BANDS; i += 1) {
     let [K, S] = [base.K[i], base.S[i]];
     for (let p = 0; p < pastes.length; p += 1) {

@@ -1,4 +1,13 @@
-import { convertXyz65ToLab65, differenceCiede2000, formatHex, modeLab65, modeRgb, modeXyz65, useMode, type Lab65 } from 'culori/fn';
+import {
+  convertXyz65ToLab65,
+  differenceCiede2000,
+  formatHex,
+  modeLab65,
+  modeRgb,
+  modeXyz65,
+  useMode,
+  type Lab65,
+} from 'culori/fn';
 import { BANDS, X_WEIGHTS, Y_WEIGHTS, Z_WEIGHTS } from './observer';
 
 useMode(modeRgb);

@@ -55,13 +55,24 @@ export function metricAt({ L, a, b }: Lab): (of: Lab) => [number, number, number
   const [cos, sin] = chroma > 1e-9 ? [a / chroma, b / chroma] : [1, 0];
   const sl = 1 + (0.015 * (L - 50) ** 2) / Math.sqrt(20 + (L - 50) ** 2);
   const [sc, sh] = [1 + 0.045 * chroma, 1 + 0.015 * chroma];
-  return (of) => [(of.L - L) / sl, ((of.a - a) * cos + (of.b - b) * sin) / sc, (-(of.a - a) * sin + (of.b - b) * cos) / sh];
+  return (of) => [
+    (of.L - L) / sl,
+    ((of.a - a) * cos + (of.b - b) * sin) / sc,
+    (-(of.a - a) * sin + (of.b - b) * cos) / sh,
+  ];
 }
 
 /** Solves (JᵀJ + λ diag)·x = Jᵀr for up to four unknowns, by elimination. */
 function step(J: readonly (readonly number[])[], r: readonly number[], lambda: number): number[] {
   const n = J.length;
-  const a = J.map((col, i) => [...J.map((other, j) => col.reduce((s, v, k) => s + v * other[k], 0) + (i === j ? lambda * (col.reduce((s, v) => s + v * v, 0) + 1e-9) : 0)), -col.reduce((s, v, k) => s + v * r[k], 0)]);
+  const a = J.map((col, i) => [
+    ...J.map(
+      (other, j) =>
+        col.reduce((s, v, k) => s + v * other[k], 0) +
+        (i === j ? lambda * (col.reduce((s, v) => s + v * v, 0) + 1e-9) : 0),
+    ),
+    -col.reduce((s, v, k) => s + v * r[k], 0),
+  ]);
   for (let i = 0; i < n; i += 1) {
     for (let k = i + 1; k < n; k += 1) {
       const f = a[k][i] / a[i][i];
@@ -85,7 +96,14 @@ const square = (v: readonly number[]): number => v.reduce((s, x) => s + x * x, 0
  *
  * @param least fractions that are in the pot already: nothing can be taken out
  */
-export function solveFractions(base: Optics, pastes: readonly Optics[], target: Lab, limit: number, start: readonly number[], least: readonly number[] = start.map(() => LEAST)): { readonly fractions: readonly number[]; readonly off: number } {
+export function solveFractions(
+  base: Optics,
+  pastes: readonly Optics[],
+  target: Lab,
+  limit: number,
+  start: readonly number[],
+  least: readonly number[] = start.map(() => LEAST),
+): { readonly fractions: readonly number[]; readonly off: number } {
   const metric = metricAt(target);
   const buffer = new Float64Array(BANDS);
   const residual = (c: readonly number[]): number[] => {
@@ -99,9 +117,13 @@ export function solveFractions(base: Optics, pastes: readonly Optics[], target: 
   for (let round = 0; round < ROUNDS && off > 1e-6; round += 1) {
     const h = 1e-4;
     const now = c;
-    const J = now.map((_, k) => residual(now.map((v, i) => (i === k ? v * (1 + h) : v))).map((v, i) => (v - r[i]) / h));
+    const J = now.map((_, k) =>
+      residual(now.map((v, i) => (i === k ? v * (1 + h) : v))).map((v, i) => (v - r[i]) / h),
+    );
     const moved = step(J, r, lambda);
-    const next = now.map((v, i) => Math.min(limit, Math.max(least[i], LEAST, v * Math.exp(Math.max(-1.5, Math.min(1.5, moved[i]))))));
+    const next = now.map((v, i) =>
+      Math.min(limit, Math.max(least[i], LEAST, v * Math.exp(Math.max(-1.5, Math.min(1.5, moved[i]))))),
+    );
     const after = residual(next);
     const better = square(after);
     if (better < off) {
@@ -122,13 +144,32 @@ function strayOf(base: Optics, pastes: readonly Optics[], fractions: readonly nu
   const buffer = new Float64Array(BANDS);
   const at = (c: readonly number[]): number[] => metric(labOf(mixInto(buffer, base, pastes, c)));
   const now = at(fractions);
-  return Math.sqrt(fractions.reduce((sum, _, k) => sum + square(at(fractions.map((v, i) => (i === k ? v * (1 + DOSE_ERROR) : v))).map((v, i) => v - now[i])), 0));
+  return Math.sqrt(
+    fractions.reduce(
+      (sum, _, k) =>
+        sum +
+        square(at(fractions.map((v, i) => (i === k ? v * (1 + DOSE_ERROR) : v))).map((v, i) => v - now[i])),
+      0,
+    ),
+  );
 }
 
 /** A recipe as it comes out, told as a colour. */
-export function recipeOf(base: Optics, pastes: readonly Paste[], fractions: readonly number[], target: Lab): Recipe {
+export function recipeOf(
+  base: Optics,
+  pastes: readonly Paste[],
+  fractions: readonly number[],
+  target: Lab,
+): Recipe {
   const colour = labOf(mixInto(new Float64Array(BANDS), base, pastes, fractions));
-  return { pastes, fractions, total: fractions.reduce((s, v) => s + v, 0), colour, deltaE: deltaE(colour, target), stray: strayOf(base, pastes, fractions, target) };
+  return {
+    pastes,
+    fractions,
+    total: fractions.reduce((s, v) => s + v, 0),
+    colour,
+    deltaE: deltaE(colour, target),
+    stray: strayOf(base, pastes, fractions, target),
+  };
 }
 
 /** A choice of pastes by number, with the amounts that come closest. */
@@ -146,7 +187,10 @@ const GAIN = 0.05;
 const FIRST = 0.002;
 
 /** Every choice of the next size that adds one paste to one of those given, each once, begun from the amounts there. */
-function* grown(from: readonly Candidate[], pastes: number): Generator<{ readonly chosen: readonly number[]; readonly start: readonly number[] }> {
+function* grown(
+  from: readonly Candidate[],
+  pastes: number,
+): Generator<{ readonly chosen: readonly number[]; readonly start: readonly number[] }> {
   const seen = new Set<string>();
   for (const { chosen, fractions } of from) {
     for (let p = 0; p < pastes; p += 1) {
@@ -163,9 +207,11 @@ function* grown(from: readonly Candidate[], pastes: number): Generator<{ readonl
 function missingWords(target: Lab, nearest: Recipe, q: RecipeQuestion): string {
   const needs = differenceWords(target, nearest.colour);
   const chroma = Math.hypot(target.a, target.b) - Math.hypot(nearest.colour.a, nearest.colour.b);
-  if (nearest.total > 0.98 * q.limit && target.L < nearest.colour.L) return `the target is ${needs} than the pastes reach within their limit: a base with less white in it would`;
+  if (nearest.total > 0.98 * q.limit && target.L < nearest.colour.L)
+    return `the target is ${needs} than the pastes reach within their limit: a base with less white in it would`;
   if (chroma > 1) return `the target is ${needs}: a purer paste of that hue is missing`;
-  if (target.L > nearest.colour.L + 0.5) return `the target is ${needs} than this base: a whiter base is missing`;
+  if (target.L > nearest.colour.L + 0.5)
+    return `the target is ${needs} than this base: a whiter base is missing`;
   return `the target is ${needs}: a paste between those at hand is missing`;
 }
 
@@ -199,15 +245,28 @@ export function matchColour(q: RecipeQuestion, progress?: (share: number) => voi
     const closest = found[0].deltaE;
     const best = found
       .filter((f) => f.deltaE <= Math.max(SAME, closest + AS_CLOSE))
-      .map((f) => recipeOf(base, f.chosen.map((i) => pastes[i]), f.fractions, target))
+      .map((f) =>
+        recipeOf(
+          base,
+          f.chosen.map((i) => pastes[i]),
+          f.fractions,
+          target,
+        ),
+      )
       .reduce((x, y) => (x.stray <= y.stray ? x : y));
     progress?.(size / most);
     // A further paste that helps nothing is no recipe of its own.
-    if (best.deltaE < Math.min(...bySize.map((r) => r.deltaE)) - GAIN || bySize.length === 1) bySize.push(best);
+    if (best.deltaE < Math.min(...bySize.map((r) => r.deltaE)) - GAIN || bySize.length === 1)
+      bySize.push(best);
     if (closest <= SAME) break;
     from = found.slice(0, BEAM[size + 1] ?? 0);
   }
   const close = bySize.find((r) => r.deltaE <= CLOSE_ENOUGH);
   const nearest = bySize.reduce((a, b) => (b.deltaE < a.deltaE ? b : a));
-  return { proposed: close ?? nearest, bySize, reached: close !== undefined, ...(close ? {} : { missing: missingWords(target, nearest, q) }) };
+  return {
+    proposed: close ?? nearest,
+    bySize,
+    reached: close !== undefined,
+    ...(close ? {} : { missing: missingWords(target, nearest, q) }),
+  };
 }

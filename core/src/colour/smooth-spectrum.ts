@@ -3,7 +3,11 @@ import { ksOf, unseen, type Optics } from './kubelka-munk';
 import { BANDS, WAVELENGTHS } from './observer';
 import { leastSquares } from '../physics/least-squares';
 
-const SHAPES = [(t: number): number => 1 + 0 * t, (t: number): number => t, (t: number): number => 2 * t * t - 1];
+const SHAPES = [
+  (t: number): number => 1 + 0 * t,
+  (t: number): number => t,
+  (t: number): number => 2 * t * t - 1,
+];
 
 const spectrum = (w: readonly number[]): Float64Array =>
   Float64Array.from(WAVELENGTHS, (nm) => {
@@ -26,8 +30,14 @@ export function smoothSpectrum(lab: Lab): Float64Array | undefined {
   let e = off(w);
   for (let round = 0; round < 60 && Math.hypot(...e) > 1e-6; round += 1) {
     const h = 1e-5;
-    const jacobian = w.map((_, k) => off(w.map((v, i) => (i === k ? v + h : v))).map((v, i) => (e[i] - v) / h));
-    const step = leastSquares(e.map((_, i) => jacobian.map((column, k) => [k, column[i]] as const)), e, 3);
+    const jacobian = w.map((_, k) =>
+      off(w.map((v, i) => (i === k ? v + h : v))).map((v, i) => (e[i] - v) / h),
+    );
+    const step = leastSquares(
+      e.map((_, i) => jacobian.map((column, k) => [k, column[i]] as const)),
+      e,
+      3,
+    );
     if (!step) return undefined;
     let scale = 1;
     let next = w;
@@ -50,6 +60,11 @@ export function smoothSpectrum(lab: Lab): Float64Array | undefined {
 export function opticsFromColour(base: Optics, fraction: number, lab: Lab): Optics | undefined {
   const reflectance = smoothSpectrum(lab);
   if (!reflectance || !(fraction > 0)) return undefined;
-  const K = Float64Array.from({ length: BANDS }, (_, i) => Math.max(0, (ksOf(Math.min(0.999, Math.max(0.001, unseen(reflectance[i])))) * base.S[i] - base.K[i]) / fraction));
+  const K = Float64Array.from({ length: BANDS }, (_, i) =>
+    Math.max(
+      0,
+      (ksOf(Math.min(0.999, Math.max(0.001, unseen(reflectance[i])))) * base.S[i] - base.K[i]) / fraction,
+    ),
+  );
   return { K, S: new Float64Array(BANDS) };
 }

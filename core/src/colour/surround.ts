@@ -2,7 +2,11 @@ import { deltaE, differenceWords, type Lab } from './lab';
 
 /** Where on the old surface a colour was read. */
 export type ReadAt = 'as found' | 'polished' | 'sheltered';
-export const READ_AT = { 'as found': 'as found', polished: 'beside the repair, polished', sheltered: 'sheltered, under a fitting' } as const;
+export const READ_AT = {
+  'as found': 'as found',
+  polished: 'beside the repair, polished',
+  sheltered: 'sheltered, under a fitting',
+} as const;
 /** What it was read with. A photograph is no measurement. */
 export const READ_BY = { reader: 'colour reader', typed: 'typed in', photo: 'photograph' } as const;
 export type ReadBy = keyof typeof READ_BY;
@@ -51,14 +55,36 @@ export function surroundOf(readings: readonly SurfaceReading[], years?: number):
   if (used.length === 0) return undefined;
   const target = mean(used);
   const warnings: string[] = [];
-  if (polished.length === 0) warnings.push(found.length > 0 ? 'The old surface was read as found: polish a hand’s breadth beside the repair and read there, or the chalk is matched.' : 'Only a sheltered place was read: it has not faded as the hull has. Read beside the repair, polished.');
-  if (used.some((r) => r.by === 'photo')) warnings.push('The colour comes from a photograph: light, camera and screen are in it. It serves for a first guess, never for the match; read the surface or compare cured chips.');
+  if (polished.length === 0)
+    warnings.push(
+      found.length > 0
+        ? 'The old surface was read as found: polish a hand’s breadth beside the repair and read there, or the chalk is matched.'
+        : 'Only a sheltered place was read: it has not faded as the hull has. Read beside the repair, polished.',
+    );
+  if (used.some((r) => r.by === 'photo'))
+    warnings.push(
+      'The colour comes from a photograph: light, camera and screen are in it. It serves for a first guess, never for the match; read the surface or compare cured chips.',
+    );
   const scatter = Math.max(0, ...used.map((r) => deltaE(r, target)));
-  if (used.length > 1 && scatter > 1) warnings.push(`The readings differ by ΔE ${scatter.toFixed(1)} from their mean: clean the face and read flat, three times.`);
+  if (used.length > 1 && scatter > 1)
+    warnings.push(
+      `The readings differ by ΔE ${scatter.toFixed(1)} from their mean: clean the face and read flat, three times.`,
+    );
   const fade = sheltered.length > 0 && used !== sheltered ? deltaE(mean(sheltered), target) : undefined;
   const whole = fade !== undefined && years !== undefined && years > 0 ? fade / fadedShare(years) : undefined;
-  const drift = whole === undefined || years === undefined ? undefined : { years: LOOK_AHEAD_YEARS, deltaE: whole * (fadedShare(LOOK_AHEAD_YEARS) - (fadedShare(years + LOOK_AHEAD_YEARS) - fadedShare(years))) };
+  const drift =
+    whole === undefined || years === undefined
+      ? undefined
+      : {
+          years: LOOK_AHEAD_YEARS,
+          deltaE:
+            whole *
+            (fadedShare(LOOK_AHEAD_YEARS) - (fadedShare(years + LOOK_AHEAD_YEARS) - fadedShare(years))),
+        };
   const chalk = polished.length > 0 && found.length > 0 ? deltaE(mean(found), target) : undefined;
-  if (chalk !== undefined && chalk > 1) warnings.push(`Chalk makes it ${differenceWords(mean(found), target)} by ΔE ${chalk.toFixed(1)}: polish round the repair before anyone compares.`);
+  if (chalk !== undefined && chalk > 1)
+    warnings.push(
+      `Chalk makes it ${differenceWords(mean(found), target)} by ΔE ${chalk.toFixed(1)}: polish round the repair before anyone compares.`,
+    );
   return { target, from: used[0], chalk, fade, drift, warnings };
 }

@@ -6,7 +6,12 @@ import { opticsFromColour, smoothSpectrum } from './smooth-spectrum';
 export interface OwnPaste {
   readonly id: string;
   readonly name: string;
-  readonly ladder: readonly { readonly fraction: number; readonly L: number; readonly a: number; readonly b: number }[];
+  readonly ladder: readonly {
+    readonly fraction: number;
+    readonly L: number;
+    readonly a: number;
+    readonly b: number;
+  }[];
 }
 
 /** Density of a paste that nobody has weighed, kg/m³; typical. */
@@ -24,8 +29,26 @@ export function pasteFromColours({ id, name, ladder }: OwnPaste): Paste | undefi
     const reflectance = smoothSpectrum(s);
     return reflectance && s.fraction > 0 ? [{ fraction: s.fraction, reflectance }] : [];
   });
-  const optics = steps.length > 1 ? characterise(base, steps) : steps.length === 1 ? opticsFromColour(base, steps[0].fraction, ladder.find((s) => s.fraction === steps[0].fraction) ?? ladder[0]) : undefined;
-  return optics && { id, name, density: DENSITY, ...optics, confidence: 'low', source: `${steps.length} let-${steps.length === 1 ? 'down' : 'downs'} of the yard, by colour alone` };
+  const optics =
+    steps.length > 1
+      ? characterise(base, steps)
+      : steps.length === 1
+        ? opticsFromColour(
+            base,
+            steps[0].fraction,
+            ladder.find((s) => s.fraction === steps[0].fraction) ?? ladder[0],
+          )
+        : undefined;
+  return (
+    optics && {
+      id,
+      name,
+      density: DENSITY,
+      ...optics,
+      confidence: 'low',
+      source: `${steps.length} let-${steps.length === 1 ? 'down' : 'downs'} of the yard, by colour alone`,
+    }
+  );
 }
 
 /** All pastes that the yard can name: the characterised ones and its own. */
@@ -34,6 +57,9 @@ export function knownPastes(own: readonly OwnPaste[] = []): readonly Paste[] {
 }
 
 /** Those on the shelf; all until they are named. */
-export function shelvedPastes(known: readonly Paste[], shelf: readonly { readonly id: string }[] | undefined): readonly Paste[] {
+export function shelvedPastes(
+  known: readonly Paste[],
+  shelf: readonly { readonly id: string }[] | undefined,
+): readonly Paste[] {
   return shelf ? known.filter((p) => shelf.some((s) => s.id === p.id)) : known;
 }

@@ -10,7 +10,13 @@ export interface AirReading {
 /** How the air at the work goes, as it was entered. */
 export type AirCourse =
   | { readonly kind: 'steady'; readonly temperature: number; readonly humidity: number }
-  | { readonly kind: 'day and night'; readonly low: number; readonly high: number; readonly humidity: number; readonly zone: (ms: number) => number }
+  | {
+      readonly kind: 'day and night';
+      readonly low: number;
+      readonly high: number;
+      readonly humidity: number;
+      readonly zone: (ms: number) => number;
+    }
   | { readonly kind: 'readings'; readonly readings: readonly AirReading[]; readonly humidity: number };
 
 /** Air at a moment (ms since 1970): °C and relative humidity 0–1. */
@@ -26,16 +32,20 @@ export const COLDEST = 5;
 export const WARMEST = 15;
 
 /** Saturated vapour pressure over water, Pa. Source: Magnus, b = 17.62, c = 243.12 °C. */
-export const saturation = (temperature: number): number => 611.2 * Math.exp((17.62 * temperature) / (243.12 + temperature));
+export const saturation = (temperature: number): number =>
+  611.2 * Math.exp((17.62 * temperature) / (243.12 + temperature));
 
 /** Dew point of air, °C; of bone-dry air it is not asked. */
-export const dewPointOf = (temperature: number, humidity: number): number => dewPoint.evaluate({ T: temperature, RH: Math.max(humidity, 0.001) });
+export const dewPointOf = (temperature: number, humidity: number): number =>
+  dewPoint.evaluate({ T: temperature, RH: Math.max(humidity, 0.001) });
 
 /** Share of the way from the coldest to the warmest, 0–1, at an hour of the day: two half cosines. */
 export function warmth(hour: number): number {
   const h = (((hour - COLDEST) % 24) + 24) % 24;
   const rising = WARMEST - COLDEST;
-  return h <= rising ? (1 - Math.cos((Math.PI * h) / rising)) / 2 : (1 + Math.cos((Math.PI * (h - rising)) / (24 - rising))) / 2;
+  return h <= rising
+    ? (1 - Math.cos((Math.PI * h) / rising)) / 2
+    : (1 + Math.cos((Math.PI * (h - rising)) / (24 - rising))) / 2;
 }
 
 /**
@@ -49,14 +59,19 @@ export function airOf(course: AirCourse): Air {
     case 'day and night': {
       const mean = (course.low + course.high) / 2;
       const vapour = course.humidity * saturation(mean);
-      const temperature = (ms: number): number => course.low + (course.high - course.low) * warmth((((ms + course.zone(ms)) / HOUR) % 24 + 24) % 24);
-      return { temperature, humidity: (ms) => Math.min(1, Math.max(0.05, vapour / saturation(temperature(ms)))) };
+      const temperature = (ms: number): number =>
+        course.low + (course.high - course.low) * warmth(((((ms + course.zone(ms)) / HOUR) % 24) + 24) % 24);
+      return {
+        temperature,
+        humidity: (ms) => Math.min(1, Math.max(0.05, vapour / saturation(temperature(ms)))),
+      };
     }
     case 'readings': {
       const { readings } = course;
       const [first, last] = [readings[0].at, readings[readings.length - 1].at];
       const span = Math.max(HOUR, Math.min(DAY, last - first));
-      const within = (ms: number): number => (ms <= last ? Math.max(ms, first) : last - span + ((ms - last) % span));
+      const within = (ms: number): number =>
+        ms <= last ? Math.max(ms, first) : last - span + ((ms - last) % span);
       const at = (ms: number, of: (r: AirReading) => number): number => {
         const t = within(ms);
         let [low, high] = [0, readings.length - 1];
@@ -68,15 +83,27 @@ export function airOf(course: AirCourse): Air {
         const [a, b] = [readings[low], readings[high]];
         return b.at > a.at ? of(a) + ((of(b) - of(a)) * (t - a.at)) / (b.at - a.at) : of(a);
       };
-      return { temperature: (ms) => at(ms, (r) => r.temperature), humidity: (ms) => Math.min(1, at(ms, (r) => r.humidity ?? course.humidity)) };
+      return {
+        temperature: (ms) => at(ms, (r) => r.temperature),
+        humidity: (ms) =>
+          Math.min(
+            1,
+            at(ms, (r) => r.humidity ?? course.humidity),
+          ),
+      };
     }
   }
 }
 
 /** Air in a heated tent: never colder than what the heater holds from one moment to another (ms). */
 export function heated(air: Air, to: number, from: number, until: number): Air {
-  const temperature = (ms: number): number => (ms >= from && ms <= until ? Math.max(to, air.temperature(ms)) : air.temperature(ms));
-  return { temperature, humidity: (ms) => Math.min(1, (air.humidity(ms) * saturation(air.temperature(ms))) / saturation(temperature(ms))) };
+  const temperature = (ms: number): number =>
+    ms >= from && ms <= until ? Math.max(to, air.temperature(ms)) : air.temperature(ms);
+  return {
+    temperature,
+    humidity: (ms) =>
+      Math.min(1, (air.humidity(ms) * saturation(air.temperature(ms))) / saturation(temperature(ms))),
+  };
 }
 
 /**
@@ -90,13 +117,19 @@ export function heated(air: Air, to: number, from: number, until: number): Air {
 export function standInForecast(now: number, shop: number, offset: number): readonly AirReading[] {
   const start = Math.floor(now / HOUR) * HOUR;
   // A slow wave that differs from day to day but not from one call to the next.
-  const wave = (ms: number): number => 1.4 * Math.sin(ms / (2.3 * DAY)) + 0.9 * Math.sin(ms / (0.71 * DAY) + 1);
-  const usual = (ms: number): number => shop - 4 + 8 * warmth((((ms + offset * 60_000) / HOUR) % 24 + 24) % 24) + wave(ms);
+  const wave = (ms: number): number =>
+    1.4 * Math.sin(ms / (2.3 * DAY)) + 0.9 * Math.sin(ms / (0.71 * DAY) + 1);
+  const usual = (ms: number): number =>
+    shop - 4 + 8 * warmth(((((ms + offset * 60_000) / HOUR) % 24) + 24) % 24) + wave(ms);
   const shift = shop - usual(start);
   return Array.from({ length: 73 }, (_, i) => {
     const at = start + i * HOUR;
     // The reading of now fades into the usual course within half a day.
     const temperature = usual(at) + shift * Math.exp(-i / 12);
-    return { at, temperature: Math.round(temperature * 10) / 10, humidity: Math.round(Math.min(0.98, Math.max(0.3, 0.72 - 0.02 * (temperature - shop))) * 100) / 100 };
+    return {
+      at,
+      temperature: Math.round(temperature * 10) / 10,
+      humidity: Math.round(Math.min(0.98, Math.max(0.3, 0.72 - 0.02 * (temperature - shop))) * 100) / 100,
+    };
   });
 }

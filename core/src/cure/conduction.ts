@@ -88,12 +88,25 @@ export class Stack {
   constructor(readonly input: StackInput) {
     const wanted = input.cells ?? 60;
     // A layer gets cells by how long heat takes across it; wet ones more, since heat is made there.
-    const weights = input.layers.map((l) => (l.thickness / Math.sqrt(l.conductivity / (l.density * l.heatCapacity))) * (l.resin ? 2 : 1));
+    const weights = input.layers.map(
+      (l) => (l.thickness / Math.sqrt(l.conductivity / (l.density * l.heatCapacity))) * (l.resin ? 2 : 1),
+    );
     const total = weights.reduce((a, b) => a + b, 0);
     const counts = weights.map((w) => Math.max(3, Math.round((wanted * w) / total)));
     const n = counts.reduce((a, b) => a + b, 0);
     const array = (): Float64Array => new Float64Array(n);
-    [this.temperatures, this.alphas, this.#used, this.depths, this.#width, this.#capacity, this.#link, this.#half, this.#heat, this.#slope] = Array.from({ length: 10 }, array);
+    [
+      this.temperatures,
+      this.alphas,
+      this.#used,
+      this.depths,
+      this.#width,
+      this.#capacity,
+      this.#link,
+      this.#half,
+      this.#heat,
+      this.#slope,
+    ] = Array.from({ length: 10 }, array);
     this.#scratch = Array.from({ length: 6 }, array);
     this.layerOf = new Int16Array(n);
     this.#resin = [];
@@ -164,7 +177,8 @@ export class Stack {
   /** Hottest place among the layers from a given one on, °C. */
   hottest(fromLayer = 0): number {
     let best = -Infinity;
-    for (let i = this.cellsOf(fromLayer)[0]; i < this.#active; i += 1) best = Math.max(best, this.temperatures[i]);
+    for (let i = this.cellsOf(fromLayer)[0]; i < this.#active; i += 1)
+      best = Math.max(best, this.temperatures[i]);
     return best;
   }
 
@@ -198,9 +212,15 @@ export class Stack {
         for (let i = 0; i < n; i += 1) {
           const left = i === 0 ? 0 : this.#link[i - 1];
           const right = i === n - 1 ? 0 : this.#link[i];
-          const flow = (i === 0 ? U0 * (b0 - T[0]) : left * (T[i - 1] - T[i])) + (i === n - 1 ? U1 * (f0 - T[i]) : right * (T[i + 1] - T[i]));
+          const flow =
+            (i === 0 ? U0 * (b0 - T[0]) : left * (T[i - 1] - T[i])) +
+            (i === n - 1 ? U1 * (f0 - T[i]) : right * (T[i + 1] - T[i]));
           diag[i] = this.#capacity[i] / dt + theta * ((i === 0 ? U0 : left) + (i === n - 1 ? U1 : right));
-          rhs[i] = (this.#capacity[i] / dt) * T[i] + (1 - theta) * flow + (this.#heat[i] * (alpha[i] - this.alphas[i])) / dt + theta * ((i === 0 ? U0 * b1 : 0) + (i === n - 1 ? U1 * f1 : 0));
+          rhs[i] =
+            (this.#capacity[i] / dt) * T[i] +
+            (1 - theta) * flow +
+            (this.#heat[i] * (alpha[i] - this.alphas[i])) / dt +
+            theta * ((i === 0 ? U0 * b1 : 0) + (i === n - 1 ? U1 * f1 : 0));
         }
         for (let i = 1; i < n; i += 1) {
           const w = (theta * this.#link[i - 1]) / diag[i - 1];
@@ -222,7 +242,10 @@ export class Stack {
         this.#dt = dt * Math.max(0.2, 0.8 / Math.sqrt(ratio));
         continue;
       }
-      this.#accept(n, dt, theta, next, alpha, used, [U0 * (theta * (b1 - next[0]) + (1 - theta) * (b0 - T[0])), U1 * (theta * (f1 - next[n - 1]) + (1 - theta) * (f0 - T[n - 1]))]);
+      this.#accept(n, dt, theta, next, alpha, used, [
+        U0 * (theta * (b1 - next[0]) + (1 - theta) * (b0 - T[0])),
+        U1 * (theta * (f1 - next[n - 1]) + (1 - theta) * (f0 - T[n - 1])),
+      ]);
       this.#dt = dt * Math.min(1.8, Math.max(0.4, 0.9 / Math.sqrt(Math.max(ratio, 1e-3))));
       return;
     }
@@ -250,7 +273,15 @@ export class Stack {
     return most;
   }
 
-  #accept(n: number, dt: number, theta: number, next: Float64Array, alpha: Float64Array, used: Float64Array, flows: readonly [number, number]): void {
+  #accept(
+    n: number,
+    dt: number,
+    theta: number,
+    next: Float64Array,
+    alpha: Float64Array,
+    used: Float64Array,
+    flows: readonly [number, number],
+  ): void {
     for (let i = 0; i < n; i += 1) {
       const rise = next[i] - this.temperatures[i];
       this.stored += this.#capacity[i] * rise;

@@ -62,7 +62,14 @@ const byTime = formula({
 });
 
 /** Fields of a data sheet by the short names of this file. */
-const SHEET_NAMES: Readonly<Record<string, string>> = { Tref: 'referenceTemperature', potLife: 'potLife', opens: 'windowOpens', closes: 'windowCloses', sand: 'sand', full: 'full' };
+const SHEET_NAMES: Readonly<Record<string, string>> = {
+  Tref: 'referenceTemperature',
+  potLife: 'potLife',
+  opens: 'windowOpens',
+  closes: 'windowCloses',
+  sand: 'sand',
+  full: 'full',
+};
 
 /** Milestones by the doubling rule: rate ×2 per +10 °C, from the data sheet's single temperature. */
 export const doublingRule: CureModel = {
@@ -81,25 +88,49 @@ export const doublingRule: CureModel = {
       ledger.compute(`${key}.potLife`, 'pot life, 100 g pot', byPeroxide, {
         f: factor,
         t: sheet('potLife', `pot life, 100 g pot at ${cure.referenceTemperature} °C`, t),
-        p: ledger.compute(`${key}.percent`, 'catalyst, percent by mass', catalystFraction, { T: temperature }),
-        pref: ledger.given(`${key}.sheetPercent`, 'catalyst of the data sheet', SHEET_PERCENT, 'fraction', 'assumed', 'usual statement of styrene resins'),
+        p: ledger.compute(`${key}.percent`, 'catalyst, percent by mass', catalystFraction, {
+          T: temperature,
+        }),
+        pref: ledger.given(
+          `${key}.sheetPercent`,
+          'catalyst of the data sheet',
+          SHEET_PERCENT,
+          'fraction',
+          'assumed',
+          'usual statement of styrene resins',
+        ),
       });
     const at = (name: string, label: string, t: number): Figure =>
-      ledger.compute(`${key}.${name}`, label, timeAtTemperature, { f: factor, t: sheet(name, `${label} at ${cure.referenceTemperature} °C`, t) });
-    const potLife = product.proportion?.kind === 'peroxide' ? gelled(cure.potLife) : at('potLife', 'pot life, 100 g pot', cure.potLife);
+      ledger.compute(`${key}.${name}`, label, timeAtTemperature, {
+        f: factor,
+        t: sheet(name, `${label} at ${cure.referenceTemperature} °C`, t),
+      });
+    const potLife =
+      product.proportion?.kind === 'peroxide'
+        ? gelled(cure.potLife)
+        : at('potLife', 'pot life, 100 g pot', cure.potLife);
     const window = cure.window;
     return {
       factor,
       potLife,
       usable: ledger.compute(`${key}.usable`, 'usable pot life', usable, {
-        u: ledger.given(`${key}.u`, 'usable share of the pot life', DEFAULTS.usableShare, 'fraction', 'assumed', 'usual margin at the bench'),
+        u: ledger.given(
+          `${key}.u`,
+          'usable share of the pot life',
+          DEFAULTS.usableShare,
+          'fraction',
+          'assumed',
+          'usual margin at the bench',
+        ),
         pot: potLife,
       }),
       windowOpens: window && (window.open === 'gel' ? potLife : at('opens', 'window opens', window.open)),
       windowCloses:
         window &&
         (window.closesBy === 'time'
-          ? ledger.compute(`${key}.closes`, 'window closes', byTime, { t: sheet('closes', 'window closes', window.close) })
+          ? ledger.compute(`${key}.closes`, 'window closes', byTime, {
+              t: sheet('closes', 'window closes', window.close),
+            })
           : at('closes', 'window closes', window.close)),
       sand: at('sand', 'can be sanded', cure.sand),
       full: at('full', 'full cure', cure.full),
@@ -117,15 +148,36 @@ export function checkTemperature(
   const T = temperature.value;
   const { minimumTemperature } = product.cure;
   if (T < minimumTemperature) {
-    ledger.report(problem({ severity: 'warning', stage, path: 'conditions.temperature' }, 'below-minimum', { temperature: T, minimum: minimumTemperature, product: product.name }));
+    ledger.report(
+      problem({ severity: 'warning', stage, path: 'conditions.temperature' }, 'below-minimum', {
+        temperature: T,
+        minimum: minimumTemperature,
+        product: product.name,
+      }),
+    );
   }
   if (stage === 'mix' && (T < DOUBLING_RANGE[0] || T > DOUBLING_RANGE[1])) {
-    ledger.report(problem({ severity: 'warning', stage, path: 'conditions.temperature' }, 'beyond-doubling', { temperature: T, low: DOUBLING_RANGE[0], high: DOUBLING_RANGE[1] }));
+    ledger.report(
+      problem({ severity: 'warning', stage, path: 'conditions.temperature' }, 'beyond-doubling', {
+        temperature: T,
+        low: DOUBLING_RANGE[0],
+        high: DOUBLING_RANGE[1],
+      }),
+    );
   }
 }
 
 /** Reports a thickness in one go that the technician has set above what the product's sheet allows. */
-export function checkGo(ledger: Ledger, stage: 'mix' | 'fair', path: string, name: string, wanted: number, allowed: number): void {
+export function checkGo(
+  ledger: Ledger,
+  stage: 'mix' | 'fair',
+  path: string,
+  name: string,
+  wanted: number,
+  allowed: number,
+): void {
   if (wanted <= allowed * 1.001) return;
-  ledger.report(problem({ severity: 'warning', stage, path }, 'go-beyond-sheet', { product: name, wanted, allowed }));
+  ledger.report(
+    problem({ severity: 'warning', stage, path }, 'go-beyond-sheet', { product: name, wanted, allowed }),
+  );
 }

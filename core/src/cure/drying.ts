@@ -16,7 +16,10 @@ const TACKY = 0.1;
  */
 export function dryingRate(sheet: DryingSheet, temperature: number, humidity: number, film: number): number {
   const thickness = (sheet.film / film) ** 2;
-  if (sheet.kind === 'moisture') return (thickness * humidity * saturation(temperature)) / (sheet.humidity * saturation(sheet.temperature));
+  if (sheet.kind === 'moisture')
+    return (
+      (thickness * humidity * saturation(temperature)) / (sheet.humidity * saturation(sheet.temperature))
+    );
   const damp = Math.max(0.05, 1 - humidity ** 2) / (1 - sheet.humidity ** 2);
   return thickness * damp * 2 ** ((temperature - sheet.temperature) / 10);
 }
@@ -34,7 +37,12 @@ export interface DryingRun {
  * Dries a film along the course of the air.
  * @param air °C and humidity at seconds from laying
  */
-export function dry(sheet: DryingSheet, film: number, air: (t: number) => readonly [number, number], end: number): DryingRun {
+export function dry(
+  sheet: DryingSheet,
+  film: number,
+  air: (t: number) => readonly [number, number],
+  end: number,
+): DryingRun {
   const tau = sheet.open / Math.log(1 / TACKY);
   const steps = 600;
   const dt = end / steps;
@@ -55,4 +63,5 @@ export function dry(sheet: DryingSheet, film: number, air: (t: number) => readon
 }
 
 /** Time in which a one-part sealant cures through from its free face, s. Source: skin growth, d = √(rate·t); 3 mm in a day at 23 °C and 50 %. */
-export const throughCure = (depth: number, temperature: number, humidity: number): number => 86_400 * (depth / 0.003) ** 2 * ((0.5 * saturation(23)) / (humidity * saturation(temperature)));
+export const throughCure = (depth: number, temperature: number, humidity: number): number =>
+  86_400 * (depth / 0.003) ** 2 * ((0.5 * saturation(23)) / (humidity * saturation(temperature)));

@@ -30,7 +30,8 @@ export interface Kinetics {
  * @param activation J/mol
  * Source: Arrhenius, k = A·exp(−E/RT).
  */
-export const arrhenius = (temperature: number, activation: number): number => Math.exp((-activation / GAS) * (1 / (temperature + KELVIN) - 1 / (RATE_AT + KELVIN)));
+export const arrhenius = (temperature: number, activation: number): number =>
+  Math.exp((-activation / GAS) * (1 / (temperature + KELVIN) - 1 / (RATE_AT + KELVIN)));
 
 /**
  * Glass temperature of a resin cured to α, °C.
@@ -47,7 +48,8 @@ export function cureAtGlass({ glass: g }: CureClass, temperature: number): numbe
 }
 
 /** Degree of cure at which diffusion halves the rate: there the glass temperature is 10 K above the work. */
-export const diffusionLimit = (shape: CureClass, temperature: number): number => cureAtGlass(shape, temperature + LEAD);
+export const diffusionLimit = (shape: CureClass, temperature: number): number =>
+  cureAtGlass(shape, temperature + LEAD);
 
 /** (k1/k2 + α^m)·(1 − α)^n. */
 const form = (s: CureClass, alpha: number): number => (s.start + alpha ** s.m) * (1 - alpha) ** s.n;
@@ -58,12 +60,17 @@ const form = (s: CureClass, alpha: number): number => (s.start + alpha ** s.m) *
  */
 export function cureRate(k: Kinetics, alpha: number, temperature: number): number {
   if (alpha >= 1) return 0;
-  return (k.rate * arrhenius(temperature, k.activation) * form(k.shape, alpha)) / (1 + Math.exp(STEEP * (alpha - diffusionLimit(k.shape, temperature))));
+  return (
+    (k.rate * arrhenius(temperature, k.activation) * form(k.shape, alpha)) /
+    (1 + Math.exp(STEEP * (alpha - diffusionLimit(k.shape, temperature))))
+  );
 }
 
 /** Rate at which the inhibitor is used up, 1/s: proportional to the peroxide, with the energy of the cure. */
 export const inductionRate = (k: Kinetics, temperature: number, percent: number): number =>
-  k.induction > 0 ? ((percent / SHEET_PERCENT) * arrhenius(temperature, k.activation)) / k.induction : Infinity;
+  k.induction > 0
+    ? ((percent / SHEET_PERCENT) * arrhenius(temperature, k.activation)) / k.induction
+    : Infinity;
 
 /** State of one place of a resin: degree of cure, and how much of the inhibitor is used up (0–1). */
 export interface CureState {
@@ -79,7 +86,14 @@ export const freshState = (): CureState => ({ alpha: SEED, used: 0 });
  *
  * @param percent share of peroxide by mass; without meaning where there is no induction
  */
-export function stepCure(k: Kinetics, state: CureState, from: number, to: number, seconds: number, percent: number): void {
+export function stepCure(
+  k: Kinetics,
+  state: CureState,
+  from: number,
+  to: number,
+  seconds: number,
+  percent: number,
+): void {
   let dt = seconds;
   let middle = (from + to) / 2;
   if (k.induction > 0 && state.used < 1) {
@@ -102,7 +116,8 @@ export function stepCure(k: Kinetics, state: CureState, from: number, to: number
   const free = 1 / (1 + Math.exp(STEEP * (a - limit)));
   const f = speed * (shape.start + power) * (1 - a) ** shape.n * free;
   // d ln f/dα of the law, term by term.
-  const slope = f * ((shape.m * power) / (a * (shape.start + power)) - shape.n / (1 - a) - STEEP * (1 - free));
+  const slope =
+    f * ((shape.m * power) / (a * (shape.start + power)) - shape.n / (1 - a) - STEEP * (1 - free));
   if (slope <= 0) {
     // Decaying: linearly implicit midpoint, which cannot overshoot.
     state.alpha = Math.min(1, a + (dt * f) / (1 - (dt / 2) * slope));
@@ -110,7 +125,8 @@ export function stepCure(k: Kinetics, state: CureState, from: number, to: number
   }
   // Growing: explicit midpoint.
   const b = Math.min(1, a + (dt / 2) * f);
-  state.alpha = b >= 1 ? 1 : Math.min(1, a + (dt * speed * form(shape, b)) / (1 + Math.exp(STEEP * (b - limit))));
+  state.alpha =
+    b >= 1 ? 1 : Math.min(1, a + (dt * speed * form(shape, b)) / (1 + Math.exp(STEEP * (b - limit))));
 }
 
 /** Largest change of α in one step of a film. */
@@ -127,14 +143,22 @@ const LEAST_STEP = 5e-6;
  * @returns times (s) and degrees of cure; the last pair is the end
  */
 export function filmCure(
-  k: Kinetics, temperature: (t: number) => number, end: number, percent = SHEET_PERCENT, until: (alpha: number, t: number) => boolean = () => false, longest = 300,
+  k: Kinetics,
+  temperature: (t: number) => number,
+  end: number,
+  percent = SHEET_PERCENT,
+  until: (alpha: number, t: number) => boolean = () => false,
+  longest = 300,
 ): { readonly times: readonly number[]; readonly alphas: readonly number[] } {
   const state = freshState();
   const [times, alphas] = [[0], [SEED]];
-  for (let t = 0; t < end; ) {
+  for (let t = 0; t < end;) {
     const T = temperature(t);
     const waiting = k.induction > 0 && state.used < 1;
-    const soon = waiting ? Math.max(1, (1 - state.used) / inductionRate(k, T, percent)) : Math.min(FINE, Math.max(LEAST_STEP, 0.03 * state.alpha)) / Math.max(cureRate(k, state.alpha, T), 1e-12);
+    const soon = waiting
+      ? Math.max(1, (1 - state.used) / inductionRate(k, T, percent))
+      : Math.min(FINE, Math.max(LEAST_STEP, 0.03 * state.alpha)) /
+        Math.max(cureRate(k, state.alpha, T), 1e-12);
     const dt = Math.min(longest, soon, end - t);
     stepCure(k, state, T, temperature(t + dt), dt, percent);
     t += dt;
@@ -146,7 +170,11 @@ export function filmCure(
 }
 
 /** First time at which a rising series passes a value, by straight lines. @returns undefined where it never does */
-export function whenPassed(times: readonly number[], values: readonly number[], value: number): number | undefined {
+export function whenPassed(
+  times: readonly number[],
+  values: readonly number[],
+  value: number,
+): number | undefined {
   const i = values.findIndex((v) => v >= value);
   if (i < 0) return undefined;
   if (i === 0) return times[0];

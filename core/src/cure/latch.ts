@@ -17,11 +17,21 @@ export type WindowState =
  * reactivation or new coat after that makes the layer take another one, however cold it gets or however the forecast
  * changes.
  */
-export function windowAt(opens: number, closes: number | undefined, events: readonly LayerEvent[], now: number): WindowState {
+export function windowAt(
+  opens: number,
+  closes: number | undefined,
+  events: readonly LayerEvent[],
+  now: number,
+): WindowState {
   const past = events.filter((e) => e.at <= now).sort((a, b) => a.at - b.at);
   if (past.some((e) => e.kind === 'coated')) return { state: 'covered' };
   // Abrading a film that is still open neither opens nor shuts anything.
-  const after = past.filter((e): e is LayerEvent & { kind: 'abraded' | 'reactivated' } => e.kind !== 'coated' && closes !== undefined && e.at >= closes).at(-1);
+  const after = past
+    .filter(
+      (e): e is LayerEvent & { kind: 'abraded' | 'reactivated' } =>
+        e.kind !== 'coated' && closes !== undefined && e.at >= closes,
+    )
+    .at(-1);
   if (after) return { state: 'ready', by: after.kind };
   if (now < opens) return { state: 'too soon', opens };
   if (closes !== undefined && now >= closes) return { state: 'shut', since: closes };

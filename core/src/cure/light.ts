@@ -10,10 +10,13 @@ export interface LightSheet {
 export const TYPICAL_LIGHT: LightSheet = { absorption: 900, dose: 2600 };
 
 /** UV-A of a clear sky at a height of the sun, W/m². Source: about 45 W/m² overhead, falling with the path through the air. */
-export const sunUva = (heightDegrees: number): number => (heightDegrees <= 0 ? 0 : 45 * Math.sin((heightDegrees * Math.PI) / 180) ** 1.3);
+export const sunUva = (heightDegrees: number): number =>
+  heightDegrees <= 0 ? 0 : 45 * Math.sin((heightDegrees * Math.PI) / 180) ** 1.3;
 
 /** Dose at a depth, J/m². Source: Beer–Lambert, I = I₀·e^(−μz). */
-export const doseAt = (sheet: LightSheet, depth: number, irradiance: number, seconds: number): number => irradiance * seconds * Math.exp(-sheet.absorption * depth);
+export const doseAt = (sheet: LightSheet, depth: number, irradiance: number, seconds: number): number =>
+  irradiance * seconds * Math.exp(-sheet.absorption * depth);
 
 /** Time to cure to a depth, s. What is not lit does not cure. @returns Infinity in the dark */
-export const timeToDepth = (sheet: LightSheet, depth: number, irradiance: number): number => sheet.dose / doseAt(sheet, depth, irradiance, 1);
+export const timeToDepth = (sheet: LightSheet, depth: number, irradiance: number): number =>
+  sheet.dose / doseAt(sheet, depth, irradiance, 1);

@@ -48,17 +48,21 @@ export function potRun(p: PotInput): PotRun {
   let T = p.temperature;
   const [times, temperatures, alphas] = [[0], [T], [state.alpha]];
   let [peak, peakAt] = [T, 0];
-  for (let t = 0; t < p.end; ) {
+  for (let t = 0; t < p.end;) {
     const waiting = p.kinetics.induction > 0 && state.used < 1;
     const rate = waiting ? 0 : cureRate(p.kinetics, state.alpha, T);
     const slope = (heat * rate - loss * (T - p.air)) / RESIN_HEAT_CAPACITY;
-    const soon = waiting ? (1 - state.used) / inductionRate(p.kinetics, T, p.percent) : 0.004 / Math.max(rate, 1e-12);
+    const soon = waiting
+      ? (1 - state.used) / inductionRate(p.kinetics, T, p.percent)
+      : 0.004 / Math.max(rate, 1e-12);
     const dt = Math.max(0.05, Math.min(60, soon, 0.5 / Math.max(Math.abs(slope), 1e-9), p.end - t));
     const before = state.alpha;
     stepCure(p.kinetics, state, T, T + slope * dt, dt, p.percent);
     // Heat of the step exactly, loss by the trapezium.
     const half = (loss * dt) / (2 * RESIN_HEAT_CAPACITY);
-    T = (T * (1 - half) + 2 * half * p.air + (heat * (state.alpha - before)) / RESIN_HEAT_CAPACITY) / (1 + half);
+    T =
+      (T * (1 - half) + 2 * half * p.air + (heat * (state.alpha - before)) / RESIN_HEAT_CAPACITY) /
+      (1 + half);
     t += dt;
     times.push(t);
     temperatures.push(T);

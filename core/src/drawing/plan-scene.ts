@@ -17,7 +17,8 @@ const BELOW = 34;
 /** Round steps of a grid or a scale bar, m. */
 const METRIC_STEPS = [0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1];
 const INCH_STEPS = [0.125, 0.25, 0.5, 1, 2, 3, 6, 12, 24, 36].map((n) => toSI(n, 'in'));
-const stepsOf = (units: UnitPreferences = {}): readonly number[] => (units.length === 'us' ? INCH_STEPS : METRIC_STEPS);
+const stepsOf = (units: UnitPreferences = {}): readonly number[] =>
+  units.length === 'us' ? INCH_STEPS : METRIC_STEPS;
 
 /** Distance between grid lines that stays readable at a scale in px per m. */
 export function gridStep(scale: number, units?: UnitPreferences): number {
@@ -30,7 +31,11 @@ export function scaleBarFor(scale: number, most: number, units?: UnitPreferences
   return bars.filter((l) => l * scale <= most).at(-1) ?? bars[0];
 }
 
-const ring = (x: number, y: number, r: number): [number, number][] => Array.from({ length: 12 }, (_, i) => [x + r * Math.cos((i * Math.PI) / 6), y + r * Math.sin((i * Math.PI) / 6)]);
+const ring = (x: number, y: number, r: number): [number, number][] =>
+  Array.from({ length: 12 }, (_, i) => [
+    x + r * Math.cos((i * Math.PI) / 6),
+    y + r * Math.sin((i * Math.PI) / 6),
+  ]);
 
 /** Scale of the plan view in px per m. */
 export function planScale(plan: PlanDrawing, view: PlanSceneView): number {
@@ -38,7 +43,10 @@ export function planScale(plan: PlanDrawing, view: PlanSceneView): number {
 }
 
 /** Where the outermost ply reaches farthest towards the bow, px: the place to take hold of the taper. @returns undefined before plies are planned */
-export function planHandle(plan: PlanDrawing, view: PlanSceneView): { readonly x: number; readonly y: number } | undefined {
+export function planHandle(
+  plan: PlanDrawing,
+  view: PlanSceneView,
+): { readonly x: number; readonly y: number } | undefined {
   const outermost = plan.lines.find((l) => l.kind === 'ply');
   const p = outermost?.outlines.flat().reduce((best, q) => (q.x > best.x ? q : best));
   const scale = planScale(plan, view);
@@ -68,54 +76,129 @@ export function planScene(plan: PlanDrawing, view: PlanSceneView): Scene {
 
   const at = (p: Point): [number, number] => [cx + p.x * scale, cy - p.y * scale];
   for (const line of plan.lines) {
-    b.paths(`plan-${line.id}`, `outline ${line.kind.replaceAll(' ', '-')}`, line.outlines.map((o) => o.map(at)), { title: line.label, ply: line.ply });
+    b.paths(
+      `plan-${line.id}`,
+      `outline ${line.kind.replaceAll(' ', '-')}`,
+      line.outlines.map((o) => o.map(at)),
+      { title: line.label, ply: line.ply },
+    );
   }
 
   for (const [i, o] of plan.obstacles.entries()) {
     const title = `${o.name}${o.moved ? ', taken off' : o.short ? ', the taper stops here' : ''}`;
-    b.path(`obstacle-${i}`, `obstacle ${o.kind.replaceAll(' ', '-')}${o.moved ? ' moved' : ''}${o.short ? ' short' : ''}`, o.points.map(at), { title, close: o.closed });
+    b.path(
+      `obstacle-${i}`,
+      `obstacle ${o.kind.replaceAll(' ', '-')}${o.moved ? ' moved' : ''}${o.short ? ' short' : ''}`,
+      o.points.map(at),
+      { title, close: o.closed },
+    );
     // Below an area, above the end of a line: clear of the plies between it and the damage.
     const drawn = o.points.map(at);
     const [xs, ys] = [drawn.map((p) => p[0]), drawn.map((p) => p[1])];
     const middleX = (Math.min(...xs) + Math.max(...xs)) / 2;
     const beside = o.closed && Math.abs(middleX - cx) > 40;
     const anchor = !beside ? 'middle' : middleX > cx ? 'start' : 'end';
-    const [x, y] = !o.closed ? drawn[0] : beside ? [middleX > cx ? Math.max(...xs) + 8 : Math.min(...xs) - 8, (Math.min(...ys) + Math.max(...ys)) / 2 + 10] : [middleX, Math.max(...ys) + 20];
-    b.text(`obstacle-text-${i}`, 'note on-paper', Math.min(view.width - 40, Math.max(40, x)), Math.min(view.height - BELOW - 6, Math.max(14, y - 6)), title, anchor);
+    const [x, y] = !o.closed
+      ? drawn[0]
+      : beside
+        ? [
+            middleX > cx ? Math.max(...xs) + 8 : Math.min(...xs) - 8,
+            (Math.min(...ys) + Math.max(...ys)) / 2 + 10,
+          ]
+        : [middleX, Math.max(...ys) + 20];
+    b.text(
+      `obstacle-text-${i}`,
+      'note on-paper',
+      Math.min(view.width - 40, Math.max(40, x)),
+      Math.min(view.height - BELOW - 6, Math.max(14, y - 6)),
+      title,
+      anchor,
+    );
   }
 
   for (const [i, { cell, state, reading }] of plan.readings.entries()) {
-    if (state !== 'sound') b.path(`cell-${i}`, `cell ${state}`, cell.map((p) => [cx + p.x * scale, cy - p.y * scale]));
+    if (state !== 'sound')
+      b.path(
+        `cell-${i}`,
+        `cell ${state}`,
+        cell.map((p) => [cx + p.x * scale, cy - p.y * scale]),
+      );
     const [x, y] = [cx + reading.x * scale, cy - reading.y * scale];
     // Sound is an open ring, dull a filled square, wet a drop: told apart without colour.
     if (state === 'sound') b.path(`reading-${i}`, 'mark sound', ring(x, y, 4));
-    else if (state === 'dull') b.path(`reading-${i}`, 'mark dull', [[x - 4, y - 4], [x + 4, y - 4], [x + 4, y + 4], [x - 4, y + 4]]);
-    else b.path(`reading-${i}`, 'mark wet', [[x, y - 7], [x + 5, y + 2], [x, y + 6], [x - 5, y + 2]]);
-    if (reading.moisture !== undefined) b.text(`reading-text-${i}`, 'note', x + 7, y + 4, String(Math.round(reading.moisture * 10) / 10));
+    else if (state === 'dull')
+      b.path(`reading-${i}`, 'mark dull', [
+        [x - 4, y - 4],
+        [x + 4, y - 4],
+        [x + 4, y + 4],
+        [x - 4, y + 4],
+      ]);
+    else
+      b.path(`reading-${i}`, 'mark wet', [
+        [x, y - 7],
+        [x + 5, y + 2],
+        [x, y + 6],
+        [x - 5, y + 2],
+      ]);
+    if (reading.moisture !== undefined)
+      b.text(`reading-text-${i}`, 'note', x + 7, y + 4, String(Math.round(reading.moisture * 10) / 10));
   }
 
   const masking = plan.lines.find((l) => l.kind === 'masking line');
   if (masking) {
     // The leader leaves the masking line at its upper right quarter, where no ply number stands.
     const angle = Math.PI / 4;
-    const p = masking.outlines[0].reduce((best, q) => (Math.abs(Math.atan2(q.y, q.x) - angle) < Math.abs(Math.atan2(best.y, best.x) - angle) ? q : best));
+    const p = masking.outlines[0].reduce((best, q) =>
+      Math.abs(Math.atan2(q.y, q.x) - angle) < Math.abs(Math.atan2(best.y, best.x) - angle) ? q : best,
+    );
     const [x, y] = [cx + p.x * scale, cy - p.y * scale];
     b.line('masking-leader', 'leader', x, y, x + 22, y - 8);
     b.text('masking-label', 'note', x + 26, y - 6, 'masking line');
   }
   const cut = plan.lines.find((l) => l.kind === 'cut-out');
   const [lx, ly] = cut ? at(wellWithin(cut.outlines[0])) : [cx, cy];
-  if (plan.readings.length === 0) b.text('cut-out-label', 'note on-paper', lx, ly + 4, plan.lines.find((l) => l.kind === 'cut-out')?.label ?? '', 'middle');
+  if (plan.readings.length === 0)
+    b.text(
+      'cut-out-label',
+      'note on-paper',
+      lx,
+      ly + 4,
+      plan.lines.find((l) => l.kind === 'cut-out')?.label ?? '',
+      'middle',
+    );
 
   const bar = scaleBarFor(scale, view.width / 3, view.units);
   const barY = view.height - 12;
   b.line('scale-bar', 'bar', view.width - bar * scale - 6, barY, view.width - 6, barY);
-  b.line('scale-bar-a', 'bar', view.width - bar * scale - 6, barY - 5, view.width - bar * scale - 6, barY + 5);
+  b.line(
+    'scale-bar-a',
+    'bar',
+    view.width - bar * scale - 6,
+    barY - 5,
+    view.width - bar * scale - 6,
+    barY + 5,
+  );
   b.line('scale-bar-b', 'bar', view.width - 6, barY - 5, view.width - 6, barY + 5);
-  b.text('scale-text', 'figure', view.width - 6 - (bar * scale) / 2, barY - 6, sayIn({ value: bar }, 'mm', 0, view), 'middle');
+  b.text(
+    'scale-text',
+    'figure',
+    view.width - 6 - (bar * scale) / 2,
+    barY - 6,
+    sayIn({ value: bar }, 'mm', 0, view),
+    'middle',
+  );
 
   b.line('warp', 'bar', 6, barY, 70, barY);
-  b.path('warp-head', 'bar', [[62, barY - 5], [70, barY], [62, barY + 5]], { close: false });
+  b.path(
+    'warp-head',
+    'bar',
+    [
+      [62, barY - 5],
+      [70, barY],
+      [62, barY + 5],
+    ],
+    { close: false },
+  );
   b.text('warp-text', 'note', 6, barY - 7, 'warp, to the bow');
   const plies = plan.lines.filter((l) => l.ply !== undefined).length;
   return {

@@ -27,26 +27,44 @@ const NUMBERED = 60;
 export function repairScene(drawing: RepairDrawing, view: RepairSceneView): Scene {
   const k = drawing.stretch ?? 1;
   const flat = (p: Point): Point => ({ x: p.x, y: p.y * k });
-  const box = bounds([...drawing.shapes.flatMap((s) => s.loops.map((l) => l.map(flat))), drawing.marks.map((m) => flat(m.at))].filter((l) => l.length > 0));
+  const box = bounds(
+    [
+      ...drawing.shapes.flatMap((s) => s.loops.map((l) => l.map(flat))),
+      drawing.marks.map((m) => flat(m.at)),
+    ].filter((l) => l.length > 0),
+  );
   const [w, h] = [Math.max(1e-6, box.x1 - box.x0), Math.max(1e-6, box.y1 - box.y0)];
   const scale = Math.min((view.width - 2 * SIDE) / w, (view.height - TOP - BOTTOM) / h);
   const height = Math.min(view.height, h * scale + TOP + BOTTOM);
   const [cx, cy] = [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2];
-  const at = (p: Point): [number, number] => [view.width / 2 + (p.x - cx) * scale, (height - BOTTOM + TOP) / 2 - (p.y * k - cy) * scale];
+  const at = (p: Point): [number, number] => [
+    view.width / 2 + (p.x - cx) * scale,
+    (height - BOTTOM + TOP) / 2 - (p.y * k - cy) * scale,
+  ];
   const b = new SceneBuilder();
 
   if (view.named) b.text('title', 'figure', 4, 13, `${drawing.title}${k === 1 ? '' : `, thickness ×${k}`}`);
   for (const [i, s] of drawing.shapes.entries()) {
     const loops = s.loops.map((l) => l.map(at));
     if (s.closed) b.paths(`shape-${i}`, s.cls, loops, { title: s.title });
-    else for (const [n, l] of loops.entries()) b.path(`shape-${i}-${n}`, s.cls, l, { close: false, title: s.title });
+    else
+      for (const [n, l] of loops.entries())
+        b.path(`shape-${i}-${n}`, s.cls, l, { close: false, title: s.title });
   }
   const every = drawing.marks.length > NUMBERED ? 5 : 1;
   for (const [i, m] of drawing.marks.entries()) {
     const [x, y] = at(m.at);
     const r = Math.max(LEAST_MARK, m.radius * scale);
-    b.path(`mark-${i}`, m.cls ?? 'hole-mark', Array.from({ length: 16 }, (_, n) => [x + r * Math.cos((n * Math.PI) / 8), y + r * Math.sin((n * Math.PI) / 8)]));
-    if (i % every === 0 || i === drawing.marks.length - 1) b.text(`mark-text-${i}`, 'mark-number on-paper', x + r + 2, y - r + 2, m.label);
+    b.path(
+      `mark-${i}`,
+      m.cls ?? 'hole-mark',
+      Array.from({ length: 16 }, (_, n) => [
+        x + r * Math.cos((n * Math.PI) / 8),
+        y + r * Math.sin((n * Math.PI) / 8),
+      ]),
+    );
+    if (i % every === 0 || i === drawing.marks.length - 1)
+      b.text(`mark-text-${i}`, 'mark-number on-paper', x + r + 2, y - r + 2, m.label);
   }
   for (const [i, d] of drawing.dimensions.entries()) {
     const [[x0, y0], [x1, y1]] = [at(d.from), at(d.to)];
@@ -65,12 +83,37 @@ export function repairScene(drawing: RepairDrawing, view: RepairSceneView): Scen
     b.line(`dim-${i}-b`, 'dimension', bx - tx, by - ty, bx + tx, by + ty);
     const upright = Math.abs(ny) > Math.abs(nx);
     const text = `${d.prefix ?? ''}${sayIn(d.figure, d.as, d.decimals, view)}`;
-    if (upright) b.text(`dim-${i}-text`, 'figure on-paper', (ax + bx) / 2, (ay + by) / 2 + (ny <= 0 ? -6 : 15), text, 'middle', { traceId: d.figure.traceId });
-    else b.text(`dim-${i}-text`, 'figure on-paper', (ax + bx) / 2 + (nx >= 0 ? 7 : -7), (ay + by) / 2 + 4, text, nx >= 0 ? 'start' : 'end', { traceId: d.figure.traceId });
+    if (upright)
+      b.text(
+        `dim-${i}-text`,
+        'figure on-paper',
+        (ax + bx) / 2,
+        (ay + by) / 2 + (ny <= 0 ? -6 : 15),
+        text,
+        'middle',
+        { traceId: d.figure.traceId },
+      );
+    else
+      b.text(
+        `dim-${i}-text`,
+        'figure on-paper',
+        (ax + bx) / 2 + (nx >= 0 ? 7 : -7),
+        (ay + by) / 2 + 4,
+        text,
+        nx >= 0 ? 'start' : 'end',
+        { traceId: d.figure.traceId },
+      );
   }
   for (const [i, t] of drawing.texts.entries()) {
     const [x, y] = at(t.at);
-    b.text(`text-${i}`, t.cls ?? 'note on-paper', x + (t.dx ?? 0), y + (t.dy ?? 0), t.text, t.anchor ?? 'start');
+    b.text(
+      `text-${i}`,
+      t.cls ?? 'note on-paper',
+      x + (t.dx ?? 0),
+      y + (t.dy ?? 0),
+      t.text,
+      t.anchor ?? 'start',
+    );
   }
   if (drawing.toScale !== false) {
     const bar = scaleBarFor(scale, view.width / 3, view.units);
@@ -78,7 +121,20 @@ export function repairScene(drawing: RepairDrawing, view: RepairSceneView): Scen
     b.line('scale-bar', 'bar', view.width - bar * scale - 6, y, view.width - 6, y);
     b.line('scale-bar-a', 'bar', view.width - bar * scale - 6, y - 5, view.width - bar * scale - 6, y + 5);
     b.line('scale-bar-b', 'bar', view.width - 6, y - 5, view.width - 6, y + 5);
-    b.text('scale-text', 'figure', view.width - 6 - (bar * scale) / 2, y - 6, sayIn({ value: bar }, 'mm', 0, view), 'middle');
+    b.text(
+      'scale-text',
+      'figure',
+      view.width - 6 - (bar * scale) / 2,
+      y - 6,
+      sayIn({ value: bar }, 'mm', 0, view),
+      'middle',
+    );
   }
-  return { width: view.width, height, title: drawing.title, description: `${drawing.title}: ${drawing.note}${k === 1 ? '' : `, thickness ×${k}`}`, items: b.items };
+  return {
+    width: view.width,
+    height,
+    title: drawing.title,
+    description: `${drawing.title}: ${drawing.note}${k === 1 ? '' : `, thickness ×${k}`}`,
+    items: b.items,
+  };
 }

@@ -46,20 +46,53 @@ export function pathData(points: readonly (readonly [number, number])[], close =
 export class SceneBuilder {
   readonly items: SceneItem[] = [];
 
-  path(id: string, cls: string, points: readonly (readonly [number, number])[], extra: { close?: boolean; title?: string; ply?: number } = {}): void {
-    this.items.push({ type: 'path', id, cls, d: pathData(points, extra.close ?? true), title: extra.title, ply: extra.ply });
+  path(
+    id: string,
+    cls: string,
+    points: readonly (readonly [number, number])[],
+    extra: { close?: boolean; title?: string; ply?: number } = {},
+  ): void {
+    this.items.push({
+      type: 'path',
+      id,
+      cls,
+      d: pathData(points, extra.close ?? true),
+      title: extra.title,
+      ply: extra.ply,
+    });
   }
 
   /** Several loops as one item. */
-  paths(id: string, cls: string, loops: readonly (readonly (readonly [number, number])[])[], extra: { title?: string; ply?: number } = {}): void {
+  paths(
+    id: string,
+    cls: string,
+    loops: readonly (readonly (readonly [number, number])[])[],
+    extra: { title?: string; ply?: number } = {},
+  ): void {
     this.items.push({ type: 'path', id, cls, d: loops.map((l) => pathData(l)).join(''), ...extra });
   }
 
   line(id: string, cls: string, x0: number, y0: number, x1: number, y1: number): void {
-    this.path(id, cls, [[x0, y0], [x1, y1]], { close: false });
+    this.path(
+      id,
+      cls,
+      [
+        [x0, y0],
+        [x1, y1],
+      ],
+      { close: false },
+    );
   }
 
-  text(id: string, cls: string, x: number, y: number, text: string, anchor: SceneText['anchor'] = 'start', of: { ply?: number; traceId?: string } = {}): void {
+  text(
+    id: string,
+    cls: string,
+    x: number,
+    y: number,
+    text: string,
+    anchor: SceneText['anchor'] = 'start',
+    of: { ply?: number; traceId?: string } = {},
+  ): void {
     this.items.push({ type: 'text', id, cls, x, y, text, anchor, ...of });
   }
 

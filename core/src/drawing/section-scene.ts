@@ -75,7 +75,10 @@ function rangeOf(points: readonly SectionPoint[]): [number, number] | undefined 
 export function sectionScene(section: Section, view: SectionView): Scene {
   const scale = (view.width - 2 * SIDE) / (2 * section.reach);
   const factor = sectionFactor(section, view);
-  const px = (p: SectionPoint): [number, number] => [view.width / 2 + p.x * scale, TOP + p.z * scale * factor];
+  const px = (p: SectionPoint): [number, number] => [
+    view.width / 2 + p.x * scale,
+    TOP + p.z * scale * factor,
+  ];
   const y = (z: number): number => TOP + z * scale * factor;
   const x = (v: number): number => view.width / 2 + v * scale;
   const b = new SceneBuilder();
@@ -86,15 +89,28 @@ export function sectionScene(section: Section, view: SectionView): Scene {
   };
 
   for (const layer of section.layers) {
-    const cls = layer.kind === 'ply' ? `ply ply-${layer.orientation === '±45' ? 'bias' : layer.orientation === '0/90' ? 'warp' : 'mat'}` : layer.kind.replaceAll(' ', '-');
+    const cls =
+      layer.kind === 'ply'
+        ? `ply ply-${layer.orientation === '±45' ? 'bias' : layer.orientation === '0/90' ? 'warp' : 'mat'}`
+        : layer.kind.replaceAll(' ', '-');
     b.path(layer.id, cls, layer.points.map(px), { title: layer.label, ply: layer.ply });
   }
 
   const plies = section.layers.filter((l) => l.ply !== undefined);
   for (const layer of plies) {
-    const [z0, z1] = rangeOf(layer.points.filter((p) => Math.abs(p.x) <= section.half + 1e-9)) ?? rangeOf(layer.points) ?? [0, 0];
+    const [z0, z1] = rangeOf(layer.points.filter((p) => Math.abs(p.x) <= section.half + 1e-9)) ??
+      rangeOf(layer.points) ?? [0, 0];
     const thick = (z1 - z0) * scale * factor;
-    if (thick >= LEAST_NUMBERED) b.text(`number-${layer.ply}`, 'ply-number', view.width / 2, (y(z0) + y(z1)) / 2 + 4, String(layer.ply), 'middle', { ply: layer.ply });
+    if (thick >= LEAST_NUMBERED)
+      b.text(
+        `number-${layer.ply}`,
+        'ply-number',
+        view.width / 2,
+        (y(z0) + y(z1)) / 2 + 4,
+        String(layer.ply),
+        'middle',
+        { ply: layer.ply },
+      );
   }
 
   const edge = section.half + section.grindLimit;
@@ -103,28 +119,75 @@ export function sectionScene(section: Section, view: SectionView): Scene {
   if (ground) b.dimension('taper-left', x(-edge), x(-section.half), 24, `taper ${length(taper)}`, refs.taper);
   b.dimension('cut-out', x(-section.half), x(section.half), 24, length(2 * section.half), refs.cutOut);
   if (ground) b.dimension('taper-right', x(section.half), x(edge), 24, `taper ${length(taper)}`, refs.taper);
-  for (const [i, v] of [-edge, -section.half, section.half, edge].entries()) b.line(`witness-${i}`, 'witness', x(v), 28, x(v), TOP + 2);
+  for (const [i, v] of [-edge, -section.half, section.half, edge].entries())
+    b.line(`witness-${i}`, 'witness', x(v), 28, x(v), TOP + 2);
 
-  b.text('factor', 'note', x(-section.reach), y(section.wall) + 31, factor === 1 ? 'true scale' : `thickness ×${factor}`);
+  b.text(
+    'factor',
+    'note',
+    x(-section.reach),
+    y(section.wall) + 31,
+    factor === 1 ? 'true scale' : `thickness ×${factor}`,
+  );
 
   const wallX = x(section.reach) - 34;
   b.line('wall-line', 'dimension', wallX, y(0), wallX, y(section.wall));
   b.line('wall-a', 'dimension', wallX - 4, y(0), wallX + 4, y(0));
   b.line('wall-b', 'dimension', wallX - 4, y(section.wall), wallX + 4, y(section.wall));
-  b.text('wall-text', 'figure halo', wallX - 8, (y(0) + y(section.wall)) / 2 + 4, length(section.wall, 1), 'end', { traceId: refs.wall });
+  b.text(
+    'wall-text',
+    'figure halo',
+    wallX - 8,
+    (y(0) + y(section.wall)) / 2 + 4,
+    length(section.wall, 1),
+    'end',
+    { traceId: refs.wall },
+  );
 
-  b.text('gel-coat-label', 'note', x(-section.reach), TOP - 6, section.gelCoat > 0 ? `old gel coat ${length(section.gelCoat, 1)}` : 'old surface', 'start', { traceId: refs.gelCoat });
+  b.text(
+    'gel-coat-label',
+    'note',
+    x(-section.reach),
+    TOP - 6,
+    section.gelCoat > 0 ? `old gel coat ${length(section.gelCoat, 1)}` : 'old surface',
+    'start',
+    { traceId: refs.gelCoat },
+  );
   const fairing = section.top - section.finish;
   const cover = section.layers.at(-1)?.kind ?? 'finish';
-  b.text('cover-label', 'note', x(section.reach), TOP - 6, `${cover} ${length(section.finish, 1)} · fairing ${length(fairing, 1)}`, 'end', { traceId: refs.fairing });
-  b.text('old-label', 'note', x(-section.reach), y(section.wall) + 18, `${section.core > 0 ? 'old skin' : 'old laminate'} ${length(section.skin - section.gelCoat, 1)}${section.core > 0 ? ` · core ${length(section.core, 0)}` : ''}`, 'start', { traceId: refs.thickness });
+  b.text(
+    'cover-label',
+    'note',
+    x(section.reach),
+    TOP - 6,
+    `${cover} ${length(section.finish, 1)} · fairing ${length(fairing, 1)}`,
+    'end',
+    { traceId: refs.fairing },
+  );
+  b.text(
+    'old-label',
+    'note',
+    x(-section.reach),
+    y(section.wall) + 18,
+    `${section.core > 0 ? 'old skin' : 'old laminate'} ${length(section.skin - section.gelCoat, 1)}${section.core > 0 ? ` · core ${length(section.core, 0)}` : ''}`,
+    'start',
+    { traceId: refs.thickness },
+  );
   if (section.insideLimit > 0) {
     const inner = section.half + section.insideLimit;
-    b.dimension('inside-taper', x(section.half), x(inner), y(section.wall) + 14, `inside ${length(section.insideLimit)}`, refs.insideTaper);
+    b.dimension(
+      'inside-taper',
+      x(section.half),
+      x(inner),
+      y(section.wall) + 14,
+      `inside ${length(section.insideLimit)}`,
+      refs.insideTaper,
+    );
     b.line('witness-inside', 'witness', x(inner), y(section.wall) - 2, x(inner), y(section.wall) + 10);
   }
   const back = section.layers.find((l) => l.id === 'backing');
-  if (back && section.insideLimit === 0) b.text('backing-label', 'note', x(section.reach), y(section.wall) + 18, back.label, 'end');
+  if (back && section.insideLimit === 0)
+    b.text('backing-label', 'note', x(section.reach), y(section.wall) + 18, back.label, 'end');
 
   const height = Math.max(y(section.wall) + BOTTOM, 120);
   return {

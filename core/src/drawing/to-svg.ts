@@ -31,7 +31,6 @@ const DEFS = [
   pattern('h-fill', 5, '#F3E7C4', 'M1 1h1M3 4h1'),
 ].join('');
 
-
 /** A scene as a self-contained SVG text for files and paper. */
 export function sceneToSvg(scene: Scene): string {
   const items = scene.items.map((i) =>

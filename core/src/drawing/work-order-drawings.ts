@@ -13,9 +13,23 @@ const SHEET = { width: 720, sectionHeight: 260, planHeight: 420 };
 export function workOrderScenes(plan: Plan, { units }: Reader = {}): Scene[] {
   const { width, sectionHeight, planHeight } = SHEET;
   return [
-    ...(plan.section ? [sectionScene(plan.section, { width, height: sectionHeight, exaggeration: 'fit', units, refs: sectionRefs(plan) })] : []),
-    ...(plan.repair?.drawings ?? []).map((d) => repairScene(d, { width, height: sectionHeight + 60, units, named: true })),
-    ...(plan.planView && (!plan.repair || plan.grind) ? [planScene(plan.planView, { width, height: planHeight, units })] : []),
+    ...(plan.section
+      ? [
+          sectionScene(plan.section, {
+            width,
+            height: sectionHeight,
+            exaggeration: 'fit',
+            units,
+            refs: sectionRefs(plan),
+          }),
+        ]
+      : []),
+    ...(plan.repair?.drawings ?? []).map((d) =>
+      repairScene(d, { width, height: sectionHeight + 60, units, named: true }),
+    ),
+    ...(plan.planView && (!plan.repair || plan.grind)
+      ? [planScene(plan.planView, { width, height: planHeight, units })]
+      : []),
   ];
 }
 

@@ -43,8 +43,14 @@ const REST = 0.04;
  * @param radius of the hull along the stroke, m; Infinity where flat
  * @param low length of the widest low along the stroke, m
  */
-export function chooseBlock(radius: number, tolerance: number, low: number, blocks: readonly Block[] = BLOCKS): BlockChoice {
-  const sag = (b: Block): number => (b.rigid && Number.isFinite(radius) ? chordSag.evaluate({ L: b.length, r: radius }) : 0);
+export function chooseBlock(
+  radius: number,
+  tolerance: number,
+  low: number,
+  blocks: readonly Block[] = BLOCKS,
+): BlockChoice {
+  const sag = (b: Block): number =>
+    b.rigid && Number.isFinite(radius) ? chordSag.evaluate({ L: b.length, r: radius }) : 0;
   const bridges = (b: Block): boolean => b.length >= low + 2 * REST;
   const rigid = blocks.filter((b) => b.rigid && sag(b) <= tolerance).sort((a, b) => a.length - b.length);
   const flexible = blocks.filter((b) => !b.rigid).sort((a, b) => b.length - a.length)[0];

@@ -28,9 +28,27 @@ function rimmed(field: HeightField, sign: 1 | -1): Float64Array {
  * Bands of a field beyond given depths (lows) or heights (highs).
  * @param limits ascending, m; those that nothing reaches are left out
  */
-export function bands(field: HeightField, of: 'lows' | 'highs', limits: readonly number[]): readonly ContourBand[] {
-  const made = contours().size([field.columns + 2, field.rows + 2]).thresholds([...limits])(Array.from(rimmed(field, of === 'lows' ? -1 : 1)));
+export function bands(
+  field: HeightField,
+  of: 'lows' | 'highs',
+  limits: readonly number[],
+): readonly ContourBand[] {
+  const made = contours()
+    .size([field.columns + 2, field.rows + 2])
+    .thresholds([...limits])(Array.from(rimmed(field, of === 'lows' ? -1 : 1)));
   // Corner (1, 1) of the rimmed lattice is the corner of the first cell.
-  const place = ([u, v]: number[]): readonly [number, number] => [field.x0 + (u - 1.5) * field.dx, field.y0 + (v - 1.5) * field.dy];
-  return made.flatMap((band) => (band.coordinates.length === 0 ? [] : [{ from: band.value, polygons: band.coordinates.map((polygon) => polygon.map((ring) => ring.map(place))) }]));
+  const place = ([u, v]: number[]): readonly [number, number] => [
+    field.x0 + (u - 1.5) * field.dx,
+    field.y0 + (v - 1.5) * field.dy,
+  ];
+  return made.flatMap((band) =>
+    band.coordinates.length === 0
+      ? []
+      : [
+          {
+            from: band.value,
+            polygons: band.coordinates.map((polygon) => polygon.map((ring) => ring.map(place))),
+          },
+        ],
+  );
 }

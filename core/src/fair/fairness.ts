@@ -88,23 +88,43 @@ function patches(field: HeightField, limit: number, sign: 1 | -1): readonly Patc
       const h = sign * heights[k];
       [count, volume, most, sx, sy] = [count + 1, volume + h, Math.max(most, h), sx + i * h, sy + j * h];
       [left, right, low, high] = [Math.min(left, i), Math.max(right, i), Math.min(low, j), Math.max(high, j)];
-      for (const next of [i > 0 ? k - 1 : -1, i < columns - 1 ? k + 1 : -1, j > 0 ? k - columns : -1, j < rows - 1 ? k + columns : -1]) {
+      for (const next of [
+        i > 0 ? k - 1 : -1,
+        i < columns - 1 ? k + 1 : -1,
+        j > 0 ? k - columns : -1,
+        j < rows - 1 ? k + columns : -1,
+      ]) {
         if (next < 0 || seen[next] || !beyond(next)) continue;
         seen[next] = 1;
         queue.push(next);
       }
     }
     const cell = field.dx * field.dy;
-    found.push({ x: field.x0 + (sx / volume) * field.dx, y: field.y0 + (sy / volume) * field.dy, length: (right - left + 1) * field.dx, width: (high - low + 1) * field.dy, area: count * cell, most, volume: volume * cell });
+    found.push({
+      x: field.x0 + (sx / volume) * field.dx,
+      y: field.y0 + (sy / volume) * field.dy,
+      length: (right - left + 1) * field.dx,
+      width: (high - low + 1) * field.dy,
+      area: count * cell,
+      most,
+      volume: volume * cell,
+    });
   }
   found.sort((a, b) => b.volume - a.volume);
   return found.filter((p, i) => i === 0 || p.most > WORTH * limit);
 }
 
 /** A patch is as far off as the worst reading in it: the middle of a cell lies beside the reading. */
-function withReadings(found: readonly Patch[], gaps: readonly Gap[], heights: readonly number[], sign: 1 | -1): readonly Patch[] {
+function withReadings(
+  found: readonly Patch[],
+  gaps: readonly Gap[],
+  heights: readonly number[],
+  sign: 1 | -1,
+): readonly Patch[] {
   return found.map((p) => {
-    const inside = gaps.map((g, i) => (Math.abs(g.x - p.x) <= p.length && Math.abs(g.y - p.y) <= p.width ? sign * heights[i] : 0));
+    const inside = gaps.map((g, i) =>
+      Math.abs(g.x - p.x) <= p.length && Math.abs(g.y - p.y) <= p.width ? sign * heights[i] : 0,
+    );
     return { ...p, most: Math.max(p.most, ...inside) };
   });
 }
@@ -123,12 +143,22 @@ function lattice(field: HeightField): readonly FillCell[] {
   });
   return [...volumes].map((volume, k): FillCell => {
     const [i, j] = [k % columns, Math.floor(k / columns)];
-    return { name: `${String.fromCharCode(65 + i)}${j + 1}`, x: field.x0 - field.dx / 2 + (i * long) / columns, y: field.y0 - field.dy / 2 + (j * tall) / rows, length: long / columns, width: tall / rows, volume };
+    return {
+      name: `${String.fromCharCode(65 + i)}${j + 1}`,
+      x: field.x0 - field.dx / 2 + (i * long) / columns,
+      y: field.y0 - field.dy / 2 + (j * tall) / rows,
+      length: long / columns,
+      width: tall / rows,
+      volume,
+    };
   });
 }
 
 /** The readings over the level that the surface is made up to, m, and the curve that was taken out of them. */
-export function levelled({ gaps, edge, cutLimit }: FairnessQuestion): { readonly curve: HullCurve; readonly heights: readonly number[] } {
+export function levelled({ gaps, edge, cutLimit }: FairnessQuestion): {
+  readonly curve: HullCurve;
+  readonly heights: readonly number[];
+} {
   const curve = fitHullCurve(gaps, edge);
   const raw = gaps.map((g) => -g.gap - curve.at(g));
   const target = targetLevel(raw, cutLimit);

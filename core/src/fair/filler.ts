@@ -54,7 +54,8 @@ const fillDepth = formula({
   expression: 'h = wall − T_new − finish',
   unit: 'm',
   source: 'what the stack and the finish leave of the old wall',
-  evaluate: (x: Record<'wall' | 'laminate' | 'finish', number>) => Math.max(0, x.wall - x.laminate - x.finish),
+  evaluate: (x: Record<'wall' | 'laminate' | 'finish', number>) =>
+    Math.max(0, x.wall - x.laminate - x.finish),
 });
 const overfillVolume = formula({
   id: 'fair/filler',
@@ -97,15 +98,49 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
   const { filler, resin } = input;
   const assumed = (key: string, label: string, value: number, unit: string, source: string): Figure =>
     ledger.given(key, label, value, unit, 'assumed', source);
-  const sheet = (key: string, label: string, value: number, unit: string, product: Filler | Resin, field: string): Figure => {
+  const sheet = (
+    key: string,
+    label: string,
+    value: number,
+    unit: string,
+    product: Filler | Resin,
+    field: string,
+  ): Figure => {
     const { origin, source } = sheetOrigin(product, field);
     return ledger.given(key, label, value, unit, origin, source);
   };
   const { measured } = input;
-  const depth = measured?.deepest ?? ledger.compute('depth', 'filler over the laminate', fillDepth, { wall: input.wall, laminate: input.laminate ?? ledger.given('noLaminate', 'new laminate on this face', 0, 'm', 'computed', 'the plies are laid on the other face'), finish: input.finish });
+  const depth =
+    measured?.deepest ??
+    ledger.compute('depth', 'filler over the laminate', fillDepth, {
+      wall: input.wall,
+      laminate:
+        input.laminate ??
+        ledger.given(
+          'noLaminate',
+          'new laminate on this face',
+          0,
+          'm',
+          'computed',
+          'the plies are laid on the other face',
+        ),
+      finish: input.finish,
+    });
   const spreadArea = measured?.spreadArea ?? input.finishArea;
-  const netVolume = measured?.fill ?? ledger.compute('net', 'filler in the repair', frustumVolume, { h: depth, A1: input.groundArea, A2: input.finishArea });
-  const e = assumed('overfill', 'left proud by hand', DEFAULTS.fillerOverfill, 'm', '0.5–1 mm for hand spread');
+  const netVolume =
+    measured?.fill ??
+    ledger.compute('net', 'filler in the repair', frustumVolume, {
+      h: depth,
+      A1: input.groundArea,
+      A2: input.finishArea,
+    });
+  const e = assumed(
+    'overfill',
+    'left proud by hand',
+    DEFAULTS.fillerOverfill,
+    'm',
+    '0.5–1 mm for hand spread',
+  );
   const sandedVolume = ledger.compute('over', 'filler to sand off', overfillVolume, { e, A: spreadArea });
   const volume = ledger.compute('volume', 'filler to mix', wholeVolume, {
     net: netVolume,
@@ -114,9 +149,23 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
   });
   const coats = ledger.compute('coats', 'filler coats', goesOfFiller, {
     d: depth,
-    shrinkage: sheet('shrinkage', `shrinkage of ${filler.name}`, filler.shrinkage, 'fraction', filler, 'shrinkage'),
+    shrinkage: sheet(
+      'shrinkage',
+      `shrinkage of ${filler.name}`,
+      filler.shrinkage,
+      'fraction',
+      filler,
+      'shrinkage',
+    ),
     e,
-    max: sheet('maximum', `greatest thickness of ${filler.name} per go`, filler.maximumPerGo, 'm', filler, 'maximumPerGo'),
+    max: sheet(
+      'maximum',
+      `greatest thickness of ${filler.name} per go`,
+      filler.maximumPerGo,
+      'm',
+      filler,
+      'maximumPerGo',
+    ),
   });
   const common = { depth, netVolume, overfill: e, spreadArea, sandedVolume, volume, coats };
   const spread = ledger.compute('spread', 'spreading the filler', areaTime, {
@@ -132,12 +181,31 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
       use: input.usable,
     });
   if (filler.kind === 'thickened' && filler.powder) {
-    const p = assumed('parts', `${filler.powder.name} per 100 parts of resin`, filler.powder.partsPerHundred, '1', filler.source);
+    const p = assumed(
+      'parts',
+      `${filler.powder.name} per 100 parts of resin`,
+      filler.powder.partsPerHundred,
+      '1',
+      filler.source,
+    );
     const mass = ledger.compute('resin', 'resin for the filler, mixed', pasteResin, {
       V: volume,
-      rho: sheet('rhoCured', `density of cured ${resin.family}`, resin.densityCured, 'kg/m³', resin, 'densityCured'),
+      rho: sheet(
+        'rhoCured',
+        `density of cured ${resin.family}`,
+        resin.densityCured,
+        'kg/m³',
+        resin,
+        'densityCured',
+      ),
       p,
-      rhop: assumed('rhoParticle', `closed-sphere density of ${filler.powder.name}`, filler.powder.densityParticle, 'kg/m³', filler.source),
+      rhop: assumed(
+        'rhoParticle',
+        `closed-sphere density of ${filler.powder.name}`,
+        filler.powder.densityParticle,
+        'kg/m³',
+        filler.source,
+      ),
     });
     const batches = count(mass);
     const each = ledger.compute('batch', 'resin per batch', perBatch, { m: mass, n: batches });
@@ -148,11 +216,17 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
       parts: proportion(ledger, 'parts', resin, mass, input.temperature, 'resin', input.dropsPerMl),
       batches,
       partsPerBatch: proportion(ledger, 'batch', resin, each, input.temperature, 'resin', input.dropsPerMl),
-      powderPerBatch: ledger.compute('batch.powder', `${filler.powder.name} per batch`, powderMass, { m: each, p }),
+      powderPerBatch: ledger.compute('batch.powder', `${filler.powder.name} per batch`, powderMass, {
+        m: each,
+        p,
+      }),
     };
   }
   const rho = filler.density ?? resin.densityCured;
-  const mass = ledger.compute('putty', filler.name, puttyMass, { V: volume, rho: assumed('rho', `density of ${filler.name}`, rho, 'kg/m³', filler.source) });
+  const mass = ledger.compute('putty', filler.name, puttyMass, {
+    V: volume,
+    rho: assumed('rho', `density of ${filler.name}`, rho, 'kg/m³', filler.source),
+  });
   const product = { ...filler, proportion: filler.proportion ?? resin.proportion, densityLiquid: rho };
   const batches = count(mass);
   const each = ledger.compute('batch', 'putty per batch', perBatch, { m: mass, n: batches });

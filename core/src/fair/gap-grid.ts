@@ -7,7 +7,13 @@ export interface GapGrid {
   readonly lines: readonly number[];
 }
 
-const even = (from: number, to: number, count: number): number[] => (count < 2 ? [(from + to) / 2] : Array.from({ length: count }, (_, i) => Math.round((from + ((to - from) * i) / (count - 1)) * 1e4) / 1e4));
+const even = (from: number, to: number, count: number): number[] =>
+  count < 2
+    ? [(from + to) / 2]
+    : Array.from(
+        { length: count },
+        (_, i) => Math.round((from + ((to - from) * i) / (count - 1)) * 1e4) / 1e4,
+      );
 
 /** Least and most places each way, and in all. */
 export const GRID_LIMITS = { least: 2, most: 25, places: 600 } as const;
@@ -21,7 +27,11 @@ export function gridFor(length: number, height: number, stations: number, lines:
 export function gapGrid(gaps: readonly Gap[]): GapGrid | undefined {
   const ascending = (values: readonly number[]): number[] => [...new Set(values)].sort((a, b) => a - b);
   const [stations, lines] = [ascending(gaps.map((g) => g.x)), ascending(gaps.map((g) => g.y))];
-  return stations.length <= GRID_LIMITS.most && lines.length <= GRID_LIMITS.most && stations.length * lines.length <= 4 * gaps.length ? { stations, lines } : undefined;
+  return stations.length <= GRID_LIMITS.most &&
+    lines.length <= GRID_LIMITS.most &&
+    stations.length * lines.length <= 4 * gaps.length
+    ? { stations, lines }
+    : undefined;
 }
 
 /** How far beyond the finish edge a surface is read, m: a hand's breadth of what is fair shows what is not. */
@@ -35,6 +45,7 @@ export function sizeToRead(length: number, height: number): readonly [number, nu
 
 /** Length and height that readings span, m. */
 export function sizeRead(gaps: readonly Gap[]): readonly [number, number] {
-  const span = (values: readonly number[]): number => Math.max(0.02, Math.max(...values) - Math.min(...values));
+  const span = (values: readonly number[]): number =>
+    Math.max(0.02, Math.max(...values) - Math.min(...values));
   return [span(gaps.map((g) => g.x)), span(gaps.map((g) => g.y))];
 }

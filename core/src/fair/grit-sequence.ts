@@ -42,10 +42,16 @@ export function stepOf(paper: Paper, depth: number, area: number): GritStep {
 }
 
 /** The papers that the next layer takes: as fine as it wants, but no finer than the next one on the shelf. */
-function endPapers(papers: readonly Paper[], endGrain: number): { readonly ends: readonly Paper[]; readonly short?: Paper } {
+function endPapers(
+  papers: readonly Paper[],
+  endGrain: number,
+): { readonly ends: readonly Paper[]; readonly short?: Paper } {
   const fine = papers.filter((p) => p.grain <= endGrain * SAME);
   if (fine.length === 0) {
-    const finest = papers.reduce<Paper | undefined>((best, p) => (!best || p.grain < best.grain ? p : best), undefined);
+    const finest = papers.reduce<Paper | undefined>(
+      (best, p) => (!best || p.grain < best.grain ? p : best),
+      undefined,
+    );
     return { ends: finest ? papers.filter((p) => p.grain <= finest.grain * SAME) : [], short: finest };
   }
   const coarsest = Math.max(...fine.map((p) => p.grain));
@@ -96,9 +102,16 @@ export function gritSequence(q: GritQuestion): GritAnswer {
   const { ends, short } = endPapers(usable, q.endGrain);
   if (ends.length === 0) return { steps: [] };
   const endGrain = ends[0].grain;
-  const order = [...ends, ...usable.filter((p) => p.grain > endGrain * SAME).sort((x, y) => x.grain - y.grain)];
+  const order = [
+    ...ends,
+    ...usable.filter((p) => p.grain > endGrain * SAME).sort((x, y) => x.grain - y.grain),
+  ];
   // A slower paper of a grain comes first where it levels; behind another one its quicker like is always as good.
-  const onlyFirst = order.map((p) => order.some((o) => o !== p && o.rate > p.rate && o.life >= p.life && Math.abs(o.grain / p.grain - 1) < SAME - 1));
+  const onlyFirst = order.map((p) =>
+    order.some(
+      (o) => o !== p && o.rate > p.rate && o.life >= p.life && Math.abs(o.grain / p.grain - 1) < SAME - 1,
+    ),
+  );
   const change = order.map((p) => stepOf(p, 0, area).time);
   // Every metre that the later papers take off spares the first one at most this: it is at least as coarse.
   const sparing = new Array<number>(order.length).fill(0);
@@ -115,7 +128,8 @@ export function gritSequence(q: GritQuestion): GritAnswer {
     for (const label of undominated(open[i], sparing[i])) {
       const total = label.time + change[i] + (Math.max(0, stock - label.depth) * area) / paper.rate;
       const isFlat = !levels || flat(paper);
-      if ((isFlat && !bestFlat) || (isFlat === bestFlat && total < bestTime)) [best, bestTime, bestFlat] = [label, total, isFlat];
+      if ((isFlat && !bestFlat) || (isFlat === bestFlat && total < bestTime))
+        [best, bestTime, bestFlat] = [label, total, isFlat];
       if (onlyFirst[i]) continue;
       for (let k = i + 1; k < order.length; k += 1) {
         const coarser = order[k];
@@ -143,6 +157,8 @@ export interface ChainTime {
 export function chainTime(papers: readonly Paper[], stock: number, area: number): ChainTime {
   const chain = [...papers].sort((a, b) => b.grain - a.grain);
   const scratches = chain.slice(0, -1).reduce((sum, p) => sum + p.scratch, 0);
-  const steps = chain.map((p, i) => stepOf(p, i === 0 ? Math.max(0, stock - scratches) : chain[i - 1].scratch, area));
+  const steps = chain.map((p, i) =>
+    stepOf(p, i === 0 ? Math.max(0, stock - scratches) : chain[i - 1].scratch, area),
+  );
   return { steps, time: steps.reduce((sum, s) => sum + s.time, 0), below: Math.max(0, scratches - stock) };
 }

@@ -54,12 +54,18 @@ function cubic(x: readonly number[], z: readonly number[], at: readonly number[]
     if (x.length === 1) return z[0];
     const h = x[k + 1] - x[k];
     const t = (p - x[k]) / h;
-    return z[k] * (1 + 2 * t) * (1 - t) ** 2 + h * m[k] * t * (1 - t) ** 2 + z[k + 1] * t * t * (3 - 2 * t) + h * m[k + 1] * t * t * (t - 1);
+    return (
+      z[k] * (1 + 2 * t) * (1 - t) ** 2 +
+      h * m[k] * t * (1 - t) ** 2 +
+      z[k + 1] * t * t * (3 - 2 * t) +
+      h * m[k + 1] * t * t * (t - 1)
+    );
   });
 }
 
 const sorted = (values: Iterable<number>): number[] => [...new Set(values)].sort((a, b) => a - b);
-const spread = (from: number, step: number, count: number): number[] => Array.from({ length: count }, (_, i) => from + (i + 0.5) * step);
+const spread = (from: number, step: number, count: number): number[] =>
+  Array.from({ length: count }, (_, i) => from + (i + 0.5) * step);
 
 /** Centres of cells that cover a range. */
 function frame(spots: readonly Spot[]): Omit<HeightField, 'heights'> {
@@ -89,27 +95,48 @@ export function heightField(spots: readonly Spot[]): HeightField | undefined {
   if (xs.length * ys.length === spots.length && xs.length > 1 && ys.length > 1) {
     const at = new Map(spots.map((s) => [`${s.x},${s.y}`, s.height]));
     if (at.size === spots.length) {
-      const along = ys.map((y) => cubic(xs, xs.map((x) => at.get(`${x},${y}`) ?? 0), px));
+      const along = ys.map((y) =>
+        cubic(
+          xs,
+          xs.map((x) => at.get(`${x},${y}`) ?? 0),
+          px,
+        ),
+      );
       for (let i = 0; i < f.columns; i += 1) {
-        const column = cubic(ys, along.map((line) => line[i]), py);
+        const column = cubic(
+          ys,
+          along.map((line) => line[i]),
+          py,
+        );
         for (let j = 0; j < f.rows; j += 1) heights[j * f.columns + i] = column[j];
       }
       return { ...f, heights };
     }
   }
-  const { triangles } = Delaunay.from(spots, (s) => s.x, (s) => s.y);
+  const { triangles } = Delaunay.from(
+    spots,
+    (s) => s.x,
+    (s) => s.y,
+  );
   for (let t = 0; t < triangles.length; t += 3) {
     const [a, b, c] = [spots[triangles[t]], spots[triangles[t + 1]], spots[triangles[t + 2]]];
     const area = (b.x - a.x) * (c.y - a.y) - (c.x - a.x) * (b.y - a.y);
     if (Math.abs(area) < 1e-12) continue;
-    const [i0, i1] = [Math.max(0, Math.floor((Math.min(a.x, b.x, c.x) - f.x0) / f.dx)), Math.min(f.columns - 1, Math.ceil((Math.max(a.x, b.x, c.x) - f.x0) / f.dx))];
-    const [j0, j1] = [Math.max(0, Math.floor((Math.min(a.y, b.y, c.y) - f.y0) / f.dy)), Math.min(f.rows - 1, Math.ceil((Math.max(a.y, b.y, c.y) - f.y0) / f.dy))];
+    const [i0, i1] = [
+      Math.max(0, Math.floor((Math.min(a.x, b.x, c.x) - f.x0) / f.dx)),
+      Math.min(f.columns - 1, Math.ceil((Math.max(a.x, b.x, c.x) - f.x0) / f.dx)),
+    ];
+    const [j0, j1] = [
+      Math.max(0, Math.floor((Math.min(a.y, b.y, c.y) - f.y0) / f.dy)),
+      Math.min(f.rows - 1, Math.ceil((Math.max(a.y, b.y, c.y) - f.y0) / f.dy)),
+    ];
     for (let j = j0; j <= j1; j += 1) {
       for (let i = i0; i <= i1; i += 1) {
         const [x, y] = [px[i], py[j]];
         const u = ((b.y - c.y) * (x - c.x) + (c.x - b.x) * (y - c.y)) / area;
         const v = ((c.y - a.y) * (x - c.x) + (a.x - c.x) * (y - c.y)) / area;
-        if (u >= -1e-9 && v >= -1e-9 && u + v <= 1 + 1e-9) heights[j * f.columns + i] = u * a.height + v * b.height + (1 - u - v) * c.height;
+        if (u >= -1e-9 && v >= -1e-9 && u + v <= 1 + 1e-9)
+          heights[j * f.columns + i] = u * a.height + v * b.height + (1 - u - v) * c.height;
       }
     }
   }

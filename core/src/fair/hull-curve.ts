@@ -31,10 +31,15 @@ const HAIR = 0.00002;
 /** Curvature below which a hull counts as flat, 1/m. */
 const FLATTEST = 1e-4;
 
-const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
+const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 
 /** Whether two readings are left on every line: fewer do not settle its tilt. */
-function everyLineKept(gaps: readonly Gap[], kept: readonly number[], number: ReadonlyMap<number, number>): boolean {
+function everyLineKept(
+  gaps: readonly Gap[],
+  kept: readonly number[],
+  number: ReadonlyMap<number, number>,
+): boolean {
   const left = new Array<number>(number.size).fill(0);
   gaps.forEach((g, i) => (left[number.get(g.y) ?? 0] += kept[i]));
   return left.every((n) => n >= 2);
@@ -64,7 +69,12 @@ export function fitHullCurve(gaps: readonly Gap[], edge: Edge): HullCurve {
   const twists = lines.length >= 3;
   const row = (g: Gap): SparseRow => {
     const [i, x, y] = [number.get(g.y) ?? 0, g.x / size, g.y / size];
-    return [[2 * i, 1], [2 * i + 1, x], [bendAt, x * x], ...(twists ? [[bendAt + 1, x * x * y] as const] : [])];
+    return [
+      [2 * i, 1],
+      [2 * i + 1, x],
+      [bendAt, x * x],
+      ...(twists ? [[bendAt + 1, x * x * y] as const] : []),
+    ];
   };
   const rows = used.map(row);
   const heights = used.map((g) => -g.gap);
@@ -84,7 +94,8 @@ export function fitHullCurve(gaps: readonly Gap[], edge: Edge): HullCurve {
     const off = rows.map((r, i) => Math.abs(heights[i] - rowAt(r, now)));
     const limit = Math.max(HAIR, 3 * 1.48 * median(off));
     const next = off.map((v) => (v <= limit ? 1 : 0));
-    const enough = next.filter(Boolean).length >= (1 - MOST_LEFT_OUT) * used.length && everyLineKept(used, next, number);
+    const enough =
+      next.filter(Boolean).length >= (1 - MOST_LEFT_OUT) * used.length && everyLineKept(used, next, number);
     const again = enough ? leastSquares(rows, heights, unknowns, next) : undefined;
     if (!again) break;
     const same = round > 0 && next.every((v, i) => v === on[i]);
@@ -93,5 +104,9 @@ export function fitHullCurve(gaps: readonly Gap[], edge: Edge): HullCurve {
   }
   const fit = c;
   const bend = (2 * fit[bendAt]) / (size * size);
-  return { at: (g) => (number.has(g.y) ? rowAt(row(g), fit) : 0), radius: Math.abs(bend) > FLATTEST ? 1 / Math.abs(bend) : Infinity, left: on.filter((v) => v === 0).length };
+  return {
+    at: (g) => (number.has(g.y) ? rowAt(row(g), fit) : 0),
+    radius: Math.abs(bend) > FLATTEST ? 1 / Math.abs(bend) : Infinity,
+    left: on.filter((v) => v === 0).length,
+  };
 }

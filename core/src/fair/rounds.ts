@@ -12,7 +12,8 @@ export const roundsToFair = formula({
   expression: 'n = ⌈ln(tolerance/d) / ln(share left)⌉',
   unit: 'count',
   source: 'each round leaves a share of the deepest low; 0 when it is fair already',
-  evaluate: (x: Record<'d' | 'tolerance' | 'share', number>) => (x.d <= x.tolerance ? 0 : Math.max(1, Math.ceil(Math.log(x.tolerance / x.d) / Math.log(x.share) - 1e-9))),
+  evaluate: (x: Record<'d' | 'tolerance' | 'share', number>) =>
+    x.d <= x.tolerance ? 0 : Math.max(1, Math.ceil(Math.log(x.tolerance / x.d) / Math.log(x.share) - 1e-9)),
 });
 
 /** Coats of the first round: what the deepest low takes, with what shrinks away, in goes that the filler allows. */
@@ -21,7 +22,8 @@ export const goesOfFiller = formula({
   expression: 'n = ⌈(d·(1 + shrinkage) + e)/h_max⌉',
   unit: 'count',
   source: 'greatest thickness of the filler per go, and its shrinkage',
-  evaluate: (x: Record<'d' | 'shrinkage' | 'e' | 'max', number>) => Math.max(1, Math.ceil((x.d * (1 + x.shrinkage) + x.e) / x.max - 1e-9)),
+  evaluate: (x: Record<'d' | 'shrinkage' | 'e' | 'max', number>) =>
+    Math.max(1, Math.ceil((x.d * (1 + x.shrinkage) + x.e) / x.max - 1e-9)),
 });
 
 /**

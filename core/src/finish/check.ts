@@ -9,7 +9,13 @@ export interface CheckItem {
   /** The mark, as it is read out; figures are put in by `checksFor`. */
   readonly mark: string;
   /** What the reading is in, where it is a figure. */
-  readonly reads?: { readonly label: string; readonly as: 'gap' | 'film' | 'number'; readonly unit: 'mm' | 'µm' | 'GU' | 'ΔE'; readonly most?: number; readonly least?: number };
+  readonly reads?: {
+    readonly label: string;
+    readonly as: 'gap' | 'film' | 'number';
+    readonly unit: 'mm' | 'µm' | 'GU' | 'ΔE';
+    readonly most?: number;
+    readonly least?: number;
+  };
 }
 
 export type Grade = 'workboat' | 'standard' | 'show';
@@ -40,14 +46,52 @@ export function checksFor({ grade, film, levelling = 0, gelCoat }: CheckFacts): 
   const mark = MARKS[grade];
   const least = film === undefined ? undefined : (film - levelling) * 0.8;
   return [
-    { id: 'level', name: 'Level', how: 'flat hand across the edge, then a straight edge in low light', mark: `no gap over ${(mark.gap * 1000).toFixed(2)} mm`, reads: { label: 'Greatest gap', as: 'gap', unit: 'mm', most: mark.gap } },
-    { id: 'gloss', name: 'Gloss', how: 'beside the neighbouring surface, both polished', mark: `within ${mark.gloss} gloss units`, reads: { label: 'Difference in gloss', as: 'number', unit: 'GU', most: mark.gloss } },
-    { id: 'halo', name: 'Halo', how: 'from two metres, sun low along the hull', mark: 'no ring, no dull edge' },
+    {
+      id: 'level',
+      name: 'Level',
+      how: 'flat hand across the edge, then a straight edge in low light',
+      mark: `no gap over ${(mark.gap * 1000).toFixed(2)} mm`,
+      reads: { label: 'Greatest gap', as: 'gap', unit: 'mm', most: mark.gap },
+    },
+    {
+      id: 'gloss',
+      name: 'Gloss',
+      how: 'beside the neighbouring surface, both polished',
+      mark: `within ${mark.gloss} gloss units`,
+      reads: { label: 'Difference in gloss', as: 'number', unit: 'GU', most: mark.gloss },
+    },
+    {
+      id: 'halo',
+      name: 'Halo',
+      how: 'from two metres, sun low along the hull',
+      mark: 'no ring, no dull edge',
+    },
     { id: 'pinholes', name: 'Pinholes', how: 'a lamp along the face, then a wet finger', mark: 'none' },
     { id: 'tap', name: 'Tap', how: 'a coin every 50 mm', mark: 'one bright tone' },
-    ...(least === undefined ? [] : [{ id: 'film' as const, name: 'Film', how: gelCoat ? 'gauge, or what was put on less what was levelled off' : 'gauge over the primer', mark: `at least ${um(least)} µm`, reads: { label: 'Thinnest film', as: 'film' as const, unit: 'µm' as const, least } }]),
-    { id: 'colour', name: 'Colour', how: 'reader, or cured chips in daylight, dry against dry', mark: `ΔE within ${mark.colour}`, reads: { label: 'ΔE to the neighbour', as: 'number', unit: 'ΔE', most: mark.colour } },
-    { id: 'photos', name: 'Photographs', how: 'near, and from where the owner stands', mark: 'kept with the job' },
+    ...(least === undefined
+      ? []
+      : [
+          {
+            id: 'film' as const,
+            name: 'Film',
+            how: gelCoat ? 'gauge, or what was put on less what was levelled off' : 'gauge over the primer',
+            mark: `at least ${um(least)} µm`,
+            reads: { label: 'Thinnest film', as: 'film' as const, unit: 'µm' as const, least },
+          },
+        ]),
+    {
+      id: 'colour',
+      name: 'Colour',
+      how: 'reader, or cured chips in daylight, dry against dry',
+      mark: `ΔE within ${mark.colour}`,
+      reads: { label: 'ΔE to the neighbour', as: 'number', unit: 'ΔE', most: mark.colour },
+    },
+    {
+      id: 'photos',
+      name: 'Photographs',
+      how: 'near, and from where the owner stands',
+      mark: 'kept with the job',
+    },
   ];
 }
 
@@ -68,7 +112,10 @@ export interface Checked extends CheckItem {
 }
 
 /** The list with what was found so far. */
-export function checkedItems(items: readonly CheckItem[], answers: readonly CheckAnswer[] = []): readonly Checked[] {
+export function checkedItems(
+  items: readonly CheckItem[],
+  answers: readonly CheckAnswer[] = [],
+): readonly Checked[] {
   return items.map((item) => {
     const answer = answers.find((a) => a.check === item.id);
     const result = answer?.result ?? resultOf(item, item.reads && answer?.[item.reads.as]);
@@ -77,8 +124,16 @@ export function checkedItems(items: readonly CheckItem[], answers: readonly Chec
 }
 
 /** How a list stands: signed only when every item has a result. */
-export function checkStands(items: readonly Checked[]): { readonly open: number; readonly failed: number; readonly deferred: readonly string[] } {
-  return { open: items.filter((i) => i.result === undefined).length, failed: items.filter((i) => i.result === 'fail').length, deferred: items.filter((i) => i.result === 'deferred').map((i) => i.name) };
+export function checkStands(items: readonly Checked[]): {
+  readonly open: number;
+  readonly failed: number;
+  readonly deferred: readonly string[];
+} {
+  return {
+    open: items.filter((i) => i.result === undefined).length,
+    failed: items.filter((i) => i.result === 'fail').length,
+    deferred: items.filter((i) => i.result === 'deferred').map((i) => i.name),
+  };
 }
 
 /**
@@ -88,5 +143,8 @@ export function checkStands(items: readonly Checked[]): { readonly open: number;
 export function resultOf(item: CheckItem, value: number | undefined): 'pass' | 'fail' | undefined {
   if (!item.reads || value === undefined) return undefined;
   const { most, least } = item.reads;
-  return (most !== undefined && value > most * (1 + 1e-9)) || (least !== undefined && value < least * (1 - 1e-9)) ? 'fail' : 'pass';
+  return (most !== undefined && value > most * (1 + 1e-9)) ||
+    (least !== undefined && value < least * (1 - 1e-9))
+    ? 'fail'
+    : 'pass';
 }

@@ -12,7 +12,18 @@ import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 import type { Grade } from './check';
-import { APPLICATIONS, GUN_LOAD, SPRAY_PASSES, WAX_SHARE, gunLoads, spreadRate, tapeSteps, thinnerVolume, wetGauge, type Method } from './application';
+import {
+  APPLICATIONS,
+  GUN_LOAD,
+  SPRAY_PASSES,
+  WAX_SHARE,
+  gunLoads,
+  spreadRate,
+  tapeSteps,
+  thinnerVolume,
+  wetGauge,
+  type Method,
+} from './application';
 
 export interface BuildUp {
   readonly fairing: Figure;
@@ -59,14 +70,50 @@ export interface FilmResult {
 const GEL_COAT_LEVELLING = 0.0001;
 
 /** The fairing and finish films that the new laminate must leave room for. */
-export function planBuildUp(finish: Finish, oldGelCoat: Figure, film: number | undefined, ledger: Ledger): BuildUp {
-  const fairing = ledger.given('fairing', 'fairing under the finish', DEFAULTS.fairingThickness, 'm', 'assumed', 'usual skim over hand-laid laminate');
-  if (film !== undefined) return { fairing, finish: ledger.given('film', 'cured film wanted', film, 'm', 'entered', 'entered for this job') };
+export function planBuildUp(
+  finish: Finish,
+  oldGelCoat: Figure,
+  film: number | undefined,
+  ledger: Ledger,
+): BuildUp {
+  const fairing = ledger.given(
+    'fairing',
+    'fairing under the finish',
+    DEFAULTS.fairingThickness,
+    'm',
+    'assumed',
+    'usual skim over hand-laid laminate',
+  );
+  if (film !== undefined)
+    return {
+      fairing,
+      finish: ledger.given('film', 'cured film wanted', film, 'm', 'entered', 'entered for this job'),
+    };
   if (finish.kind === 'paint') {
-    return { fairing, finish: ledger.given('paint', 'paint film', DEFAULTS.paintThickness, 'm', 'assumed', 'usual four coats of two-part paint') };
+    return {
+      fairing,
+      finish: ledger.given(
+        'paint',
+        'paint film',
+        DEFAULTS.paintThickness,
+        'm',
+        'assumed',
+        'usual four coats of two-part paint',
+      ),
+    };
   }
   if (oldGelCoat.value > 0) return { fairing, finish: oldGelCoat };
-  return { fairing, finish: ledger.given('gelCoat', 'new gel coat film', DEFAULTS.gelCoatThickness, 'm', 'assumed', 'typical moulded gel coat') };
+  return {
+    fairing,
+    finish: ledger.given(
+      'gelCoat',
+      'new gel coat film',
+      DEFAULTS.gelCoatThickness,
+      'm',
+      'assumed',
+      'typical moulded gel coat',
+    ),
+  };
 }
 
 const appliedFilm = formula({
@@ -132,7 +179,11 @@ const GRITS: Record<Finish['kind'], Record<Grade, FilmResult['grits']>> = {
 const POLISH_STAGES: Record<Grade, number> = { workboat: 1, standard: 2, show: 2 };
 
 /** Laying a coat, s/m². */
-export const COAT_RATE: Readonly<Record<Method, number>> = { brush: RATES.coatPerM2, roller: RATES.rollPerM2, spray: RATES.sprayPerM2 };
+export const COAT_RATE: Readonly<Record<Method, number>> = {
+  brush: RATES.coatPerM2,
+  roller: RATES.rollPerM2,
+  spray: RATES.sprayPerM2,
+};
 /** Share of a coat that a scratch of the sanding before the next may take. */
 const SCRATCH_LIMIT = 1 / 3;
 /** Least film that a levelled gel coat keeps, m: below it the laminate shows through. Source: typical 0.25–0.3 mm. */
@@ -154,13 +205,32 @@ const waxMass = formula({
 });
 
 /** Films that cannot be worked as planned: too thin to level, or cut through by the paper between coats. */
-function checkFilm(finish: Finish, film: Figure, levelling: Figure, perCoat: number, between: number, ledger: Ledger): void {
+function checkFilm(
+  finish: Finish,
+  film: Figure,
+  levelling: Figure,
+  perCoat: number,
+  between: number,
+  ledger: Ledger,
+): void {
   if (finish.kind === 'gel coat' && film.value < THINNEST_GEL) {
-    ledger.report(problem({ severity: 'warning', stage: 'finish', path: 'coat.film' }, 'gel-coat-too-thin', { film: film.value, levelling: levelling.value, least: THINNEST_GEL }));
+    ledger.report(
+      problem({ severity: 'warning', stage: 'finish', path: 'coat.film' }, 'gel-coat-too-thin', {
+        film: film.value,
+        levelling: levelling.value,
+        least: THINNEST_GEL,
+      }),
+    );
   }
   const scratch = SCRATCH_SHARE[finish.kind] * P_GRAIN[between];
   if (finish.kind === 'paint' && scratch > SCRATCH_LIMIT * perCoat) {
-    ledger.report(problem({ severity: 'warning', stage: 'finish', path: 'coat.film' }, 'coat-scratched-through', { grit: between, scratch, coat: perCoat }));
+    ledger.report(
+      problem({ severity: 'warning', stage: 'finish', path: 'coat.film' }, 'coat-scratched-through', {
+        grit: between,
+        scratch,
+        coat: perCoat,
+      }),
+    );
   }
 }
 
@@ -196,26 +266,69 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
   const gel = finish.kind === 'gel coat';
   const method = input.method ?? 'brush';
   const application = APPLICATIONS[method];
-  const levelling = ledger.given('levelling', 'stock for levelling', gel ? GEL_COAT_LEVELLING : 0, 'm', 'assumed', gel ? 'typical brush marks of gel coat' : 'paint is left as it flows');
+  const levelling = ledger.given(
+    'levelling',
+    'stock for levelling',
+    gel ? GEL_COAT_LEVELLING : 0,
+    'm',
+    'assumed',
+    gel ? 'typical brush marks of gel coat' : 'paint is left as it flows',
+  );
   const cured = ledger.compute('cured', 'film to apply, cured', appliedFilm, { film: input.film, levelling });
-  const solids = given('solids', gel ? 'cured share of the wet film' : 'solids by volume', finish.solids, 'fraction', 'solids');
+  const solids = given(
+    'solids',
+    gel ? 'cured share of the wet film' : 'solids by volume',
+    finish.solids,
+    'fraction',
+    'solids',
+  );
   const wet = ledger.compute('wet', 'wet film in all', wetFilm, { cured, solids });
   // A gel coat's limit is on the wet film, a paint's on the dry.
   const coats = ledger.compute('coats', 'coats', coatCount, {
     film: gel ? wet : cured,
-    max: given('maximum', `greatest ${gel ? 'wet' : 'dry'} film per coat`, finish.maximumPerCoat, 'm', 'maximumPerCoat'),
+    max: given(
+      'maximum',
+      `greatest ${gel ? 'wet' : 'dry'} film per coat`,
+      finish.maximumPerCoat,
+      'm',
+      'maximumPerCoat',
+    ),
   });
   const dry = ledger.compute('dryPerCoat', 'cured film per coat', perCoat, { X: cured, n: coats });
   checkFilm(finish, input.film, levelling, dry.value, GRITS[finish.kind][grade].between, ledger);
-  const share = ledger.given('thinner', 'thinner, by volume', input.thinner ?? 0, 'fraction', input.thinner === undefined ? 'assumed' : 'entered', input.thinner === undefined ? 'none until entered; the sheet says how much at the most' : 'entered for this job');
+  const share = ledger.given(
+    'thinner',
+    'thinner, by volume',
+    input.thinner ?? 0,
+    'fraction',
+    input.thinner === undefined ? 'assumed' : 'entered',
+    input.thinner === undefined
+      ? 'none until entered; the sheet says how much at the most'
+      : 'entered for this job',
+  );
   const volume = ledger.compute('volume', `${finish.name} in all`, filmVolume, {
     A: input.area,
     wet,
-    waste: ledger.given('waste', `loss by ${application.name}`, application.waste, '1', 'assumed', application.source),
+    waste: ledger.given(
+      'waste',
+      `loss by ${application.name}`,
+      application.waste,
+      '1',
+      'assumed',
+      application.source,
+    ),
   });
   // The first part's density stands for the mixture of a paint: its price and its coats go by volume.
-  const mass = ledger.compute('mass', `${finish.name} in all, by mass`, filmMass, { V: volume, rho: given('rho', 'density, liquid', finish.densityLiquid, 'kg/m³', 'densityLiquid') });
-  const massPerCoat = ledger.compute('massPerCoat', `${finish.name} per coat`, { ...perCoat, unit: 'kg' }, { X: mass, n: coats });
+  const mass = ledger.compute('mass', `${finish.name} in all, by mass`, filmMass, {
+    V: volume,
+    rho: given('rho', 'density, liquid', finish.densityLiquid, 'kg/m³', 'densityLiquid'),
+  });
+  const massPerCoat = ledger.compute(
+    'massPerCoat',
+    `${finish.name} per coat`,
+    { ...perCoat, unit: 'kg' },
+    { X: mass, n: coats },
+  );
   return {
     area: input.area,
     cured,
@@ -231,7 +344,14 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
       pot: ledger.given('pot', 'greatest cup', LARGEST_CUP, 'kg', 'assumed', 'as of the laminating resins'),
       t: ledger.compute('coatTime', 'laying one coat', areaTime, {
         fixed: ledger.given('coatTime.fixed', 'coating: fixed', RATES.coatFixed, 's', 'assumed', RATE_SOURCE),
-        r: ledger.given('coatTime.rate', 'coating: per m²', COAT_RATE[method], 's/m²', 'assumed', RATE_SOURCE),
+        r: ledger.given(
+          'coatTime.rate',
+          'coating: per m²',
+          COAT_RATE[method],
+          's/m²',
+          'assumed',
+          RATE_SOURCE,
+        ),
         A: input.area,
       }),
       use: input.usable,
@@ -241,32 +361,86 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
     polishStages: gel ? POLISH_STAGES[grade] : 0,
     levelling,
     method,
-    gauge: ledger.compute('gauge', 'wet-film gauge, each coat', wetGauge, { DFT: dry, thinner: share, solids }),
-    spreadRate: ledger.compute('spreadRate', 'spread at this film, before losses', spreadRate, { solids, DFT: dry }),
+    gauge: ledger.compute('gauge', 'wet-film gauge, each coat', wetGauge, {
+      DFT: dry,
+      thinner: share,
+      solids,
+    }),
+    spreadRate: ledger.compute('spreadRate', 'spread at this film, before losses', spreadRate, {
+      solids,
+      DFT: dry,
+    }),
     tape: tapeSteps(coats.value, input.tapeRoom),
-    ...(share.value > 0 ? { thinner: ledger.compute('thinnerVolume', 'thinner', thinnerVolume, { share, V: volume }) } : {}),
+    ...(share.value > 0
+      ? { thinner: ledger.compute('thinnerVolume', 'thinner', thinnerVolume, { share, V: volume }) }
+      : {}),
     ...sprayed(method, gel, volume, coats, ledger),
     ...waxing(gel, massPerCoat, coats, ledger),
   };
 }
 
-function sprayed(method: Method, gel: boolean, volume: Figure, coats: Figure, ledger: Ledger): Pick<FilmResult, 'gunLoads' | 'passes'> {
+function sprayed(
+  method: Method,
+  gel: boolean,
+  volume: Figure,
+  coats: Figure,
+  ledger: Ledger,
+): Pick<FilmResult, 'gunLoads' | 'passes'> {
   if (method !== 'spray') return {};
-  const each = ledger.compute('volumePerCoat', 'volume per coat', { ...perCoat, unit: 'm³' }, { X: volume, n: coats });
+  const each = ledger.compute(
+    'volumePerCoat',
+    'volume per coat',
+    { ...perCoat, unit: 'm³' },
+    { X: volume, n: coats },
+  );
   return {
-    gunLoads: ledger.compute('gunLoads', 'gun loads of a coat', gunLoads, { V: each, load: ledger.given('gunLoad', 'what the gun holds', GUN_LOAD, 'm³', 'assumed', 'usual cup gun') }),
+    gunLoads: ledger.compute('gunLoads', 'gun loads of a coat', gunLoads, {
+      V: each,
+      load: ledger.given('gunLoad', 'what the gun holds', GUN_LOAD, 'm³', 'assumed', 'usual cup gun'),
+    }),
     ...(gel ? { passes: [SPRAY_PASSES.least, SPRAY_PASSES.most] } : {}),
   };
 }
 
 /** Gel coat that stays tacky bonds the next coat; the last one has wax in it, or film over it. */
-function waxing(gel: boolean, massPerCoat: Figure, coats: Figure, ledger: Ledger): Pick<FilmResult, 'unwaxed' | 'waxed' | 'wax'> {
+function waxing(
+  gel: boolean,
+  massPerCoat: Figure,
+  coats: Figure,
+  ledger: Ledger,
+): Pick<FilmResult, 'unwaxed' | 'waxed' | 'wax'> {
   if (!gel) return {};
-  const waxed = ledger.compute('waxed', 'with wax, the last coat', coatShare, { m: massPerCoat, n: ledger.given('waxedCoats', 'coats with wax', 1, 'count', 'assumed', 'only the last') });
-  const before = ledger.record('unwaxedCoats', 'coats without wax', { id: 'finish/film', expression: 'n − 1', unit: 'count', source: 'wax on a coat keeps the next one off' }, coats.value - 1, { n: coats });
+  const waxed = ledger.compute('waxed', 'with wax, the last coat', coatShare, {
+    m: massPerCoat,
+    n: ledger.given('waxedCoats', 'coats with wax', 1, 'count', 'assumed', 'only the last'),
+  });
+  const before = ledger.record(
+    'unwaxedCoats',
+    'coats without wax',
+    { id: 'finish/film', expression: 'n − 1', unit: 'count', source: 'wax on a coat keeps the next one off' },
+    coats.value - 1,
+    { n: coats },
+  );
   return {
-    ...(before.value > 0 ? { unwaxed: ledger.compute('unwaxed', 'without wax, the coats before', coatShare, { m: massPerCoat, n: before }) } : {}),
+    ...(before.value > 0
+      ? {
+          unwaxed: ledger.compute('unwaxed', 'without wax, the coats before', coatShare, {
+            m: massPerCoat,
+            n: before,
+          }),
+        }
+      : {}),
     waxed,
-    wax: ledger.compute('wax', 'wax solution for it', waxMass, { share: ledger.given('waxShare', 'wax solution, by mass', WAX_SHARE, 'fraction', 'assumed', 'typical; the sheet decides'), m: waxed }),
+    wax: ledger.compute('wax', 'wax solution for it', waxMass, {
+      share: ledger.given(
+        'waxShare',
+        'wax solution, by mass',
+        WAX_SHARE,
+        'fraction',
+        'assumed',
+        'typical; the sheet decides',
+      ),
+      m: waxed,
+    }),
   };
 }

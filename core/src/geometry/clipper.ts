@@ -22,7 +22,14 @@ export const intersect = (a: Paths64, b: Paths64): Paths64 => combined(ClipType.
 export const difference = (a: Paths64, b: Paths64): Paths64 => combined(ClipType.Difference, a, b);
 
 /** Paths moved outward by a distance (inward where negative), in the library's steps. */
-export function inflatePaths(paths: Paths64, distance: number, join: JoinType, end: EndType, miterLimit: number, arcTolerance: number): Paths64 {
+export function inflatePaths(
+  paths: Paths64,
+  distance: number,
+  join: JoinType,
+  end: EndType,
+  miterLimit: number,
+  arcTolerance: number,
+): Paths64 {
   const solution: Paths64 = [];
   const offset = new ClipperOffset(miterLimit, arcTolerance);
   offset.addPaths(paths, join, end);

@@ -27,14 +27,23 @@ export function wayLine({ points, endless }: Barrier): readonly Point[] {
   const [first, second] = points;
   const [last, before] = [points[points.length - 1], points[points.length - 2]];
   const [a, b] = [unit(second, first), unit(before, last)];
-  return [{ x: first.x + a.x * FAR, y: first.y + a.y * FAR }, ...points, { x: last.x + b.x * FAR, y: last.y + b.y * FAR }];
+  return [
+    { x: first.x + a.x * FAR, y: first.y + a.y * FAR },
+    ...points,
+    { x: last.x + b.x * FAR, y: last.y + b.y * FAR },
+  ];
 }
 
 /** Room between the damage and what is in the way, less the clearance, m; not below 0. */
-export const roomTo = (base: Region, barrier: Barrier): number => Math.max(0, gapTo(base, wayLine(barrier), barrier.closed) - barrier.clearance);
+export const roomTo = (base: Region, barrier: Barrier): number =>
+  Math.max(0, gapTo(base, wayLine(barrier), barrier.closed) - barrier.clearance);
 
 function nearest(base: Region, p: Point): Point {
-  return base.flat().reduce((best, q) => (Math.hypot(q.x - p.x, q.y - p.y) < Math.hypot(best.x - p.x, best.y - p.y) ? q : best));
+  return base
+    .flat()
+    .reduce((best, q) =>
+      Math.hypot(q.x - p.x, q.y - p.y) < Math.hypot(best.x - p.x, best.y - p.y) ? q : best,
+    );
 }
 
 /**
@@ -44,9 +53,18 @@ function nearest(base: Region, p: Point): Point {
 export function keptClear(base: Region, barrier: Barrier): Region {
   const line = wayLine(barrier);
   if (barrier.endless) return band(line, barrier.clearance);
-  const middle = { x: line.reduce((s, p) => s + p.x, 0) / line.length, y: line.reduce((s, p) => s + p.y, 0) / line.length };
+  const middle = {
+    x: line.reduce((s, p) => s + p.x, 0) / line.length,
+    y: line.reduce((s, p) => s + p.y, 0) / line.length,
+  };
   const away = unit(nearest(base, middle), middle);
-  const [pattern, sweep] = toPaths([line, [{ x: 0, y: 0 }, { x: away.x * FAR, y: away.y * FAR }]]);
+  const [pattern, sweep] = toPaths([
+    line,
+    [
+      { x: 0, y: 0 },
+      { x: away.x * FAR, y: away.y * FAR },
+    ],
+  ]);
   const shadow = fromPaths(Minkowski.sum(pattern, sweep, false));
   const itself = barrier.closed ? merged([line]) : band(line, 1e-4);
   return offset(merged([...shadow, ...itself]), Math.max(barrier.clearance, 1e-4));
@@ -63,7 +81,10 @@ export const NOTHING_IN_THE_WAY: Clear = { region: [], gap: Infinity };
 /** All that is kept clear for some barriers. */
 export function clearOf(base: Region, barriers: readonly Barrier[]): Clear {
   if (barriers.length === 0) return NOTHING_IN_THE_WAY;
-  return { region: merged(barriers.flatMap((b) => keptClear(base, b))), gap: Math.min(...barriers.map((b) => roomTo(base, b))) };
+  return {
+    region: merged(barriers.flatMap((b) => keptClear(base, b))),
+    gap: Math.min(...barriers.map((b) => roomTo(base, b))),
+  };
 }
 
 /** What was ended before, so that it is not sought twice. */

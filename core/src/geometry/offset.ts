@@ -42,7 +42,8 @@ export function thinned(outline: Outline): Outline {
   if (outline.length <= MANY) return outline;
   const kept = [outline[0]];
   let from = 0;
-  const offLine = (a: Point, b: Point, p: Point): boolean => Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) > THIN * Math.hypot(b.x - a.x, b.y - a.y);
+  const offLine = (a: Point, b: Point, p: Point): boolean =>
+    Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) > THIN * Math.hypot(b.x - a.x, b.y - a.y);
   while (from < outline.length - 1) {
     let to = from + 1;
     for (let next = to + 1; next < outline.length && next - from <= MOST_SKIPPED; next += 1) {
@@ -73,13 +74,22 @@ function plainly(region: Region, distance: number): Region | undefined {
     each.push(grown);
   }
   const boxes = each.map((o) => bounds([o]));
-  const apart = boxes.every((a, i) => boxes.every((b, j) => i === j || a.x1 < b.x0 || b.x1 < a.x0 || a.y1 < b.y0 || b.y1 < a.y0));
+  const apart = boxes.every((a, i) =>
+    boxes.every((b, j) => i === j || a.x1 < b.x0 || b.x1 < a.x0 || a.y1 < b.y0 || b.y1 < a.y0),
+  );
   return apart ? each : undefined;
 }
 
 function inflate(region: Region, distance: number): Region {
   const plain = plainly(region, distance);
   if (plain) return plain;
-  const grown: Paths64 = inflatePaths(toPaths(region), distance * STEPS_PER_METRE, JoinType.Round, EndType.Polygon, MITER_LIMIT, ARC_TOLERANCE * STEPS_PER_METRE);
+  const grown: Paths64 = inflatePaths(
+    toPaths(region),
+    distance * STEPS_PER_METRE,
+    JoinType.Round,
+    EndType.Polygon,
+    MITER_LIMIT,
+    ARC_TOLERANCE * STEPS_PER_METRE,
+  );
   return fromPaths(grown);
 }

@@ -30,7 +30,13 @@ function cornersOf(outline: Outline): Corner[] {
   }
   return outline.map((_, i) => {
     const h = (i + n - 1) % n;
-    return { turn: Math.atan2(nx[h] * ny[i] - ny[h] * nx[i], nx[h] * nx[i] + ny[h] * ny[i]), nx0: nx[h], ny0: ny[h], nx1: nx[i], ny1: ny[i] };
+    return {
+      turn: Math.atan2(nx[h] * ny[i] - ny[h] * nx[i], nx[h] * nx[i] + ny[h] * ny[i]),
+      nx0: nx[h],
+      ny0: ny[h],
+      nx1: nx[i],
+      ny1: ny[i],
+    };
   });
 }
 
@@ -145,7 +151,8 @@ class Path {
 }
 
 /** Points that the path may come to have at most. */
-const roomFor = (corners: readonly Corner[], half: number): number => corners.reduce((sum, c) => sum + 2 + (c.turn > 0 ? Math.ceil(c.turn / (2 * half)) : 0), 4);
+const roomFor = (corners: readonly Corner[], half: number): number =>
+  corners.reduce((sum, c) => sum + 2 + (c.turn > 0 ? Math.ceil(c.turn / (2 * half)) : 0), 4);
 
 /**
  * The outline moved outward by `d` m, one closed outline without crossings.
@@ -189,7 +196,8 @@ export function plainOffset(outline: Outline, d: number): Outline | undefined {
   if (crosses(path.x, path.y, size)) return undefined;
   // A convex outline has no loops. Else it is proved: a closed curve without crossings, every point of which lies a full
   // `d` from the outline, is the edge of the offset and nothing else.
-  if (corners.some((c) => c.turn < 0) && !(runsRound(path.x, path.y, size) && liesOff(outline, path, d))) return undefined;
+  if (corners.some((c) => c.turn < 0) && !(runsRound(path.x, path.y, size) && liesOff(outline, path, d)))
+    return undefined;
   return Array.from({ length: size }, (_, i): Point => ({ x: path.x[i], y: path.y[i] }));
 }
 
@@ -231,10 +239,14 @@ function meet(x: Float64Array, y: Float64Array, i: number, j: number, n: number)
   if (i === j || (i + 1) % n === j || (j + 1) % n === i) return false;
   const b = (i + 1) % n;
   const d = (j + 1) % n;
-  return sideOf(x, y, i, b, j) > 0 !== sideOf(x, y, i, b, d) > 0 && sideOf(x, y, j, d, i) > 0 !== sideOf(x, y, j, d, b) > 0;
+  return (
+    sideOf(x, y, i, b, j) > 0 !== sideOf(x, y, i, b, d) > 0 &&
+    sideOf(x, y, j, d, i) > 0 !== sideOf(x, y, j, d, b) > 0
+  );
 }
 
-const sideOf = (x: Float64Array, y: Float64Array, p: number, q: number, r: number): number => (x[q] - x[p]) * (y[r] - y[p]) - (y[q] - y[p]) * (x[r] - x[p]);
+const sideOf = (x: Float64Array, y: Float64Array, p: number, q: number, r: number): number =>
+  (x[q] - x[p]) * (y[r] - y[p]) - (y[q] - y[p]) * (x[r] - x[p]);
 
 const runsRound = (x: Float64Array, y: Float64Array, n: number): boolean => {
   let twice = 0;
@@ -263,7 +275,10 @@ function sidesOf(outline: Outline): Sides {
   const y = Float64Array.from({ length: m + 1 }, (_, i) => outline[i % m].y);
   const boxes = new Float64Array(4 * Math.ceil(m / CHUNK));
   for (let c = 0; c < boxes.length / 4; c += 1) {
-    const [xs, ys] = [x.subarray(c * CHUNK, c * CHUNK + CHUNK + 1), y.subarray(c * CHUNK, c * CHUNK + CHUNK + 1)];
+    const [xs, ys] = [
+      x.subarray(c * CHUNK, c * CHUNK + CHUNK + 1),
+      y.subarray(c * CHUNK, c * CHUNK + CHUNK + 1),
+    ];
     boxes.set([Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)], 4 * c);
   }
   return { x, y, boxes };
@@ -292,7 +307,8 @@ function nearerThan(least: number, px: number, py: number, { x, y, boxes }: Side
   const last = x.length - 1;
   for (let c = 0; 4 * c < boxes.length; c += 1) {
     const bx = px < boxes[4 * c] ? boxes[4 * c] - px : px > boxes[4 * c + 1] ? px - boxes[4 * c + 1] : 0;
-    const by = py < boxes[4 * c + 2] ? boxes[4 * c + 2] - py : py > boxes[4 * c + 3] ? py - boxes[4 * c + 3] : 0;
+    const by =
+      py < boxes[4 * c + 2] ? boxes[4 * c + 2] - py : py > boxes[4 * c + 3] ? py - boxes[4 * c + 3] : 0;
     if (bx * bx + by * by >= least) continue;
     const end = Math.min(last, (c + 1) * CHUNK);
     for (let k = c * CHUNK + 1; k <= end; k += 1) {

@@ -7,7 +7,12 @@ const SMALLEST = 4e-6;
 /** Points nearer than this are one, m. */
 const SAME = 1e-5;
 
-const signedTwice = (outline: Outline): number => outline.reduce((sum, p, i) => sum + p.x * outline[(i + 1) % outline.length].y - outline[(i + 1) % outline.length].x * p.y, 0);
+const signedTwice = (outline: Outline): number =>
+  outline.reduce(
+    (sum, p, i) =>
+      sum + p.x * outline[(i + 1) % outline.length].y - outline[(i + 1) % outline.length].x * p.y,
+    0,
+  );
 
 /** Middle of the bounding box of some points, m. */
 export function middle(points: readonly Point[]): Point {
@@ -32,12 +37,15 @@ export function settledTogether(outlines: readonly (readonly Point[])[]): Region
 }
 
 /** The outline made larger or smaller about the origin. */
-export const scaled = (outline: Outline, factor: number): Outline => outline.map((p) => ({ x: p.x * factor, y: p.y * factor }));
+export const scaled = (outline: Outline, factor: number): Outline =>
+  outline.map((p) => ({ x: p.x * factor, y: p.y * factor }));
 
-const turn = (a: Point, b: Point, c: Point): number => Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
+const turn = (a: Point, b: Point, c: Point): number =>
+  Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
 
 /** True when two segments cross or touch. */
-const cross = (a: Point, b: Point, c: Point, d: Point): boolean => turn(a, b, c) !== turn(a, b, d) && turn(c, d, a) !== turn(c, d, b);
+const cross = (a: Point, b: Point, c: Point, d: Point): boolean =>
+  turn(a, b, c) !== turn(a, b, d) && turn(c, d, a) !== turn(c, d, b);
 
 /** The first pair of sides that cross, by their first points. @returns undefined for a simple outline */
 export function crossing(points: readonly Point[]): readonly [number, number] | undefined {
@@ -73,8 +81,15 @@ export function inside(outline: Outline, p: Point): boolean {
 export function wellWithin(outline: Outline): Point {
   const b = bounds([outline]);
   const middle = { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 };
-  const clear = (p: Point): number => outline.reduce((least, q, i) => Math.min(least, toSegment(p, q, outline[(i + 1) % outline.length])), Infinity);
-  const grid = Array.from({ length: 81 }, (_, i) => ({ x: b.x0 + ((b.x1 - b.x0) * ((i % 9) + 1)) / 10, y: b.y0 + ((b.y1 - b.y0) * (Math.floor(i / 9) + 1)) / 10 }));
+  const clear = (p: Point): number =>
+    outline.reduce(
+      (least, q, i) => Math.min(least, toSegment(p, q, outline[(i + 1) % outline.length])),
+      Infinity,
+    );
+  const grid = Array.from({ length: 81 }, (_, i) => ({
+    x: b.x0 + ((b.x1 - b.x0) * ((i % 9) + 1)) / 10,
+    y: b.y0 + ((b.y1 - b.y0) * (Math.floor(i / 9) + 1)) / 10,
+  }));
   const within = [middle, ...grid].filter((p) => inside(outline, p));
   return within.reduce((best, p) => (clear(p) > clear(best) * 1.05 ? p : best), within[0] ?? middle);
 }

@@ -13,12 +13,32 @@ export function squareToQuad([p0, p1, p2, p3]: readonly [Point, Point, Point, Po
   const det = dx1 * dy2 - dx2 * dy1;
   const g = (dx3 * dy2 - dx2 * dy3) / det;
   const h = (dx1 * dy3 - dx3 * dy1) / det;
-  return [p1.x - p0.x + g * p1.x, p3.x - p0.x + h * p3.x, p0.x, p1.y - p0.y + g * p1.y, p3.y - p0.y + h * p3.y, p0.y, g, h, 1];
+  return [
+    p1.x - p0.x + g * p1.x,
+    p3.x - p0.x + h * p3.x,
+    p0.x,
+    p1.y - p0.y + g * p1.y,
+    p3.y - p0.y + h * p3.y,
+    p0.y,
+    g,
+    h,
+    1,
+  ];
 }
 
 /** The inverse map, by the adjugate of the matrix; scale does not matter. */
 export function invert([a, b, c, d, e, f, g, h, i]: Homography): Homography {
-  return [e * i - f * h, c * h - b * i, b * f - c * e, f * g - d * i, a * i - c * g, c * d - a * f, d * h - e * g, b * g - a * h, a * e - b * d];
+  return [
+    e * i - f * h,
+    c * h - b * i,
+    b * f - c * e,
+    f * g - d * i,
+    a * i - c * g,
+    c * d - a * f,
+    d * h - e * g,
+    b * g - a * h,
+    a * e - b * d,
+  ];
 }
 
 /** A point carried over. */
@@ -31,7 +51,12 @@ export function map(h: Homography, { x, y }: Point): Point {
 export type PhotoScale =
   | { readonly by: 'length'; readonly reference: readonly [Point, Point]; readonly length: number }
   /** Corners in turn round a rectangle; the first two span `length`. */
-  | { readonly by: 'rectangle'; readonly reference: readonly [Point, Point, Point, Point]; readonly length: number; readonly width: number };
+  | {
+      readonly by: 'rectangle';
+      readonly reference: readonly [Point, Point, Point, Point];
+      readonly length: number;
+      readonly width: number;
+    };
 
 const convex = (q: readonly Point[]): boolean => {
   const turns = q.map((p, i) => {
@@ -42,12 +67,24 @@ const convex = (q: readonly Point[]): boolean => {
 };
 
 /** What keeps a scale from being used, in words. @returns undefined for a good one */
-export function checkScale(scale: PhotoScale): { readonly what: string; readonly suggestion: string } | undefined {
+export function checkScale(
+  scale: PhotoScale,
+): { readonly what: string; readonly suggestion: string } | undefined {
   if (scale.by === 'length') {
     const [a, b] = scale.reference;
-    return Math.hypot(a.x - b.x, a.y - b.y) < 0.01 ? { what: 'the two ends of the known length lie on each other', suggestion: 'tap its two ends, as far apart as they are in the picture' } : undefined;
+    return Math.hypot(a.x - b.x, a.y - b.y) < 0.01
+      ? {
+          what: 'the two ends of the known length lie on each other',
+          suggestion: 'tap its two ends, as far apart as they are in the picture',
+        }
+      : undefined;
   }
-  return convex(scale.reference) ? undefined : { what: 'the four corners are not a rectangle seen at an angle', suggestion: 'tap them one after another, going round the edge' };
+  return convex(scale.reference)
+    ? undefined
+    : {
+        what: 'the four corners are not a rectangle seen at an angle',
+        suggestion: 'tap them one after another, going round the edge',
+      };
 }
 
 /**

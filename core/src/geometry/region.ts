@@ -9,7 +9,10 @@ export const STEPS_PER_METRE = 1e8;
 /** A loop smaller than this is a splinter of the arithmetic, m². */
 const SPLINTER = 1e-9;
 
-export const toPaths = (region: Region): Paths64 => region.map((o) => o.map((p) => ({ x: Math.round(p.x * STEPS_PER_METRE), y: Math.round(p.y * STEPS_PER_METRE) })));
+export const toPaths = (region: Region): Paths64 =>
+  region.map((o) =>
+    o.map((p) => ({ x: Math.round(p.x * STEPS_PER_METRE), y: Math.round(p.y * STEPS_PER_METRE) })),
+  );
 
 /** Twice the signed area; counter-clockwise is positive. */
 const signed = (o: Outline): number => {
@@ -54,17 +57,28 @@ export function regionExtent(region: Region): { length: number; width: number } 
 }
 
 /** Several outlines as one region; those that overlap become one. */
-export const merged = (outlines: Region): Region => (outlines.length < 2 ? outlines : fromPaths(union(toPaths(outlines))));
+export const merged = (outlines: Region): Region =>
+  outlines.length < 2 ? outlines : fromPaths(union(toPaths(outlines)));
 
 /** What lies in both, m. */
 export const common = (a: Region, b: Region): Region => fromPaths(intersect(toPaths(a), toPaths(b)));
 
 /** What is left of a region when others are cut away; a hole inside it is closed again (a ply has no hole in it). */
-export const cutAway = (region: Region, others: Region): Region => fromPaths(difference(toPaths(region), toPaths(others)));
+export const cutAway = (region: Region, others: Region): Region =>
+  fromPaths(difference(toPaths(region), toPaths(others)));
 
 /** The band within `distance` m of a line. */
 export const band = (line: readonly Point[], distance: number): Region =>
-  fromPaths(inflatePaths(toPaths([line]), Math.max(distance, 1e-4) * STEPS_PER_METRE, JoinType.Round, EndType.Round, 2, ARC_TOLERANCE * STEPS_PER_METRE));
+  fromPaths(
+    inflatePaths(
+      toPaths([line]),
+      Math.max(distance, 1e-4) * STEPS_PER_METRE,
+      JoinType.Round,
+      EndType.Round,
+      2,
+      ARC_TOLERANCE * STEPS_PER_METRE,
+    ),
+  );
 
 /** Distance of a point from a segment, m. */
 export function toSegment(p: Point, a: Point, b: Point): number {
@@ -74,11 +88,14 @@ export function toSegment(p: Point, a: Point, b: Point): number {
   return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
 }
 
-const turn = (a: Point, b: Point, c: Point): number => Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
+const turn = (a: Point, b: Point, c: Point): number =>
+  Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
 
 /** Least distance between a region's edges and a line or closed outline, m; 0 where they cross. */
 export function gapTo(region: Region, line: readonly Point[], closed: boolean): number {
-  const sides = line.slice(closed ? 0 : 1).map((b, i): [Point, Point] => (closed ? [line[(i + line.length - 1) % line.length], b] : [line[i], b]));
+  const sides = line
+    .slice(closed ? 0 : 1)
+    .map((b, i): [Point, Point] => (closed ? [line[(i + line.length - 1) % line.length], b] : [line[i], b]));
   let least = Infinity;
   for (const o of region)
     for (let i = 0, j = o.length - 1; i < o.length; j = i, i += 1) {

@@ -10,17 +10,24 @@ function kept(line: readonly Point[], tolerance: number): readonly Point[] {
     const d = toSegment(line[i], a, b);
     if (d > far) [far, at] = [d, i];
   }
-  return far <= tolerance ? [a, b] : [...kept(line.slice(0, at + 1), tolerance).slice(0, -1), ...kept(line.slice(at), tolerance)];
+  return far <= tolerance
+    ? [a, b]
+    : [...kept(line.slice(0, at + 1), tolerance).slice(0, -1), ...kept(line.slice(at), tolerance)];
 }
 
 /** A ring is opened where it is widest, so that both halves keep their ends. */
 function ring(outline: Outline, tolerance: number): Outline {
   if (outline.length < 4) return outline;
   const [p] = outline;
-  const at = outline.reduce((best, q, i) => (Math.hypot(q.x - p.x, q.y - p.y) > Math.hypot(outline[best].x - p.x, outline[best].y - p.y) ? i : best), 0);
+  const at = outline.reduce(
+    (best, q, i) =>
+      Math.hypot(q.x - p.x, q.y - p.y) > Math.hypot(outline[best].x - p.x, outline[best].y - p.y) ? i : best,
+    0,
+  );
   const halves = [kept(outline.slice(0, at + 1), tolerance), kept([...outline.slice(at), p], tolerance)];
   return halves.flatMap((h) => h.slice(0, -1));
 }
 
 /** The same outlines with fewer corners, none farther than `tolerance` m from where it was. */
-export const simplified = (region: Region, tolerance: number): Region => region.map((o) => ring(o, tolerance));
+export const simplified = (region: Region, tolerance: number): Region =>
+  region.map((o) => ring(o, tolerance));

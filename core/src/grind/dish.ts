@@ -39,7 +39,11 @@ export interface Dish {
   readonly grindLimit: Figure;
   readonly finishEdge: Figure;
   readonly maskingLine: Figure;
-  readonly outlines: { readonly grindLimit: Region; readonly finishEdge: Region; readonly maskingLine: Region };
+  readonly outlines: {
+    readonly grindLimit: Region;
+    readonly finishEdge: Region;
+    readonly maskingLine: Region;
+  };
   readonly groundLength: Figure;
   readonly groundWidth: Figure;
   /** Ground face inside the grind limit, the cut-out included (the backing is wetted too). */
@@ -55,7 +59,12 @@ export interface Dish {
   readonly gauge: readonly { readonly distance: number; readonly depth: Figure }[];
 }
 
-const outermost = { id: 'grind/dish', expression: 'o_grind = max o_k', unit: 'm', source: 'the grind limit follows the outermost ply' };
+const outermost = {
+  id: 'grind/dish',
+  expression: 'o_grind = max o_k',
+  unit: 'm',
+  source: 'the grind limit follows the outermost ply',
+};
 const plus = formula({
   id: 'grind/dish',
   expression: 'o = o_inner + clearance',
@@ -70,12 +79,18 @@ const difference = formula({
   source: 'ring between two outlines',
   evaluate: (x: Record<'outer' | 'inner', number>) => x.outer - x.inner,
 });
-const areaOf = { id: 'geometry/outline', expression: 'A = area of offset(base, o)', unit: 'm²', source: 'round-join offset of the base outline' };
+const areaOf = {
+  id: 'geometry/outline',
+  expression: 'A = area of offset(base, o)',
+  unit: 'm²',
+  source: 'round-join offset of the base outline',
+};
 const lengthOf = { ...areaOf, expression: 'overall length of offset(base, o)', unit: 'm' };
 const perimeterOf = { ...areaOf, expression: 'P = perimeter of offset(base, o)', unit: 'm' };
 const removed = {
   id: 'geometry/frustum',
-  expression: 'V = Σ h/3·(A₁ + A₂ + √(A₁A₂)) − A_cut-out·depth where it is open, level by level along the ground profile',
+  expression:
+    'V = Σ h/3·(A₁ + A₂ + √(A₁A₂)) − A_cut-out·depth where it is open, level by level along the ground profile',
   unit: 'm³',
   source: 'frustums between the outlines of neighbouring levels',
 };
@@ -93,7 +108,12 @@ const dust = formula({
   source: 'density of the old laminate',
   evaluate: (x: Record<'rho' | 'V', number>) => x.rho * x.V,
 });
-const gaugeDepth = { id: 'grind/profile', expression: 'depth of the ground profile at the distance from the edge', unit: 'm', source: 'straight between the edges of the plies' };
+const gaugeDepth = {
+  id: 'grind/profile',
+  expression: 'depth of the ground profile at the distance from the edge',
+  unit: 'm',
+  source: 'straight between the edges of the plies',
+};
 
 /** Lines, areas, dust and the gauge table of the dish on one face of the wall. */
 export function planDish(input: DishInput, ledger: Ledger): Dish {
@@ -109,13 +129,21 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
     : ledger.given('limit', 'grind limit, offset', 0, 'm', 'computed', 'no ply is laid on this face');
   const finishEdge = ledger.compute('finishEdge', 'finish edge, offset', plus, {
     inner: grindLimit,
-    clearance: assumed('finishClearance', 'finish clearance beyond the outermost ply', DEFAULTS.finishClearance),
+    clearance: assumed(
+      'finishClearance',
+      'finish clearance beyond the outermost ply',
+      DEFAULTS.finishClearance,
+    ),
   });
   const maskingLine = ledger.compute('masking', 'masking line, offset', plus, {
     inner: finishEdge,
     clearance: assumed('maskingClearance', 'masking line beyond the finish edge', DEFAULTS.maskingClearance),
   });
-  const outlines = { grindLimit: outer?.pieces ?? base, finishEdge: grown(finishEdge.value), maskingLine: grown(maskingLine.value) };
+  const outlines = {
+    grindLimit: outer?.pieces ?? base,
+    finishEdge: grown(finishEdge.value),
+    maskingLine: grown(maskingLine.value),
+  };
   const profile = groundProfile({
     offsets: plies.map((p) => p.offset.value),
     thicknesses: plies.map((p) => p.thickness.value),
@@ -125,7 +153,13 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
     cover: cover && { offset: cover.offset.value, thickness: cover.thickness.value },
   });
 
-  const finishArea = ledger.record('finishArea', 'area inside the finish edge', areaOf, regionArea(outlines.finishEdge), { o: finishEdge });
+  const finishArea = ledger.record(
+    'finishArea',
+    'area inside the finish edge',
+    areaOf,
+    regionArea(outlines.finishEdge),
+    { o: finishEdge },
+  );
   const levels = profile.map((p, i) => {
     if (i === 0) return input.baseArea.value;
     if (i === profile.length - 1) return finishArea.value;
@@ -133,7 +167,11 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
   });
   let volume = through ? -input.baseArea.value * depth.value : 0;
   for (let i = 1; i < profile.length; i += 1) {
-    volume += frustumVolume.evaluate({ h: profile[i - 1].depth - profile[i].depth, A1: levels[i - 1], A2: levels[i] });
+    volume += frustumVolume.evaluate({
+      h: profile[i - 1].depth - profile[i].depth,
+      A1: levels[i - 1],
+      A2: levels[i],
+    });
   }
   const removedVolume = ledger.record('removed', 'old laminate ground away', removed, Math.max(0, volume), {
     'A cut-out': input.baseArea,
@@ -150,7 +188,14 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
     rhor: given('rhor', 'density of the cured resin', old.densityResin, 'kg/m³'),
   });
   const size = regionExtent(outlines.grindLimit);
-  const lap = ledger.given('backingLap', 'lap of the backing on the inside', DEFAULTS.backingLap, 'm', 'assumed', 'as wide as the masking band');
+  const lap = ledger.given(
+    'backingLap',
+    'lap of the backing on the inside',
+    DEFAULTS.backingLap,
+    'm',
+    'assumed',
+    'as wide as the masking band',
+  );
   return {
     profile,
     depth,
@@ -160,20 +205,58 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
     maskingLine,
     outlines,
     groundLength: ledger.record('groundLength', 'ground length', lengthOf, size.length, { o: grindLimit }),
-    groundWidth: ledger.record('groundWidth', 'ground width', { ...lengthOf, expression: 'overall width of offset(base, o)' }, size.width, { o: grindLimit }),
-    groundArea: ledger.record('groundArea', 'ground face with the cut-out', areaOf, outer?.area.value ?? input.baseArea.value, { o: grindLimit }),
+    groundWidth: ledger.record(
+      'groundWidth',
+      'ground width',
+      { ...lengthOf, expression: 'overall width of offset(base, o)' },
+      size.width,
+      { o: grindLimit },
+    ),
+    groundArea: ledger.record(
+      'groundArea',
+      'ground face with the cut-out',
+      areaOf,
+      outer?.area.value ?? input.baseArea.value,
+      { o: grindLimit },
+    ),
     taperArea: through
       ? ledger.compute('taperArea', 'area to grind', difference, { outer: finishArea, inner: input.baseArea })
-      : ledger.record('taperArea', 'area to grind, the floor included', areaOf, finishArea.value, { o: finishEdge }),
+      : ledger.record('taperArea', 'area to grind, the floor included', areaOf, finishArea.value, {
+          o: finishEdge,
+        }),
     finishArea,
-    maskedArea: ledger.record('maskedArea', 'area inside the masking line', areaOf, regionArea(outlines.maskingLine), { o: maskingLine }),
-    maskingLength: ledger.record('maskingLength', 'length of the masking line', perimeterOf, regionPerimeter(outlines.maskingLine), { o: maskingLine }),
-    backingArea: ledger.record('backingArea', 'area of the backing', areaOf, regionArea(offset(base, lap.value)), { o: lap }),
+    maskedArea: ledger.record(
+      'maskedArea',
+      'area inside the masking line',
+      areaOf,
+      regionArea(outlines.maskingLine),
+      { o: maskingLine },
+    ),
+    maskingLength: ledger.record(
+      'maskingLength',
+      'length of the masking line',
+      perimeterOf,
+      regionPerimeter(outlines.maskingLine),
+      { o: maskingLine },
+    ),
+    backingArea: ledger.record(
+      'backingArea',
+      'area of the backing',
+      areaOf,
+      regionArea(offset(base, lap.value)),
+      { o: lap },
+    ),
     removedVolume,
     dustMass: ledger.compute('dust', 'dust', dust, { rho: density, V: removedVolume }),
     gauge: gaugeDistances(finishEdge.value).map((distance) => ({
       distance,
-      depth: ledger.record(`gauge.${Math.round(distance * 1000)}`, `depth ${Math.round(distance * 1000)} mm from the edge`, gaugeDepth, depthAt(profile, distance), { depth, 'o grind': grindLimit, 'o finish': finishEdge }),
+      depth: ledger.record(
+        `gauge.${Math.round(distance * 1000)}`,
+        `depth ${Math.round(distance * 1000)} mm from the edge`,
+        gaugeDepth,
+        depthAt(profile, distance),
+        { depth, 'o grind': grindLimit, 'o finish': finishEdge },
+      ),
     })),
   };
 }

@@ -58,7 +58,8 @@ export const laminateLimit = formula({
   expression: 'T_max = T_old + g_old − fairing − finish',
   unit: 'm',
   source: 'glass never stands proud of the old gel coat',
-  evaluate: (x: Record<'Told' | 'gold' | 'fairing' | 'finish', number>) => Math.max(0, x.Told + x.gold - x.fairing - x.finish),
+  evaluate: (x: Record<'Told' | 'gold' | 'fairing' | 'finish', number>) =>
+    Math.max(0, x.Told + x.gold - x.fairing - x.finish),
 });
 const belowGelCoat = formula({
   id: 'grind/faces',
@@ -75,9 +76,11 @@ const finishOnly = formula({
   evaluate: (x: Record<'fairing' | 'finish', number>) => x.fairing + x.finish,
 });
 
-
 /** Where a double or an inside taper cannot be had, and what to change. @returns undefined where it can */
-function refused(input: FacesInput, through: boolean): 'dish-with-floor' | 'inside-unreached' | 'skin-from-own-face' | undefined {
+function refused(
+  input: FacesInput,
+  through: boolean,
+): 'dish-with-floor' | 'inside-unreached' | 'skin-from-own-face' | undefined {
   if (input.side === 'outside') return undefined;
   if (!through) return 'dish-with-floor';
   if (input.access === 'one') return 'inside-unreached';
@@ -93,7 +96,12 @@ export function planFaces(input: FacesInput, ledger: Ledger): Faces {
   const { thickness, gelCoat, wall, fairing, finish } = input;
   const entered = input.depth;
   if (entered !== undefined && entered > wall.value + 1e-6 && !input.cored) {
-    ledger.report(problem({ severity: 'warning', stage: 'survey', path: 'damage.depth' }, 'depth-beyond-wall', { depth: entered, wall: wall.value }));
+    ledger.report(
+      problem({ severity: 'warning', stage: 'survey', path: 'damage.depth' }, 'depth-beyond-wall', {
+        depth: entered,
+        wall: wall.value,
+      }),
+    );
   }
   const part = entered !== undefined && entered > 0 && entered < wall.value - 1e-6;
   const through = !part;
@@ -101,35 +109,63 @@ export function planFaces(input: FacesInput, ledger: Ledger): Faces {
   if (wrong) ledger.report(problem({ severity: 'warning', stage: 'grind', path: 'taper.side' }, wrong));
   const side = wrong ? 'outside' : input.side;
 
-  const limit = (key: string, label: string, Told: Figure): Figure => ledger.compute(key, label, laminateLimit, { Told, gold: gelCoat, fairing, finish });
+  const limit = (key: string, label: string, Told: Figure): Figure =>
+    ledger.compute(key, label, laminateLimit, { Told, gold: gelCoat, fairing, finish });
   const upperLabel = 'upper limit of the new laminate';
   if (part) {
     const depth = ledger.given('depth', 'depth of the dish', entered, 'm', 'entered', 'depth of the damage');
     const spliced = ledger.compute('part', 'laminate taken away', belowGelCoat, { D: depth, g: gelCoat });
     if (spliced.value === 0) {
-      ledger.report(problem({ severity: 'warning', stage: 'grind', path: 'damage.depth' }, 'only-gel-coat', { depth: depth.value, gelCoat: gelCoat.value }));
+      ledger.report(
+        problem({ severity: 'warning', stage: 'grind', path: 'damage.depth' }, 'only-gel-coat', {
+          depth: depth.value,
+          gelCoat: gelCoat.value,
+        }),
+      );
     }
     return { side, through, outside: { face: 'outside', depth, upper: limit('upper', upperLabel, spliced) } };
   }
   if (side === 'outside' && input.cored && input.bothSkins) {
-    ledger.report(problem({ severity: 'warning', stage: 'laminate', path: 'taper.side' }, 'both-skins-from-outside'));
+    ledger.report(
+      problem({ severity: 'warning', stage: 'laminate', path: 'taper.side' }, 'both-skins-from-outside'),
+    );
   }
-  if (side === 'outside') return { side, through, outside: { face: 'outside', depth: wall, upper: limit('upper', upperLabel, thickness) } };
+  if (side === 'outside')
+    return {
+      side,
+      through,
+      outside: { face: 'outside', depth: wall, upper: limit('upper', upperLabel, thickness) },
+    };
   if (side === 'inside') {
     const upper = limit('upper', upperLabel, thickness);
     return {
       side,
       through,
-      outside: { face: 'outside', depth: ledger.compute('depthOutside', 'left for fairing and finish outside', finishOnly, { fairing, finish }) },
+      outside: {
+        face: 'outside',
+        depth: ledger.compute('depthOutside', 'left for fairing and finish outside', finishOnly, {
+          fairing,
+          finish,
+        }),
+      },
       // Flush with the inside face: nothing goes over the glass there.
       inside: { face: 'inside', depth: upper, upper },
     };
   }
-  const each = input.cored ? thickness : ledger.compute('half', 'half of the old laminate', half, { T: thickness });
+  const each = input.cored
+    ? thickness
+    : ledger.compute('half', 'half of the old laminate', half, { T: thickness });
   return {
     side,
     through,
-    outside: { face: 'outside', depth: ledger.compute('depthOutside', 'depth of the outside dish', withGelCoat, { T: each, g: gelCoat }), upper: limit('upper', `${upperLabel}, outside`, each) },
+    outside: {
+      face: 'outside',
+      depth: ledger.compute('depthOutside', 'depth of the outside dish', withGelCoat, {
+        T: each,
+        g: gelCoat,
+      }),
+      upper: limit('upper', `${upperLabel}, outside`, each),
+    },
     inside: { face: 'inside', depth: each, upper: each },
   };
 }

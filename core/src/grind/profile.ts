@@ -41,7 +41,8 @@ export function depthAt(profile: Profile, offset: number): number {
   if (offset <= profile[0].offset) return profile[0].depth;
   for (let i = 1; i < profile.length; i += 1) {
     const [a, b] = [profile[i - 1], profile[i]];
-    if (offset <= b.offset) return a.depth + ((b.depth - a.depth) * (offset - a.offset)) / (b.offset - a.offset || 1);
+    if (offset <= b.offset)
+      return a.depth + ((b.depth - a.depth) * (offset - a.offset)) / (b.offset - a.offset || 1);
   }
   return 0;
 }

@@ -9,13 +9,60 @@ import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 
 /** What kinds of obstacle are like: drawn round or as a line, running on without end, in the way on which face. */
-export const OBSTACLE_KINDS: Readonly<Record<ObstacleKind, { readonly closed: boolean; readonly endless: boolean; readonly faces: readonly Face[]; readonly usual: 'stop' | 'over'; readonly movable: boolean; readonly over: boolean }>> = {
-  fitting: { closed: true, endless: false, faces: ['outside', 'inside'], usual: 'stop', movable: true, over: false },
-  window: { closed: true, endless: false, faces: ['outside', 'inside'], usual: 'stop', movable: true, over: false },
-  chine: { closed: false, endless: true, faces: ['outside', 'inside'], usual: 'over', movable: false, over: true },
-  'hull edge': { closed: false, endless: true, faces: ['outside', 'inside'], usual: 'stop', movable: false, over: false },
+export const OBSTACLE_KINDS: Readonly<
+  Record<
+    ObstacleKind,
+    {
+      readonly closed: boolean;
+      readonly endless: boolean;
+      readonly faces: readonly Face[];
+      readonly usual: 'stop' | 'over';
+      readonly movable: boolean;
+      readonly over: boolean;
+    }
+  >
+> = {
+  fitting: {
+    closed: true,
+    endless: false,
+    faces: ['outside', 'inside'],
+    usual: 'stop',
+    movable: true,
+    over: false,
+  },
+  window: {
+    closed: true,
+    endless: false,
+    faces: ['outside', 'inside'],
+    usual: 'stop',
+    movable: true,
+    over: false,
+  },
+  chine: {
+    closed: false,
+    endless: true,
+    faces: ['outside', 'inside'],
+    usual: 'over',
+    movable: false,
+    over: true,
+  },
+  'hull edge': {
+    closed: false,
+    endless: true,
+    faces: ['outside', 'inside'],
+    usual: 'stop',
+    movable: false,
+    over: false,
+  },
   // Plies run over a stem or keel in two halves that lap, by turns from port and from starboard.
-  stem: { closed: false, endless: true, faces: ['outside', 'inside'], usual: 'over', movable: false, over: true },
+  stem: {
+    closed: false,
+    endless: true,
+    faces: ['outside', 'inside'],
+    usual: 'over',
+    movable: false,
+    over: true,
+  },
   frame: { closed: false, endless: false, faces: ['inside'], usual: 'stop', movable: false, over: true },
 };
 /** Ground left between a taper and what is in the way where nobody says otherwise, m. */
@@ -48,7 +95,12 @@ export interface RoomCheck {
   readonly ways: readonly RoomWay[];
 }
 
-const roomFormula = { id: 'grind/room', expression: 'room = least distance(cut-out, obstacle) − clearance', unit: 'm', source: 'measured on the traced outlines' };
+const roomFormula = {
+  id: 'grind/room',
+  expression: 'room = least distance(cut-out, obstacle) − clearance',
+  unit: 'm',
+  source: 'measured on the traced outlines',
+};
 const ratioInRoom = formula({
   id: 'grind/room',
   expression: 'R_left = room/T_new',
@@ -86,8 +138,13 @@ export function stemLine(obstacles: readonly Obstacle[], centre: Point): readonl
 
 /** Ground that is kept clear on a face: every obstacle that the taper stops at. */
 export function clearGround(base: Region, obstacles: readonly Obstacle[], centre: Point, face: Face): Clear {
-  const kept = obstacles.filter((o) => usable(o) && answerOf(o) === 'stop' && OBSTACLE_KINDS[o.kind].faces.includes(face));
-  return clearOf(base, kept.map((o) => barrierOf(o, centre)));
+  const kept = obstacles.filter(
+    (o) => usable(o) && answerOf(o) === 'stop' && OBSTACLE_KINDS[o.kind].faces.includes(face),
+  );
+  return clearOf(
+    base,
+    kept.map((o) => barrierOf(o, centre)),
+  );
 }
 
 export interface RoomInput {
@@ -113,8 +170,26 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
     if (!usable(o) || !kind.faces.includes(face)) return [];
     const name = o.name ?? o.kind;
     const id = `${face}.${index + 1}`;
-    const room = ledger.record(`${id}.room`, `room to the ${name}`, roomFormula, roomTo(base, barrierOf(o, centre)), { clearance: ledger.given(`${id}.clearance`, `clearance to the ${name}`, o.clearance ?? USUAL_CLEARANCE, 'm', o.clearance === undefined ? 'assumed' : 'entered', 'ground left for masking and tools') });
-    const ratioLeft = ledger.compute(`${id}.ratio`, `taper ratio towards the ${name}`, ratioInRoom, { room, T: laid });
+    const room = ledger.record(
+      `${id}.room`,
+      `room to the ${name}`,
+      roomFormula,
+      roomTo(base, barrierOf(o, centre)),
+      {
+        clearance: ledger.given(
+          `${id}.clearance`,
+          `clearance to the ${name}`,
+          o.clearance ?? USUAL_CLEARANCE,
+          'm',
+          o.clearance === undefined ? 'assumed' : 'entered',
+          'ground left for masking and tools',
+        ),
+      },
+    );
+    const ratioLeft = ledger.compute(`${id}.ratio`, `taper ratio towards the ${name}`, ratioInRoom, {
+      room,
+      T: laid,
+    });
     const fits = reach.value <= room.value + 1e-6;
     const answer = answerOf(o);
     const at = `obstacles.${index}.answer`;
@@ -122,12 +197,64 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
     const shear = `shear asks for ${shearRatio.value.toFixed(1)}:1`;
     const ways: RoomWay[] = [];
     if (!fits) {
-      const both = ledger.compute(`${id}.both`, 'width of a taper from both sides', halfReach, { R: ratio, T: laid });
-      if (input.mayGrindInside) ways.push({ id: 'both sides', name: 'Taper from both sides', figure: both, sound: both.value <= room.value, effect: both.value <= room.value ? 'fits, same ratio, less peel; the inside is ground and laid too' : 'still too wide', changes: [{ path: 'taper.side', value: 'both' }] });
-      if (ratioLeft.value >= 1) ways.push({ id: 'shorter', name: 'Steeper taper all round', figure: ratioLeft, sound, effect: sound ? `passes the shear check; ${shear}` : `fails the shear check; ${shear}`, changes: [{ path: 'taper.ratio', value: Math.floor(ratioLeft.value * 10) / 10 }] });
-      if (kind.movable) ways.push({ id: 'move', name: `Take the ${name} off`, figure: ledger.given(`${id}.minutes`, `take off and re-bed the ${name}`, RATES.moveFitting, 's', 'assumed', 'usual time with sound fasteners'), sound: true, effect: 'the full taper; cracks hide under it; re-bed it at the end', changes: [{ path: at, value: 'move' }] });
-      if (kind.over) ways.push({ id: 'over', name: `Run over the ${name}`, figure: reach, sound: true, effect: 'the full taper; plies are darted or worked round it', changes: [{ path: at, value: 'over' }] });
-      ways.push({ id: 'stop', name: 'End the taper there', figure: ratioLeft, sound, effect: sound ? `short on that side only, passes: ${shear}` : `short on that side, fails: ${shear}`, changes: [{ path: at, value: 'stop' }] });
+      const both = ledger.compute(`${id}.both`, 'width of a taper from both sides', halfReach, {
+        R: ratio,
+        T: laid,
+      });
+      if (input.mayGrindInside)
+        ways.push({
+          id: 'both sides',
+          name: 'Taper from both sides',
+          figure: both,
+          sound: both.value <= room.value,
+          effect:
+            both.value <= room.value
+              ? 'fits, same ratio, less peel; the inside is ground and laid too'
+              : 'still too wide',
+          changes: [{ path: 'taper.side', value: 'both' }],
+        });
+      if (ratioLeft.value >= 1)
+        ways.push({
+          id: 'shorter',
+          name: 'Steeper taper all round',
+          figure: ratioLeft,
+          sound,
+          effect: sound ? `passes the shear check; ${shear}` : `fails the shear check; ${shear}`,
+          changes: [{ path: 'taper.ratio', value: Math.floor(ratioLeft.value * 10) / 10 }],
+        });
+      if (kind.movable)
+        ways.push({
+          id: 'move',
+          name: `Take the ${name} off`,
+          figure: ledger.given(
+            `${id}.minutes`,
+            `take off and re-bed the ${name}`,
+            RATES.moveFitting,
+            's',
+            'assumed',
+            'usual time with sound fasteners',
+          ),
+          sound: true,
+          effect: 'the full taper; cracks hide under it; re-bed it at the end',
+          changes: [{ path: at, value: 'move' }],
+        });
+      if (kind.over)
+        ways.push({
+          id: 'over',
+          name: `Run over the ${name}`,
+          figure: reach,
+          sound: true,
+          effect: 'the full taper; plies are darted or worked round it',
+          changes: [{ path: at, value: 'over' }],
+        });
+      ways.push({
+        id: 'stop',
+        name: 'End the taper there',
+        figure: ratioLeft,
+        sound,
+        effect: sound ? `short on that side only, passes: ${shear}` : `short on that side, fails: ${shear}`,
+        changes: [{ path: at, value: 'stop' }],
+      });
     }
     if (!fits && answer === 'stop' && !sound && !input.told) {
       ledger.report(

@@ -62,20 +62,53 @@ export function planTaperRatio(input: TaperInput, ledger: Ledger): TaperRatio {
     'custom of the trade by duty',
   );
   const byShear = ledger.compute('ratio.shear', 'taper ratio required by shear', shearRatio, {
-    SF: ledger.given('SF', 'safety factor', DEFAULTS.safetyFactor, '1', 'assumed', 'one factor on ultimate shear'),
-    sigma: ledger.given('sigma', `design strength of ${input.oldLaminate.name}`, input.oldLaminate.designStrength, 'Pa', 'assumed', input.oldLaminate.source),
-    tau: ledger.given('tau', `ultimate shear of the bond, ${input.resinName}`, input.bondShear, 'Pa', 'assumed', 'typical on abraded cured laminate'),
+    SF: ledger.given(
+      'SF',
+      'safety factor',
+      DEFAULTS.safetyFactor,
+      '1',
+      'assumed',
+      'one factor on ultimate shear',
+    ),
+    sigma: ledger.given(
+      'sigma',
+      `design strength of ${input.oldLaminate.name}`,
+      input.oldLaminate.designStrength,
+      'Pa',
+      'assumed',
+      input.oldLaminate.source,
+    ),
+    tau: ledger.given(
+      'tau',
+      `ultimate shear of the bond, ${input.resinName}`,
+      input.bondShear,
+      'Pa',
+      'assumed',
+      'typical on abraded cured laminate',
+    ),
   });
   const used =
     input.own === undefined
       ? ledger.compute('ratio', 'taper ratio', largerRatio, { duty: byDuty, shear: byShear })
       : ledger.compute('ratio', 'taper ratio', ownRatio, {
-          own: ledger.given('ratio.own', 'taper ratio entered', input.own, ':1', 'entered', 'entered for this job'),
+          own: ledger.given(
+            'ratio.own',
+            'taper ratio entered',
+            input.own,
+            ':1',
+            'entered',
+            'entered for this job',
+          ),
           shear: byShear,
         });
   const passesShear = used.value >= byShear.value * (1 - 1e-9);
   if (!passesShear) {
-    ledger.report(problem({ severity: 'warning', stage: 'grind', path: 'taper.ratio' }, 'taper-fails-shear', { ratio: used.value, least: byShear.value }));
+    ledger.report(
+      problem({ severity: 'warning', stage: 'grind', path: 'taper.ratio' }, 'taper-fails-shear', {
+        ratio: used.value,
+        least: byShear.value,
+      }),
+    );
   }
   return { byDuty, byShear, used, passesShear };
 }

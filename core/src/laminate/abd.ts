@@ -17,8 +17,16 @@ export function reduced({ E1, E2, G12, nu12 }: Lamina): Sym3 {
 export function turned([q11, q12, q16, q22, q26, q66]: Sym3, angle: number): Sym3 {
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
   const [c2, s2, cs] = [c * c, s * s, c * s];
-  const R = [[c2, s2, cs], [s2, c2, -cs], [-2 * cs, 2 * cs, c2 - s2]];
-  const Q = [[q11, q12, q16], [q12, q22, q26], [q16, q26, q66]];
+  const R = [
+    [c2, s2, cs],
+    [s2, c2, -cs],
+    [-2 * cs, 2 * cs, c2 - s2],
+  ];
+  const Q = [
+    [q11, q12, q16],
+    [q12, q22, q26],
+    [q16, q26, q66],
+  ];
   const term = (i: number, j: number): number => {
     let sum = 0;
     for (let k = 0; k < 3; k += 1) for (let l = 0; l < 3; l += 1) sum += R[k][i] * Q[k][l] * R[l][j];
@@ -73,11 +81,23 @@ export function inverse3(m: Sym3): Sym3 | undefined {
 }
 
 type Full3 = readonly (readonly number[])[];
-const full = ([a, b, c, d, e, f]: Sym3): Full3 => [[a, b, c], [b, d, e], [c, e, f]];
-const times = (m: Full3, n: Full3): Full3 => m.map((row) => [0, 1, 2].map((j) => row[0] * n[0][j] + row[1] * n[1][j] + row[2] * n[2][j]));
+const full = ([a, b, c, d, e, f]: Sym3): Full3 => [
+  [a, b, c],
+  [b, d, e],
+  [c, e, f],
+];
+const times = (m: Full3, n: Full3): Full3 =>
+  m.map((row) => [0, 1, 2].map((j) => row[0] * n[0][j] + row[1] * n[1][j] + row[2] * n[2][j]));
 const minus = (m: Full3, n: Full3): Full3 => m.map((row, i) => row.map((v, j) => v - n[i][j]));
 const transposed = (m: Full3): Full3 => [0, 1, 2].map((i) => [0, 1, 2].map((j) => m[j][i]));
-const symmetric = (m: Full3): Sym3 => [m[0][0], (m[0][1] + m[1][0]) / 2, (m[0][2] + m[2][0]) / 2, m[1][1], (m[1][2] + m[2][1]) / 2, m[2][2]];
+const symmetric = (m: Full3): Sym3 => [
+  m[0][0],
+  (m[0][1] + m[1][0]) / 2,
+  (m[0][2] + m[2][0]) / 2,
+  m[1][1],
+  (m[1][2] + m[2][1]) / 2,
+  m[2][2],
+];
 
 /** Compliance: strains = a·N + b·M, curvatures = bᵀ·N + d·M. */
 export interface Compliance {

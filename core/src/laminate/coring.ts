@@ -42,15 +42,27 @@ const spread = formula({
   source: 'spread rate on the pocket',
   evaluate: (x: Record<'w' | 'A', number>) => x.w * x.A,
 });
-const size = { id: 'laminate/coring', expression: 'overall size of the cut-out', unit: 'm', source: 'the core fills the opening' };
+const size = {
+  id: 'laminate/coring',
+  expression: 'overall size of the cut-out',
+  unit: 'm',
+  source: 'the core fills the opening',
+};
 
 /** Size of the new core and the resin that primes and beds it. */
 export function planCoring({ base, baseArea, core, product }: CoringInput, ledger: Ledger): CoringPlan {
   const extent = regionExtent(base);
-  const rate = (key: string, label: string, value: number): Figure => ledger.given(key, label, value, 'kg/m²', 'assumed', 'usual for hand work');
+  const rate = (key: string, label: string, value: number): Figure =>
+    ledger.given(key, label, value, 'kg/m²', 'assumed', 'usual for hand work');
   const bondArea = ledger.compute('bondArea', 'pocket that the core is bedded in', pocket, {
     A: baseArea,
-    P: ledger.record('edge', 'edge of the core', { ...size, expression: 'length of the outline' }, regionPerimeter(base), { A: baseArea }),
+    P: ledger.record(
+      'edge',
+      'edge of the core',
+      { ...size, expression: 'length of the outline' },
+      regionPerimeter(base),
+      { A: baseArea },
+    ),
     t: core,
   });
   return {
@@ -59,9 +71,21 @@ export function planCoring({ base, baseArea, core, product }: CoringInput, ledge
     thickness: core,
     length: ledger.record('length', 'length of the core', size, extent.length, { A: baseArea }),
     width: ledger.record('width', 'width of the core', size, extent.width, { A: baseArea }),
-    area: ledger.record('area', 'area of the core', { ...size, unit: 'm²', expression: 'area of the outline' }, regionArea(base), { A: baseArea }),
+    area: ledger.record(
+      'area',
+      'area of the core',
+      { ...size, unit: 'm²', expression: 'area of the outline' },
+      regionArea(base),
+      { A: baseArea },
+    ),
     bondArea,
-    priming: ledger.compute('priming', 'resin to prime core and inner skin', spread, { w: rate('primingRate', 'priming of core and skin', DEFAULTS.corePriming), A: bondArea }),
-    bedding: ledger.compute('bedding', 'resin of the bedding', spread, { w: rate('beddingRate', 'bedding of a core', DEFAULTS.coreBedding), A: bondArea }),
+    priming: ledger.compute('priming', 'resin to prime core and inner skin', spread, {
+      w: rate('primingRate', 'priming of core and skin', DEFAULTS.corePriming),
+      A: bondArea,
+    }),
+    bedding: ledger.compute('bedding', 'resin of the bedding', spread, {
+      w: rate('beddingRate', 'bedding of a core', DEFAULTS.coreBedding),
+      A: bondArea,
+    }),
   };
 }

@@ -1,7 +1,17 @@
 import { CRACK_STRAIN, CRIMP, FIBRE_STIFFNESS, MAT_STRAIN, MATRIX_STIFFNESS } from '../materials/stiffness';
 import type { Cloth, ResinFamily } from '../materials/product';
 import type { Way } from '../schema/job';
-import { abdOf, complianceOf, inverse3, reduced, turned, type Abd, type Compliance, type Layer, type Sym3 } from './abd';
+import {
+  abdOf,
+  complianceOf,
+  inverse3,
+  reduced,
+  turned,
+  type Abd,
+  type Compliance,
+  type Layer,
+  type Sym3,
+} from './abd';
 import { fibreVolume, randomMat, unidirectional, type Lamina } from './micromechanics';
 
 /** A ply as classical laminate theory wants it. */
@@ -13,12 +23,23 @@ export interface ElasticPly extends Layer {
 }
 
 const RIGHT = Math.PI / 2;
-const ANGLES: Readonly<Record<Way, number>> = { '0/90': 0, '±45': Math.PI / 4, '0': 0, '90': RIGHT, '45': Math.PI / 4, '-45': -Math.PI / 4, any: 0, '–': 0 };
+const ANGLES: Readonly<Record<Way, number>> = {
+  '0/90': 0,
+  '±45': Math.PI / 4,
+  '0': 0,
+  '90': RIGHT,
+  '45': Math.PI / 4,
+  '-45': -Math.PI / 4,
+  any: 0,
+  '–': 0,
+};
 
-const mixed = (parts: readonly (readonly [Sym3, number])[]): Sym3 => [0, 1, 2, 3, 4, 5].map((i) => parts.reduce((sum, [q, share]) => sum + q[i] * share, 0)) as unknown as Sym3;
+const mixed = (parts: readonly (readonly [Sym3, number])[]): Sym3 =>
+  [0, 1, 2, 3, 4, 5].map((i) => parts.reduce((sum, [q, share]) => sum + q[i] * share, 0)) as unknown as Sym3;
 
 /** Cloth with stitched mat: share of its fibre that is mat. */
-const matShare = (cloth: Cloth): number => (cloth.kind === 'mat' ? 1 : (cloth.matWeight ?? 0) / cloth.arealWeight);
+const matShare = (cloth: Cloth): number =>
+  cloth.kind === 'mat' ? 1 : (cloth.matWeight ?? 0) / cloth.arealWeight;
 
 /**
  * A cloth in a resin as an elastic ply: unidirectional by micromechanics; woven and stitched cloth as a crossed pair
@@ -26,13 +47,28 @@ const matShare = (cloth: Cloth): number => (cloth.kind === 'mat' ? 1 : (cloth.ma
  *
  * @param thickness of the cured ply, m
  */
-export function elasticPly(cloth: Cloth, resin: ResinFamily, densityResin: number, thickness: number, way: Way): ElasticPly {
+export function elasticPly(
+  cloth: Cloth,
+  resin: ResinFamily,
+  densityResin: number,
+  thickness: number,
+  way: Way,
+): ElasticPly {
   // The yard's data sheet may know the fibre of this cloth better; across and in shear the family stands.
   const fibre = { ...FIBRE_STIFFNESS[cloth.family], along: cloth.fibreModulus };
-  const of = { fibre, matrix: MATRIX_STIFFNESS[resin], fibreVolume: fibreVolume.evaluate({ Wf: cloth.fibreFraction, rhof: cloth.densityFibre, rhor: densityResin }) };
+  const of = {
+    fibre,
+    matrix: MATRIX_STIFFNESS[resin],
+    fibreVolume: fibreVolume.evaluate({
+      Wf: cloth.fibreFraction,
+      rhof: cloth.densityFibre,
+      rhor: densityResin,
+    }),
+  };
   const share = matShare(cloth);
   const mat = share > 0 ? reduced(randomMat(of)) : undefined;
-  if (mat && share === 1) return { q: mat, thickness, fibres: [], limit: { along: MAT_STRAIN, shear: 2 * MAT_STRAIN } };
+  if (mat && share === 1)
+    return { q: mat, thickness, fibres: [], limit: { along: MAT_STRAIN, shear: 2 * MAT_STRAIN } };
   const crimp = CRIMP[cloth.kind];
   const straight = unidirectional(of);
   const lamina: Lamina = { ...straight, E1: straight.E1 * crimp };
@@ -40,18 +76,42 @@ export function elasticPly(cloth: Cloth, resin: ResinFamily, densityResin: numbe
   const angle = ANGLES[way];
   const one = cloth.kind === 'unidirectional';
   const fibres = one ? [angle] : [angle, angle + RIGHT];
-  const crossed = one ? turned(q, angle) : mixed([[turned(q, angle), 0.5], [turned(q, angle + RIGHT), 0.5]]);
+  const crossed = one
+    ? turned(q, angle)
+    : mixed([
+        [turned(q, angle), 0.5],
+        [turned(q, angle + RIGHT), 0.5],
+      ]);
   return {
-    q: mat ? mixed([[crossed, 1 - share], [mat, share]]) : crossed,
+    q: mat
+      ? mixed([
+          [crossed, 1 - share],
+          [mat, share],
+        ])
+      : crossed,
     thickness,
     fibres,
-    limit: { along: fibre.strain * crimp, ...(one ? { across: CRACK_STRAIN.across } : {}), shear: CRACK_STRAIN.shear * (one ? 1 : 2) },
+    limit: {
+      along: fibre.strain * crimp,
+      ...(one ? { across: CRACK_STRAIN.across } : {}),
+      shear: CRACK_STRAIN.shear * (one ? 1 : 2),
+    },
   };
 }
 
 /** A core or any other stuff that is alike in every direction. */
-export function isotropic(modulus: number, poisson: number, thickness: number, strain = Infinity): ElasticPly {
-  return { q: reduced({ E1: modulus, E2: modulus, G12: modulus / (2 * (1 + poisson)), nu12: poisson }), thickness, fibres: [], limit: { along: strain, shear: 2 * strain } };
+export function isotropic(
+  modulus: number,
+  poisson: number,
+  thickness: number,
+  strain = Infinity,
+): ElasticPly {
+  return {
+    q: reduced({ E1: modulus, E2: modulus, G12: modulus / (2 * (1 + poisson)), nu12: poisson }),
+    thickness,
+    fibres: [],
+    limit: { along: strain, shear: 2 * strain },
+  };
 }
 
 export interface Elastic extends Abd {
@@ -76,9 +136,16 @@ export function elasticOf(plies: readonly ElasticPly[]): Elastic | undefined {
 }
 
 /** Strains along, across and in shear of an axis turned by `angle`. */
-function strainsAt([x, y, g]: readonly [number, number, number], angle: number): readonly [number, number, number] {
+function strainsAt(
+  [x, y, g]: readonly [number, number, number],
+  angle: number,
+): readonly [number, number, number] {
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  return [x * c * c + y * s * s + g * c * s, x * s * s + y * c * c - g * c * s, 2 * (y - x) * c * s + g * (c * c - s * s)];
+  return [
+    x * c * c + y * s * s + g * c * s,
+    x * s * s + y * c * c - g * c * s,
+    2 * (y - x) * c * s + g * (c * c - s * s),
+  ];
 }
 
 /**

@@ -14,7 +14,8 @@ export const fibreVolume = formula({
   expression: 'V_f = (W_f/ρ_f)/(W_f/ρ_f + (1 − W_f)/ρ_r)',
   unit: 'fraction',
   source: 'volumes of fibre and cured resin add up',
-  evaluate: (x: Record<'Wf' | 'rhof' | 'rhor', number>) => x.Wf / x.rhof / (x.Wf / x.rhof + (1 - x.Wf) / x.rhor),
+  evaluate: (x: Record<'Wf' | 'rhof' | 'rhor', number>) =>
+    x.Wf / x.rhof / (x.Wf / x.rhof + (1 - x.Wf) / x.rhor),
 });
 
 /** Along the fibres: rule of mixtures. */
@@ -39,7 +40,12 @@ export const halpinTsai = formula({
 });
 
 export interface Constituents {
-  readonly fibre: { readonly along: number; readonly across: number; readonly shear: number; readonly poisson: number };
+  readonly fibre: {
+    readonly along: number;
+    readonly across: number;
+    readonly shear: number;
+    readonly poisson: number;
+  };
   readonly matrix: { readonly modulus: number; readonly poisson: number };
   readonly fibreVolume: number;
 }

@@ -39,7 +39,12 @@ const offsetFormulas = {
   },
 } as const;
 
-const PLY_LENGTH = { id: 'geometry/outline', expression: 'overall length of offset(base, o_k)', unit: 'm', source: 'round-join offset of the base outline' };
+const PLY_LENGTH = {
+  id: 'geometry/outline',
+  expression: 'overall length of offset(base, o_k)',
+  unit: 'm',
+  source: 'round-join offset of the base outline',
+};
 const PLY_WIDTH = { ...PLY_LENGTH, expression: 'overall width of offset(base, o_k)' };
 const PLY_AREA = { ...PLY_LENGTH, expression: 'A = area of offset(base, o_k)', unit: 'm²' };
 
@@ -58,7 +63,12 @@ export const plyResin = formula({
  * @param ratio taper ratio R
  * @param step least step between neighbouring plies, m
  */
-export function plyOffsets(thicknesses: readonly number[], ratio: number, step: number, order: LayOrder): number[] {
+export function plyOffsets(
+  thicknesses: readonly number[],
+  ratio: number,
+  step: number,
+  order: LayOrder,
+): number[] {
   const sequence = order === 'largest first' ? [...thicknesses].reverse() : thicknesses;
   const offsets: number[] = [];
   let sum = 0;
@@ -96,8 +106,23 @@ const coverOffset = formula({
 
 /** Outline, size, area and resin of every ply, all offset from the base region and ended at what is kept clear. */
 export function planOutlines(input: OutlineInput, ledger: Ledger): readonly Ply[] {
-  const { base, stack, ratio, step, order, side = 'outside', before = 0, clear = NOTHING_IN_THE_WAY, cover } = input;
-  const offsets = plyOffsets(stack.plies.map((p) => p.laid.thickness.value), ratio.value, step.value, order);
+  const {
+    base,
+    stack,
+    ratio,
+    step,
+    order,
+    side = 'outside',
+    before = 0,
+    clear = NOTHING_IN_THE_WAY,
+    cover,
+  } = input;
+  const offsets = plyOffsets(
+    stack.plies.map((p) => p.laid.thickness.value),
+    ratio.value,
+    step.value,
+    order,
+  );
   const cut = (laid: LaidCloth, orientation: Way, lay: number, o: Figure): Ply => {
     const id = `ply.${lay}`;
     const pieces = endedAt(offset(base, o.value), o.value, clear, base);
@@ -114,7 +139,10 @@ export function planOutlines(input: OutlineInput, ledger: Ledger): readonly Ply[
       length: ledger.record(`${id}.length`, `length of ply ${lay}`, PLY_LENGTH, size.length, { o }),
       width: ledger.record(`${id}.width`, `width of ply ${lay}`, PLY_WIDTH, size.width, { o }),
       area: plyArea,
-      resin: ledger.compute(`${id}.resin`, `resin in ply ${lay}`, plyResin, { wr: laid.resinAreal, A: plyArea }),
+      resin: ledger.compute(`${id}.resin`, `resin in ply ${lay}`, plyResin, {
+        wr: laid.resinAreal,
+        A: plyArea,
+      }),
     };
   };
   const plies = stack.plies.map(({ laid, orientation }, i) => {
@@ -131,5 +159,16 @@ export function planOutlines(input: OutlineInput, ledger: Ledger): readonly Ply[
   if (!cover || plies.length === 0) return plies;
   const lay = before + plies.length + 1;
   const outermost = plies.reduce((a, b) => (b.offset.value > a.offset.value ? b : a));
-  return [...plies, cut(cover.laid, cover.orientation, lay, ledger.compute(`ply.${lay}.offset`, 'offset of the cover ply', coverOffset, { o: outermost.offset, lap: cover.lap }))];
+  return [
+    ...plies,
+    cut(
+      cover.laid,
+      cover.orientation,
+      lay,
+      ledger.compute(`ply.${lay}.offset`, 'offset of the cover ply', coverOffset, {
+        o: outermost.offset,
+        lap: cover.lap,
+      }),
+    ),
+  ];
 }

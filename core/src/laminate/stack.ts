@@ -33,12 +33,26 @@ const stackThickness = { id: 'laminate/stack', expression: 'T = Σ tⱼ', unit: 
 
 /** Works out what one cloth becomes in one resin. */
 export function layCloth(cloth: Cloth, resin: Resin, ledger: Ledger): LaidCloth {
-  const given = (key: string, label: string, value: number, unit: string, product: Cloth | Resin, field: string): Figure => {
+  const given = (
+    key: string,
+    label: string,
+    value: number,
+    unit: string,
+    product: Cloth | Resin,
+    field: string,
+  ): Figure => {
     const { origin, source } = sheetOrigin(product, field);
     return ledger.given(`cloth.${cloth.id}.${key}`, label, value, unit, origin, source);
   };
   const wf = given('wf', `fibre weight of ${cloth.name}`, cloth.arealWeight, 'kg/m²', cloth, 'arealWeight');
-  const Wf = given('Wf', 'fibre weight fraction, by hand', cloth.fibreFraction, 'fraction', cloth, 'fibreFraction');
+  const Wf = given(
+    'Wf',
+    'fibre weight fraction, by hand',
+    cloth.fibreFraction,
+    'fraction',
+    cloth,
+    'fibreFraction',
+  );
   const wr = ledger.compute(`cloth.${cloth.id}.wr`, `resin held by ${cloth.name}`, resinAreal, { wf, Wf });
   return {
     cloth,
@@ -47,7 +61,14 @@ export function layCloth(cloth: Cloth, resin: Resin, ledger: Ledger): LaidCloth 
       wf,
       rhof: given('rhof', 'density of the fibre', cloth.densityFibre, 'kg/m³', cloth, 'densityFibre'),
       wr,
-      rhor: given('rhor', `density of cured ${resin.family}`, resin.densityCured, 'kg/m³', resin, 'densityCured'),
+      rhor: given(
+        'rhor',
+        `density of cured ${resin.family}`,
+        resin.densityCured,
+        'kg/m³',
+        resin,
+        'densityCured',
+      ),
     }),
   };
 }
@@ -71,7 +92,11 @@ export function planStack(input: StackInput, ledger: Ledger): Stack {
   const t = main.thickness.value;
   const most = Math.max(0, Math.floor(high / t + 1e-9));
 
-  let best: { heavy: number; light: number; with?: LaidCloth; total: number } = { heavy: most, light: 0, total: most * t };
+  let best: { heavy: number; light: number; with?: LaidCloth; total: number } = {
+    heavy: most,
+    light: 0,
+    total: most * t,
+  };
   if (best.total < low) {
     for (const cloth of input.lighter) {
       const light = layCloth(cloth, input.resin, ledger);
@@ -87,7 +112,10 @@ export function planStack(input: StackInput, ledger: Ledger): Stack {
     }
   }
 
-  const cloths = [...Array<LaidCloth>(best.heavy).fill(main), ...(best.with ? Array<LaidCloth>(best.light).fill(best.with) : [])];
+  const cloths = [
+    ...Array<LaidCloth>(best.heavy).fill(main),
+    ...(best.with ? Array<LaidCloth>(best.light).fill(best.with) : []),
+  ];
   const plies = cloths.map((laid, i) => {
     const set = USUAL_WAYS[laid.cloth.kind];
     return { laid, orientation: set[i % set.length] };
@@ -95,10 +123,24 @@ export function planStack(input: StackInput, ledger: Ledger): Stack {
   const inBand = best.total >= low - 1e-9;
   if (plies.length === 0 || !inBand) {
     const at = { severity: 'warning', stage: 'laminate', path: 'system.cloth' } as const;
-    ledger.report(plies.length === 0 ? problem(at, 'ply-beyond-dish', { cloth: input.cloth.name, low, high }) : problem(at, 'stack-below-band', { thickness: best.total, low, high }));
+    ledger.report(
+      plies.length === 0
+        ? problem(at, 'ply-beyond-dish', { cloth: input.cloth.name, low, high })
+        : problem(at, 'stack-below-band', { thickness: best.total, low, high }),
+    );
   }
   const inputs = Object.fromEntries(plies.map((p, i) => [`t${i + 1}`, p.laid.thickness]));
-  return { plies, thickness: ledger.record('thickness', 'thickness of the new laminate', stackThickness, best.total, inputs), inBand };
+  return {
+    plies,
+    thickness: ledger.record(
+      'thickness',
+      'thickness of the new laminate',
+      stackThickness,
+      best.total,
+      inputs,
+    ),
+    inBand,
+  };
 }
 
 export const underCover = formula({
@@ -136,8 +178,18 @@ export function ownStack(input: OwnStackInput, ledger: Ledger): Stack {
   const [low, high] = [input.band[0].value, input.band[1].value];
   const inBand = total >= low - 1e-9 && total <= high + 1e-9;
   if (!inBand) {
-    ledger.report(problem({ severity: 'warning', stage: 'laminate', path: 'laminate.plies' }, 'stack-off-band', { thickness: total, low, high }));
+    ledger.report(
+      problem({ severity: 'warning', stage: 'laminate', path: 'laminate.plies' }, 'stack-off-band', {
+        thickness: total,
+        low,
+        high,
+      }),
+    );
   }
   const inputs = Object.fromEntries(plies.map((p, i) => [`t${i + 1}`, p.laid.thickness]));
-  return { plies, thickness: ledger.record('thickness', 'thickness of the new laminate', stackThickness, total, inputs), inBand };
+  return {
+    plies,
+    thickness: ledger.record('thickness', 'thickness of the new laminate', stackThickness, total, inputs),
+    inBand,
+  };
 }

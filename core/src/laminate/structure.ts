@@ -6,11 +6,46 @@ import type { Ledger } from '../trace/ledger';
 import { layCloth } from './stack';
 
 /** What is usual for a member: faces that are tabbed, plies, lap of the widest tab, m, and a prop every so many metres. */
-export const MEMBER_USUAL: Readonly<Record<MemberKind, { readonly faces: number; readonly plies: number; readonly lap: number; readonly propEvery: number; readonly care: string }>> = {
-  stringer: { faces: 2, plies: 3, lap: 0.075, propEvery: 0.5, care: 'ends tapered 5:1 so that none stops hard on the skin' },
-  floor: { faces: 2, plies: 4, lap: 0.1, propEvery: 0.4, care: 'limber hole kept open and sealed; floors carry the keel: surveyor first' },
-  bulkhead: { faces: 2, plies: 3, lap: 0.075, propEvery: 0.6, care: 'foam or a fillet under the edge so that the bulkhead makes no hard spot' },
-  'core end': { faces: 1, plies: 2, lap: 0.05, propEvery: 1, care: 'core bevelled 3:1 or more and sealed before the skin runs over it' },
+export const MEMBER_USUAL: Readonly<
+  Record<
+    MemberKind,
+    {
+      readonly faces: number;
+      readonly plies: number;
+      readonly lap: number;
+      readonly propEvery: number;
+      readonly care: string;
+    }
+  >
+> = {
+  stringer: {
+    faces: 2,
+    plies: 3,
+    lap: 0.075,
+    propEvery: 0.5,
+    care: 'ends tapered 5:1 so that none stops hard on the skin',
+  },
+  floor: {
+    faces: 2,
+    plies: 4,
+    lap: 0.1,
+    propEvery: 0.4,
+    care: 'limber hole kept open and sealed; floors carry the keel: surveyor first',
+  },
+  bulkhead: {
+    faces: 2,
+    plies: 3,
+    lap: 0.075,
+    propEvery: 0.6,
+    care: 'foam or a fillet under the edge so that the bulkhead makes no hard spot',
+  },
+  'core end': {
+    faces: 1,
+    plies: 2,
+    lap: 0.05,
+    propEvery: 1,
+    care: 'core bevelled 3:1 or more and sealed before the skin runs over it',
+  },
 };
 
 /** How much narrower each tab is than the one before, m: steps as on a hull. */
@@ -110,27 +145,100 @@ export function planStructure(input: StructureInput, ledger: Ledger): readonly M
     const usual = MEMBER_USUAL[m.kind];
     const id = `member.${index + 1}`;
     const name = m.name ?? m.kind;
-    const pick = (key: string, label: string, unit: string, entered: number | undefined, fallback: number, source: string): Figure =>
-      ledger.given(`${id}.${key}`, label, entered ?? fallback, unit, entered === undefined ? 'assumed' : 'entered', entered === undefined ? source : 'entered for this job');
+    const pick = (
+      key: string,
+      label: string,
+      unit: string,
+      entered: number | undefined,
+      fallback: number,
+      source: string,
+    ): Figure =>
+      ledger.given(
+        `${id}.${key}`,
+        label,
+        entered ?? fallback,
+        unit,
+        entered === undefined ? 'assumed' : 'entered',
+        entered === undefined ? source : 'entered for this job',
+      );
     const cloth = input.cloths.find((c) => c.id === m.cloth) ?? input.cloth;
     const laid = layCloth(cloth, input.resin, ledger);
-    const length = m.length === undefined ? input.length : pick('length', `length tabbed, ${name}`, 'm', m.length, 0, '');
-    const lap = pick('lap', `lap of the widest tab, ${name}`, 'm', m.lap, usual.lap, 'usual for hand work on a small craft');
+    const length =
+      m.length === undefined ? input.length : pick('length', `length tabbed, ${name}`, 'm', m.length, 0, '');
+    const lap = pick(
+      'lap',
+      `lap of the widest tab, ${name}`,
+      'm',
+      m.lap,
+      usual.lap,
+      'usual for hand work on a small craft',
+    );
     const step = pick('step', 'step between tabs', 'm', undefined, STEP, 'usual for hand work');
     const least = pick('least', 'least lap', 'm', undefined, LEAST_LAP, 'usual for hand work');
-    const n = ledger.given(`${id}.faces`, 'faces that are tabbed', usual.faces, 'count', 'assumed', `usual for a ${m.kind}`);
-    const plies = pick('plies', `tabbing plies, ${name}`, 'count', m.plies, usual.plies, 'usual for its kind; better counted on the other side');
+    const n = ledger.given(
+      `${id}.faces`,
+      'faces that are tabbed',
+      usual.faces,
+      'count',
+      'assumed',
+      `usual for a ${m.kind}`,
+    );
+    const plies = pick(
+      'plies',
+      `tabbing plies, ${name}`,
+      'count',
+      m.plies,
+      usual.plies,
+      'usual for its kind; better counted on the other side',
+    );
     const count = Math.round(plies.value);
     const strips = Array.from({ length: count }, (_, i): Strip => {
       const key = `${id}.strip.${i + 1}`;
-      const width = ledger.compute(`${key}.width`, `width of tab ${i + 1}`, stripWidth, { lap, k: ledger.given(`${key}.k`, 'tab', i + 1, 'count', 'computed', 'order of laying'), s: step, min: least });
-      const area = ledger.compute(`${key}.area`, `area of tab ${i + 1}`, stripArea, { w: width, L: length, n });
-      return { number: i + 1, cloth, width, length, count: usual.faces, area, resin: ledger.compute(`${key}.resin`, `resin in tab ${i + 1}`, stripResin, { wr: laid.resinAreal, A: area }) };
+      const width = ledger.compute(`${key}.width`, `width of tab ${i + 1}`, stripWidth, {
+        lap,
+        k: ledger.given(`${key}.k`, 'tab', i + 1, 'count', 'computed', 'order of laying'),
+        s: step,
+        min: least,
+      });
+      const area = ledger.compute(`${key}.area`, `area of tab ${i + 1}`, stripArea, {
+        w: width,
+        L: length,
+        n,
+      });
+      return {
+        number: i + 1,
+        cloth,
+        width,
+        length,
+        count: usual.faces,
+        area,
+        resin: ledger.compute(`${key}.resin`, `resin in tab ${i + 1}`, stripResin, {
+          wr: laid.resinAreal,
+          A: area,
+        }),
+      };
     });
     const radius = pick('fillet', 'radius of the fillet', 'm', undefined, FILLET, 'a rounded stick of 25 mm');
     const volume = ledger.compute(`${id}.filletVolume`, 'fillet', filletVolume, { r: radius, L: length, n });
-    const fillet = ledger.compute(`${id}.filletResin`, 'resin in the fillet', filletResin, { rho: ledger.given(`${id}.rho`, 'density of cured resin', input.resin.densityCured, 'kg/m³', 'assumed', input.resin.source), V: volume });
-    const every = ledger.given(`${id}.every`, 'a prop every', usual.propEvery, 'm', 'assumed', 'so that the skin stays fair between');
+    const fillet = ledger.compute(`${id}.filletResin`, 'resin in the fillet', filletResin, {
+      rho: ledger.given(
+        `${id}.rho`,
+        'density of cured resin',
+        input.resin.densityCured,
+        'kg/m³',
+        'assumed',
+        input.resin.source,
+      ),
+      V: volume,
+    });
+    const every = ledger.given(
+      `${id}.every`,
+      'a prop every',
+      usual.propEvery,
+      'm',
+      'assumed',
+      'so that the skin stays fair between',
+    );
     return {
       index,
       kind: m.kind,
@@ -143,8 +251,14 @@ export function planStructure(input: StructureInput, ledger: Ledger): readonly M
       strips,
       filletRadius: radius,
       filletVolume: volume,
-      resin: ledger.sum(`${id}.resin`, `resin for the ${name}`, 'kg', [...strips.map((s) => s.resin), fillet]),
-      props: m.props === undefined ? ledger.compute(`${id}.props`, 'props that hold the shape', propCount, { L: length, every }) : pick('props', 'props that hold the shape', 'count', m.props, 0, ''),
+      resin: ledger.sum(`${id}.resin`, `resin for the ${name}`, 'kg', [
+        ...strips.map((s) => s.resin),
+        fillet,
+      ]),
+      props:
+        m.props === undefined
+          ? ledger.compute(`${id}.props`, 'props that hold the shape', propCount, { L: length, every })
+          : pick('props', 'props that hold the shape', 'count', m.props, 0, ''),
       release: input.sand,
     };
   });

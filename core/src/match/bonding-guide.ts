@@ -4,7 +4,15 @@ import type { Substrate } from '../materials/substrates';
 import { linkConditions, linkFacts } from './compile';
 import { contextOf } from './facts';
 import { NOT_KNOWN } from './space';
-import { VERDICTS, conditionsOf, holds, type ChainRole, type Condition, type Rule, type Verdict } from './rule';
+import {
+  VERDICTS,
+  conditionsOf,
+  holds,
+  type ChainRole,
+  type Condition,
+  type Rule,
+  type Verdict,
+} from './rule';
 import { RULES } from './rules';
 
 /** The role in a chain that a product of the guide stands in. */
@@ -57,7 +65,11 @@ function rulesAbout(role: ChainRole, rules: readonly Rule[]): readonly Rule[] {
  * What one product does on one substrate, whatever else the chain holds. A condition on the job (waterline, duty,
  * damage) or on another link makes a rule a further one: it is told, and does not decide.
  */
-export function pairVerdict(substrate: Substrate, product: Product, rules: readonly Rule[] = RULES): PairVerdict {
+export function pairVerdict(
+  substrate: Substrate,
+  product: Product,
+  rules: readonly Rule[] = RULES,
+): PairVerdict {
   const role = guideRole(product);
   const link = linkFacts(role, product);
   const hull = contextOf(substrate, { damage: 'hole', position: 'above', duty: 'general', access: 'one' });
@@ -71,7 +83,8 @@ export function pairVerdict(substrate: Substrate, product: Product, rules: reado
     const others = conditionsOf(rule).length - context.length - (linkConditions(rule).get(role) ?? []).length;
     (others === 0 ? deciding : further).push(rule);
   }
-  const worstFirst = (a: Rule, b: Rule): number => VERDICTS.indexOf(b.verdict) - VERDICTS.indexOf(a.verdict) || (a.id < b.id ? -1 : 1);
+  const worstFirst = (a: Rule, b: Rule): number =>
+    VERDICTS.indexOf(b.verdict) - VERDICTS.indexOf(a.verdict) || (a.id < b.id ? -1 : 1);
   deciding.sort(worstFirst);
   further.sort(worstFirst);
   if (deciding.length === 0) return { verdict: NOT_KNOWN.verdict, rules: [NOT_KNOWN], further };
@@ -79,6 +92,9 @@ export function pairVerdict(substrate: Substrate, product: Product, rules: reado
 }
 
 /** Substrates and products of the guide, as a table of verdicts. */
-export function bondingGuide(substrates: readonly Substrate[], products: readonly Product[]): readonly (readonly PairVerdict[])[] {
+export function bondingGuide(
+  substrates: readonly Substrate[],
+  products: readonly Product[],
+): readonly (readonly PairVerdict[])[] {
   return substrates.map((s) => products.map((p) => pairVerdict(s, p)));
 }

@@ -26,14 +26,26 @@ export interface Chain {
 }
 
 /** The product of a role. @returns undefined where the chain leaves that link out */
-export const linkOf = (chain: Chain, role: ChainRole): Product | undefined => chain.links.find((l) => l.role === role)?.product;
+export const linkOf = (chain: Chain, role: ChainRole): Product | undefined =>
+  chain.links.find((l) => l.role === role)?.product;
 
-const isRole = <R extends Product['role']>(role: R, product: Product | undefined): Extract<Product, { role: R }> | undefined =>
+const isRole = <R extends Product['role']>(
+  role: R,
+  product: Product | undefined,
+): Extract<Product, { role: R }> | undefined =>
   product?.role === role ? (product as Extract<Product, { role: R }>) : undefined;
 
 /** Builds a chain from its products, one per role; `undefined` leaves the link out. */
-export function makeChain(route: string, roles: readonly ChainRole[], products: readonly (Product | undefined)[], rules: readonly Rule[], refused: (rule: Rule) => boolean): Chain {
-  const links = roles.flatMap((role, i): Link[] => (products[i] ? [{ role, product: products[i] }] : [])).sort((a, b) => CHAIN_ROLES.indexOf(a.role) - CHAIN_ROLES.indexOf(b.role));
+export function makeChain(
+  route: string,
+  roles: readonly ChainRole[],
+  products: readonly (Product | undefined)[],
+  rules: readonly Rule[],
+  refused: (rule: Rule) => boolean,
+): Chain {
+  const links = roles
+    .flatMap((role, i): Link[] => (products[i] ? [{ role, product: products[i] }] : []))
+    .sort((a, b) => CHAIN_ROLES.indexOf(a.role) - CHAIN_ROLES.indexOf(b.role));
   const of = (role: ChainRole): Product | undefined => links.find((l) => l.role === role)?.product;
   const sorted = [...rules].sort((a, b) => Number(refused(b)) - Number(refused(a)));
   return {

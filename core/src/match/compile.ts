@@ -1,5 +1,16 @@
 import { modelOf, type Product } from '../materials/product';
-import { CHAIN_ROLES, CONTEXT_FACTS, conditionsOf, holds, type ChainRole, type Condition, type ContextFact, type FactName, type Facts, type Rule } from './rule';
+import {
+  CHAIN_ROLES,
+  CONTEXT_FACTS,
+  conditionsOf,
+  holds,
+  type ChainRole,
+  type Condition,
+  type ContextFact,
+  type FactName,
+  type Facts,
+  type Rule,
+} from './rule';
 
 /** The facts of one candidate hull, and of the damage and duty. */
 export type ContextFacts = Readonly<Partial<Record<ContextFact, readonly string[]>>>;
@@ -45,7 +56,8 @@ export function linkFacts(role: ChainRole, product: Product | undefined): Facts 
 
 const CONTEXT: ReadonlySet<string> = new Set(CONTEXT_FACTS);
 const isContext = (fact: FactName): boolean => CONTEXT.has(fact);
-const roleOf = (fact: FactName): ChainRole => CHAIN_ROLES.find((r) => fact === r || fact.startsWith(`${r}.`)) as ChainRole;
+const roleOf = (fact: FactName): ChainRole =>
+  CHAIN_ROLES.find((r) => fact === r || fact.startsWith(`${r}.`)) as ChainRole;
 
 /** True when every condition on the hull and the duty holds for one of the candidates. */
 export function concerns(rule: Rule, contexts: readonly ContextFacts[]): boolean {
@@ -53,10 +65,16 @@ export function concerns(rule: Rule, contexts: readonly ContextFacts[]): boolean
   return contexts.some((facts) => context.every((c) => holds(c, facts)));
 }
 
-const split = new WeakMap<Rule, { readonly context: readonly Condition[]; readonly links: ReadonlyMap<ChainRole, readonly Condition[]> }>();
+const split = new WeakMap<
+  Rule,
+  { readonly context: readonly Condition[]; readonly links: ReadonlyMap<ChainRole, readonly Condition[]> }
+>();
 
 /** Conditions of a rule: those on the hull and the job, and those on each link. */
-function partsOf(rule: Rule): { readonly context: readonly Condition[]; readonly links: ReadonlyMap<ChainRole, readonly Condition[]> } {
+function partsOf(rule: Rule): {
+  readonly context: readonly Condition[];
+  readonly links: ReadonlyMap<ChainRole, readonly Condition[]>;
+} {
   const before = split.get(rule);
   if (before) return before;
   const made = { context: conditionsOf(rule).filter((c) => isContext(c.fact)), links: byRole(rule) };
@@ -65,7 +83,8 @@ function partsOf(rule: Rule): { readonly context: readonly Condition[]; readonly
 }
 
 /** Conditions of a rule by the role that they look at. */
-export const linkConditions = (rule: Rule): ReadonlyMap<ChainRole, readonly Condition[]> => partsOf(rule).links;
+export const linkConditions = (rule: Rule): ReadonlyMap<ChainRole, readonly Condition[]> =>
+  partsOf(rule).links;
 
 function byRole(rule: Rule): ReadonlyMap<ChainRole, readonly Condition[]> {
   const links = new Map<ChainRole, Condition[]>();
@@ -91,7 +110,11 @@ function byName(rules: readonly Rule[]): readonly Rule[] {
  * The rules that may speak about chains of these options, by name, so that nothing depends on the order of the list.
  * A role that the chains lack counts as left out.
  */
-export function compileRules(rules: readonly Rule[], contexts: readonly ContextFacts[], depths: readonly Options[]): readonly Looking[] {
+export function compileRules(
+  rules: readonly Rule[],
+  contexts: readonly ContextFacts[],
+  depths: readonly Options[],
+): readonly Looking[] {
   const facts = depths.map((d) => d.products.map((p) => linkFacts(d.role, p)));
   const roles = new Set(depths.map((d) => d.role));
   return byName(rules).flatMap((rule): Looking[] => {
@@ -102,14 +125,19 @@ export function compileRules(rules: readonly Rule[], contexts: readonly ContextF
     }
     const looks = depths.flatMap((d, depth): Look[] => {
       const own = conditions.get(d.role);
-      return own ? [{ depth, fits: Uint8Array.from(facts[depth], (f) => Number(own.every((c) => holds(c, f)))) }] : [];
+      return own
+        ? [{ depth, fits: Uint8Array.from(facts[depth], (f) => Number(own.every((c) => holds(c, f)))) }]
+        : [];
     });
     return [{ rule, looks }];
   });
 }
 
 /** The rules by the depth and option at which each can be decided. A rule about the hull alone is decided at once. */
-export function decidedBy(compiled: readonly Looking[], depths: readonly Options[]): readonly (readonly (readonly CompiledRule[])[])[] {
+export function decidedBy(
+  compiled: readonly Looking[],
+  depths: readonly Options[],
+): readonly (readonly (readonly CompiledRule[])[])[] {
   const decided: CompiledRule[][][] = depths.map((d) => d.products.map(() => []));
   for (const { rule, looks } of compiled) {
     const last = looks.at(-1);

@@ -28,7 +28,10 @@ export function contextOf(substrate: Substrate, job: JobFacts): ContextFacts {
   return {
     hull: [substrate.id],
     family: [substrate.family],
-    'hull.trait': matrix === 'epoxy' && laminated ? [...substrate.traits.filter((t) => t !== 'cured styrene resin'), 'cured epoxy'] : substrate.traits,
+    'hull.trait':
+      matrix === 'epoxy' && laminated
+        ? [...substrate.traits.filter((t) => t !== 'cured styrene resin'), 'cured epoxy']
+        : substrate.traits,
     matrix: one(matrix),
     fibre: one(laminated ? (job.fibre ?? 'glass') : job.fibre),
     core: one(job.core),

@@ -1,5 +1,17 @@
 /** What a chain is judged by, each 0 (worst) to 1 (best). */
-export const CRITERIA = ['bond', 'strength', 'water', 'life', 'time', 'hands', 'cost', 'skill', 'health', 'match', 'field'] as const;
+export const CRITERIA = [
+  'bond',
+  'strength',
+  'water',
+  'life',
+  'time',
+  'hands',
+  'cost',
+  'skill',
+  'health',
+  'match',
+  'field',
+] as const;
 export type Criterion = (typeof CRITERIA)[number];
 
 export const CRITERION_NAMES: Record<Criterion, string> = {
@@ -20,11 +32,71 @@ export type Weights = Readonly<Record<Criterion, number>>;
 
 /** What matters, 0–10 each. */
 export const PRESETS = {
-  'good as new': { bond: 8, strength: 8, water: 6, life: 8, time: 1, hands: 1, cost: 1, skill: 1, health: 1, match: 6, field: 0 },
-  'by the weekend': { bond: 6, strength: 5, water: 4, life: 3, time: 10, hands: 6, cost: 1, skill: 3, health: 1, match: 3, field: 1 },
-  'get home': { bond: 3, strength: 1, water: 2, life: 0, time: 10, hands: 8, cost: 1, skill: 8, health: 2, match: 0, field: 10 },
-  'cheapest sound job': { bond: 5, strength: 4, water: 4, life: 4, time: 1, hands: 4, cost: 10, skill: 3, health: 1, match: 1, field: 1 },
-  'least exposure': { bond: 4, strength: 3, water: 3, life: 3, time: 1, hands: 3, cost: 1, skill: 3, health: 10, match: 1, field: 0 },
+  'good as new': {
+    bond: 8,
+    strength: 8,
+    water: 6,
+    life: 8,
+    time: 1,
+    hands: 1,
+    cost: 1,
+    skill: 1,
+    health: 1,
+    match: 6,
+    field: 0,
+  },
+  'by the weekend': {
+    bond: 6,
+    strength: 5,
+    water: 4,
+    life: 3,
+    time: 10,
+    hands: 6,
+    cost: 1,
+    skill: 3,
+    health: 1,
+    match: 3,
+    field: 1,
+  },
+  'get home': {
+    bond: 3,
+    strength: 1,
+    water: 2,
+    life: 0,
+    time: 10,
+    hands: 8,
+    cost: 1,
+    skill: 8,
+    health: 2,
+    match: 0,
+    field: 10,
+  },
+  'cheapest sound job': {
+    bond: 5,
+    strength: 4,
+    water: 4,
+    life: 4,
+    time: 1,
+    hands: 4,
+    cost: 10,
+    skill: 3,
+    health: 1,
+    match: 1,
+    field: 1,
+  },
+  'least exposure': {
+    bond: 4,
+    strength: 3,
+    water: 3,
+    life: 3,
+    time: 1,
+    hands: 3,
+    cost: 1,
+    skill: 3,
+    health: 10,
+    match: 1,
+    field: 0,
+  },
 } as const satisfies Record<string, Weights>;
 export type Preset = keyof typeof PRESETS;
 export const DEFAULT_PRESET: Preset = 'good as new';

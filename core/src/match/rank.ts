@@ -77,15 +77,31 @@ function spaceOf(input: SpaceInput): Space {
  */
 export function matchSystem(input: MatchInput, ledger: Ledger): MatchResult {
   const { library, route, contexts, wanted, temperature } = input;
-  const space = spaceOf({ library, route, contexts, defaultCloth: input.defaultCloth, wantedCloth: wanted.reinforce });
-  const scorer = new Scorer(space, { temperature, weights: weightsOf(input.priorities), epoxyFinish: input.epoxyFinish, solventWipe: input.solventWipe });
+  const space = spaceOf({
+    library,
+    route,
+    contexts,
+    defaultCloth: input.defaultCloth,
+    wantedCloth: wanted.reinforce,
+  });
+  const scorer = new Scorer(space, {
+    temperature,
+    weights: weightsOf(input.priorities),
+    epoxyFinish: input.epoxyFinish,
+    solventWipe: input.solventWipe,
+  });
   const result = { route, refused: space.refused, examined: space.examined, accepted: space.accepted };
 
   const asked = Object.keys(wanted).length > 0 ? bestOf(bestPerKey(space, scorer, wanted)) : undefined;
   // A chain of another key product is shown with the finish that was asked for, where it can have it.
   const free = bestPerKey(space, scorer, {});
-  const alike = wanted.finish === undefined ? free : new Map([...free, ...bestPerKey(space, scorer, { finish: wanted.finish })]);
-  const pick = asked ?? (Object.keys(wanted).length > 0 && free.size > 0 ? refuse(input, space, alike, ledger) : bestOf(alike));
+  const alike =
+    wanted.finish === undefined
+      ? free
+      : new Map([...free, ...bestPerKey(space, scorer, { finish: wanted.finish })]);
+  const pick =
+    asked ??
+    (Object.keys(wanted).length > 0 && free.size > 0 ? refuse(input, space, alike, ledger) : bestOf(alike));
   if (!pick) return { ...result, ranked: [] };
 
   const rank = (found: Found): RankedChain => {
@@ -95,24 +111,50 @@ export function matchSystem(input: MatchInput, ledger: Ledger): MatchResult {
       criteria: scorer.criteria(found.chosen),
       tooCold: scorer.cold(found.chosen) > 0,
       quickFixes: chain.links.flatMap((l) => (l.product.quickFix ? [l.product] : [])),
-      score: scorer.trace(found, `score.${chain.id}`, `score of ${chain.links.find((l) => l.role === route.key)?.product.name ?? 'the chain'}`, ledger),
+      score: scorer.trace(
+        found,
+        `score.${chain.id}`,
+        `score of ${chain.links.find((l) => l.role === route.key)?.product.name ?? 'the chain'}`,
+        ledger,
+      ),
     };
   };
-  const shown = [...alike.values()].map((found) => (found.chosen[0] === pick.chosen[0] ? pick : found)).sort((a, b) => b.value - a.value);
+  const shown = [...alike.values()]
+    .map((found) => (found.chosen[0] === pick.chosen[0] ? pick : found))
+    .sort((a, b) => b.value - a.value);
   const ranked = shown.map(rank);
   return { ...result, chosen: ranked[shown.indexOf(pick)], ranked };
 }
 
-const bestOf = (perKey: ReadonlyMap<number, Found>): Found | undefined => [...perKey.values()].reduce<Found | undefined>((best, f) => (best && best.value >= f.value ? best : f), undefined);
+const bestOf = (perKey: ReadonlyMap<number, Found>): Found | undefined =>
+  [...perKey.values()].reduce<Found | undefined>(
+    (best, f) => (best && best.value >= f.value ? best : f),
+    undefined,
+  );
 
 /** A found chain in full, with every rule that speaks about it. */
 function chainOf({ depths, decided, route }: Space, { chosen }: Found): Chain {
   const products = depths.map((d, i) => d.products[chosen[i]]);
-  const rules = decided.flatMap((options, d) => options[chosen[d]].filter(({ earlier }) => earlier.every((e) => e.fits[chosen[e.depth]] === 1)).map((r) => r.rule));
-  return makeChain(route.id, depths.map((d) => d.role), products, rules, (r) => refuses(r.verdict));
+  const rules = decided.flatMap((options, d) =>
+    options[chosen[d]]
+      .filter(({ earlier }) => earlier.every((e) => e.fits[chosen[e.depth]] === 1))
+      .map((r) => r.rule),
+  );
+  return makeChain(
+    route.id,
+    depths.map((d) => d.role),
+    products,
+    rules,
+    (r) => refuses(r.verdict),
+  );
 }
 
-function refuse({ wanted, library, contexts }: MatchInput, { depths, route }: Space, found: ReadonlyMap<number, Found>, ledger: Ledger): Found {
+function refuse(
+  { wanted, library, contexts }: MatchInput,
+  { depths, route }: Space,
+  found: ReadonlyMap<number, Found>,
+  ledger: Ledger,
+): Found {
   const roles = depths.map((d) => d.role);
   const asked = roles.flatMap((role) => {
     const product = library.products.find((p) => p.id === wanted[role]);
@@ -120,9 +162,26 @@ function refuse({ wanted, library, contexts }: MatchInput, { depths, route }: Sp
   });
   const facts = Object.assign({}, contexts[0], ...asked) as Facts;
   // Of several, the one that names most of what was asked for.
-  const [rule] = RULES.filter((r) => refuses(r.verdict) && applies(r, facts) && conditionsOf(r).some((c) => asked.some((a) => c.fact in a))).sort((a, b) => Object.keys(b.when).length - Object.keys(a.when).length);
-  const names = [...found.values()].slice(0, 3).map(({ chosen }) => depths.flatMap((d, i) => (d.role === route.key || d.role === 'finish' ? (d.products[chosen[i]]?.name ?? []) : [])).join(' · '));
-  ledger.report(problem({ severity: 'error', stage: 'system', path: 'system' }, 'chain-refused', { reason: rule?.reason, remedy: rule?.remedy, others: names }));
+  const [rule] = RULES.filter(
+    (r) =>
+      refuses(r.verdict) && applies(r, facts) && conditionsOf(r).some((c) => asked.some((a) => c.fact in a)),
+  ).sort((a, b) => Object.keys(b.when).length - Object.keys(a.when).length);
+  const names = [...found.values()]
+    .slice(0, 3)
+    .map(({ chosen }) =>
+      depths
+        .flatMap((d, i) =>
+          d.role === route.key || d.role === 'finish' ? (d.products[chosen[i]]?.name ?? []) : [],
+        )
+        .join(' · '),
+    );
+  ledger.report(
+    problem({ severity: 'error', stage: 'system', path: 'system' }, 'chain-refused', {
+      reason: rule?.reason,
+      remedy: rule?.remedy,
+      others: names,
+    }),
+  );
   const same = [...found].find(([option]) => depths[0].products[option]?.id === wanted[route.key]);
   return same?.[1] ?? (bestOf(found) as Found);
 }
@@ -130,8 +189,15 @@ function refuse({ wanted, library, contexts }: MatchInput, { depths, route }: Sp
 const WORTH_SAYING = 0.05;
 
 /** What one chain gains and loses against another, largest first. */
-export function tradeOf(chain: RankedChain, against: RankedChain): { readonly gains: readonly Trade[]; readonly losses: readonly Trade[] } {
-  const trades = (Object.keys(chain.criteria) as Criterion[]).map((criterion) => ({ criterion, by: chain.criteria[criterion] - against.criteria[criterion] }));
-  const large = (list: Trade[]): Trade[] => list.filter((t) => Math.abs(t.by) >= WORTH_SAYING).sort((a, b) => Math.abs(b.by) - Math.abs(a.by));
+export function tradeOf(
+  chain: RankedChain,
+  against: RankedChain,
+): { readonly gains: readonly Trade[]; readonly losses: readonly Trade[] } {
+  const trades = (Object.keys(chain.criteria) as Criterion[]).map((criterion) => ({
+    criterion,
+    by: chain.criteria[criterion] - against.criteria[criterion],
+  }));
+  const large = (list: Trade[]): Trade[] =>
+    list.filter((t) => Math.abs(t.by) >= WORTH_SAYING).sort((a, b) => Math.abs(b.by) - Math.abs(a.by));
   return { gains: large(trades.filter((t) => t.by > 0)), losses: large(trades.filter((t) => t.by < 0)) };
 }

@@ -34,28 +34,49 @@ const BARRIER: Choice = { role: 'barrier', from: ['barrier coat'], orNone: true 
 const ALL: readonly Stage[] = ['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish', 'log'];
 const WITHOUT_LAMINATE = ALL.filter((s) => s !== 'laminate');
 /** Products of the library, and those of the yard that were made after them. */
-const madeAfter = (...ids: readonly string[]) => (p: Product): boolean => ids.includes(modelOf(p));
+const madeAfter =
+  (...ids: readonly string[]) =>
+  (p: Product): boolean =>
+    ids.includes(modelOf(p));
 const notRenewer = (p: Product): boolean => modelOf(p) !== 'renewer-fabric';
 const notPolish = (p: Product): boolean => p.family !== 'polish' && notRenewer(p);
 const isCloth = (p: Product): boolean => p.role !== 'cloth' || ('kind' in p && p.kind !== 'peel ply');
 /** Cloth, or one of these plates and bushes. */
-const clothOr = (...plates: readonly string[]) => (p: Product): boolean => (isCloth(p) && p.role !== 'plate') || madeAfter(...plates)(p);
+const clothOr =
+  (...plates: readonly string[]) =>
+  (p: Product): boolean =>
+    (isCloth(p) && p.role !== 'plate') || madeAfter(...plates)(p);
 const FINISH: Choice = { role: 'finish', from: ['finish', 'coating'], orNone: true, only: notPolish };
 
 export const ROUTES = {
   laminate: {
     id: 'laminate',
     name: 'grind and laminate',
-    choices: [PREP, CLEAN, { role: 'bond', from: ['laminating resin'] }, { role: 'reinforce', from: ['cloth'], only: isCloth }, PRIME_TIE, { role: 'fill', from: ['fairing compound'], orNone: true }, BARRIER, FINISH],
+    choices: [
+      PREP,
+      CLEAN,
+      { role: 'bond', from: ['laminating resin'] },
+      { role: 'reinforce', from: ['cloth'], only: isCloth },
+      PRIME_TIE,
+      { role: 'fill', from: ['fairing compound'], orNone: true },
+      BARRIER,
+      FINISH,
+    ],
     key: 'bond',
     stages: ALL,
     upTo: 1,
-    escalate: 'a hole over a metre, or one that changes the shape of the hull, wants a surveyor before it is ground',
+    escalate:
+      'a hole over a metre, or one that changes the shape of the hull, wants a surveyor before it is ground',
   },
   surface: {
     id: 'surface',
     name: 'open, fill and finish',
-    choices: [PREP, CLEAN, { role: 'bond', from: ['surface filler', 'adhesive'] }, { ...FINISH, only: notRenewer }],
+    choices: [
+      PREP,
+      CLEAN,
+      { role: 'bond', from: ['surface filler', 'adhesive'] },
+      { ...FINISH, only: notRenewer },
+    ],
     key: 'bond',
     stages: WITHOUT_LAMINATE,
     upTo: 0.4,
@@ -64,7 +85,19 @@ export const ROUTES = {
   bonded: {
     id: 'bonded',
     name: 'bond or weld',
-    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-polyolefin') }, { role: 'bond', from: ['adhesive', 'weld rod', 'laminating resin'] }, { role: 'reinforce', from: ['plate', 'cloth'], orNone: true, only: clothOr('plate-abs', 'plate-g10', 'plate-pe') }, { role: 'finish', from: ['finish', 'coating'], orNone: true, only: notPolish }],
+    choices: [
+      PREP,
+      CLEAN,
+      { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-polyolefin') },
+      { role: 'bond', from: ['adhesive', 'weld rod', 'laminating resin'] },
+      {
+        role: 'reinforce',
+        from: ['plate', 'cloth'],
+        orNone: true,
+        only: clothOr('plate-abs', 'plate-g10', 'plate-pe'),
+      },
+      { role: 'finish', from: ['finish', 'coating'], orNone: true, only: notPolish },
+    ],
     key: 'bond',
     stages: ['survey', 'system', 'grind', 'mix', 'finish', 'log'],
     upTo: 0.6,
@@ -73,7 +106,18 @@ export const ROUTES = {
   edge: {
     id: 'edge',
     name: 'rebuild the edge',
-    choices: [PREP, CLEAN, { role: 'bond', from: ['adhesive', 'laminating resin'] }, { role: 'reinforce', from: ['plate', 'cloth'], orNone: true, only: clothOr('bush-acetal', 'bush-nylon', 'plate-g10') }, FINISH],
+    choices: [
+      PREP,
+      CLEAN,
+      { role: 'bond', from: ['adhesive', 'laminating resin'] },
+      {
+        role: 'reinforce',
+        from: ['plate', 'cloth'],
+        orNone: true,
+        only: clothOr('bush-acetal', 'bush-nylon', 'plate-g10'),
+      },
+      FINISH,
+    ],
     key: 'bond',
     stages: ['survey', 'system', 'grind', 'mix', 'fair', 'finish', 'log'],
     upTo: 0.5,
@@ -82,7 +126,13 @@ export const ROUTES = {
   fabric: {
     id: 'fabric',
     name: 'patch',
-    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-rubber') }, { role: 'bond', from: ['fabric adhesive', 'adhesive'] }, { role: 'reinforce', from: ['patch fabric'], orNone: true }],
+    choices: [
+      PREP,
+      CLEAN,
+      { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-rubber') },
+      { role: 'bond', from: ['fabric adhesive', 'adhesive'] },
+      { role: 'reinforce', from: ['patch fabric'], orNone: true },
+    ],
     key: 'bond',
     stages: ['survey', 'system', 'mix', 'log'],
     upTo: 0.6,
@@ -91,7 +141,12 @@ export const ROUTES = {
   inject: {
     id: 'inject',
     name: 'inject',
-    choices: [{ role: 'prep', from: ['preparation'], only: (p) => modelOf(p) !== 'flame' }, CLEAN, { role: 'bond', from: ['adhesive'] }, FINISH],
+    choices: [
+      { role: 'prep', from: ['preparation'], only: (p) => modelOf(p) !== 'flame' },
+      CLEAN,
+      { role: 'bond', from: ['adhesive'] },
+      FINISH,
+    ],
     key: 'bond',
     stages: ['survey', 'system', 'grind', 'mix', 'fair', 'finish', 'log'],
     upTo: 0.6,
@@ -100,7 +155,15 @@ export const ROUTES = {
   recore: {
     id: 'recore',
     name: 'open, replace the core, laminate',
-    choices: [PREP, CLEAN, { role: 'bond', from: ['laminating resin'] }, { role: 'coring', from: ['core'] }, { role: 'reinforce', from: ['cloth'], only: isCloth }, { role: 'fill', from: ['fairing compound'], orNone: true }, FINISH],
+    choices: [
+      PREP,
+      CLEAN,
+      { role: 'bond', from: ['laminating resin'] },
+      { role: 'coring', from: ['core'] },
+      { role: 'reinforce', from: ['cloth'], only: isCloth },
+      { role: 'fill', from: ['fairing compound'], orNone: true },
+      FINISH,
+    ],
     key: 'bond',
     stages: ALL,
     upTo: 1,
@@ -109,16 +172,31 @@ export const ROUTES = {
   barrier: {
     id: 'barrier',
     name: 'open, dry, fill and seal',
-    choices: [PREP, CLEAN, { role: 'bond', from: ['surface filler', 'laminating resin', 'adhesive'] }, BARRIER, FINISH],
+    choices: [
+      PREP,
+      CLEAN,
+      { role: 'bond', from: ['surface filler', 'laminating resin', 'adhesive'] },
+      BARRIER,
+      FINISH,
+    ],
     key: 'bond',
     stages: WITHOUT_LAMINATE,
     upTo: 12,
-    escalate: 'blisters deeper than the gel coat, or over the whole bottom: peel, wash and dry under a surveyor’s eye',
+    escalate:
+      'blisters deeper than the gel coat, or over the whole bottom: peel, wash and dry under a surveyor’s eye',
   },
   wood: {
     id: 'wood',
     name: 'cut back, let in, glue',
-    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-wet-epoxy') }, { role: 'bond', from: ['adhesive', 'laminating resin'] }, { role: 'reinforce', from: ['plate', 'cloth'], orNone: true, only: clothOr('plate-ply', 'graving') }, { role: 'fill', from: ['fairing compound'], orNone: true }, FINISH],
+    choices: [
+      PREP,
+      CLEAN,
+      { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-wet-epoxy') },
+      { role: 'bond', from: ['adhesive', 'laminating resin'] },
+      { role: 'reinforce', from: ['plate', 'cloth'], orNone: true, only: clothOr('plate-ply', 'graving') },
+      { role: 'fill', from: ['fairing compound'], orNone: true },
+      FINISH,
+    ],
     key: 'bond',
     stages: ['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish', 'log'],
     upTo: 1.5,
@@ -127,7 +205,13 @@ export const ROUTES = {
   metal: {
     id: 'metal',
     name: 'clean, prime, build up',
-    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-epoxy', 'primer-etch') }, { role: 'bond', from: ['adhesive', 'laminating resin'] }, FINISH],
+    choices: [
+      PREP,
+      CLEAN,
+      { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-epoxy', 'primer-etch') },
+      { role: 'bond', from: ['adhesive', 'laminating resin'] },
+      FINISH,
+    ],
     key: 'bond',
     stages: WITHOUT_LAMINATE,
     upTo: 0.4,
@@ -136,7 +220,12 @@ export const ROUTES = {
   renew: {
     id: 'renew',
     name: 'renew the surface',
-    choices: [PREP, CLEAN, { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-epoxy', 'primer-etch') }, { role: 'finish', from: ['finish', 'coating'] }],
+    choices: [
+      PREP,
+      CLEAN,
+      { role: 'prime', from: ['primer'], orNone: true, only: madeAfter('primer-epoxy', 'primer-etch') },
+      { role: 'finish', from: ['finish', 'coating'] },
+    ],
     key: 'finish',
     stages: ['survey', 'system', 'mix', 'finish', 'log'],
     upTo: 15,
@@ -149,21 +238,58 @@ type Way = readonly [families: readonly HullFamily[], kinds: readonly DamageKind
 
 /** The first way whose families and kinds fit is taken. */
 const WAYS: readonly Way[] = [
-  [['frp', 'frp-cored', 'smc', 'wood', 'thermoplastic', 'inflatable', 'foil', 'metal'], ['weathered'], 'renew'],
+  [
+    ['frp', 'frp-cored', 'smc', 'wood', 'thermoplastic', 'inflatable', 'foil', 'metal'],
+    ['weathered'],
+    'renew',
+  ],
   [['inflatable'], ['seam-leak', 'fabric-puncture', 'fabric-tear', 'valve-leak', 'old-repair'], 'fabric'],
   [['metal'], ['scratch', 'nick', 'corroded-insert'], 'metal'],
-  [['wood'], ['scratch', 'crack', 'hole', 'crushed', 'drilled-holes', 'nick', 'split-edge', 'worn-edge', 'rot', 'old-repair'], 'wood'],
+  [
+    ['wood'],
+    [
+      'scratch',
+      'crack',
+      'hole',
+      'crushed',
+      'drilled-holes',
+      'nick',
+      'split-edge',
+      'worn-edge',
+      'rot',
+      'old-repair',
+    ],
+    'wood',
+  ],
   [['frp', 'frp-cored', 'wood', 'foil', 'foam-sheet'], ['delamination'], 'inject'],
   [['frp-cored', 'foil'], ['wet-core'], 'recore'],
   [['frp-cored'], ['hole', 'crushed'], 'recore'],
   [['frp', 'frp-cored'], ['blisters'], 'barrier'],
-  [['foil'], ['nick', 'split-edge', 'worn-edge', 'corroded-insert', 'crack', 'hole', 'crushed', 'old-repair', 'drilled-holes'], 'edge'],
+  [
+    ['foil'],
+    [
+      'nick',
+      'split-edge',
+      'worn-edge',
+      'corroded-insert',
+      'crack',
+      'hole',
+      'crushed',
+      'old-repair',
+      'drilled-holes',
+    ],
+    'edge',
+  ],
   [['frp'], ['nick', 'worn-edge', 'split-edge'], 'edge'],
   [['frp', 'frp-cored'], ['gel-coat-chip', 'gel-coat-crack', 'scratch', 'void', 'drilled-holes'], 'surface'],
   [['foil'], ['gel-coat-chip', 'gel-coat-crack', 'scratch'], 'surface'],
   [['smc'], ['scratch', 'drilled-holes'], 'surface'],
   [['frp', 'frp-cored'], ['crack', 'hole', 'crushed', 'old-repair'], 'laminate'],
-  [['smc', 'thermoplastic', 'foam-sheet', 'polyolefin'], ['scratch', 'crack', 'hole', 'crushed', 'drilled-holes', 'nick', 'split-edge', 'worn-edge', 'old-repair'], 'bonded'],
+  [
+    ['smc', 'thermoplastic', 'foam-sheet', 'polyolefin'],
+    ['scratch', 'crack', 'hole', 'crushed', 'drilled-holes', 'nick', 'split-edge', 'worn-edge', 'old-repair'],
+    'bonded',
+  ],
 ];
 
 /** Two schools for a skin that has let go of its core, or a core that is wet: both are planned, one is the default. */
@@ -171,7 +297,8 @@ export const SCHOOLS = ['inject', 'recore'] as const;
 export type School = (typeof SCHOOLS)[number];
 
 /** True where both schools are open. */
-export const hasSchools = (family: HullFamily, damage: DamageKind): boolean => (family === 'frp-cored' || family === 'foil') && (damage === 'delamination' || damage === 'wet-core');
+export const hasSchools = (family: HullFamily, damage: DamageKind): boolean =>
+  (family === 'frp-cored' || family === 'foil') && (damage === 'delamination' || damage === 'wet-core');
 
 /**
  * The way to repair a kind of damage on a family of hulls.
@@ -180,14 +307,18 @@ export const hasSchools = (family: HullFamily, damage: DamageKind): boolean => (
  */
 export function routeFor(family: HullFamily, damage: DamageKind, school?: School): Route | undefined {
   if (school && hasSchools(family, damage)) return ROUTES[school];
-  const way = occursOn(damage, family) && WAYS.find(([families, kinds]) => families.includes(family) && kinds.includes(damage));
+  const way =
+    occursOn(damage, family) &&
+    WAYS.find(([families, kinds]) => families.includes(family) && kinds.includes(damage));
   return way ? ROUTES[way[2]] : undefined;
 }
 
 /** Damage that may be smoothed and left: a valid plan where nothing bonds, or the clock says so. */
 export const DRESS_ONLY: Readonly<Partial<Record<DamageKind, string>>> = {
   nick: 'Fair the nick to a long hollow with a file, round its edges, and stop. The edge stays a little short; look at it after each outing.',
-  scratch: 'Take the raised lips off with a scraper, round the groove, and stop. What lies open takes up sun or water: coat it before long.',
+  scratch:
+    'Take the raised lips off with a scraper, round the groove, and stop. What lies open takes up sun or water: coat it before long.',
   'worn-edge': 'Round the edge evenly and stop. Measure what is left and note when it must be built up.',
-  'gel-coat-chip': 'Round the rim of the chip and seal it with wax or clear coat for the weekend. Laminate left open drinks water: fill it before the season.',
+  'gel-coat-chip':
+    'Round the rim of the chip and seal it with wax or clear coat for the weekend. Laminate left open drinks water: fill it before the season.',
 };

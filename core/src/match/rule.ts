@@ -1,5 +1,15 @@
 /** Links of a chain, in the order of the work. */
-export const CHAIN_ROLES = ['prep', 'clean', 'prime', 'bond', 'coring', 'reinforce', 'fill', 'barrier', 'finish'] as const;
+export const CHAIN_ROLES = [
+  'prep',
+  'clean',
+  'prime',
+  'bond',
+  'coring',
+  'reinforce',
+  'fill',
+  'barrier',
+  'finish',
+] as const;
 export type ChainRole = (typeof CHAIN_ROLES)[number];
 
 export type Verdict = 'bonds' | 'bonds if' | 'weak' | 'no bond' | 'harms';
@@ -9,7 +19,22 @@ export const refuses = (verdict: Verdict): boolean => verdict === 'no bond' || v
 
 /** Facts of the hull, the damage and the duty that a rule may look at. */
 export const CONTEXT_FACTS = [
-  'hull', 'family', 'hull.trait', 'matrix', 'fibre', 'core', 'damage', 'position', 'duty', 'access', 'contaminant', 'clear', 'wet', 'coat', 'lasts', 'place',
+  'hull',
+  'family',
+  'hull.trait',
+  'matrix',
+  'fibre',
+  'core',
+  'damage',
+  'position',
+  'duty',
+  'access',
+  'contaminant',
+  'clear',
+  'wet',
+  'coat',
+  'lasts',
+  'place',
 ] as const;
 export type ContextFact = (typeof CONTEXT_FACTS)[number];
 
@@ -47,7 +72,11 @@ export function conditionsOf(rule: Rule): readonly Condition[] {
   if (before) return before;
   const conditions = Object.entries(rule.when).map(([name, values]) => {
     const negated = name.endsWith('!');
-    return { fact: (negated ? name.slice(0, -1) : name) as FactName, values: values as readonly string[], negated };
+    return {
+      fact: (negated ? name.slice(0, -1) : name) as FactName,
+      values: values as readonly string[],
+      negated,
+    };
   });
   parsed.set(rule, conditions);
   return conditions;
@@ -67,4 +96,11 @@ type Row = readonly [id: string, when: Rule['when'], verdict: Verdict, reason: s
 
 /** Rules of one subject that share a source. */
 export const rulesFrom = (source: string, rows: readonly Row[]): readonly Rule[] =>
-  rows.map(([id, when, verdict, reason, remedy]) => ({ id, when, verdict, reason, source, ...(remedy ? { remedy } : {}) }));
+  rows.map(([id, when, verdict, reason, remedy]) => ({
+    id,
+    when,
+    verdict,
+    reason,
+    source,
+    ...(remedy ? { remedy } : {}),
+  }));

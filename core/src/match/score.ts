@@ -29,7 +29,8 @@ const scoreFormula = {
   id: 'match/score',
   expression: 's = Σ wᵢ·cᵢ − penalties',
   unit: '1',
-  source: 'criteria 0–1, each with the weight beside its name; penalties 0.02 per condition, 0.15 per weak link, 0.25 per product below its minimum temperature (0.1 for a coat), 0.2 for another way than the school of the yard',
+  source:
+    'criteria 0–1, each with the weight beside its name; penalties 0.02 per condition, 0.15 per weak link, 0.25 per product below its minimum temperature (0.1 for a coat), 0.2 for another way than the school of the yard',
 };
 
 export type Criteria = Readonly<Record<Criterion, number>>;
@@ -77,12 +78,33 @@ function costIndex(product: Product): number {
 }
 
 /** Minutes of a link where the product does not say: usual for its role. */
-const MINUTES: Readonly<Partial<Record<Product['role'], number>>> = { 'laminating resin': 60, cloth: 15, 'fairing compound': 45, finish: 60, coating: 45, 'barrier coat': 45, primer: 20, adhesive: 15 };
+const MINUTES: Readonly<Partial<Record<Product['role'], number>>> = {
+  'laminating resin': 60,
+  cloth: 15,
+  'fairing compound': 45,
+  finish: 60,
+  coating: 45,
+  'barrier coat': 45,
+  primer: 20,
+  adhesive: 15,
+};
 
 function shareOf(role: ChainRole, product: Product | undefined, c: Conditions, schools: boolean): Share {
   if (!product) {
     const strength = role === 'reinforce' ? UNREINFORCED : 1;
-    return { strength, water: 1, life: 1, ease: 1, health: 1, field: 1, seconds: 0, minutes: 0, cost: 0, cold: 0, otherSchool: 0 };
+    return {
+      strength,
+      water: 1,
+      life: 1,
+      ease: 1,
+      health: 1,
+      field: 1,
+      seconds: 0,
+      minutes: 0,
+      cost: 0,
+      cold: 0,
+      otherSchool: 0,
+    };
   }
   const m = meritsOf(product);
   const holdsUp = HOLDING.includes(role);
@@ -98,7 +120,12 @@ function shareOf(role: ChainRole, product: Product | undefined, c: Conditions, s
     minutes: product.minutes ?? MINUTES[product.role] ?? 0,
     cost: costIndex(product),
     cold: cure && c.temperature < cure.minimumTemperature ? 1 : 0,
-    otherSchool: schools && role === 'clean' && (product.traits?.includes('solvent') ?? false) !== (c.solventWipe === 'wipe') ? 1 : 0,
+    otherSchool:
+      schools &&
+      role === 'clean' &&
+      (product.traits?.includes('solvent') ?? false) !== (c.solventWipe === 'wipe')
+        ? 1
+        : 0,
   };
 }
 
@@ -124,11 +151,15 @@ export class Scorer {
     this.#filler = Math.max(0, at('fill'));
     const schools = contexts.every((c) => c.family?.some((f) => SCHOOLED.has(f)));
     this.shares = depths.map((d) => d.products.map((p) => shareOf(d.role, p, conditions, schools)));
-    this.bond = depths[0].products.map((p, o) => (p ? BOND_WORTH[space.keyVerdicts[o]] * meritsOf(p).strength : 0));
+    this.bond = depths[0].products.map((p, o) =>
+      p ? BOND_WORTH[space.keyVerdicts[o]] * meritsOf(p).strength : 0,
+    );
     const finishes = depths[this.finish]?.products ?? [];
     const { epoxyFinish } = conditions;
     this.#overEpoxy = depths[this.#filler].products.map((p) => p?.family === 'epoxy');
-    this.#otherFinish = finishes.map((p) => epoxyFinish !== undefined && (p?.role !== 'finish' || p.kind !== epoxyFinish));
+    this.#otherFinish = finishes.map(
+      (p) => epoxyFinish !== undefined && (p?.role !== 'finish' || p.kind !== epoxyFinish),
+    );
     this.#finishMatch = finishes.map((p) => (p ? meritsOf(p).match : 0));
     this.#ownMatch = depths[0].products.map((p) => (p ? meritsOf(p).match : 0));
     this.#slowdown = 2 ** ((REFERENCE_TEMPERATURE - conditions.temperature) / 10);
@@ -216,8 +247,16 @@ export class Scorer {
   /** What an option takes off besides the rules: a product too cold, another school than the yard's. */
   toll(depth: number, chosen: ArrayLike<number>): number {
     const s = this.shares[depth][chosen[depth]];
-    const school = depth === Math.max(this.finish, this.#filler) && this.finish >= 0 && this.#overEpoxy[chosen[this.#filler]] && this.#otherFinish[chosen[this.finish]];
-    return s.cold * (COATS.includes(this.space.depths[depth].role) ? COLD_COAT_PENALTY : COLD_PENALTY) + (s.otherSchool ? SCHOOL_PENALTY : 0) + (school ? SCHOOL_PENALTY : 0);
+    const school =
+      depth === Math.max(this.finish, this.#filler) &&
+      this.finish >= 0 &&
+      this.#overEpoxy[chosen[this.#filler]] &&
+      this.#otherFinish[chosen[this.finish]];
+    return (
+      s.cold * (COATS.includes(this.space.depths[depth].role) ? COLD_COAT_PENALTY : COLD_PENALTY) +
+      (s.otherSchool ? SCHOOL_PENALTY : 0) +
+      (school ? SCHOOL_PENALTY : 0)
+    );
   }
 
   /** The score as a traced figure. */
@@ -227,10 +266,27 @@ export class Scorer {
     const source = 'judged from the merits of the products; orders chains, says nothing absolute';
     const inputs: Record<string, Figure> = {};
     for (const name of CRITERIA) {
-      if (weights[name] > 0) inputs[`${CRITERION_NAMES[name]} · ${weights[name].toFixed(2)}`] = ledger.given(`${id}.${name}`, CRITERION_NAMES[name], criteria[name], '1', 'assumed', source);
+      if (weights[name] > 0)
+        inputs[`${CRITERION_NAMES[name]} · ${weights[name].toFixed(2)}`] = ledger.given(
+          `${id}.${name}`,
+          CRITERION_NAMES[name],
+          criteria[name],
+          '1',
+          'assumed',
+          source,
+        );
     }
     const cold = this.cold(chain.chosen);
-    inputs['penalties'] = ledger.given(`${id}.penalty`, 'penalties', this.worth(criteria) - chain.value, '1', 'assumed', cold > 0 ? `conditions of the rules, and ${cold} too cold at ${this.conditions.temperature.toFixed(1)} °C` : 'conditions of the rules, and the schools of the yard');
+    inputs['penalties'] = ledger.given(
+      `${id}.penalty`,
+      'penalties',
+      this.worth(criteria) - chain.value,
+      '1',
+      'assumed',
+      cold > 0
+        ? `conditions of the rules, and ${cold} too cold at ${this.conditions.temperature.toFixed(1)} °C`
+        : 'conditions of the rules, and the schools of the yard',
+    );
     return ledger.record(id, label, scoreFormula, chain.value, inputs);
   }
 }

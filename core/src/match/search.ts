@@ -18,13 +18,19 @@ export interface Found {
  * @param wanted products that the chain must have, by role
  * @returns by option number of the key link; key products whose every chain is refused are missing
  */
-export function bestPerKey(space: Space, scorer: Scorer, wanted: Readonly<Partial<Record<ChainRole, string>>>): ReadonlyMap<number, Found> {
+export function bestPerKey(
+  space: Space,
+  scorer: Scorer,
+  wanted: Readonly<Partial<Record<ChainRole, string>>>,
+): ReadonlyMap<number, Found> {
   const { depths, decided } = space;
   const width = depths.length;
   const chosen = new Uint8Array(width);
   const order = depths.map((d, depth) => {
     const id = wanted[d.role];
-    const options = [...d.products.keys()].filter((o) => id === undefined || (d.products[o]?.id ?? 'none') === id);
+    const options = [...d.products.keys()].filter(
+      (o) => id === undefined || (d.products[o]?.id ?? 'none') === id,
+    );
     return depth === 0 ? options : byPromise(space, scorer, depth, options);
   });
   const rows = scorer.rows();
@@ -73,8 +79,24 @@ function byPromise({ decided }: Space, scorer: Scorer, depth: number, options: r
   const promise = (option: number): number => {
     const s = scorer.shares[depth][option];
     const { weights: w } = scorer.conditions;
-    const alone = decided[depth][option].reduce((sum, r) => sum + (r.earlier.length === 0 ? PENALTY[r.rule.verdict] : 0), 0);
-    return w.strength * s.strength + w.water * s.water + w.life * s.life + w.skill * s.ease + w.health * s.health + w.field * s.field - alone - (s.otherSchool ? 1 : 0) - s.cold;
+    const alone = decided[depth][option].reduce(
+      (sum, r) => sum + (r.earlier.length === 0 ? PENALTY[r.rule.verdict] : 0),
+      0,
+    );
+    return (
+      w.strength * s.strength +
+      w.water * s.water +
+      w.life * s.life +
+      w.skill * s.ease +
+      w.health * s.health +
+      w.field * s.field -
+      alone -
+      (s.otherSchool ? 1 : 0) -
+      s.cold
+    );
   };
-  return options.map((o) => [o, promise(o)] as const).sort((a, b) => b[1] - a[1] || a[0] - b[0]).map(([o]) => o);
+  return options
+    .map((o) => [o, promise(o)] as const)
+    .sort((a, b) => b[1] - a[1] || a[0] - b[0])
+    .map(([o]) => o);
 }

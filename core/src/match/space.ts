@@ -1,11 +1,35 @@
 import type { Library, Product } from '../materials/product';
-import { compileRules, concerns, decidedBy, linkConditions, linkFacts, type CompiledRule, type ContextFacts, type Options } from './compile';
-import { CHAIN_ROLES, VERDICTS, conditionsOf, holds, refuses, type ChainRole, type Rule, type Verdict } from './rule';
+import {
+  compileRules,
+  concerns,
+  decidedBy,
+  linkConditions,
+  linkFacts,
+  type CompiledRule,
+  type ContextFacts,
+  type Options,
+} from './compile';
+import {
+  CHAIN_ROLES,
+  VERDICTS,
+  conditionsOf,
+  holds,
+  refuses,
+  type ChainRole,
+  type Rule,
+  type Verdict,
+} from './rule';
 import type { Choice, Route } from './routes';
 import { RULES } from './rules';
 
 /** Taken off the score per rule by its verdict: a condition costs care, a weak link costs trust. */
-export const PENALTY: Record<Verdict, number> = { bonds: 0, 'bonds if': 0.02, weak: 0.15, 'no bond': 1, harms: 1 };
+export const PENALTY: Record<Verdict, number> = {
+  bonds: 0,
+  'bonds if': 0.02,
+  weak: 0.15,
+  'no bond': 1,
+  harms: 1,
+};
 
 /** What one rule refuses: the products that it names, each combination once, and in how many chains they stand. */
 export interface Refusal {
@@ -51,7 +75,11 @@ export const NOT_KNOWN: Rule = {
 };
 
 /** Cloths that stand for their kind: the one asked for or the default, and of every other kind and fibre the nearest in weight. */
-export function clothsToTry(products: readonly Product[], defaultCloth: string, wanted?: string): readonly Product[] {
+export function clothsToTry(
+  products: readonly Product[],
+  defaultCloth: string,
+  wanted?: string,
+): readonly Product[] {
   const cloths = products.flatMap((p) => (p.role === 'cloth' ? [p] : []));
   const usual = cloths.find((c) => c.id === defaultCloth) ?? cloths[0];
   const asked = cloths.find((c) => c.id === wanted);
@@ -59,35 +87,63 @@ export function clothsToTry(products: readonly Product[], defaultCloth: string, 
   for (const c of cloths) {
     const key = `${c.kind}/${c.family}`;
     const best = nearest.get(key);
-    if (!best || Math.abs(c.arealWeight - usual.arealWeight) < Math.abs(best.arealWeight - usual.arealWeight)) nearest.set(key, c);
+    if (!best || Math.abs(c.arealWeight - usual.arealWeight) < Math.abs(best.arealWeight - usual.arealWeight))
+      nearest.set(key, c);
   }
   return [...new Set([...(asked ? [asked] : []), ...(usual ? [usual] : []), ...nearest.values()])];
 }
 
 /** The products of one link, in the order of Stores. */
 export function optionsOf(choice: Choice, input: SpaceInput): Options {
-  const fits = input.library.products.filter((p) => choice.from.includes(p.role) && (choice.only?.(p) ?? true));
-  const cloths = choice.from.includes('cloth') ? clothsToTry(fits, input.defaultCloth, input.wantedCloth) : [];
+  const fits = input.library.products.filter(
+    (p) => choice.from.includes(p.role) && (choice.only?.(p) ?? true),
+  );
+  const cloths = choice.from.includes('cloth')
+    ? clothsToTry(fits, input.defaultCloth, input.wantedCloth)
+    : [];
   const products = [...cloths, ...fits.filter((p) => p.role !== 'cloth')];
-  return { role: choice.role, products: choice.orNone || products.length === 0 ? [undefined, ...products] : products };
+  return {
+    role: choice.role,
+    products: choice.orNone || products.length === 0 ? [undefined, ...products] : products,
+  };
 }
 
 const HULL_FACTS: ReadonlySet<string> = new Set(['hull', 'family', 'hull.trait']);
 
 /** True where some rule, looking at this link and the hull alone, says how it holds on every candidate. */
-function isKnown(role: ChainRole, product: Product, contexts: readonly ContextFacts[], rules: readonly Rule[]): boolean {
+function isKnown(
+  role: ChainRole,
+  product: Product,
+  contexts: readonly ContextFacts[],
+  rules: readonly Rule[],
+): boolean {
   const facts = linkFacts(role, product);
   return contexts.every((context) =>
     rules.some((rule) => {
       if (!conditionsOf(rule).some((c) => HULL_FACTS.has(c.fact) && !c.negated)) return false;
       const links = linkConditions(rule);
-      return links.size === 1 && links.has(role) && concerns(rule, [context]) && [...links.values()].flat().every((c) => holds(c, facts));
+      return (
+        links.size === 1 &&
+        links.has(role) &&
+        concerns(rule, [context]) &&
+        [...links.values()].flat().every((c) => holds(c, facts))
+      );
     }),
   );
 }
 
 /** The key link first; then what most rules look at together with it, so that a refusal cuts off most. */
-const ORDER: readonly ChainRole[] = ['bond', 'finish', 'reinforce', 'prep', 'fill', 'barrier', 'coring', 'prime', 'clean'];
+const ORDER: readonly ChainRole[] = [
+  'bond',
+  'finish',
+  'reinforce',
+  'prep',
+  'fill',
+  'barrier',
+  'coring',
+  'prime',
+  'clean',
+];
 
 /** Gathers the products of a route, takes out what is refused by itself, and counts what is left. */
 export function makeSpace(input: SpaceInput): Space {
@@ -95,16 +151,24 @@ export function makeSpace(input: SpaceInput): Space {
   const rank = (role: ChainRole): number => (role === route.key ? -1 : ORDER.indexOf(role));
   const all = [...route.choices].sort((a, b) => rank(a.role) - rank(b.role)).map((c) => optionsOf(c, input));
   const examined = all.reduce((n, d) => n * d.products.length, 1);
-  const share = (depths: readonly number[], combinations: number): number => depths.reduce((n, d) => n / all[d].products.length, examined * combinations);
+  const share = (depths: readonly number[], combinations: number): number =>
+    depths.reduce((n, d) => n / all[d].products.length, examined * combinations);
   const refusals: Refusal[] = [];
-  const refuse = (rule: Rule, chains: number, examples: readonly (readonly Product[])[]): void => void refusals.push({ rule, chains, examples });
+  const refuse = (rule: Rule, chains: number, examples: readonly (readonly Product[])[]): void =>
+    void refusals.push({ rule, chains, examples });
 
   const compiled = compileRules(rules, contexts, all);
   const dropped = all.map(() => new Set<number>());
-  const strangers = all[0].products.flatMap((p, i) => (p && isKnown(route.key, p, contexts, rules) ? [] : [i]));
+  const strangers = all[0].products.flatMap((p, i) =>
+    p && isKnown(route.key, p, contexts, rules) ? [] : [i],
+  );
   if (strangers.length > 0) {
     for (const i of strangers) dropped[0].add(i);
-    refuse(NOT_KNOWN, share([0], strangers.length), strangers.flatMap((i) => (all[0].products[i] ? [[all[0].products[i]]] : [])));
+    refuse(
+      NOT_KNOWN,
+      share([0], strangers.length),
+      strangers.flatMap((i) => (all[0].products[i] ? [[all[0].products[i]]] : [])),
+    );
   }
   for (const { rule, looks } of compiled) {
     if (!refuses(rule.verdict)) continue;
@@ -113,17 +177,42 @@ export function makeSpace(input: SpaceInput): Space {
     if (looks.length === 1) for (const o of fits[0]) dropped[looks[0].depth].add(o);
     if (looks.length === 0) for (const o of all[0].products.keys()) dropped[0].add(o);
     const products = looks.map((l, i) => fits[i].flatMap((o) => all[l.depth].products[o] ?? []));
-    refuse(rule, share(looks.map((l) => l.depth), fits.reduce((n, f) => n * f.length, 1)), combine(products));
+    refuse(
+      rule,
+      share(
+        looks.map((l) => l.depth),
+        fits.reduce((n, f) => n * f.length, 1),
+      ),
+      combine(products),
+    );
   }
 
-  const depths = all.map((d, i): Options => ({ role: d.role, products: d.products.filter((_, o) => !dropped[i].has(o)) }));
+  const depths = all.map((d, i): Options => ({
+    role: d.role,
+    products: d.products.filter((_, o) => !dropped[i].has(o)),
+  }));
   const left = compileRules(rules, contexts, depths);
   const decided = decidedBy(left, depths);
   return {
-    route, contexts, depths, decided, examined,
-    keyVerdicts: depths[0].products.map((_, o) => worst(left.flatMap(({ rule, looks }) => (looks.length === 1 && looks[0].depth === 0 && looks[0].fits[o] === 1 ? [rule.verdict] : [])))),
+    route,
+    contexts,
+    depths,
+    decided,
+    examined,
+    keyVerdicts: depths[0].products.map((_, o) =>
+      worst(
+        left.flatMap(({ rule, looks }) =>
+          looks.length === 1 && looks[0].depth === 0 && looks[0].fits[o] === 1 ? [rule.verdict] : [],
+        ),
+      ),
+    ),
     accepted: countAccepted(depths, decided),
-    refused: refusals.sort((a, b) => closeness(a.rule, route) - closeness(b.rule, route) || b.chains - a.chains || (a.rule.id < b.rule.id ? -1 : 1)),
+    refused: refusals.sort(
+      (a, b) =>
+        closeness(a.rule, route) - closeness(b.rule, route) ||
+        b.chains - a.chains ||
+        (a.rule.id < b.rule.id ? -1 : 1),
+    ),
   };
 }
 
@@ -133,19 +222,31 @@ function closeness(rule: Rule, route: Route): number {
   return rule === NOT_KNOWN || (links.has(route.key) && links.size === 1) ? 0 : links.has(route.key) ? 1 : 2;
 }
 
-const worst = (verdicts: readonly Verdict[]): Verdict => VERDICTS[Math.max(0, ...verdicts.map((v) => VERDICTS.indexOf(v)))];
+const worst = (verdicts: readonly Verdict[]): Verdict =>
+  VERDICTS[Math.max(0, ...verdicts.map((v) => VERDICTS.indexOf(v)))];
 
 const MOST_EXAMPLES = 24;
 
 /** Every combination of one product per list; lists whose link is left out add nothing. */
 function combine(lists: readonly (readonly Product[])[]): readonly (readonly Product[])[] {
-  return lists.filter((l) => l.length > 0).reduce<readonly (readonly Product[])[]>((all, list) => all.flatMap((a) => list.map((p) => [...a, p])).slice(0, MOST_EXAMPLES), [[]]);
+  return lists
+    .filter((l) => l.length > 0)
+    .reduce<readonly (readonly Product[])[]>(
+      (all, list) => all.flatMap((a) => list.map((p) => [...a, p])).slice(0, MOST_EXAMPLES),
+      [[]],
+    );
 }
 
 /** Chains that no rule refuses, counted without writing them down: links that no refusal looks at only multiply. */
 function countAccepted(depths: readonly Options[], decided: Space['decided']): number {
-  const refusing = decided.map((options) => options.map((list) => list.filter((r) => refuses(r.rule.verdict))));
-  const looked = depths.map((_, d) => refusing[d].some((l) => l.length > 0) || refusing.some((options) => options.some((l) => l.some((r) => r.earlier.some((e) => e.depth === d)))));
+  const refusing = decided.map((options) =>
+    options.map((list) => list.filter((r) => refuses(r.rule.verdict))),
+  );
+  const looked = depths.map(
+    (_, d) =>
+      refusing[d].some((l) => l.length > 0) ||
+      refusing.some((options) => options.some((l) => l.some((r) => r.earlier.some((e) => e.depth === d)))),
+  );
   const chosen = new Uint8Array(depths.length);
   const count = (d: number): number => {
     if (d === depths.length) return 1;
@@ -153,7 +254,8 @@ function countAccepted(depths: readonly Options[], decided: Space['decided']): n
     let sum = 0;
     for (let o = 0; o < depths[d].products.length; o += 1) {
       chosen[d] = o;
-      if (refusing[d][o].every((r) => !r.earlier.every((e) => e.fits[chosen[e.depth]] === 1))) sum += count(d + 1);
+      if (refusing[d][o].every((r) => !r.earlier.every((e) => e.fits[chosen[e.depth]] === 1)))
+        sum += count(d + 1);
     }
     return sum;
   };
@@ -161,4 +263,5 @@ function countAccepted(depths: readonly Options[], decided: Space['decided']): n
 }
 
 /** Roles that a route has no link for: rules see them as left out. */
-export const absentRoles = (route: Route): readonly ChainRole[] => CHAIN_ROLES.filter((r) => !route.choices.some((c) => c.role === r));
+export const absentRoles = (route: Route): readonly ChainRole[] =>
+  CHAIN_ROLES.filter((r) => !route.choices.some((c) => c.role === r));

@@ -6,7 +6,8 @@ export const batchCount = formula({
   expression: 'n = max(⌈m/m_pot⌉, ⌈t/t_use⌉)',
   unit: 'count',
   source: 'greatest pot and usable pot life',
-  evaluate: (x: Record<'m' | 'pot' | 't' | 'use', number>) => Math.max(1, Math.ceil(x.m / x.pot - 1e-9), Math.ceil(x.t / x.use - 1e-9)),
+  evaluate: (x: Record<'m' | 'pot' | 't' | 'use', number>) =>
+    Math.max(1, Math.ceil(x.m / x.pot - 1e-9), Math.ceil(x.t / x.use - 1e-9)),
 });
 
 export const perBatch = formula({

@@ -1,7 +1,19 @@
 import type { HullFamily } from './substrates';
 
 /** Fields of `damage` that a kind asks for, besides size and place. */
-export type DamageQuestion = 'depth' | 'count' | 'pattern' | 'pieces' | 'layer' | 'core' | 'density' | 'seam' | 'valve' | 'holds' | 'coat' | 'wet';
+export type DamageQuestion =
+  | 'depth'
+  | 'count'
+  | 'pattern'
+  | 'pieces'
+  | 'layer'
+  | 'core'
+  | 'density'
+  | 'seam'
+  | 'valve'
+  | 'holds'
+  | 'coat'
+  | 'wet';
 
 export interface DamageKindData {
   readonly name: string;
@@ -13,37 +25,179 @@ export interface DamageKindData {
   readonly families: readonly HullFamily[];
 }
 
-const STIFF: readonly HullFamily[] = ['frp', 'frp-cored', 'smc', 'wood', 'thermoplastic', 'foam-sheet', 'polyolefin', 'foil'];
+const STIFF: readonly HullFamily[] = [
+  'frp',
+  'frp-cored',
+  'smc',
+  'wood',
+  'thermoplastic',
+  'foam-sheet',
+  'polyolefin',
+  'foil',
+];
 const MOULDED: readonly HullFamily[] = ['frp', 'frp-cored', 'smc'];
 
 /** Kinds of damage as data. Growth ranges: an impact in solid laminate commonly grows 1.5–3×; the others are judged against it. */
 export const DAMAGE_KINDS = {
-  'gel-coat-chip': { name: 'gel coat chip', sign: 'a piece of gel coat gone, laminate sound beneath', asks: ['depth'], growth: [1.1, 1.6], families: ['frp', 'frp-cored', 'foil'] },
-  'gel-coat-crack': { name: 'gel coat crack', sign: 'star, lines or crazing that hold a dye', asks: ['pattern', 'depth'], growth: [1.3, 2.5], families: ['frp', 'frp-cored', 'foil'] },
-  scratch: { name: 'scratch or gouge', sign: 'a groove with sound edges', asks: ['depth'], growth: [1, 1.3], families: [...STIFF, 'metal'] },
-  void: { name: 'void under the gel coat', sign: 'a hollow that breaks in under a thumb, starved of resin', asks: ['depth'], growth: [1.2, 2], families: ['frp', 'frp-cored'] },
-  crack: { name: 'crack through', sign: 'a line that passes light, water or flexes', asks: ['depth'], growth: [1.2, 2], families: STIFF },
-  hole: { name: 'hole or puncture', sign: 'daylight through the skin', asks: [], growth: [1.5, 3], families: STIFF },
-  crushed: { name: 'crushed or missing piece', sign: 'broken to pieces or gone', asks: ['pieces', 'depth'], growth: [1.3, 2.5], families: STIFF },
-  'drilled-holes': { name: 'drilled holes', sign: 'old fastener or fitting holes', asks: ['count', 'wet'], growth: [1, 1.5], families: STIFF },
-  delamination: { name: 'delamination', sign: 'dull tap, a skin that moves on its own', asks: ['layer', 'wet'], growth: [1.3, 2.5], families: ['frp', 'frp-cored', 'wood', 'foil', 'foam-sheet'] },
-  'wet-core': { name: 'soft or wet core', sign: 'dull, spongy, reads wet, weeps when drilled', asks: ['core', 'wet'], growth: [1.5, 3], families: ['frp-cored', 'foil'] },
-  blisters: { name: 'blisters (osmosis)', sign: 'domes below the waterline, sour fluid inside', asks: ['density', 'wet'], growth: [1.1, 1.6], families: ['frp', 'frp-cored'] },
-  nick: { name: 'edge nick', sign: 'a bite out of an edge', asks: ['depth'], growth: [1, 1.5], families: ['foil', 'frp', 'wood', 'thermoplastic', 'polyolefin', 'metal'] },
-  'split-edge': { name: 'split edge', sign: 'two halves open along a seam or edge', asks: ['depth', 'wet'], growth: [1.1, 1.8], families: ['foil', 'frp', 'wood', 'thermoplastic', 'foam-sheet'] },
-  'worn-edge': { name: 'worn edge', sign: 'an edge rubbed thin or out of shape', asks: ['depth'], growth: [1, 1.3], families: ['foil', 'frp', 'wood', 'polyolefin', 'thermoplastic'] },
-  rot: { name: 'rot', sign: 'soft under a spike, dark, reads wet', asks: ['depth', 'wet'], growth: [1.5, 3], families: ['wood'] },
-  'corroded-insert': { name: 'corroded insert or plate', sign: 'rust, lifted coating, a part that lost its section', asks: ['depth'], growth: [1.1, 1.8], families: ['metal', 'foil'] },
-  'seam-leak': { name: 'seam leak', sign: 'a line of bubbles along a seam', asks: ['seam'], growth: [1.1, 2], families: ['inflatable'] },
-  'fabric-puncture': { name: 'fabric puncture', sign: 'a small hole that hisses or bubbles', asks: ['seam'], growth: [1, 1.2], families: ['inflatable'] },
-  'fabric-tear': { name: 'fabric tear', sign: 'a slit or an L-shaped tear through the cloth', asks: ['seam'], growth: [1, 1.3], families: ['inflatable'] },
-  'valve-leak': { name: 'valve leak', sign: 'bubbles at the valve or its seat', asks: ['valve'], growth: [1, 1], families: ['inflatable'] },
-  'old-repair': { name: 'old bad repair', sign: 'a lump, another colour, an edge that lifts', asks: ['holds', 'depth'], growth: [1.2, 2], families: [...STIFF, 'inflatable'] },
-  weathered: { name: 'weathered or oxidised surface', sign: 'chalk on the hand, no gloss', asks: ['coat'], growth: [1, 1], families: [...MOULDED, 'wood', 'thermoplastic', 'inflatable', 'foil', 'metal'] },
+  'gel-coat-chip': {
+    name: 'gel coat chip',
+    sign: 'a piece of gel coat gone, laminate sound beneath',
+    asks: ['depth'],
+    growth: [1.1, 1.6],
+    families: ['frp', 'frp-cored', 'foil'],
+  },
+  'gel-coat-crack': {
+    name: 'gel coat crack',
+    sign: 'star, lines or crazing that hold a dye',
+    asks: ['pattern', 'depth'],
+    growth: [1.3, 2.5],
+    families: ['frp', 'frp-cored', 'foil'],
+  },
+  scratch: {
+    name: 'scratch or gouge',
+    sign: 'a groove with sound edges',
+    asks: ['depth'],
+    growth: [1, 1.3],
+    families: [...STIFF, 'metal'],
+  },
+  void: {
+    name: 'void under the gel coat',
+    sign: 'a hollow that breaks in under a thumb, starved of resin',
+    asks: ['depth'],
+    growth: [1.2, 2],
+    families: ['frp', 'frp-cored'],
+  },
+  crack: {
+    name: 'crack through',
+    sign: 'a line that passes light, water or flexes',
+    asks: ['depth'],
+    growth: [1.2, 2],
+    families: STIFF,
+  },
+  hole: {
+    name: 'hole or puncture',
+    sign: 'daylight through the skin',
+    asks: [],
+    growth: [1.5, 3],
+    families: STIFF,
+  },
+  crushed: {
+    name: 'crushed or missing piece',
+    sign: 'broken to pieces or gone',
+    asks: ['pieces', 'depth'],
+    growth: [1.3, 2.5],
+    families: STIFF,
+  },
+  'drilled-holes': {
+    name: 'drilled holes',
+    sign: 'old fastener or fitting holes',
+    asks: ['count', 'wet'],
+    growth: [1, 1.5],
+    families: STIFF,
+  },
+  delamination: {
+    name: 'delamination',
+    sign: 'dull tap, a skin that moves on its own',
+    asks: ['layer', 'wet'],
+    growth: [1.3, 2.5],
+    families: ['frp', 'frp-cored', 'wood', 'foil', 'foam-sheet'],
+  },
+  'wet-core': {
+    name: 'soft or wet core',
+    sign: 'dull, spongy, reads wet, weeps when drilled',
+    asks: ['core', 'wet'],
+    growth: [1.5, 3],
+    families: ['frp-cored', 'foil'],
+  },
+  blisters: {
+    name: 'blisters (osmosis)',
+    sign: 'domes below the waterline, sour fluid inside',
+    asks: ['density', 'wet'],
+    growth: [1.1, 1.6],
+    families: ['frp', 'frp-cored'],
+  },
+  nick: {
+    name: 'edge nick',
+    sign: 'a bite out of an edge',
+    asks: ['depth'],
+    growth: [1, 1.5],
+    families: ['foil', 'frp', 'wood', 'thermoplastic', 'polyolefin', 'metal'],
+  },
+  'split-edge': {
+    name: 'split edge',
+    sign: 'two halves open along a seam or edge',
+    asks: ['depth', 'wet'],
+    growth: [1.1, 1.8],
+    families: ['foil', 'frp', 'wood', 'thermoplastic', 'foam-sheet'],
+  },
+  'worn-edge': {
+    name: 'worn edge',
+    sign: 'an edge rubbed thin or out of shape',
+    asks: ['depth'],
+    growth: [1, 1.3],
+    families: ['foil', 'frp', 'wood', 'polyolefin', 'thermoplastic'],
+  },
+  rot: {
+    name: 'rot',
+    sign: 'soft under a spike, dark, reads wet',
+    asks: ['depth', 'wet'],
+    growth: [1.5, 3],
+    families: ['wood'],
+  },
+  'corroded-insert': {
+    name: 'corroded insert or plate',
+    sign: 'rust, lifted coating, a part that lost its section',
+    asks: ['depth'],
+    growth: [1.1, 1.8],
+    families: ['metal', 'foil'],
+  },
+  'seam-leak': {
+    name: 'seam leak',
+    sign: 'a line of bubbles along a seam',
+    asks: ['seam'],
+    growth: [1.1, 2],
+    families: ['inflatable'],
+  },
+  'fabric-puncture': {
+    name: 'fabric puncture',
+    sign: 'a small hole that hisses or bubbles',
+    asks: ['seam'],
+    growth: [1, 1.2],
+    families: ['inflatable'],
+  },
+  'fabric-tear': {
+    name: 'fabric tear',
+    sign: 'a slit or an L-shaped tear through the cloth',
+    asks: ['seam'],
+    growth: [1, 1.3],
+    families: ['inflatable'],
+  },
+  'valve-leak': {
+    name: 'valve leak',
+    sign: 'bubbles at the valve or its seat',
+    asks: ['valve'],
+    growth: [1, 1],
+    families: ['inflatable'],
+  },
+  'old-repair': {
+    name: 'old bad repair',
+    sign: 'a lump, another colour, an edge that lifts',
+    asks: ['holds', 'depth'],
+    growth: [1.2, 2],
+    families: [...STIFF, 'inflatable'],
+  },
+  weathered: {
+    name: 'weathered or oxidised surface',
+    sign: 'chalk on the hand, no gloss',
+    asks: ['coat'],
+    growth: [1, 1],
+    families: [...MOULDED, 'wood', 'thermoplastic', 'inflatable', 'foil', 'metal'],
+  },
 } as const satisfies Record<string, DamageKindData>;
 
 export type DamageKind = keyof typeof DAMAGE_KINDS;
 export const damageData = (kind: DamageKind): DamageKindData => DAMAGE_KINDS[kind];
 
 /** True where a kind of damage occurs on a family of hulls. */
-export const occursOn = (kind: DamageKind, family: HullFamily): boolean => damageData(kind).families.includes(family);
+export const occursOn = (kind: DamageKind, family: HullFamily): boolean =>
+  damageData(kind).families.includes(family);

@@ -140,7 +140,8 @@ export const FINISHES: readonly Finish[] = [
     solids: 0.52,
     maximumPerCoat: 0.00005,
     pricePerM3: 38000,
-    source: 'typical of two-part polyurethane topcoats, 52 % solids by volume; hardener density taken as 1.00',
+    source:
+      'typical of two-part polyurethane topcoats, 52 % solids by volume; hardener density taken as 1.00',
   },
   {
     id: 'gel-coat',

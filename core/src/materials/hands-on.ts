@@ -20,12 +20,23 @@ export function handsOn(
   rates: readonly { rate: number; unit: string; per: string; amount: Figure }[] = [],
 ): Figure {
   const inputs: Record<string, Figure> = {};
-  if (fixed > 0) inputs['fixed'] = ledger.given(`${id}.fixed`, `${label}: fixed`, fixed, 's', 'assumed', RATE_SOURCE);
+  if (fixed > 0)
+    inputs['fixed'] = ledger.given(`${id}.fixed`, `${label}: fixed`, fixed, 's', 'assumed', RATE_SOURCE);
   let total = fixed;
   rates.forEach((r, i) => {
-    inputs[`rate${i + 1}`] = ledger.given(`${id}.rate${i + 1}`, `${label}: ${r.per}`, r.rate, r.unit, 'assumed', RATE_SOURCE);
+    inputs[`rate${i + 1}`] = ledger.given(
+      `${id}.rate${i + 1}`,
+      `${label}: ${r.per}`,
+      r.rate,
+      r.unit,
+      'assumed',
+      RATE_SOURCE,
+    );
     inputs[`amount${i + 1}`] = r.amount;
     total += r.rate * r.amount.value;
   });
-  return ledger.record(id, label, workTime, total, inputs, [total * (1 - RATE_SPREAD), total * (1 + RATE_SPREAD)]);
+  return ledger.record(id, label, workTime, total, inputs, [
+    total * (1 - RATE_SPREAD),
+    total * (1 + RATE_SPREAD),
+  ]);
 }

@@ -69,8 +69,21 @@ const BASE = {
 
 /** Products whose quantities no stage works out yet; the match and the stores know them. */
 const SHEETS: readonly Sheet[] = [
-  ...PREPARATIONS, ...CLEANERS, ...PRIMERS, ...ADHESIVES, ...WELD_RODS, ...FABRIC_ADHESIVES, ...PATCH_FABRICS, ...PLATES, ...CORES,
-  ...SURFACE_FILLERS, ...BARRIERS, ...COATINGS, ...SECOND_PARTS, ...POWDERS, ...ABRASIVES,
+  ...PREPARATIONS,
+  ...CLEANERS,
+  ...PRIMERS,
+  ...ADHESIVES,
+  ...WELD_RODS,
+  ...FABRIC_ADHESIVES,
+  ...PATCH_FABRICS,
+  ...PLATES,
+  ...CORES,
+  ...SURFACE_FILLERS,
+  ...BARRIERS,
+  ...COATINGS,
+  ...SECOND_PARTS,
+  ...POWDERS,
+  ...ABRASIVES,
 ];
 
 export const LIBRARY: Library = {
@@ -79,6 +92,9 @@ export const LIBRARY: Library = {
 };
 
 /** Finds a product by id. @returns undefined when the library has none of that id */
-export function find<T extends { readonly id: string }>(list: readonly T[], id: string | undefined): T | undefined {
+export function find<T extends { readonly id: string }>(
+  list: readonly T[],
+  id: string | undefined,
+): T | undefined {
   return list.find((p) => p.id === id);
 }

@@ -2,7 +2,14 @@ import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 import { problem, type Stage } from '../trace/problem';
-import { TYPICAL_INSTRUMENTS, type Cup, type Instruments, type PumpSet, type Scale, type Syringe } from './instruments';
+import {
+  TYPICAL_INSTRUMENTS,
+  type Cup,
+  type Instruments,
+  type PumpSet,
+  type Scale,
+  type Syringe,
+} from './instruments';
 import type { Parts } from './parts';
 import { cupError, pumpError, smallestOnScale, syringeError } from './smallest-batch';
 
@@ -13,8 +20,14 @@ export interface Bench extends Required<Instruments> {
 }
 
 export function benchOf(instruments: Instruments = {}): Bench {
-  const own = (Object.keys(TYPICAL_INSTRUMENTS) as (keyof Instruments)[]).filter((k) => instruments[k] !== undefined);
-  return { ...TYPICAL_INSTRUMENTS, ...Object.fromEntries(own.map((k) => [k, instruments[k]])), own: new Set(own) };
+  const own = (Object.keys(TYPICAL_INSTRUMENTS) as (keyof Instruments)[]).filter(
+    (k) => instruments[k] !== undefined,
+  );
+  return {
+    ...TYPICAL_INSTRUMENTS,
+    ...Object.fromEntries(own.map((k) => [k, instruments[k]])),
+    own: new Set(own),
+  };
 }
 
 /** One way to get the parts of a cup in proportion with one instrument: what to read, part after part. */
@@ -39,7 +52,8 @@ const CATALYST_TOLERANCE = 0.1;
 const LINE = 0.001;
 
 /** How far the ratio of a cup may be out. */
-export const toleranceOf = (parts: Parts): number => (parts.kind === 'two-part' ? RATIO_TOLERANCE : CATALYST_TOLERANCE);
+export const toleranceOf = (parts: Parts): number =>
+  parts.kind === 'two-part' ? RATIO_TOLERANCE : CATALYST_TOLERANCE;
 
 const rounded = formula({
   id: 'materials/measure',
@@ -81,17 +95,36 @@ const strokes = formula({
   id: 'materials/measure',
   expression: 'n = ⌈V_A/stroke − 0.1⌉, at least 1',
   unit: 'count',
-  source: 'one stroke of each pump gives the ratio that the set is built for; rounded up, since a mix must not run short: a tenth of a stroke is within the waste',
+  source:
+    'one stroke of each pump gives the ratio that the set is built for; rounded up, since a mix must not run short: a tenth of a stroke is within the waste',
   evaluate: (x: Record<'V' | 'stroke', number>) => Math.max(1, Math.ceil(x.V / x.stroke - 0.1)),
 });
 
 /** Parts as (first, second) with mass and, where it is known, volume. */
-function pair(parts: Parts): { names: readonly [string, string]; a: Figure; b: Figure; va?: Figure; vb?: Figure } {
+function pair(parts: Parts): {
+  names: readonly [string, string];
+  a: Figure;
+  b: Figure;
+  va?: Figure;
+  vb?: Figure;
+} {
   switch (parts.kind) {
     case 'two-part':
-      return { names: parts.names, a: parts.resin, b: parts.hardener, va: parts.resinVolume, vb: parts.hardenerVolume };
+      return {
+        names: parts.names,
+        a: parts.resin,
+        b: parts.hardener,
+        va: parts.resinVolume,
+        vb: parts.hardenerVolume,
+      };
     case 'peroxide':
-      return { names: parts.names, a: parts.resin, b: parts.catalyst, va: parts.resinVolume, vb: parts.catalystVolume };
+      return {
+        names: parts.names,
+        a: parts.resin,
+        b: parts.catalyst,
+        va: parts.resinVolume,
+        vb: parts.catalystVolume,
+      };
     case 'cream':
       return { names: parts.names, a: parts.putty, b: parts.hardener };
   }
@@ -101,10 +134,18 @@ function pair(parts: Parts): { names: readonly [string, string]; a: Figure; b: F
 export function measure(ledger: Ledger, id: string, parts: Parts, bench: Bench): readonly Measure[] {
   const { names, a, b, va, vb } = pair(parts);
   const given = (kind: keyof Instruments, key: string, label: string, value: number, unit: string): Figure =>
-    ledger.given(`${id}.${key}`, label, value, unit, bench.own.has(kind) ? 'shop' : 'assumed', bench.own.has(kind) ? 'instruments of the yard' : 'typical, until the instruments are entered');
+    ledger.given(
+      `${id}.${key}`,
+      label,
+      value,
+      unit,
+      bench.own.has(kind) ? 'shop' : 'assumed',
+      bench.own.has(kind) ? 'instruments of the yard' : 'typical, until the instruments are entered',
+    );
   const measures: Measure[] = [];
   const tolerance = toleranceOf(parts);
-  const put = (m: Omit<Measure, 'meets'>): void => void measures.push({ ...m, meets: m.error.value <= tolerance });
+  const put = (m: Omit<Measure, 'meets'>): void =>
+    void measures.push({ ...m, meets: m.error.value <= tolerance });
 
   const scale = finest(bench.scales, a.value + b.value);
   if (scale) {
@@ -114,36 +155,100 @@ export function measure(ledger: Ledger, id: string, parts: Parts, bench: Bench):
       way: 'scale',
       instrument: scale.name ?? 'scale',
       readings: [
-        { part: names[0], figure: ledger.compute(`${id}.scaleA`, `scale with the ${names[0]}`, rounded, { m: a, step }) },
-        { part: names[1], figure: ledger.compute(`${id}.scaleB`, `scale with the ${names[1]} on top`, rounded, { m: total, step }) },
+        {
+          part: names[0],
+          figure: ledger.compute(`${id}.scaleA`, `scale with the ${names[0]}`, rounded, { m: a, step }),
+        },
+        {
+          part: names[1],
+          figure: ledger.compute(`${id}.scaleB`, `scale with the ${names[1]} on top`, rounded, {
+            m: total,
+            step,
+          }),
+        },
       ],
       step,
-      error: ledger.compute(`${id}.scaleError`, 'possible error of the ratio', ratioError, { A: a, B: b, step }),
+      error: ledger.compute(`${id}.scaleError`, 'possible error of the ratio', ratioError, {
+        A: a,
+        B: b,
+        step,
+      }),
     });
   }
-  const cup = va && vb && parts.kind === 'two-part' ? smallestFor(bench.cups, va.value + vb.value) : undefined;
+  const cup =
+    va && vb && parts.kind === 'two-part' ? smallestFor(bench.cups, va.value + vb.value) : undefined;
   if (cup && va && vb) {
-    const shape = { Vcup: given('cups', 'cup', `${cup.name ?? 'cup'} holds`, cup.volume, 'm³'), d: given('cups', 'bottom', 'inside width at the bottom', cup.bottom, 'm'), D: given('cups', 'top', 'inside width at the top', cup.top, 'm') };
+    const shape = {
+      Vcup: given('cups', 'cup', `${cup.name ?? 'cup'} holds`, cup.volume, 'm³'),
+      d: given('cups', 'bottom', 'inside width at the bottom', cup.bottom, 'm'),
+      D: given('cups', 'top', 'inside width at the top', cup.top, 'm'),
+    };
     const both = ledger.sum(`${id}.cupTotal`, 'both parts by volume', 'm³', [va, vb]);
-    const wide = ledger.given(`${id}.line`, 'a line is read to', LINE, 'm', 'assumed', 'a millimetre, eye level with the line');
+    const wide = ledger.given(
+      `${id}.line`,
+      'a line is read to',
+      LINE,
+      'm',
+      'assumed',
+      'a millimetre, eye level with the line',
+    );
     put({
       way: 'cup',
       instrument: cup.name ?? 'cup',
       readings: [
-        { part: names[0], figure: ledger.compute(`${id}.cupA`, `height of the ${names[0]}`, cupHeight, { V: va, ...shape }) },
-        { part: names[1], figure: ledger.compute(`${id}.cupB`, `height with the ${names[1]} on top`, cupHeight, { V: both, ...shape }) },
+        {
+          part: names[0],
+          figure: ledger.compute(`${id}.cupA`, `height of the ${names[0]}`, cupHeight, { V: va, ...shape }),
+        },
+        {
+          part: names[1],
+          figure: ledger.compute(`${id}.cupB`, `height with the ${names[1]} on top`, cupHeight, {
+            V: both,
+            ...shape,
+          }),
+        },
       ],
-      error: ledger.compute(`${id}.cupError`, 'possible error of the ratio, by lines', cupError, { delta: wide, area: ledger.given(`${id}.cupArea`, 'section of the cup, middle', (Math.PI / 4) * ((cup.bottom + cup.top) / 2) ** 2, 'm²', bench.own.has('cups') ? 'shop' : 'assumed', 'mean of both widths'), VB: vb }),
+      error: ledger.compute(`${id}.cupError`, 'possible error of the ratio, by lines', cupError, {
+        delta: wide,
+        area: ledger.given(
+          `${id}.cupArea`,
+          'section of the cup, middle',
+          (Math.PI / 4) * ((cup.bottom + cup.top) / 2) ** 2,
+          'm²',
+          bench.own.has('cups') ? 'shop' : 'assumed',
+          'mean of both widths',
+        ),
+        VB: vb,
+      }),
     });
   }
   const syringe = vb ? finestSyringe(bench.syringes, vb.value) : undefined;
   if (syringe && vb) {
-    const step = given('syringes', 'graduation', `${syringe.name ?? 'syringe'} is marked every`, syringe.graduation, 'm³');
+    const step = given(
+      'syringes',
+      'graduation',
+      `${syringe.name ?? 'syringe'} is marked every`,
+      syringe.graduation,
+      'm³',
+    );
     put({
       way: 'syringe',
       instrument: syringe.name ?? 'syringe',
-      readings: [{ part: names[1], figure: ledger.compute(`${id}.syringe`, `${names[1]} in the syringe`, { ...rounded, unit: 'm³' }, { m: vb, step }) }],
-      error: ledger.compute(`${id}.syringeError`, 'possible error of the ratio, by syringe', syringeError, { mark: step, VB: vb }),
+      readings: [
+        {
+          part: names[1],
+          figure: ledger.compute(
+            `${id}.syringe`,
+            `${names[1]} in the syringe`,
+            { ...rounded, unit: 'm³' },
+            { m: vb, step },
+          ),
+        },
+      ],
+      error: ledger.compute(`${id}.syringeError`, 'possible error of the ratio, by syringe', syringeError, {
+        mark: step,
+        VB: vb,
+      }),
     });
   }
   const pump = va && vb && parts.kind === 'two-part' ? fitting(bench.pumps, va.value / vb.value) : undefined;
@@ -151,23 +256,44 @@ export function measure(ledger: Ledger, id: string, parts: Parts, bench: Bench):
     const stroke = given('pumps', 'stroke', `${pump.name ?? 'pump'}, one stroke of resin`, pump.stroke, 'm³');
     const n = ledger.compute(`${id}.strokes`, 'strokes of each pump', strokes, { V: va, stroke });
     const built = given('pumps', 'pumpRatio', `${pump.name ?? 'pump'} is built for`, pump.ratio, ':1');
-    const wanted = ledger.record(`${id}.volumeRatio`, 'ratio wanted by volume', { id: 'materials/two-part', expression: 'r = V_A/V_B', unit: ':1', source: 'volumes of the parts' }, va.value / (vb?.value ?? va.value), { VA: va, ...(vb ? { VB: vb } : {}) });
-    put({ way: 'pump', instrument: pump.name ?? 'pump set', readings: [{ part: `${names[0]} and ${names[1]}`, figure: n }], error: ledger.compute(`${id}.pumpError`, 'possible error of the ratio, by pumps', pumpError, { rPump: built, r: wanted, n }) });
+    const wanted = ledger.record(
+      `${id}.volumeRatio`,
+      'ratio wanted by volume',
+      { id: 'materials/two-part', expression: 'r = V_A/V_B', unit: ':1', source: 'volumes of the parts' },
+      va.value / (vb?.value ?? va.value),
+      { VA: va, ...(vb ? { VB: vb } : {}) },
+    );
+    put({
+      way: 'pump',
+      instrument: pump.name ?? 'pump set',
+      readings: [{ part: `${names[0]} and ${names[1]}`, figure: n }],
+      error: ledger.compute(`${id}.pumpError`, 'possible error of the ratio, by pumps', pumpError, {
+        rPump: built,
+        r: wanted,
+        n,
+      }),
+    });
   }
   // A way that is close enough comes before one that is not, whatever the instrument.
   return measures.sort((x, y) => Number(y.meets) - Number(x.meets) || x.error.value - y.error.value);
 }
 
 const finest = (scales: readonly Scale[], mass: number): Scale | undefined =>
-  scales.filter((s) => s.capacity === undefined || s.capacity >= mass).sort((x, y) => x.resolution - y.resolution)[0];
+  scales
+    .filter((s) => s.capacity === undefined || s.capacity >= mass)
+    .sort((x, y) => x.resolution - y.resolution)[0];
 
-const smallestFor = (cups: readonly Cup[], volume: number): Cup | undefined => cups.filter((c) => c.volume >= volume).sort((x, y) => x.volume - y.volume)[0];
+const smallestFor = (cups: readonly Cup[], volume: number): Cup | undefined =>
+  cups.filter((c) => c.volume >= volume).sort((x, y) => x.volume - y.volume)[0];
 
 /** The finest syringe that takes the volume in at most three fills; half a mark of it stays within the tolerance of the ratio. */
 const finestSyringe = (syringes: readonly Syringe[], volume: number): Syringe | undefined =>
-  syringes.filter((s) => 3 * s.volume >= volume && s.graduation / 2 <= RATIO_TOLERANCE * volume).sort((x, y) => x.graduation - y.graduation)[0];
+  syringes
+    .filter((s) => 3 * s.volume >= volume && s.graduation / 2 <= RATIO_TOLERANCE * volume)
+    .sort((x, y) => x.graduation - y.graduation)[0];
 
-const fitting = (pumps: readonly PumpSet[], ratio: number): PumpSet | undefined => pumps.find((p) => Math.abs(p.ratio / ratio - 1) <= RATIO_TOLERANCE);
+const fitting = (pumps: readonly PumpSet[], ratio: number): PumpSet | undefined =>
+  pumps.find((p) => Math.abs(p.ratio / ratio - 1) <= RATIO_TOLERANCE);
 
 /** Smallest mass of which the scale still gets the ratio right, and the parts' ratio by mass that it follows from. */
 export function smallestBatch(ledger: Ledger, id: string, parts: Parts, bench: Bench): Figure | undefined {
@@ -175,16 +301,47 @@ export function smallestBatch(ledger: Ledger, id: string, parts: Parts, bench: B
   const scale = finest(bench.scales, a.value + b.value);
   if (!scale || b.value <= 0) return undefined;
   const own = bench.own.has('scales');
-  const r = ledger.record(`${id}.ratio`, 'ratio by mass', { id: 'materials/two-part', expression: 'r = A/B', unit: ':1', source: 'masses of the parts' }, a.value / b.value, { A: a, B: b });
-  return ledger.compute(`${id}.smallest`, `smallest batch for the ${scale.name ?? 'scale'}`, smallestOnScale, {
-    step: ledger.given(`${id}.smallestStep`, `${scale.name ?? 'scale'} reads to`, scale.resolution, 'kg', own ? 'shop' : 'assumed', own ? 'instruments of the yard' : 'typical, until the instruments are entered'),
-    r,
-    e: ledger.given(`${id}.tolerance`, 'the ratio may be out by', toleranceOf(parts), 'fraction', 'assumed', 'usual, unless the data sheet is tighter'),
-  });
+  const r = ledger.record(
+    `${id}.ratio`,
+    'ratio by mass',
+    { id: 'materials/two-part', expression: 'r = A/B', unit: ':1', source: 'masses of the parts' },
+    a.value / b.value,
+    { A: a, B: b },
+  );
+  return ledger.compute(
+    `${id}.smallest`,
+    `smallest batch for the ${scale.name ?? 'scale'}`,
+    smallestOnScale,
+    {
+      step: ledger.given(
+        `${id}.smallestStep`,
+        `${scale.name ?? 'scale'} reads to`,
+        scale.resolution,
+        'kg',
+        own ? 'shop' : 'assumed',
+        own ? 'instruments of the yard' : 'typical, until the instruments are entered',
+      ),
+      r,
+      e: ledger.given(
+        `${id}.tolerance`,
+        'the ratio may be out by',
+        toleranceOf(parts),
+        'fraction',
+        'assumed',
+        'usual, unless the data sheet is tighter',
+      ),
+    },
+  );
 }
 
 /** Reports a cup that nothing on the bench can measure out closely enough: too little catalyst may never cure. */
-export function checkMeasures(ledger: Ledger, stage: Stage, parts: Parts, measures: readonly Measure[], smallest?: Figure): void {
+export function checkMeasures(
+  ledger: Ledger,
+  stage: Stage,
+  parts: Parts,
+  measures: readonly Measure[],
+  smallest?: Figure,
+): void {
   if (measures.some((m) => m.meets)) return;
   const closest = measures[0];
   ledger.report(

@@ -28,7 +28,13 @@ export type Parts =
       readonly catalystVolume: Figure;
       readonly drops: Figure;
     }
-  | { readonly kind: 'cream'; readonly names: readonly [string, string]; readonly putty: Figure; readonly fraction: Figure; readonly hardener: Figure };
+  | {
+      readonly kind: 'cream';
+      readonly names: readonly [string, string];
+      readonly putty: Figure;
+      readonly fraction: Figure;
+      readonly hardener: Figure;
+    };
 
 export type BaseName = 'resin' | 'gel coat' | 'paint' | 'putty' | 'adhesive';
 
@@ -56,7 +62,15 @@ interface Proportioned {
  * @param base what the first part is called
  * @param dropsPerMl drops per m³ of the yard's dropper bottle; a typical bottle where it is not given
  */
-export function proportion(ledger: Ledger, id: string, product: Proportioned, mass: Figure, temperature: Figure, base: BaseName = 'resin', dropsPerMl?: Figure): Parts {
+export function proportion(
+  ledger: Ledger,
+  id: string,
+  product: Proportioned,
+  mass: Figure,
+  temperature: Figure,
+  base: BaseName = 'resin',
+  dropsPerMl?: Figure,
+): Parts {
   const p = product.proportion;
   const names = partNames(p.kind, base);
   const given = (key: string, label: string, value: number, unit: string, field: string): Figure => {
@@ -80,15 +94,36 @@ export function proportion(ledger: Ledger, id: string, product: Proportioned, ma
         massRatio: r,
         resin,
         hardener,
-        resinVolume: ledger.compute(`${id}.Aml`, `${names[0]} by volume`, liquidVolume, { m: resin, rho: rhoA }),
-        hardenerVolume: ledger.compute(`${id}.Bml`, `${names[1]} by volume`, liquidVolume, { m: hardener, rho: rhoB }),
+        resinVolume: ledger.compute(`${id}.Aml`, `${names[0]} by volume`, liquidVolume, {
+          m: resin,
+          rho: rhoA,
+        }),
+        hardenerVolume: ledger.compute(`${id}.Bml`, `${names[1]} by volume`, liquidVolume, {
+          m: hardener,
+          rho: rhoB,
+        }),
       };
     }
     case 'peroxide': {
-      const fraction = ledger.compute(`${id}.percent`, 'catalyst, percent by mass', catalystFraction, { T: temperature });
-      const catalyst = ledger.compute(`${id}.catalyst`, 'catalyst (MEKP)', catalystMass, { p: fraction, m: mass });
-      const rhoCat = ledger.given(`${id}.rhoCat`, 'density of the catalyst', DEFAULTS.densityPeroxide, 'kg/m³', 'assumed', 'typical MEKP solution');
-      const volume = ledger.compute(`${id}.catalystMl`, 'catalyst by volume', catalystVolume, { m: catalyst, rho: rhoCat });
+      const fraction = ledger.compute(`${id}.percent`, 'catalyst, percent by mass', catalystFraction, {
+        T: temperature,
+      });
+      const catalyst = ledger.compute(`${id}.catalyst`, 'catalyst (MEKP)', catalystMass, {
+        p: fraction,
+        m: mass,
+      });
+      const rhoCat = ledger.given(
+        `${id}.rhoCat`,
+        'density of the catalyst',
+        DEFAULTS.densityPeroxide,
+        'kg/m³',
+        'assumed',
+        'typical MEKP solution',
+      );
+      const volume = ledger.compute(`${id}.catalystMl`, 'catalyst by volume', catalystVolume, {
+        m: catalyst,
+        rho: rhoCat,
+      });
       return {
         kind: 'peroxide',
         names,
@@ -102,12 +137,27 @@ export function proportion(ledger: Ledger, id: string, product: Proportioned, ma
         catalystVolume: volume,
         drops: ledger.compute(`${id}.drops`, 'catalyst in drops', dropCount, {
           V: volume,
-          k: dropsPerMl ?? ledger.given(`${id}.dropsPerMl`, 'drops per ml of the bottle', DEFAULTS.dropsPerMl * 1e6, 'per m³', 'assumed', 'until one millilitre has been counted'),
+          k:
+            dropsPerMl ??
+            ledger.given(
+              `${id}.dropsPerMl`,
+              'drops per ml of the bottle',
+              DEFAULTS.dropsPerMl * 1e6,
+              'per m³',
+              'assumed',
+              'until one millilitre has been counted',
+            ),
         }),
       };
     }
     case 'cream': {
-      const fraction = given('fraction', 'cream hardener, percent by mass', p.fraction, 'fraction', 'hardenerFraction');
+      const fraction = given(
+        'fraction',
+        'cream hardener, percent by mass',
+        p.fraction,
+        'fraction',
+        'hardenerFraction',
+      );
       return {
         kind: 'cream',
         names,

@@ -6,7 +6,12 @@ export type ResinFamily = 'epoxy' | 'vinyl ester' | 'polyester';
 
 /** How the two parts of a product are proportioned. */
 export type Proportion =
-  | { readonly kind: 'two-part'; readonly volumeRatio: number; readonly densityA: number; readonly densityB: number }
+  | {
+      readonly kind: 'two-part';
+      readonly volumeRatio: number;
+      readonly densityA: number;
+      readonly densityB: number;
+    }
   | { readonly kind: 'peroxide'; readonly percentByTemperature: 'catalyst-curve' }
   | { readonly kind: 'cream'; readonly fraction: number };
 
@@ -15,20 +20,65 @@ export interface CureSheet {
   readonly referenceTemperature: number;
   readonly potLife: number;
   /** When the next layer may go on without abrasion; `open` 'gel' where it starts as soon as the film has gelled. */
-  readonly window?: { readonly open: number | 'gel'; readonly close: number; readonly closesBy: 'cure' | 'time' };
+  readonly window?: {
+    readonly open: number | 'gel';
+    readonly close: number;
+    readonly closesBy: 'cure' | 'time';
+  };
   readonly sand: number;
   readonly full: number;
   readonly minimumTemperature: number;
   /** Times at a second temperature, where the sheet states them: they give the activation energy. */
-  readonly second?: { readonly temperature: number; readonly potLife?: number; readonly opens?: number; readonly closes?: number; readonly sand?: number };
+  readonly second?: {
+    readonly temperature: number;
+    readonly potLife?: number;
+    readonly opens?: number;
+    readonly closes?: number;
+    readonly sand?: number;
+  };
 }
 
 /** What rules look at besides role and family. */
 export type ProductTrait =
-  | 'solvent' | 'strong solvent' | 'dry' | 'water-borne' | 'coarse' | 'fine' | 'heat' | 'soft pad' | 'seals as it cuts'
-  | 'styrene' | 'amine' | 'isocyanate' | 'opaque' | 'clear' | 'talc' | 'metal-filled' | 'five-minute' | 'moisture-cure' | 'light-cure' | 'flexible'
-  | 'for low energy' | 'toughened' | 'thin' | 'thickened' | 'silica' | 'waxed' | 'unwaxed' | 'one-part' | 'copper' | 'quick fix' | 'cloth stitched' | 'brittle' | 'swells'
-  | 'polishable' | 'wet-abraded' | 'gap filling' | 'for machine' | 'for board' | 'wet';
+  | 'solvent'
+  | 'strong solvent'
+  | 'dry'
+  | 'water-borne'
+  | 'coarse'
+  | 'fine'
+  | 'heat'
+  | 'soft pad'
+  | 'seals as it cuts'
+  | 'styrene'
+  | 'amine'
+  | 'isocyanate'
+  | 'opaque'
+  | 'clear'
+  | 'talc'
+  | 'metal-filled'
+  | 'five-minute'
+  | 'moisture-cure'
+  | 'light-cure'
+  | 'flexible'
+  | 'for low energy'
+  | 'toughened'
+  | 'thin'
+  | 'thickened'
+  | 'silica'
+  | 'waxed'
+  | 'unwaxed'
+  | 'one-part'
+  | 'copper'
+  | 'quick fix'
+  | 'cloth stitched'
+  | 'brittle'
+  | 'swells'
+  | 'polishable'
+  | 'wet-abraded'
+  | 'gap filling'
+  | 'for machine'
+  | 'for board'
+  | 'wet';
 
 /**
  * How a product does against others, each 0 (worst) to 1 (best). Judged figures, assumed until experience says otherwise.
@@ -90,7 +140,11 @@ export interface Filler extends Common {
   readonly kind: 'putty' | 'thickened';
   readonly proportion?: Proportion;
   readonly density?: number;
-  readonly powder?: { readonly name: string; readonly partsPerHundred: number; readonly densityParticle: number };
+  readonly powder?: {
+    readonly name: string;
+    readonly partsPerHundred: number;
+    readonly densityParticle: number;
+  };
   readonly cure?: CureSheet;
   readonly maximumPerGo: number;
   /** Share of its thickness that it loses in curing. */
@@ -147,8 +201,23 @@ export interface OldLaminate extends Common {
 
 /** Roles of products that the match and the stores know, but whose quantities no stage works out yet. */
 export type SheetRole =
-  | 'preparation' | 'cleaner' | 'primer' | 'tie coat' | 'adhesive' | 'weld rod' | 'fabric adhesive' | 'patch fabric' | 'plate' | 'core'
-  | 'surface filler' | 'barrier coat' | 'coating' | 'second part' | 'powder' | 'abrasive' | 'consumable';
+  | 'preparation'
+  | 'cleaner'
+  | 'primer'
+  | 'tie coat'
+  | 'adhesive'
+  | 'weld rod'
+  | 'fabric adhesive'
+  | 'patch fabric'
+  | 'plate'
+  | 'core'
+  | 'surface filler'
+  | 'barrier coat'
+  | 'coating'
+  | 'second part'
+  | 'powder'
+  | 'abrasive'
+  | 'consumable';
 
 /** How a film dries or cures from the air, by its sheet. See cure/drying.ts. */
 export interface DryingSheet {

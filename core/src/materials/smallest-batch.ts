@@ -33,5 +33,6 @@ export const pumpError = formula({
   expression: 'e = |r_pump/r − 1| + 0.03/√n',
   unit: 'fraction',
   source: 'built ratio against the sheet; single strokes differ by some 3 %',
-  evaluate: (x: Record<'rPump' | 'r' | 'n', number>) => Math.abs(x.rPump / x.r - 1) + 0.03 / Math.sqrt(Math.max(1, x.n)),
+  evaluate: (x: Record<'rPump' | 'r' | 'n', number>) =>
+    Math.abs(x.rPump / x.r - 1) + 0.03 / Math.sqrt(Math.max(1, x.n)),
 });

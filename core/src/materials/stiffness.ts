@@ -18,10 +18,38 @@ export interface FibreStiffness {
 }
 
 export const FIBRE_STIFFNESS: Readonly<Record<Fibre, FibreStiffness>> = {
-  glass: { along: 72.4 * GPA, across: 72.4 * GPA, shear: 30 * GPA, poisson: 0.22, strain: 0.018, source: 'typical E-glass' },
-  carbon: { along: 230 * GPA, across: 15 * GPA, shear: 24 * GPA, poisson: 0.2, strain: 0.01, source: 'typical standard-modulus carbon' },
-  aramid: { along: 120 * GPA, across: 7 * GPA, shear: 2.9 * GPA, poisson: 0.35, strain: 0.005, source: 'typical aramid; compression governs' },
-  nylon: { along: 3 * GPA, across: 3 * GPA, shear: 1.1 * GPA, poisson: 0.39, strain: 0.04, source: 'typical nylon' },
+  glass: {
+    along: 72.4 * GPA,
+    across: 72.4 * GPA,
+    shear: 30 * GPA,
+    poisson: 0.22,
+    strain: 0.018,
+    source: 'typical E-glass',
+  },
+  carbon: {
+    along: 230 * GPA,
+    across: 15 * GPA,
+    shear: 24 * GPA,
+    poisson: 0.2,
+    strain: 0.01,
+    source: 'typical standard-modulus carbon',
+  },
+  aramid: {
+    along: 120 * GPA,
+    across: 7 * GPA,
+    shear: 2.9 * GPA,
+    poisson: 0.35,
+    strain: 0.005,
+    source: 'typical aramid; compression governs',
+  },
+  nylon: {
+    along: 3 * GPA,
+    across: 3 * GPA,
+    shear: 1.1 * GPA,
+    poisson: 0.39,
+    strain: 0.04,
+    source: 'typical nylon',
+  },
 };
 
 export interface MatrixStiffness {
@@ -42,15 +70,39 @@ export const CRACK_STRAIN = { across: 0.004, shear: 0.01 } as const;
 export const MAT_STRAIN = 0.01;
 
 /** What is left of the stiffness along the fibres once they go over and under each other. */
-export const CRIMP: Readonly<Record<'mat' | 'woven' | 'stitched' | 'unidirectional' | 'peel ply', number>> = { mat: 1, woven: 0.9, stitched: 0.97, unidirectional: 1, 'peel ply': 1 };
+export const CRIMP: Readonly<Record<'mat' | 'woven' | 'stitched' | 'unidirectional' | 'peel ply', number>> = {
+  mat: 1,
+  woven: 0.9,
+  stitched: 0.97,
+  unidirectional: 1,
+  'peel ply': 1,
+};
 
 /** Modulus in the plane of a core, Pa: small beside the skins, but not nothing. Typical values. */
-export const CORE_MODULUS: Readonly<Record<string, number>> = { balsa: 0.12 * GPA, 'pvc foam': 0.075 * GPA, 'san foam': 0.08 * GPA, plywood: 7 * GPA, 'polystyrene foam': 0.01 * GPA, honeycomb: 0.005 * GPA };
+export const CORE_MODULUS: Readonly<Record<string, number>> = {
+  balsa: 0.12 * GPA,
+  'pvc foam': 0.075 * GPA,
+  'san foam': 0.08 * GPA,
+  plywood: 7 * GPA,
+  'polystyrene foam': 0.01 * GPA,
+  honeycomb: 0.005 * GPA,
+};
 
 /** The plies that an old laminate of a kind is made of, over and over, where nobody has looked. */
-export const OLD_PATTERNS: Readonly<Record<string, readonly { readonly cloth: string; readonly way: '0/90' | '±45' | 'any' }[]>> = {
+export const OLD_PATTERNS: Readonly<
+  Record<string, readonly { readonly cloth: string; readonly way: '0/90' | '±45' | 'any' }[]>
+> = {
   'mat-polyester': [{ cloth: 'mat-450', way: 'any' }],
-  'mat-woven-polyester': [{ cloth: 'mat-300', way: 'any' }, { cloth: 'roving-600', way: '0/90' }],
-  'stitched-glass': [{ cloth: 'biax-600', way: '0/90' }, { cloth: 'biax-600', way: '±45' }],
-  'carbon-epoxy': [{ cloth: 'carbon-biax-400', way: '0/90' }, { cloth: 'carbon-biax-400', way: '±45' }],
+  'mat-woven-polyester': [
+    { cloth: 'mat-300', way: 'any' },
+    { cloth: 'roving-600', way: '0/90' },
+  ],
+  'stitched-glass': [
+    { cloth: 'biax-600', way: '0/90' },
+    { cloth: 'biax-600', way: '±45' },
+  ],
+  'carbon-epoxy': [
+    { cloth: 'carbon-biax-400', way: '0/90' },
+    { cloth: 'carbon-biax-400', way: '±45' },
+  ],
 };

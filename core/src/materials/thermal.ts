@@ -6,7 +6,12 @@ export interface Thermal {
 }
 
 /** Cores that keep heat as foam does; the others as balsa. */
-export const FOAM_CORES: ReadonlySet<string> = new Set(['pvc foam', 'san foam', 'polystyrene foam', 'honeycomb']);
+export const FOAM_CORES: ReadonlySet<string> = new Set([
+  'pvc foam',
+  'san foam',
+  'polystyrene foam',
+  'honeycomb',
+]);
 
 export const THERMAL = {
   balsa: { conductivity: 0.05, heatCapacity: 2000, density: 150 },
@@ -19,7 +24,12 @@ export const THERMAL = {
 } as const satisfies Record<string, Thermal>;
 
 /** Glass laminate at a density, kg/m³. */
-export const laminateThermal = (density: number): Thermal => ({ conductivity: 0.25, heatCapacity: 1150, density });
+export const laminateThermal = (density: number): Thermal => ({
+  conductivity: 0.25,
+  heatCapacity: 1150,
+  density,
+});
 
 /** Density of a laminate of fibre and resin, kg/m³. Source: rule of mixtures by mass. */
-export const laminateDensity = (fibreFraction: number, fibre: number, resin: number): number => 1 / (fibreFraction / fibre + (1 - fibreFraction) / resin);
+export const laminateDensity = (fibreFraction: number, fibre: number, resin: number): number =>
+  1 / (fibreFraction / fibre + (1 - fibreFraction) / resin);

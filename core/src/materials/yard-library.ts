@@ -1,4 +1,12 @@
-import { modelOf, type Cloth, type Filler, type Finish, type Library, type Product, type Resin } from './product';
+import {
+  modelOf,
+  type Cloth,
+  type Filler,
+  type Finish,
+  type Library,
+  type Product,
+  type Resin,
+} from './product';
 import type { YardProduct } from './yard-product';
 
 /** Where a value of a data sheet stands in a product, and how it is stored there. */
@@ -49,7 +57,11 @@ const PLACES: Readonly<Record<string, Place>> = {
 
 type Tree = { readonly [key: string]: unknown };
 
-const at = (product: object, path: readonly string[]): unknown => path.reduce<unknown>((x, key) => (typeof x === 'object' && x !== null ? (x as Tree)[key] : undefined), product);
+const at = (product: object, path: readonly string[]): unknown =>
+  path.reduce<unknown>(
+    (x, key) => (typeof x === 'object' && x !== null ? (x as Tree)[key] : undefined),
+    product,
+  );
 
 function put(tree: Tree, [head, ...rest]: readonly string[], value: number): Tree {
   return { ...tree, [head]: rest.length === 0 ? value : put((tree[head] ?? {}) as Tree, rest, value) };
@@ -65,31 +77,55 @@ export function sheetValue(product: Product, field: string): number | 'gel' | un
 }
 
 /** The values that a data sheet of this product may state: those that the product has in the library. */
-export const sheetFieldsOf = (product: Product): readonly string[] => Object.keys(PLACES).filter((f) => !PLACES[f].besides && sheetValue(product, f) !== undefined);
+export const sheetFieldsOf = (product: Product): readonly string[] =>
+  Object.keys(PLACES).filter((f) => !PLACES[f].besides && sheetValue(product, f) !== undefined);
 
 /** True when the figure came off the yard's data sheet. */
-export const fromSheet = (product: Product, field: string): boolean => product.fromSheet?.fields.includes(field) ?? false;
+export const fromSheet = (product: Product, field: string): boolean =>
+  product.fromSheet?.fields.includes(field) ?? false;
 
 /** Whether a sheet of this product may state a value that the library does not have. */
-const mayState = (product: Product, field: string): boolean => Object.hasOwn(PLACES, field) && PLACES[field].besides === true && typeof at(product, ['cure', 'sand']) === 'number';
+const mayState = (product: Product, field: string): boolean =>
+  Object.hasOwn(PLACES, field) &&
+  PLACES[field].besides === true &&
+  typeof at(product, ['cure', 'sand']) === 'number';
 
 /** Values that a data sheet may state besides those of the library: times at a second temperature. */
-export const besidesOf = (product: Product): readonly string[] => Object.keys(PLACES).filter((f) => mayState(product, f) && (f !== 'secondOpens' && f !== 'secondCloses' || typeof at(product, ['cure', 'window', 'close']) === 'number'));
+export const besidesOf = (product: Product): readonly string[] =>
+  Object.keys(PLACES).filter(
+    (f) =>
+      mayState(product, f) &&
+      ((f !== 'secondOpens' && f !== 'secondCloses') ||
+        typeof at(product, ['cure', 'window', 'close']) === 'number'),
+  );
 
 /** A product of the library with what the yard's data sheet says put in place. Values that the product has no use for are left out. */
 export function applySheet(base: Product, yard: YardProduct): Product {
   const own = yard.id !== base.id;
-  const fields = Object.keys(yard.values ?? {}).filter((f) => yard.values?.[f] !== undefined && (sheetValue(base, f) !== undefined || mayState(base, f)));
+  const fields = Object.keys(yard.values ?? {}).filter(
+    (f) => yard.values?.[f] !== undefined && (sheetValue(base, f) !== undefined || mayState(base, f)),
+  );
   // Times without their temperature say nothing.
-  const complete = fields.includes('secondTemperature') && fields.some((f) => /^second(Opens|Closes|Sand)$/.test(f));
+  const complete =
+    fields.includes('secondTemperature') && fields.some((f) => /^second(Opens|Closes|Sand)$/.test(f));
   const used = complete ? fields : fields.filter((f) => !f.startsWith('second'));
-  const changed = used.reduce<Tree>((tree, f) => put(tree, PLACES[f].path, (yard.values?.[f] as number) * (PLACES[f].factor ?? 1)), base as unknown as Tree);
+  const changed = used.reduce<Tree>(
+    (tree, f) => put(tree, PLACES[f].path, (yard.values?.[f] as number) * (PLACES[f].factor ?? 1)),
+    base as unknown as Tree,
+  );
   return {
     ...(changed as unknown as Product),
     id: yard.id,
     name: yard.name?.trim() || base.name,
     ...(own ? { own: true, basedOn: modelOf(base) } : {}),
-    ...(used.length > 0 ? { fromSheet: { fields: used, sheet: yard.sheet?.trim() || `data sheet of ${yard.name?.trim() || base.name}` } } : {}),
+    ...(used.length > 0
+      ? {
+          fromSheet: {
+            fields: used,
+            sheet: yard.sheet?.trim() || `data sheet of ${yard.name?.trim() || base.name}`,
+          },
+        }
+      : {}),
   };
 }
 
@@ -109,7 +145,8 @@ export function yardLibrary(library: Library, yard: readonly YardProduct[]): Lib
     return base ? [applySheet(base, y)] : [];
   });
   const products = [...library.products.map(replace), ...added];
-  const role = <R extends Product['role']>(name: R): Extract<Product, { role: R }>[] => products.filter((p): p is Extract<Product, { role: R }> => p.role === name);
+  const role = <R extends Product['role']>(name: R): Extract<Product, { role: R }>[] =>
+    products.filter((p): p is Extract<Product, { role: R }> => p.role === name);
   return {
     ...library,
     version: `${library.version} + ${yard.length} of the yard`,

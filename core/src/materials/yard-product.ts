@@ -6,5 +6,10 @@ export interface YardProduct {
   readonly sheet?: string;
   readonly note?: string;
   readonly values?: Readonly<Record<string, number>>;
-  readonly lots?: readonly { readonly lot: string; readonly left?: string; readonly opened?: string; readonly useBy?: string }[];
+  readonly lots?: readonly {
+    readonly lot: string;
+    readonly left?: string;
+    readonly opened?: string;
+    readonly useBy?: string;
+  }[];
 }

@@ -83,15 +83,47 @@ interface Draft {
 export function planMix(input: MixInput, ledger: Ledger): MixResult {
   const { plies, resin, usableTime } = input;
   const times = plies.map((p) => wetOut(p, ledger, input.hands, input.lie));
-  const each = input.grounds.map(({ lay, area }, i) => ({ lay, resin: ledger.compute(i === 0 ? 'ground' : `ground.${i + 1}`, i === 0 ? 'resin to wet the ground face' : 'resin to wet the other ground face', groundResin, { w: input.groundCoat, A: area }) }));
-  const ground = each.length === 1 ? each[0].resin : ledger.sum('grounds', 'resin to wet both ground faces', 'kg', each.map((g) => g.resin));
+  const each = input.grounds.map(({ lay, area }, i) => ({
+    lay,
+    resin: ledger.compute(
+      i === 0 ? 'ground' : `ground.${i + 1}`,
+      i === 0 ? 'resin to wet the ground face' : 'resin to wet the other ground face',
+      groundResin,
+      { w: input.groundCoat, A: area },
+    ),
+  }));
+  const ground =
+    each.length === 1
+      ? each[0].resin
+      : ledger.sum(
+          'grounds',
+          'resin to wet both ground faces',
+          'kg',
+          each.map((g) => g.resin),
+        );
   const groundOf = (lay: number): Figure | undefined => each.find((g) => g.lay === lay)?.resin;
-  const pliesResin = ledger.sum('plies', 'resin in the plies', 'kg', plies.map((p) => p.resin));
-  const nothing = ledger.given('noGround', 'ground coat of a later batch', 0, 'kg', 'computed', 'the ground face is wetted once');
+  const pliesResin = ledger.sum(
+    'plies',
+    'resin in the plies',
+    'kg',
+    plies.map((p) => p.resin),
+  );
+  const nothing = ledger.given(
+    'noGround',
+    'ground coat of a later batch',
+    0,
+    'kg',
+    'computed',
+    'the ground face is wetted once',
+  );
 
   // The other face begins a group of its own.
   const starts = new Set(each.map((g) => g.lay));
-  const groups = groupsByThickness(plies.map((p) => p.thickness.value), resin.maximumPerGo, (i) => starts.has(plies[i].lay));
+  const groups = groupsByThickness(
+    plies.map((p) => p.thickness.value),
+    resin.maximumPerGo,
+    (i) => starts.has(plies[i].lay),
+  );
   const drafts = groups.flatMap((indices, g) => draftBatches(indices, g + 1, input, times, groundOf));
 
   const batches = drafts.map((draft, i): Batch => {
@@ -99,14 +131,41 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
     const coat = draft.plies.map((p) => groundOf(p.lay)).find((x) => x !== undefined);
     const withGroundCoat = coat !== undefined;
     const n = draft.share?.of ?? 1;
-    const whole = ledger.compute(`${id}.whole`, n > 1 ? 'resin for the whole ply' : 'resin for the batch, mixed', withWaste, {
-      plies: ledger.sum(`${id}.plies`, 'resin in the plies of the batch', 'kg', draft.plies.map((p) => p.resin)),
-      ground: coat ?? nothing,
-      waste: input.waste,
-    });
+    const whole = ledger.compute(
+      `${id}.whole`,
+      n > 1 ? 'resin for the whole ply' : 'resin for the batch, mixed',
+      withWaste,
+      {
+        plies: ledger.sum(
+          `${id}.plies`,
+          'resin in the plies of the batch',
+          'kg',
+          draft.plies.map((p) => p.resin),
+        ),
+        ground: coat ?? nothing,
+        waste: input.waste,
+      },
+    );
     const time = ledger.sum(`${id}.wholeTime`, 'wet-out', 's', draft.times);
     const parting = (key: string, label: string, X: Figure, unit: string): Figure =>
-      n === 1 ? X : ledger.compute(`${id}.${key}`, label, { ...share, unit }, { X, n: ledger.given(`${id}.n`, 'batches for this ply', n, 'count', 'computed', 'usable pot life and greatest pot') });
+      n === 1
+        ? X
+        : ledger.compute(
+            `${id}.${key}`,
+            label,
+            { ...share, unit },
+            {
+              X,
+              n: ledger.given(
+                `${id}.n`,
+                'batches for this ply',
+                n,
+                'count',
+                'computed',
+                'usable pot life and greatest pot',
+              ),
+            },
+          );
     const mass = parting('mass', 'resin for the batch, mixed', whole, 'kg');
     return {
       number: i + 1,
@@ -122,10 +181,20 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
 
   const split = [...new Set(drafts.filter((d) => d.share).map((d) => d.plies[0].lay))];
   if (split.length > 0) {
-    ledger.report(problem({ severity: 'warning', stage: 'mix', path: 'system.resin' }, 'ply-beyond-pot', { plies: split, time: usableTime.value, mass: resin.maximumPot }));
+    ledger.report(
+      problem({ severity: 'warning', stage: 'mix', path: 'system.resin' }, 'ply-beyond-pot', {
+        plies: split,
+        time: usableTime.value,
+        mass: resin.maximumPot,
+      }),
+    );
   }
 
-  const total = ledger.compute('total', 'resin mixed, with waste', withWaste, { plies: pliesResin, ground, waste: input.waste });
+  const total = ledger.compute('total', 'resin mixed, with waste', withWaste, {
+    plies: pliesResin,
+    ground,
+    waste: input.waste,
+  });
   return {
     pliesResin,
     groundResin: ground,
@@ -136,7 +205,13 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
   };
 }
 
-function draftBatches(indices: readonly number[], group: number, input: MixInput, times: readonly Figure[], groundOf: (lay: number) => Figure | undefined): Draft[] {
+function draftBatches(
+  indices: readonly number[],
+  group: number,
+  input: MixInput,
+  times: readonly Figure[],
+  groundOf: (lay: number) => Figure | undefined,
+): Draft[] {
   const { plies, resin, waste, usableTime } = input;
   const drafts: Draft[] = [];
   let open: Draft | undefined;
@@ -148,7 +223,8 @@ function draftBatches(indices: readonly number[], group: number, input: MixInput
     const n = Math.max(1, Math.ceil(m / resin.maximumPot - 1e-9), Math.ceil(t / usableTime.value - 1e-9));
     if (n > 1) {
       open = undefined;
-      for (let index = 1; index <= n; index += 1) drafts.push({ group, plies: [plies[i]], times: [times[i]], share: { index, of: n } });
+      for (let index = 1; index <= n; index += 1)
+        drafts.push({ group, plies: [plies[i]], times: [times[i]], share: { index, of: n } });
       continue;
     }
     if (!open || mass + m > resin.maximumPot || time + t > usableTime.value) {

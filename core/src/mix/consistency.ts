@@ -13,7 +13,10 @@ const STIFF = 1.25;
  * @param parts ketchup, mayonnaise and, where it is mixed so stiff, peanut butter
  * @returns undefined where the powder is not mixed that stiff
  */
-export function partsFor(parts: readonly [number, number, number?], consistency: Consistency): number | undefined {
+export function partsFor(
+  parts: readonly [number, number, number?],
+  consistency: Consistency,
+): number | undefined {
   const [ketchup, mayonnaise, peanut] = parts;
   switch (consistency) {
     case 'syrup':
@@ -61,5 +64,6 @@ export const cartridges = formula({
   expression: 'n = ⌈V/(V_cartridge − V_purge)⌉',
   unit: 'count',
   source: 'a new nozzle for each cartridge, its first length thrown away',
-  evaluate: (x: Record<'V' | 'cartridge' | 'purge', number>) => Math.max(1, Math.ceil(x.V / (x.cartridge - x.purge) - 1e-9)),
+  evaluate: (x: Record<'V' | 'cartridge' | 'purge', number>) =>
+    Math.max(1, Math.ceil(x.V / (x.cartridge - x.purge) - 1e-9)),
 });

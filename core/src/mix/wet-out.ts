@@ -19,14 +19,23 @@ export const wetOutTime = formula({
   expression: 't = (t_ply + A/(rate·n))·lie',
   unit: 's',
   source: 'hand wet-out, each technician on a share of the ply',
-  evaluate: (x: Record<'fixed' | 'A' | 'rate' | 'n' | 'lie', number>) => (x.fixed + x.A / (x.rate * x.n)) * x.lie,
+  evaluate: (x: Record<'fixed' | 'A' | 'rate' | 'n' | 'lie', number>) =>
+    (x.fixed + x.A / (x.rate * x.n)) * x.lie,
 });
 
 /** Time to wet out one ply, s, by one technician or by as many as work on the job. */
 export function wetOut(ply: WetPly, ledger: Ledger, hands?: Figure, lie?: Figure): Figure {
-  const one = (key: string, label: string): Figure => ledger.given(`wetOut.${key}`, label, 1, '1', 'assumed', 'nothing else was said');
+  const one = (key: string, label: string): Figure =>
+    ledger.given(`wetOut.${key}`, label, 1, '1', 'assumed', 'nothing else was said');
   return ledger.compute(`wetOut.${ply.lay}`, `wet out ply ${ply.lay}`, wetOutTime, {
-    fixed: ledger.given(`wetOut.${ply.lay}.fixed`, 'handling of one ply', RATES.wetOutPerPly, 's', 'assumed', RATE_SOURCE),
+    fixed: ledger.given(
+      `wetOut.${ply.lay}.fixed`,
+      'handling of one ply',
+      RATES.wetOutPerPly,
+      's',
+      'assumed',
+      RATE_SOURCE,
+    ),
     A: ply.area,
     rate: ledger.given(`wetOut.${ply.lay}.rate`, 'wet-out rate', ply.rate, 'm²/s', 'assumed', RATE_SOURCE),
     n: hands ?? one('n', 'hands'),
@@ -39,7 +48,11 @@ export function wetOut(ply: WetPly, ledger: Ledger, hands?: Figure, lie?: Figure
  * @param breaks whether a ply begins a group whatever its thickness
  * @returns groups of indices into `thicknesses`
  */
-export function groupsByThickness(thicknesses: readonly number[], maximum: number, breaks: (index: number) => boolean = () => false): number[][] {
+export function groupsByThickness(
+  thicknesses: readonly number[],
+  maximum: number,
+  breaks: (index: number) => boolean = () => false,
+): number[][] {
   const groups: number[][] = [];
   let sum = Infinity;
   thicknesses.forEach((t, i) => {

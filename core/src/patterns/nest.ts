@@ -103,10 +103,17 @@ export function* nest(input: NestInput): Generator<NestStep, never> {
     tables.set(key, kept);
     return kept;
   };
-  const lay = (order: readonly Item[], stopAt: number): Layout | undefined => layOut(order, rows, tableOf, stopAt);
+  const lay = (order: readonly Item[], stopAt: number): Layout | undefined =>
+    layOut(order, rows, tableOf, stopAt);
 
-  const by = (key: (i: Item) => number): Item[] => [...items].sort((a, b) => key(b) - key(a) || (a.id < b.id ? -1 : 1));
-  const starts = [by((i) => i.area), by((i) => i.shapes[0].spans.length), by((i) => i.shapes[0].spans.height), by((i) => Math.max(i.shapes[0].spans.length, i.shapes[0].spans.height))];
+  const by = (key: (i: Item) => number): Item[] =>
+    [...items].sort((a, b) => key(b) - key(a) || (a.id < b.id ? -1 : 1));
+  const starts = [
+    by((i) => i.area),
+    by((i) => i.shapes[0].spans.length),
+    by((i) => i.shapes[0].spans.height),
+    by((i) => Math.max(i.shapes[0].spans.length, i.shapes[0].spans.height)),
+  ];
   let best: Layout | undefined;
   let order: readonly Item[] = starts[0];
   let here: Layout | undefined;
@@ -114,7 +121,10 @@ export function* nest(input: NestInput): Generator<NestStep, never> {
     const start = starts[tried - 1];
     const candidate = start ?? changed(order, here ?? best, random);
     const layout = lay(candidate, start || !here ? Infinity : here.end * LOOSE);
-    if (layout && (!here || start || better(layout, here) || (random() < UPHILL && layout.end < here.end * LOOSE))) {
+    if (
+      layout &&
+      (!here || start || better(layout, here) || (random() < UPHILL && layout.end < here.end * LOOSE))
+    ) {
       if (!start || !here || better(layout, here)) [here, order] = [layout, candidate];
     }
     if (layout && (!best || better(layout, best))) best = layout;
@@ -127,10 +137,15 @@ export function* nest(input: NestInput): Generator<NestStep, never> {
 const LOOSE = 1.01;
 const UPHILL = 0.1;
 const RETURN = 60;
-const better = (a: Layout, b: Layout): boolean => a.end < b.end - 1e-6 || (a.end < b.end + 1e-6 && a.mass < b.mass - 1e-6);
+const better = (a: Layout, b: Layout): boolean =>
+  a.end < b.end - 1e-6 || (a.end < b.end + 1e-6 && a.mass < b.mass - 1e-6);
 
 /** True for shapes that differ by less than the rows they are cut into. */
-const alike = (a: Spans, b: Spans): boolean => a.rows.length === b.rows.length && a.rows.every((r, i) => r.length === b.rows[i].length && r.every((v, k) => Math.abs(v - b.rows[i][k]) < ROW / 2));
+const alike = (a: Spans, b: Spans): boolean =>
+  a.rows.length === b.rows.length &&
+  a.rows.every(
+    (r, i) => r.length === b.rows[i].length && r.every((v, k) => Math.abs(v - b.rows[i][k]) < ROW / 2),
+  );
 
 function prepare({ pieces, gap }: NestInput, rows: number): { items: Item[]; tooWide: string[] } {
   const items: Item[] = [];
@@ -143,7 +158,8 @@ function prepare({ pieces, gap }: NestInput, rows: number): { items: Item[]; too
       const [grown] = offset([outline], gap / 2 + SIMPLE);
       const spans = spansOf(grown ?? outline);
       // A piece that looks the same turned round need not be tried twice.
-      if (spans.rows.length <= rows && !shapes.some((s) => alike(s.spans, spans))) shapes.push({ index: index++, turn, outline, spans });
+      if (spans.rows.length <= rows && !shapes.some((s) => alike(s.spans, spans)))
+        shapes.push({ index: index++, turn, outline, spans });
     }
     if (shapes.length > 0) items.push({ id: piece.id, area: area(piece.outline), shapes });
     else tooWide.push(piece.id);
@@ -157,7 +173,12 @@ function changed(order: readonly Item[], layout: Layout | undefined, random: () 
   const n = next.length;
   if (n < 2) return next;
   const pick = (): number => Math.floor(random() * n);
-  const last = layout && random() < 0.4 ? next.indexOf([...layout.spots].sort((a, b) => b.x + b.shape.spans.length - a.x - a.shape.spans.length)[0].item) : -1;
+  const last =
+    layout && random() < 0.4
+      ? next.indexOf(
+          [...layout.spots].sort((a, b) => b.x + b.shape.spans.length - a.x - a.shape.spans.length)[0].item,
+        )
+      : -1;
   const i = last >= 0 ? last : pick();
   const j = pick();
   if (random() < 0.5) [next[i], next[j]] = [next[j], next[i]];
@@ -166,7 +187,12 @@ function changed(order: readonly Item[], layout: Layout | undefined, random: () 
 }
 
 /** Places the pieces of an order one after another. @returns undefined once the roll is used beyond `stopAt` */
-function layOut(order: readonly Item[], rows: number, tableOf: (a: Shape, b: Shape) => readonly Float64Array[], stopAt: number): Layout | undefined {
+function layOut(
+  order: readonly Item[],
+  rows: number,
+  tableOf: (a: Shape, b: Shape) => readonly Float64Array[],
+  stopAt: number,
+): Layout | undefined {
   const spots: Spot[] = [];
   let [end, mass] = [0, 0];
   for (const item of order) {
@@ -197,7 +223,13 @@ const lows: number[] = [];
 const highs: number[] = [];
 
 /** The least x at which a shape may lie on a row; Infinity once it is not below `limit`. */
-function firstFree(spots: readonly Spot[], tables: readonly (readonly Float64Array[])[], row: number, height: number, limit: number): number {
+function firstFree(
+  spots: readonly Spot[],
+  tables: readonly (readonly Float64Array[])[],
+  row: number,
+  height: number,
+  limit: number,
+): number {
   let n = 0;
   for (let k = 0; k < spots.length; k += 1) {
     const dy = row - spots[k].row;
@@ -228,15 +260,42 @@ function firstFree(spots: readonly Spot[], tables: readonly (readonly Float64Arr
   return x;
 }
 
-function finished(layout: Layout, { gap, rollWidth }: NestInput, items: readonly Item[], tooWide: readonly string[]): NestLayout {
+function finished(
+  layout: Layout,
+  { gap, rollWidth }: NestInput,
+  items: readonly Item[],
+  tooWide: readonly string[],
+): NestLayout {
   const total = items.reduce((sum, i) => sum + i.area, 0);
   const length = Math.max(0, layout.end - gap);
   const margin = gap / 2 + SIMPLE;
   const placements = layout.spots.map(({ item, shape, row, x }): Placement => {
     const b = bounds([shape.outline]);
     const [dx, dy] = [x - gap / 2 + margin - b.x0, row * ROW - gap / 2 + margin - b.y0];
-    return { id: item.id, turn: shape.turn, outline: shape.outline.map((p) => ({ x: p.x + dx, y: p.y + dy })) };
+    return {
+      id: item.id,
+      turn: shape.turn,
+      outline: shape.outline.map((p) => ({ x: p.x + dx, y: p.y + dy })),
+    };
   });
-  const longest = items.reduce((most, i) => Math.max(most, Math.min(...i.shapes.map((s) => { const b = bounds([s.outline]); return b.x1 - b.x0; }))), 0);
-  return { placements, length, yield: length > 0 ? total / (rollWidth * length) : 0, bound: Math.max(total / rollWidth, longest), tooWide };
+  const longest = items.reduce(
+    (most, i) =>
+      Math.max(
+        most,
+        Math.min(
+          ...i.shapes.map((s) => {
+            const b = bounds([s.outline]);
+            return b.x1 - b.x0;
+          }),
+        ),
+      ),
+    0,
+  );
+  return {
+    placements,
+    length,
+    yield: length > 0 ? total / (rollWidth * length) : 0,
+    bound: Math.max(total / rollWidth, longest),
+    tooWide,
+  };
 }

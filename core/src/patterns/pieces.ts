@@ -39,7 +39,16 @@ const QUARTER = Math.PI / 4;
  * roll; woven cloth with them along and across it.
  */
 export function warpOf(kind: Cloth['kind'], way: Way): number {
-  const angle: Readonly<Record<Way, number>> = { '0/90': 0, '±45': QUARTER, '0': 0, '90': 2 * QUARTER, '45': QUARTER, '-45': -QUARTER, any: 0, '–': 0 };
+  const angle: Readonly<Record<Way, number>> = {
+    '0/90': 0,
+    '±45': QUARTER,
+    '0': 0,
+    '90': 2 * QUARTER,
+    '45': QUARTER,
+    '-45': -QUARTER,
+    any: 0,
+    '–': 0,
+  };
   if (kind === 'stitched') return way === '±45' ? 0 : QUARTER;
   return angle[way];
 }
@@ -49,7 +58,8 @@ export function turnsOf(kind: Cloth['kind'] | undefined, way: Way): readonly num
   const half = Math.PI;
   if (kind === undefined) return [0, half];
   if (kind === 'mat') return [0, half, half / 2, -half / 2];
-  if (kind !== 'unidirectional' && kind !== 'peel ply' && warpOf(kind, way) !== 0) return [0, half, half / 2, -half / 2];
+  if (kind !== 'unidirectional' && kind !== 'peel ply' && warpOf(kind, way) !== 0)
+    return [0, half, half / 2, -half / 2];
   return [0, half];
 }
 
@@ -75,11 +85,24 @@ export interface PiecesInput {
   /** Cloth and outline of the peel ply on each face. */
   readonly peel: readonly { readonly cloth: Cloth; readonly side: Face; readonly region: Region }[];
   readonly core?: { readonly id: string; readonly name: string; readonly region: Region };
-  readonly tabs: readonly { readonly id: string; readonly name: string; readonly cloth: Cloth; readonly length: number; readonly width: number; readonly count: number }[];
+  readonly tabs: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly cloth: Cloth;
+    readonly length: number;
+    readonly width: number;
+    readonly count: number;
+  }[];
 }
 
 /** How the fibres of a strip lie that is cut along its roll. */
-const ALONG_ROLL: Readonly<Record<Cloth['kind'], Way>> = { mat: 'any', woven: '0/90', stitched: '±45', unidirectional: '0', 'peel ply': '–' };
+const ALONG_ROLL: Readonly<Record<Cloth['kind'], Way>> = {
+  mat: 'any',
+  woven: '0/90',
+  stitched: '±45',
+  unidirectional: '0',
+  'peel ply': '–',
+};
 
 /** Where a ply wider than its roll is joined: never above the joint of the ply below. */
 const STAGGER = [0, 1, -1] as const;
@@ -88,22 +111,87 @@ const STAGGER = [0, 1, -1] as const;
 export function piecesOf(input: PiecesInput): readonly PatternPiece[] {
   const marks = marksOf(input.base);
   const letter = (i: number): string => String.fromCharCode(97 + (i % 26));
-  const make = (id: string, name: string, material: PatternMaterial, way: Way, outline: Outline, warp: number, of: Pick<PatternPiece, 'lay' | 'side'> = {}, own: readonly Point[] = marks): PatternPiece => {
+  const make = (
+    id: string,
+    name: string,
+    material: PatternMaterial,
+    way: Way,
+    outline: Outline,
+    warp: number,
+    of: Pick<PatternPiece, 'lay' | 'side'> = {},
+    own: readonly Point[] = marks,
+  ): PatternPiece => {
     const b = bounds([outline]);
-    return { id, name, ...of, material, way, outline, warp, marks: own, length: b.x1 - b.x0, width: b.y1 - b.y0, area: area(outline) };
+    return {
+      id,
+      name,
+      ...of,
+      material,
+      way,
+      outline,
+      warp,
+      marks: own,
+      length: b.x1 - b.x0,
+      width: b.y1 - b.y0,
+      area: area(outline),
+    };
   };
-  const split = (id: string, name: string, cloth: Cloth, way: Way, region: Region, index: number, of: Pick<PatternPiece, 'lay' | 'side'>): PatternPiece[] => {
+  const split = (
+    id: string,
+    name: string,
+    cloth: Cloth,
+    way: Way,
+    region: Region,
+    index: number,
+    of: Pick<PatternPiece, 'lay' | 'side'>,
+  ): PatternPiece[] => {
     const warp = warpOf(cloth.kind, way);
     const halves = input.stem && of.lay !== undefined ? halved(region, input.stem, index) : region;
     const parts = halves.flatMap((o) => panels(o, warp, cloth.rollWidth, index));
-    return parts.map((outline, i) => make(parts.length === 1 ? id : `${id}${letter(i)}`, parts.length === 1 ? name : `${name}, panel ${i + 1} of ${parts.length}`, cloth, way, outline, warp, of));
+    return parts.map((outline, i) =>
+      make(
+        parts.length === 1 ? id : `${id}${letter(i)}`,
+        parts.length === 1 ? name : `${name}, panel ${i + 1} of ${parts.length}`,
+        cloth,
+        way,
+        outline,
+        warp,
+        of,
+      ),
+    );
   };
   return [
-    ...input.plies.flatMap((p, i) => split(String(p.lay), `Ply ${p.lay}`, p.cloth, p.orientation, p.pieces, i, { lay: p.lay, side: p.side })),
-    ...(input.core?.region ?? []).map((o, i, all) => make(all.length === 1 ? 'core' : `core-${letter(i)}`, 'New core', { id: input.core?.id ?? '', name: input.core?.name ?? '' }, '–', o, 0)),
-    ...input.peel.flatMap((p, i) => split(i === 0 ? 'peel' : `peel-${p.side}`, `Peel ply, ${p.side}`, p.cloth, '–', p.region, 0, { side: p.side })),
+    ...input.plies.flatMap((p, i) =>
+      split(String(p.lay), `Ply ${p.lay}`, p.cloth, p.orientation, p.pieces, i, { lay: p.lay, side: p.side }),
+    ),
+    ...(input.core?.region ?? []).map((o, i, all) =>
+      make(
+        all.length === 1 ? 'core' : `core-${letter(i)}`,
+        'New core',
+        { id: input.core?.id ?? '', name: input.core?.name ?? '' },
+        '–',
+        o,
+        0,
+      ),
+    ),
+    ...input.peel.flatMap((p, i) =>
+      split(i === 0 ? 'peel' : `peel-${p.side}`, `Peel ply, ${p.side}`, p.cloth, '–', p.region, 0, {
+        side: p.side,
+      }),
+    ),
     ...input.tabs.flatMap((t) =>
-      Array.from({ length: t.count }, (_, i) => make(t.count === 1 ? t.id : `${t.id}${letter(i)}`, t.name, t.cloth, ALONG_ROLL[t.cloth.kind], rectangle(t.length, t.width), 0, {}, [])),
+      Array.from({ length: t.count }, (_, i) =>
+        make(
+          t.count === 1 ? t.id : `${t.id}${letter(i)}`,
+          t.name,
+          t.cloth,
+          ALONG_ROLL[t.cloth.kind],
+          rectangle(t.length, t.width),
+          0,
+          {},
+          [],
+        ),
+      ),
     ),
   ];
 }
@@ -133,7 +221,13 @@ function halved(region: Region, line: readonly Point[], index: number): Region {
 /** The middle, and the ends of the centre lines of the cut-out. */
 function marksOf(base: Region): Point[] {
   const b = bounds(base);
-  return [{ x: 0, y: 0 }, { x: b.x0, y: 0 }, { x: b.x1, y: 0 }, { x: 0, y: b.y0 }, { x: 0, y: b.y1 }];
+  return [
+    { x: 0, y: 0 },
+    { x: b.x0, y: 0 },
+    { x: b.x1, y: 0 },
+    { x: 0, y: b.y0 },
+    { x: 0, y: b.y1 },
+  ];
 }
 
 /** Edge of the cloth that is not cut into, m. */
@@ -149,11 +243,22 @@ function panels(outline: Outline, warp: number, rollWidth: number, index: number
   const stagger = DEFAULTS.jointStagger;
   const usable = rollWidth - SELVEDGE - lap - 2 * stagger;
   const n = Math.ceil(height / Math.max(usable, rollWidth / 4));
-  const joint = (i: number): number => b.y0 + (i * height) / n + (i > 0 && i < n ? STAGGER[index % STAGGER.length] * stagger : 0);
+  const joint = (i: number): number =>
+    b.y0 + (i * height) / n + (i > 0 && i < n ? STAGGER[index % STAGGER.length] * stagger : 0);
   return Array.from({ length: n }, (_, i) => {
     const y0 = joint(i) - (i > 0 ? lap / 2 : 1);
     const y1 = joint(i + 1) + (i < n - 1 ? lap / 2 : 1);
-    return common([onRoll], [[{ x: b.x0 - 1, y: y0 }, { x: b.x1 + 1, y: y0 }, { x: b.x1 + 1, y: y1 }, { x: b.x0 - 1, y: y1 }]]);
+    return common(
+      [onRoll],
+      [
+        [
+          { x: b.x0 - 1, y: y0 },
+          { x: b.x1 + 1, y: y0 },
+          { x: b.x1 + 1, y: y1 },
+          { x: b.x0 - 1, y: y1 },
+        ],
+      ],
+    );
   })
     .flat()
     .map((o) => spun(o, warp));

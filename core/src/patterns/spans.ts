@@ -34,7 +34,8 @@ export function spansOf(outline: Outline): Spans {
   const crossings: number[][] = Array.from({ length: count }, () => []);
   for (let i = 0, j = outline.length - 1; i < outline.length; j = i, i += 1) {
     const [p, q] = outline[j].y <= outline[i].y ? [outline[j], outline[i]] : [outline[i], outline[j]];
-    const at = (y: number): number => (q.y === p.y ? p.x : p.x + ((q.x - p.x) * (y - p.y)) / (q.y - p.y)) - b.x0;
+    const at = (y: number): number =>
+      (q.y === p.y ? p.x : p.x + ((q.x - p.x) * (y - p.y)) / (q.y - p.y)) - b.x0;
     const first = Math.max(0, Math.min(count - 1, Math.floor((p.y - b.y0) / ROW)));
     const last = Math.max(0, Math.min(count - 1, Math.floor((q.y - b.y0) / ROW)));
     for (let r = first; r <= last; r += 1) {
@@ -50,7 +51,9 @@ export function spansOf(outline: Outline): Spans {
     for (let k = 0; k + 1 < xs.length; k += 2) list.push([xs[k], xs[k + 1]]);
     return united(list);
   });
-  const plain = rows.every((r) => r.length === 2) ? { left: Float64Array.from(rows, (r) => r[0]), right: Float64Array.from(rows, (r) => r[1]) } : undefined;
+  const plain = rows.every((r) => r.length === 2)
+    ? { left: Float64Array.from(rows, (r) => r[0]), right: Float64Array.from(rows, (r) => r[1]) }
+    : undefined;
   return { rows, plain, length: b.x1 - b.x0, height };
 }
 

@@ -22,9 +22,17 @@ export function patternsSvg(patterns: readonly DrawnPattern[]): string {
     const b = bounds([p.piece.outline]);
     const [dx, dy] = [x - b.x0 * 1000, MARGIN + b.y1 * 1000];
     const n = (v: number): string => v.toFixed(3);
-    const paths = p.lines.map((l) => `<path class="${l.kind.replace(' ', '-')}" d="M${l.points.map((q) => `${n(dx + q.x * 1000)} ${n(dy - q.y * 1000)}`).join('L')}${l.closed ? 'Z' : ''}" ${STYLE[l.kind]}/>`);
-    const words = p.words.lines.map((w, i) => `<text x="${n(dx + p.words.at.x * 1000)}" y="${n(dy - p.words.at.y * 1000 + i * 5)}" font-family="sans-serif" font-size="4" text-anchor="middle" fill="#12292C">${xmlText(w)}</text>`);
-    groups.push(`<g id="piece-${xmlText(p.piece.id)}"><title>${xmlText(p.piece.name)}</title>${paths.join('')}${words.join('')}</g>`);
+    const paths = p.lines.map(
+      (l) =>
+        `<path class="${l.kind.replace(' ', '-')}" d="M${l.points.map((q) => `${n(dx + q.x * 1000)} ${n(dy - q.y * 1000)}`).join('L')}${l.closed ? 'Z' : ''}" ${STYLE[l.kind]}/>`,
+    );
+    const words = p.words.lines.map(
+      (w, i) =>
+        `<text x="${n(dx + p.words.at.x * 1000)}" y="${n(dy - p.words.at.y * 1000 + i * 5)}" font-family="sans-serif" font-size="4" text-anchor="middle" fill="#12292C">${xmlText(w)}</text>`,
+    );
+    groups.push(
+      `<g id="piece-${xmlText(p.piece.id)}"><title>${xmlText(p.piece.name)}</title>${paths.join('')}${words.join('')}</g>`,
+    );
     x += (b.x1 - b.x0) * 1000 + MARGIN;
     tallest = Math.max(tallest, (b.y1 - b.y0) * 1000);
   }

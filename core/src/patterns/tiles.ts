@@ -5,7 +5,9 @@ import type { PatternPiece } from './pieces';
 export type Paper = 'a4' | 'letter';
 
 /** Sheets by their name, upright, m. */
-export const PAPERS: Readonly<Record<Paper, { readonly name: string; readonly width: number; readonly height: number }>> = {
+export const PAPERS: Readonly<
+  Record<Paper, { readonly name: string; readonly width: number; readonly height: number }>
+> = {
   a4: { name: 'A4', width: 0.21, height: 0.297 },
   letter: { name: 'Letter', width: 0.2159, height: 0.2794 },
 };
@@ -48,7 +50,8 @@ export function tilesOf(piece: PatternPiece, paper: Paper): readonly Tile[] {
 function tiled(piece: PatternPiece, paper: Paper, landscape: boolean): Tile[] {
   const b = bounds([piece.outline]);
   const { width, height } = windowOf(paper, landscape);
-  const count = (size: number, window: number): number => Math.max(1, Math.ceil((size - OVERLAP) / (window - OVERLAP) - 1e-9));
+  const count = (size: number, window: number): number =>
+    Math.max(1, Math.ceil((size - OVERLAP) / (window - OVERLAP) - 1e-9));
   const columns = count(b.x1 - b.x0 + 0.004, width);
   const rows = count(b.y1 - b.y0 + 0.004, height);
   // The sheets together are centred on the piece.
@@ -58,9 +61,15 @@ function tiled(piece: PatternPiece, paper: Paper, landscape: boolean): Tile[] {
   for (let row = 1; row <= rows; row += 1)
     for (let column = 1; column <= columns; column += 1) {
       const corner = { x: x0 + (column - 1) * (width - OVERLAP), y: y0 + (row - 1) * (height - OVERLAP) };
-      if (columns * rows === 1 || common([piece.outline], [box(corner, width, height)]).length > 0) tiles.push({ piece, landscape, column, row, columns, rows, corner, width, height });
+      if (columns * rows === 1 || common([piece.outline], [box(corner, width, height)]).length > 0)
+        tiles.push({ piece, landscape, column, row, columns, rows, corner, width, height });
     }
   return tiles;
 }
 
-const box = (c: Point, w: number, h: number): Outline => [c, { x: c.x + w, y: c.y }, { x: c.x + w, y: c.y + h }, { x: c.x, y: c.y + h }];
+const box = (c: Point, w: number, h: number): Outline => [
+  c,
+  { x: c.x + w, y: c.y },
+  { x: c.x + w, y: c.y + h },
+  { x: c.x, y: c.y + h },
+];

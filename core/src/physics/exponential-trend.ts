@@ -21,7 +21,10 @@ const FARTHEST = 8;
  * @returns undefined where fewer than three readings stand above the floor
  * Source: first-order drying; standard errors of a straight-line fit.
  */
-export function exponentialTrend(points: readonly { readonly t: number; readonly m: number }[], floor: number): ExponentialTrend | undefined {
+export function exponentialTrend(
+  points: readonly { readonly t: number; readonly m: number }[],
+  floor: number,
+): ExponentialTrend | undefined {
   const used = points.filter((p) => p.m > floor).map((p) => ({ t: p.t, y: Math.log(p.m - floor) }));
   const n = used.length;
   if (n < 3) return undefined;
@@ -55,7 +58,11 @@ export function exponentialTrend(points: readonly { readonly t: number; readonly
         }
         return (a + z) / 2;
       };
-      return { likely: Math.min(likely, most), early: Math.min(likely, meets(-1)), late: Math.max(likely, meets(1)) };
+      return {
+        likely: Math.min(likely, most),
+        early: Math.min(likely, meets(-1)),
+        late: Math.max(likely, meets(1)),
+      };
     },
   };
 }

@@ -7,7 +7,12 @@ export type SparseRow = readonly (readonly [unknown: number, factor: number])[];
  * @param weights one per row; all 1 when left out
  * @returns undefined when the rows do not settle the unknowns
  */
-export function leastSquares(rows: readonly SparseRow[], values: readonly number[], unknowns: number, weights?: readonly number[]): readonly number[] | undefined {
+export function leastSquares(
+  rows: readonly SparseRow[],
+  values: readonly number[],
+  unknowns: number,
+  weights?: readonly number[],
+): readonly number[] | undefined {
   const n = unknowns;
   const a = Array.from({ length: n }, () => new Float64Array(n + 1));
   rows.forEach((row, r) => {
@@ -40,4 +45,5 @@ export function leastSquares(rows: readonly SparseRow[], values: readonly number
 }
 
 /** The value of a row at a solution. */
-export const rowAt = (row: SparseRow, x: readonly number[]): number => row.reduce((sum, [i, v]) => sum + v * x[i], 0);
+export const rowAt = (row: SparseRow, x: readonly number[]): number =>
+  row.reduce((sum, [i, v]) => sum + v * x[i], 0);

@@ -19,7 +19,11 @@ const HEADLINES: readonly { key: string; label: string; of: (plan: Plan) => Figu
   { key: 'damage', label: 'damaged area', of: (p) => (p.grind ? undefined : p.survey?.area) },
   { key: 'taper', label: 'taper ratio', of: (p) => p.grind?.taper.used },
   { key: 'ground', label: 'ground area', of: (p) => p.grind?.groundArea },
-  { key: 'plies', label: 'plies', of: (p) => p.laminate && { ...p.laminate.thickness, value: p.laminate.plies.length, unit: 'count' } },
+  {
+    key: 'plies',
+    label: 'plies',
+    of: (p) => p.laminate && { ...p.laminate.thickness, value: p.laminate.plies.length, unit: 'count' },
+  },
   { key: 'resin', label: 'resin', of: (p) => p.mix?.total },
   { key: 'hours', label: 'hands-on', of: (p) => p.totals?.handsOn },
   { key: 'elapsed', label: 'elapsed', of: (p) => p.totals?.elapsed },
@@ -62,7 +66,12 @@ export function findingHistory(
   const findings = job.damage.findings ?? [];
   const history: FindingEffect[] = [];
   for (const [i, finding] of findings.entries()) {
-    const { plan } = plannerAt(i).plan({ ...job, damage: { ...job.damage, findings: findings.slice(0, i + 1) } }, library, shop, clock);
+    const { plan } = plannerAt(i).plan(
+      { ...job, damage: { ...job.damage, findings: findings.slice(0, i + 1) } },
+      library,
+      shop,
+      clock,
+    );
     if (!plan) continue;
     const previous = history.at(-1);
     history.push({ finding, plan, changes: previous ? comparePlans(previous.plan, plan) : [] });

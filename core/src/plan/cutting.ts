@@ -13,26 +13,60 @@ export function patternPieces(plan: Plan, library: Library): readonly PatternPie
   const { laminate, grind, survey, coring, structure = [], repair } = plan;
   if (repair && !grind) return repair.patterns.map(patchPiece);
   if (!laminate || !grind || !survey) return [];
-  const peel = [...(laminate.sides.some((s) => s.face === 'outside') ? [{ cloth: library.peelPly, side: 'outside' as const, region: grind.outlines.grindLimit }] : []), ...(grind.inside ? [{ cloth: library.peelPly, side: 'inside' as const, region: grind.inside.outlines.grindLimit }] : [])];
+  const peel = [
+    ...(laminate.sides.some((s) => s.face === 'outside')
+      ? [{ cloth: library.peelPly, side: 'outside' as const, region: grind.outlines.grindLimit }]
+      : []),
+    ...(grind.inside
+      ? [{ cloth: library.peelPly, side: 'inside' as const, region: grind.inside.outlines.grindLimit }]
+      : []),
+  ];
   return piecesOf({
     base: survey.region,
     plies: laminate.plies,
     stem: grind.stem,
     peel,
     core: coring && { id: coring.product.id, name: coring.product.name, region: coring.pieces },
-    tabs: structure.flatMap((m) => m.strips.map((s) => ({ id: `tab-${m.index + 1}-${s.number}`, name: `${m.name}, tab ${s.number}`, cloth: s.cloth, length: s.length.value, width: s.width.value, count: s.count }))),
+    tabs: structure.flatMap((m) =>
+      m.strips.map((s) => ({
+        id: `tab-${m.index + 1}-${s.number}`,
+        name: `${m.name}, tab ${s.number}`,
+        cloth: s.cloth,
+        length: s.length.value,
+        width: s.width.value,
+        count: s.count,
+      })),
+    ),
   });
 }
 
 /** A patch as a pattern: warp along the tube, the middle and the ends of its centre lines marked. */
 function patchPiece({ id, name, material, outline }: RepairPattern): PatternPiece {
   const b = bounds([outline]);
-  const marks = [{ x: 0, y: 0 }, { x: b.x0, y: 0 }, { x: b.x1, y: 0 }, { x: 0, y: b.y0 }, { x: 0, y: b.y1 }];
-  return { id, name, material: { id: material, name: material }, way: '0', outline, warp: 0, marks, length: b.x1 - b.x0, width: b.y1 - b.y0, area: area(outline) };
+  const marks = [
+    { x: 0, y: 0 },
+    { x: b.x0, y: 0 },
+    { x: b.x1, y: 0 },
+    { x: 0, y: b.y0 },
+    { x: 0, y: b.y1 },
+  ];
+  return {
+    id,
+    name,
+    material: { id: material, name: material },
+    way: '0',
+    outline,
+    warp: 0,
+    marks,
+    length: b.x1 - b.x0,
+    width: b.y1 - b.y0,
+    area: area(outline),
+  };
 }
 
 /** The pieces with everything that is drawn on them. */
-export const drawnPatterns = (plan: Plan, library: Library, title?: string): readonly DrawnPattern[] => patternPieces(plan, library).map((p) => drawnPattern(p, title));
+export const drawnPatterns = (plan: Plan, library: Library, title?: string): readonly DrawnPattern[] =>
+  patternPieces(plan, library).map((p) => drawnPattern(p, title));
 
 /** What is cut from one roll. */
 export interface RollCut {
@@ -53,7 +87,18 @@ export function rollCuts(pieces: readonly PatternPiece[], library: Library): rea
     return {
       material: { id, name: material.name, rollWidth },
       pieces: own,
-      nest: rollWidth === undefined ? undefined : { rollWidth, gap: DEFAULTS.nestGap, pieces: own.map((p) => ({ id: p.id, outline: spun(p.outline, -p.warp), turns: turnsOf(cloth?.kind, p.way) })) },
+      nest:
+        rollWidth === undefined
+          ? undefined
+          : {
+              rollWidth,
+              gap: DEFAULTS.nestGap,
+              pieces: own.map((p) => ({
+                id: p.id,
+                outline: spun(p.outline, -p.warp),
+                turns: turnsOf(cloth?.kind, p.way),
+              })),
+            },
     };
   });
 }
@@ -86,4 +131,12 @@ export interface CutRow {
 
 /** Every piece with its material, way and size, m. */
 export const cutList = (pieces: readonly PatternPiece[]): readonly CutRow[] =>
-  pieces.map((p) => ({ piece: p.id, name: p.name, material: p.material.name, way: p.way, length: p.length, width: p.width, area: p.area }));
+  pieces.map((p) => ({
+    piece: p.id,
+    name: p.name,
+    material: p.material.name,
+    way: p.way,
+    length: p.length,
+    width: p.width,
+    area: p.area,
+  }));

@@ -30,14 +30,29 @@ export function fillerChoices(job: Job, library: Library, shop: Shop, clock: Clo
   const own = planRepair(job, library, shop, clock).plan?.system?.chosen?.chain;
   return library.fillers.map((filler): FillerChoice => {
     // The rest of the chain is held: a filler that only another resin or finish would take is no choice here.
-    const system = { ...job.system, ...(own?.resin ? { resin: own.resin.id } : {}), ...(own?.finish ? { finish: own.finish.id } : {}), filler: filler.id };
+    const system = {
+      ...job.system,
+      ...(own?.resin ? { resin: own.resin.id } : {}),
+      ...(own?.finish ? { finish: own.finish.id } : {}),
+      filler: filler.id,
+    };
     const { plan, problems } = planRepair({ ...job, system }, library, shop, clock);
     const chain = plan?.system?.chosen?.chain;
-    const taken = chain && linkOf(chain, 'fill')?.id === filler.id && chain.resin?.id === own?.resin?.id && chain.finish?.id === own?.finish?.id;
+    const taken =
+      chain &&
+      linkOf(chain, 'fill')?.id === filler.id &&
+      chain.resin?.id === own?.resin?.id &&
+      chain.finish?.id === own?.finish?.id;
     const head = { filler, system, chosen: filler.id === own?.filler?.id, perGo: filler.maximumPerGo };
     if (!taken || !plan?.fair) {
-      const refused = problems.filter((p) => p.path === 'system.filler' || p.path.startsWith('system')).map((p) => tellProblem(p).what);
-      return { ...head, allowed: false, reasons: refused.length > 0 ? refused.slice(0, 2) : ['no sound chain holds with it on this job'] };
+      const refused = problems
+        .filter((p) => p.path === 'system.filler' || p.path.startsWith('system'))
+        .map((p) => tellProblem(p).what);
+      return {
+        ...head,
+        allowed: false,
+        reasons: refused.length > 0 ? refused.slice(0, 2) : ['no sound chain holds with it on this job'],
+      };
     }
     const stage = plan.timeline?.stages.find((s) => s.stage === 'fair');
     const work = stage?.tasks.filter((t) => t.kind === 'work').reduce((sum, t) => sum + t.duration.value, 0);
@@ -45,7 +60,10 @@ export function fillerChoices(job: Job, library: Library, shop: Shop, clock: Clo
     return {
       ...head,
       allowed: true,
-      reasons: (plan.system?.chosen?.chain.rules ?? []).filter((r) => r.verdict !== 'bonds' && linkConditions(r).has('fill')).map((r) => r.remedy ?? r.reason).slice(0, 2),
+      reasons: (plan.system?.chosen?.chain.rules ?? [])
+        .filter((r) => r.verdict !== 'bonds' && linkConditions(r).has('fill'))
+        .map((r) => r.remedy ?? r.reason)
+        .slice(0, 2),
       coats: plan.fair.goes,
       sand: plan.fair.milestones.sand,
       ...(work === undefined ? {} : { handsOn: work }),

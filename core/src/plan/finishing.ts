@@ -14,7 +14,11 @@ export interface FinishInput extends SandingWishes {
   readonly check: Job['check'];
   readonly film: FilmInput;
   readonly humidity: Figure;
-  readonly weather: { readonly place?: string; readonly wind?: 'calm' | 'breeze' | 'wind'; readonly sun?: 'no' | 'yes' };
+  readonly weather: {
+    readonly place?: string;
+    readonly wind?: 'calm' | 'breeze' | 'wind';
+    readonly sun?: 'no' | 'yes';
+  };
 }
 
 export interface FinishResult extends FilmResult {
@@ -27,7 +31,8 @@ export interface FinishResult extends FilmResult {
 
 /** Weather that spoils a coat: dew, sun that skins it, wind that brings dust and carries spray. */
 function checkWeather({ film, humidity, weather }: FinishInput, dew: Figure, ledger: Ledger): void {
-  const warn = (path: string, ...told: Told): void => ledger.report(problemAt({ severity: 'warning', stage: 'finish', path }, told));
+  const warn = (path: string, ...told: Told): void =>
+    ledger.report(problemAt({ severity: 'warning', stage: 'finish', path }, told));
   if (film.temperature.value - dew.value < DEFAULTS.dewMargin) {
     warn('conditions.humidity', 'dew-on-surface', { dewPoint: dew.value, margin: DEFAULTS.dewMargin });
   }
@@ -40,14 +45,39 @@ function checkWeather({ film, humidity, weather }: FinishInput, dew: Figure, led
 /** A papers-to-polish plan of a gel coat starts no coarser than its film allows; a paint is left as it flows. */
 export function finishStage(input: FinishInput, ledger: Ledger): FinishResult {
   const film = planFilm(input.film, ledger);
-  const dew = ledger.compute('dewPoint', 'dew point', dewPoint, { T: input.film.temperature, RH: input.humidity });
+  const dew = ledger.compute('dewPoint', 'dew point', dewPoint, {
+    T: input.film.temperature,
+    RH: input.humidity,
+  });
   checkWeather(input, dew, ledger);
   const { last } = film.grits;
-  const items = checksFor({ grade: input.film.grade, film: film.cured.value, levelling: film.levelling.value, gelCoat: input.film.finish.kind === 'gel coat' });
+  const items = checksFor({
+    grade: input.film.grade,
+    film: film.cured.value,
+    levelling: film.levelling.value,
+    gelCoat: input.film.finish.kind === 'gel coat',
+  });
   const { items: answers, who, at } = input.check ?? {};
-  const common = { ...film, dewPoint: dew, checks: checkedItems(items, answers), ...(who && at ? { signed: { who, at } } : {}) };
+  const common = {
+    ...film,
+    dewPoint: dew,
+    checks: checkedItems(items, answers),
+    ...(who && at ? { signed: { who, at } } : {}),
+  };
   if (last === undefined) return { ...common, sanding: [] };
   const papers = filmPapers(input.library, input.shop, 'gel coat', input.sanding?.fine ?? 'wet');
-  const sanding = planSanding({ key: 'level', stage: 'finish', stock: film.levelling, area: input.film.area, end: last, coarsest: COARSEST['gel coat'], papers, levels: true }, ledger);
+  const sanding = planSanding(
+    {
+      key: 'level',
+      stage: 'finish',
+      stock: film.levelling,
+      area: input.film.area,
+      end: last,
+      coarsest: COARSEST['gel coat'],
+      papers,
+      levels: true,
+    },
+    ledger,
+  );
   return { ...common, sanding: sanding.steps };
 }

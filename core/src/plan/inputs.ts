@@ -52,8 +52,16 @@ const wallFormula = formula({
  * @param laminated whether the repair is ground into a laminate, so that its thickness matters
  * @param cored whether that laminate is the skin of a core
  */
-export function resolveInputs(job: Job, shop: Shop, library: Library, laminated: boolean, cored: boolean, ledger: Ledger): Inputs {
-  const assumed = (path: string, ...told: Told): void => ledger.report(problemAt({ severity: 'assumed', path }, told));
+export function resolveInputs(
+  job: Job,
+  shop: Shop,
+  library: Library,
+  laminated: boolean,
+  cored: boolean,
+  ledger: Ledger,
+): Inputs {
+  const assumed = (path: string, ...told: Told): void =>
+    ledger.report(problemAt({ severity: 'assumed', path }, told));
   const pick = (
     key: string,
     label: string,
@@ -68,7 +76,9 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
   const thickness = pick('thickness', cored ? 'old skin' : 'old laminate', 'm', job.hull.thickness, {
     value: cored ? DEFAULTS.skinThickness : DEFAULTS.laminateThickness,
     origin: 'assumed',
-    source: cored ? 'typical outer skin of a small cored craft; measure at the broken edge' : 'typical topside of a small moulded craft; measure at the broken edge',
+    source: cored
+      ? 'typical outer skin of a small cored craft; measure at the broken edge'
+      : 'typical topside of a small moulded craft; measure at the broken edge',
   });
   if (laminated && job.hull.thickness === undefined) {
     assumed('hull.thickness', 'skin-assumed', { cored, thickness: thickness.value });
@@ -81,19 +91,46 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
   if (laminated && job.hull.gelCoat === undefined) {
     assumed('hull.gelCoat', 'gel-coat-assumed', { thickness: gelCoat.value });
   }
-  const core = cored ? pick('core', 'old core', 'm', job.hull.coreThickness, { value: DEFAULTS.coreThickness, origin: 'assumed', source: 'typical core of a small craft; measure at the opened edge' }) : undefined;
-  if (cored && job.hull.coreThickness === undefined) assumed('hull.coreThickness', 'core-assumed', { thickness: DEFAULTS.coreThickness });
-  const oldLaminate = find(library.oldLaminates, job.hull.laminate ?? usualLaminate(job)) ?? library.oldLaminates[0];
+  const core = cored
+    ? pick('core', 'old core', 'm', job.hull.coreThickness, {
+        value: DEFAULTS.coreThickness,
+        origin: 'assumed',
+        source: 'typical core of a small craft; measure at the opened edge',
+      })
+    : undefined;
+  if (cored && job.hull.coreThickness === undefined)
+    assumed('hull.coreThickness', 'core-assumed', { thickness: DEFAULTS.coreThickness });
+  const oldLaminate =
+    find(library.oldLaminates, job.hull.laminate ?? usualLaminate(job)) ?? library.oldLaminates[0];
   if (laminated && job.hull.laminate === undefined) {
     assumed('hull.laminate', 'laminate-assumed', { name: oldLaminate.name });
   }
   const conditions = job.conditions ?? {};
-  const fromShop = (value: number | undefined, fallback: number): { value: number; origin: Origin; source: string } =>
+  const fromShop = (
+    value: number | undefined,
+    fallback: number,
+  ): { value: number; origin: Origin; source: string } =>
     value === undefined
       ? { value: fallback, origin: 'assumed', source: 'no reading from the shop yet' }
-      : { value, origin: 'shop', source: `reading in the shop${shop.readAt ? ` ${shop.readAt.slice(0, 16).replace('T', ' ')}` : ''}` };
-  const temperature = pick('temperature', 'temperature at the work', '°C', conditions.temperature, fromShop(shop.temperature, DEFAULTS.shopTemperature));
-  const humidity = pick('humidity', 'relative humidity', 'fraction', conditions.humidity, fromShop(shop.humidity, DEFAULTS.shopHumidity));
+      : {
+          value,
+          origin: 'shop',
+          source: `reading in the shop${shop.readAt ? ` ${shop.readAt.slice(0, 16).replace('T', ' ')}` : ''}`,
+        };
+  const temperature = pick(
+    'temperature',
+    'temperature at the work',
+    '°C',
+    conditions.temperature,
+    fromShop(shop.temperature, DEFAULTS.shopTemperature),
+  );
+  const humidity = pick(
+    'humidity',
+    'relative humidity',
+    'fraction',
+    conditions.humidity,
+    fromShop(shop.humidity, DEFAULTS.shopHumidity),
+  );
   if (temperature.origin === 'assumed') {
     assumed('conditions.temperature', 'temperature-assumed', { temperature: temperature.value });
   }
@@ -109,7 +146,14 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
     wall: ledger.compute('wall', 'old wall', wallFormula, { T: thickness, g: gelCoat }),
     core,
     side: job.taper?.side ?? 'outside',
-    lie: ledger.given('lie', 'wet-out against flat work', DEFAULTS.lie[laminate.lie ?? 'flat'], '1', laminate.lie ? 'entered' : 'assumed', 'upright 1.4 times, overhead twice as long'),
+    lie: ledger.given(
+      'lie',
+      'wet-out against flat work',
+      DEFAULTS.lie[laminate.lie ?? 'flat'],
+      '1',
+      laminate.lie ? 'entered' : 'assumed',
+      'upright 1.4 times, overhead twice as long',
+    ),
     oldLaminate,
     laminateEntered: job.hull.laminate !== undefined,
     temperature,
@@ -122,12 +166,28 @@ export function resolveInputs(job: Job, shop: Shop, library: Library, laminated:
     position: job.damage.position ?? (job.damage.kind === 'blisters' ? 'below' : 'above'),
     grade: job.grade ?? 'standard',
     order: laminate.order ?? shop.order ?? 'largest first',
-    minimumStep: pick('minimumStep', 'least step between plies', 'm', laminate.minimumStep, { value: DEFAULTS.minimumStep, ...usual }),
+    minimumStep: pick('minimumStep', 'least step between plies', 'm', laminate.minimumStep, {
+      value: DEFAULTS.minimumStep,
+      ...usual,
+    }),
     waste: pick('waste', 'hand-work waste', 'fraction', laminate.waste, { value: DEFAULTS.waste, ...usual }),
-    hands: shop.hands === undefined ? ledger.given('hands', 'hands on the job', 1, 'count', 'assumed', 'one technician until the shop says otherwise') : ledger.given('hands', 'hands on the job', shop.hands, 'count', 'shop', 'setting of the shop'),
+    hands:
+      shop.hands === undefined
+        ? ledger.given(
+            'hands',
+            'hands on the job',
+            1,
+            'count',
+            'assumed',
+            'one technician until the shop says otherwise',
+          )
+        : ledger.given('hands', 'hands on the job', shop.hands, 'count', 'shop', 'setting of the shop'),
     dropsPerMl: drops(shop, ledger),
     solventWipe: shop.solventWipe ?? 'none',
-    groundCoat: pick('groundCoat', 'wet-out coat on the ground face', 'kg/m²', laminate.groundCoat, { value: DEFAULTS.groundCoat, ...usual }),
+    groundCoat: pick('groundCoat', 'wet-out coat on the ground face', 'kg/m²', laminate.groundCoat, {
+      value: DEFAULTS.groundCoat,
+      ...usual,
+    }),
   };
 }
 
@@ -142,6 +202,20 @@ function drops(shop: Shop, ledger: Ledger): Figure {
   const [own] = shop.instruments?.droppers ?? [];
   const label = 'drops per ml of the bottle';
   return own
-    ? ledger.given('dropsPerMl', label, own.dropsPerMl * 1e6, 'per m³', 'shop', `counted on ${own.name ?? 'the dropper bottle'}`)
-    : ledger.given('dropsPerMl', label, DEFAULTS.dropsPerMl * 1e6, 'per m³', 'assumed', 'until one millilitre has been counted');
+    ? ledger.given(
+        'dropsPerMl',
+        label,
+        own.dropsPerMl * 1e6,
+        'per m³',
+        'shop',
+        `counted on ${own.name ?? 'the dropper bottle'}`,
+      )
+    : ledger.given(
+        'dropsPerMl',
+        label,
+        DEFAULTS.dropsPerMl * 1e6,
+        'per m³',
+        'assumed',
+        'until one millilitre has been counted',
+      );
 }

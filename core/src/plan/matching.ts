@@ -39,19 +39,38 @@ export function substratesOf(job: Job, identity: Identification | undefined): re
 /** What the job asks for, by link. */
 export function wantedOf({ system = {} }: Job): Wanted {
   const { resin, bond, cloth, patch, filler, finish, coring, prep, clean, prime, barrier } = system;
-  const wanted: Record<string, string | undefined> = { bond: resin ?? bond, reinforce: cloth ?? patch, fill: filler, finish, coring, prep, clean, prime, barrier };
+  const wanted: Record<string, string | undefined> = {
+    bond: resin ?? bond,
+    reinforce: cloth ?? patch,
+    fill: filler,
+    finish,
+    coring,
+    prep,
+    clean,
+    prime,
+    barrier,
+  };
   return Object.fromEntries(Object.entries(wanted).filter(([, id]) => id !== undefined));
 }
 
 export function prioritiesOf({ priorities = {} }: Job): Priorities {
-  return { preset: priorities.preset as Preset | undefined, weights: priorities.weights as Partial<Weights> | undefined };
+  return {
+    preset: priorities.preset as Preset | undefined,
+    weights: priorities.weights as Partial<Weights> | undefined,
+  };
 }
 
 function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
   const { matrix, fibre, core, contaminant, clear, coat } = job.hull;
   const short = job.priorities?.preset === 'get home' || job.priorities?.preset === 'by the weekend';
   return {
-    matrix, fibre, core, contaminant, clear, coat, damage,
+    matrix,
+    fibre,
+    core,
+    contaminant,
+    clear,
+    coat,
+    damage,
     wet: job.damage.wet,
     position: inputs.position,
     duty: inputs.duty,
@@ -63,7 +82,9 @@ function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
 
 /** A bottom that is sealed against water is antifouled, unless something else is asked for. */
 function usualFinish({ repair }: Job, damage: DamageKind): Wanted {
-  return damage === 'blisters' && repair?.barrier?.antifouling !== 'no' ? { finish: 'antifouling-copper' } : {};
+  return damage === 'blisters' && repair?.barrier?.antifouling !== 'no'
+    ? { finish: 'antifouling-copper' }
+    : {};
 }
 
 export interface MatchingInput {
@@ -80,9 +101,18 @@ export interface MatchingInput {
 }
 
 /** Gathers what the match depends on. */
-export function matchingInput(job: Job, inputs: Inputs, library: Library, shop: Shop, substrates: readonly Substrate[], damage: DamageKind): MatchingInput {
+export function matchingInput(
+  job: Job,
+  inputs: Inputs,
+  library: Library,
+  shop: Shop,
+  substrates: readonly Substrate[],
+  damage: DamageKind,
+): MatchingInput {
   return {
-    library, substrates, damage,
+    library,
+    substrates,
+    damage,
     facts: factsOf(job, inputs, damage),
     wanted: { ...usualFinish(job, damage), ...wantedOf(job) },
     priorities: prioritiesOf(job),
@@ -102,11 +132,28 @@ export function planSystem(input: MatchingInput, ledger: Ledger): SystemPlan | u
   const { substrates, damage, library } = input;
   const routes = substrates.map((s) => routeFor(s.family, damage, input.school));
   const [route] = routes;
-  const common = { library, wanted: input.wanted, priorities: input.priorities, defaultCloth: DEFAULTS.cloth, temperature: input.temperature, epoxyFinish: input.epoxyFinish, solventWipe: input.solventWipe } as const;
+  const common = {
+    library,
+    wanted: input.wanted,
+    priorities: input.priorities,
+    defaultCloth: DEFAULTS.cloth,
+    temperature: input.temperature,
+    epoxyFinish: input.epoxyFinish,
+    solventWipe: input.solventWipe,
+  } as const;
   const several = substrates.length > 1;
-  const perCandidate = several ? substrates.map((s, i): CandidateMatch => ({ substrate: s, route: routes[i], best: routes[i] && alone({ ...common, route: routes[i], contexts: [contextOf(s, input.facts)] }, s, ledger) })) : [];
+  const perCandidate = several
+    ? substrates.map((s, i): CandidateMatch => ({
+        substrate: s,
+        route: routes[i],
+        best:
+          routes[i] &&
+          alone({ ...common, route: routes[i], contexts: [contextOf(s, input.facts)] }, s, ledger),
+      }))
+    : [];
   if (route === undefined) {
-    if (!several) ledger.report(problem({ severity: 'error', stage: 'system', path: 'damage.kind' }, 'damage-elsewhere'));
+    if (!several)
+      ledger.report(problem({ severity: 'error', stage: 'system', path: 'damage.kind' }, 'damage-elsewhere'));
     return undefined;
   }
   const alike = routes.every((r) => r === route);
@@ -124,9 +171,17 @@ export function planSystem(input: MatchingInput, ledger: Ledger): SystemPlan | u
 }
 
 /** Warns where a repair is larger than its method is meant for. */
-export function checkSize({ route, length }: { readonly route: Route; readonly length: number }, ledger: Ledger): void {
+export function checkSize(
+  { route, length }: { readonly route: Route; readonly length: number },
+  ledger: Ledger,
+): void {
   if (length > route.upTo) {
-    ledger.report(problem({ severity: 'warning', stage: 'system', path: 'damage.size' }, 'beyond-method', { escalate: route.escalate, upTo: route.upTo }));
+    ledger.report(
+      problem({ severity: 'warning', stage: 'system', path: 'damage.size' }, 'beyond-method', {
+        escalate: route.escalate,
+        upTo: route.upTo,
+      }),
+    );
   }
 }
 

@@ -47,9 +47,53 @@ export interface OtherRepair extends Pick<Plan, 'repair' | 'sanding' | 'finish' 
 }
 
 /** What a kind of repair is worked out from. @returns undefined before a chain is chosen */
-export function repairInput({ facts, damage, library, inputs, system, survey, readings }: Omit<OtherInput, 'job' | 'shop' | 'taskFacts'>): RepairInput | undefined {
-  const { thickness, gelCoat, core, temperature, humidity, access, position, grade, waste, hands, dropsPerMl } = inputs;
-  return system.chosen && { substrate: system.substrates[0], damage, route: system.route.id, chain: system.chosen.chain, survey, readings, job: facts, conditions: { thickness, gelCoat, core, temperature, humidity, access, position, grade, waste, hands, dropsPerMl }, library };
+export function repairInput({
+  facts,
+  damage,
+  library,
+  inputs,
+  system,
+  survey,
+  readings,
+}: Omit<OtherInput, 'job' | 'shop' | 'taskFacts'>): RepairInput | undefined {
+  const {
+    thickness,
+    gelCoat,
+    core,
+    temperature,
+    humidity,
+    access,
+    position,
+    grade,
+    waste,
+    hands,
+    dropsPerMl,
+  } = inputs;
+  return (
+    system.chosen && {
+      substrate: system.substrates[0],
+      damage,
+      route: system.route.id,
+      chain: system.chosen.chain,
+      survey,
+      readings,
+      job: facts,
+      conditions: {
+        thickness,
+        gelCoat,
+        core,
+        temperature,
+        humidity,
+        access,
+        position,
+        grade,
+        waste,
+        hands,
+        dropsPerMl,
+      },
+      library,
+    }
+  );
 }
 
 /** Two sheets of one stage as one. */
@@ -57,14 +101,36 @@ function mergedSheets(a: readonly RepairSheet[], b: readonly RepairSheet[]): rea
   const both = a.map((s): RepairSheet => {
     const t = b.find((x) => x.stage === s.stage);
     if (!t) return s;
-    return { ...s, sentence: s.sentence.length > 0 && t.sentence.length > 0 ? [...s.sentence, ' ', ...t.sentence] : [...s.sentence, ...t.sentence], key: [...s.key, ...t.key], tables: [...s.tables, ...t.tables], notes: [...s.notes, ...t.notes], asks: [...s.asks, ...t.asks], sand: s.sand ?? t.sand };
+    return {
+      ...s,
+      sentence:
+        s.sentence.length > 0 && t.sentence.length > 0
+          ? [...s.sentence, ' ', ...t.sentence]
+          : [...s.sentence, ...t.sentence],
+      key: [...s.key, ...t.key],
+      tables: [...s.tables, ...t.tables],
+      notes: [...s.notes, ...t.notes],
+      asks: [...s.asks, ...t.asks],
+      sand: s.sand ?? t.sand,
+    };
   });
   return [...both, ...b.filter((t) => !a.some((s) => s.stage === t.stage))];
 }
 
 /** Two parts of one repair as one. */
 export const joined = (a: RepairPlan, b: RepairPlan | undefined): RepairPlan =>
-  b ? { ...a, sheets: mergedSheets(a.sheets, b.sheets), tasks: [...a.tasks, ...b.tasks], later: [...a.later, ...b.later], pots: [...a.pots, ...b.pots], materials: [...a.materials, ...b.materials], cautions: [...a.cautions, ...b.cautions], acceptance: [...a.acceptance, ...b.acceptance] } : a;
+  b
+    ? {
+        ...a,
+        sheets: mergedSheets(a.sheets, b.sheets),
+        tasks: [...a.tasks, ...b.tasks],
+        later: [...a.later, ...b.later],
+        pots: [...a.pots, ...b.pots],
+        materials: [...a.materials, ...b.materials],
+        cautions: [...a.cautions, ...b.cautions],
+        acceptance: [...a.acceptance, ...b.acceptance],
+      }
+    : a;
 
 /** A repair that is not laminate in a dish: its own kind works it out; finish, papers, cups, prices and time are those of every plan. */
 export function planOther(memo: StageMemo, input: OtherInput): OtherRepair | undefined {
@@ -77,28 +143,74 @@ export function planOther(memo: StageMemo, input: OtherInput): OtherRepair | und
   const { finish, bySheet } = finishOf(memo, input, repair, own, desk);
   const whole = joined(own, bySheet);
   const sanding = sandingOf(memo, whole, input);
-  const bench = memo.run('bench', { batches: [], pots: whole.pots.map((p) => ({ id: p.id, stage: p.stage, parts: p.parts })), coat: finish?.partsPerCoat, instruments: input.shop.instruments }, measureAll);
-  const materials = memo.run('materials', { wanted: wantedOf(whole, finish, input.system) }, (i, l): readonly MaterialLine[] => priceMaterials(i.wanted, l));
-  const drafts = memo.run('time', { own: own.tasks, after: bySheet?.tasks ?? [], later: own.later, sanding, finish, system: input.system, facts: input.taskFacts, masking: own.coat?.masking }, draftsOf);
+  const bench = memo.run(
+    'bench',
+    {
+      batches: [],
+      pots: whole.pots.map((p) => ({ id: p.id, stage: p.stage, parts: p.parts })),
+      coat: finish?.partsPerCoat,
+      instruments: input.shop.instruments,
+    },
+    measureAll,
+  );
+  const materials = memo.run(
+    'materials',
+    { wanted: wantedOf(whole, finish, input.system) },
+    (i, l): readonly MaterialLine[] => priceMaterials(i.wanted, l),
+  );
+  const drafts = memo.run(
+    'time',
+    {
+      own: own.tasks,
+      after: bySheet?.tasks ?? [],
+      later: own.later,
+      sanding,
+      finish,
+      system: input.system,
+      facts: input.taskFacts,
+      masking: own.coat?.masking,
+    },
+    draftsOf,
+  );
   return { repair: whole, sanding, finish, bench, materials, drafts };
 }
 
 /** The finish where the chain has a paint or a gel coat; by its sheet, or told to be left out, where it has another or none. */
-function finishOf(memo: StageMemo, { job, facts, library, shop, inputs, system }: OtherInput, repair: RepairInput, own: RepairPlan, desk: RepairDesk): { readonly finish?: FinishPlan; readonly bySheet?: RepairPlan } {
+function finishOf(
+  memo: StageMemo,
+  { job, facts, library, shop, inputs, system }: OtherInput,
+  repair: RepairInput,
+  own: RepairPlan,
+  desk: RepairDesk,
+): { readonly finish?: FinishPlan; readonly bySheet?: RepairPlan } {
   const face = own.coat;
   const paint = system.chosen?.chain.finish;
   if (!face || !system.route.stages.includes('finish')) return {};
-  if (!paint) return { bySheet: memo.run('coating', { repair, face }, (i, l) => desk.finishing(i.repair, i.face, l)) };
+  if (!paint)
+    return { bySheet: memo.run('coating', { repair, face }, (i, l) => desk.finishing(i.repair, i.face, l)) };
   const milestones = memo.run('cure', { paint, temperature: inputs.temperature }, (i, l) => {
     checkTemperature(i.paint, i.temperature, 'finish', l);
     return doublingRule.milestones('finish', i.paint, i.temperature, l);
   });
-  const buildUp = memo.run('buildUp', { paint, gelCoat: inputs.gelCoat, film: job.coat?.film }, (i, l) => planBuildUp(i.paint, i.gelCoat, i.film, l));
+  const buildUp = memo.run('buildUp', { paint, gelCoat: inputs.gelCoat, film: job.coat?.film }, (i, l) =>
+    planBuildUp(i.paint, i.gelCoat, i.film, l),
+  );
   if (!milestones || !buildUp) return {};
   const filmed = memo.run(
     'finish',
     {
-      film: { finish: paint, film: facts.coat?.film === undefined && face.film ? face.film : buildUp.finish, area: face.area, grade: inputs.grade, temperature: inputs.temperature, usable: milestones.usable, dropsPerMl: inputs.dropsPerMl, method: facts.coat?.method, thinner: facts.coat?.thinner, tapeRoom: DEFAULTS.maskingClearance },
+      film: {
+        finish: paint,
+        film: facts.coat?.film === undefined && face.film ? face.film : buildUp.finish,
+        area: face.area,
+        grade: inputs.grade,
+        temperature: inputs.temperature,
+        usable: milestones.usable,
+        dropsPerMl: inputs.dropsPerMl,
+        method: facts.coat?.method,
+        thinner: facts.coat?.thinner,
+        tapeRoom: DEFAULTS.maskingClearance,
+      },
       humidity: inputs.humidity,
       check: facts.check,
       weather: { place: facts.conditions?.place, wind: facts.coat?.wind, sun: facts.conditions?.sun },
@@ -112,43 +224,131 @@ function finishOf(memo: StageMemo, { job, facts, library, shop, inputs, system }
 }
 
 /** Papers of the yard's shelf for what a repair wants sanded, stage by stage. */
-export function sandingOf(memo: StageMemo, repair: RepairPlan, { library, shop }: Pick<OtherInput, 'library' | 'shop'>): NonNullable<Plan['sanding']> {
+export function sandingOf(
+  memo: StageMemo,
+  repair: RepairPlan,
+  { library, shop }: Pick<OtherInput, 'library' | 'shop'>,
+): NonNullable<Plan['sanding']> {
   const sanding: Partial<Record<Stage, readonly SandingStep[]>> = {};
   for (const { stage, sand } of repair.sheets) {
-    const steps = sand && memo.run(`sand.${stage}`, { stage, sand, library, shop: { papers: shop.papers } }, stepsFor);
+    const steps =
+      sand && memo.run(`sand.${stage}`, { stage, sand, library, shop: { papers: shop.papers } }, stepsFor);
     if (steps) sanding[stage] = steps;
   }
   return sanding;
 }
 
-function stepsFor({ stage, sand, library, shop }: { readonly stage: Stage; readonly sand: SandRequest; readonly library: Library; readonly shop: Pick<Shop, 'papers'> }, ledger: Ledger): readonly SandingStep[] {
+function stepsFor(
+  {
+    stage,
+    sand,
+    library,
+    shop,
+  }: {
+    readonly stage: Stage;
+    readonly sand: SandRequest;
+    readonly library: Library;
+    readonly shop: Pick<Shop, 'papers'>;
+  },
+  ledger: Ledger,
+): readonly SandingStep[] {
   const film = sand.material === 'gel coat' || sand.material === 'paint';
-  const papers = film ? filmPapers(library, shop, sand.material, 'wet') : dryPapers(library, shop, sand.material);
-  return planSanding({ key: 'steps', stage: stage === 'finish' ? 'finish' : 'fair', stock: sand.stock, area: sand.area, end: sand.end, coarsest: COARSEST[sand.material], papers, levels: sand.levels }, ledger).steps;
+  const papers = film
+    ? filmPapers(library, shop, sand.material, 'wet')
+    : dryPapers(library, shop, sand.material);
+  return planSanding(
+    {
+      key: 'steps',
+      stage: stage === 'finish' ? 'finish' : 'fair',
+      stock: sand.stock,
+      area: sand.area,
+      end: sand.end,
+      coarsest: COARSEST[sand.material],
+      papers,
+      levels: sand.levels,
+    },
+    ledger,
+  ).steps;
 }
 
 /** Sanding as tasks of a stage. */
-export const paperTasks = (sanding: NonNullable<Plan['sanding']>, stage: Stage): DraftTask[] => (sanding[stage] ?? []).map((s) => ({ id: `sand.${stage}.${s.paperId}`, stage, label: `sand ${s.grit}${s.wet ? ' wet' : ''}`, kind: 'work', shared: true, duration: s.time }));
+export const paperTasks = (sanding: NonNullable<Plan['sanding']>, stage: Stage): DraftTask[] =>
+  (sanding[stage] ?? []).map((s) => ({
+    id: `sand.${stage}.${s.paperId}`,
+    stage,
+    label: `sand ${s.grit}${s.wet ? ' wet' : ''}`,
+    kind: 'work',
+    shared: true,
+    duration: s.time,
+  }));
 
-const wantedOf = (repair: RepairPlan, finish: FinishPlan | undefined, system: SystemPlan): readonly Wanted[] => {
+const wantedOf = (
+  repair: RepairPlan,
+  finish: FinishPlan | undefined,
+  system: SystemPlan,
+): readonly Wanted[] => {
   const coat = system.chosen?.chain.finish;
   return [
     ...repair.materials,
-    ...(finish && coat ? [{ id: 'finish', product: coat.name, use: `${finish.coats.value} coats`, quantity: coat.pricePerM3 === undefined ? finish.mass : finish.volume, priced: coat }] : []),
-    ...(finish?.parts.kind === 'peroxide' ? [{ id: 'finishCatalyst', product: 'MEKP catalyst', use: 'gel coat', quantity: finish.parts.catalyst }] : []),
+    ...(finish && coat
+      ? [
+          {
+            id: 'finish',
+            product: coat.name,
+            use: `${finish.coats.value} coats`,
+            quantity: coat.pricePerM3 === undefined ? finish.mass : finish.volume,
+            priced: coat,
+          },
+        ]
+      : []),
+    ...(finish?.parts.kind === 'peroxide'
+      ? [{ id: 'finishCatalyst', product: 'MEKP catalyst', use: 'gel coat', quantity: finish.parts.catalyst }]
+      : []),
   ];
 };
 
 /** The kind's own tasks, its papers, then the coats: a face is sanded before it is coated. */
-function draftsOf({ own, after, later, sanding, finish, system, facts, masking }: { readonly own: readonly DraftTask[]; readonly after: readonly DraftTask[]; readonly later: readonly DraftTask[]; readonly sanding: Partial<Record<Stage, readonly SandingStep[]>>; readonly finish?: FinishPlan; readonly system: SystemPlan; readonly facts: TaskFacts; readonly masking?: NonNullable<RepairPlan['coat']>['masking'] }, ledger: Ledger): readonly DraftTask[] {
+function draftsOf(
+  {
+    own,
+    after,
+    later,
+    sanding,
+    finish,
+    system,
+    facts,
+    masking,
+  }: {
+    readonly own: readonly DraftTask[];
+    readonly after: readonly DraftTask[];
+    readonly later: readonly DraftTask[];
+    readonly sanding: Partial<Record<Stage, readonly SandingStep[]>>;
+    readonly finish?: FinishPlan;
+    readonly system: SystemPlan;
+    readonly facts: TaskFacts;
+    readonly masking?: NonNullable<RepairPlan['coat']>['masking'];
+  },
+  ledger: Ledger,
+): readonly DraftTask[] {
   return [
-    { id: 'survey', stage: 'survey', label: 'survey and tap', kind: 'work', alone: true, duration: handsOn(ledger, 'survey', 'survey and tap', RATES.surveyAndTap) },
+    {
+      id: 'survey',
+      stage: 'survey',
+      label: 'survey and tap',
+      kind: 'work',
+      alone: true,
+      duration: handsOn(ledger, 'survey', 'survey and tap', RATES.surveyAndTap),
+    },
     ...own,
     ...paperTasks(sanding, 'grind'),
     ...paperTasks(sanding, 'fair'),
     ...paperTasks(sanding, 'finish'),
     ...after,
-    ...(finish && masking ? finishTasks({ finish, chain: system.chosen?.chain, job: facts, masking, moved: [] }, ledger).map((t): DraftTask => (t.kind === 'work' && !t.alone ? { ...t, shared: true } : t)) : []),
+    ...(finish && masking
+      ? finishTasks({ finish, chain: system.chosen?.chain, job: facts, masking, moved: [] }, ledger).map(
+          (t): DraftTask => (t.kind === 'work' && !t.alone ? { ...t, shared: true } : t),
+        )
+      : []),
     ...later,
   ];
 }

@@ -60,17 +60,33 @@ function planWith(memo: StageMemo, job: Job, library: Library, shop: Shop, clock
   const { timing, needs, ...plan } = compose(memo, job, library, shop, clock);
   const trace = memo.lazyTrace();
   const missed = plan.timeline ? missedWindows(plan.timeline) : [];
-  return { plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }), problems: [...missing(job), ...memo.problems, ...missed], timing, ...(needs ? { needs } : {}), ...(memo.fault === undefined ? {} : { fault: memo.fault }) };
+  return {
+    plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }),
+    problems: [...missing(job), ...memo.problems, ...missed],
+    timing,
+    ...(needs ? { needs } : {}),
+    ...(memo.fault === undefined ? {} : { fault: memo.fault }),
+  };
 }
 
 /** What no default can stand for. */
 function missing(job: Job): Problem[] {
   const problems: Problem[] = [];
-  const need = (ok: boolean, path: string, of: 'hull' | 'damage' | 'size', choices: readonly string[]): void => {
+  const need = (
+    ok: boolean,
+    path: string,
+    of: 'hull' | 'damage' | 'size',
+    choices: readonly string[],
+  ): void => {
     if (!ok) problems.push(problem({ severity: 'error', path }, 'needed', { of, choices }));
   };
   const tested = (job.hull.evidence?.length ?? 0) > 0;
-  need(job.hull.material !== undefined || tested, 'hull.material', 'hull', SUBSTRATES.map((s) => s.id));
+  need(
+    job.hull.material !== undefined || tested,
+    'hull.material',
+    'hull',
+    SUBSTRATES.map((s) => s.id),
+  );
   need(job.damage.kind !== undefined, 'damage.kind', 'damage', Object.keys(DAMAGE_KINDS));
   const sized = job.damage.size !== undefined || (job.damage.findings?.length ?? 0) > 0;
   need(sized, 'damage.size', 'size', []);
@@ -81,20 +97,37 @@ function missing(job: Job): Problem[] {
 type Composed = Omit<Plan, 'trace'> & Pick<PlanResult, 'timing' | 'needs'>;
 
 function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock: Clock): Composed {
-  const nothing = { format: PLAN_FORMAT, engine: ENGINE_VERSION, library: library.version, stages: STAGES } as const;
+  const nothing = {
+    format: PLAN_FORMAT,
+    engine: ENGINE_VERSION,
+    library: library.version,
+    stages: STAGES,
+  } as const;
   const { kind } = job.damage;
 
   const facts = { ...job, schedule: undefined, title: undefined, boat: undefined };
   // What only says how figures are read, or when people work, changes no stage.
-  const yard: Shop = { ...shop, units: undefined, hours: undefined, currency: undefined, name: undefined, crew: undefined };
-  const identity = memo.run('identity', { evidence: job.hull.evidence ?? [] }, (i, l) => identify(i.evidence, l));
+  const yard: Shop = {
+    ...shop,
+    units: undefined,
+    hours: undefined,
+    currency: undefined,
+    name: undefined,
+    crew: undefined,
+  };
+  const identity = memo.run('identity', { evidence: job.hull.evidence ?? [] }, (i, l) =>
+    identify(i.evidence, l),
+  );
   const substrates = substratesOf(job, identity);
   if (substrates.length === 0 || kind === undefined) return { ...nothing, identity };
   const way = job.repair?.way;
-  const wayOf = (family: (typeof substrates)[number]['family']): ReturnType<typeof routeFor> => routeFor(family, kind, way);
+  const wayOf = (family: (typeof substrates)[number]['family']): ReturnType<typeof routeFor> =>
+    routeFor(family, kind, way);
   const laminated = substrates.some((s) => isLaminated(wayOf(s.family)?.id));
   const cored = substrates[0].family === 'frp-cored' || wayOf(substrates[0].family)?.id === ROUTES.recore.id;
-  const inputs = memo.run('input', { job: facts, shop: yard, library, laminated, cored }, (i, l) => resolveInputs(i.job, i.shop, i.library, i.laminated, i.cored, l));
+  const inputs = memo.run('input', { job: facts, shop: yard, library, laminated, cored }, (i, l) =>
+    resolveInputs(i.job, i.shop, i.library, i.laminated, i.cored, l),
+  );
   if (!inputs) return { ...nothing, identity };
 
   const { shape, size, findings = [], readings = [], meter } = job.damage;
@@ -111,44 +144,133 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   const readingMap = memo.run('readings', { readings, meter, fibre: job.hull.fibre }, mapReadings);
   const system = memo.run('system', matchingInput(job, inputs, library, shop, substrates, kind), planSystem);
   const route = system?.route;
-  if (route && survey) memo.run('limits', { route, length: Math.max(survey.length.value, survey.width.value) }, checkSize);
+  if (route && survey)
+    memo.run('limits', { route, length: Math.max(survey.length.value, survey.width.value) }, checkSize);
   const look = findings.filter((f) => f.extent === 'first look').at(-1);
-  const view = (more: Pick<PlanViewInput, 'plies' | 'finishEdge' | 'maskingLine'>, room: readonly RoomCheck[] = []): PlanDrawing | undefined =>
+  const view = (
+    more: Pick<PlanViewInput, 'plies' | 'finishEdge' | 'maskingLine'>,
+    room: readonly RoomCheck[] = [],
+  ): PlanDrawing | undefined =>
     survey &&
     memo.run(
       'planView',
-      { base: survey.region, centre: survey.centre, firstLook: look && regionOf(look, shape), readings: readingMap?.cells ?? [], obstacles: drawnObstacles(job.obstacles ?? [], room), ...more },
+      {
+        base: survey.region,
+        centre: survey.centre,
+        firstLook: look && regionOf(look, shape),
+        readings: readingMap?.cells ?? [],
+        obstacles: drawnObstacles(job.obstacles ?? [], room),
+        ...more,
+      },
       drawPlanView,
     );
-  const head = { ...nothing, stages: route?.stages ?? STAGES, identity, inputs, survey, readings: readingMap, system };
+  const head = {
+    ...nothing,
+    stages: route?.stages ?? STAGES,
+    identity,
+    inputs,
+    survey,
+    readings: readingMap,
+    system,
+  };
   if (!system?.chosen || !survey) return { ...head, planView: view({ plies: [] }) };
 
-  const taskFacts: TaskFacts = { former: job.former, kind, ...(job.colour?.readings?.length || job.colour?.recipe?.length ? { colour: true } : {}) };
-  const common = { job, facts, damage: kind, library, shop, inputs, system, survey, readings: readingMap, taskFacts };
-  const worked: Partial<Laminated> & OtherRepair = (isLaminated(route?.id) ? planLaminate(memo, { ...common, cored }) : planOther(memo, common)) ?? {};
+  const taskFacts: TaskFacts = {
+    former: job.former,
+    kind,
+    ...(job.colour?.readings?.length || job.colour?.recipe?.length ? { colour: true } : {}),
+  };
+  const common = {
+    job,
+    facts,
+    damage: kind,
+    library,
+    shop,
+    inputs,
+    system,
+    survey,
+    readings: readingMap,
+    taskFacts,
+  };
+  const worked: Partial<Laminated> & OtherRepair =
+    (isLaminated(route?.id) ? planLaminate(memo, { ...common, cored }) : planOther(memo, common)) ?? {};
   const { drafts, outlines, needs, ...parts } = worked;
   // A stage of the way in which this repair has nothing to do is not shown.
-  const stages = parts.repair && !parts.grind ? head.stages.filter((s) => ALWAYS.has(s) || parts.repair?.sheets.some((x) => x.stage === s) || (s === 'finish' && parts.finish)) : head.stages;
-  const timing: Timing | undefined = drafts && { drafts, start: job.schedule?.start ? Date.parse(job.schedule.start) : clock.now, done: doneTimes(job), crew: { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value }, route: stages };
+  const stages =
+    parts.repair && !parts.grind
+      ? head.stages.filter(
+          (s) =>
+            ALWAYS.has(s) ||
+            parts.repair?.sheets.some((x) => x.stage === s) ||
+            (s === 'finish' && parts.finish),
+        )
+      : head.stages;
+  const timing: Timing | undefined = drafts && {
+    drafts,
+    start: job.schedule?.start ? Date.parse(job.schedule.start) : clock.now,
+    done: doneTimes(job),
+    crew: { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value },
+    route: stages,
+  };
   const timeline = timing && placeTasks(timing.drafts, timing.start, timing.done, timing.crew, timing.route);
-  const totals = timeline && memo.run('totals', { timeline, resin: parts.mix?.total, materials: parts.materials ?? [], shop: { ...yard, hours: shop.hours } }, (i, l) => sumTotals(i.timeline, i.resin, i.materials, i.shop, l));
-  const times = parts.mix ? undefined : memo.run('times', { chain: system.chosen.chain, temperature: inputs.temperature }, productTimes);
-  const planView = view({ plies: parts.laminate?.plies ?? [], finishEdge: outlines?.finishEdge ?? parts.repair?.ground, maskingLine: outlines?.maskingLine }, parts.grind?.room);
-  return { ...head, stages, ...parts, productTimes: times, timeline, timing, totals, planView, ...(needs ? { needs } : {}) };
+  const totals =
+    timeline &&
+    memo.run(
+      'totals',
+      {
+        timeline,
+        resin: parts.mix?.total,
+        materials: parts.materials ?? [],
+        shop: { ...yard, hours: shop.hours },
+      },
+      (i, l) => sumTotals(i.timeline, i.resin, i.materials, i.shop, l),
+    );
+  const times = parts.mix
+    ? undefined
+    : memo.run('times', { chain: system.chosen.chain, temperature: inputs.temperature }, productTimes);
+  const planView = view(
+    {
+      plies: parts.laminate?.plies ?? [],
+      finishEdge: outlines?.finishEdge ?? parts.repair?.ground,
+      maskingLine: outlines?.maskingLine,
+    },
+    parts.grind?.room,
+  );
+  return {
+    ...head,
+    stages,
+    ...parts,
+    productTimes: times,
+    timeline,
+    timing,
+    totals,
+    planView,
+    ...(needs ? { needs } : {}),
+  };
 }
 
 /** Stages that every job goes through. */
 const ALWAYS: ReadonlySet<Stage> = new Set(['survey', 'system', 'log']);
 
 /** Ways of repairing that lay up laminate in a dish. */
-const isLaminated = (route: string | undefined): boolean => route === ROUTES.laminate.id || route === ROUTES.recore.id;
+const isLaminated = (route: string | undefined): boolean =>
+  route === ROUTES.laminate.id || route === ROUTES.recore.id;
 
 function drawnObstacles(obstacles: readonly Obstacle[], room: readonly RoomCheck[]): readonly PlanObstacle[] {
   return obstacles.flatMap((o, index) => {
     if (o.points.length < 2) return [];
     const check = room.find((r) => r.index === index);
     const answer = answerOf(o);
-    return [{ kind: o.kind, name: o.name ?? o.kind, closed: OBSTACLE_KINDS[o.kind].closed, points: o.points, moved: answer === 'move', short: answer === 'stop' && check !== undefined && !check.fits }];
+    return [
+      {
+        kind: o.kind,
+        name: o.name ?? o.kind,
+        closed: OBSTACLE_KINDS[o.kind].closed,
+        points: o.points,
+        moved: answer === 'move',
+        short: answer === 'stop' && check !== undefined && !check.fits,
+      },
+    ];
   });
 }
 

@@ -3,7 +3,8 @@ import { bounds, regionExtent, type Region } from '../geometry/region';
 import type { Face, ObstacleKind } from '../schema/job';
 import type { ReadingCell } from '../survey/readings';
 
-export type LineKind = 'first look' | 'cut-out' | 'ply' | 'inside ply' | 'grind limit' | 'finish edge' | 'masking line';
+export type LineKind =
+  'first look' | 'cut-out' | 'ply' | 'inside ply' | 'grind limit' | 'finish edge' | 'masking line';
 
 export interface PlanLine {
   readonly id: string;
@@ -56,16 +57,40 @@ const FARTHEST = 1.6;
 export function drawPlanView(input: PlanViewInput): PlanDrawing {
   const moved = (p: Point): Point => ({ x: p.x - input.centre.x, y: p.y - input.centre.y });
   const firstLook = input.firstLook?.map((o) => o.map(moved));
-  const readings = input.readings.map((r) => ({ ...r, cell: r.cell.map(moved), reading: { ...r.reading, ...moved(r.reading) } }));
+  const readings = input.readings.map((r) => ({
+    ...r,
+    cell: r.cell.map(moved),
+    reading: { ...r.reading, ...moved(r.reading) },
+  }));
   const obstacles = input.obstacles.map((o) => ({ ...o, points: o.points.map(moved) }));
-  const outerFirst = [...input.plies].sort((a, b) => regionExtent(b.pieces).length - regionExtent(a.pieces).length);
+  const outerFirst = [...input.plies].sort(
+    (a, b) => regionExtent(b.pieces).length - regionExtent(a.pieces).length,
+  );
   const lines: PlanLine[] = [
-    ...(input.maskingLine ? [{ id: 'masking', kind: 'masking line' as const, label: 'masking line', outlines: input.maskingLine }] : []),
-    ...(input.finishEdge ? [{ id: 'finish-edge', kind: 'finish edge' as const, label: input.maskingLine ? 'finish edge' : 'ground that is worked', outlines: input.finishEdge }] : []),
-    ...outerFirst.map((p): PlanLine => ({ id: `ply-${p.lay}`, kind: p.side === 'inside' ? 'inside ply' : 'ply', label: p.side === 'inside' ? `ply ${p.lay}, inside` : `ply ${p.lay}`, ply: p.lay, outlines: p.pieces })),
+    ...(input.maskingLine
+      ? [{ id: 'masking', kind: 'masking line' as const, label: 'masking line', outlines: input.maskingLine }]
+      : []),
+    ...(input.finishEdge
+      ? [
+          {
+            id: 'finish-edge',
+            kind: 'finish edge' as const,
+            label: input.maskingLine ? 'finish edge' : 'ground that is worked',
+            outlines: input.finishEdge,
+          },
+        ]
+      : []),
+    ...outerFirst.map((p): PlanLine => ({
+      id: `ply-${p.lay}`,
+      kind: p.side === 'inside' ? 'inside ply' : 'ply',
+      label: p.side === 'inside' ? `ply ${p.lay}, inside` : `ply ${p.lay}`,
+      ply: p.lay,
+      outlines: p.pieces,
+    })),
     { id: 'cut-out', kind: 'cut-out', label: input.maskingLine ? 'cut-out' : 'damage', outlines: input.base },
   ];
-  if (firstLook) lines.push({ id: 'first-look', kind: 'first look', label: 'first look', outlines: firstLook });
+  if (firstLook)
+    lines.push({ id: 'first-look', kind: 'first look', label: 'first look', outlines: firstLook });
   // The drawing is centred: its size is twice the farthest reach from the middle.
   const own = reachOf([...lines.flatMap((l) => l.outlines), ...readings.map((r) => r.cell)]);
   const way = reachOf(obstacles.map((o) => o.points));

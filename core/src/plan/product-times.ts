@@ -5,12 +5,20 @@ import type { Ledger } from '../trace/ledger';
 import type { ProductTimes } from './plan';
 
 /** When each product of a chain may be touched at the temperature of the work, and which is out of its range. */
-export function productTimes(i: { readonly chain: Chain; readonly temperature: Figure }, ledger: Ledger): readonly ProductTimes[] {
+export function productTimes(
+  i: { readonly chain: Chain; readonly temperature: Figure },
+  ledger: Ledger,
+): readonly ProductTimes[] {
   return i.chain.links.flatMap(({ role, product }) => {
     const cure = 'cure' in product ? product.cure : undefined;
     // A finish is told with its coats.
     if (!cure || role === 'finish') return [];
     checkTemperature({ ...product, cure }, i.temperature, 'mix', ledger);
-    return [{ product: product.name, milestones: doublingRule.milestones(role, { ...product, cure }, i.temperature, ledger) }];
+    return [
+      {
+        product: product.name,
+        milestones: doublingRule.milestones(role, { ...product, cure }, i.temperature, ledger),
+      },
+    ];
   });
 }

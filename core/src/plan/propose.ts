@@ -23,7 +23,12 @@ export interface FaceProposals {
 }
 
 /** Cloths of the stores that the rules let into this job with its resin. */
-function allowedCloths(job: Job, plan: Plan, library: Library, shop: Shop): { allowed: Cloth[]; refused: Cloth[] } {
+function allowedCloths(
+  job: Job,
+  plan: Plan,
+  library: Library,
+  shop: Shop,
+): { allowed: Cloth[]; refused: Cloth[] } {
   const { system, inputs } = plan;
   const kind = job.damage.kind;
   if (!system?.chosen || !inputs || !kind) return { allowed: [], refused: [] };
@@ -32,7 +37,20 @@ function allowedCloths(job: Job, plan: Plan, library: Library, shop: Shop): { al
   const resin = system.chosen.chain.resin?.id;
   const allowed = library.cloths.filter((cloth) => {
     const wanted = { ...input.wanted, bond: resin, reinforce: cloth.id };
-    const { chosen } = matchSystem({ library, route: system.route, contexts, wanted, priorities: input.priorities, defaultCloth: DEFAULTS.cloth, temperature: input.temperature, epoxyFinish: input.epoxyFinish, solventWipe: input.solventWipe }, new Ledger('propose'));
+    const { chosen } = matchSystem(
+      {
+        library,
+        route: system.route,
+        contexts,
+        wanted,
+        priorities: input.priorities,
+        defaultCloth: DEFAULTS.cloth,
+        temperature: input.temperature,
+        epoxyFinish: input.epoxyFinish,
+        solventWipe: input.solventWipe,
+      },
+      new Ledger('propose'),
+    );
     return chosen?.chain.cloth?.id === cloth.id && chosen.chain.resin?.id === resin;
   });
   return { allowed, refused: library.cloths.filter((c) => !allowed.includes(c)) };
@@ -48,27 +66,61 @@ export function proposeForPlan(job: Job, plan: Plan, library: Library, shop: Sho
   if (!laminate || !inputs || !resin) return [];
   const { allowed, refused } = allowedCloths(job, plan, library, shop);
   const ledger = new Ledger('propose');
-  const candidates = allowed.map((cloth): Candidate => ({ cloth, thickness: layCloth(cloth, resin, ledger).thickness.value }));
-  const old = oldPlies({ plies: job.hull.plies ?? [], thickness: inputs.thickness, laminate: inputs.oldLaminate, matrix: job.hull.matrix, library }).plies;
-  const behind = inputs.core ? [isotropic(CORE_MODULUS[plan.coring?.product.family ?? ''] ?? CORE_MODULUS['pvc foam'], 0.3, inputs.core.value), ...old] : [];
+  const candidates = allowed.map((cloth): Candidate => ({
+    cloth,
+    thickness: layCloth(cloth, resin, ledger).thickness.value,
+  }));
+  const old = oldPlies({
+    plies: job.hull.plies ?? [],
+    thickness: inputs.thickness,
+    laminate: inputs.oldLaminate,
+    matrix: job.hull.matrix,
+    library,
+  }).plies;
+  const behind = inputs.core
+    ? [
+        isotropic(
+          CORE_MODULUS[plan.coring?.product.family ?? ''] ?? CORE_MODULUS['pvc foam'],
+          0.3,
+          inputs.core.value,
+        ),
+        ...old,
+      ]
+    : [];
   return laminate.sides.map((side) => {
     // Each face of a double taper is held against its half of the old laminate.
     const share = laminate.sides.length > 1 && !inputs.core ? 0.5 : 1;
     const cover = side.cover ? laminate.plies.find((p) => p.lay === side.plies.at(-1)) : undefined;
-    const band: [number, number] = [side.lowerLimit.value, side.upperLimit.value].map((v) => Math.max(0, v - (cover?.thickness.value ?? 0))) as [number, number];
+    const band: [number, number] = [side.lowerLimit.value, side.upperLimit.value].map((v) =>
+      Math.max(0, v - (cover?.thickness.value ?? 0)),
+    ) as [number, number];
     const before = old.map((p) => ({ ...p, thickness: p.thickness * share }));
-    return { face: side.face, cloths: allowed, refused, proposals: proposeStacks({ candidates, resin: resin.family, densityResin: resin.densityCured, band, old: before, behind }) };
+    return {
+      face: side.face,
+      cloths: allowed,
+      refused,
+      proposals: proposeStacks({
+        candidates,
+        resin: resin.family,
+        densityResin: resin.densityCured,
+        band,
+        old: before,
+        behind,
+      }),
+    };
   });
 }
 
 /** The plies of a proposal as a job states them; those of the other faces stay. */
 export function proposedPlies(proposal: Proposal, face: Face, plan: Plan): PlyChoice[] {
   const { laminate } = plan;
-  const others = (laminate?.plies ?? []).filter((p) => p.side !== face && !isCover(plan, p.lay)).map((p): PlyChoice => ({ cloth: p.cloth.id, way: p.orientation, side: p.side }));
+  const others = (laminate?.plies ?? [])
+    .filter((p) => p.side !== face && !isCover(plan, p.lay))
+    .map((p): PlyChoice => ({ cloth: p.cloth.id, way: p.orientation, side: p.side }));
   const own = proposal.plies.map((p): PlyChoice => ({ cloth: p.cloth.id, way: p.way, side: face }));
   return face === 'outside' ? [...own, ...others] : [...others, ...own];
 }
 
 /** True for the lay number of a cover ply. */
-export const isCover = ({ laminate }: Plan, lay: number): boolean => laminate?.sides.some((s) => s.cover && s.plies.at(-1) === lay) ?? false;
-
+export const isCover = ({ laminate }: Plan, lay: number): boolean =>
+  laminate?.sides.some((s) => s.cover && s.plies.at(-1) === lay) ?? false;

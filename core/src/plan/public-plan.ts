@@ -10,7 +10,11 @@ const SIGNIFICANT = 7;
  */
 export function publicPlan(plan: Plan): unknown {
   const { timeline, cure, ...rest } = plan;
-  return tidy({ ...rest, ...(timeline ? { timeline: isoTimes(timeline) } : {}), ...(cure ? { cure: publicCure(cure) } : {}) });
+  return tidy({
+    ...rest,
+    ...(timeline ? { timeline: isoTimes(timeline) } : {}),
+    ...(cure ? { cure: publicCure(cure) } : {}),
+  });
 }
 
 /** A forecast as an open document: its time line and figures stand in the plan itself, its problems beside it. */
@@ -23,7 +27,12 @@ function publicCure({ air, cases, pots }: CureForecast): unknown {
       ...c,
       laid: instant(laid),
       ...(peakAt === undefined ? {} : { peakAt: instant(peakAt) }),
-      milestones: milestones.map(({ meaning, ...m }) => ({ ...m, label: tellMilestone(meaning), at: instant(m.at), span: m.span.map(instant) })),
+      milestones: milestones.map(({ meaning, ...m }) => ({
+        ...m,
+        label: tellMilestone(meaning),
+        at: instant(m.at),
+        span: m.span.map(instant),
+      })),
       ...(series ? { series: { ...series, t: series.t.map(instant) } } : {}),
     })),
   };

@@ -22,7 +22,9 @@ export function ratioForReach({ laminate }: Plan, reach: number): number | undef
 
 /** The plies of a plan as a job states them, without the cover ply: where changing them by hand begins. */
 export const plyChoices = (plan: Plan): PlyChoice[] =>
-  (plan.laminate?.plies ?? []).filter((p) => !isCover(plan, p.lay)).map((p) => ({ cloth: p.cloth.id, way: p.orientation, side: p.side }));
+  (plan.laminate?.plies ?? [])
+    .filter((p) => !isCover(plan, p.lay))
+    .map((p) => ({ cloth: p.cloth.id, way: p.orientation, side: p.side }));
 
 /** The stack after a dry fit: a ply less where it stands proud, one more like the last where it lies low. Of the face that was fitted. */
 export function afterDryFit(plan: Plan, found: 'proud' | 'low'): PlyChoice[] {
@@ -30,7 +32,11 @@ export function afterDryFit(plan: Plan, found: 'proud' | 'low'): PlyChoice[] {
   const face = plan.laminate?.sides[0]?.face ?? 'outside';
   const last = plies.reduce((at, p, i) => (p.side === face ? i : at), -1);
   if (last < 0) return plies;
-  return found === 'proud' ? (plies.filter((p) => p.side === face).length > 1 ? plies.filter((_, i) => i !== last) : plies) : [...plies.slice(0, last + 1), plies[last], ...plies.slice(last + 1)];
+  return found === 'proud'
+    ? plies.filter((p) => p.side === face).length > 1
+      ? plies.filter((_, i) => i !== last)
+      : plies
+    : [...plies.slice(0, last + 1), plies[last], ...plies.slice(last + 1)];
 }
 
 /**
@@ -54,8 +60,19 @@ export function grownFinding({ survey }: Plan, by: number, at: string, who?: str
   if (!survey) return undefined;
   const { centre } = survey;
   const round = (v: number): number => Math.round(v * 1e4) / 1e4;
-  const [first, ...more] = simplified(offset(survey.region, by), 0.0005).map((o) => o.map((p) => ({ x: round(p.x + centre.x), y: round(p.y + centre.y) })));
+  const [first, ...more] = simplified(offset(survey.region, by), 0.0005).map((o) =>
+    o.map((p) => ({ x: round(p.x + centre.x), y: round(p.y + centre.y) })),
+  );
   if (!first) return undefined;
   const size = regionExtent([first, ...more]);
-  return { at, extent: 'true extent', shape: 'outline', size: [round(size.length), round(size.width)], outline: first, ...(more.length > 0 ? { holes: more.map((outline) => ({ outline })) } : {}), method: 'grind', ...(who ? { who } : {}) };
+  return {
+    at,
+    extent: 'true extent',
+    shape: 'outline',
+    size: [round(size.length), round(size.width)],
+    outline: first,
+    ...(more.length > 0 ? { holes: more.map((outline) => ({ outline })) } : {}),
+    method: 'grind',
+    ...(who ? { who } : {}),
+  };
 }

@@ -23,13 +23,24 @@ export interface SaidFigure {
 export type Said = readonly (string | SaidFigure)[];
 
 /** A text without the way to its reasons, for a title, a file or a test. */
-export const plainText = (said: Said): string => said.map((part) => (typeof part === 'string' ? part : part.text)).join('');
+export const plainText = (said: Said): string =>
+  said.map((part) => (typeof part === 'string' ? part : part.text)).join('');
 
 /** Builds a text around figures: said`Grind a ${figure(taper)} taper`. */
-export function said(texts: TemplateStringsArray, ...values: readonly (string | number | SaidFigure | Said)[]): Said {
+export function said(
+  texts: TemplateStringsArray,
+  ...values: readonly (string | number | SaidFigure | Said)[]
+): Said {
   const parts = texts.flatMap((text, i): Said => {
     const value = values[i];
-    return value === undefined ? [text] : [text, ...(Array.isArray(value) ? (value as Said) : [typeof value === 'number' ? String(value) : (value as string | SaidFigure)])];
+    return value === undefined
+      ? [text]
+      : [
+          text,
+          ...(Array.isArray(value)
+            ? (value as Said)
+            : [typeof value === 'number' ? String(value) : (value as string | SaidFigure)]),
+        ];
   });
   return parts.filter((p) => p !== '');
 }
@@ -42,17 +53,32 @@ export function say(figure: Pick<Figure, 'value' | 'unit'>, { currency = '', uni
 }
 
 /** A figure read out in a metric unit, or in what the reader takes instead of it. */
-export function sayIn(figure: Pick<Figure, 'value'>, unit: UnitSymbol, decimals?: number, { units }: Reader = {}): string {
+export function sayIn(
+  figure: Pick<Figure, 'value'>,
+  unit: UnitSymbol,
+  decimals?: number,
+  { units }: Reader = {},
+): string {
   const f = formatAs(figure.value, unit, decimals, units);
   return `${f.text} ${f.unit}`;
 }
 
 /** A figure that can be opened, within a text. */
 export const figure = (f: Figure, reader?: Reader): SaidFigure => ({ text: say(f, reader), figure: f });
-export const figureIn = (f: Figure, unit: UnitSymbol, decimals?: number, reader?: Reader): SaidFigure => ({ text: sayIn(f, unit, decimals, reader), figure: f });
+export const figureIn = (f: Figure, unit: UnitSymbol, decimals?: number, reader?: Reader): SaidFigure => ({
+  text: sayIn(f, unit, decimals, reader),
+  figure: f,
+});
 
 /** A text of a repair in the units of its reader. */
-export const saidWords = (words: Words, reader: Reader = {}): Said => words.map((w) => (typeof w === 'string' ? w : 'figure' in w ? figureIn(w.figure, w.as, w.decimals, reader) : figure(w, reader)));
+export const saidWords = (words: Words, reader: Reader = {}): Said =>
+  words.map((w) =>
+    typeof w === 'string'
+      ? w
+      : 'figure' in w
+        ? figureIn(w.figure, w.as, w.decimals, reader)
+        : figure(w, reader),
+  );
 
 /** The likely range of a figure in one unit: "90 to 180 mm"; empty where none is known. */
 export function saySpan(figure: Figure, unit: UnitSymbol, decimals = 0, { units }: Reader = {}): string {
@@ -62,7 +88,11 @@ export function saySpan(figure: Figure, unit: UnitSymbol, decimals = 0, { units 
 }
 
 /** "254 × 217 mm" */
-export function saySize(length: Pick<Figure, 'value'>, width: Pick<Figure, 'value'>, { units }: Reader = {}): string {
+export function saySize(
+  length: Pick<Figure, 'value'>,
+  width: Pick<Figure, 'value'>,
+  { units }: Reader = {},
+): string {
   const [l, w] = [length, width].map((f) => formatAs(f.value, 'mm', 0, units));
   return `${l.text} × ${w.text} ${w.unit}`;
 }

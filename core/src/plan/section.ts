@@ -7,7 +7,18 @@ export interface SectionPoint {
   readonly z: number;
 }
 
-export type LayerKind = 'old laminate' | 'old gel coat' | 'old core' | 'new core' | 'inner skin' | 'ply' | 'fairing' | 'paint' | 'gel coat' | 'backing' | 'former';
+export type LayerKind =
+  | 'old laminate'
+  | 'old gel coat'
+  | 'old core'
+  | 'new core'
+  | 'inner skin'
+  | 'ply'
+  | 'fairing'
+  | 'paint'
+  | 'gel coat'
+  | 'backing'
+  | 'former';
 
 export interface SectionLayer {
   readonly id: string;
@@ -71,7 +82,8 @@ export interface SectionInput {
   readonly finish: number;
   readonly finishKind: 'paint' | 'gel coat';
   readonly maskingLine: number;
-  readonly backing?: false | { readonly kind: 'removable' | 'bonded'; readonly lap: number; readonly thickness: number };
+  readonly backing?:
+    false | { readonly kind: 'removable' | 'bonded'; readonly lap: number; readonly thickness: number };
 }
 
 /** Offset at which the ground face reaches a depth, m; the profile falls steadily outward. */
@@ -79,7 +91,9 @@ export function offsetAtDepth(profile: Profile, depth: number): number {
   for (let i = 1; i < profile.length; i += 1) {
     const [a, b] = [profile[i - 1], profile[i]];
     if (depth >= b.depth && depth <= a.depth) {
-      return a.depth === b.depth ? b.offset : a.offset + ((b.offset - a.offset) * (a.depth - depth)) / (a.depth - b.depth);
+      return a.depth === b.depth
+        ? b.offset
+        : a.offset + ((b.offset - a.offset) * (a.depth - depth)) / (a.depth - b.depth);
     }
   }
   return profile[profile.length - 1].offset;
@@ -111,25 +125,81 @@ export function drawSection(input: SectionInput): Section {
     const layer = (id: string, kind: LayerKind, label: string, points: SectionPoint[]): void => {
       layers.push({ id: `${id}-${name}`, kind, label, points: put(points) });
     };
-    const face = profile.filter((p) => p.depth > gelCoat && p.offset < oGel).map((p) => ring(p.offset, p.depth));
+    const face = profile
+      .filter((p) => p.depth > gelCoat && p.offset < oGel)
+      .map((p) => ring(p.offset, p.depth));
     const back = !cored && insideFace.length > 0 ? [...insideFace].reverse() : [];
     // Up the taper, out along the old surface, and back along the inside face. A dish with a floor is one piece.
-    const rightHand = [...face, ring(oGel, gelCoat), { x: reach, z: gelCoat }, { x: reach, z: skin }, ...back];
+    const rightHand = [
+      ...face,
+      ring(oGel, gelCoat),
+      { x: reach, z: gelCoat },
+      { x: reach, z: skin },
+      ...back,
+    ];
     if (input.through) layer('old-laminate', 'old laminate', cored ? 'old skin' : 'old laminate', rightHand);
-    else if (side === 1) layers.unshift({ id: 'old-laminate', kind: 'old laminate', label: cored ? 'old skin' : 'old laminate', points: [...rightHand, ...mirrorOnly(rightHand).reverse()] });
+    else if (side === 1)
+      layers.unshift({
+        id: 'old-laminate',
+        kind: 'old laminate',
+        label: cored ? 'old skin' : 'old laminate',
+        points: [...rightHand, ...mirrorOnly(rightHand).reverse()],
+      });
     if (gelCoat > 0) {
       const above = profile.filter((p) => p.depth < gelCoat && p.offset > oGel && p.depth > 0);
-      layer('old-gel-coat', 'old gel coat', 'old gel coat', [ring(oGel, gelCoat), ...above.map((p) => ring(p.offset, p.depth)), ring(finishEdge, 0), { x: reach, z: 0 }, { x: reach, z: gelCoat }]);
+      layer('old-gel-coat', 'old gel coat', 'old gel coat', [
+        ring(oGel, gelCoat),
+        ...above.map((p) => ring(p.offset, p.depth)),
+        ring(finishEdge, 0),
+        { x: reach, z: 0 },
+        { x: reach, z: gelCoat },
+      ]);
     }
     if (cored) {
-      if (input.through) layer('old-core', 'old core', 'old core', [{ x: half, z: skin }, { x: reach, z: skin }, { x: reach, z: skin + core }, { x: half, z: skin + core }]);
-      if (inside) layer('inner-skin', 'inner skin', 'inner skin', [...insideFace, { x: reach, z: wall }, { x: reach, z: skin + core }, { x: half, z: skin + core }]);
-      else if (input.backing) layer('inner-skin', 'inner skin', 'inner skin', [{ x: half, z: skin + core }, { x: reach, z: skin + core }, { x: reach, z: wall }, { x: half, z: wall }]);
+      if (input.through)
+        layer('old-core', 'old core', 'old core', [
+          { x: half, z: skin },
+          { x: reach, z: skin },
+          { x: reach, z: skin + core },
+          { x: half, z: skin + core },
+        ]);
+      if (inside)
+        layer('inner-skin', 'inner skin', 'inner skin', [
+          ...insideFace,
+          { x: reach, z: wall },
+          { x: reach, z: skin + core },
+          { x: half, z: skin + core },
+        ]);
+      else if (input.backing)
+        layer('inner-skin', 'inner skin', 'inner skin', [
+          { x: half, z: skin + core },
+          { x: reach, z: skin + core },
+          { x: reach, z: wall },
+          { x: half, z: wall },
+        ]);
     }
   }
-  if (cored && !input.through) layers.push({ id: 'old-core', kind: 'old core', label: 'old core', points: box(reach, skin, skin + core) });
-  if (cored && !inside && !input.backing) layers.push({ id: 'inner-skin', kind: 'inner skin', label: 'inner skin, sound', points: box(reach, skin + core, wall) });
-  if (cored && input.through) layers.push({ id: 'new-core', kind: 'new core', label: 'new core, bedded', points: box(half, skin, skin + core) });
+  if (cored && !input.through)
+    layers.push({
+      id: 'old-core',
+      kind: 'old core',
+      label: 'old core',
+      points: box(reach, skin, skin + core),
+    });
+  if (cored && !inside && !input.backing)
+    layers.push({
+      id: 'inner-skin',
+      kind: 'inner skin',
+      label: 'inner skin, sound',
+      points: box(reach, skin + core, wall),
+    });
+  if (cored && input.through)
+    layers.push({
+      id: 'new-core',
+      kind: 'new core',
+      label: 'new core, bedded',
+      points: box(half, skin, skin + core),
+    });
 
   const { backing } = input;
   if (backing) {
@@ -138,29 +208,80 @@ export function drawSection(input: SectionInput): Section {
       id: 'backing',
       kind: bonded ? 'backing' : 'former',
       label: bonded ? 'bonded backing, stays' : 'removable former',
-      points: input.outside.plies.length > 0 ? box(half + backing.lap, wall, wall + backing.thickness) : box(half + backing.lap, -backing.thickness / 2, 0),
+      points:
+        input.outside.plies.length > 0
+          ? box(half + backing.lap, wall, wall + backing.thickness)
+          : box(half + backing.lap, -backing.thickness / 2, 0),
     });
   }
   if (inside) putPlies(layers, input, inside, (p) => ({ x: p.x, z: wall - p.z }));
   putPlies(layers, input, outside, (p) => p);
-  layers.push({ id: 'fairing', kind: 'fairing', label: 'fairing', points: mirrored([ring(oFinish, finish), ring(grindLimit, top)]) });
-  layers.push({ id: 'finish', kind: input.finishKind, label: input.finishKind, points: mirrored([ring(finishEdge, 0), ring(oFinish, finish)]) });
-  return { half, reach, wall, skin, core, gelCoat, top, finish, grindLimit, insideLimit: inside?.grindLimit ?? 0, finishEdge, layers };
+  layers.push({
+    id: 'fairing',
+    kind: 'fairing',
+    label: 'fairing',
+    points: mirrored([ring(oFinish, finish), ring(grindLimit, top)]),
+  });
+  layers.push({
+    id: 'finish',
+    kind: input.finishKind,
+    label: input.finishKind,
+    points: mirrored([ring(finishEdge, 0), ring(oFinish, finish)]),
+  });
+  return {
+    half,
+    reach,
+    wall,
+    skin,
+    core,
+    gelCoat,
+    top,
+    finish,
+    grindLimit,
+    insideLimit: inside?.grindLimit ?? 0,
+    finishEdge,
+    layers,
+  };
 }
 
-const thicknessOf = (face: SectionFace): number => [...face.plies, ...(face.cover ? [face.cover] : [])].reduce((sum, p) => sum + p.thickness, 0);
+const thicknessOf = (face: SectionFace): number =>
+  [...face.plies, ...(face.cover ? [face.cover] : [])].reduce((sum, p) => sum + p.thickness, 0);
 
-function putPlies(layers: SectionLayer[], input: SectionInput, face: SectionFace, placed: (p: SectionPoint) => SectionPoint): void {
+function putPlies(
+  layers: SectionLayer[],
+  input: SectionInput,
+  face: SectionFace,
+  placed: (p: SectionPoint) => SectionPoint,
+): void {
   const top = face.depth - face.plies.reduce((sum, p) => sum + p.thickness, 0);
   const put = (p: SectionPly, points: SectionPoint[]): void => {
-    layers.push({ id: `ply-${p.lay}`, kind: 'ply', ply: p.lay, orientation: p.orientation, label: `${p.lay} ${p.name} ${p.orientation}`, points: points.map(placed) });
+    layers.push({
+      id: `ply-${p.lay}`,
+      kind: 'ply',
+      ply: p.lay,
+      orientation: p.orientation,
+      label: `${p.lay} ${p.name} ${p.orientation}`,
+      points: points.map(placed),
+    });
   };
-  face.plies.forEach((p, i) => put(p, input.order === 'largest first' ? nested(input.half, face, i, top) : flat(input.half, face, i, top)));
+  face.plies.forEach((p, i) =>
+    put(
+      p,
+      input.order === 'largest first' ? nested(input.half, face, i, top) : flat(input.half, face, i, top),
+    ),
+  );
   const { cover } = face;
   if (!cover) return;
   // The cover ply lies on all the others and runs out past them.
-  const over = face.grindLimit < cover.offset ? face.plies.reduce((o, p) => Math.max(o, p.offset), 0) : face.grindLimit;
-  put(cover, mirrored([{ x: input.half + cover.offset, z: top - cover.thickness }, { x: input.half + over, z: top }]));
+  const over =
+    face.grindLimit < cover.offset ? face.plies.reduce((o, p) => Math.max(o, p.offset), 0) : face.grindLimit;
+  put(
+    cover,
+    mirrored([
+      { x: input.half + cover.offset, z: top - cover.thickness },
+      { x: input.half + over, z: top },
+    ]),
+  );
 }
 
 function box(halfWidth: number, z0: number, z1: number): SectionPoint[] {
@@ -180,14 +301,18 @@ function mirrored(right: readonly SectionPoint[]): SectionPoint[] {
 function nested(half: number, { profile, plies }: SectionFace, k: number, top: number): SectionPoint[] {
   const below = plies.slice(0, k).reduce((sum, p) => sum + p.thickness, 0);
   const above = below + plies[k].thickness;
-  const edges = [0, ...plies.map((p) => p.offset)].filter((o) => o <= plies[k].offset + 1e-12).sort((a, b) => b - a);
-  const surface = (level: number): SectionPoint[] => edges.map((o) => ({ x: half + o, z: Math.max(top, depthAt(profile, o) - level) }));
+  const edges = [0, ...plies.map((p) => p.offset)]
+    .filter((o) => o <= plies[k].offset + 1e-12)
+    .sort((a, b) => b - a);
+  const surface = (level: number): SectionPoint[] =>
+    edges.map((o) => ({ x: half + o, z: Math.max(top, depthAt(profile, o) - level) }));
   const lower = surface(below);
   const upper = surface(above);
   return [...lower, ...mirrorOnly(lower).reverse(), ...mirrorOnly(upper), ...[...upper].reverse()];
 }
 
-const mirrorOnly = (points: readonly SectionPoint[]): SectionPoint[] => points.map((p) => ({ x: -p.x, z: p.z }));
+const mirrorOnly = (points: readonly SectionPoint[]): SectionPoint[] =>
+  points.map((p) => ({ x: -p.x, z: p.z }));
 
 function flat(half: number, { plies }: SectionFace, k: number, top: number): SectionPoint[] {
   const over = plies.slice(k + 1).reduce((sum, p) => sum + p.thickness, 0);

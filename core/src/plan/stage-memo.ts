@@ -72,8 +72,16 @@ function attempt(stage: string, work: (ledger: Ledger) => unknown): Omit<Kept, '
     return { output, entries: ledger.entries, problems: ledger.problems };
   } catch (e) {
     const at = { severity: 'error', path: stage, stage: stage as Stage } as const;
-    const told = e instanceof NotFinite ? problem(at, 'not-finite', { label: e.label }) : problem(at, 'stage-not-foreseen');
+    const told =
+      e instanceof NotFinite
+        ? problem(at, 'not-finite', { label: e.label })
+        : problem(at, 'stage-not-foreseen');
     // The other stages go on: what can be planned still is.
-    return { output: undefined, entries: [], problems: [...ledger.problems, told], ...(e instanceof NotFinite ? {} : { fault: e }) };
+    return {
+      output: undefined,
+      entries: [],
+      problems: [...ledger.problems, told],
+      ...(e instanceof NotFinite ? {} : { fault: e }),
+    };
   }
 }

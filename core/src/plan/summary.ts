@@ -7,7 +7,11 @@ import type { SurveyResult } from '../survey/extent';
 import { figure, figureIn, plainText, said, saidWords, sizeOf, type Reader, type Said } from './say';
 
 /** When the last plies can be sanded along the course of the air, where a forecast says. */
-export const sandFigure = ({ cure }: Plan): Figure | undefined => cure?.cases.filter((c) => c.of === 'laminate').at(-1)?.milestones.find((m) => m.id === 'sand')?.after;
+export const sandFigure = ({ cure }: Plan): Figure | undefined =>
+  cure?.cases
+    .filter((c) => c.of === 'laminate')
+    .at(-1)
+    ?.milestones.find((m) => m.id === 'sand')?.after;
 
 const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
@@ -36,8 +40,10 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
       const g = plan.grind;
       if (!g) return undefined;
       const { inside } = g;
-      if (inside && g.side === 'inside') return said`Grind a ${figure(g.taper.used, reader)} taper from inside out to ${sizeOf(inside.groundLength, inside.groundWidth, reader)}; ${figureIn(inside.dustMass, 'g', 0, reader)} of laminate turns to dust.`;
-      if (inside) return said`Grind a ${figure(g.taper.used, reader)} taper on both faces, outside to ${sizeOf(g.groundLength, g.groundWidth, reader)}, inside to ${sizeOf(inside.groundLength, inside.groundWidth, reader)}.`;
+      if (inside && g.side === 'inside')
+        return said`Grind a ${figure(g.taper.used, reader)} taper from inside out to ${sizeOf(inside.groundLength, inside.groundWidth, reader)}; ${figureIn(inside.dustMass, 'g', 0, reader)} of laminate turns to dust.`;
+      if (inside)
+        return said`Grind a ${figure(g.taper.used, reader)} taper on both faces, outside to ${sizeOf(g.groundLength, g.groundWidth, reader)}, inside to ${sizeOf(inside.groundLength, inside.groundWidth, reader)}.`;
       const how = g.through ? '' : said`, ${figureIn(g.depth, 'mm', 1, reader)} deep`;
       return said`Grind a ${figure(g.taper.used, reader)} taper${how} out to ${sizeOf(g.groundLength, g.groundWidth, reader)}; ${figureIn(g.dustMass, 'g', 0, reader)} of laminate turns to dust.`;
     }
@@ -48,22 +54,35 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
         const [outside, inside] = l.sides;
         return said`${plural(outside.plies.length, 'ply', 'plies')} outside build ${figureIn(outside.thickness, 'mm', 2, reader)}, ${plural(inside.plies.length, 'ply', 'plies')} inside ${figureIn(inside.thickness, 'mm', 2, reader)}, ${l.order}.`;
       }
-      return l && said`${plural(l.plies.length, 'ply', 'plies')} ${verb} ${figureIn(l.thickness, 'mm', 2, reader)} under a limit of ${figureIn(l.upperLimit, 'mm', 1, reader)}, ${l.order}.`;
+      return (
+        l &&
+        said`${plural(l.plies.length, 'ply', 'plies')} ${verb} ${figureIn(l.thickness, 'mm', 2, reader)} under a limit of ${figureIn(l.upperLimit, 'mm', 1, reader)}, ${l.order}.`
+      );
     }
     case 'mix': {
       const m = plan.mix;
-      return m && said`${figure(m.total, reader)} of resin in ${plural(m.batches.length, 'batch', 'batches')}; sand after ${figure(sandFigure(plan) ?? m.milestones.sand, reader)}.`;
+      return (
+        m &&
+        said`${figure(m.total, reader)} of resin in ${plural(m.batches.length, 'batch', 'batches')}; sand after ${figure(sandFigure(plan) ?? m.milestones.sand, reader)}.`
+      );
     }
     case 'fair': {
       const f = plan.fair;
       const papers = f?.sanding.map((s) => s.grit).join(', ');
-      if (f?.surface && f.rounds.value === 0) return said`Fair within ${figureIn(f.tolerance, 'mm', 2, reader)}; papers ${papers ?? ''}.`;
-      return f && said`${figureIn(f.volume, 'ml', 0, reader)} of filler in ${plural(f.goes.value, 'coat')}${f.rounds.value > 1 ? said` over ${figure(f.rounds, reader)} rounds` : ''}, then ${papers ?? ''}.`;
+      if (f?.surface && f.rounds.value === 0)
+        return said`Fair within ${figureIn(f.tolerance, 'mm', 2, reader)}; papers ${papers ?? ''}.`;
+      return (
+        f &&
+        said`${figureIn(f.volume, 'ml', 0, reader)} of filler in ${plural(f.goes.value, 'coat')}${f.rounds.value > 1 ? said` over ${figure(f.rounds, reader)} rounds` : ''}, then ${papers ?? ''}.`
+      );
     }
     case 'finish': {
       const f = plan.finish;
       const name = plan.system?.chosen?.chain.finish?.kind ?? 'finish';
-      return f && said`${plural(f.coats.value, 'coat')} of ${name}, ${f.volume.value >= 0.002 ? figure(f.volume, reader) : figureIn(f.volume, 'ml', 0, reader)} in all, ${figureIn(f.wetPerCoat, 'µm', 0, reader)} wet each.`;
+      return (
+        f &&
+        said`${plural(f.coats.value, 'coat')} of ${name}, ${f.volume.value >= 0.002 ? figure(f.volume, reader) : figureIn(f.volume, 'ml', 0, reader)} in all, ${figureIn(f.wetPerCoat, 'µm', 0, reader)} wet each.`
+      );
     }
     case 'log':
       return ['What was done, by whom and when. Entries stay as they were written.'];
@@ -71,7 +90,9 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
 }
 
 const surveyWords = (s: SurveyResult, reader: Reader): Said =>
-  s.measured ? said`${sizeOf(s.length, s.width, reader)}, ${s.shape === 'outline' ? 'traced' : s.shape}, to sound material.` : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)}.`;
+  s.measured
+    ? said`${sizeOf(s.length, s.width, reader)}, ${s.shape === 'outline' ? 'traced' : s.shape}, to sound material.`
+    : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)}.`;
 
 /** The same as plain text. */
 export function stageSentence(stage: Stage, plan: Plan, reader: Reader = {}): string | undefined {
@@ -81,6 +102,8 @@ export function stageSentence(stage: Stage, plan: Plan, reader: Reader = {}): st
 
 /** A chain in one line: what holds it first, then what goes before and after. */
 export function chainWords(chain: Chain): string {
-  const [first, ...rest] = (['bond', 'reinforce', 'coring', 'prime', 'fill', 'barrier', 'finish'] as const).flatMap((role) => linkOf(chain, role)?.name ?? []);
+  const [first, ...rest] = (
+    ['bond', 'reinforce', 'coring', 'prime', 'fill', 'barrier', 'finish'] as const
+  ).flatMap((role) => linkOf(chain, role)?.name ?? []);
   return first ? `${[first, ...rest.map(lower)].join(', ')}.` : '';
 }

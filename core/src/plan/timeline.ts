@@ -59,7 +59,10 @@ export interface Crew {
 const WORTH_BREAKING_OFF = 2 * 3_600_000;
 
 /** Gives the beginning and end of a stretch of work that may not begin before `at`. */
-function placer({ hours, timeZone = 'UTC' }: Crew): (at: number, length: number, whole: boolean) => { start: number; end: number } {
+function placer({
+  hours,
+  timeZone = 'UTC',
+}: Crew): (at: number, length: number, whole: boolean) => { start: number; end: number } {
   if (!hours || !(shiftLength(hours) > 0)) return (at, length) => ({ start: at, end: at + length });
   const zone = Number.isFinite(tzOffset(timeZone, new Date(0))) ? timeZone : 'UTC';
   const known = new Map<number, Shift>();
@@ -75,7 +78,14 @@ function placer({ hours, timeZone = 'UTC' }: Crew): (at: number, length: number,
  * @param done time at which a stage was reported done, ms since 1970
  * @param waits forecast of the waits; the plan's own figures where it has none
  */
-export function placeTasks(drafts: readonly DraftTask[], start: number, done: Readonly<Partial<Record<Stage, number>>>, crew: Crew = {}, route: readonly Stage[] = STAGES, waits: Waits = () => undefined): Timeline {
+export function placeTasks(
+  drafts: readonly DraftTask[],
+  start: number,
+  done: Readonly<Partial<Record<Stage, number>>>,
+  crew: Crew = {},
+  route: readonly Stage[] = STAGES,
+  waits: Waits = () => undefined,
+): Timeline {
   const place = placer(crew);
   const hands = crew.hands ?? 1;
   const length = (d: DraftTask): number => (d.duration.value * 1000) / (d.shared ? hands : 1);
@@ -86,17 +96,29 @@ export function placeTasks(drafts: readonly DraftTask[], start: number, done: Re
     const own = drafts.filter((d) => d.stage === stage);
     const tasks: Task[] = [];
     let shut: { readonly closes: number; readonly abrade?: DraftTask } | undefined;
-    for (let i = 0; i < own.length; ) {
+    for (let i = 0; i < own.length;) {
       // A pot and the laying that follows it are placed together.
       let last = i;
       while (own[last].withNext && last + 1 < own.length) last += 1;
       const block = own.slice(i, last + 1);
       const whole = block.reduce((sum, d) => sum + length(d), 0);
-      const begin = block[0].kind === 'wait' ? clock : place(clock, whole, block.length > 1 || whole <= WORTH_BREAKING_OFF).start;
-      const missed = block[0].kind === 'work' && shut?.abrade && begin > shut.closes ? shut.abrade : undefined;
+      const begin =
+        block[0].kind === 'wait'
+          ? clock
+          : place(clock, whole, block.length > 1 || whole <= WORTH_BREAKING_OFF).start;
+      const missed =
+        block[0].kind === 'work' && shut?.abrade && begin > shut.closes ? shut.abrade : undefined;
       if (block[0].kind === 'work') shut = undefined;
       if (missed) {
-        const { shared: _, window: __, abrade: ___, cures: ____, until: _____, alone: ______, ...task } = missed;
+        const {
+          shared: _,
+          window: __,
+          abrade: ___,
+          cures: ____,
+          until: _____,
+          alone: ______,
+          ...task
+        } = missed;
         const spot = place(begin, length(missed), true);
         tasks.push({ ...task, ...spot, reopens: true });
         clock = spot.end;
@@ -108,17 +130,35 @@ export function placeTasks(drafts: readonly DraftTask[], start: number, done: Re
         const forecast = cures && waits(draft, clock);
         if (forecast) {
           const { duration, window } = forecast;
-          tasks.push({ ...task, duration, start: clock, end: clock + duration.value * 1000, ...(window ? { window } : {}) });
+          tasks.push({
+            ...task,
+            duration,
+            start: clock,
+            end: clock + duration.value * 1000,
+            ...(window ? { window } : {}),
+          });
           clock += duration.value * 1000;
           if (window) shut = { closes: window.closes, abrade };
           continue;
         }
         const window = planned;
-        const spot = until !== undefined ? { start: clock, end: Math.max(clock, until) } : task.kind === 'wait' || block.length > 1 ? { start: clock, end: clock + length(draft) } : place(clock, length(draft), whole <= WORTH_BREAKING_OFF);
+        const spot =
+          until !== undefined
+            ? { start: clock, end: Math.max(clock, until) }
+            : task.kind === 'wait' || block.length > 1
+              ? { start: clock, end: clock + length(draft) }
+              : place(clock, length(draft), whole <= WORTH_BREAKING_OFF);
         tasks.push({
           ...task,
           ...spot,
-          ...(window ? { window: { opens: spot.start + window.opens.value * 1000, closes: spot.start + window.closes.value * 1000 } } : {}),
+          ...(window
+            ? {
+                window: {
+                  opens: spot.start + window.opens.value * 1000,
+                  closes: spot.start + window.closes.value * 1000,
+                },
+              }
+            : {}),
         });
         if (window) shut = { closes: spot.start + window.closes.value * 1000, abrade };
         clock = spot.end;
@@ -141,7 +181,8 @@ export function missedWindows(timeline: Timeline): Problem[] {
   for (const task of timeline.stages.flatMap((s) => s.tasks).reverse()) {
     const following = next;
     if (task.kind === 'work') next = task;
-    if (!task.window || !following || following.stage !== task.stage || following.start <= task.window.closes) continue;
+    if (!task.window || !following || following.stage !== task.stage || following.start <= task.window.closes)
+      continue;
     problems.push(
       problem({ severity: 'warning', stage: task.stage, path: 'schedule.start' }, 'window-missed', {
         task: task.label,

@@ -24,7 +24,8 @@ export interface WayChoice {
 }
 
 const BUYS: Readonly<Record<School, string>> = {
-  inject: 'Skin and finish stay; for small, dry ground, or to get through a season. What is wet or rotten stays in.',
+  inject:
+    'Skin and finish stay; for small, dry ground, or to get through a season. What is wet or rotten stays in.',
   recore: 'Dry, new core and a skin that carries again; the finish is made anew and it takes days.',
 };
 const NAMES: Readonly<Record<School, string>> = { inject: 'Inject', recore: 'Open and replace the core' };
@@ -37,7 +38,12 @@ export function wayChoices(job: Job, library: Library, shop: Shop, clock: Clock)
   const own = planRepair(job, library, shop, clock).plan?.system?.route.id;
   return SCHOOLS.map((way): WayChoice => {
     // Each school takes the chain that is best in it.
-    const { plan, problems } = planRepair({ ...job, system: way === own ? job.system : undefined, repair: { ...job.repair, way } }, library, shop, clock);
+    const { plan, problems } = planRepair(
+      { ...job, system: way === own ? job.system : undefined, repair: { ...job.repair, way } },
+      library,
+      shop,
+      clock,
+    );
     return {
       way,
       name: NAMES[way],
@@ -47,7 +53,9 @@ export function wayChoices(job: Job, library: Library, shop: Shop, clock: Clock)
       handsOn: plan?.totals?.handsOn,
       elapsed: plan?.totals?.elapsed,
       materials: plan?.totals?.materials,
-      warnings: problems.filter((p) => p.severity !== 'assumed' && p.path.startsWith('repair')).map((p) => tellProblem(p).what),
+      warnings: problems
+        .filter((p) => p.severity !== 'assumed' && p.path.startsWith('repair'))
+        .map((p) => tellProblem(p).what),
     };
   });
 }

@@ -39,28 +39,47 @@ export interface WorkOrder {
 }
 
 /** Assembles the work order of a plan. Stages that could not be planned are left out; their problems stand in the notes. */
-export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], history: readonly FindingEffect[] = [], reader: Reader = {}): WorkOrder {
+export function workOrder(
+  job: Job,
+  plan: Plan,
+  problems: readonly Problem[],
+  history: readonly FindingEffect[] = [],
+  reader: Reader = {},
+): WorkOrder {
   const i = plan.inputs;
   const facts: [string, Said][] = [];
   const fact = (name: string, f: Figure | undefined): void => {
     if (f) facts.push([name, [figure(f, reader), ...(f.origin === 'assumed' ? [' (assumed)'] : [])]]);
   };
   const hulls = plan.system?.substrates.map((s) => s.name) ?? [];
-  if (hulls.length > 0) facts.push(['Hull', [hulls.length === 1 ? hulls[0] : `not sure: ${hulls.join(', ')}`]]);
-  facts.push(['Damage', [`${job.damage.kind ? damageData(job.damage.kind).name : '–'}${job.damage.where ? `, ${job.damage.where}` : ''}`]]);
+  if (hulls.length > 0)
+    facts.push(['Hull', [hulls.length === 1 ? hulls[0] : `not sure: ${hulls.join(', ')}`]]);
+  facts.push([
+    'Damage',
+    [
+      `${job.damage.kind ? damageData(job.damage.kind).name : '–'}${job.damage.where ? `, ${job.damage.where}` : ''}`,
+    ],
+  ]);
   if (plan.grind) {
     fact('Old laminate', i?.thickness);
     fact('Old gel coat', i?.gelCoat);
   }
   fact('Temperature', i?.temperature);
   fact('Humidity', i?.humidity);
-  if (i) facts.push(['Reachable from', [i.access === 'both' ? 'both sides' : 'one side']], ['Duty', [i.duty + (i.dutyEntered ? '' : ' (assumed)')]]);
+  if (i)
+    facts.push(
+      ['Reachable from', [i.access === 'both' ? 'both sides' : 'one side']],
+      ['Duty', [i.duty + (i.dutyEntered ? '' : ' (assumed)')]],
+    );
 
-  const together = plan.timeline?.stages.flatMap((s) => s.tasks.filter((x) => (x.people ?? 1) > 1).map((x) => x.label)) ?? [];
+  const together =
+    plan.timeline?.stages.flatMap((s) => s.tasks.filter((x) => (x.people ?? 1) > 1).map((x) => x.label)) ??
+    [];
   if (together.length > 0) facts.push(['Two people for', [together.join('; ')]]);
 
   const t = plan.totals;
-  const range = (f: Figure): string => (f.span ? ` (${f.span.map((s) => say({ value: s, unit: f.unit })).join(' to ')})` : '');
+  const range = (f: Figure): string =>
+    f.span ? ` (${f.span.map((s) => say({ value: s, unit: f.unit })).join(' to ')})` : '';
   return {
     title: job.title ?? 'Repair',
     boat: [job.boat?.name, job.boat?.owner].filter(Boolean).join(' · '),
@@ -78,9 +97,21 @@ export function workOrder(job: Job, plan: Plan, problems: readonly Problem[], hi
     notes: problems.map(noteOf),
     sections: plan.stages.flatMap((stage): WorkSection[] => {
       const sentence = stageWords(stage, plan, reader);
-      return sentence ? [{ stage, title: STAGE_TITLES[stage], sentence, tables: workTables(stage, plan, history, reader), ...guidanceFor(stage, plan) }] : [];
+      return sentence
+        ? [
+            {
+              stage,
+              title: STAGE_TITLES[stage],
+              sentence,
+              tables: workTables(stage, plan, history, reader),
+              ...guidanceFor(stage, plan),
+            },
+          ]
+        : [];
     }),
-    signOff: plan.grind ? ['Ground and inspected by', 'Laminated by', 'Finished by', 'Accepted by the owner'] : ['Inspected by', 'Done by', 'Tested by', 'Accepted by the owner'],
+    signOff: plan.grind
+      ? ['Ground and inspected by', 'Laminated by', 'Finished by', 'Accepted by the owner']
+      : ['Inspected by', 'Done by', 'Tested by', 'Accepted by the owner'],
     versions: `Plan ${plan.format}, engine ${plan.engine}, library ${plan.library}`,
   };
 }

@@ -11,18 +11,41 @@ import { measureWords } from './measure-words';
 import type { Dish } from '../grind/dish';
 import type { Plan } from './plan';
 import type { SandingStep } from './sanding';
-import { figure, figureIn, gramDecimals, partLines, say, saidWords, sayIn, saySize, sizeOf, type PartLine, type Reader, type Said } from './say';
+import {
+  figure,
+  figureIn,
+  gramDecimals,
+  partLines,
+  say,
+  saidWords,
+  sayIn,
+  saySize,
+  sizeOf,
+  type PartLine,
+  type Reader,
+  type Said,
+} from './say';
 import type { WorkTable } from './work-order';
 
 const text = (...cells: readonly string[]): Said[] => cells.map((c) => (c === '' ? [] : [c]));
 const plural = (f: Figure, one: string, many: string): string => (f.value === 1 ? one : many);
 
 /** The tables of a stage on a work order. */
-export function workTables(stage: Stage, plan: Plan, history: readonly FindingEffect[], reader: Reader): readonly WorkTable[] {
+export function workTables(
+  stage: Stage,
+  plan: Plan,
+  history: readonly FindingEffect[],
+  reader: Reader,
+): readonly WorkTable[] {
   return [...stageTables(stage, plan, history, reader), ...repairTables(stage, plan, reader)];
 }
 
-function stageTables(stage: Stage, plan: Plan, history: readonly FindingEffect[], reader: Reader): readonly WorkTable[] {
+function stageTables(
+  stage: Stage,
+  plan: Plan,
+  history: readonly FindingEffect[],
+  reader: Reader,
+): readonly WorkTable[] {
   switch (stage) {
     case 'survey':
       return history.length === 0 ? [] : [findingsTable(history, reader)];
@@ -48,39 +71,103 @@ function repairTables(stage: Stage, plan: Plan, reader: Reader): WorkTable[] {
   const sheet = plan.repair?.sheets.find((s) => s.stage === stage);
   if (!plan.repair || (!sheet && !plan.repair.tasks.some((t) => t.stage === stage))) return [];
   const pots = plan.repair.pots.filter((p) => p.stage === stage);
-  const steps = plan.finish && stage === 'finish' ? [] : (plan.timeline?.stages.find((s) => s.stage === stage)?.tasks ?? []);
+  const steps =
+    plan.finish && stage === 'finish'
+      ? []
+      : (plan.timeline?.stages.find((s) => s.stage === stage)?.tasks ?? []);
   const sanding = plan.sanding?.[stage] ?? [];
   return [
-    ...(sheet?.tables ?? []).map((t): WorkTable => ({ caption: t.caption, columns: t.columns, rows: t.rows.map((row) => row.map((cell) => saidWords(cell, reader))) })),
-    ...pots.map((p): WorkTable => ({ caption: `${p.title}${p.count.value > 1 ? `, each of ${say(p.count)} pots` : ''}`, columns: PART_COLUMNS, rows: partLines(p.parts).map(partRow) })),
-    ...measuresTable(pots.flatMap((p) => (plan.bench?.pots[p.id] ?? []).map((m): [string, Measure] => [p.title, m])), reader),
+    ...(sheet?.tables ?? []).map((t): WorkTable => ({
+      caption: t.caption,
+      columns: t.columns,
+      rows: t.rows.map((row) => row.map((cell) => saidWords(cell, reader))),
+    })),
+    ...pots.map((p): WorkTable => ({
+      caption: `${p.title}${p.count.value > 1 ? `, each of ${say(p.count)} pots` : ''}`,
+      columns: PART_COLUMNS,
+      rows: partLines(p.parts).map(partRow),
+    })),
+    ...measuresTable(
+      pots.flatMap((p) => (plan.bench?.pots[p.id] ?? []).map((m): [string, Measure] => [p.title, m])),
+      reader,
+    ),
     ...(sanding.length > 0 ? [sandingTable('Sanding', sanding, reader)] : []),
-    ...(steps.length > 0 && stage !== 'survey' ? [{ caption: 'Steps', columns: ['What', 'Hands', 'Time'], rows: steps.map((t): Said[] => [[t.label], [t.kind === 'wait' ? 'wait' : t.people ? `${t.people} people` : ''], [figure(t.duration, reader)]]) }] : []),
-    ...(sheet && sheet.notes.length > 0 ? [{ caption: 'To know', columns: ['What'], rows: sheet.notes.map((n) => [saidWords(n, reader)]) }] : []),
-    ...(stage === 'mix' && !plan.mix ? [...productTimesTable(plan, reader), ...windowTables('mix', plan, reader)] : []),
+    ...(steps.length > 0 && stage !== 'survey'
+      ? [
+          {
+            caption: 'Steps',
+            columns: ['What', 'Hands', 'Time'],
+            rows: steps.map((t): Said[] => [
+              [t.label],
+              [t.kind === 'wait' ? 'wait' : t.people ? `${t.people} people` : ''],
+              [figure(t.duration, reader)],
+            ]),
+          },
+        ]
+      : []),
+    ...(sheet && sheet.notes.length > 0
+      ? [{ caption: 'To know', columns: ['What'], rows: sheet.notes.map((n) => [saidWords(n, reader)]) }]
+      : []),
+    ...(stage === 'mix' && !plan.mix
+      ? [...productTimesTable(plan, reader), ...windowTables('mix', plan, reader)]
+      : []),
   ];
 }
 
 /** Links as a person reads them. */
-const ROLE_NAMES: Readonly<Record<ChainRole, string>> = { prep: 'surface preparation', clean: 'cleaning after it', prime: 'primer or tie coat', bond: 'what holds it', coring: 'new core', reinforce: 'reinforcement', fill: 'fairing compound', barrier: 'barrier coat', finish: 'finish' };
+const ROLE_NAMES: Readonly<Record<ChainRole, string>> = {
+  prep: 'surface preparation',
+  clean: 'cleaning after it',
+  prime: 'primer or tie coat',
+  bond: 'what holds it',
+  coring: 'new core',
+  reinforce: 'reinforcement',
+  fill: 'fairing compound',
+  barrier: 'barrier coat',
+  finish: 'finish',
+};
 
 function productTimesTable({ productTimes = [] }: Plan, reader: Reader): WorkTable[] {
   if (productTimes.length === 0) return [];
-  const rows = productTimes.map(({ product, milestones: m }): Said[] => [[product], [figure(m.potLife, reader)], [figure(m.sand, reader)], [figure(m.full, reader)]]);
-  return [{ caption: 'Times of the products at the temperature given', columns: ['Product', 'Pot life', 'Sets after', 'Full cure'], rows }];
+  const rows = productTimes.map(({ product, milestones: m }): Said[] => [
+    [product],
+    [figure(m.potLife, reader)],
+    [figure(m.sand, reader)],
+    [figure(m.full, reader)],
+  ]);
+  return [
+    {
+      caption: 'Times of the products at the temperature given',
+      columns: ['Product', 'Pot life', 'Sets after', 'Full cure'],
+      rows,
+    },
+  ];
 }
 
 function systemTables({ system, materials }: Plan, reader: Reader): WorkTable[] {
   if (!system?.chosen) return [];
   return [
-    { caption: 'Links of the chain', columns: ['Link', 'Product'], rows: system.chosen.chain.links.map((l) => text(ROLE_NAMES[l.role], l.product.name)) },
-    { caption: 'Conditions of the chain', columns: ['Verdict', 'Why', 'What it takes'], rows: system.chosen.chain.rules.map((r) => text(r.verdict, r.reason, r.remedy ?? '')) },
+    {
+      caption: 'Links of the chain',
+      columns: ['Link', 'Product'],
+      rows: system.chosen.chain.links.map((l) => text(ROLE_NAMES[l.role], l.product.name)),
+    },
+    {
+      caption: 'Conditions of the chain',
+      columns: ['Verdict', 'Why', 'What it takes'],
+      rows: system.chosen.chain.rules.map((r) => text(r.verdict, r.reason, r.remedy ?? '')),
+    },
     ...(materials
       ? [
           {
             caption: 'Materials',
             columns: ['Product', 'For', 'Quantity', 'Cost'],
-            rows: materials.map((m): Said[] => [[m.product], [m.use], [figure(m.quantity, reader)], [m.cost ? figure(m.cost, reader) : 'price not known']]),
+            rows: materials.map((m): Said[] => [
+              [m.product],
+              [m.use],
+              [figure(m.quantity, reader)],
+              [m.cost ? figure(m.cost, reader) : 'price not known'],
+            ]),
           },
         ]
       : []),
@@ -91,9 +178,37 @@ function grindTables({ grind }: Plan, reader: Reader): WorkTable[] {
   if (!grind) return [];
   const off = grind.checks.filter((c) => !c.ok);
   return [
-    ...(off.length > 0 ? [{ caption: 'To settle before the grinder starts', columns: ['What', 'Ways out'], rows: off.map((c) => text(c.what, c.ways.map((w) => `${w.name}: ${w.effect}`).join('; '))) }] : []),
+    ...(off.length > 0
+      ? [
+          {
+            caption: 'To settle before the grinder starts',
+            columns: ['What', 'Ways out'],
+            rows: off.map((c) => text(c.what, c.ways.map((w) => `${w.name}: ${w.effect}`).join('; '))),
+          },
+        ]
+      : []),
     ...(grind.room.length > 0
-      ? [{ caption: 'In the way', columns: ['What', 'Room', 'Wanted', 'Taper left', 'What is done'], rows: grind.room.map((r): Said[] => [[r.name], [figureIn(r.room, 'mm', 0, reader)], [figureIn(r.needed, 'mm', 0, reader)], [figure(r.ratioLeft, reader)], [r.fits ? 'fits' : r.answer === 'move' ? 'taken off, bedded again at the end' : r.answer === 'over' ? 'run over' : 'the taper ends there']]) }]
+      ? [
+          {
+            caption: 'In the way',
+            columns: ['What', 'Room', 'Wanted', 'Taper left', 'What is done'],
+            rows: grind.room.map((r): Said[] => [
+              [r.name],
+              [figureIn(r.room, 'mm', 0, reader)],
+              [figureIn(r.needed, 'mm', 0, reader)],
+              [figure(r.ratioLeft, reader)],
+              [
+                r.fits
+                  ? 'fits'
+                  : r.answer === 'move'
+                    ? 'taken off, bedded again at the end'
+                    : r.answer === 'over'
+                      ? 'run over'
+                      : 'the taper ends there',
+              ],
+            ]),
+          },
+        ]
       : []),
     ...dishTables(grind, grind.inside ? ', outside' : '', reader),
     ...(grind.inside ? dishTables(grind.inside, ', inside', reader) : []),
@@ -106,12 +221,19 @@ function dishTables(dish: Dish, where: string, reader: Reader): WorkTable[] {
     {
       caption: `Lines, from the edge of the cut-out${where}`,
       columns: ['Line', 'Offset'],
-      rows: [line('grind limit', dish.grindLimit), line('finish edge', dish.finishEdge), line('masking line', dish.maskingLine)],
+      rows: [
+        line('grind limit', dish.grindLimit),
+        line('finish edge', dish.finishEdge),
+        line('masking line', dish.maskingLine),
+      ],
     },
     {
       caption: `Gauge${where}`,
       columns: ['From the edge', 'Depth'],
-      rows: dish.gauge.map((g): Said[] => [[sayIn({ value: g.distance }, 'mm', 0, reader)], [figureIn(g.depth, 'mm', 1, reader)]]),
+      rows: dish.gauge.map((g): Said[] => [
+        [sayIn({ value: g.distance }, 'mm', 0, reader)],
+        [figureIn(g.depth, 'mm', 1, reader)],
+      ]),
     },
   ];
 }
@@ -122,22 +244,65 @@ function laminateTables({ laminate, coring, structure = [] }: Plan, reader: Read
   const s = laminate.stiffness;
   return [
     ...(coring
-      ? [{ caption: 'New core', columns: ['Core', 'Size', 'Thick', 'Priming', 'Bedding'], rows: [[[coring.product.name], sizeOf(coring.length, coring.width, reader), [figureIn(coring.thickness, 'mm', 1, reader)], [figure(coring.priming, reader)], [figure(coring.bedding, reader)]] as Said[]] }]
+      ? [
+          {
+            caption: 'New core',
+            columns: ['Core', 'Size', 'Thick', 'Priming', 'Bedding'],
+            rows: [
+              [
+                [coring.product.name],
+                sizeOf(coring.length, coring.width, reader),
+                [figureIn(coring.thickness, 'mm', 1, reader)],
+                [figure(coring.priming, reader)],
+                [figure(coring.bedding, reader)],
+              ] as Said[],
+            ],
+          },
+        ]
       : []),
     {
       caption: 'Plies in the order of laying',
       columns: ['Ply', ...(both ? ['Face'] : []), 'Cloth', 'Way', 'Size', 'Resin'],
-      rows: laminate.plies.map((p): Said[] => [[String(p.lay)], ...(both ? [[p.side]] : []), [p.cloth.name], [p.orientation], sizeOf(p.length, p.width, reader), [figureIn(p.resin, 'g', 1, reader)]]),
+      rows: laminate.plies.map((p): Said[] => [
+        [String(p.lay)],
+        ...(both ? [[p.side]] : []),
+        [p.cloth.name],
+        [p.orientation],
+        sizeOf(p.length, p.width, reader),
+        [figureIn(p.resin, 'g', 1, reader)],
+      ]),
     },
     ...(s
-      ? [{ caption: 'New laminate against the old', columns: ['New over old', 'Along the hull', 'Up the hull'], rows: [[['stiffness in its plane'], [figure(s.A11, reader)], [figure(s.A22, reader)]], [['stiffness in bending'], [figure(s.D11, reader)], [figure(s.D22, reader)]], [['pull until a ply gives'], [figure(s.strengthAlong, reader)], [figure(s.strengthUp, reader)]]] as Said[][] }]
+      ? [
+          {
+            caption: 'New laminate against the old',
+            columns: ['New over old', 'Along the hull', 'Up the hull'],
+            rows: [
+              [['stiffness in its plane'], [figure(s.A11, reader)], [figure(s.A22, reader)]],
+              [['stiffness in bending'], [figure(s.D11, reader)], [figure(s.D22, reader)]],
+              [['pull until a ply gives'], [figure(s.strengthAlong, reader)], [figure(s.strengthUp, reader)]],
+            ] as Said[][],
+          },
+        ]
       : []),
     ...structure.map((m): WorkTable => ({
       caption: `${m.name}: tabs on ${m.faces === 1 ? 'one face' : 'both faces'}, ${m.care}`,
       columns: ['Tab', 'Cloth', 'Across', 'Long', 'Resin'],
       rows: [
-        ...m.strips.map((t): Said[] => [[String(t.number)], [t.cloth.name], [figureIn(t.width, 'mm', 0, reader)], [figureIn(t.length, 'mm', 0, reader)], [figureIn(t.resin, 'g', 0, reader)]]),
-        [['fillet'], ['thickened resin'], [figureIn(m.filletRadius, 'mm', 0, reader)], [figureIn(m.length, 'mm', 0, reader)], [figureIn(m.filletVolume, 'ml', 0, reader)]],
+        ...m.strips.map((t): Said[] => [
+          [String(t.number)],
+          [t.cloth.name],
+          [figureIn(t.width, 'mm', 0, reader)],
+          [figureIn(t.length, 'mm', 0, reader)],
+          [figureIn(t.resin, 'g', 0, reader)],
+        ]),
+        [
+          ['fillet'],
+          ['thickened resin'],
+          [figureIn(m.filletRadius, 'mm', 0, reader)],
+          [figureIn(m.length, 'mm', 0, reader)],
+          [figureIn(m.filletVolume, 'ml', 0, reader)],
+        ],
         [['props'], ['off no sooner than'], [figure(m.props, reader)], [], [figure(m.release, reader)]],
       ],
     })),
@@ -153,9 +318,19 @@ function mixTables(plan: Plan, reader: Reader): WorkTable[] {
     {
       caption: 'Batches',
       columns: ['Batch', 'Plies', ...PART_COLUMNS],
-      rows: mix.batches.flatMap((b) => partLines(b.parts).map((line, k): Said[] => [...text(k === 0 ? String(b.number) : '', k === 0 ? b.plies.join(', ') : ''), ...partRow(line)])),
+      rows: mix.batches.flatMap((b) =>
+        partLines(b.parts).map((line, k): Said[] => [
+          ...text(k === 0 ? String(b.number) : '', k === 0 ? b.plies.join(', ') : ''),
+          ...partRow(line),
+        ]),
+      ),
     },
-    ...measuresTable(mix.batches.flatMap((b, i) => (bench?.batches[i] ?? []).map((m): [string, Measure] => [`batch ${b.number}`, m])), reader),
+    ...measuresTable(
+      mix.batches.flatMap((b, i) =>
+        (bench?.batches[i] ?? []).map((m): [string, Measure] => [`batch ${b.number}`, m]),
+      ),
+      reader,
+    ),
     timesTable(plan, reader),
     ...windowTables('mix', plan, reader),
   ];
@@ -165,15 +340,32 @@ function fairTables(plan: Plan, reader: Reader): WorkTable[] {
   const { fair, system, bench } = plan;
   if (!fair) return [];
   const done = fair.surface !== undefined && fair.rounds.value === 0;
-  const powder: Said[][] = fair.powderPerBatch ? [[[system?.chosen?.chain.filler?.powder?.name ?? 'filler'], [bare(fair.powderPerBatch, 'g', 1)], [], [], []]] : [];
+  const powder: Said[][] = fair.powderPerBatch
+    ? [
+        [
+          [system?.chosen?.chain.filler?.powder?.name ?? 'filler'],
+          [bare(fair.powderPerBatch, 'g', 1)],
+          [],
+          [],
+          [],
+        ],
+      ]
+    : [];
   return [
     ...surfaceTables(fair, reader),
-    ...(done ? [] : [{
-      caption: `Filler, each of ${say(fair.batches)} ${plural(fair.batches, 'batch', 'batches')}`,
-      columns: PART_COLUMNS,
-      rows: [...partLines(fair.partsPerBatch).map(partRow), ...powder],
-    }]),
-    ...measuresTable((done ? [] : (bench?.filler ?? [])).map((m): [string, Measure] => ['each batch', m]), reader),
+    ...(done
+      ? []
+      : [
+          {
+            caption: `Filler, each of ${say(fair.batches)} ${plural(fair.batches, 'batch', 'batches')}`,
+            columns: PART_COLUMNS,
+            rows: [...partLines(fair.partsPerBatch).map(partRow), ...powder],
+          },
+        ]),
+    ...measuresTable(
+      (done ? [] : (bench?.filler ?? [])).map((m): [string, Measure] => ['each batch', m]),
+      reader,
+    ),
     ...windowTables('fair', plan, reader),
     sandingTable('Sanding', fair.sanding, reader),
   ];
@@ -188,7 +380,13 @@ function surfaceTables(fair: NonNullable<Plan['fair']>, reader: Reader): WorkTab
       caption: s ? `The surface, as read in round ${s.round}` : 'Fairing, until the surface is read',
       columns: ['What', 'Figure'],
       rows: [
-        ...(s ? [row('deepest low', [figureIn(s.deepest, 'mm', 1, reader)]), row('highest high', [figureIn(s.highest, 'mm', 1, reader)]), row('filler up to the target', [figureIn(s.fill, 'ml', 0, reader)])] : []),
+        ...(s
+          ? [
+              row('deepest low', [figureIn(s.deepest, 'mm', 1, reader)]),
+              row('highest high', [figureIn(s.highest, 'mm', 1, reader)]),
+              row('filler up to the target', [figureIn(s.fill, 'ml', 0, reader)]),
+            ]
+          : []),
         row('fair within', [figureIn(fair.tolerance, 'mm', 2, reader)]),
         row('rounds of filling and sanding to come', [figure(fair.rounds, reader)]),
         row(`block: ${fair.block.name}`, [figureIn(fair.block.length, 'mm', 0, reader)]),
@@ -203,14 +401,26 @@ function checkTables(finish: NonNullable<Plan['finish']>, reader: Reader): WorkT
   const read = (c: Checked): string => {
     const value = c.reads && c.answer?.[c.reads.as];
     if (value === undefined || !c.reads) return '';
-    return c.reads.unit === 'mm' || c.reads.unit === 'µm' ? sayIn({ value }, c.reads.unit, c.reads.unit === 'mm' ? 2 : 0, reader) : `${value} ${c.reads.unit}`;
+    return c.reads.unit === 'mm' || c.reads.unit === 'µm'
+      ? sayIn({ value }, c.reads.unit, c.reads.unit === 'mm' ? 2 : 0, reader)
+      : `${value} ${c.reads.unit}`;
   };
-  const signed = finish.signed ? `, signed ${finish.signed.at.slice(0, 10)} by ${finish.signed.who}` : ', not signed yet';
+  const signed = finish.signed
+    ? `, signed ${finish.signed.at.slice(0, 10)} by ${finish.signed.who}`
+    : ', not signed yet';
   return [
     {
       caption: `Finish check${signed}`,
       columns: ['Check', 'How', 'Mark', 'Found', 'Result'],
-      rows: finish.checks.map((c) => text(c.name, c.how, c.mark, [read(c), c.answer?.note ?? ''].filter(Boolean).join('; '), c.result ? CHECK_RESULTS[c.result] : '')),
+      rows: finish.checks.map((c) =>
+        text(
+          c.name,
+          c.how,
+          c.mark,
+          [read(c), c.answer?.note ?? ''].filter(Boolean).join('; '),
+          c.result ? CHECK_RESULTS[c.result] : '',
+        ),
+      ),
     },
   ];
 }
@@ -221,7 +431,10 @@ function coatTable(finish: NonNullable<Plan['finish']>, reader: Reader): WorkTab
     [['area to coat'], [figure(finish.area, reader)]],
     [['put on by'], [APPLICATIONS[finish.method].name]],
     [['wet-film comb, each coat'], [figureIn(finish.gauge, 'µm', 0, reader)]],
-    [['covers, before losses'], [{ text: `${(finish.spreadRate.value / 1000).toFixed(1)} m²/l`, figure: finish.spreadRate }]],
+    [
+      ['covers, before losses'],
+      [{ text: `${(finish.spreadRate.value / 1000).toFixed(1)} m²/l`, figure: finish.spreadRate }],
+    ],
   ];
   const row = (name: string, cell: Said | undefined): void => {
     if (cell) rows.push([[name], cell]);
@@ -231,7 +444,10 @@ function coatTable(finish: NonNullable<Plan['finish']>, reader: Reader): WorkTab
   row('without wax, the coats before', finish.unwaxed && [figureIn(finish.unwaxed, 'g', 0, reader)]);
   row('with wax, the last coat', finish.waxed && [figureIn(finish.waxed, 'g', 0, reader)]);
   row('wax solution in it', finish.wax && [figureIn(finish.wax, 'g', 1, reader)]);
-  if (finish.tape.length > 1) row('tape inside the masking line, coat by coat', [finish.tape.map((t) => sayIn({ value: t }, 'mm', 0, reader)).join(', ')]);
+  if (finish.tape.length > 1)
+    row('tape inside the masking line, coat by coat', [
+      finish.tape.map((t) => sayIn({ value: t }, 'mm', 0, reader)).join(', '),
+    ]);
   row('tape off', ['as soon as the last coat has set, before it is hard; back over itself, low']);
   return { caption: 'The coat', columns: ['What', 'Figure'], rows };
 }
@@ -246,7 +462,10 @@ function finishTables(plan: Plan, reader: Reader): WorkTable[] {
       columns: PART_COLUMNS,
       rows: partLines(finish.partsPerCoat).map(partRow),
     },
-    ...measuresTable((bench?.coat ?? []).map((m): [string, Measure] => ['each coat', m]), reader),
+    ...measuresTable(
+      (bench?.coat ?? []).map((m): [string, Measure] => ['each coat', m]),
+      reader,
+    ),
     ...windowTables('finish', plan, reader),
     ...(finish.sanding.length > 0 ? [sandingTable('Levelling', finish.sanding, reader)] : []),
     ...checkTables(finish, reader),
@@ -255,25 +474,49 @@ function finishTables(plan: Plan, reader: Reader): WorkTable[] {
 
 function measuresTable(measures: readonly (readonly [string, Measure])[], reader: Reader): WorkTable[] {
   if (measures.length === 0) return [];
-  return [{ caption: 'On the bench, one way or the other', columns: ['Cup', 'How'], rows: measures.map(([cup, m]): Said[] => [[cup], measureWords(m, reader)]) }];
+  return [
+    {
+      caption: 'On the bench, one way or the other',
+      columns: ['Cup', 'How'],
+      rows: measures.map(([cup, m]): Said[] => [[cup], measureWords(m, reader)]),
+    },
+  ];
 }
 
 function sandingTable(caption: string, steps: readonly SandingStep[], reader: Reader): WorkTable {
   return {
     caption,
     columns: ['Paper', 'Tool', 'Stroke', 'Takes off', 'Time', 'Pieces'],
-    rows: steps.map((s): Said[] => [[s.grit], [s.wet ? `${s.tool}, wet` : s.tool], [s.direction], [figureIn(s.depth, 'µm', 0, reader)], [figure(s.time, reader)], [figure(s.discs, reader)]]),
+    rows: steps.map((s): Said[] => [
+      [s.grit],
+      [s.wet ? `${s.tool}, wet` : s.tool],
+      [s.direction],
+      [figureIn(s.depth, 'µm', 0, reader)],
+      [figure(s.time, reader)],
+      [figure(s.discs, reader)],
+    ]),
   };
 }
 
 function findingsTable(history: readonly FindingEffect[], reader: Reader): WorkTable {
-  const day = new Intl.DateTimeFormat('en-GB', { timeZone: reader.timeZone ?? 'UTC', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+  const day = new Intl.DateTimeFormat('en-GB', {
+    timeZone: reader.timeZone ?? 'UTC',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
   return {
     caption: 'Findings',
     columns: ['When', 'What', 'Size', 'How', 'What it changed'],
     // Figures of earlier plans have no reasons in this one, so they are told as text.
     rows: history.map((h) => [
-      ...text(day.format(Date.parse(h.finding.at)), h.finding.extent, saySize({ value: h.finding.size[0] }, { value: h.finding.size[1] }, reader), METHODS[h.finding.method ?? ''] ?? ''),
+      ...text(
+        day.format(Date.parse(h.finding.at)),
+        h.finding.extent,
+        saySize({ value: h.finding.size[0] }, { value: h.finding.size[1] }, reader),
+        METHODS[h.finding.method ?? ''] ?? '',
+      ),
       [changesWords(h.changes, reader)],
     ]),
   };
@@ -281,14 +524,36 @@ function findingsTable(history: readonly FindingEffect[], reader: Reader): WorkT
 
 /** When what may be done along the course of the air: likely, and the range round it. */
 function windowTables(stage: Stage, { cure }: Plan, reader: Reader): WorkTable[] {
-  const cases = cure?.cases.filter((c) => c.stage === stage || (stage === 'mix' && c.stage === 'laminate')) ?? [];
+  const cases =
+    cure?.cases.filter((c) => c.stage === stage || (stage === 'mix' && c.stage === 'laminate')) ?? [];
   if (!cure || cases.length === 0) return [];
-  const day = new Intl.DateTimeFormat('en-GB', { timeZone: reader.timeZone ?? 'UTC', weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+  const day = new Intl.DateTimeFormat('en-GB', {
+    timeZone: reader.timeZone ?? 'UTC',
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
   const rows = cases.flatMap((c) => [
-    ...c.milestones.map((m, i): Said[] => [[i === 0 ? c.title : ''], [tellMilestone(m.meaning)], [figure(m.after, reader)], [day.format(m.at)], [`${day.format(m.span[0])} to ${day.format(m.span[1])}`]]),
-    ...(c.peak && c.peakAt !== undefined ? [[[''], ['hottest place'], [figure(c.peak, reader)], [day.format(c.peakAt)], []] as Said[]] : []),
+    ...c.milestones.map((m, i): Said[] => [
+      [i === 0 ? c.title : ''],
+      [tellMilestone(m.meaning)],
+      [figure(m.after, reader)],
+      [day.format(m.at)],
+      [`${day.format(m.span[0])} to ${day.format(m.span[1])}`],
+    ]),
+    ...(c.peak && c.peakAt !== undefined
+      ? [[[''], ['hottest place'], [figure(c.peak, reader)], [day.format(c.peakAt)], []] as Said[]]
+      : []),
   ]);
-  return [{ caption: `Windows, air ${cure.air.words}${cure.air.standIn ? ': look at a real forecast' : ''}`, columns: ['What', 'When', 'After laying', 'Likely', 'Between'], rows }];
+  return [
+    {
+      caption: `Windows, air ${cure.air.words}${cure.air.standIn ? ': look at a real forecast' : ''}`,
+      columns: ['What', 'When', 'After laying', 'Likely', 'Between'],
+      rows,
+    },
+  ];
 }
 
 function timesTable(plan: Plan, reader: Reader): WorkTable {
@@ -307,10 +572,20 @@ function timesTable(plan: Plan, reader: Reader): WorkTable {
 }
 
 /** A figure without its unit, under a head that has it. */
-const bare = (f: Figure, unit: 'g' | 'ml' | 'US fl oz', decimals: number): Said[number] => ({ text: figureIn(f, unit, decimals).text.replace(` ${unit}`, ''), figure: f });
+const bare = (f: Figure, unit: 'g' | 'ml' | 'US fl oz', decimals: number): Said[number] => ({
+  text: figureIn(f, unit, decimals).text.replace(` ${unit}`, ''),
+  figure: f,
+});
 
 /** Mass in g, volume in ml and US fl oz, and drops, as table cells. */
 function partRow(line: PartLine): Said[] {
-  const cell = (f: Figure | undefined, unit: 'g' | 'ml' | 'US fl oz', decimals: number): Said => (f ? [bare(f, unit, decimals)] : []);
-  return [[line.name], cell(line.mass, 'g', gramDecimals(line.mass)), cell(line.volume, 'ml', 1), cell(line.volume, 'US fl oz', 2), line.drops ? [figure(line.drops)] : []];
+  const cell = (f: Figure | undefined, unit: 'g' | 'ml' | 'US fl oz', decimals: number): Said =>
+    f ? [bare(f, unit, decimals)] : [];
+  return [
+    [line.name],
+    cell(line.mass, 'g', gramDecimals(line.mass)),
+    cell(line.volume, 'ml', 1),
+    cell(line.volume, 'US fl oz', 2),
+    line.drops ? [figure(line.drops)] : [],
+  ];
 }

@@ -21,7 +21,8 @@ const LAST_DAY: Record<WorkingHours['days'], number> = { 'mon-fri': 5, 'mon-sat'
 const minutesOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
 
 /** Length of a working day in ms; 0 or less when the hours make no day. */
-export const shiftLength = (hours: WorkingHours): number => (minutesOf(hours.end) - minutesOf(hours.start)) * MINUTE;
+export const shiftLength = (hours: WorkingHours): number =>
+  (minutesOf(hours.end) - minutesOf(hours.start)) * MINUTE;
 
 /** An instant from a day and a time on the wall of a zone. Twice, since the offset may change between guess and answer. */
 function instantOf(day: number, minutes: number, zone: string): number {
@@ -38,13 +39,21 @@ function instantOf(day: number, minutes: number, zone: string): number {
  * @param zone IANA name
  * @param known shifts worked out before, by day: looking a zone up is slow
  */
-export function* shiftsFrom(from: number, hours: WorkingHours, zone: string, known: Map<number, Shift> = new Map()): Generator<Shift> {
+export function* shiftsFrom(
+  from: number,
+  hours: WorkingHours,
+  zone: string,
+  known: Map<number, Shift> = new Map(),
+): Generator<Shift> {
   const wall = from + tzOffset(zone, new Date(from)) * MINUTE;
   for (let day = Math.floor(wall / DAY) * DAY; ; day += DAY) {
     // 1970-01-01 was a Thursday; Monday is 1, Sunday 7.
     const weekday = ((((day / DAY + 3) % 7) + 7) % 7) + 1;
     if (weekday > LAST_DAY[hours.days]) continue;
-    const shift = known.get(day) ?? { from: instantOf(day, minutesOf(hours.start), zone), to: instantOf(day, minutesOf(hours.end), zone) };
+    const shift = known.get(day) ?? {
+      from: instantOf(day, minutesOf(hours.start), zone),
+      to: instantOf(day, minutesOf(hours.end), zone),
+    };
     known.set(day, shift);
     if (shift.to > from) yield shift;
   }
@@ -58,7 +67,14 @@ export function* shiftsFrom(from: number, hours: WorkingHours, zone: string, kno
  * @param whole whether the work must be done in one go (a mixed pot does not wait until tomorrow)
  * @returns when it begins and ends
  */
-export function placeWork(at: number, length: number, whole: boolean, hours: WorkingHours, zone: string, known?: Map<number, Shift>): { start: number; end: number } {
+export function placeWork(
+  at: number,
+  length: number,
+  whole: boolean,
+  hours: WorkingHours,
+  zone: string,
+  known?: Map<number, Shift>,
+): { start: number; end: number } {
   let left = length;
   let start: number | undefined;
   for (const shift of shiftsFrom(at, hours, zone, known)) {

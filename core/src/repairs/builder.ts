@@ -10,7 +10,18 @@ import type { Formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 import { problemAt, type Severity, type Stage, type Told } from '../trace/problem';
 import type { RepairDrawing } from './drawing';
-import type { Ask, KeyFigure, Pot, RepairInput, RepairMaterial, RepairPattern, RepairPlan, RepairSheet, RepairTable, SandRequest } from './repair';
+import type {
+  Ask,
+  KeyFigure,
+  Pot,
+  RepairInput,
+  RepairMaterial,
+  RepairPattern,
+  RepairPlan,
+  RepairSheet,
+  RepairTable,
+  SandRequest,
+} from './repair';
 import type { Words } from './words';
 
 /** A rate of hands-on work and what it is counted on. */
@@ -22,8 +33,18 @@ export interface Rate {
 }
 
 export const perM2 = (rate: number, amount: Figure): Rate => ({ rate, unit: 's/m²', per: 'per m²', amount });
-export const perMetre = (rate: number, amount: Figure): Rate => ({ rate, unit: 's/m', per: 'per metre', amount });
-export const perM3 = (rate: number, amount: Figure): Rate => ({ rate, unit: 's/m³', per: 'per litre', amount });
+export const perMetre = (rate: number, amount: Figure): Rate => ({
+  rate,
+  unit: 's/m',
+  per: 'per metre',
+  amount,
+});
+export const perM3 = (rate: number, amount: Figure): Rate => ({
+  rate,
+  unit: 's/m³',
+  per: 'per litre',
+  amount,
+});
 export const each = (rate: number, amount: Figure, per = 'each'): Rate => ({ rate, unit: 's', per, amount });
 
 const MIN = 60;
@@ -31,7 +52,12 @@ type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
 /** Writes one stage of a repair. */
 export class SheetWriter {
-  readonly sheet: Mutable<RepairSheet> & { key: KeyFigure[]; tables: RepairTable[]; notes: Words[]; asks: Ask[] };
+  readonly sheet: Mutable<RepairSheet> & {
+    key: KeyFigure[];
+    tables: RepairTable[];
+    notes: Words[];
+    asks: Ask[];
+  };
 
   constructor(readonly stage: Stage) {
     this.sheet = { stage, sentence: [], key: [], tables: [], notes: [], asks: [] };
@@ -89,7 +115,10 @@ export class RepairBuilder {
   #cures = 0;
   #ground: Region | undefined;
 
-  constructor(readonly input: RepairInput, readonly ledger: Ledger) {}
+  constructor(
+    readonly input: RepairInput,
+    readonly ledger: Ledger,
+  ) {}
 
   at(stage: Stage): SheetWriter {
     const there = this.#sheets.get(stage) ?? new SheetWriter(stage);
@@ -98,20 +127,43 @@ export class RepairBuilder {
   }
 
   /** What was entered, or what stands in for it. */
-  pick(id: string, label: string, unit: string, entered: number | undefined, fallback: number, source: string, origin: Origin = 'assumed'): Figure {
-    return entered === undefined ? this.ledger.given(id, label, fallback, unit, origin, source) : this.ledger.given(id, label, entered, unit, 'entered', 'entered for this job');
+  pick(
+    id: string,
+    label: string,
+    unit: string,
+    entered: number | undefined,
+    fallback: number,
+    source: string,
+    origin: Origin = 'assumed',
+  ): Figure {
+    return entered === undefined
+      ? this.ledger.given(id, label, fallback, unit, origin, source)
+      : this.ledger.given(id, label, entered, unit, 'entered', 'entered for this job');
   }
 
   assumed(id: string, label: string, value: number, unit: string, source: string): Figure {
     return this.ledger.given(id, label, value, unit, 'assumed', source);
   }
 
-  compute<S extends string>(id: string, label: string, f: Formula<S>, inputs: Readonly<Record<S, Figure>>, span?: readonly [number, number]): Figure {
+  compute<S extends string>(
+    id: string,
+    label: string,
+    f: Formula<S>,
+    inputs: Readonly<Record<S, Figure>>,
+    span?: readonly [number, number],
+  ): Figure {
     return this.ledger.compute(id, label, f, inputs, span);
   }
 
   /** A figure of a product's sheet. */
-  sheetFigure(id: string, label: string, product: Product, field: string, value: number, unit: string): Figure {
+  sheetFigure(
+    id: string,
+    label: string,
+    product: Product,
+    field: string,
+    value: number,
+    unit: string,
+  ): Figure {
     const { origin, source } = sheetOrigin(product, field);
     return this.ledger.given(id, label, value, unit, origin, source);
   }
@@ -125,9 +177,25 @@ export class RepairBuilder {
   }
 
   /** Work with a fixed time in minutes and rates; `people` where it is not done alone. */
-  work(stage: Stage, id: string, label: string, minutes: number, rates: readonly Rate[] = [], more: { readonly people?: number; readonly withNext?: boolean } = {}): this {
+  work(
+    stage: Stage,
+    id: string,
+    label: string,
+    minutes: number,
+    rates: readonly Rate[] = [],
+    more: { readonly people?: number; readonly withNext?: boolean } = {},
+  ): this {
     const people = more.people && more.people > 1 ? { people: more.people } : {};
-    this.#tasks.push({ id, stage, label, kind: 'work', shared: !more.people, duration: handsOn(this.ledger, `t.${id}`, label, minutes * MIN, rates), ...people, ...(more.withNext ? { withNext: true } : {}) });
+    this.#tasks.push({
+      id,
+      stage,
+      label,
+      kind: 'work',
+      shared: !more.people,
+      duration: handsOn(this.ledger, `t.${id}`, label, minutes * MIN, rates),
+      ...people,
+      ...(more.withNext ? { withNext: true } : {}),
+    });
     return this;
   }
 
@@ -137,7 +205,13 @@ export class RepairBuilder {
     return this;
   }
 
-  wait(stage: Stage, id: string, label: string, duration: Figure, more: Pick<DraftTask, 'window' | 'abrade' | 'cures' | 'until'> = {}): this {
+  wait(
+    stage: Stage,
+    id: string,
+    label: string,
+    duration: Figure,
+    more: Pick<DraftTask, 'window' | 'abrade' | 'cures' | 'until'> = {},
+  ): this {
     this.#tasks.push({ id, stage, label, kind: 'wait', duration, ...more });
     return this;
   }
@@ -151,14 +225,30 @@ export class RepairBuilder {
   /** What a shut window costs before the next coat; in the plan only where one is missed. */
   missed(stage: Stage, key: string, grit: number, area: Figure): DraftTask {
     const label = `the window has shut: abrade P${grit} and wipe`;
-    return { id: `abrade.${key}`, stage, label, kind: 'work', shared: true, duration: handsOn(this.ledger, `t.abrade.${key}`, label, RATES.abradeFixed, [perM2(RATES.abradePerM2, area)]) };
+    return {
+      id: `abrade.${key}`,
+      stage,
+      label,
+      kind: 'work',
+      shared: true,
+      duration: handsOn(this.ledger, `t.abrade.${key}`, label, RATES.abradeFixed, [
+        perM2(RATES.abradePerM2, area),
+      ]),
+    };
   }
 
   /** Times of a product at the temperature of the work, each product once. @returns undefined for one whose sheet states none */
   times(product: Product): Milestones | undefined {
     const cure: CureSheet | undefined = 'cure' in product ? product.cure : undefined;
     if (!cure) return undefined;
-    const kept = this.#milestones.get(product.id) ?? doublingRule.milestones(product.id, { ...product, cure }, this.input.conditions.temperature, this.ledger);
+    const kept =
+      this.#milestones.get(product.id) ??
+      doublingRule.milestones(
+        product.id,
+        { ...product, cure },
+        this.input.conditions.temperature,
+        this.ledger,
+      );
     this.#milestones.set(product.id, kept);
     return kept;
   }
@@ -215,11 +305,32 @@ export class RepairBuilder {
 
   /** What is used up of a product that is mixed by mass: at least what its pots hold. */
   #used(m: RepairMaterial): RepairMaterial {
-    const pots = this.#pots.filter((p) => p.product === m.priced || (m.priced !== undefined && p.product.id === m.priced.id));
+    const pots = this.#pots.filter(
+      (p) => p.product === m.priced || (m.priced !== undefined && p.product.id === m.priced.id),
+    );
     const held = pots.reduce((sum, p) => sum + p.mass.value * p.count.value, 0);
     if (m.quantity.unit !== 'kg' || held <= m.quantity.value * 1.001) return m;
-    const inputs = Object.fromEntries(pots.flatMap((p, i) => [[`m${i + 1}`, p.mass], [`n${i + 1}`, p.count]]));
-    return { ...m, quantity: this.ledger.record(`used.${m.id}`, `${m.product}, as mixed`, { id: 'repairs/builder', expression: 'm = Σ m_pot·n', unit: 'kg', source: 'every pot is used up, what is left in it too' }, held, { needed: m.quantity, ...inputs }) };
+    const inputs = Object.fromEntries(
+      pots.flatMap((p, i) => [
+        [`m${i + 1}`, p.mass],
+        [`n${i + 1}`, p.count],
+      ]),
+    );
+    return {
+      ...m,
+      quantity: this.ledger.record(
+        `used.${m.id}`,
+        `${m.product}, as mixed`,
+        {
+          id: 'repairs/builder',
+          expression: 'm = Σ m_pot·n',
+          unit: 'kg',
+          source: 'every pot is used up, what is left in it too',
+        },
+        held,
+        { needed: m.quantity, ...inputs },
+      ),
+    };
   }
 
   done(kind: string, name: string): RepairPlan {

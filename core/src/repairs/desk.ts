@@ -24,4 +24,7 @@ export function layOut(desk: RepairDesk): void {
 export const repairDesk = (): RepairDesk | undefined => laidOut;
 
 /** The kind that a repair is worked out as. @returns undefined for what is ground and laminated */
-export const repairKindFor = (desk: RepairDesk, repair: Pick<RepairInput, 'route' | 'damage' | 'substrate'>): RepairKind | undefined => desk.kinds.find((k) => k.takes(repair));
+export const repairKindFor = (
+  desk: RepairDesk,
+  repair: Pick<RepairInput, 'route' | 'damage' | 'substrate'>,
+): RepairKind | undefined => desk.kinds.find((k) => k.takes(repair));

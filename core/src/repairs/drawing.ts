@@ -65,7 +65,9 @@ export class Drawing {
   readonly #dimensions: DrawnDimension[] = [];
   readonly #marks: DrawnMark[] = [];
 
-  constructor(private readonly head: Pick<RepairDrawing, 'id' | 'title' | 'note' | 'stretch' | 'toScale' | 'onOutline'>) {}
+  constructor(
+    private readonly head: Pick<RepairDrawing, 'id' | 'title' | 'note' | 'stretch' | 'toScale' | 'onOutline'>,
+  ) {}
 
   area(cls: string, outline: Outline, title?: string): this {
     this.#shapes.push({ cls, loops: [outline], closed: true, title });
@@ -83,7 +85,16 @@ export class Drawing {
   }
 
   box(cls: string, x0: number, y0: number, x1: number, y1: number, title?: string): this {
-    return this.area(cls, [{ x: x0, y: y0 }, { x: x1, y: y0 }, { x: x1, y: y1 }, { x: x0, y: y1 }], title);
+    return this.area(
+      cls,
+      [
+        { x: x0, y: y0 },
+        { x: x1, y: y0 },
+        { x: x1, y: y1 },
+        { x: x0, y: y1 },
+      ],
+      title,
+    );
   }
 
   text(x: number, y: number, text: string, more: Omit<DrawnText, 'at' | 'text'> = {}): this {
@@ -91,7 +102,14 @@ export class Drawing {
     return this;
   }
 
-  dimension(from: Point, to: Point, figure: Figure, as: UnitSymbol, decimals: number, more: Pick<DrawnDimension, 'prefix' | 'off'> = {}): this {
+  dimension(
+    from: Point,
+    to: Point,
+    figure: Figure,
+    as: UnitSymbol,
+    decimals: number,
+    more: Pick<DrawnDimension, 'prefix' | 'off'> = {},
+  ): this {
     this.#dimensions.push({ from, to, figure, as, decimals, ...more });
     return this;
   }
@@ -102,7 +120,13 @@ export class Drawing {
   }
 
   done(): RepairDrawing {
-    return { ...this.head, shapes: this.#shapes, texts: this.#texts, dimensions: this.#dimensions, marks: this.#marks };
+    return {
+      ...this.head,
+      shapes: this.#shapes,
+      texts: this.#texts,
+      dimensions: this.#dimensions,
+      marks: this.#marks,
+    };
   }
 }
 
@@ -115,5 +139,10 @@ export function roundedRectangle(length: number, width: number, radius: number, 
       return { x: cx + r * Math.cos(t), y: cy + r * Math.sin(t) };
     });
   const [a, b] = [length / 2 - r, width / 2 - r];
-  return [...corner(a, b, 0), ...corner(-a, b, Math.PI / 2), ...corner(-a, -b, Math.PI), ...corner(a, -b, 1.5 * Math.PI)];
+  return [
+    ...corner(a, b, 0),
+    ...corner(-a, b, Math.PI / 2),
+    ...corner(-a, -b, Math.PI),
+    ...corner(a, -b, 1.5 * Math.PI),
+  ];
 }

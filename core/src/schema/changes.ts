@@ -15,15 +15,21 @@ export interface FieldChange {
 
 type Group = Record<string, unknown>;
 
-const isGroup = (value: unknown): value is Group => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isGroup = (value: unknown): value is Group =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 /** A name that cannot be part of a path makes its group a single value. */
-const walkable = (value: unknown): value is Group => isGroup(value) && !Object.keys(value).some((k) => k === '' || k.includes('.') || k === '__proto__');
+const walkable = (value: unknown): value is Group =>
+  isGroup(value) && !Object.keys(value).some((k) => k === '' || k.includes('.') || k === '__proto__');
 
 /**
  * The fields in which two documents differ, down to single values; lists and pairs count as one value.
  * A group that is missing on one side counts as an empty one.
  */
-export function documentChanges(before: JobDocument, after: JobDocument, fields: GroupField = JOB_FIELDS): readonly FieldChange[] {
+export function documentChanges(
+  before: JobDocument,
+  after: JobDocument,
+  fields: GroupField = JOB_FIELDS,
+): readonly FieldChange[] {
   const changes: FieldChange[] = [];
   const compare = (a: unknown, b: unknown, path: string, field: Field | undefined): void => {
     if (sameData(a, b)) return;
@@ -31,7 +37,12 @@ export function documentChanges(before: JobDocument, after: JobDocument, fields:
     if (deeper) {
       const [x, y] = [(a ?? {}) as Group, (b ?? {}) as Group];
       for (const name of new Set([...Object.keys(x), ...Object.keys(y)])) {
-        compare(x[name], y[name], path ? `${path}.${name}` : name, field?.kind === 'group' && Object.hasOwn(field.fields, name) ? field.fields[name] : undefined);
+        compare(
+          x[name],
+          y[name],
+          path ? `${path}.${name}` : name,
+          field?.kind === 'group' && Object.hasOwn(field.fields, name) ? field.fields[name] : undefined,
+        );
       }
       return;
     }
@@ -42,6 +53,10 @@ export function documentChanges(before: JobDocument, after: JobDocument, fields:
 }
 
 /** A document with one side of each change put in place. */
-export function withChanges(document: JobDocument, changes: readonly FieldChange[], side: 'before' | 'after'): JobDocument {
+export function withChanges(
+  document: JobDocument,
+  changes: readonly FieldChange[],
+  side: 'before' | 'after',
+): JobDocument {
   return changes.reduce((d, c) => setIn(d, c.path, c[side]), document);
 }

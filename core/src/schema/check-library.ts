@@ -7,7 +7,8 @@ import { SHEET_FIELDS, type SheetField } from './product-fields';
 /** Checks a library as it is loaded: every product with an id and name of its own, a source, and values within their limits. */
 export function libraryProblems(library: Library): readonly Problem[] {
   const problems: Problem[] = [];
-  const report = (path: string, ...told: Told): void => void problems.push(problemAt({ severity: 'error', path }, told));
+  const report = (path: string, ...told: Told): void =>
+    void problems.push(problemAt({ severity: 'error', path }, told));
   const seen = new Set<string>();
   for (const product of library.products) {
     if (seen.has(product.id)) report(product.id, 'product-id-twice');
@@ -19,7 +20,12 @@ export function libraryProblems(library: Library): readonly Problem[] {
       if (value === 'gel') continue;
       const field = SHEET_FIELDS[name as SheetField];
       const checked = checkLeaf(field, value);
-      if (!checked.ok) report(`${product.id}.${name}`, 'field-refused', { what: checked.what, suggestion: checked.suggestion ?? 'check the value and its unit', allowed: allowedRange(field) });
+      if (!checked.ok)
+        report(`${product.id}.${name}`, 'field-refused', {
+          what: checked.what,
+          suggestion: checked.suggestion ?? 'check the value and its unit',
+          allowed: allowedRange(field),
+        });
     }
     const cure = 'cure' in product ? product.cure : undefined;
     if (cure && cure.sand > cure.full) report(`${product.id}.full`, 'cured-before-sanded');

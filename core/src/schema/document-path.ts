@@ -18,5 +18,11 @@ export function setIn<T extends object>(document: T, path: string, value: unknow
 
 /** Reads one field of a document by its path. */
 export function getIn(document: object | undefined, path: string): unknown {
-  return path.split('.').reduce<unknown>((at, name) => (typeof at === 'object' && at !== null ? (at as Record<string, unknown>)[name] : undefined), document);
+  return path
+    .split('.')
+    .reduce<unknown>(
+      (at, name) =>
+        typeof at === 'object' && at !== null ? (at as Record<string, unknown>)[name] : undefined,
+      document,
+    );
 }

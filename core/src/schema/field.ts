@@ -50,7 +50,15 @@ export interface GroupField extends Base {
   readonly kind: 'group';
   readonly fields: Readonly<Record<string, Field>>;
 }
-export type Field = TextField | ChoiceField | QuantityField | InstantField | TimeOfDayField | TupleField | ListField | GroupField;
+export type Field =
+  | TextField
+  | ChoiceField
+  | QuantityField
+  | InstantField
+  | TimeOfDayField
+  | TupleField
+  | ListField
+  | GroupField;
 
 /** The same field, marked as required. */
 export const required = <F extends Field>(f: F): F => ({ ...f, required: true });
@@ -63,7 +71,12 @@ export const choice = (label: string, options: Record<string, string>, help?: st
   help,
 });
 /** A choice of a product of the library, or of one that the yard made itself. */
-export const productChoice = (label: string, options: Record<string, string>): ChoiceField => ({ kind: 'choice', label, options, orOwn: true });
+export const productChoice = (label: string, options: Record<string, string>): ChoiceField => ({
+  kind: 'choice',
+  label,
+  options,
+  orOwn: true,
+});
 /** Id of a product that the yard made itself. */
 export const OWN_ID = /^own-[a-z0-9-]{1,60}$/;
 export const quantity = (
@@ -75,6 +88,15 @@ export const quantity = (
   help?: string,
 ): QuantityField => ({ kind: 'quantity', label, dimension, min, max, unit, help });
 export const timeOfDay = (label: string): TimeOfDayField => ({ kind: 'time of day', label });
-export const list = (label: string, item: GroupField, max: number): ListField => ({ kind: 'list', label, item, max });
+export const list = (label: string, item: GroupField, max: number): ListField => ({
+  kind: 'list',
+  label,
+  item,
+  max,
+});
 export const instant = (label: string): InstantField => ({ kind: 'instant', label });
-export const group = (label: string, fields: Record<string, Field>): GroupField => ({ kind: 'group', label, fields });
+export const group = (label: string, fields: Record<string, Field>): GroupField => ({
+  kind: 'group',
+  label,
+  fields,
+});

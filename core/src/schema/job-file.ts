@@ -32,7 +32,9 @@ export interface OpenedFile {
  * ones and files with any error. Never throws.
  */
 export function openJobFile(text: string): OpenedFile {
-  const refuse = (...told: Told): OpenedFile => ({ problems: [problemAt({ severity: 'error', path: '(file)' }, told)] });
+  const refuse = (...told: Told): OpenedFile => ({
+    problems: [problemAt({ severity: 'error', path: '(file)' }, told)],
+  });
   if (text.length > JOB_FILE_LIMIT) return refuse('file-too-large', { most: JOB_FILE_LIMIT });
   if (text.trim() === '') return refuse('file-empty');
   const other = BEGINNINGS.find(([begin]) => text.startsWith(begin));

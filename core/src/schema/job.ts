@@ -186,14 +186,31 @@ export interface JobOf<Q> {
     sun?: 'no' | 'yes';
     shade?: 'light' | 'dark';
   };
-  warmth?: { kind?: 'none' | 'tent' | 'lamp' | 'mat'; temperature?: Q; power?: Q; distance?: Q; from?: 'gel' | 'start'; hours?: Q };
+  warmth?: {
+    kind?: 'none' | 'tent' | 'lamp' | 'mat';
+    temperature?: Q;
+    power?: Q;
+    distance?: Q;
+    from?: 'gel' | 'start';
+    hours?: Q;
+  };
   mix?: { perGo?: Q; fillPerGo?: Q; pot?: Q };
   system?: SystemChoice;
-  fairing?: { edge?: 'batten' | 'straight edge'; tolerance?: Q; cutLimit?: Q; blade?: Q; rounds?: FairingRound<Q>[] };
+  fairing?: {
+    edge?: 'batten' | 'straight edge';
+    tolerance?: Q;
+    cutLimit?: Q;
+    blade?: Q;
+    rounds?: FairingRound<Q>[];
+  };
   sanding?: { start?: string; end?: string; fine?: 'wet' | 'dry' };
   coat?: { method?: 'brush' | 'roller' | 'spray'; thinner?: Q; film?: Q; wind?: 'calm' | 'breeze' | 'wind' };
   colour?: {
-    readings?: ({ at?: string; where: 'as found' | 'polished' | 'sheltered'; by?: 'reader' | 'typed' | 'photo' } & LabValues<Q>)[];
+    readings?: ({
+      at?: string;
+      where: 'as found' | 'polished' | 'sheltered';
+      by?: 'reader' | 'typed' | 'photo';
+    } & LabValues<Q>)[];
     years?: Q;
     base?: 'white' | 'neutral';
     limit?: Q;
@@ -201,11 +218,24 @@ export interface JobOf<Q> {
     batch?: Q;
     trials?: ({ at: string; by?: 'reader' | 'typed'; pastes: PasteShare<Q>[] } & LabValues<Q>)[];
   };
-  check?: { items?: { check: CheckId; result?: CheckResult; gap?: Q; film?: Q; number?: Q; note?: string }[]; who?: string; at?: string };
+  check?: {
+    items?: { check: CheckId; result?: CheckResult; gap?: Q; film?: Q; number?: Q; note?: string }[];
+    who?: string;
+    at?: string;
+  };
   taper?: { ratio?: Q; side?: TaperSide };
   obstacles?: Obstacle<Q>[];
   former?: 'flat' | 'pieces' | 'splash' | 'foam';
-  laminate?: { order?: LayOrder; minimumStep?: Q; waste?: Q; groundCoat?: Q; plies?: PlyChoice[]; cover?: 'no' | 'yes'; coverLap?: Q; lie?: 'flat' | 'vertical' | 'overhead' };
+  laminate?: {
+    order?: LayOrder;
+    minimumStep?: Q;
+    waste?: Q;
+    groundCoat?: Q;
+    plies?: PlyChoice[];
+    cover?: 'no' | 'yes';
+    coverLap?: Q;
+    lie?: 'flat' | 'vertical' | 'overhead';
+  };
   structure?: Member<Q>[];
   repair?: RepairFacts<Q>;
   schedule?: { start?: string; wanted?: string; done?: { stage: Stage; at: string }[] };

@@ -19,7 +19,12 @@ function schemaOf(field: Field): JsonSchema {
     case 'time of day':
       return { ...note, type: 'string', pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' };
     case 'choice':
-      return field.orOwn ? { ...note, anyOf: [{ enum: Object.keys(field.options) }, { type: 'string', pattern: OWN_ID.source }] } : { ...note, enum: Object.keys(field.options) };
+      return field.orOwn
+        ? {
+            ...note,
+            anyOf: [{ enum: Object.keys(field.options) }, { type: 'string', pattern: OWN_ID.source }],
+          }
+        : { ...note, enum: Object.keys(field.options) };
     case 'quantity':
       return {
         ...note,
@@ -30,11 +35,19 @@ function schemaOf(field: Field): JsonSchema {
         ],
       };
     case 'tuple':
-      return { ...note, type: 'array', items: schemaOf(field.item), minItems: field.length, maxItems: field.length };
+      return {
+        ...note,
+        type: 'array',
+        items: schemaOf(field.item),
+        minItems: field.length,
+        maxItems: field.length,
+      };
     case 'list':
       return { ...note, type: 'array', items: schemaOf(field.item), maxItems: field.max };
     case 'group': {
-      const required = Object.entries(field.fields).filter(([, f]) => f.required).map(([name]) => name);
+      const required = Object.entries(field.fields)
+        .filter(([, f]) => f.required)
+        .map(([name]) => name);
       return {
         ...note,
         type: 'object',

@@ -3,7 +3,18 @@ import { STAGE_TITLES } from '../trace/stage-titles';
 
 /** What happened at the bench or at the boat, as a machine can read it. The text of the entry says the same. */
 export const LOG_EVENTS = {
-  mixed: 'mixed', laid: 'laid', thrown: 'thrown away', corrected: 'ratio corrected', note: 'note', abraded: 'abraded', reactivated: 'reactivated', coated: 'covered by the next layer', weather: 'weather broke', surface: 'surface read', colour: 'colour measured', checked: 'finish checked',
+  mixed: 'mixed',
+  laid: 'laid',
+  thrown: 'thrown away',
+  corrected: 'ratio corrected',
+  note: 'note',
+  abraded: 'abraded',
+  reactivated: 'reactivated',
+  coated: 'covered by the next layer',
+  weather: 'weather broke',
+  surface: 'surface read',
+  colour: 'colour measured',
+  checked: 'finish checked',
 } as const;
 export type LogEventKind = keyof typeof LOG_EVENTS;
 

@@ -29,7 +29,12 @@ export interface Merged {
  * @param base the state that both sides started from
  * @param choice which side goes on in a field that both changed
  */
-export function mergeDocuments(base: JobDocument, mine: JobDocument, theirs: JobDocument, choice: Readonly<Record<string, Side>> = {}): Merged {
+export function mergeDocuments(
+  base: JobDocument,
+  mine: JobDocument,
+  theirs: JobDocument,
+  choice: Readonly<Record<string, Side>> = {},
+): Merged {
   const fromTheirs = documentChanges(base, theirs);
   const theirsByPath = new Map(fromTheirs.map((c) => [c.path, c]));
   const conflicts: FieldConflict[] = [];
@@ -41,12 +46,19 @@ export function mergeDocuments(base: JobDocument, mine: JobDocument, theirs: Job
       continue;
     }
     if (other.path === change.path && sameData(other.after, change.after)) continue;
-    const list = other.path === change.path ? mergeLists(change.before, change.after, other.after) : undefined;
+    const list =
+      other.path === change.path ? mergeLists(change.before, change.after, other.after) : undefined;
     if (list) {
       document = setIn(document, change.path, list);
       continue;
     }
-    conflicts.push({ path: change.path, label: change.label, base: change.before, mine: change.after, theirs: getIn(theirs, change.path) });
+    conflicts.push({
+      path: change.path,
+      label: change.label,
+      base: change.before,
+      mine: change.after,
+      theirs: getIn(theirs, change.path),
+    });
     if (choice[change.path] === 'mine') document = setIn(document, change.path, change.after);
   }
   return { document, conflicts, fromTheirs };
@@ -62,22 +74,32 @@ function mergeLists(base: unknown, mine: unknown, theirs: unknown): unknown[] | 
   const lists = [base ?? [], mine ?? [], theirs ?? []];
   if (!lists.every(Array.isArray)) return undefined;
   const [b, m, t] = lists as unknown[][];
-  if (![...b, ...m, ...t].every((x) => typeof x === 'object' && x !== null && !Array.isArray(x))) return undefined;
+  if (![...b, ...m, ...t].every((x) => typeof x === 'object' && x !== null && !Array.isArray(x)))
+    return undefined;
   const has = (list: readonly unknown[], entry: unknown): boolean => list.some((x) => sameData(x, entry));
   const removed = (list: readonly unknown[]): unknown[] => b.filter((x) => !has(list, x));
   // Taken out by both and put in again by either is a rewriting, which a person must look at.
-  if (removed(m).some((x) => !has(t, x)) && (m.some((x) => !has(b, x)) || t.some((x) => !has(b, x)))) return undefined;
-  const merged = [...t.filter((x) => !removed(m).some((r) => sameData(r, x))), ...m.filter((x) => !has(b, x) && !has(t, x))];
+  if (removed(m).some((x) => !has(t, x)) && (m.some((x) => !has(b, x)) || t.some((x) => !has(b, x))))
+    return undefined;
+  const merged = [
+    ...t.filter((x) => !removed(m).some((r) => sameData(r, x))),
+    ...m.filter((x) => !has(b, x) && !has(t, x)),
+  ];
   return merged.every((x) => typeof (x as { at?: unknown }).at === 'string') ? merged.sort(byDate) : merged;
 }
 
-const byDate = (a: unknown, b: unknown): number => Date.parse((a as { at: string }).at) - Date.parse((b as { at: string }).at);
+const byDate = (a: unknown, b: unknown): number =>
+  Date.parse((a as { at: string }).at) - Date.parse((b as { at: string }).at);
 
 /**
  * Takes changes back (or makes them again) on a document that may have moved on since: other fields stay as they are,
  * and entries that others added to a list stay in it.
  */
-export function revert(document: JobDocument, changes: readonly FieldChange[], to: 'before' | 'after'): JobDocument {
+export function revert(
+  document: JobDocument,
+  changes: readonly FieldChange[],
+  to: 'before' | 'after',
+): JobDocument {
   const from = to === 'before' ? 'after' : 'before';
   return withChanges(
     document,

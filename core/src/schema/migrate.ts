@@ -24,16 +24,24 @@ export function parseFormat(format: unknown): { name: string; version: number } 
  * @param current the format that is wanted
  * @returns the document, or the reason why it is not taken: a newer format, another kind of file, or one without a way
  */
-export function migrate(document: Document, current: string, steps: readonly Migration[]): { document?: Document; from?: string; problem?: Problem } {
+export function migrate(
+  document: Document,
+  current: string,
+  steps: readonly Migration[],
+): { document?: Document; from?: string; problem?: Problem } {
   const wanted = parseFormat(current);
-  const refuse = (...told: Told): { problem: Problem } => ({ problem: problemAt({ severity: 'error', path: 'format' }, told) });
+  const refuse = (...told: Told): { problem: Problem } => ({
+    problem: problemAt({ severity: 'error', path: 'format' }, told),
+  });
   const { format } = document;
   if (format === current || format === undefined) return { document };
   const found = parseFormat(format);
   if (!found || found.name !== wanted?.name) {
     const other = found ? KINDS[found.name] : undefined;
     const shown = typeof format === 'string' ? format.slice(0, 60) : typeof format;
-    return other ? refuse('other-kind-of-file', { kind: other, current }) : refuse('unknown-format', { shown, current });
+    return other
+      ? refuse('other-kind-of-file', { kind: other, current })
+      : refuse('unknown-format', { shown, current });
   }
   if (found.version > wanted.version) return refuse('newer-format', { format: String(format), current });
   let at = document;

@@ -18,7 +18,14 @@ export const SHEET_FIELDS = {
   windowCloses: quantity('Next layer until', 'time', 60, 14 * D, 'h'),
   sand: quantity('Can be sanded after', 'time', 60, 14 * D, 'h'),
   full: quantity('Full cure after', 'time', 600, 60 * D, 'd'),
-  secondTemperature: quantity('Times also given at', 'temperature', -5, 45, '°C', 'a second temperature of the sheet'),
+  secondTemperature: quantity(
+    'Times also given at',
+    'temperature',
+    -5,
+    45,
+    '°C',
+    'a second temperature of the sheet',
+  ),
   secondOpens: quantity('Next layer from, there', 'time', 60, 7 * D, 'h'),
   secondCloses: quantity('Next layer until, there', 'time', 60, 14 * D, 'h'),
   secondSand: quantity('Can be sanded after, there', 'time', 60, 30 * D, 'h'),
@@ -48,10 +55,14 @@ export const PRODUCT_FIELDS: GroupField = group('Product', {
   sheet: text('Data sheet', 120),
   note: text('Note', 500),
   values: group('Values of the data sheet', SHEET_FIELDS),
-  lots: list('Lots', group('Lot', {
-    lot: required(text('Lot', 60)),
-    left: text('Left', 40),
-    opened: instant('Opened'),
-    useBy: instant('Use by'),
-  }), 40),
+  lots: list(
+    'Lots',
+    group('Lot', {
+      lot: required(text('Lot', 60)),
+      left: text('Left', 40),
+      opened: instant('Opened'),
+      useBy: instant('Use by'),
+    }),
+    40,
+  ),
 });

@@ -17,9 +17,7 @@ export function readDocument(
   if (typeof document !== 'object' || document === null || Array.isArray(document)) {
     return {
       value: {},
-      problems: [
-        problem({ severity: 'error', path: '(file)' }, 'no-object'),
-      ],
+      problems: [problem({ severity: 'error', path: '(file)' }, 'no-object')],
     };
   }
   const bounds: Bounds = { problems: [], unknown: 0 };
@@ -27,7 +25,10 @@ export function readDocument(
   const beyond = new Set(bounds.problems.map((p) => p.path));
   const problems = [...validate(known, schema).filter((p) => !beyond.has(p.path)), ...bounds.problems];
   const bad = problems.filter((p) => p.severity === 'error').map((p) => p.path);
-  const value = (convert(known, fields, '', new Set(bad), new Set(bad.flatMap(upTo))) ?? {}) as Record<string, unknown>;
+  const value = (convert(known, fields, '', new Set(bad), new Set(bad.flatMap(upTo))) ?? {}) as Record<
+    string,
+    unknown
+  >;
   return { value, problems: told(problems) };
 }
 
@@ -52,7 +53,12 @@ function upTo(path: string): string[] {
 
 function told(problems: readonly Problem[]): Problem[] {
   if (problems.length <= MOST_TOLD) return [...problems];
-  return [...problems.slice(0, MOST_TOLD), problem({ severity: 'error', path: '(document)' }, 'more-bad-fields', { count: problems.length - MOST_TOLD })];
+  return [
+    ...problems.slice(0, MOST_TOLD),
+    problem({ severity: 'error', path: '(document)' }, 'more-bad-fields', {
+      count: problems.length - MOST_TOLD,
+    }),
+  ];
 }
 
 /**
@@ -79,7 +85,13 @@ function within(value: unknown, field: Field, path: string, found: Bounds): unkn
       if (!Array.isArray(value)) return value;
       if (value.length > most) {
         // Left out whole: nobody knows which of the entries were meant.
-        found.problems.push(problem({ severity: 'error', path }, 'list-beyond', { label: field.label, count: value.length, most }));
+        found.problems.push(
+          problem({ severity: 'error', path }, 'list-beyond', {
+            label: field.label,
+            count: value.length,
+            most,
+          }),
+        );
         return undefined;
       }
       return field.kind === 'tuple' ? value : value.map((v, i) => within(v, field.item, at(i), found));
@@ -91,8 +103,14 @@ function within(value: unknown, field: Field, path: string, found: Bounds): unkn
 
 function noteUnknown(path: string, name: string, field: GroupField, found: Bounds): void {
   found.unknown += 1;
-  if (found.unknown <= MOST_UNKNOWN) found.problems.push(unknownField(path === '' ? name : `${path}.${name}`, name, Object.keys(field.fields)));
-  else if (found.unknown === MOST_UNKNOWN + 1) found.problems.push(problem({ severity: 'error', path: '(document)' }, 'many-unknown-fields', { most: MOST_UNKNOWN }));
+  if (found.unknown <= MOST_UNKNOWN)
+    found.problems.push(
+      unknownField(path === '' ? name : `${path}.${name}`, name, Object.keys(field.fields)),
+    );
+  else if (found.unknown === MOST_UNKNOWN + 1)
+    found.problems.push(
+      problem({ severity: 'error', path: '(document)' }, 'many-unknown-fields', { most: MOST_UNKNOWN }),
+    );
 }
 
 function validate(document: unknown, schema: AnySchema): Problem[] {
@@ -108,13 +126,21 @@ function validate(document: unknown, schema: AnySchema): Problem[] {
       if (seen.has(path)) return [];
       seen.add(path);
       const { allowed, suggestion } = (f.params ?? {}) as { allowed?: string; suggestion?: string };
-      return [problem({ severity: 'error', path }, 'field-refused', { what: f.message, allowed, suggestion })];
+      return [
+        problem({ severity: 'error', path }, 'field-refused', { what: f.message, allowed, suggestion }),
+      ];
     });
   }
 }
 
 /** @param hurt every path on the way to a bad field, the field itself included */
-function convert(value: unknown, field: Field, path: string, bad: ReadonlySet<string>, hurt: ReadonlySet<string>): unknown {
+function convert(
+  value: unknown,
+  field: Field,
+  path: string,
+  bad: ReadonlySet<string>,
+  hurt: ReadonlySet<string>,
+): unknown {
   if (value === undefined || bad.has(path)) return undefined;
   const at = (name: string | number): string => (path === '' ? String(name) : `${path}.${name}`);
   switch (field.kind) {

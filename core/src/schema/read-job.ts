@@ -21,7 +21,9 @@ export interface ReadJob {
  */
 export function readJob(document: unknown, migrations: readonly Migration[] = JOB_MIGRATIONS): ReadJob {
   const isObject = typeof document === 'object' && document !== null && !Array.isArray(document);
-  const current = isObject ? migrate(document as Record<string, unknown>, JOB_FORMAT, migrations) : { document };
+  const current = isObject
+    ? migrate(document as Record<string, unknown>, JOB_FORMAT, migrations)
+    : { document };
   if ('problem' in current && current.problem) return { problems: [current.problem] };
   const { value, problems } = readDocument(current.document, JOB_FIELDS, jobSchema);
   if (problems.some((p) => p.path === '(file)')) return { problems };

@@ -23,10 +23,15 @@ const SYSTEMS: Record<QuantityKind, Record<'metric' | 'us', string>> = {
   pressure: { metric: 'MPa', us: 'psi' },
 };
 
-const units = group('Units', Object.fromEntries(QUANTITY_KINDS.map((kind) => [kind, choice(KIND_LABELS[kind], SYSTEMS[kind])])));
+const units = group(
+  'Units',
+  Object.fromEntries(QUANTITY_KINDS.map((kind) => [kind, choice(KIND_LABELS[kind], SYSTEMS[kind])])),
+);
 
 const hours = group('Working hours', {
-  days: required(choice('Days', { 'mon-fri': 'Monday to Friday', 'mon-sat': 'Monday to Saturday', daily: 'every day' })),
+  days: required(
+    choice('Days', { 'mon-fri': 'Monday to Friday', 'mon-sat': 'Monday to Saturday', daily: 'every day' }),
+  ),
   start: required(timeOfDay('From')),
   end: required(timeOfDay('To')),
 });
@@ -35,31 +40,51 @@ const name = text('Name', 60);
 
 /** What stands on the bench to measure with. Limits are those of sense. */
 const instruments = group('Instruments', {
-  scales: list('Scales', group('Scale', {
-    name,
-    resolution: required(quantity('Reads to', 'mass', 0.00001, 0.1, 'g')),
-    capacity: quantity('Up to', 'mass', 0.05, 200, 'g'),
-  }), 8),
-  cups: list('Cups', group('Cup', {
-    name,
-    volume: required(quantity('Holds', 'volume', 0.00001, 0.02, 'ml')),
-    bottom: required(quantity('Width at the bottom, inside', 'length', 0.01, 0.5, 'mm')),
-    top: required(quantity('Width at the top, inside', 'length', 0.01, 0.5, 'mm')),
-  }), 12),
-  syringes: list('Syringes', group('Syringe', {
-    name,
-    volume: required(quantity('Holds', 'volume', 0.0000005, 0.0005, 'ml')),
-    graduation: required(quantity('Marked every', 'volume', 0.00000001, 0.00005, 'ml')),
-  }), 8),
-  pumps: list('Pumps', group('Pump set', {
-    name,
-    ratio: required(quantity('Built for, by volume', 'ratio', 0.5, 20, ':1')),
-    stroke: required(quantity('One stroke of resin', 'volume', 0.000001, 0.0005, 'ml')),
-  }), 8),
-  droppers: list('Dropper bottles', group('Dropper bottle', {
-    name,
-    dropsPerMl: required(quantity('Drops in one ml', 'count', 5, 100, 'each')),
-  }), 8),
+  scales: list(
+    'Scales',
+    group('Scale', {
+      name,
+      resolution: required(quantity('Reads to', 'mass', 0.00001, 0.1, 'g')),
+      capacity: quantity('Up to', 'mass', 0.05, 200, 'g'),
+    }),
+    8,
+  ),
+  cups: list(
+    'Cups',
+    group('Cup', {
+      name,
+      volume: required(quantity('Holds', 'volume', 0.00001, 0.02, 'ml')),
+      bottom: required(quantity('Width at the bottom, inside', 'length', 0.01, 0.5, 'mm')),
+      top: required(quantity('Width at the top, inside', 'length', 0.01, 0.5, 'mm')),
+    }),
+    12,
+  ),
+  syringes: list(
+    'Syringes',
+    group('Syringe', {
+      name,
+      volume: required(quantity('Holds', 'volume', 0.0000005, 0.0005, 'ml')),
+      graduation: required(quantity('Marked every', 'volume', 0.00000001, 0.00005, 'ml')),
+    }),
+    8,
+  ),
+  pumps: list(
+    'Pumps',
+    group('Pump set', {
+      name,
+      ratio: required(quantity('Built for, by volume', 'ratio', 0.5, 20, ':1')),
+      stroke: required(quantity('One stroke of resin', 'volume', 0.000001, 0.0005, 'ml')),
+    }),
+    8,
+  ),
+  droppers: list(
+    'Dropper bottles',
+    group('Dropper bottle', {
+      name,
+      dropsPerMl: required(quantity('Drops in one ml', 'count', 5, 100, 'each')),
+    }),
+    8,
+  ),
 });
 
 /** What the yard keeps about itself. */
@@ -80,15 +105,25 @@ export const SHOP_FIELDS: GroupField = group('Shop', {
   instruments,
   papers: list('Papers on the shelf', group('Paper', { id: required(text('Paper', 60)) }), 80),
   habit: text('Papers we usually go through', 80),
-  ownPastes: list('Pastes of our own', group('Paste', {
-    id: required(text('Id', 40)),
-    name: required(text('Name', 60)),
-    ladder: required(list('Let-downs', group('Let-down', {
-      fraction: required(quantity('Paste in white gel coat', 'fraction', 0.0001, 0.2, '%')),
-      L: required(quantity('L*, lightness', 'count', 0, 100, 'each')),
-      a: required(quantity('a*, green to red', 'count', -100, 100, 'each')),
-      b: required(quantity('b*, blue to yellow', 'count', -100, 110, 'each')),
-    }), 6)),
-  }), 24),
+  ownPastes: list(
+    'Pastes of our own',
+    group('Paste', {
+      id: required(text('Id', 40)),
+      name: required(text('Name', 60)),
+      ladder: required(
+        list(
+          'Let-downs',
+          group('Let-down', {
+            fraction: required(quantity('Paste in white gel coat', 'fraction', 0.0001, 0.2, '%')),
+            L: required(quantity('L*, lightness', 'count', 0, 100, 'each')),
+            a: required(quantity('a*, green to red', 'count', -100, 100, 'each')),
+            b: required(quantity('b*, blue to yellow', 'count', -100, 110, 'each')),
+          }),
+          6,
+        ),
+      ),
+    }),
+    24,
+  ),
   pastes: list('Pastes on the shelf', group('Paste', { id: required(text('Paste', 40)) }), 40),
 });

@@ -21,7 +21,12 @@ export interface SurveyResult {
   readonly shape: Shape;
   /** True when the extent that the plan is made for was found, not guessed from a first look. */
   readonly measured: boolean;
-  readonly basis: { readonly length: Figure; readonly width: Figure; readonly label: string; readonly at?: string };
+  readonly basis: {
+    readonly length: Figure;
+    readonly width: Figure;
+    readonly label: string;
+    readonly at?: string;
+  };
   readonly length: Figure;
   readonly width: Figure;
   /** One outline, or one for each hole; centred on the box round them. */
@@ -54,7 +59,12 @@ const outlineArea = {
   unit: 'm²',
   source: 'shoelace formula on the outline',
 };
-const outlinePerimeter = { id: 'geometry/outline', expression: 'P = Σ |pᵢ₊₁ − pᵢ|', unit: 'm', source: 'length of the outline' };
+const outlinePerimeter = {
+  id: 'geometry/outline',
+  expression: 'P = Σ |pᵢ₊₁ − pᵢ|',
+  unit: 'm',
+  source: 'length of the outline',
+};
 
 /**
  * The extent that the repair is planned for: the latest true extent, or the latest first look grown by the
@@ -64,12 +74,15 @@ const outlinePerimeter = { id: 'geometry/outline', expression: 'P = Σ |pᵢ₊�
 export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | undefined {
   const latestTrue = input.findings.filter((f) => f.extent === 'true extent').at(-1);
   const latestLook = input.findings.filter((f) => f.extent === 'first look').at(-1);
-  const stated = input.size ? { size: input.size, shape: input.shape, at: undefined, method: undefined } : undefined;
+  const stated = input.size
+    ? { size: input.size, shape: input.shape, at: undefined, method: undefined }
+    : undefined;
   const basis = latestTrue ?? (latestLook && !stated ? latestLook : undefined) ?? stated;
   if (!basis) return undefined;
 
   const measured = basis !== latestLook;
-  const set = 'outline' in basis && basis.outline ? [basis.outline, ...(basis.holes ?? []).map((h) => h.outline)] : [];
+  const set =
+    'outline' in basis && basis.outline ? [basis.outline, ...(basis.holes ?? []).map((h) => h.outline)] : [];
   const traced = set.length > 0 ? tracedRegion(set, ledger) : undefined;
   const stated0 = basis.shape ?? input.shape ?? 'ellipse';
   const shape = traced ? 'outline' : stated0 === 'outline' ? 'ellipse' : stated0;
@@ -87,13 +100,24 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
     width = ledger.compute('width', 'cut-out width', kept, { x: width0 });
   } else {
     const [low, high] = damageData(input.kind).growth;
-    const g = ledger.given('growth', 'likely growth in diameter', Math.sqrt(low * high), '1', 'assumed', `usual growth of a first look: ${damageData(input.kind).name} ${low}–${high}×`);
+    const g = ledger.given(
+      'growth',
+      'likely growth in diameter',
+      Math.sqrt(low * high),
+      '1',
+      'assumed',
+      `usual growth of a first look: ${damageData(input.kind).name} ${low}–${high}×`,
+    );
     const span = (x: Figure): [number, number] => [low * x.value, high * x.value];
     length = ledger.compute('length', 'cut-out length, expected', grown, { g, x: length0 }, span(length0));
     width = ledger.compute('width', 'cut-out width, expected', grown, { g, x: width0 }, span(width0));
   }
 
-  const region = traced ? (measured ? traced : merged(traced.map((o) => scaled(o, length.value / size.length)))) : [shape === 'ellipse' ? ellipse(length.value, width.value) : rectangle(length.value, width.value)];
+  const region = traced
+    ? measured
+      ? traced
+      : merged(traced.map((o) => scaled(o, length.value / size.length)))
+    : [shape === 'ellipse' ? ellipse(length.value, width.value) : rectangle(length.value, width.value)];
   const sides = { L: length, W: width };
   return {
     shape,
@@ -104,7 +128,13 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
     region,
     centre: traced ? middle(set.flat()) : { x: 0, y: 0 },
     area: ledger.record('area', 'area of the cut-out', outlineArea, regionArea(region), sides),
-    perimeter: ledger.record('perimeter', 'edge of the cut-out', outlinePerimeter, regionPerimeter(region), sides),
+    perimeter: ledger.record(
+      'perimeter',
+      'edge of the cut-out',
+      outlinePerimeter,
+      regionPerimeter(region),
+      sides,
+    ),
   };
 }
 
@@ -112,15 +142,24 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
 function tracedRegion(outlines: readonly (readonly Point[])[], ledger: Ledger): Region | undefined {
   const wrong = outlines.map((o) => checkOutline(o));
   for (const [i, w] of wrong.entries()) {
-    if (w) ledger.report(problem({ severity: 'error', stage: 'survey', path: 'damage.findings' }, 'outline-fault', { fault: w, hole: i }));
+    if (w)
+      ledger.report(
+        problem({ severity: 'error', stage: 'survey', path: 'damage.findings' }, 'outline-fault', {
+          fault: w,
+          hole: i,
+        }),
+      );
   }
   return wrong.some(Boolean) ? undefined : settledTogether(outlines);
 }
 
 /** The outlines that a finding states, where they lie among the others; its size as an ellipse where it was not traced. */
 export function regionOf(finding: Finding, shape?: Shape): Region {
-  const traced = [finding.outline, ...(finding.holes ?? []).map((h) => h.outline)].filter((o): o is NonNullable<typeof o> => o !== undefined && !checkOutline(o));
+  const traced = [finding.outline, ...(finding.holes ?? []).map((h) => h.outline)].filter(
+    (o): o is NonNullable<typeof o> => o !== undefined && !checkOutline(o),
+  );
   return traced.length > 0 ? traced : [stated(finding, shape)];
 }
 
-const stated = (finding: Finding, shape?: Shape): Outline => ((finding.shape ?? shape) === 'rectangle' ? rectangle(...finding.size) : ellipse(...finding.size));
+const stated = (finding: Finding, shape?: Shape): Outline =>
+  (finding.shape ?? shape) === 'rectangle' ? rectangle(...finding.size) : ellipse(...finding.size);

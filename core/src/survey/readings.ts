@@ -35,7 +35,12 @@ const WET_WOOD = 20;
 /** The map reaches this far beyond the outermost readings, as a share of their spread. */
 const BEYOND = 0.15;
 
-const nearest = { id: 'survey/readings', expression: 'A = Σ area of the cells of dull and wet readings', unit: 'm²', source: 'each place counted to its nearest reading (Voronoi cells), out to 15 % beyond the readings' };
+const nearest = {
+  id: 'survey/readings',
+  expression: 'A = Σ area of the cells of dull and wet readings',
+  unit: 'm²',
+  source: 'each place counted to its nearest reading (Voronoi cells), out to 15 % beyond the readings',
+};
 
 /**
  * Tap and moisture readings as a map. A moisture reading means something only against a known dry spot; on carbon it
@@ -45,22 +50,62 @@ export function mapReadings(input: ReadingsInput, ledger: Ledger): ReadingMap {
   const { readings, meter } = input;
   if (readings.length === 0) return { cells: [] };
   const measured = readings.some((r) => r.moisture !== undefined);
-  if (measured && input.fibre === 'carbon') ledger.report(problem({ severity: 'warning', stage: 'survey', path: 'damage.readings' }, 'meter-on-carbon'));
-  if (measured && meter?.scale !== 'wood' && meter?.dry === undefined) ledger.report(problem({ severity: 'warning', stage: 'survey', path: 'damage.meter.dry' }, 'meter-without-dry-spot'));
-  const limit =
-    !measured ? undefined
-    : meter?.scale === 'wood' ? ledger.given('wetLimit', 'wet from', WET_WOOD, 'count', 'assumed', 'wood scale: rot is possible from about 20 %')
-    : meter?.dry !== undefined ? ledger.given('wetLimit', 'wet from', meter.dry * WET_SHARE, 'count', 'assumed', 'half as much again as the known dry spot')
-    : undefined;
+  if (measured && input.fibre === 'carbon')
+    ledger.report(
+      problem({ severity: 'warning', stage: 'survey', path: 'damage.readings' }, 'meter-on-carbon'),
+    );
+  if (measured && meter?.scale !== 'wood' && meter?.dry === undefined)
+    ledger.report(
+      problem({ severity: 'warning', stage: 'survey', path: 'damage.meter.dry' }, 'meter-without-dry-spot'),
+    );
+  const limit = !measured
+    ? undefined
+    : meter?.scale === 'wood'
+      ? ledger.given(
+          'wetLimit',
+          'wet from',
+          WET_WOOD,
+          'count',
+          'assumed',
+          'wood scale: rot is possible from about 20 %',
+        )
+      : meter?.dry !== undefined
+        ? ledger.given(
+            'wetLimit',
+            'wet from',
+            meter.dry * WET_SHARE,
+            'count',
+            'assumed',
+            'half as much again as the known dry spot',
+          )
+        : undefined;
   const state = (r: Reading): ReadingCell['state'] => {
     if (r.moisture !== undefined && limit && r.moisture >= limit.value) return 'wet';
     return r.tap === 'dull' || r.tap === 'dead' ? 'dull' : 'sound';
   };
-  const cells = cellsOf(readings).map((cell, i): ReadingCell => ({ reading: readings[i], state: state(readings[i]), cell }));
+  const cells = cellsOf(readings).map((cell, i): ReadingCell => ({
+    reading: readings[i],
+    state: state(readings[i]),
+    cell,
+  }));
   if (readings.length < 3) return { cells, limit };
   const bad = cells.filter((c) => c.state !== 'sound').reduce((sum, c) => sum + area(c.cell), 0);
-  const count = ledger.given('readings', 'readings', readings.length, 'count', 'measured', 'placed on the outline');
-  return { cells, limit, bad: ledger.record('badArea', 'dull or wet ground', nearest, bad, { n: count, ...(limit ? { limit } : {}) }) };
+  const count = ledger.given(
+    'readings',
+    'readings',
+    readings.length,
+    'count',
+    'measured',
+    'placed on the outline',
+  );
+  return {
+    cells,
+    limit,
+    bad: ledger.record('badArea', 'dull or wet ground', nearest, bad, {
+      n: count,
+      ...(limit ? { limit } : {}),
+    }),
+  };
 }
 
 /** Readings closer than this are at one place, m: nobody sets a meter down finer, and cells of places that nearly meet have no corners. */
@@ -73,7 +118,11 @@ function cellsOf(places: readonly Point[]): readonly Outline[] {
   const { length, width } = extent(points);
   const reach = Math.max(length, width, 0.02);
   const [hx, hy] = [length / 2 + BEYOND * reach, width / 2 + BEYOND * reach];
-  const voronoi = Delaunay.from(points, (p) => p.x, (p) => p.y).voronoi([centre.x - hx, centre.y - hy, centre.x + hx, centre.y + hy]);
+  const voronoi = Delaunay.from(
+    points,
+    (p) => p.x,
+    (p) => p.y,
+  ).voronoi([centre.x - hx, centre.y - hy, centre.x + hx, centre.y + hy]);
   // Two readings at one place: the later one has no ground of its own.
   return points.map((_, i) => (voronoi.cellPolygon(i) ?? []).slice(0, -1).map(([x, y]) => ({ x, y })));
 }

@@ -1,6 +1,8 @@
 import type { MilestoneMeaning } from '../trace/milestone';
 
-const WORDS: Readonly<Record<Exclude<MilestoneMeaning['kind'], 'lit-to' | 'cured-to'>, readonly [long: string, short: string]>> = {
+const WORDS: Readonly<
+  Record<Exclude<MilestoneMeaning['kind'], 'lit-to' | 'cured-to'>, readonly [long: string, short: string]>
+> = {
   'bonds-from': ['next layer bonds from', 'bonds'],
   'bonds-until': ['next layer bonds until', 'shuts'],
   gelled: ['gelled', 'gel'],
@@ -33,4 +35,5 @@ export function tellMilestone(m: MilestoneMeaning): string {
 }
 
 /** The same in one word, where there is little room. */
-export const tellMilestoneShort = (m: MilestoneMeaning): string => (m.kind === 'lit-to' || m.kind === 'cured-to' ? 'cured' : WORDS[m.kind][1]);
+export const tellMilestoneShort = (m: MilestoneMeaning): string =>
+  m.kind === 'lit-to' || m.kind === 'cured-to' ? 'cured' : WORDS[m.kind][1];

@@ -9,17 +9,31 @@ import { SURVEY_WORDS, SYSTEM_WORDS } from './problems/survey';
 import type { ProblemWords, WordsOf } from './problems/words';
 
 /** The words of every code. */
-const WORDS: WordsOf<ProblemParams> = { ...DOCUMENT_WORDS, ...SURVEY_WORDS, ...SYSTEM_WORDS, ...GRIND_WORDS, ...LAMINATE_WORDS, ...CURE_WORDS, ...FINISH_WORDS };
+const WORDS: WordsOf<ProblemParams> = {
+  ...DOCUMENT_WORDS,
+  ...SURVEY_WORDS,
+  ...SYSTEM_WORDS,
+  ...GRIND_WORDS,
+  ...LAMINATE_WORDS,
+  ...CURE_WORDS,
+  ...FINISH_WORDS,
+};
 
 export type ToldProblem = Problem & ProblemWords;
 
 /** What is wrong, what would be allowed and what to do, in words. */
-export const tellProblem = (p: Problem): ProblemWords => (WORDS[p.code] as (params: unknown) => ProblemWords)(p.params);
+export const tellProblem = (p: Problem): ProblemWords =>
+  (WORDS[p.code] as (params: unknown) => ProblemWords)(p.params);
 
 /** A problem with its words beside its code, as it leaves through the interface. */
 export function told(p: Problem): ToldProblem {
   const { what, allowed, suggestion } = tellProblem(p);
-  return { ...p, what, ...(allowed === undefined ? {} : { allowed }), ...(suggestion === undefined ? {} : { suggestion }) };
+  return {
+    ...p,
+    what,
+    ...(allowed === undefined ? {} : { allowed }),
+    ...(suggestion === undefined ? {} : { suggestion }),
+  };
 }
 
 /** One line for a terminal or a list. */

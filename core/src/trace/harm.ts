@@ -2,7 +2,8 @@ import type { Problem } from './problem';
 import type { ProblemCode } from './problem-codes';
 
 /** What a cure can come to. Problems of one kind are one harm, whatever their figures. */
-export type HarmKind = 'cold' | 'dew' | 'blush' | 'hot' | 'soft core' | 'window' | 'go' | 'damp' | 'soft' | 'glue range';
+export type HarmKind =
+  'cold' | 'dew' | 'blush' | 'hot' | 'soft core' | 'window' | 'go' | 'damp' | 'soft' | 'glue range';
 
 const KINDS: Readonly<Partial<Record<ProblemCode, HarmKind>>> = {
   stalls: 'cold',
@@ -36,7 +37,9 @@ export function harmOf(problem: Problem): Harm {
   return { kind: KINDS[problem.code], ...(of ? { of } : {}), problem };
 }
 
-export const sameHarm = (a: Harm, b: Harm): boolean => a.of === b.of && a.kind === b.kind && (a.kind !== undefined || a.problem.code === b.problem.code);
+export const sameHarm = (a: Harm, b: Harm): boolean =>
+  a.of === b.of && a.kind === b.kind && (a.kind !== undefined || a.problem.code === b.problem.code);
 
 /** The harms behind a list of problems, each once. */
-export const harmsOf = (problems: readonly Problem[]): readonly Harm[] => problems.map(harmOf).filter((h, i, all) => all.findIndex((x) => sameHarm(x, h)) === i);
+export const harmsOf = (problems: readonly Problem[]): readonly Harm[] =>
+  problems.map(harmOf).filter((h, i, all) => all.findIndex((x) => sameHarm(x, h)) === i);

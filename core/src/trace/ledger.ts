@@ -4,7 +4,10 @@ import type { Problem } from './problem';
 
 /** Thrown inside a stage when a formula gives no finite number; planRepair turns it into a problem of that stage. */
 export class NotFinite extends Error {
-  constructor(readonly traceId: string, readonly label: string) {
+  constructor(
+    readonly traceId: string,
+    readonly label: string,
+  ) {
     super(`${label} has no finite value`);
   }
 }
@@ -84,7 +87,13 @@ export class Ledger {
   sum(id: string, label: string, unit: string, parts: readonly Figure[]): Figure {
     const inputs = Object.fromEntries(parts.map((p, i) => [`x${i + 1}`, p]));
     const value = parts.reduce((total, p) => total + p.value, 0);
-    return this.record(id, label, { id: 'trace/ledger', expression: 'Σ x', unit, source: 'sum of the parts' }, value, inputs);
+    return this.record(
+      id,
+      label,
+      { id: 'trace/ledger', expression: 'Σ x', unit, source: 'sum of the parts' },
+      value,
+      inputs,
+    );
   }
 
   #enter(entry: TraceEntry): Figure {

@@ -52,7 +52,7 @@ export interface DocumentProblems {
   'product-without-source': Plain;
   'cured-before-sanded': Plain;
   'override-of-another': { readonly product: string };
-  'needed': { readonly of: 'hull' | 'damage' | 'size'; readonly choices: readonly string[] };
+  needed: { readonly of: 'hull' | 'damage' | 'size'; readonly choices: readonly string[] };
   'job-not-foreseen': Plain;
   'stage-not-foreseen': Plain;
   'not-finite': { readonly label: string };
@@ -79,7 +79,7 @@ export interface SurveyProblems {
   'leak-without-barometer': Plain;
   'leak-too-short': { readonly minutes: number };
   'leak-rises': { readonly pressure: number };
-  'leaks': { readonly share: number; readonly limit: number };
+  leaks: { readonly share: number; readonly limit: number };
   'drying-mixed-scales': Plain;
   'drying-without-dry-spot': Plain;
   'drying-few-readings': { readonly count: number };
@@ -100,7 +100,14 @@ export interface SystemProblems {
 /** What is opened and ground. */
 export interface GrindProblems {
   'taper-fails-shear': { readonly ratio: number; readonly least: number };
-  'obstacle-in-taper': { readonly name: string; readonly room: number; readonly reach: number; readonly ratioLeft: number; readonly least: number; readonly way?: string };
+  'obstacle-in-taper': {
+    readonly name: string;
+    readonly room: number;
+    readonly reach: number;
+    readonly ratioLeft: number;
+    readonly least: number;
+    readonly way?: string;
+  };
   'dish-with-floor': Plain;
   'inside-unreached': Plain;
   'skin-from-own-face': Plain;
@@ -120,7 +127,12 @@ export interface GrindProblems {
   'no-gel-coat': Plain;
   'crazed-field': { readonly area: number; readonly most: number };
   'grid-pitch': { readonly pitch: number; readonly least: number };
-  'grid-without-room': { readonly length: number; readonly width: number; readonly pitch: number; readonly holes: number };
+  'grid-without-room': {
+    readonly length: number;
+    readonly width: number;
+    readonly pitch: number;
+    readonly holes: number;
+  };
 }
 
 /** What is laid, glued and mixed. Masses in kg, times in s. */
@@ -129,7 +141,13 @@ export interface LaminateProblems {
   'stack-below-band': { readonly thickness: number; readonly low: number; readonly high: number };
   'stack-off-band': { readonly thickness: number; readonly low: number; readonly high: number };
   'ply-beyond-pot': { readonly plies: readonly number[]; readonly time: number; readonly mass: number };
-  'cup-too-small': { readonly peroxide: boolean; readonly instrument?: string; readonly error?: number; readonly tolerance: number; readonly least?: number };
+  'cup-too-small': {
+    readonly peroxide: boolean;
+    readonly instrument?: string;
+    readonly error?: number;
+    readonly tolerance: number;
+    readonly least?: number;
+  };
   'below-minimum': { readonly temperature: number; readonly minimum: number; readonly product: string };
   'beyond-doubling': { readonly temperature: number; readonly low: number; readonly high: number };
   'go-beyond-sheet': { readonly product: string; readonly wanted: number; readonly allowed: number };
@@ -150,11 +168,33 @@ export interface LaminateProblems {
 
 /** What the forecast of a cure sees coming. */
 export interface CureProblems {
-  'stalls': { readonly layer: string; readonly product: string; readonly minimum: number; readonly from: Moment; readonly to: Moment };
-  'cools': { readonly layer: string; readonly product: string; readonly minimum: number; readonly coldest: number; readonly at: Moment };
-  'dew-while-curing': { readonly layer: string; readonly margin: number; readonly least: number; readonly at: Moment };
-  'blush': { readonly layer: string; readonly humidity: number; readonly limit: number; readonly at: Moment };
-  'heats-itself': { readonly layer: string; readonly peak: number; readonly limit: number; readonly at: Moment };
+  stalls: {
+    readonly layer: string;
+    readonly product: string;
+    readonly minimum: number;
+    readonly from: Moment;
+    readonly to: Moment;
+  };
+  cools: {
+    readonly layer: string;
+    readonly product: string;
+    readonly minimum: number;
+    readonly coldest: number;
+    readonly at: Moment;
+  };
+  'dew-while-curing': {
+    readonly layer: string;
+    readonly margin: number;
+    readonly least: number;
+    readonly at: Moment;
+  };
+  blush: { readonly layer: string; readonly humidity: number; readonly limit: number; readonly at: Moment };
+  'heats-itself': {
+    readonly layer: string;
+    readonly peak: number;
+    readonly limit: number;
+    readonly at: Moment;
+  };
   'foam-softens': { readonly layer: string; readonly peak: number; readonly limit: number };
   'stays-soft': { readonly layer: string };
   'sun-on-coat': Plain;
@@ -163,10 +203,25 @@ export interface CureProblems {
   'held-too-hot': { readonly temperature: number; readonly most: number };
   'film-too-damp': { readonly product: string; readonly humidity: number; readonly limit: number };
   'film-does-not-dry': { readonly product: string };
-  'glue-out-of-range': { readonly product: string; readonly temperature: number; readonly low: number; readonly high: number };
+  'glue-out-of-range': {
+    readonly product: string;
+    readonly temperature: number;
+    readonly low: number;
+    readonly high: number;
+  };
   'light-needed': { readonly product: string };
-  'falls-below-minimum': { readonly product: string; readonly coldest: number; readonly minimum: number; readonly at: Moment };
-  'window-missed': { readonly task: string; readonly late: number; readonly next: 'ply' | 'coat'; readonly abrading?: number };
+  'falls-below-minimum': {
+    readonly product: string;
+    readonly coldest: number;
+    readonly minimum: number;
+    readonly at: Moment;
+  };
+  'window-missed': {
+    readonly task: string;
+    readonly late: number;
+    readonly next: 'ply' | 'coat';
+    readonly abrading?: number;
+  };
 }
 
 /** Vapours that burn. */
@@ -179,7 +234,12 @@ export interface FinishProblems {
   'scratches-old-coat': { readonly paper: string; readonly scratch: number; readonly coat: number };
   'shelf-too-coarse': { readonly finest: string; readonly wanted: number };
   'shelf-without-paper': { readonly wanted: number };
-  'faces-unlike': { readonly by: number; readonly at: number; readonly fuller: 'port' | 'starboard'; readonly limit: number };
+  'faces-unlike': {
+    readonly by: number;
+    readonly at: number;
+    readonly fuller: 'port' | 'starboard';
+    readonly limit: number;
+  };
   'gel-coat-too-thin': { readonly film: number; readonly levelling: number; readonly least: number };
   'coat-scratched-through': { readonly grit: number; readonly scratch: number; readonly coat: number };
   'dew-on-surface': { readonly dewPoint: number; readonly margin: number };
@@ -194,5 +254,13 @@ export interface FinishProblems {
 }
 
 /** Every code with what its words need. */
-export interface ProblemParams extends DocumentProblems, SurveyProblems, SystemProblems, GrindProblems, LaminateProblems, CureProblems, FinishProblems {}
+export interface ProblemParams
+  extends
+    DocumentProblems,
+    SurveyProblems,
+    SystemProblems,
+    GrindProblems,
+    LaminateProblems,
+    CureProblems,
+    FinishProblems {}
 export type ProblemCode = keyof ProblemParams;

@@ -45,7 +45,10 @@ export function formatDuration(seconds: number): Formatted {
   const hours = Math.floor(minutes / 60);
   if (hours < 48) {
     const rest = minutes % 60;
-    return { text: rest ? `${hours} h ${String(rest).padStart(2, '0')}` : String(hours), unit: rest ? 'min' : 'h' };
+    return {
+      text: rest ? `${hours} h ${String(rest).padStart(2, '0')}` : String(hours),
+      unit: rest ? 'min' : 'h',
+    };
   }
   const roundedHours = Math.round(minutes / 60);
   const days = Math.floor(roundedHours / 24);

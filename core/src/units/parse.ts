@@ -33,12 +33,17 @@ for (const [symbol, definition] of Object.entries(UNITS) as [UnitSymbol, UnitDef
 }
 
 function normalise(unit: string): string {
-  const s = unit.trim().replace(/\s+/g, ' ').replace(/\s*\/\s*/g, '/').replace(/\.$/, '');
+  const s = unit
+    .trim()
+    .replace(/\s+/g, ' ')
+    .replace(/\s*\/\s*/g, '/')
+    .replace(/\.$/, '');
   // Upper and lower case are told apart only where they mean different things: K, C and F are temperatures.
   return /^[KCF]$/.test(s) ? s : s.toLowerCase();
 }
 
-const NUMBER = /^([+-]?)(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d*[.,]\d+|\d+[.,]?)(?:e([+-]?\d+))?)\s*/i;
+const NUMBER =
+  /^([+-]?)(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d*[.,]\d+|\d+[.,]?)(?:e([+-]?\d+))?)\s*/i;
 
 function readNumber(text: string): { value: number; rest: string } | undefined {
   const m = NUMBER.exec(text);
@@ -67,10 +72,17 @@ function fail(message: string, suggestion: string): ParsedQuantity {
 export function parseQuantity(input: unknown, dimension: Dimension, bareUnit?: UnitSymbol): ParsedQuantity {
   const example = EXAMPLE[dimension];
   if (typeof input === 'number') {
-    return Number.isFinite(input) ? { ok: true, value: input } : fail('is not a finite number', `write it as ${example}`);
+    return Number.isFinite(input)
+      ? { ok: true, value: input }
+      : fail('is not a finite number', `write it as ${example}`);
   }
-  if (typeof input !== 'string') return fail('is neither a number nor a text with a unit', `write it as ${example}`);
-  if (input.length > LONGEST_QUANTITY) return fail(`is too long for a quantity: “${input.slice(0, SHOWN)}…”`, `write it as ${example}, in at most ${LONGEST_QUANTITY} characters`);
+  if (typeof input !== 'string')
+    return fail('is neither a number nor a text with a unit', `write it as ${example}`);
+  if (input.length > LONGEST_QUANTITY)
+    return fail(
+      `is too long for a quantity: “${input.slice(0, SHOWN)}…”`,
+      `write it as ${example}, in at most ${LONGEST_QUANTITY} characters`,
+    );
   let rest = input.trim();
   if (rest === '') return fail('is empty', `write it as ${example}`);
 
@@ -83,7 +95,8 @@ export function parseQuantity(input: unknown, dimension: Dimension, bareUnit?: U
     const taken = takeUnit(number.rest);
     if (taken === undefined) {
       const bare = normalise(number.rest);
-      if (bare === 'oz' || bare === 'ounce' || bare === 'ounces') return ambiguousOunce(number.value, dimension);
+      if (bare === 'oz' || bare === 'ounce' || bare === 'ounces')
+        return ambiguousOunce(number.value, dimension);
       if (bare === '') {
         // A dimensionless number needs no unit; a fraction above 1 without its % sign would be a guess.
         if (dimension === 'ratio') return { ok: true, value: total + number.value };
@@ -95,9 +108,15 @@ export function parseQuantity(input: unknown, dimension: Dimension, bareUnit?: U
     }
     const definition: UnitDefinition = UNITS[taken.unit];
     if (definition.dimension !== dimension) {
-      return fail(`is given in ${taken.unit}, which is not a unit of ${describe(dimension)}`, `write it as ${example}`);
+      return fail(
+        `is given in ${taken.unit}, which is not a unit of ${describe(dimension)}`,
+        `write it as ${example}`,
+      );
     }
-    if (parts > 0 && (dimension === 'temperature' || !previous || UNITS[previous].factor <= definition.factor)) {
+    if (
+      parts > 0 &&
+      (dimension === 'temperature' || !previous || UNITS[previous].factor <= definition.factor)
+    ) {
       return fail(`cannot be read: “${input}”`, `write it as ${example}`);
     }
     total += toSI(number.value, taken.unit);
@@ -105,7 +124,9 @@ export function parseQuantity(input: unknown, dimension: Dimension, bareUnit?: U
     parts += 1;
     rest = taken.rest.trim();
   }
-  return Number.isFinite(total) ? { ok: true, value: total } : fail('is too large to be read', `write it as ${example}`);
+  return Number.isFinite(total)
+    ? { ok: true, value: total }
+    : fail('is too large to be read', `write it as ${example}`);
 }
 
 /** Longest unit spelling at the start of the text that ends at a digit, a space or the end. */
@@ -125,7 +146,10 @@ function describe(dimension: Dimension): string {
 
 function ambiguousOunce(value: number, dimension: Dimension): ParsedQuantity {
   if (!['arealMass', 'mass', 'volume'].includes(dimension)) {
-    return fail(`is given in oz, which is not a unit of ${describe(dimension)}`, `write it as ${EXAMPLE[dimension]}`);
+    return fail(
+      `is given in oz, which is not a unit of ${describe(dimension)}`,
+      `write it as ${EXAMPLE[dimension]}`,
+    );
   }
   if (dimension === 'arealMass') {
     const woven = toSI(value, 'oz/yd²') * 1000;
@@ -135,5 +159,8 @@ function ambiguousOunce(value: number, dimension: Dimension): ParsedQuantity {
       `write ${value} oz/yd² for woven or stitched cloth (${woven.toFixed(0)} g/m²) or ${value} oz/ft² for chopped mat (${mat.toFixed(0)} g/m²)`,
     );
   }
-  return fail(`“${value} oz” means three things`, `write ${value} oz av (mass), ${value} US fl oz or ${value} imp fl oz (volume)`);
+  return fail(
+    `“${value} oz” means three things`,
+    `write ${value} oz av (mass), ${value} US fl oz or ${value} imp fl oz (volume)`,
+  );
 }

@@ -2,7 +2,16 @@ import { formatIn, formatNumber, type Formatted } from './format';
 import { fromSI, type UnitSymbol } from './units';
 
 /** Kinds of quantity that a person may read in one system while reading another kind in the other. */
-export const QUANTITY_KINDS = ['length', 'film', 'area', 'volume', 'mass', 'cloth', 'temperature', 'pressure'] as const;
+export const QUANTITY_KINDS = [
+  'length',
+  'film',
+  'area',
+  'volume',
+  'mass',
+  'cloth',
+  'temperature',
+  'pressure',
+] as const;
 export type QuantityKind = (typeof QUANTITY_KINDS)[number];
 export type UnitSystem = 'metric' | 'us';
 /** What is not named is read in metric units. */
@@ -50,7 +59,12 @@ export function tapeInches(value: number): string {
  * A stored value in a metric unit, or in the unit that the reader takes instead of it. Lengths asked for in whole
  * millimetres are tape measures: in inches they come as fractions.
  */
-export function formatAs(value: number, unit: UnitSymbol, decimals?: number, units: UnitPreferences = {}): Formatted {
+export function formatAs(
+  value: number,
+  unit: UnitSymbol,
+  decimals?: number,
+  units: UnitPreferences = {},
+): Formatted {
   const preferred = preferredUnit(unit, units);
   if (preferred === unit) return formatIn(value, unit, decimals);
   if (unit === 'mm' && decimals === 0) return { text: tapeInches(value), unit: 'in' };

@@ -37,7 +37,11 @@ const US_GALLON = 231 * INCH ** 3;
 export const UNITS = {
   m: { dimension: 'length', factor: 1, aliases: ['metre', 'metres', 'meter', 'meters'] },
   cm: { dimension: 'length', factor: 0.01 },
-  mm: { dimension: 'length', factor: 0.001, aliases: ['millimetre', 'millimetres', 'millimeter', 'millimeters'] },
+  mm: {
+    dimension: 'length',
+    factor: 0.001,
+    aliases: ['millimetre', 'millimetres', 'millimeter', 'millimeters'],
+  },
   µm: { dimension: 'length', factor: 1e-6, aliases: ['um', 'micron', 'microns'] },
   in: { dimension: 'length', factor: INCH, aliases: ['"', '″', 'inch', 'inches'] },
   ft: { dimension: 'length', factor: 12 * INCH, aliases: ["'", '′', 'foot', 'feet'] },
@@ -75,7 +79,12 @@ export const UNITS = {
   psi: { dimension: 'pressure', factor: PSI },
   Msi: { dimension: 'pressure', factor: PSI * 1e6 },
   '°C': { dimension: 'temperature', factor: 1, aliases: ['C', 'degC', 'deg C', 'celsius'] },
-  '°F': { dimension: 'temperature', factor: 5 / 9, offset: -160 / 9, aliases: ['F', 'degF', 'deg F', 'fahrenheit'] },
+  '°F': {
+    dimension: 'temperature',
+    factor: 5 / 9,
+    offset: -160 / 9,
+    aliases: ['F', 'degF', 'deg F', 'fahrenheit'],
+  },
   K: { dimension: 'temperature', factor: 1, offset: -273.15, aliases: ['kelvin'] },
   s: { dimension: 'time', factor: 1, aliases: ['sec', 'second', 'seconds'] },
   min: { dimension: 'time', factor: 60, aliases: ['minute', 'minutes'] },

@@ -33,7 +33,8 @@ async function* plain(source: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
   try {
     for await (const chunk of gunzip) {
       unpacked += (chunk as Buffer).length;
-      if (unpacked > ALWAYS_UNPACKED && unpacked > MOST_UNPACKED * packed) throw refuse('the file unpacks to far more than a yard holds');
+      if (unpacked > ALWAYS_UNPACKED && unpacked > MOST_UNPACKED * packed)
+        throw refuse('the file unpacks to far more than a yard holds');
       yield chunk as Buffer;
     }
   } catch (e) {
@@ -60,6 +61,8 @@ export async function* linesOf(source: AsyncIterable<Buffer>): AsyncGenerator<st
   } catch (e) {
     await pumped;
     const cause = failure ?? e;
-    throw cause instanceof HttpProblem ? cause : refuse('a line of the file is too long to be a row of a backup');
+    throw cause instanceof HttpProblem
+      ? cause
+      : refuse('a line of the file is too long to be a row of a backup');
   }
 }

@@ -27,7 +27,8 @@ const NAMES = new Set<string>(TABLES.map((t) => t.name));
 function parsed(line: string, number: number): Record<string, unknown> {
   try {
     const value: unknown = JSON.parse(line);
-    if (typeof value === 'object' && value !== null && !Array.isArray(value)) return value as Record<string, unknown>;
+    if (typeof value === 'object' && value !== null && !Array.isArray(value))
+      return value as Record<string, unknown>;
   } catch {
     // Told apart below.
   }
@@ -39,7 +40,10 @@ function checkHeader(value: Record<string, unknown>): void {
   const own = parseFormat(BACKUP_FORMAT);
   if (found?.name === 'nelbo-job') throw refuse('this is a job file; import it under Jobs');
   if (!found || !own || found.name !== own.name) throw refuse('this is not a backup of a yard');
-  if (found.version > own.version) throw refuse(`the backup is of a newer format, ${String(value['format'])}; restore it with a newer Nelbo`);
+  if (found.version > own.version)
+    throw refuse(
+      `the backup is of a newer format, ${String(value['format'])}; restore it with a newer Nelbo`,
+    );
 }
 
 /** Collects rows and inserts them in batches into the staging tables; the database itself turns JSON into columns. */
@@ -52,7 +56,10 @@ function inserter(client: pg.ClientBase) {
     const batch = `[${rows.join(',')}]`;
     rows = [];
     bytes = 0;
-    await client.query(`insert into ${STAGED}${table} select * from jsonb_populate_recordset(null::${STAGED}${table}, $1::jsonb)`, [batch]);
+    await client.query(
+      `insert into ${STAGED}${table} select * from jsonb_populate_recordset(null::${STAGED}${table}, $1::jsonb)`,
+      [batch],
+    );
   };
   return {
     async add(name: TableName, row: unknown): Promise<void> {
@@ -74,7 +81,8 @@ const badRow = (e: unknown): boolean => /^(22|23|42|54)/.test((e as { code?: str
 
 /** Reads a backup into the staging tables, each row checked. @returns what its closing line says */
 async function stage(client: pg.ClientBase, path: string): Promise<Closing> {
-  for (const { name } of TABLES) await client.query(`create temp table ${STAGED}${name} (like ${name}) on commit drop`);
+  for (const { name } of TABLES)
+    await client.query(`create temp table ${STAGED}${name} (like ${name}) on commit drop`);
   const insert = inserter(client);
   const counts = noCounts();
   let closing: Closing | undefined;
@@ -92,7 +100,8 @@ async function stage(client: pg.ClientBase, path: string): Promise<Closing> {
       continue;
     }
     const { table: name, row } = value;
-    if (typeof name !== 'string' || !NAMES.has(name) || typeof row !== 'object' || row === null) throw refuse(`line ${number} is no row of a yard`);
+    if (typeof name !== 'string' || !NAMES.has(name) || typeof row !== 'object' || row === null)
+      throw refuse(`line ${number} is no row of a yard`);
     const wrong = wrongWith(name as TableName, row);
     if (wrong) throw refuse(`line ${number}, a row of ${name}, does not fit: ${wrong}`);
     counts[name as TableName] += 1;
@@ -100,7 +109,11 @@ async function stage(client: pg.ClientBase, path: string): Promise<Closing> {
   }
   if (number === 0) throw refuse('the file is empty');
   if (!closing) throw refuse('the backup is cut short: its closing line is missing');
-  for (const { name } of TABLES) if ((closing.counts?.[name] ?? 0) !== counts[name]) throw refuse(`the backup should hold ${String(closing.counts?.[name])} rows of ${name} and holds ${counts[name]}`);
+  for (const { name } of TABLES)
+    if ((closing.counts?.[name] ?? 0) !== counts[name])
+      throw refuse(
+        `the backup should hold ${String(closing.counts?.[name])} rows of ${name} and holds ${counts[name]}`,
+      );
   await insert.flush();
   return closing;
 }
@@ -110,13 +123,27 @@ async function cleanPhotos(client: pg.ClientBase, heavy: Heavy): Promise<number>
   let cleaned = 0;
   const { rows: ids } = await client.query<{ id: string }>(`select id from ${STAGED}photos`);
   for (const { id } of ids) {
-    const { rows } = await client.query<{ bytes: Buffer; type: string; width: number; height: number }>(`select bytes, type, width, height from ${STAGED}photos where id = $1`, [id]);
+    const { rows } = await client.query<{ bytes: Buffer; type: string; width: number; height: number }>(
+      `select bytes, type, width, height from ${STAGED}photos where id = $1`,
+      [id],
+    );
     const photo = await heavy.run({ kind: 'clean photo', bytes: rows[0].bytes }).catch((e: unknown) => {
-      throw e instanceof HttpProblem && e.status < 500 ? refuse(`photograph ${id} is no picture that can be kept`) : e;
+      throw e instanceof HttpProblem && e.status < 500
+        ? refuse(`photograph ${id} is no picture that can be kept`)
+        : e;
     });
-    if (!photo.changed && photo.type === rows[0].type && photo.width === rows[0].width && photo.height === rows[0].height) continue;
+    if (
+      !photo.changed &&
+      photo.type === rows[0].type &&
+      photo.width === rows[0].width &&
+      photo.height === rows[0].height
+    )
+      continue;
     cleaned += 1;
-    await client.query(`update ${STAGED}photos set bytes = $2, type = $3, width = $4, height = $5 where id = $1`, [id, Buffer.from(photo.bytes), photo.type, photo.width, photo.height]);
+    await client.query(
+      `update ${STAGED}photos set bytes = $2, type = $3, width = $4, height = $5 where id = $1`,
+      [id, Buffer.from(photo.bytes), photo.type, photo.width, photo.height],
+    );
   }
   return cleaned;
 }
@@ -129,7 +156,12 @@ async function cleanPhotos(client: pg.ClientBase, heavy: Heavy): Promise<number>
  * @param pool connections that may take as long as the whole yard takes
  * @param replace whether a yard that holds anything may be replaced
  */
-export async function restoreBackup(pool: pg.Pool, source: AsyncIterable<Buffer>, replace: boolean, heavy: Heavy): Promise<Restored> {
+export async function restoreBackup(
+  pool: pg.Pool,
+  source: AsyncIterable<Buffer>,
+  replace: boolean,
+  heavy: Heavy,
+): Promise<Restored> {
   const file = await receive(source);
   try {
     return await restoreFile(pool, file.path, replace, heavy);
@@ -144,7 +176,8 @@ async function restoreFile(pool: pg.Pool, path: string, replace: boolean, heavy:
     await client.query('begin');
     await client.query(ONE_ZONE);
     const closing = await stage(client, path);
-    if ((await digestYard(client, STAGED)).digest !== closing.digest) throw refuse('the backup does not agree with its own digest: it was altered or damaged');
+    if ((await digestYard(client, STAGED)).digest !== closing.digest)
+      throw refuse('the backup does not agree with its own digest: it was altered or damaged');
     const cleaned = await cleanPhotos(client, heavy);
     const staged = await digestYard(client, STAGED);
     await takePlace(client, replace);
@@ -166,14 +199,25 @@ async function takePlace(client: pg.ClientBase, replace: boolean): Promise<void>
   await client.query("set local nelbo.restoring = 'on'");
   // Nobody writes into a yard that is being replaced; readers see the old one until the end.
   await client.query(`lock table ${TABLES.map((t) => t.name).join(', ')} in exclusive mode`);
-  if (!replace && (await holdsAnything(client))) throw new HttpProblem(409, 'The yard is not empty', 'a restore replaces everything that is there: make a backup first, then ask for replacing; nothing was changed');
+  if (!replace && (await holdsAnything(client)))
+    throw new HttpProblem(
+      409,
+      'The yard is not empty',
+      'a restore replaces everything that is there: make a backup first, then ask for replacing; nothing was changed',
+    );
   for (const { name } of [...TABLES].reverse()) await client.query(`delete from ${name}`);
   for (const { name } of TABLES) await client.query(`insert into ${name} select * from ${STAGED}${name}`);
-  await client.query("select setval(pg_get_serial_sequence('log_entries', 'sequence'), greatest(coalesce((select max(sequence) from log_entries), 0), 1), exists (select 1 from log_entries))");
+  await client.query(
+    "select setval(pg_get_serial_sequence('log_entries', 'sequence'), greatest(coalesce((select max(sequence) from log_entries), 0), 1), exists (select 1 from log_entries))",
+  );
   await renewEpoch(client);
 }
 
 async function holdsAnything(client: pg.ClientBase): Promise<boolean> {
-  const { rows } = await client.query<{ some: boolean }>(`select ${TABLES.filter((t) => t.name !== 'shop').map((t) => `exists (select 1 from ${t.name})`).join(' or ')} as some`);
+  const { rows } = await client.query<{ some: boolean }>(
+    `select ${TABLES.filter((t) => t.name !== 'shop')
+      .map((t) => `exists (select 1 from ${t.name})`)
+      .join(' or ')} as some`,
+  );
   return rows[0].some;
 }

@@ -28,8 +28,17 @@ export function backupRoutes(db: Database, pool: pg.Pool, heavy: Heavy): readonl
       summary: 'How much the yard holds',
       answers: { 200: { description: 'rows by table', schema: c.ref('YardContents') } },
       handle: async (_req, res) => {
-        const tables = { jobs, job_revisions: jobRevisions, log_entries: logEntries, work_orders: workOrders };
-        const counts = await Promise.all(Object.entries(tables).map(async ([name, t]) => [name, (await db.select({ n: count() }).from(t))[0].n] as const));
+        const tables = {
+          jobs,
+          job_revisions: jobRevisions,
+          log_entries: logEntries,
+          work_orders: workOrders,
+        };
+        const counts = await Promise.all(
+          Object.entries(tables).map(
+            async ([name, t]) => [name, (await db.select({ n: count() }).from(t))[0].n] as const,
+          ),
+        );
         res.json({ counts: Object.fromEntries(counts) });
       },
     },
@@ -48,7 +57,14 @@ export function backupRoutes(db: Database, pool: pg.Pool, heavy: Heavy): readonl
         const file = await spool((out) => writeBackup(pool, out, now));
         res.once('close', () => void file.drop());
         res.setTimeout(UNREAD_MS, () => res.destroy());
-        res.status(200).set({ 'Content-Type': 'application/octet-stream', 'Cache-Control': 'no-store, no-transform', 'Content-Length': String(file.bytes) }).attachment(`${name}-${now.toISOString().slice(0, 10)}.nelbo-backup`);
+        res
+          .status(200)
+          .set({
+            'Content-Type': 'application/octet-stream',
+            'Cache-Control': 'no-store, no-transform',
+            'Content-Length': String(file.bytes),
+          })
+          .attachment(`${name}-${now.toISOString().slice(0, 10)}.nelbo-backup`);
         await pipeline(createReadStream(file.path), res).catch(() => undefined);
       },
     },

@@ -16,27 +16,90 @@ const instant = yup
     return year >= YEARS.first && year <= YEARS.last;
   });
 const text = (most: number) => yup.string().defined().max(most);
-const storableObject = yup.mixed().test('document', '${path} is no document that can be kept', (v) => typeof v === 'object' && v !== null && !Array.isArray(v) && storable(v).length === 0);
+const storableObject = yup
+  .mixed()
+  .test(
+    'document',
+    '${path} is no document that can be kept',
+    (v) => typeof v === 'object' && v !== null && !Array.isArray(v) && storable(v).length === 0,
+  );
 /** A document of a format of ours that this version, or an older one, could have written. */
-const job = storableObject.test('format', '${path} is no job', (v) => parseFormat((v as { format?: unknown } | undefined)?.format)?.name === 'nelbo-job');
+const job = storableObject.test(
+  'format',
+  '${path} is no job',
+  (v) => parseFormat((v as { format?: unknown } | undefined)?.format)?.name === 'nelbo-job',
+);
 /** A plan holds more values than any document; it is only ever handed out again. */
-const plan = yup.mixed().test('plan', '${path} is no plan', (v) => typeof v === 'object' && v !== null && !Array.isArray(v));
+const plan = yup
+  .mixed()
+  .test('plan', '${path} is no plan', (v) => typeof v === 'object' && v !== null && !Array.isArray(v));
 
 const logSchema = yupFor(LOG_ENTRY_FIELDS);
-const logEntry = yup.object({ id, job_id: id, sequence: whole(1), received_at: instant }).test('entry', 'is no log entry', (row) => {
-  const { id: own, stage, at, who, text: words, event } = row as unknown as Record<string, unknown>;
-  const { problems } = readDocument({ id: own, stage, at, who, text: words, ...(event === null || event === undefined ? {} : { event }) }, LOG_ENTRY_FIELDS, logSchema);
-  return storable(row).length === 0 && !problems.some((p) => p.severity === 'error');
-});
+const logEntry = yup
+  .object({ id, job_id: id, sequence: whole(1), received_at: instant })
+  .test('entry', 'is no log entry', (row) => {
+    const { id: own, stage, at, who, text: words, event } = row as unknown as Record<string, unknown>;
+    const { problems } = readDocument(
+      { id: own, stage, at, who, text: words, ...(event === null || event === undefined ? {} : { event }) },
+      LOG_ENTRY_FIELDS,
+      logSchema,
+    );
+    return storable(row).length === 0 && !problems.some((p) => p.severity === 'error');
+  });
 
 const ROWS: Readonly<Record<TableName, yup.Schema>> = {
   shop: yup.object({ id: whole(1), document: storableObject, updated_at: instant }),
-  jobs: yup.object({ id, title: text(400), boat: text(400), document: job, version: whole(1), archived: yup.boolean().required(), created_at: instant, updated_at: instant }),
-  job_revisions: yup.object({ job_id: id, version: whole(1), document: job, saved_at: instant, name: text(400).nullable(), who: text(400).nullable(), save_id: yup.string().uuid().nullable() }),
+  jobs: yup.object({
+    id,
+    title: text(400),
+    boat: text(400),
+    document: job,
+    version: whole(1),
+    archived: yup.boolean().required(),
+    created_at: instant,
+    updated_at: instant,
+  }),
+  job_revisions: yup.object({
+    job_id: id,
+    version: whole(1),
+    document: job,
+    saved_at: instant,
+    name: text(400).nullable(),
+    who: text(400).nullable(),
+    save_id: yup.string().uuid().nullable(),
+  }),
   log_entries: logEntry,
-  work_orders: yup.object({ id, job_id: id, job_version: whole(1), document: job, plan, engine: text(80), library: text(80), made_at: instant }),
-  products: yup.object({ id: yup.string().required().matches(/^[a-z0-9-]{1,80}$/), document: storableObject, updated_at: instant }),
-  photos: yup.object({ id, job_id: id, name: text(400), type: text(80), width: whole(1), height: whole(1), bytes: yup.string().required().matches(/^\\x([0-9a-f]{2})+$/), made_at: instant }),
+  work_orders: yup.object({
+    id,
+    job_id: id,
+    job_version: whole(1),
+    document: job,
+    plan,
+    engine: text(80),
+    library: text(80),
+    made_at: instant,
+  }),
+  products: yup.object({
+    id: yup
+      .string()
+      .required()
+      .matches(/^[a-z0-9-]{1,80}$/),
+    document: storableObject,
+    updated_at: instant,
+  }),
+  photos: yup.object({
+    id,
+    job_id: id,
+    name: text(400),
+    type: text(80),
+    width: whole(1),
+    height: whole(1),
+    bytes: yup
+      .string()
+      .required()
+      .matches(/^\\x([0-9a-f]{2})+$/),
+    made_at: instant,
+  }),
 };
 
 /** @returns what is wrong with a row, in few words; undefined for one that can be restored */

@@ -18,7 +18,10 @@ export interface Spooled {
 export const LARGEST = 20e9;
 
 /** Opens a file that was not there, for its owner only. @throws what the system says of a path that cannot be written */
-export async function newFile(path: string, options: { readonly flush?: boolean } = {}): Promise<WriteStream> {
+export async function newFile(
+  path: string,
+  options: { readonly flush?: boolean } = {},
+): Promise<WriteStream> {
   const out = createWriteStream(path, { ...options, flags: 'wx', mode: 0o600 });
   await once(out, 'open');
   return out;
@@ -41,7 +44,13 @@ export async function spool(write: (out: Writable) => Promise<void>): Promise<Sp
     // With the stream goes the file that it holds.
     out.destroy();
     await drop();
-    throw (e as { code?: string }).code === 'ENOSPC' ? new HttpProblem(507, 'The disk is full', 'make room on the machine that Nelbo runs on, and try again; nothing was changed') : e;
+    throw (e as { code?: string }).code === 'ENOSPC'
+      ? new HttpProblem(
+          507,
+          'The disk is full',
+          'make room on the machine that Nelbo runs on, and try again; nothing was changed',
+        )
+      : e;
   }
 }
 
@@ -52,7 +61,12 @@ export function receive(source: Readable | AsyncIterable<Buffer>, largest = LARG
     const bounded = new Transform({
       transform(chunk: Buffer, _, done) {
         seen += chunk.length;
-        done(seen > largest ? new HttpProblem(413, 'The file is too large', `a backup may take up to ${largest / 1e9} GB`) : null, chunk);
+        done(
+          seen > largest
+            ? new HttpProblem(413, 'The file is too large', `a backup may take up to ${largest / 1e9} GB`)
+            : null,
+          chunk,
+        );
       },
     });
     return pipeline(source, bounded, out);

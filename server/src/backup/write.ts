@@ -13,8 +13,18 @@ const ROWS_AT_ONCE = 200;
 export const STAGED = 'staged_';
 
 /** The rows of a table as JSON texts of the database itself, in the order of its key, read by and by. */
-async function* rowsOf(client: pg.ClientBase, table: (typeof TABLES)[number], prefix: '' | typeof STAGED = ''): AsyncGenerator<string> {
-  const stream = client.query(new QueryStream(`select to_jsonb(t)::text as row from ${prefix}${table.name} t order by ${table.order}`, [], { batchSize: ROWS_AT_ONCE }));
+async function* rowsOf(
+  client: pg.ClientBase,
+  table: (typeof TABLES)[number],
+  prefix: '' | typeof STAGED = '',
+): AsyncGenerator<string> {
+  const stream = client.query(
+    new QueryStream(
+      `select to_jsonb(t)::text as row from ${prefix}${table.name} t order by ${table.order}`,
+      [],
+      { batchSize: ROWS_AT_ONCE },
+    ),
+  );
   for await (const { row } of stream as AsyncIterable<{ row: string }>) yield row;
 }
 
@@ -24,7 +34,10 @@ export function digestRow(digest: Hash, table: string, row: string): void {
 }
 
 /** Counts and digest of what a yard holds, as seen by one connection. */
-export async function digestYard(client: pg.ClientBase, prefix: '' | typeof STAGED = ''): Promise<{ counts: Counts; digest: string }> {
+export async function digestYard(
+  client: pg.ClientBase,
+  prefix: '' | typeof STAGED = '',
+): Promise<{ counts: Counts; digest: string }> {
   const [digest, counts] = [createHash('sha256'), noCounts()];
   for (const table of TABLES) {
     for await (const row of rowsOf(client, table, prefix)) {

@@ -6,7 +6,10 @@ import { queryOf, uuidOf } from '../http/validate';
 import { listColours } from './queries';
 
 const MOST = 20;
-const querySchema = yup.object({ boat: yup.string().trim().min(1, 'boat is missing').max(120).required('boat is missing'), except: yup.string().optional() });
+const querySchema = yup.object({
+  boat: yup.string().trim().min(1, 'boat is missing').max(120).required('boat is missing'),
+  except: yup.string().optional(),
+});
 
 /** What was mixed for a boat before: the next repair starts there. */
 export function colourRoutes(db: Database): readonly Route[] {
@@ -23,7 +26,12 @@ export function colourRoutes(db: Database): readonly Route[] {
       problems: [400],
       handle: async (req, res) => {
         const { boat, except } = queryOf(querySchema, req.query);
-        const rows = await listColours(db, boat, except === undefined ? undefined : uuidOf(except, 'except'), MOST);
+        const rows = await listColours(
+          db,
+          boat,
+          except === undefined ? undefined : uuidOf(except, 'except'),
+          MOST,
+        );
         res.json(rows.map((r) => ({ ...r, updatedAt: new Date(r.updatedAt).toISOString() })));
       },
     },

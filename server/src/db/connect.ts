@@ -30,14 +30,27 @@ export interface Connection {
 /** Opens the pools. A lost idle connection is replaced by its pool and must not end the process. */
 export function connect(url: string, onLost: (error: Error) => void = () => undefined): Connection {
   const open = (max: number, limits: typeof REQUEST): pg.Pool => {
-    const pool = new pg.Pool({ connectionString: url, max, connectionTimeoutMillis: CONNECT_MS, statement_timeout: limits.statement, lock_timeout: limits.lock, idle_in_transaction_session_timeout: limits.idle, keepAlive: true });
+    const pool = new pg.Pool({
+      connectionString: url,
+      max,
+      connectionTimeoutMillis: CONNECT_MS,
+      statement_timeout: limits.statement,
+      lock_timeout: limits.lock,
+      idle_in_transaction_session_timeout: limits.idle,
+      keepAlive: true,
+    });
     pool.on('error', onLost);
     // A connection that dies while it is in use tells so by an event as well, which must find an ear.
     pool.on('connect', (client) => client.on('error', onLost));
     return pool;
   };
   const [pool, yardPool] = [open(REQUESTS_AT_ONCE, REQUEST), open(YARDS_AT_ONCE, WHOLE_YARD)];
-  return { pool, yardPool, db: drizzle(pool, { schema }), end: async () => void (await Promise.all([pool.end(), yardPool.end()])) };
+  return {
+    pool,
+    yardPool,
+    db: drizzle(pool, { schema }),
+    end: async () => void (await Promise.all([pool.end(), yardPool.end()])),
+  };
 }
 
 /** Brings the database up to date; an advisory lock lets several servers start at once. */

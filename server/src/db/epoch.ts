@@ -10,5 +10,7 @@ export async function readEpoch(db: Pick<Database, 'select'>): Promise<string> {
 
 /** Begins a new epoch, within the transaction of whoever replaces the yard. */
 export async function renewEpoch(client: pg.ClientBase): Promise<void> {
-  await client.query('insert into yard (id) values (1) on conflict (id) do update set epoch = gen_random_uuid()');
+  await client.query(
+    'insert into yard (id) values (1) on conflict (id) do update set epoch = gen_random_uuid()',
+  );
 }

@@ -1,4 +1,17 @@
-import { bigserial, boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigserial,
+  boolean,
+  customType,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
 
@@ -22,7 +35,9 @@ export const jobs = pgTable(
 export const jobRevisions = pgTable(
   'job_revisions',
   {
-    jobId: uuid('job_id').notNull().references(() => jobs.id),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => jobs.id),
     version: integer('version').notNull(),
     document: jsonb('document').notNull(),
     savedAt: instant('saved_at').notNull().defaultNow(),
@@ -33,7 +48,10 @@ export const jobRevisions = pgTable(
     /** Made by the client per save, so that a save sent again is stored once. */
     saveId: uuid('save_id'),
   },
-  (t) => [primaryKey({ columns: [t.jobId, t.version] }), uniqueIndex('job_revisions_save').on(t.jobId, t.saveId)],
+  (t) => [
+    primaryKey({ columns: [t.jobId, t.version] }),
+    uniqueIndex('job_revisions_save').on(t.jobId, t.saveId),
+  ],
 );
 
 /** Append-only (a trigger refuses update, delete and truncate). The id is made by the client. */
@@ -42,7 +60,9 @@ export const logEntries = pgTable(
   {
     id: uuid('id').primaryKey(),
     sequence: bigserial('sequence', { mode: 'number' }).notNull(),
-    jobId: uuid('job_id').notNull().references(() => jobs.id),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => jobs.id),
     stage: text('stage').notNull(),
     at: instant('at').notNull(),
     who: text('who').notNull(),
@@ -57,7 +77,9 @@ export const logEntries = pgTable(
 /** The plan as it stood when a work order was printed: later changes of data never rewrite what was done. */
 export const workOrders = pgTable('work_orders', {
   id: uuid('id').primaryKey(),
-  jobId: uuid('job_id').notNull().references(() => jobs.id),
+  jobId: uuid('job_id')
+    .notNull()
+    .references(() => jobs.id),
   jobVersion: integer('job_version').notNull(),
   document: jsonb('document').notNull(),
   plan: jsonb('plan').notNull(),
@@ -80,7 +102,9 @@ export const photos = pgTable(
   'photos',
   {
     id: uuid('id').primaryKey(),
-    jobId: uuid('job_id').notNull().references(() => jobs.id),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => jobs.id),
     name: text('name').notNull(),
     type: text('type').notNull(),
     width: integer('width').notNull(),
@@ -95,7 +119,10 @@ export const photos = pgTable(
  * Which yard this is: one row. The epoch is made anew by every restore, since versions of jobs then begin anew: a page
  * that still shows the yard before it must not save over this one because the numbers happen to meet.
  */
-export const yard = pgTable('yard', { id: integer('id').primaryKey(), epoch: uuid('epoch').notNull().defaultRandom() });
+export const yard = pgTable('yard', {
+  id: integer('id').primaryKey(),
+  epoch: uuid('epoch').notNull().defaultRandom(),
+});
 
 /** The yard itself: one row. */
 export const shop = pgTable('shop', {

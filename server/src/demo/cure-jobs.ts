@@ -3,13 +3,33 @@ import type { DemoJob } from './jobs';
 const HOUR = 3_600_000;
 
 /** A night of the shed's logger, hour by hour, on its way down. */
-const NIGHT = [11.2, 9.6, 8.1, 7.4, 6.6, 6.1, 5.7, 5.2, 4.9, 4.6, 4.4, 4.8, 6.3, 8.2, 9.9, 11.4, 12.6, 13.1, 13.3, 13, 12.1, 10.9, 9.8, 8.9];
+const NIGHT = [
+  11.2, 9.6, 8.1, 7.4, 6.6, 6.1, 5.7, 5.2, 4.9, 4.6, 4.4, 4.8, 6.3, 8.2, 9.9, 11.4, 12.6, 13.1, 13.3, 13,
+  12.1, 10.9, 9.8, 8.9,
+];
 
 /** Jobs of the made-up yard in which mixing and curing decide: a cold night, a hot day, too thick a go, damp air. */
 export function cureJobs(now: number): readonly DemoJob[] {
   const at = (hoursAgo: number): string => new Date(now - hoursAgo * HOUR).toISOString();
-  const hull = { material: 'frp-solid', laminate: 'mat-woven-polyester', matrix: 'polyester', gelCoat: 0.0006 } as const;
-  const cut = (along: number, up: number): { at: string; extent: 'true extent'; shape: 'ellipse'; size: [number, number]; method: string; who: string }[] => [{ at: at(3), extent: 'true extent', shape: 'ellipse', size: [along, up], method: 'grind', who: 'Tam' }];
+  const hull = {
+    material: 'frp-solid',
+    laminate: 'mat-woven-polyester',
+    matrix: 'polyester',
+    gelCoat: 0.0006,
+  } as const;
+  const cut = (
+    along: number,
+    up: number,
+  ): {
+    at: string;
+    extent: 'true extent';
+    shape: 'ellipse';
+    size: [number, number];
+    method: string;
+    who: string;
+  }[] => [
+    { at: at(3), extent: 'true extent', shape: 'ellipse', size: [along, up], method: 'grind', who: 'Tam' },
+  ];
   return [
     {
       id: '5b1d2f60-0017-4a01-9c01-000000000017',
@@ -18,14 +38,37 @@ export function cureJobs(now: number): readonly DemoJob[] {
         title: 'Anchor through the topside, on the hard',
         boat: { name: 'Yawl “Dotterel”', owner: 'C. Marram' },
         hull: { ...hull, thickness: 0.0065 },
-        damage: { kind: 'hole', where: 'port bow, a hand below the rail', position: 'above', findings: cut(0.11, 0.06) },
+        damage: {
+          kind: 'hole',
+          where: 'port bow, a hand below the rail',
+          position: 'above',
+          findings: cut(0.11, 0.06),
+        },
         access: 'both',
         backing: 'removable',
         duty: 'general',
         system: { resin: 'epoxy-slow', finish: 'paint-2k' },
-        conditions: { temperature: 13, humidity: 0.72, place: 'open air', sky: 'clear', air: 'readings', readings: Array.from({ length: 48 }, (_, i) => ({ at: new Date(Math.floor(now / HOUR) * HOUR + (i - 6) * HOUR).toISOString(), temperature: NIGHT[(i + 18) % 24], humidity: Math.round((0.98 - 0.03 * (NIGHT[(i + 18) % 24] - 4)) * 100) / 100 })) },
+        conditions: {
+          temperature: 13,
+          humidity: 0.72,
+          place: 'open air',
+          sky: 'clear',
+          air: 'readings',
+          readings: Array.from({ length: 48 }, (_, i) => ({
+            at: new Date(Math.floor(now / HOUR) * HOUR + (i - 6) * HOUR).toISOString(),
+            temperature: NIGHT[(i + 18) % 24],
+            humidity: Math.round((0.98 - 0.03 * (NIGHT[(i + 18) % 24] - 4)) * 100) / 100,
+          })),
+        },
       },
-      log: [{ hoursAgo: 3, stage: 'survey', who: 'Tam', text: 'Ground to the sound edge. Too long for the shed; logger hung in the cockpit.' }],
+      log: [
+        {
+          hoursAgo: 3,
+          stage: 'survey',
+          who: 'Tam',
+          text: 'Ground to the sound edge. Too long for the shed; logger hung in the cockpit.',
+        },
+      ],
     },
     {
       id: '5b1d2f60-0018-4a01-9c01-000000000018',
@@ -39,9 +82,26 @@ export function cureJobs(now: number): readonly DemoJob[] {
         backing: 'removable',
         duty: 'light',
         system: { resin: 'polyester', finish: 'gel-coat' },
-        conditions: { temperature: 29, humidity: 0.5, place: 'open air', air: 'day and night', low: 18, high: 31, sun: 'yes', shade: 'dark', sky: 'clear' },
+        conditions: {
+          temperature: 29,
+          humidity: 0.5,
+          place: 'open air',
+          air: 'day and night',
+          low: 18,
+          high: 31,
+          sun: 'yes',
+          shade: 'dark',
+          sky: 'clear',
+        },
       },
-      log: [{ hoursAgo: 2, stage: 'survey', who: 'Ines', text: 'Wanted back on the water by the weekend. No shade on the slip.' }],
+      log: [
+        {
+          hoursAgo: 2,
+          stage: 'survey',
+          who: 'Ines',
+          text: 'Wanted back on the water by the weekend. No shade on the slip.',
+        },
+      ],
     },
     {
       id: '5b1d2f60-0019-4a01-9c01-000000000019',
@@ -58,7 +118,14 @@ export function cureJobs(now: number): readonly DemoJob[] {
         mix: { perGo: 0.012 },
         conditions: { temperature: 25, humidity: 0.55, place: 'shop' },
       },
-      log: [{ hoursAgo: 1, stage: 'laminate', who: 'Odd', text: 'Owner asks whether it can all be laid tonight.' }],
+      log: [
+        {
+          hoursAgo: 1,
+          stage: 'laminate',
+          who: 'Odd',
+          text: 'Owner asks whether it can all be laid tonight.',
+        },
+      ],
     },
     {
       id: '5b1d2f60-0020-4a01-9c01-000000000020',
@@ -71,7 +138,14 @@ export function cureJobs(now: number): readonly DemoJob[] {
         system: { bond: 'pu-fabric-2k' },
         conditions: { temperature: 17, humidity: 0.84, place: 'tent' },
       },
-      log: [{ hoursAgo: 5, stage: 'survey', who: 'Ines', text: 'Drizzle all day. Tube emptied and dried in the tent.' }],
+      log: [
+        {
+          hoursAgo: 5,
+          stage: 'survey',
+          who: 'Ines',
+          text: 'Drizzle all day. Tube emptied and dried in the tent.',
+        },
+      ],
     },
   ];
 }

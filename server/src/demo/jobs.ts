@@ -34,11 +34,25 @@ export const DEMO_SHOP = {
 export const DEMO_PRODUCTS: readonly { readonly id: string; readonly product: Record<string, unknown> }[] = [
   {
     id: 'epoxy-slow',
-    product: { like: 'epoxy-slow', sheet: 'data sheet of the drum, spring issue', values: { potLife: 1680, sand: 32400, minimumTemperature: 12, pricePerKg: 26.5 }, lots: [{ lot: 'S-2207', left: '3.4 kg' }, { lot: 'S-2291', left: '20 kg, unopened' }] },
+    product: {
+      like: 'epoxy-slow',
+      sheet: 'data sheet of the drum, spring issue',
+      values: { potLife: 1680, sand: 32400, minimumTemperature: 12, pricePerKg: 26.5 },
+      lots: [
+        { lot: 'S-2207', left: '3.4 kg' },
+        { lot: 'S-2291', left: '20 kg, unopened' },
+      ],
+    },
   },
   {
     id: 'own-topside-paint-mist-grey',
-    product: { like: 'paint-2k', name: 'Topside paint, mist grey', sheet: 'data sheet with the tin', values: { solids: 0.49, pricePerLitre: 44 }, lots: [{ lot: 'P-118', left: '2 tins' }] },
+    product: {
+      like: 'paint-2k',
+      name: 'Topside paint, mist grey',
+      sheet: 'data sheet with the tin',
+      values: { solids: 0.49, pricePerLitre: 44 },
+      lots: [{ lot: 'P-118', left: '2 tins' }],
+    },
   },
 ];
 
@@ -59,8 +73,24 @@ export function demoJobs(now: number): readonly DemoJob[] {
           position: 'above',
           shape: 'ellipse',
           findings: [
-            { at: at(30), extent: 'first look', shape: 'ellipse', size: [0.062, 0.034], method: 'eye', who: 'Ines', note: 'Gel coat crazed well past the hole.' },
-            { at: at(7.4), extent: 'true extent', shape: 'ellipse', size: [0.096, 0.058], method: 'grind', who: 'Tam', note: 'Bright and wetted all round.' },
+            {
+              at: at(30),
+              extent: 'first look',
+              shape: 'ellipse',
+              size: [0.062, 0.034],
+              method: 'eye',
+              who: 'Ines',
+              note: 'Gel coat crazed well past the hole.',
+            },
+            {
+              at: at(7.4),
+              extent: 'true extent',
+              shape: 'ellipse',
+              size: [0.096, 0.058],
+              method: 'grind',
+              who: 'Tam',
+              note: 'Bright and wetted all round.',
+            },
           ],
         },
         access: 'both',
@@ -80,9 +110,24 @@ export function demoJobs(now: number): readonly DemoJob[] {
         },
       },
       log: [
-        { hoursAgo: 30, stage: 'survey', who: 'Ines', text: 'Owner says she touched the fender post at walking pace. Locker behind emptied.' },
-        { hoursAgo: 7.4, stage: 'survey', who: 'Tam', text: 'Ground back to sound laminate. Two dry plies came off with the knife.' },
-        { hoursAgo: 3, stage: 'grind', who: 'Tam', text: 'Gauge checked at 20, 40 and 60 mm. Dewaxed twice before the disc.' },
+        {
+          hoursAgo: 30,
+          stage: 'survey',
+          who: 'Ines',
+          text: 'Owner says she touched the fender post at walking pace. Locker behind emptied.',
+        },
+        {
+          hoursAgo: 7.4,
+          stage: 'survey',
+          who: 'Tam',
+          text: 'Ground back to sound laminate. Two dry plies came off with the knife.',
+        },
+        {
+          hoursAgo: 3,
+          stage: 'grind',
+          who: 'Tam',
+          text: 'Gauge checked at 20, 40 and 60 mm. Dewaxed twice before the disc.',
+        },
       ],
     },
     {
@@ -97,12 +142,28 @@ export function demoJobs(now: number): readonly DemoJob[] {
           where: 'starboard bow, above the rub-rail',
           position: 'above',
           shape: 'ellipse',
-          findings: [{ at: at(2), extent: 'first look', shape: 'ellipse', size: [0.04, 0.03], method: 'eye', who: 'Odd' }],
+          findings: [
+            {
+              at: at(2),
+              extent: 'first look',
+              shape: 'ellipse',
+              size: [0.04, 0.03],
+              method: 'eye',
+              who: 'Odd',
+            },
+          ],
         },
         access: 'one',
         schedule: { start: at(2) },
       },
-      log: [{ hoursAgo: 2, stage: 'survey', who: 'Odd', text: 'Anchor locker bulkhead in the way: inside only by the hatch.' }],
+      log: [
+        {
+          hoursAgo: 2,
+          stage: 'survey',
+          who: 'Odd',
+          text: 'Anchor locker bulkhead in the way: inside only by the hatch.',
+        },
+      ],
     },
     {
       id: '5b1d2f60-0003-4a01-9c01-000000000003',
@@ -117,8 +178,22 @@ export function demoJobs(now: number): readonly DemoJob[] {
           position: 'above',
           shape: 'rectangle',
           findings: [
-            { at: at(52), extent: 'first look', shape: 'rectangle', size: [0.12, 0.07], method: 'eye', who: 'Tam' },
-            { at: at(50), extent: 'true extent', shape: 'rectangle', size: [0.18, 0.11], method: 'tap', who: 'Tam' },
+            {
+              at: at(52),
+              extent: 'first look',
+              shape: 'rectangle',
+              size: [0.12, 0.07],
+              method: 'eye',
+              who: 'Tam',
+            },
+            {
+              at: at(50),
+              extent: 'true extent',
+              shape: 'rectangle',
+              size: [0.18, 0.11],
+              method: 'tap',
+              who: 'Tam',
+            },
           ],
         },
         access: 'both',
@@ -138,9 +213,24 @@ export function demoJobs(now: number): readonly DemoJob[] {
         },
       },
       log: [
-        { hoursAgo: 49.5, stage: 'system', who: 'Ines', text: 'High duty: surveyor has the drawing and agrees with 20:1.' },
-        { hoursAgo: 12, stage: 'mix', who: 'Tam', text: 'Batch 1 lot S-2207, pot at 19 °C. Tray outside for the leftovers.' },
-        { hoursAgo: 4, stage: 'laminate', who: 'Tam', text: 'Last group down, peel ply on. Tapped bright through the peel ply.' },
+        {
+          hoursAgo: 49.5,
+          stage: 'system',
+          who: 'Ines',
+          text: 'High duty: surveyor has the drawing and agrees with 20:1.',
+        },
+        {
+          hoursAgo: 12,
+          stage: 'mix',
+          who: 'Tam',
+          text: 'Batch 1 lot S-2207, pot at 19 °C. Tray outside for the leftovers.',
+        },
+        {
+          hoursAgo: 4,
+          stage: 'laminate',
+          who: 'Tam',
+          text: 'Last group down, peel ply on. Tapped bright through the peel ply.',
+        },
       ],
     },
     {
@@ -155,7 +245,16 @@ export function demoJobs(now: number): readonly DemoJob[] {
           where: 'port quarter',
           position: 'above',
           shape: 'ellipse',
-          findings: [{ at: at(36), extent: 'true extent', shape: 'ellipse', size: [0.07, 0.05], method: 'grind', who: 'Ines' }],
+          findings: [
+            {
+              at: at(36),
+              extent: 'true extent',
+              shape: 'ellipse',
+              size: [0.07, 0.05],
+              method: 'grind',
+              who: 'Ines',
+            },
+          ],
         },
         access: 'both',
         duty: 'light',
@@ -175,8 +274,18 @@ export function demoJobs(now: number): readonly DemoJob[] {
         },
       },
       log: [
-        { hoursAgo: 31, stage: 'laminate', who: 'Ines', text: 'All plies in one go, wax-free. Left under film.' },
-        { hoursAgo: 1.1, stage: 'fair', who: 'Odd', text: 'Guide coat clean, P80 all over, dust off with the brush only.' },
+        {
+          hoursAgo: 31,
+          stage: 'laminate',
+          who: 'Ines',
+          text: 'All plies in one go, wax-free. Left under film.',
+        },
+        {
+          hoursAgo: 1.1,
+          stage: 'fair',
+          who: 'Odd',
+          text: 'Guide coat clean, P80 all over, dust off with the brush only.',
+        },
       ],
     },
     {
@@ -191,7 +300,16 @@ export function demoJobs(now: number): readonly DemoJob[] {
           where: 'starboard side, galley',
           position: 'above',
           shape: 'ellipse',
-          findings: [{ at: at(1), extent: 'true extent', shape: 'ellipse', size: [0.042, 0.042], method: 'eye', who: 'Ines' }],
+          findings: [
+            {
+              at: at(1),
+              extent: 'true extent',
+              shape: 'ellipse',
+              size: [0.042, 0.042],
+              method: 'eye',
+              who: 'Ines',
+            },
+          ],
         },
         access: 'both',
         schedule: { start: at(-17) },

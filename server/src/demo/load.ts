@@ -22,7 +22,12 @@ export async function loadDemo(db: Database, now: number): Promise<number> {
   for (const { id, product } of DEMO_PRODUCTS) await writeProduct(db, id, product);
   const all = demoJobs(now);
   for (const job of all) {
-    await insertJob(db, { id: job.id, title: job.document.title ?? '', boat: job.document.boat?.name ?? '', document: job.document });
+    await insertJob(db, {
+      id: job.id,
+      title: job.document.title ?? '',
+      boat: job.document.boat?.name ?? '',
+      document: job.document,
+    });
     for (const [i, entry] of job.log.entries()) {
       await appendEntry(db, {
         id: stableId(`${job.id}/${i}`),

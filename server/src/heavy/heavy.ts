@@ -11,7 +11,12 @@ export interface HeavyLimits {
   readonly memoryMb: number;
 }
 
-export const HEAVY_LIMITS: HeavyLimits = { threads: Math.max(1, Math.min(2, availableParallelism() - 1)), waiting: 40, timeMs: 30_000, memoryMb: 400 };
+export const HEAVY_LIMITS: HeavyLimits = {
+  threads: Math.max(1, Math.min(2, availableParallelism() - 1)),
+  waiting: 40,
+  timeMs: 30_000,
+  memoryMb: 400,
+};
 
 /** Plans, papers, layouts and photographs, made in threads: no request waits for one that it did not ask for. */
 export interface Heavy {
@@ -55,12 +60,23 @@ export function heavyThreads(limits: Partial<HeavyLimits> = {}): Heavy {
   };
 }
 
-const busy = (): HttpProblem => new HttpProblem(503, 'Too much is being worked out just now', 'try again in a moment');
+const busy = (): HttpProblem =>
+  new HttpProblem(503, 'Too much is being worked out just now', 'try again in a moment');
 
 function foreseen(e: unknown): HttpProblem | undefined {
   const { name, code, message = '' } = e as { name?: string; code?: string; message?: string };
-  if (name === 'AbortError' || name === 'TimeoutError') return new HttpProblem(422, 'This takes too long to be worked out', 'the job was saved; make it smaller (fewer holes, fewer readings), or try again when less is going on');
-  if (code === 'ERR_WORKER_OUT_OF_MEMORY') return new HttpProblem(422, 'This takes too much memory to be worked out', 'the job was saved; make it smaller');
+  if (name === 'AbortError' || name === 'TimeoutError')
+    return new HttpProblem(
+      422,
+      'This takes too long to be worked out',
+      'the job was saved; make it smaller (fewer holes, fewer readings), or try again when less is going on',
+    );
+  if (code === 'ERR_WORKER_OUT_OF_MEMORY')
+    return new HttpProblem(
+      422,
+      'This takes too much memory to be worked out',
+      'the job was saved; make it smaller',
+    );
   if (/terminating worker/i.test(message)) return busy();
   return undefined;
 }

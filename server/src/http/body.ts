@@ -42,7 +42,10 @@ function giveUp(res: Response): void {
   }
   res.set('Connection', 'close');
   res.once('finish', () => res.socket?.destroy());
-  sendProblem(res, new HttpProblem(408, 'The request did not arrive in time', 'nothing was changed; try again'));
+  sendProblem(
+    res,
+    new HttpProblem(408, 'The request did not arrive in time', 'nothing was changed; try again'),
+  );
 }
 
 export const json: RequestHandler = express.json({ limit: JSON_LIMIT_MB * 1_000_000, type: () => true });

@@ -18,7 +18,11 @@ function hostOf(req: Request): { readonly name: string; readonly port: string } 
 export const ownHost: RequestHandler = (req, _res, next) => {
   const host = hostOf(req);
   if (!host || !LOOPBACK.has(host.name) || host.port !== String(req.socket.localPort)) {
-    throw new HttpProblem(421, 'Nelbo is not served under this name', `open it as http://127.0.0.1:${req.socket.localPort}/`);
+    throw new HttpProblem(
+      421,
+      'Nelbo is not served under this name',
+      `open it as http://127.0.0.1:${req.socket.localPort}/`,
+    );
   }
   next();
 };
@@ -30,7 +34,10 @@ export const ownHost: RequestHandler = (req, _res, next) => {
 export const ownPages: RequestHandler = (req, _res, next) => {
   const site = req.headers['sec-fetch-site'];
   const { origin } = req.headers;
-  const foreign = (site !== undefined && site !== 'same-origin' && !(site === 'none' && READS.has(req.method))) || (origin !== undefined && origin !== `http://${req.headers.host}`);
-  if (foreign) throw new HttpProblem(403, 'The request comes from another page', 'open Nelbo itself and do it there');
+  const foreign =
+    (site !== undefined && site !== 'same-origin' && !(site === 'none' && READS.has(req.method))) ||
+    (origin !== undefined && origin !== `http://${req.headers.host}`);
+  if (foreign)
+    throw new HttpProblem(403, 'The request comes from another page', 'open Nelbo itself and do it there');
   next();
 };

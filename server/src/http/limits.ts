@@ -19,7 +19,8 @@ const limiter = (windowMs: number, limit: number): RateLimitRequestHandler =>
     legacyHeaders: false,
     // It examines its own settings at every request; they do not change.
     validate: false,
-    handler: (_req, _res, next) => next(new HttpProblem(429, 'Too many requests', 'wait a moment and try again')),
+    handler: (_req, _res, next) =>
+      next(new HttpProblem(429, 'Too many requests', 'wait a moment and try again')),
   });
 
 export const requestLimit = (limits: RateLimits): RequestHandler => limiter(10_000, limits.requests);

@@ -19,7 +19,10 @@ const PROBLEM_TITLES: Record<number, string> = {
 
 const problem = (status: number): [string, unknown] => [
   String(status),
-  { description: PROBLEM_TITLES[status], content: { 'application/problem+json': { schema: components.ref('Problem') } } },
+  {
+    description: PROBLEM_TITLES[status],
+    content: { 'application/problem+json': { schema: components.ref('Problem') } },
+  },
 ];
 
 /** Problems that any address may answer, and those of one that takes a body. */
@@ -36,14 +39,32 @@ function operation(route: Route): unknown {
   const query = Object.entries(route.query ?? {}).map(([name, q]) => ({ name, in: 'query', ...q }));
   const answers = Object.entries(route.answers).map(([status, a]): [string, unknown] => [
     status,
-    { description: a.description, content: { [a.type ?? 'application/json']: { schema: a.schema ?? { type: 'string' } } } },
+    {
+      description: a.description,
+      content: { [a.type ?? 'application/json']: { schema: a.schema ?? { type: 'string' } } },
+    },
   ]);
   return {
     summary: route.summary,
     operationId: `${route.method}${route.path.replace(/[{}]/g, '').replace(/(^|[/.-])(\w)/g, (_, __, letter: string) => letter.toUpperCase())}`,
     ...(path.length + query.length > 0 ? { parameters: [...path, ...query] } : {}),
-    ...(route.body ? { requestBody: { required: true, description: route.body.description, content: { [route.body.type ?? 'application/json']: { schema: route.body.schema ?? { type: 'string', format: 'binary' } } } } } : {}),
-    responses: Object.fromEntries([...answers, ...[...new Set([...(route.problems ?? []), ...(route.body ? OF_BODIES : []), ...OF_ALL])].map(problem)]),
+    ...(route.body
+      ? {
+          requestBody: {
+            required: true,
+            description: route.body.description,
+            content: {
+              [route.body.type ?? 'application/json']: {
+                schema: route.body.schema ?? { type: 'string', format: 'binary' },
+              },
+            },
+          },
+        }
+      : {}),
+    responses: Object.fromEntries([
+      ...answers,
+      ...[...new Set([...(route.problems ?? []), ...(route.body ? OF_BODIES : []), ...OF_ALL])].map(problem),
+    ]),
   };
 }
 
@@ -53,7 +74,11 @@ export function openApi(routes: readonly Route[], version: string): Record<strin
   for (const route of routes) (paths[route.path] ??= {})[route.method] = operation(route);
   return {
     openapi: '3.1.0',
-    info: { title: 'Nelbo', version, description: 'Boat repair jobs, their log and their papers. Errors are problem+json (RFC 9457).' },
+    info: {
+      title: 'Nelbo',
+      version,
+      description: 'Boat repair jobs, their log and their papers. Errors are problem+json (RFC 9457).',
+    },
     servers: [{ url: API }],
     paths,
     components: { schemas: components.schemas },

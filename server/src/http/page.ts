@@ -35,7 +35,9 @@ export function pageFor(root: string): (path: string) => string {
     const own = files.find((f) => f.startsWith(`${name}-`) && f.endsWith('.js'));
     const needed = new Set<string>();
     if (own) closure(root, own, needed);
-    const links = [...needed].filter((f) => !html.includes(f)).map((f) => `<link rel="modulepreload" href="${f}">`);
+    const links = [...needed]
+      .filter((f) => !html.includes(f))
+      .map((f) => `<link rel="modulepreload" href="${f}">`);
     return { pattern, html: html.replace('</body>', `${links.join('')}</body>`) };
   });
   return (path) => pages.find((p) => p.pattern.test(path))?.html ?? html;

@@ -19,14 +19,24 @@ export const notFound = (what: string): HttpProblem => new HttpProblem(404, `${w
 
 /** Fields that failed, in the words of the shared schema. */
 export function invalid(problems: readonly Problem[]): HttpProblem {
-  return new HttpProblem(422, 'Some fields cannot be used', problems.map((p) => `${p.path}: ${tellProblem(p).what}`).join('; '), { problems: problems.map(told) });
+  return new HttpProblem(
+    422,
+    'Some fields cannot be used',
+    problems.map((p) => `${p.path}: ${tellProblem(p).what}`).join('; '),
+    { problems: problems.map(told) },
+  );
 }
 
 /** Largest body of JSON. */
 export const JSON_LIMIT_MB = 4;
 
 /** What a request sent is larger than Nelbo takes. */
-export const tooLarge = (): HttpProblem => new HttpProblem(413, 'The request is too large', `a job file may take up to ${JSON_LIMIT_MB} MB; a whole yard goes through Restore`);
+export const tooLarge = (): HttpProblem =>
+  new HttpProblem(
+    413,
+    'The request is too large',
+    `a job file may take up to ${JSON_LIMIT_MB} MB; a whole yard goes through Restore`,
+  );
 
 /** Answers with a problem. */
 export function sendProblem(res: Response, p: HttpProblem): void {
@@ -34,7 +44,9 @@ export function sendProblem(res: Response, p: HttpProblem): void {
   res
     .status(p.status)
     .type('application/problem+json')
-    .send(JSON.stringify({ type: 'about:blank', title: p.title, status: p.status, detail: p.detail, ...p.extra }));
+    .send(
+      JSON.stringify({ type: 'about:blank', title: p.title, status: p.status, detail: p.detail, ...p.extra }),
+    );
 }
 
 /**
@@ -42,8 +54,10 @@ export function sendProblem(res: Response, p: HttpProblem): void {
  * resources, 57 shutdown or a statement that took too long, 40 deadlock or rollback, 55P03 a lock that did not come,
  * 25P0x a transaction that was ended from outside.
  */
-const AWAY = /^(08|53|57|40|55P03|25P0[1-4])|^E(CONNREFUSED|CONNRESET|CONNABORTED|PIPE|TIMEDOUT|HOSTUNREACH|NOTFOUND|AI_AGAIN)$/;
-const AWAY_MESSAGE = /connection terminated|timeout exceeded when trying to connect|not queryable|connection error|client was closed|query read timeout|socket has been ended|database system is/i;
+const AWAY =
+  /^(08|53|57|40|55P03|25P0[1-4])|^E(CONNREFUSED|CONNRESET|CONNABORTED|PIPE|TIMEDOUT|HOSTUNREACH|NOTFOUND|AI_AGAIN)$/;
+const AWAY_MESSAGE =
+  /connection terminated|timeout exceeded when trying to connect|not queryable|connection error|client was closed|query read timeout|socket has been ended|database system is/i;
 /** SQLSTATE classes of values that the database cannot keep: 22 data exception, 54 limit exceeded. */
 const UNKEEPABLE = /^(22|54)/;
 
@@ -57,7 +71,14 @@ interface Failure {
   readonly params?: unknown;
 }
 
-const away = ({ code, message }: Failure): HttpProblem => new HttpProblem(503, 'The database cannot be reached', 'what was saved before is safe; try again in a moment', {}, new Error([code, message].filter(Boolean).join(' ')));
+const away = ({ code, message }: Failure): HttpProblem =>
+  new HttpProblem(
+    503,
+    'The database cannot be reached',
+    'what was saved before is safe; try again in a moment',
+    {},
+    new Error([code, message].filter(Boolean).join(' ')),
+  );
 
 /** Drizzle wraps the driver's error; the cause says what the database meant. */
 function databaseProblem(error: Failure): HttpProblem | undefined {
@@ -65,7 +86,12 @@ function databaseProblem(error: Failure): HttpProblem | undefined {
     // What wraps the driver's error quotes the values of the request, which may say anything.
     if (at.params !== undefined) continue;
     if (AWAY.test(at.code ?? '') || AWAY_MESSAGE.test(at.message ?? '')) return away(at);
-    if (UNKEEPABLE.test(at.code ?? '')) return new HttpProblem(422, 'A value cannot be kept', 'the database refused a text or number of the request; check unusual characters and sizes');
+    if (UNKEEPABLE.test(at.code ?? ''))
+      return new HttpProblem(
+        422,
+        'A value cannot be kept',
+        'the database refused a text or number of the request; check unusual characters and sizes',
+      );
   }
   return undefined;
 }
@@ -78,7 +104,8 @@ export function problemOf(error: unknown): HttpProblem | undefined {
   if (failure.type === 'entity.parse.failed') return new HttpProblem(400, 'The request is not JSON');
   const database = databaseProblem(failure);
   if (database) return database;
-  if (failure.status !== undefined && failure.status >= 400 && failure.status < 500) return new HttpProblem(failure.status, 'The request cannot be read');
+  if (failure.status !== undefined && failure.status >= 400 && failure.status < 500)
+    return new HttpProblem(failure.status, 'The request cannot be read');
   return undefined;
 }
 
@@ -90,6 +117,14 @@ export function problemHandler(log: (error: unknown) => void) {
     if (!foreseen) log(error);
     // The line of the request in the log says why.
     if (foreseen?.cause instanceof Error) (res as Response & { err?: Error }).err = foreseen.cause;
-    sendProblem(res, foreseen ?? new HttpProblem(500, 'Something went wrong on the server', 'what was saved before is safe; try again'));
+    sendProblem(
+      res,
+      foreseen ??
+        new HttpProblem(
+          500,
+          'Something went wrong on the server',
+          'what was saved before is safe; try again',
+        ),
+    );
   };
 }

@@ -11,7 +11,8 @@ export function requestLog(logger: Logger): HttpLogger {
       err: ({ message }: Error) => ({ message }),
     },
     // What only reads, and goes well, is told to whoever asks for it (LOG_LEVEL=debug): the log of a year fits the disk.
-    customLogLevel: (req, res) => (res.statusCode >= 500 ? 'warn' : res.statusCode < 400 && req.method === 'GET' ? 'debug' : 'info'),
+    customLogLevel: (req, res) =>
+      res.statusCode >= 500 ? 'warn' : res.statusCode < 400 && req.method === 'GET' ? 'debug' : 'info',
     // The files of a page and the quiet asking whether all is well are of no use to anybody.
     autoLogging: { ignore: (req) => !req.url?.startsWith('/api/') || req.url === '/api/v1/health' },
     quietReqLogger: true,

@@ -43,16 +43,29 @@ export interface MountLimits {
 }
 
 /** Puts routes on an application. */
-export function mount(app: Express, routes: readonly Route[], { rates = RATE_LIMITS, bodies = BODY_LIMITS }: MountLimits = {}): void {
+export function mount(
+  app: Express,
+  routes: readonly Route[],
+  { rates = RATE_LIMITS, bodies = BODY_LIMITS }: MountLimits = {},
+): void {
   const heavy = heavyLimit(rates);
   const streams = atOnce(rates.streams, 'screens');
   // Bodies that are not JSON are files: some megabytes each, held until they are read.
   const files = atOnce(FILES_AT_ONCE, 'files');
   for (const route of routes) {
-    const before: RequestHandler[] = [...(route.heavy ? [heavy] : []), ...(route.stream ? [streams] : []), ...(route.atOnce ? [atOnce(route.atOnce, 'of these')] : [])];
+    const before: RequestHandler[] = [
+      ...(route.heavy ? [heavy] : []),
+      ...(route.stream ? [streams] : []),
+      ...(route.atOnce ? [atOnce(route.atOnce, 'of these')] : []),
+    ];
     if (route.body) {
       const type = route.body.type ?? JSON_TYPE;
-      before.push(declared(type), ...(type === JSON_TYPE ? [inTime(bodies.idleMs, bodies.wholeMs), json] : [files, inTime(bodies.idleMs, bodies.fileMs)]));
+      before.push(
+        declared(type),
+        ...(type === JSON_TYPE
+          ? [inTime(bodies.idleMs, bodies.wholeMs), json]
+          : [files, inTime(bodies.idleMs, bodies.fileMs)]),
+      );
     }
     app[route.method](API + route.path.replace(/\{(\w+)\}/g, ':$1'), ...before, route.handle);
   }

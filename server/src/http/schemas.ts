@@ -1,4 +1,11 @@
-import { JOB_FIELDS, LOG_ENTRY_FIELDS, PRODUCT_FIELDS, SHOP_FIELDS, jsonSchemaFor, type GroupField } from '@nelbo/core';
+import {
+  JOB_FIELDS,
+  LOG_ENTRY_FIELDS,
+  PRODUCT_FIELDS,
+  SHOP_FIELDS,
+  jsonSchemaFor,
+  type GroupField,
+} from '@nelbo/core';
 
 type JsonSchema = Record<string, unknown>;
 
@@ -33,19 +40,63 @@ const schemas: Record<string, JsonSchema> = {
   LogEntry: { ...ofFields(LOG_ENTRY_FIELDS) },
   Job: object({ ...head, epoch: uuid, document: { $ref: '#/components/schemas/JobDocument' } }),
   JobSummary: object({ ...head, title: text, boat: text, schedule: { type: 'object' } }),
-  JobList: object({ total: whole, jobs: { type: 'array', items: { $ref: '#/components/schemas/JobSummary' } } }),
-  Imported: object({ job: { $ref: '#/components/schemas/Job' }, problems: { type: 'array', items: { $ref: '#/components/schemas/FieldProblem' } } }),
+  JobList: object({
+    total: whole,
+    jobs: { type: 'array', items: { $ref: '#/components/schemas/JobSummary' } },
+  }),
+  Imported: object({
+    job: { $ref: '#/components/schemas/Job' },
+    problems: { type: 'array', items: { $ref: '#/components/schemas/FieldProblem' } },
+  }),
   Revision: object(revision),
   RevisionWithDocument: object({ ...revision, document: { $ref: '#/components/schemas/JobDocument' } }),
-  StoredLogEntry: object({ id: uuid, stage: text, at: instant, who: text, text, receivedAt: instant, event: (ofFields(LOG_ENTRY_FIELDS)['properties'] as JsonSchema)['event'] }, ['event']),
+  StoredLogEntry: object(
+    {
+      id: uuid,
+      stage: text,
+      at: instant,
+      who: text,
+      text,
+      receivedAt: instant,
+      event: (ofFields(LOG_ENTRY_FIELDS)['properties'] as JsonSchema)['event'],
+    },
+    ['event'],
+  ),
   WorkOrder: object({ id: uuid, jobVersion: whole }),
   KeptWorkOrder: object({ id: uuid, jobVersion: whole, madeAt: instant, engine: text, library: text }),
-  BoatColour: object({ jobId: uuid, title: text, updatedAt: instant, colour: (ofFields(JOB_FIELDS)['properties'] as JsonSchema)['colour'] }),
+  BoatColour: object({
+    jobId: uuid,
+    title: text,
+    updatedAt: instant,
+    colour: (ofFields(JOB_FIELDS)['properties'] as JsonSchema)['colour'],
+  }),
   Health: object({ status: { const: 'ok' } }),
   Restored: object({ counts, digest: text, cleaned: whole, equal: { const: true } }),
   YardContents: object({ counts }),
-  FieldProblem: object({ severity: { enum: ['assumed', 'warning', 'error'] }, path: text, code: text, params: { type: 'object' }, what: text, allowed: text, suggestion: text, stage: text }, ['allowed', 'suggestion', 'stage']),
-  Problem: object({ type: text, title: text, status: whole, detail: text, problems: { type: 'array', items: { $ref: '#/components/schemas/FieldProblem' } }, current: { $ref: '#/components/schemas/Job' } }, ['detail', 'problems', 'current']),
+  FieldProblem: object(
+    {
+      severity: { enum: ['assumed', 'warning', 'error'] },
+      path: text,
+      code: text,
+      params: { type: 'object' },
+      what: text,
+      allowed: text,
+      suggestion: text,
+      stage: text,
+    },
+    ['allowed', 'suggestion', 'stage'],
+  ),
+  Problem: object(
+    {
+      type: text,
+      title: text,
+      status: whole,
+      detail: text,
+      problems: { type: 'array', items: { $ref: '#/components/schemas/FieldProblem' } },
+      current: { $ref: '#/components/schemas/Job' },
+    },
+    ['detail', 'problems', 'current'],
+  ),
 };
 
 /** Shapes that requests and answers have, by name. */

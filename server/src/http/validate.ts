@@ -40,20 +40,26 @@ export function whole(name: string, least: number, most: number): yup.NumberSche
   return yup.number().typeError(message).integer(message).min(least, message).max(most, message);
 }
 
-export const yesOrNo = (name: string): yup.BooleanSchema => yup.boolean().typeError(`${name} must be true or false`);
+export const yesOrNo = (name: string): yup.BooleanSchema =>
+  yup.boolean().typeError(`${name} must be true or false`);
 
 /** Validates query parameters against a Yup object schema. */
 export function queryOf<T>(schema: yup.Schema<T>, query: unknown): T {
   try {
     return schema.validateSync(query, { stripUnknown: true });
   } catch (e) {
-    throw new HttpProblem(400, 'A query parameter cannot be used', e instanceof Error ? e.message : undefined);
+    throw new HttpProblem(
+      400,
+      'A query parameter cannot be used',
+      e instanceof Error ? e.message : undefined,
+    );
   }
 }
 
 /** Validates a JSON body against a Yup object schema, without changing any type. */
 export function jsonOf<T>(schema: yup.Schema<T>, value: unknown): T {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) throw new HttpProblem(400, 'The request body cannot be used', 'it must be a JSON object');
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    throw new HttpProblem(400, 'The request body cannot be used', 'it must be a JSON object');
   try {
     return schema.validateSync(value, { strict: true });
   } catch (e) {

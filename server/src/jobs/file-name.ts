@@ -7,6 +7,10 @@ const LONGEST = 60;
  * The header that carries it holds it in UTF-8 beside a plain stand-in (RFC 6266), which Express sees to.
  */
 export function fileName(text: string): string {
-  const name = [...text.normalize('NFC').toLowerCase()].slice(0, LONGEST).join('').replace(/[^\p{L}\p{M}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '');
+  const name = [...text.normalize('NFC').toLowerCase()]
+    .slice(0, LONGEST)
+    .join('')
+    .replace(/[^\p{L}\p{M}\p{N}]+/gu, '-')
+    .replace(/^-+|-+$/g, '');
   return name === '' || RESERVED.test(name) ? `job${name && `-${name}`}` : name;
 }

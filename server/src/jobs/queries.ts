@@ -41,14 +41,23 @@ const summary = {
 
 function matching({ search, archived }: Pick<JobFilter, 'search' | 'archived'>) {
   const like = search ? `%${search.replace(/[%_\\]/g, '\\$&')}%` : undefined;
-  return and(eq(jobs.archived, archived), like ? or(ilike(jobs.title, like), ilike(jobs.boat, like)) : undefined);
+  return and(
+    eq(jobs.archived, archived),
+    like ? or(ilike(jobs.title, like), ilike(jobs.boat, like)) : undefined,
+  );
 }
 
 /** Jobs, the last touched first, and how many there are in all. */
 export async function listJobs(db: Database, filter: JobFilter) {
   const where = matching(filter);
   const [rows, [{ total }]] = await Promise.all([
-    db.select(summary).from(jobs).where(where).orderBy(desc(jobs.updatedAt), jobs.id).limit(filter.limit).offset(filter.offset),
+    db
+      .select(summary)
+      .from(jobs)
+      .where(where)
+      .orderBy(desc(jobs.updatedAt), jobs.id)
+      .limit(filter.limit)
+      .offset(filter.offset),
     db.select({ total: count() }).from(jobs).where(where),
   ]);
   return { total, rows };
@@ -57,7 +66,12 @@ export async function listJobs(db: Database, filter: JobFilter) {
 /** Whole jobs that are under way (neither archived nor reported done), the last touched first. */
 export function listUnderWay(db: Database, limit: number): Promise<JobRow[]> {
   const finished = sql`coalesce(${jobs.document} -> 'schedule' -> 'done', '[]'::jsonb) @> '[{"stage": "log"}]'::jsonb`;
-  return db.select(withEpoch).from(jobs).where(and(eq(jobs.archived, false), sql`not (${finished})`)).orderBy(desc(jobs.updatedAt), jobs.id).limit(limit);
+  return db
+    .select(withEpoch)
+    .from(jobs)
+    .where(and(eq(jobs.archived, false), sql`not (${finished})`))
+    .orderBy(desc(jobs.updatedAt), jobs.id)
+    .limit(limit);
 }
 
 export async function getJob(db: Database, id: string): Promise<JobRow | undefined> {
@@ -70,7 +84,8 @@ export type Saved = Omit<JobRow, 'document'>;
 
 const savedColumns = sql`id, title, boat, version, archived, created_at as "createdAt", updated_at as "updatedAt", (select ${yard.epoch} from ${yard}) as epoch`;
 /** The document travels and is read once, whatever is done with it. */
-const sent = (document: unknown) => sql`sent as materialized (select ${JSON.stringify(document)}::jsonb as document)`;
+const sent = (document: unknown) =>
+  sql`sent as materialized (select ${JSON.stringify(document)}::jsonb as document)`;
 const revisionOf = ({ who, saveId }: SaveLabel) =>
   sql`insert into ${jobRevisions} (job_id, version, document, who, save_id) select saved.id, saved.version, sent.document, ${who ?? null}, ${saveId ?? null}::uuid from saved, sent`;
 
@@ -79,7 +94,11 @@ const revisionOf = ({ who, saveId }: SaveLabel) =>
  * would hold its connection through each of them.
  * @returns undefined when the id is there already
  */
-export async function insertJob(db: Database, job: NewJob, label: SaveLabel = {}): Promise<Saved | undefined> {
+export async function insertJob(
+  db: Database,
+  job: NewJob,
+  label: SaveLabel = {},
+): Promise<Saved | undefined> {
   const { rows } = await db.execute<Saved>(sql`
     with ${sent(job.document)}, saved as (
       insert into ${jobs} (id, title, boat, document, version)
@@ -101,9 +120,18 @@ export interface Known {
  * not saved under this id before. The row lock of UPDATE decides between two savers.
  * @returns undefined when one of the three is not so
  */
-export async function updateJob(db: Database, known: Known, job: NewJob, label: SaveLabel = {}): Promise<Saved | undefined> {
-  const inEpoch = known.epoch === undefined ? sql`` : sql`and ${known.epoch} = (select ${yard.epoch} from ${yard})`;
-  const unsaved = label.saveId === undefined ? sql`` : sql`and not exists (select from ${jobRevisions} where job_id = ${job.id} and save_id = ${label.saveId}::uuid)`;
+export async function updateJob(
+  db: Database,
+  known: Known,
+  job: NewJob,
+  label: SaveLabel = {},
+): Promise<Saved | undefined> {
+  const inEpoch =
+    known.epoch === undefined ? sql`` : sql`and ${known.epoch} = (select ${yard.epoch} from ${yard})`;
+  const unsaved =
+    label.saveId === undefined
+      ? sql``
+      : sql`and not exists (select from ${jobRevisions} where job_id = ${job.id} and save_id = ${label.saveId}::uuid)`;
   const { rows } = await db.execute<Saved>(sql`
     with ${sent(job.document)}, saved as (
       update ${jobs} set title = ${job.title}, boat = ${job.boat}, document = sent.document, version = version + 1, updated_at = now()
@@ -121,27 +149,57 @@ export async function setArchived(db: Database, id: string, archived: boolean): 
 }
 
 /** What was stored under a client-made id of a save. */
-export async function savedUnder(db: Database, jobId: string, saveId: string): Promise<RevisionRow | undefined> {
-  const [row] = await db.select().from(jobRevisions).where(and(eq(jobRevisions.jobId, jobId), eq(jobRevisions.saveId, saveId)));
+export async function savedUnder(
+  db: Database,
+  jobId: string,
+  saveId: string,
+): Promise<RevisionRow | undefined> {
+  const [row] = await db
+    .select()
+    .from(jobRevisions)
+    .where(and(eq(jobRevisions.jobId, jobId), eq(jobRevisions.saveId, saveId)));
   return row;
 }
 
 /** Saved states without their documents, the newest first, below a version where one is given. */
 export function listRevisions(db: Database, jobId: string, limit: number, before?: number) {
   return db
-    .select({ version: jobRevisions.version, savedAt: jobRevisions.savedAt, name: jobRevisions.name, who: jobRevisions.who })
+    .select({
+      version: jobRevisions.version,
+      savedAt: jobRevisions.savedAt,
+      name: jobRevisions.name,
+      who: jobRevisions.who,
+    })
     .from(jobRevisions)
-    .where(and(eq(jobRevisions.jobId, jobId), before === undefined ? undefined : lt(jobRevisions.version, before)))
+    .where(
+      and(eq(jobRevisions.jobId, jobId), before === undefined ? undefined : lt(jobRevisions.version, before)),
+    )
     .orderBy(desc(jobRevisions.version))
     .limit(limit);
 }
 
-export async function getRevision(db: Database, jobId: string, version: number): Promise<RevisionRow | undefined> {
-  const [row] = await db.select().from(jobRevisions).where(and(eq(jobRevisions.jobId, jobId), eq(jobRevisions.version, version)));
+export async function getRevision(
+  db: Database,
+  jobId: string,
+  version: number,
+): Promise<RevisionRow | undefined> {
+  const [row] = await db
+    .select()
+    .from(jobRevisions)
+    .where(and(eq(jobRevisions.jobId, jobId), eq(jobRevisions.version, version)));
   return row;
 }
 
-export async function nameRevision(db: Database, jobId: string, version: number, name: string | null): Promise<RevisionRow | undefined> {
-  const [row] = await db.update(jobRevisions).set({ name }).where(and(eq(jobRevisions.jobId, jobId), eq(jobRevisions.version, version))).returning();
+export async function nameRevision(
+  db: Database,
+  jobId: string,
+  version: number,
+  name: string | null,
+): Promise<RevisionRow | undefined> {
+  const [row] = await db
+    .update(jobRevisions)
+    .set({ name })
+    .where(and(eq(jobRevisions.jobId, jobId), eq(jobRevisions.version, version)))
+    .returning();
   return row;
 }

@@ -1,9 +1,33 @@
 import { isDeepStrictEqual } from 'node:util';
-import { JOB_FIELDS, JOB_FORMAT, jobSchema, openJobFile, readDocument, told, type JobDocument, type ToldProblem } from '@nelbo/core';
+import {
+  JOB_FIELDS,
+  JOB_FORMAT,
+  jobSchema,
+  openJobFile,
+  readDocument,
+  told,
+  type JobDocument,
+  type ToldProblem,
+} from '@nelbo/core';
 import type { Database } from '../db/connect';
 import { HttpProblem, invalid, notFound } from '../http/problem';
 import { mustBeStorable } from '../http/validate';
-import { getJob, getRevision, insertJob, listJobs, listRevisions, listUnderWay, nameRevision, savedUnder, setArchived, updateJob, type JobFilter, type JobRow, type Known, type SaveLabel } from './queries';
+import {
+  getJob,
+  getRevision,
+  insertJob,
+  listJobs,
+  listRevisions,
+  listUnderWay,
+  nameRevision,
+  savedUnder,
+  setArchived,
+  updateJob,
+  type JobFilter,
+  type JobRow,
+  type Known,
+  type SaveLabel,
+} from './queries';
 
 /** A job as the interface sees it. */
 export interface JobView {
@@ -27,7 +51,12 @@ const view = (row: JobRow): JobView => ({
   document: row.document as JobDocument,
 });
 
-const revisionView = (row: { version: number; savedAt: string; name: string | null; who: string | null }) => ({
+const revisionView = (row: {
+  version: number;
+  savedAt: string;
+  name: string | null;
+  who: string | null;
+}) => ({
   version: row.version,
   savedAt: iso(row.savedAt),
   name: row.name,
@@ -41,11 +70,15 @@ function checked(document: unknown): JobDocument {
   const errors = problems.filter((p) => p.severity === 'error');
   if (errors.length > 0) throw invalid(errors);
   const valid = document as JobDocument;
-  if (valid.format !== JOB_FORMAT) throw new HttpProblem(422, 'The job is of another format', `this server reads ${JOB_FORMAT}`);
+  if (valid.format !== JOB_FORMAT)
+    throw new HttpProblem(422, 'The job is of another format', `this server reads ${JOB_FORMAT}`);
   return valid;
 }
 
-const row = (id: string, document: JobDocument): { id: string; title: string; boat: string; document: JobDocument } => ({
+const row = (
+  id: string,
+  document: JobDocument,
+): { id: string; title: string; boat: string; document: JobDocument } => ({
   id,
   title: document.title ?? '',
   boat: document.boat?.name ?? '',
@@ -56,7 +89,10 @@ export function jobService(db: Database) {
   return {
     async list(filter: JobFilter) {
       const { total, rows } = await listJobs(db, filter);
-      return { total, jobs: rows.map((r) => ({ ...r, updatedAt: iso(r.updatedAt), schedule: r.schedule ?? {} })) };
+      return {
+        total,
+        jobs: rows.map((r) => ({ ...r, updatedAt: iso(r.updatedAt), schedule: r.schedule ?? {} })),
+      };
     },
 
     async underWay(limit: number): Promise<JobView[]> {
@@ -74,19 +110,32 @@ export function jobService(db: Database) {
      * @throws 409 with the stored job when what is sent is not what was created: the answer to the first try was lost,
      * and the sender has gone on since
      */
-    async create(id: string, document: unknown, label: SaveLabel = {}): Promise<{ created: boolean; job: JobView }> {
+    async create(
+      id: string,
+      document: unknown,
+      label: SaveLabel = {},
+    ): Promise<{ created: boolean; job: JobView }> {
       const wanted = checked(document);
       const inserted = await insertJob(db, row(id, wanted), label);
       if (inserted) return { created: true, job: view({ ...inserted, document: wanted }) };
       const there = await this.get(id);
       const first = await getRevision(db, id, 1);
       // jsonb does not keep the order of keys, so the documents are compared as data.
-      if (isDeepStrictEqual(there.document, wanted) || isDeepStrictEqual(first?.document, wanted)) return { created: false, job: there };
-      throw new HttpProblem(409, 'Another job has this id', 'it was created before and is kept; what was sent is to be merged with it', { current: there });
+      if (isDeepStrictEqual(there.document, wanted) || isDeepStrictEqual(first?.document, wanted))
+        return { created: false, job: there };
+      throw new HttpProblem(
+        409,
+        'Another job has this id',
+        'it was created before and is kept; what was sent is to be merged with it',
+        { current: there },
+      );
     },
 
     /** Makes a job of the text of a job file. An older format is brought up to date, a newer one refused. */
-    async importFile(id: string, text: string): Promise<{ created: boolean; job: JobView; problems: readonly ToldProblem[] }> {
+    async importFile(
+      id: string,
+      text: string,
+    ): Promise<{ created: boolean; job: JobView; problems: readonly ToldProblem[] }> {
       const { document, problems } = openJobFile(text);
       if (!document) throw invalid(problems.filter((p) => p.severity === 'error'));
       return { ...(await this.create(id, document)), problems: problems.map(told) };
@@ -106,7 +155,12 @@ export function jobService(db: Database) {
       const kept = await this.savedAs(id, label.saveId);
       // Only the very words that were saved under the id are a repeat: others under it would be lost without a word.
       if (kept !== undefined && isDeepStrictEqual(kept, next)) return current;
-      throw new HttpProblem(409, kept === undefined ? 'Somebody else saved this job in between' : 'Another save has this id', 'both versions are kept; choose which goes on', { current });
+      throw new HttpProblem(
+        409,
+        kept === undefined ? 'Somebody else saved this job in between' : 'Another save has this id',
+        'both versions are kept; choose which goes on',
+        { current },
+      );
     },
 
     /** What was saved under a client-made id. */

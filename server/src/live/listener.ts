@@ -2,7 +2,13 @@ import { EventEmitter } from 'node:events';
 import pg from 'pg';
 
 /** What changed, as the triggers of the database tell it. `resync`: something may have been missed. */
-export type Change = { readonly kind: 'job'; readonly id: string; readonly version: number } | { readonly kind: 'log'; readonly id: string } | { readonly kind: 'shop' } | { readonly kind: 'stores' } | { readonly kind: 'photos'; readonly id: string } | { readonly kind: 'resync' };
+export type Change =
+  | { readonly kind: 'job'; readonly id: string; readonly version: number }
+  | { readonly kind: 'log'; readonly id: string }
+  | { readonly kind: 'shop' }
+  | { readonly kind: 'stores' }
+  | { readonly kind: 'photos'; readonly id: string }
+  | { readonly kind: 'resync' };
 
 export interface Listener {
   subscribe(hear: (change: Change) => void): () => void;

@@ -11,8 +11,15 @@ export function listEntries(db: Database, jobId: string): Promise<LogRow[]> {
 }
 
 /** Stores an entry once. @returns the stored entry and whether this call stored it */
-export async function appendEntry(db: Database, entry: NewLogEntry): Promise<{ row: LogRow; stored: boolean }> {
-  const [inserted] = await db.insert(logEntries).values(entry).onConflictDoNothing({ target: logEntries.id }).returning();
+export async function appendEntry(
+  db: Database,
+  entry: NewLogEntry,
+): Promise<{ row: LogRow; stored: boolean }> {
+  const [inserted] = await db
+    .insert(logEntries)
+    .values(entry)
+    .onConflictDoNothing({ target: logEntries.id })
+    .returning();
   if (inserted) return { row: inserted, stored: true };
   const [there] = await db.select().from(logEntries).where(eq(logEntries.id, entry.id));
   return { row: there, stored: false };

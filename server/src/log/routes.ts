@@ -21,7 +21,12 @@ interface LogBody {
 const entryBody = bodyOf<LogBody>(LOG_ENTRY_FIELDS);
 
 const sameEntry = (a: LogRow, b: NewLogEntry): boolean =>
-  a.jobId === b.jobId && a.text === b.text && a.stage === b.stage && a.who === b.who && Date.parse(a.at) === Date.parse(b.at) && isDeepStrictEqual(a.event ?? undefined, b.event ?? undefined);
+  a.jobId === b.jobId &&
+  a.text === b.text &&
+  a.stage === b.stage &&
+  a.who === b.who &&
+  Date.parse(a.at) === Date.parse(b.at) &&
+  isDeepStrictEqual(a.event ?? undefined, b.event ?? undefined);
 
 const view = (row: LogRow) => ({
   id: row.id,
@@ -52,7 +57,10 @@ export function logRoutes(db: Database, jobs: JobService): readonly Route[] {
       path: '/jobs/{id}/log',
       summary: 'Adds an entry under a client-made id; sent again, it is stored once',
       body: { description: 'the entry', schema: c.ref('LogEntry') },
-      answers: { 200: { description: 'was there already', schema: c.ref('StoredLogEntry') }, 201: { description: 'added', schema: c.ref('StoredLogEntry') } },
+      answers: {
+        200: { description: 'was there already', schema: c.ref('StoredLogEntry') },
+        201: { description: 'added', schema: c.ref('StoredLogEntry') },
+      },
       problems: [400, 404, 409, 413, 422],
       handle: async (req, res) => {
         const { id: jobId } = await jobOf(req);

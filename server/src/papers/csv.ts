@@ -13,11 +13,19 @@ const dead = (cell: string): string => (FORMULA.test(cell) && !NUMBER.test(cell)
  * Comma-separated text with a head (RFC 4180). Cells with semicolons or tabs are quoted too: a spreadsheet that divides
  * by those would cut them up, and could run what follows.
  */
-const csv = (columns: readonly string[], rows: readonly (readonly (string | number | undefined)[])[]): string =>
-  stringify([columns, ...rows.map((r) => r.map((c) => (typeof c === 'string' ? dead(c) : (c ?? ''))))], { quoted_match: /[;\t]/, record_delimiter: '\r\n', bom: true });
+const csv = (
+  columns: readonly string[],
+  rows: readonly (readonly (string | number | undefined)[])[],
+): string =>
+  stringify([columns, ...rows.map((r) => r.map((c) => (typeof c === 'string' ? dead(c) : (c ?? ''))))], {
+    quoted_match: /[;\t]/,
+    record_delimiter: '\r\n',
+    bom: true,
+  });
 
 const plain = (text: string): string => text.replaceAll('\u202f', '').replace('−', '-');
-const number = (value: number, unit: Parameters<typeof formatIn>[1], decimals: number): string => plain(formatIn(value, unit, decimals).text);
+const number = (value: number, unit: Parameters<typeof formatIn>[1], decimals: number): string =>
+  plain(formatIn(value, unit, decimals).text);
 
 /** The bill of materials; one unit per column, so that a spreadsheet can add up. */
 export function materialsCsv(plan: Plan, currency: string): string {
@@ -25,7 +33,15 @@ export function materialsCsv(plan: Plan, currency: string): string {
   const rows = (plan.materials ?? []).map((m) => {
     const known = amount[m.quantity.unit as keyof typeof amount];
     const quantity = known ? number(m.quantity.value, known[0], known[1]) : String(m.quantity.value);
-    return [m.product, m.use, quantity, known?.[0] ?? m.quantity.unit, m.cost?.value.toFixed(2), m.cost ? currency : '', m.cost ? '' : 'price not known'];
+    return [
+      m.product,
+      m.use,
+      quantity,
+      known?.[0] ?? m.quantity.unit,
+      m.cost?.value.toFixed(2),
+      m.cost ? currency : '',
+      m.cost ? '' : 'price not known',
+    ];
   });
   return csv(['product', 'for', 'quantity', 'unit', 'cost', 'currency', 'note'], rows);
 }
@@ -44,14 +60,36 @@ export function cutListCsv(plan: Plan): string {
   ]);
   const patches = (plan.repair?.patterns ?? []).map((p) => {
     const b = bounds([p.outline]);
-    return [p.id, p.material, 'warp along', number(b.x1 - b.x0, 'mm', 0), number(b.y1 - b.y0, 'mm', 0), '', number(area(p.outline), 'm²', 4), ''];
+    return [
+      p.id,
+      p.material,
+      'warp along',
+      number(b.x1 - b.x0, 'mm', 0),
+      number(b.y1 - b.y0, 'mm', 0),
+      '',
+      number(area(p.outline), 'm²', 4),
+      '',
+    ];
   });
-  return csv(['ply', 'cloth', 'way', 'length mm', 'width mm', 'beyond the cut-out mm', 'area m²', 'resin g'], [...rows, ...patches]);
+  return csv(
+    ['ply', 'cloth', 'way', 'length mm', 'width mm', 'beyond the cut-out mm', 'area m²', 'resin g'],
+    [...rows, ...patches],
+  );
 }
 
 /** The corners of every pattern, mm, in the frame of the repair. */
 export function patternPointsCsv(patterns: readonly DrawnPattern[]): string {
-  const rows = patterns.flatMap(({ piece }) => piece.outline.map((p, i) => [piece.id, piece.name, piece.material.name, piece.way, i + 1, (p.x * 1000).toFixed(2), (p.y * 1000).toFixed(2)]));
+  const rows = patterns.flatMap(({ piece }) =>
+    piece.outline.map((p, i) => [
+      piece.id,
+      piece.name,
+      piece.material.name,
+      piece.way,
+      i + 1,
+      (p.x * 1000).toFixed(2),
+      (p.y * 1000).toFixed(2),
+    ]),
+  );
   return csv(['piece', 'name', 'material', 'way', 'point', 'x mm', 'y mm'], rows);
 }
 
@@ -61,19 +99,77 @@ export function rollsCsv(cuts: readonly { readonly cut: RollCut; readonly layout
   const rows = cuts.flatMap(({ cut, layout }) =>
     (layout?.placements ?? []).map((p) => {
       const b = bounds([p.outline]);
-      return [cut.material.name, p.id, mm(b.x0), mm(b.y0), String(Math.round((p.turn * 180) / Math.PI)), mm(cut.material.rollWidth ?? 0), mm(layout?.length ?? 0), ((layout?.yield ?? 0) * 100).toFixed(1), mm(layout?.bound ?? 0)];
+      return [
+        cut.material.name,
+        p.id,
+        mm(b.x0),
+        mm(b.y0),
+        String(Math.round((p.turn * 180) / Math.PI)),
+        mm(cut.material.rollWidth ?? 0),
+        mm(layout?.length ?? 0),
+        ((layout?.yield ?? 0) * 100).toFixed(1),
+        mm(layout?.bound ?? 0),
+      ];
     }),
   );
-  return csv(['material', 'piece', 'along the roll mm', 'across the roll mm', 'turned degrees', 'roll width mm', 'length used mm', 'yield percent', 'least length mm'], rows);
+  return csv(
+    [
+      'material',
+      'piece',
+      'along the roll mm',
+      'across the roll mm',
+      'turned degrees',
+      'roll width mm',
+      'length used mm',
+      'yield percent',
+      'least length mm',
+    ],
+    rows,
+  );
 }
 
 export function logCsv(rows: readonly LogRow[]): string {
   return csv(
-    ['at', 'stage', 'who', 'entry', 'event', 'batch', 'product', 'lot', 'first g', 'second g', 'pot °C', 'air °C', 'humidity %', 'ΔE', 'received at', 'id'],
+    [
+      'at',
+      'stage',
+      'who',
+      'entry',
+      'event',
+      'batch',
+      'product',
+      'lot',
+      'first g',
+      'second g',
+      'pot °C',
+      'air °C',
+      'humidity %',
+      'ΔE',
+      'received at',
+      'id',
+    ],
     rows.map((r) => {
       const e = (r.event ?? {}) as Partial<LogEvent>;
-      const fixed = (v: number | undefined, factor: number, decimals: number): string => (v === undefined ? '' : (v * factor).toFixed(decimals));
-      return [new Date(r.at).toISOString(), r.stage, r.who, r.text, e.kind, e.batch, e.product, e.lot, fixed(e.first, 1000, 1), fixed(e.second, 1000, 2), fixed(e.pot, 1, 1), fixed(e.air, 1, 1), fixed(e.humidity, 100, 0), fixed(e.deltaE, 1, 1), new Date(r.receivedAt).toISOString(), r.id];
+      const fixed = (v: number | undefined, factor: number, decimals: number): string =>
+        v === undefined ? '' : (v * factor).toFixed(decimals);
+      return [
+        new Date(r.at).toISOString(),
+        r.stage,
+        r.who,
+        r.text,
+        e.kind,
+        e.batch,
+        e.product,
+        e.lot,
+        fixed(e.first, 1000, 1),
+        fixed(e.second, 1000, 2),
+        fixed(e.pot, 1, 1),
+        fixed(e.air, 1, 1),
+        fixed(e.humidity, 100, 0),
+        fixed(e.deltaE, 1, 1),
+        new Date(r.receivedAt).toISOString(),
+        r.id,
+      ];
     }),
   );
 }

@@ -1,4 +1,16 @@
-import { drawnPatterns, nestFor, patternPieces, patternsDxf, patternsSvg, publicPlan, rollCuts, TRIES_WHILE_OTHERS_WAIT, workOrderDrawings, workOrderMarkdown, type Paper } from '@nelbo/core/papers';
+import {
+  drawnPatterns,
+  nestFor,
+  patternPieces,
+  patternsDxf,
+  patternsSvg,
+  publicPlan,
+  rollCuts,
+  TRIES_WHILE_OTHERS_WAIT,
+  workOrderDrawings,
+  workOrderMarkdown,
+  type Paper,
+} from '@nelbo/core/papers';
 import type { PlanFacts } from '../heavy/tasks';
 import { HttpProblem } from '../http/problem';
 import { cutListCsv, materialsCsv, patternPointsCsv, rollsCsv } from './csv';
@@ -7,7 +19,20 @@ import { orderOf, planned, type Planned } from './planned';
 import { workOrderPdf } from './work-order-pdf';
 
 /** Papers that are made of a plan, by the name that their task has. */
-export type PaperKind = { readonly name: 'kept plan' | 'work-order.md' | 'work-order.pdf' | 'materials.csv' | 'cut-list.csv' | 'rolls.csv' | 'patterns.svg' | 'patterns.dxf' | 'patterns.csv' } | { readonly name: 'patterns.pdf'; readonly paper: Paper };
+export type PaperKind =
+  | {
+      readonly name:
+        | 'kept plan'
+        | 'work-order.md'
+        | 'work-order.pdf'
+        | 'materials.csv'
+        | 'cut-list.csv'
+        | 'rolls.csv'
+        | 'patterns.svg'
+        | 'patterns.dxf'
+        | 'patterns.csv';
+    }
+  | { readonly name: 'patterns.pdf'; readonly paper: Paper };
 
 export interface Made {
   readonly body: string | Uint8Array;
@@ -18,16 +43,30 @@ export interface Made {
 
 const titleOf = ({ job }: Planned): string => [job.title, job.boat?.name].filter(Boolean).join(' · ');
 
-const drawn = (found: Planned): ReturnType<typeof drawnPatterns> => drawnPatterns(found.plan, found.library, titleOf(found));
+const drawn = (found: Planned): ReturnType<typeof drawnPatterns> =>
+  drawnPatterns(found.plan, found.library, titleOf(found));
 
 function rolls({ plan, library }: Planned): string {
-  const laid = rollCuts(patternPieces(plan, library), library).flatMap((cut) => (cut.nest ? [{ cut, layout: nestFor(cut.nest, TRIES_WHILE_OTHERS_WAIT) }] : []));
+  const laid = rollCuts(patternPieces(plan, library), library).flatMap((cut) =>
+    cut.nest ? [{ cut, layout: nestFor(cut.nest, TRIES_WHILE_OTHERS_WAIT) }] : [],
+  );
   return rollsCsv(laid);
 }
 
-const MAKERS: { readonly [N in PaperKind['name']]: (found: Planned, kind: Extract<PaperKind, { name: N }>) => string | Promise<Uint8Array> } = {
+const MAKERS: {
+  readonly [N in PaperKind['name']]: (
+    found: Planned,
+    kind: Extract<PaperKind, { name: N }>,
+  ) => string | Promise<Uint8Array>;
+} = {
   'kept plan': ({ plan }) => JSON.stringify(publicPlan(plan)),
-  'work-order.md': (found) => workOrderMarkdown(orderOf(found), workOrderDrawings(found.plan, found.reader), found.plan.trace, found.reader),
+  'work-order.md': (found) =>
+    workOrderMarkdown(
+      orderOf(found),
+      workOrderDrawings(found.plan, found.reader),
+      found.plan.trace,
+      found.reader,
+    ),
   'work-order.pdf': workOrderPdf,
   'materials.csv': ({ plan, reader }) => materialsCsv(plan, reader.currency ?? ''),
   'cut-list.csv': ({ plan }) => cutListCsv(plan),
@@ -39,12 +78,18 @@ const MAKERS: { readonly [N in PaperKind['name']]: (found: Planned, kind: Extrac
 };
 
 /** Papers of which there are none where nothing is cut. */
-const OF_PATTERNS: ReadonlySet<PaperKind['name']> = new Set(['patterns.pdf', 'patterns.svg', 'patterns.dxf', 'patterns.csv']);
+const OF_PATTERNS: ReadonlySet<PaperKind['name']> = new Set([
+  'patterns.pdf',
+  'patterns.svg',
+  'patterns.dxf',
+  'patterns.csv',
+]);
 
 /** @throws HttpProblem 422 for a job that cannot be planned, or of which there is no such paper */
 export async function makePaper(kind: PaperKind, facts: PlanFacts): Promise<Made> {
   const found = planned(facts);
-  if (OF_PATTERNS.has(kind.name) && patternPieces(found.plan, found.library).length === 0) throw new HttpProblem(422, 'This job has no patterns', 'nothing to be cut is planned for it');
+  if (OF_PATTERNS.has(kind.name) && patternPieces(found.plan, found.library).length === 0)
+    throw new HttpProblem(422, 'This job has no patterns', 'nothing to be cut is planned for it');
   const make = MAKERS[kind.name] as (found: Planned, kind: PaperKind) => string | Promise<Uint8Array>;
   return { body: await make(found, kind), engine: found.plan.engine, library: found.plan.library };
 }

@@ -71,26 +71,51 @@ const TILES: Record<NonNullable<Look['hatch']>, readonly [number, string]> = {
 };
 
 /** Draws a scene as vectors into a box of a width. @returns the height that it took */
-export function drawScene(doc: PDFKit.PDFDocument, scene: Scene, x: number, y: number, width: number): number {
+export function drawScene(
+  doc: PDFKit.PDFDocument,
+  scene: Scene,
+  x: number,
+  y: number,
+  width: number,
+): number {
   const scale = width / scene.width;
-  const tiles = Object.fromEntries(Object.entries(TILES).map(([name, [size, stream]]) => [name, doc.pattern([0, 0, size, size], size, size, stream)]));
+  const tiles = Object.fromEntries(
+    Object.entries(TILES).map(([name, [size, stream]]) => [
+      name,
+      doc.pattern([0, 0, size, size], size, size, stream),
+    ]),
+  );
   doc.save().translate(x, y).scale(scale);
   for (const item of scene.items) {
     if (item.type === 'path') {
       const mark = MARKS[item.cls];
-      const look: Look = mark ? { fill: mark, width: 1 } : item.cls.split(' ').reduce<Look>((sum, cls) => ({ ...sum, ...LOOKS[cls] }), {});
+      const look: Look = mark
+        ? { fill: mark, width: 1 }
+        : item.cls.split(' ').reduce<Look>((sum, cls) => ({ ...sum, ...LOOKS[cls] }), {});
       if (look.fill) doc.path(item.d).fill(look.fill);
       if (look.hatch) doc.path(item.d).fill([tiles[look.hatch], '#8FA39F']);
       if (look.dash) doc.dash(look.dash[0], { space: look.dash[1] });
-      doc.path(item.d).lineWidth(look.width ?? 0.8).strokeColor(look.stroke ?? INK).stroke();
+      doc
+        .path(item.d)
+        .lineWidth(look.width ?? 0.8)
+        .strokeColor(look.stroke ?? INK)
+        .stroke();
       if (look.dash) doc.undash();
       continue;
     }
     const size = item.cls.includes('ply-number') ? 9 : 11;
     const bold = item.cls.includes('ply-number') || item.cls.includes('figure');
-    doc.font(bold ? 'bold' : 'regular').fontSize(size).fillColor(item.cls.includes('note') ? MUTED : INK);
+    doc
+      .font(bold ? 'bold' : 'regular')
+      .fontSize(size)
+      .fillColor(item.cls.includes('note') ? MUTED : INK);
     const text = item.text.replaceAll('\u202f', '\u00a0');
-    const shift = item.anchor === 'middle' ? doc.widthOfString(text) / 2 : item.anchor === 'end' ? doc.widthOfString(text) : 0;
+    const shift =
+      item.anchor === 'middle'
+        ? doc.widthOfString(text) / 2
+        : item.anchor === 'end'
+          ? doc.widthOfString(text)
+          : 0;
     doc.text(text, item.x - shift, item.y - size * 0.82, { lineBreak: false });
   }
   doc.restore();

@@ -54,7 +54,12 @@ export class Sheet {
   }
 
   rule(thickness = 0.5, colour = HAIRLINE): void {
-    this.doc.moveTo(MARGIN, this.y).lineTo(MARGIN + this.width, this.y).lineWidth(thickness).strokeColor(colour).stroke();
+    this.doc
+      .moveTo(MARGIN, this.y)
+      .lineTo(MARGIN + this.width, this.y)
+      .lineWidth(thickness)
+      .strokeColor(colour)
+      .stroke();
     this.y += thickness;
   }
 
@@ -83,7 +88,11 @@ export class Sheet {
     const style: Style = { size: BODY };
     const lines = layLines(this.doc, text, this.width - 16, style);
     this.need(lines.length * lineHeight(style.size) + 4);
-    this.doc.rect(MARGIN, this.y + 1.5, 8, 8).lineWidth(0.8).strokeColor(INK).stroke();
+    this.doc
+      .rect(MARGIN, this.y + 1.5, 8, 8)
+      .lineWidth(0.8)
+      .strokeColor(INK)
+      .stroke();
     drawLines(this.doc, lines, MARGIN + 15, this.y, style);
     this.y += lines.length * lineHeight(style.size) + 3;
   }
@@ -102,8 +111,22 @@ export class Sheet {
         const values = layLines(this.doc, value, column * 0.5 - 6, { size: BODY, weight: 'bold' });
         const height = Math.max(names.length, values.length) * lineHeight(BODY) + 4;
         drawLines(this.doc, names, x, y, { size: BODY, colour: MUTED });
-        drawLines(this.doc, values, x + column * 0.5 + 6, y, { size: BODY, weight: 'bold' }, 'right', column * 0.5 - 6, this.linked);
-        this.doc.moveTo(x, y + height - 2).lineTo(x + column, y + height - 2).lineWidth(0.4).strokeColor(HAIRLINE).stroke();
+        drawLines(
+          this.doc,
+          values,
+          x + column * 0.5 + 6,
+          y,
+          { size: BODY, weight: 'bold' },
+          'right',
+          column * 0.5 - 6,
+          this.linked,
+        );
+        this.doc
+          .moveTo(x, y + height - 2)
+          .lineTo(x + column, y + height - 2)
+          .lineWidth(0.4)
+          .strokeColor(HAIRLINE)
+          .stroke();
         y += height;
       }
       lowest = Math.max(lowest, y);
@@ -115,7 +138,8 @@ export class Sheet {
     if (rows.length === 0) return;
     const widths = this.columnWidths(columns, rows);
     const size = columns.length > 5 ? SMALL + 0.4 : BODY;
-    const lay = (cells: readonly (Said | string)[], weight?: 'bold') => cells.map((c, i) => layLines(this.doc, c, widths[i] - CELL.x, { size, weight }));
+    const lay = (cells: readonly (Said | string)[], weight?: 'bold') =>
+      cells.map((c, i) => layLines(this.doc, c, widths[i] - CELL.x, { size, weight }));
     const draw = (cells: ReturnType<typeof lay>, colour?: string): number => {
       const height = Math.max(...cells.map((c) => c.length)) * lineHeight(size) + 2 * CELL.y;
       let x = MARGIN;
@@ -151,7 +175,15 @@ export class Sheet {
     const size = columns.length > 5 ? SMALL + 0.4 : BODY;
     const natural = columns.map((c, i) => {
       const cells: (Said | string)[] = [c, ...rows.map((r) => r[i] ?? [])];
-      return Math.max(...cells.map((cell) => layLines(this.doc, cell, 10_000, { size })[0].reduce((sum, p) => sum + p.width, 0))) + CELL.x + 8;
+      return (
+        Math.max(
+          ...cells.map((cell) =>
+            layLines(this.doc, cell, 10_000, { size })[0].reduce((sum, p) => sum + p.width, 0),
+          ),
+        ) +
+        CELL.x +
+        8
+      );
     });
     const total = natural.reduce((a, b) => a + b, 0);
     if (total <= this.width) {

@@ -25,8 +25,17 @@ let faces: Face | undefined;
 /** Fonts ship as packages and are read once. */
 function loadFaces(): Face {
   const file = (path: string): Buffer => readFileSync(require.resolve(path));
-  const latin = (weight: number): Buffer => woffToSfnt(file(`@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`));
-  return (faces ??= { regular: latin(400), bold: latin(700), signs: file('dejavu-fonts-ttf/ttf/DejaVuSans.ttf') });
+  const latin = (weight: number): Buffer =>
+    woffToSfnt(
+      file(
+        `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
+      ),
+    );
+  return (faces ??= {
+    regular: latin(400),
+    bold: latin(700),
+    signs: file('dejavu-fonts-ttf/ttf/DejaVuSans.ttf'),
+  });
 }
 
 export function registerFonts(doc: PDFKit.PDFDocument): void {
@@ -56,7 +65,12 @@ type Line = readonly Piece[];
 const LEADING = 1.32;
 
 /** Breaks a text into lines of a width. A word longer than the line stands alone and is broken where it must be. */
-export function layLines(doc: PDFKit.PDFDocument, words: Said | string, width: number, style: Style): readonly Line[] {
+export function layLines(
+  doc: PDFKit.PDFDocument,
+  words: Said | string,
+  width: number,
+  style: Style,
+): readonly Line[] {
   const lines: Piece[][] = [[]];
   let used = 0;
   const put = (piece: Piece): void => {
@@ -68,12 +82,17 @@ export function layLines(doc: PDFKit.PDFDocument, words: Said | string, width: n
     used = 0;
   };
   for (const part of typeof words === 'string' ? [words] : words) {
-    const [text, link, assumed] = typeof part === 'string' ? [part, undefined, false] : [part.text, part.figure.traceId, part.figure.origin === 'assumed'];
+    const [text, link, assumed] =
+      typeof part === 'string'
+        ? [part, undefined, false]
+        : [part.text, part.figure.traceId, part.figure.origin === 'assumed'];
     for (const word of text.replaceAll('\u202f', '\u00a0').split(/(?<= )/)) {
       const pieces = piecesOf(doc, word, style, link, assumed);
       const length = pieces.reduce((sum, p) => sum + p.width, 0);
       if (used > 0 && used + length > width + 0.5) newLine();
-      for (const p of length > width ? pieces.flatMap((x) => [...x.text].flatMap((ch) => piecesOf(doc, ch, style, link, assumed))) : pieces) {
+      for (const p of length > width
+        ? pieces.flatMap((x) => [...x.text].flatMap((ch) => piecesOf(doc, ch, style, link, assumed)))
+        : pieces) {
         if (used > 0 && used + p.width > width + 0.5) newLine();
         put(p);
       }
@@ -97,12 +116,19 @@ function widthOf(doc: PDFKit.PDFDocument, font: Piece['font'], size: number, tex
   return unit * size;
 }
 
-function piecesOf(doc: PDFKit.PDFDocument, text: string, style: Style, link: string | undefined, assumed: boolean): Piece[] {
+function piecesOf(
+  doc: PDFKit.PDFDocument,
+  text: string,
+  style: Style,
+  link: string | undefined,
+  assumed: boolean,
+): Piece[] {
   const pieces: Piece[] = [];
   let run = '';
   let font: Piece['font'] | undefined;
   const flush = (): void => {
-    if (run && font) pieces.push({ text: run, font, width: widthOf(doc, font, style.size, run), link, assumed });
+    if (run && font)
+      pieces.push({ text: run, font, width: widthOf(doc, font, style.size, run), link, assumed });
     run = '';
   };
   for (const ch of text) {
@@ -124,16 +150,43 @@ function trailingSpace(doc: PDFKit.PDFDocument, line: Line, size: number): numbe
 export const lineHeight = (size: number): number => size * LEADING;
 
 /** Draws laid lines with their upper left corner at a point. A figure is linked to its reasons; a default has a broken line under it. */
-export function drawLines(doc: PDFKit.PDFDocument, lines: readonly Line[], x: number, y: number, style: Style, align: 'left' | 'right' = 'left', width = 0, linked: ReadonlySet<string> = new Set()): void {
+export function drawLines(
+  doc: PDFKit.PDFDocument,
+  lines: readonly Line[],
+  x: number,
+  y: number,
+  style: Style,
+  align: 'left' | 'right' = 'left',
+  width = 0,
+  linked: ReadonlySet<string> = new Set(),
+): void {
   lines.forEach((line, i) => {
     const top = y + i * lineHeight(style.size);
-    let at = align === 'right' ? x + width - line.reduce((sum, p) => sum + p.width, 0) + trailingSpace(doc, line, style.size) : x;
+    let at =
+      align === 'right'
+        ? x + width - line.reduce((sum, p) => sum + p.width, 0) + trailingSpace(doc, line, style.size)
+        : x;
     for (const piece of line) {
       const shift = piece.font === 'signs' ? style.size * 0.02 : 0;
       const end = at + widthOf(doc, piece.font, style.size, piece.text.trimEnd());
-      doc.font(piece.font).fontSize(style.size).fillColor(style.colour ?? INK).text(piece.text, at, top + shift, { lineBreak: false });
-      if (piece.assumed) doc.save().moveTo(at, top + style.size * 1.12).lineTo(end, top + style.size * 1.12).dash(1.6, { space: 1.4 }).lineWidth(0.6).strokeColor(MUTED).stroke().undash().restore();
-      if (piece.link && linked.has(piece.link)) doc.goTo(at, top, end - at, lineHeight(style.size), `figure ${piece.link}`);
+      doc
+        .font(piece.font)
+        .fontSize(style.size)
+        .fillColor(style.colour ?? INK)
+        .text(piece.text, at, top + shift, { lineBreak: false });
+      if (piece.assumed)
+        doc
+          .save()
+          .moveTo(at, top + style.size * 1.12)
+          .lineTo(end, top + style.size * 1.12)
+          .dash(1.6, { space: 1.4 })
+          .lineWidth(0.6)
+          .strokeColor(MUTED)
+          .stroke()
+          .undash()
+          .restore();
+      if (piece.link && linked.has(piece.link))
+        doc.goTo(at, top, end - at, lineHeight(style.size), `figure ${piece.link}`);
       at += piece.width;
     }
   });

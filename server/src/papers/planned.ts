@@ -1,4 +1,20 @@
-import { LIBRARY, findingHistory, planRepair, readJob, refinePlan, refineProblems, tellProblem, yardLibrary, type FindingEffect, type Job, type Library, type Plan, type Problem, type Reader, type Shop } from '@nelbo/core';
+import {
+  LIBRARY,
+  findingHistory,
+  planRepair,
+  readJob,
+  refinePlan,
+  refineProblems,
+  tellProblem,
+  yardLibrary,
+  type FindingEffect,
+  type Job,
+  type Library,
+  type Plan,
+  type Problem,
+  type Reader,
+  type Shop,
+} from '@nelbo/core';
 import { forecastCure } from '@nelbo/core/cure';
 import { workOrder, type WorkOrder } from '@nelbo/core/papers';
 import { useRepairs } from '@nelbo/core/repairs';
@@ -22,12 +38,19 @@ export interface Planned {
 }
 
 /** Yard as the planner takes it: the crew by name. */
-export const shopOf = (document: Record<string, unknown>): Shop => ({ ...document, crew: (document['crew'] as { name: string }[] | undefined)?.map((p) => p.name) }) as Shop;
+export const shopOf = (document: Record<string, unknown>): Shop =>
+  ({ ...document, crew: (document['crew'] as { name: string }[] | undefined)?.map((p) => p.name) }) as Shop;
 
 /** What a stored job is planned from, as the yard stands now. */
 export async function factsOf(db: Database, job: JobView): Promise<PlanFacts> {
   const [shop, products] = await Promise.all([readShop(db), listProducts(db)]);
-  return { document: job.document, shop, products, now: Date.now(), timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone };
+  return {
+    document: job.document,
+    shop,
+    products,
+    now: Date.now(),
+    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  };
 }
 
 /** Plans a job from its facts, its cures along the course of the air. Takes up to seconds: run it in a thread. */
@@ -36,7 +59,12 @@ export function planned({ document, shop: yard, products, now, timeZone }: PlanF
   const { job: read, problems } = readJob(document);
   const clock = { now, timeZone };
   const result = read && planRepair(read, library, shop, clock);
-  if (!read || !result?.plan) throw new HttpProblem(422, 'The job cannot be planned', (result?.problems ?? []).filter((p) => p.severity === 'error').map((p) => tellProblem(p).what)[0]);
+  if (!read || !result?.plan)
+    throw new HttpProblem(
+      422,
+      'The job cannot be planned',
+      (result?.problems ?? []).filter((p) => p.severity === 'error').map((p) => tellProblem(p).what)[0],
+    );
   const cure = forecastCure(read, result, library, shop, clock);
   return {
     job: read,
@@ -48,4 +76,5 @@ export function planned({ document, shop: yard, products, now, timeZone }: PlanF
   };
 }
 
-export const orderOf = ({ job, plan, problems, history, reader }: Planned): WorkOrder => workOrder(job, plan, problems, history, reader);
+export const orderOf = ({ job, plan, problems, history, reader }: Planned): WorkOrder =>
+  workOrder(job, plan, problems, history, reader);

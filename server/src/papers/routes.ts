@@ -14,7 +14,13 @@ import { factsOf } from './planned';
 
 /** Files of a job: tables for a spreadsheet, patterns for a printer or a cutter. Made in threads. */
 export function paperRoutes(db: Database, jobs: JobService, heavy: Heavy): readonly Route[] {
-  const route = (file: string, type: string, summary: string, kindOf: (req: Request) => PaperKind, query?: Route['query']): Route => ({
+  const route = (
+    file: string,
+    type: string,
+    summary: string,
+    kindOf: (req: Request) => PaperKind,
+    query?: Route['query'],
+  ): Route => ({
     method: 'get',
     path: `/jobs/{id}/${file}`,
     summary,
@@ -28,11 +34,21 @@ export function paperRoutes(db: Database, jobs: JobService, heavy: Heavy): reado
       attach(res, type, file, job).send(typeof body === 'string' ? body : Buffer.from(body));
     },
   });
-  const named = (file: Exclude<PaperKind['name'], 'patterns.pdf'>, type: string, summary: string): Route => route(file, type, summary, () => ({ name: file }));
+  const named = (file: Exclude<PaperKind['name'], 'patterns.pdf'>, type: string, summary: string): Route =>
+    route(file, type, summary, () => ({ name: file }));
   return [
-    route('patterns.pdf', 'application/pdf', 'Patterns at 1:1, tiled to sheets', (req) => ({ name: 'patterns.pdf', paper: paperOf(req) }), {
-      paper: { description: 'sheet to print on', schema: { type: 'string', enum: ['a4', 'letter'], default: 'a4' } },
-    }),
+    route(
+      'patterns.pdf',
+      'application/pdf',
+      'Patterns at 1:1, tiled to sheets',
+      (req) => ({ name: 'patterns.pdf', paper: paperOf(req) }),
+      {
+        paper: {
+          description: 'sheet to print on',
+          schema: { type: 'string', enum: ['a4', 'letter'], default: 'a4' },
+        },
+      },
+    ),
     named('patterns.svg', 'image/svg+xml', 'Patterns at 1:1 as drawing, millimetres'),
     named('patterns.dxf', 'image/vnd.dxf', 'Patterns at 1:1 for a cutter, release 12, millimetres'),
     named('patterns.csv', 'text/csv', 'Corners of the patterns'),
@@ -57,12 +73,15 @@ export function paperRoutes(db: Database, jobs: JobService, heavy: Heavy): reado
 /** Gives an answer the name of the job's file: "patterns-dunlin.pdf". */
 function attach(res: Response, type: string, file: string, job: JobView): Response {
   const [name, ending] = file.split('.');
-  return res.type(type).attachment(`${name}-${fileName(job.document.boat?.name ?? job.document.title ?? 'job')}.${ending}`);
+  return res
+    .type(type)
+    .attachment(`${name}-${fileName(job.document.boat?.name ?? job.document.title ?? 'job')}.${ending}`);
 }
 
 /** The sheet asked for; A4 where none is. */
 function paperOf(req: Request): Paper {
   const paper = req.query['paper'] ?? 'a4';
-  if (paper !== 'a4' && paper !== 'letter') throw new HttpProblem(400, 'The paper is not known', 'paper must be a4 or letter');
+  if (paper !== 'a4' && paper !== 'letter')
+    throw new HttpProblem(400, 'The paper is not known', 'paper must be a4 or letter');
   return paper;
 }

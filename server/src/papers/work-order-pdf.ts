@@ -14,7 +14,12 @@ export async function workOrderPdf(found: Planned): Promise<Buffer> {
   const order = orderOf(found);
   const { trace } = found.plan;
   const figures = figuresOf(order).filter((id) => trace[id]);
-  const doc = new PDFDocument({ size: 'A4', margin: 0, bufferPages: true, info: { Title: `Work order: ${order.title}`, Author: 'Nelbo', Subject: order.boat } });
+  const doc = new PDFDocument({
+    size: 'A4',
+    margin: 0,
+    bufferPages: true,
+    info: { Title: `Work order: ${order.title}`, Author: 'Nelbo', Subject: order.boat },
+  });
   const done = collect(doc);
   registerFonts(doc);
   const sheet = new Sheet(doc, new Set(figures));
@@ -40,7 +45,7 @@ export async function workOrderPdf(found: Planned): Promise<Buffer> {
     for (const c of s.cautions) sheet.caution(c);
     for (const t of s.tables) {
       sheet.table(t.caption, t.columns, t.rows);
-      }
+    }
     for (const a of s.acceptance) sheet.check(`${a.test}: ${a.pass}`);
   }
   signOff(sheet, order.signOff);
@@ -62,7 +67,8 @@ function collect(doc: PDFKit.PDFDocument): Promise<Buffer> {
 /** Trace ids of all figures of an order, each once, in the order in which they stand. */
 function figuresOf(order: WorkOrder): string[] {
   const ids = new Set<string>();
-  const take = (words: Said): void => words.forEach((part) => typeof part !== 'string' && ids.add(part.figure.traceId));
+  const take = (words: Said): void =>
+    words.forEach((part) => typeof part !== 'string' && ids.add(part.figure.traceId));
   for (const [, words] of [...order.facts, ...order.totals]) take(words);
   for (const s of order.sections) {
     take(s.sentence);
@@ -77,8 +83,20 @@ function signOff(sheet: Sheet, names: readonly string[]): void {
     sheet.need(32);
     sheet.gap(16);
     const { doc, width } = sheet;
-    doc.font('regular').fontSize(9.2).fillColor('#12292C').text(name, MARGIN, sheet.y, { lineBreak: false }).text('date', MARGIN + width - 130, sheet.y, { lineBreak: false });
-    doc.moveTo(MARGIN + 150, sheet.y + 11).lineTo(MARGIN + width - 140, sheet.y + 11).moveTo(MARGIN + width - 104, sheet.y + 11).lineTo(MARGIN + width, sheet.y + 11).lineWidth(0.7).strokeColor('#12292C').stroke();
+    doc
+      .font('regular')
+      .fontSize(9.2)
+      .fillColor('#12292C')
+      .text(name, MARGIN, sheet.y, { lineBreak: false })
+      .text('date', MARGIN + width - 130, sheet.y, { lineBreak: false });
+    doc
+      .moveTo(MARGIN + 150, sheet.y + 11)
+      .lineTo(MARGIN + width - 140, sheet.y + 11)
+      .moveTo(MARGIN + width - 104, sheet.y + 11)
+      .lineTo(MARGIN + width, sheet.y + 11)
+      .lineWidth(0.7)
+      .strokeColor('#12292C')
+      .stroke();
     sheet.gap(14);
   }
 }
@@ -86,7 +104,10 @@ function signOff(sheet: Sheet, names: readonly string[]): void {
 /** Where each figure comes from: formula, inputs with their values and origin, and source. */
 function reasons(sheet: Sheet, ids: readonly string[], trace: Trace, { reader }: Planned): void {
   sheet.heading('Where the figures come from');
-  sheet.text('A figure with a broken line under it is a default: measure it, or enter what the data sheet says.', { size: 8, colour: MUTED });
+  sheet.text(
+    'A figure with a broken line under it is a default: measure it, or enter what the data sheet says.',
+    { size: 8, colour: MUTED },
+  );
   sheet.gap(4);
   for (const id of ids) {
     const e = trace[id];
@@ -96,7 +117,13 @@ function reasons(sheet: Sheet, ids: readonly string[], trace: Trace, { reader }:
     const how = e.expression ? `${e.expression}. ` : `${e.origin}. `;
     const inputs = e.inputs.flatMap((i): Said => {
       const input = trace[i.traceId];
-      return input ? [`${i.symbol} = `, { text: say(input, reader), figure: { origin: input.origin, traceId: input.id } }, ` ${input.label}, ${input.origin}; `] : [];
+      return input
+        ? [
+            `${i.symbol} = `,
+            { text: say(input, reader), figure: { origin: input.origin, traceId: input.id } },
+            ` ${input.label}, ${input.origin}; `,
+          ]
+        : [];
     });
     sheet.text([how, ...shortened(inputs), `Source: ${e.source}.`], { size: 7.4, colour: MUTED });
     sheet.gap(3);
@@ -108,7 +135,9 @@ const MOST_INPUTS = 12;
 /** A sum over many parts names the first of them. */
 function shortened(inputs: Said): Said {
   const most = 3 * MOST_INPUTS;
-  return inputs.length <= most ? inputs : [...inputs.slice(0, most), `and ${(inputs.length - most) / 3} more; `];
+  return inputs.length <= most
+    ? inputs
+    : [...inputs.slice(0, most), `and ${(inputs.length - most) / 3} more; `];
 }
 
 function feet(doc: PDFKit.PDFDocument, order: WorkOrder): void {
@@ -117,9 +146,18 @@ function feet(doc: PDFKit.PDFDocument, order: WorkOrder): void {
     doc.switchToPage(i);
     const y = doc.page.height - MARGIN;
     const right = `${i + 1} of ${count}`;
-    doc.moveTo(MARGIN, y - 6).lineTo(doc.page.width - MARGIN, y - 6).lineWidth(0.4).strokeColor(HAIRLINE).stroke();
+    doc
+      .moveTo(MARGIN, y - 6)
+      .lineTo(doc.page.width - MARGIN, y - 6)
+      .lineWidth(0.4)
+      .strokeColor(HAIRLINE)
+      .stroke();
     doc.font('regular').fontSize(7.4).fillColor(MUTED);
-    doc.text(`${[order.boat, order.title].filter(Boolean).join(' · ')} · ${order.versions}`, MARGIN, y, { lineBreak: false, width: doc.page.width - 2 * MARGIN - 60, ellipsis: true });
+    doc.text(`${[order.boat, order.title].filter(Boolean).join(' · ')} · ${order.versions}`, MARGIN, y, {
+      lineBreak: false,
+      width: doc.page.width - 2 * MARGIN - 60,
+      ellipsis: true,
+    });
     doc.text(right, doc.page.width - MARGIN - doc.widthOfString(right), y, { lineBreak: false });
   }
 }

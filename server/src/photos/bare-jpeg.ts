@@ -9,7 +9,7 @@ const JFIF = 18;
  */
 export function isBareJpeg(bytes: Uint8Array): boolean {
   if (bytes[0] !== 0xff || bytes[1] !== START) return false;
-  for (let at = 2; at + 1 < bytes.length; ) {
+  for (let at = 2; at + 1 < bytes.length;) {
     if (bytes[at] !== 0xff) return false;
     const marker = bytes[at + 1];
     if (marker === END) return at + 2 === bytes.length;
@@ -25,6 +25,10 @@ export function isBareJpeg(bytes: Uint8Array): boolean {
 /** Compressed data end at the next marker that is neither a stuffed byte nor a restart. */
 function afterScan(bytes: Uint8Array, from: number): number {
   let at = from;
-  while (at + 1 < bytes.length && !(bytes[at] === 0xff && bytes[at + 1] !== 0 && (bytes[at + 1] < 0xd0 || bytes[at + 1] > 0xd7))) at += 1;
+  while (
+    at + 1 < bytes.length &&
+    !(bytes[at] === 0xff && bytes[at + 1] !== 0 && (bytes[at + 1] < 0xd0 || bytes[at + 1] > 0xd7))
+  )
+    at += 1;
   return at;
 }

@@ -14,21 +14,39 @@ import { PHOTO_LIMIT_MB } from './shrink';
 const MOST_PHOTOS = 60;
 const LONGEST_NAME = 120;
 
-const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: PHOTO_LIMIT_MB * 1_000_000, files: 1, fields: 0, parts: 2 } }).single('photo');
+const upload = multer({
+  storage: multer.memoryStorage(),
+  limits: { fileSize: PHOTO_LIMIT_MB * 1_000_000, files: 1, fields: 0, parts: 2 },
+}).single('photo');
 
 /** The one file of a form. Nothing is written to a disk. */
 function fileOf(req: Request, res: Response): Promise<{ bytes: Buffer; type: string; name: string }> {
   return new Promise((resolve, reject) => {
     upload(req, res, (e: unknown) => {
-      if (e instanceof MulterError && e.code === 'LIMIT_FILE_SIZE') return reject(new HttpProblem(413, 'The photograph is too large', `a photograph may take up to ${PHOTO_LIMIT_MB} MB; set the camera to a smaller size`));
-      if (e || !req.file) return reject(new HttpProblem(400, 'There is no photograph in the request', 'send a form with one file called "photo"'));
+      if (e instanceof MulterError && e.code === 'LIMIT_FILE_SIZE')
+        return reject(
+          new HttpProblem(
+            413,
+            'The photograph is too large',
+            `a photograph may take up to ${PHOTO_LIMIT_MB} MB; set the camera to a smaller size`,
+          ),
+        );
+      if (e || !req.file)
+        return reject(
+          new HttpProblem(
+            400,
+            'There is no photograph in the request',
+            'send a form with one file called "photo"',
+          ),
+        );
       resolve({ bytes: req.file.buffer, type: req.file.mimetype, name: req.file.originalname });
     });
   });
 }
 
 /** The end of a file's name, as far as a database can keep it: control characters and halves of letters are left out. */
-const nameOf = (name: string): string => [...name.replace(/\p{Cc}|\p{Cs}/gu, '')].slice(-LONGEST_NAME).join('');
+const nameOf = (name: string): string =>
+  [...name.replace(/\p{Cc}|\p{Cs}/gu, '')].slice(-LONGEST_NAME).join('');
 
 export function photoRoutes(db: Database, jobs: JobService, heavy: Heavy): readonly Route[] {
   return [
@@ -36,7 +54,9 @@ export function photoRoutes(db: Database, jobs: JobService, heavy: Heavy): reado
       method: 'get',
       path: '/jobs/{id}/photos',
       summary: 'Photographs of a job, oldest first',
-      answers: { 200: { description: 'without their bytes', schema: { type: 'array', items: c.ref('Photo') } } },
+      answers: {
+        200: { description: 'without their bytes', schema: { type: 'array', items: c.ref('Photo') } },
+      },
       problems: [400, 404],
       handle: async (req, res) => {
         const id = uuidOf(param(req, 'id'));
@@ -48,9 +68,23 @@ export function photoRoutes(db: Database, jobs: JobService, heavy: Heavy): reado
       method: 'post',
       path: '/jobs/{id}/photos',
       heavy: true,
-      summary: 'Keeps a photograph with a job: turned the right way up, made small, without place, time or owner',
-      query: { id: { description: 'id that the sender made; sent again, the photograph is kept once', schema: { type: 'string', format: 'uuid' } } },
-      body: { description: `a form with one file called "photo": JPEG, PNG or WebP of at most ${PHOTO_LIMIT_MB} MB`, type: 'multipart/form-data', schema: { type: 'object', properties: { photo: { type: 'string', format: 'binary' } }, required: ['photo'] } },
+      summary:
+        'Keeps a photograph with a job: turned the right way up, made small, without place, time or owner',
+      query: {
+        id: {
+          description: 'id that the sender made; sent again, the photograph is kept once',
+          schema: { type: 'string', format: 'uuid' },
+        },
+      },
+      body: {
+        description: `a form with one file called "photo": JPEG, PNG or WebP of at most ${PHOTO_LIMIT_MB} MB`,
+        type: 'multipart/form-data',
+        schema: {
+          type: 'object',
+          properties: { photo: { type: 'string', format: 'binary' } },
+          required: ['photo'],
+        },
+      },
       answers: { 201: { description: 'as kept', schema: c.ref('Photo') } },
       problems: [400, 404, 409, 413, 415, 422],
       handle: async (req, res) => {
@@ -58,11 +92,27 @@ export function photoRoutes(db: Database, jobs: JobService, heavy: Heavy): reado
         const query = queryOf(yup.object({ id: yup.string().required() }), req.query);
         const id = uuidOf(query.id);
         await jobs.get(jobId);
-        if ((await countPhotos(db, jobId)) >= MOST_PHOTOS) throw new HttpProblem(409, 'The job has as many photographs as it may', `up to ${MOST_PHOTOS} are kept with a job`);
+        if ((await countPhotos(db, jobId)) >= MOST_PHOTOS)
+          throw new HttpProblem(
+            409,
+            'The job has as many photographs as it may',
+            `up to ${MOST_PHOTOS} are kept with a job`,
+          );
         const file = await fileOf(req, res);
         const small = await heavy.run({ kind: 'photo', ...file });
-        const kept = await insertPhoto(db, { ...small, bytes: Buffer.from(small.bytes), id, jobId, name: nameOf(file.name) });
-        if (!kept) throw new HttpProblem(409, 'A photograph of another job has this id', 'make a new id for a new photograph');
+        const kept = await insertPhoto(db, {
+          ...small,
+          bytes: Buffer.from(small.bytes),
+          id,
+          jobId,
+          name: nameOf(file.name),
+        });
+        if (!kept)
+          throw new HttpProblem(
+            409,
+            'A photograph of another job has this id',
+            'make a new id for a new photograph',
+          );
         res.status(201).json(kept);
       },
     },
@@ -76,7 +126,11 @@ export function photoRoutes(db: Database, jobs: JobService, heavy: Heavy): reado
         const photo = await readPhoto(db, uuidOf(param(req, 'id')));
         if (!photo) throw notFound('Photograph');
         // It never changes under its id.
-        res.set('Cache-Control', 'private, max-age=31536000, immutable').set('Content-Security-Policy', "default-src 'none'; sandbox").type('image/jpeg').send(photo.bytes);
+        res
+          .set('Cache-Control', 'private, max-age=31536000, immutable')
+          .set('Content-Security-Policy', "default-src 'none'; sandbox")
+          .type('image/jpeg')
+          .send(photo.bytes);
       },
     },
   ];

@@ -26,7 +26,8 @@ const KINDS: Readonly<Record<string, { readonly types: readonly string[]; readon
 };
 
 const ADVICE = 'send a JPEG, PNG or WebP; a telephone that saves HEIC can be set to "most compatible"';
-const refuse = (status: 415 | 422, why: string): HttpProblem => new HttpProblem(status, 'The photograph cannot be used', `${why}; ${ADVICE}`);
+const refuse = (status: 415 | 422, why: string): HttpProblem =>
+  new HttpProblem(status, 'The photograph cannot be used', `${why}; ${ADVICE}`);
 
 export interface Shrunk {
   readonly bytes: Buffer;
@@ -38,12 +39,20 @@ export interface Shrunk {
 /** What the bytes are, whatever they are called. */
 async function formatOf(bytes: Buffer): Promise<string> {
   try {
-    const { format, width, height, isProgressive } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
-    if (isProgressive && width * height > MOST_PIXELS_WHOLE) throw refuse(422, `it is interlaced or progressive and has more than ${MOST_PIXELS_WHOLE / 1e6} million pixels`);
+    const { format, width, height, isProgressive } = await sharp(bytes, {
+      limitInputPixels: MOST_PIXELS,
+    }).metadata();
+    if (isProgressive && width * height > MOST_PIXELS_WHOLE)
+      throw refuse(
+        422,
+        `it is interlaced or progressive and has more than ${MOST_PIXELS_WHOLE / 1e6} million pixels`,
+      );
     return format;
   } catch (e) {
     if (e instanceof HttpProblem) throw e;
-    throw /pixel limit/i.test(String(e)) ? refuse(422, `it has more than ${MOST_PIXELS / 1e6} million pixels`) : refuse(415, 'the file is not an image');
+    throw /pixel limit/i.test(String(e))
+      ? refuse(422, `it has more than ${MOST_PIXELS / 1e6} million pixels`)
+      : refuse(415, 'the file is not an image');
   }
 }
 
@@ -52,13 +61,22 @@ async function formatOf(bytes: Buffer): Promise<string> {
  * place, time and owner.
  * @throws HttpProblem 415 for what is no image of a known kind or not what it is called, 422 for one that is broken or too large
  */
-export async function shrink(file: { readonly bytes: Buffer; readonly type: string; readonly name: string }): Promise<Shrunk> {
+export async function shrink(file: {
+  readonly bytes: Buffer;
+  readonly type: string;
+  readonly name: string;
+}): Promise<Shrunk> {
   const format = await formatOf(file.bytes);
   const kind = KINDS[format];
   if (!kind) throw refuse(415, `the file is an image of the kind ${format}`);
-  const typed = file.type === '' || file.type === 'application/octet-stream' || kind.types.includes(file.type);
+  const typed =
+    file.type === '' || file.type === 'application/octet-stream' || kind.types.includes(file.type);
   const ended = !/\.\w+$/.test(file.name) || kind.endings.test(file.name);
-  if (!typed || !ended) throw refuse(415, `the file is a ${format.toUpperCase()} but is called ${!typed ? file.type : file.name}`);
+  if (!typed || !ended)
+    throw refuse(
+      415,
+      `the file is a ${format.toUpperCase()} but is called ${!typed ? file.type : file.name}`,
+    );
   return toJpeg(file.bytes);
 }
 
@@ -75,7 +93,9 @@ async function toJpeg(bytes: Buffer): Promise<Shrunk> {
       .toBuffer({ resolveWithObject: true });
     return { bytes: data, type: 'image/jpeg', width: info.width, height: info.height };
   } catch (e) {
-    throw /timeout/i.test(String(e)) ? refuse(422, 'it takes too long to be unpacked') : refuse(422, 'the image is broken');
+    throw /timeout/i.test(String(e))
+      ? refuse(422, 'it takes too long to be unpacked')
+      : refuse(422, 'the image is broken');
   }
 }
 
@@ -88,6 +108,10 @@ export async function clean(bytes: Buffer): Promise<Shrunk & { readonly changed:
   const format = await formatOf(bytes);
   if (!KINDS[format]) throw refuse(415, `the file is an image of the kind ${format}`);
   const fresh = await toJpeg(bytes);
-  const own = format === 'jpeg' && isBareJpeg(bytes) && fresh.width * fresh.height > 0 && (await sharp(bytes).metadata()).width === fresh.width;
+  const own =
+    format === 'jpeg' &&
+    isBareJpeg(bytes) &&
+    fresh.width * fresh.height > 0 &&
+    (await sharp(bytes).metadata()).width === fresh.width;
   return own ? { ...fresh, bytes, changed: false } : { ...fresh, changed: true };
 }

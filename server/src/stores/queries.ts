@@ -13,8 +13,15 @@ export async function listProducts(db: Database): Promise<readonly StoredProduct
   return rows.map((r) => ({ id: r.id, product: r.document as Record<string, unknown> }));
 }
 
-export async function writeProduct(db: Database, id: string, document: Record<string, unknown>): Promise<void> {
-  await db.insert(products).values({ id, document }).onConflictDoUpdate({ target: products.id, set: { document, updatedAt: sql`now()` } });
+export async function writeProduct(
+  db: Database,
+  id: string,
+  document: Record<string, unknown>,
+): Promise<void> {
+  await db
+    .insert(products)
+    .values({ id, document })
+    .onConflictDoUpdate({ target: products.id, set: { document, updatedAt: sql`now()` } });
 }
 
 /** @returns false where there was none */
@@ -29,6 +36,8 @@ const schema = yupFor(PRODUCT_FIELDS);
 export function yardProducts(stored: readonly StoredProduct[]): readonly YardProduct[] {
   return stored.flatMap(({ id, product }): YardProduct[] => {
     const { value, problems } = readDocument(product, PRODUCT_FIELDS, schema);
-    return value && !problems.some((p) => p.severity === 'error') ? [{ ...(value as unknown as Omit<YardProduct, 'id'>), id }] : [];
+    return value && !problems.some((p) => p.severity === 'error')
+      ? [{ ...(value as unknown as Omit<YardProduct, 'id'>), id }]
+      : [];
   });
 }

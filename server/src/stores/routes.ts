@@ -11,17 +11,28 @@ const productBody = bodyOf<Record<string, unknown>>(PRODUCT_FIELDS);
 /** An entry of the library, or a product of the yard's own. */
 function idOf(value: string): string {
   if (OWN_ID.test(value) || LIBRARY.products.some((p) => p.id === value)) return value;
-  throw new HttpProblem(400, 'No such product', 'name one of the library, or begin the id of your own with "own-"');
+  throw new HttpProblem(
+    400,
+    'No such product',
+    'name one of the library, or begin the id of your own with "own-"',
+  );
 }
 
 export function storesRoutes(db: Database): readonly Route[] {
-  const id = { id: { description: 'id of the library for an override, "own-…" for a product of the yard', schema: { type: 'string' } } };
+  const id = {
+    id: {
+      description: 'id of the library for an override, "own-…" for a product of the yard',
+      schema: { type: 'string' },
+    },
+  };
   return [
     {
       method: 'get',
       path: '/stores',
       summary: "The yard's own products and what it overrides in the library",
-      answers: { 200: { description: 'entries by id', schema: { type: 'array', items: c.ref('StoredProduct') } } },
+      answers: {
+        200: { description: 'entries by id', schema: { type: 'array', items: c.ref('StoredProduct') } },
+      },
       handle: async (_req, res) => {
         res.json(await listProducts(db));
       },
@@ -48,7 +59,12 @@ export function storesRoutes(db: Database): readonly Route[] {
       method: 'delete',
       path: '/stores/{product}',
       summary: 'Takes an entry out: the library holds again, or the product of the yard is gone',
-      answers: { 200: { description: 'it is out', schema: { type: 'object', properties: { id: { type: 'string' } }, required: ['id'] } } },
+      answers: {
+        200: {
+          description: 'it is out',
+          schema: { type: 'object', properties: { id: { type: 'string' } }, required: ['id'] },
+        },
+      },
       problems: [400, 404],
       handle: async (req, res) => {
         const product = idOf(param(req, 'product'));

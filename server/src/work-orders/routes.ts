@@ -17,19 +17,31 @@ const printBody = yup.object({ id: yup.string().uuid().required() });
 
 export function workOrderRoutes(db: Database, jobs: JobService, heavy: Heavy): readonly Route[] {
   const jobOf = (req: Request) => jobs.get(uuidOf(param(req, 'id')));
-  const name = (job: JobView): string => `work-order-${fileName(job.document.boat?.name ?? job.document.title ?? 'job')}`;
-  const made = async (job: JobView, name: Extract<PaperKind['name'], 'kept plan' | 'work-order.md' | 'work-order.pdf'>) => heavy.run({ kind: 'paper', paper: { name }, facts: await factsOf(db, job) });
+  const name = (job: JobView): string =>
+    `work-order-${fileName(job.document.boat?.name ?? job.document.title ?? 'job')}`;
+  const made = async (
+    job: JobView,
+    name: Extract<PaperKind['name'], 'kept plan' | 'work-order.md' | 'work-order.pdf'>,
+  ) => heavy.run({ kind: 'paper', paper: { name }, facts: await factsOf(db, job) });
   return [
     {
       method: 'get',
       path: '/jobs/{id}/work-orders',
       summary: 'Work orders that were printed, the newest first',
-      answers: { 200: { description: 'kept work orders', schema: { type: 'array', items: c.ref('KeptWorkOrder') } } },
+      answers: {
+        200: { description: 'kept work orders', schema: { type: 'array', items: c.ref('KeptWorkOrder') } },
+      },
       problems: [400, 404],
       handle: async (req, res) => {
         const job = await jobOf(req);
         const rows = await db
-          .select({ id: workOrders.id, jobVersion: workOrders.jobVersion, madeAt: workOrders.madeAt, engine: workOrders.engine, library: workOrders.library })
+          .select({
+            id: workOrders.id,
+            jobVersion: workOrders.jobVersion,
+            madeAt: workOrders.madeAt,
+            engine: workOrders.engine,
+            library: workOrders.library,
+          })
           .from(workOrders)
           .where(eq(workOrders.jobId, job.id))
           .orderBy(desc(workOrders.madeAt));
@@ -39,19 +51,33 @@ export function workOrderRoutes(db: Database, jobs: JobService, heavy: Heavy): r
     {
       method: 'post',
       path: '/jobs/{id}/work-orders',
-      summary: 'Keeps the plan as it stands when a work order is printed; sent again under one id, it is kept once',
-      body: { description: 'client-made id', schema: { type: 'object', properties: { id: { type: 'string', format: 'uuid' } }, required: ['id'] } },
+      summary:
+        'Keeps the plan as it stands when a work order is printed; sent again under one id, it is kept once',
+      body: {
+        description: 'client-made id',
+        schema: { type: 'object', properties: { id: { type: 'string', format: 'uuid' } }, required: ['id'] },
+      },
       heavy: true,
       answers: { 201: { description: 'kept', schema: c.ref('WorkOrder') } },
       problems: [400, 404, 409, 422],
       handle: async (req, res) => {
         const job = await jobOf(req);
-        if (!printBody.isValidSync(req.body, { strict: true })) throw new HttpProblem(400, 'The request body cannot be used', 'id must be a UUID');
+        if (!printBody.isValidSync(req.body, { strict: true }))
+          throw new HttpProblem(400, 'The request body cannot be used', 'id must be a UUID');
         const id = uuidOf((req.body as { id: string }).id);
         const { body, engine, library } = await made(job, 'kept plan');
-        const kept = await keepWorkOrder(db, { id, jobId: job.id, jobVersion: job.version, document: job.document, plan: JSON.parse(String(body)) as unknown, engine, library });
+        const kept = await keepWorkOrder(db, {
+          id,
+          jobId: job.id,
+          jobVersion: job.version,
+          document: job.document,
+          plan: JSON.parse(String(body)) as unknown,
+          engine,
+          library,
+        });
         // The same id for another job is not a repeat: nothing would be kept of this one.
-        if (kept.jobId !== job.id) throw new HttpProblem(409, 'Another work order has this id', 'make a new id for a new work order');
+        if (kept.jobId !== job.id)
+          throw new HttpProblem(409, 'Another work order has this id', 'make a new id for a new work order');
         res.status(201).json({ id, jobVersion: kept.jobVersion });
       },
     },
@@ -65,7 +91,10 @@ export function workOrderRoutes(db: Database, jobs: JobService, heavy: Heavy): r
       handle: async (req, res) => {
         const job = await jobOf(req);
         const { body } = await made(job, 'work-order.md');
-        res.type('text/markdown').attachment(`${name(job)}.md`).send(body);
+        res
+          .type('text/markdown')
+          .attachment(`${name(job)}.md`)
+          .send(body);
       },
     },
     {
@@ -78,15 +107,24 @@ export function workOrderRoutes(db: Database, jobs: JobService, heavy: Heavy): r
       handle: async (req, res) => {
         const job = await jobOf(req);
         const { body } = await made(job, 'work-order.pdf');
-        res.type('application/pdf').attachment(`${name(job)}.pdf`).send(Buffer.from(body as Uint8Array));
+        res
+          .type('application/pdf')
+          .attachment(`${name(job)}.pdf`)
+          .send(Buffer.from(body as Uint8Array));
       },
     },
   ];
 }
 
 /** Keeps a printed work order once. @returns what is kept under its id */
-async function keepWorkOrder(db: Database, order: typeof workOrders.$inferInsert): Promise<{ readonly jobId: string; readonly jobVersion: number }> {
+async function keepWorkOrder(
+  db: Database,
+  order: typeof workOrders.$inferInsert,
+): Promise<{ readonly jobId: string; readonly jobVersion: number }> {
   await db.insert(workOrders).values(order).onConflictDoNothing();
-  const [kept] = await db.select({ jobId: workOrders.jobId, jobVersion: workOrders.jobVersion }).from(workOrders).where(eq(workOrders.id, order.id));
+  const [kept] = await db
+    .select({ jobId: workOrders.jobId, jobVersion: workOrders.jobVersion })
+    .from(workOrders)
+    .where(eq(workOrders.id, order.id));
   return kept;
 }

@@ -3,13 +3,31 @@ import type { CanActivateFn, Routes } from '@angular/router';
 import { RepairKinds } from './state/repair-kinds';
 
 /** A page that plans jobs of any kind waits for the kinds; it opens without them where they cannot be fetched. */
-const withKinds: CanActivateFn = () => inject(RepairKinds).load().then(() => true);
+const withKinds: CanActivateFn = () =>
+  inject(RepairKinds)
+    .load()
+    .then(() => true);
 
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'shop' },
-  { path: 'shop', canActivate: [withKinds], title: 'Shop · Nelbo', loadComponent: () => import('./shop/shop-page').then((m) => m.ShopPage) },
-  { path: 'jobs', canActivate: [withKinds], title: 'Jobs · Nelbo', loadComponent: () => import('./jobs/jobs-page').then((m) => m.JobsPage) },
-  { path: 'jobs/new', canActivate: [withKinds], title: 'New job · Nelbo', loadComponent: () => import('./jobs/new-job-page').then((m) => m.NewJobPage) },
+  {
+    path: 'shop',
+    canActivate: [withKinds],
+    title: 'Shop · Nelbo',
+    loadComponent: () => import('./shop/shop-page').then((m) => m.ShopPage),
+  },
+  {
+    path: 'jobs',
+    canActivate: [withKinds],
+    title: 'Jobs · Nelbo',
+    loadComponent: () => import('./jobs/jobs-page').then((m) => m.JobsPage),
+  },
+  {
+    path: 'jobs/new',
+    canActivate: [withKinds],
+    title: 'New job · Nelbo',
+    loadComponent: () => import('./jobs/new-job-page').then((m) => m.NewJobPage),
+  },
   { path: 'jobs/:id', pathMatch: 'full', redirectTo: 'jobs/:id/survey' },
   {
     path: 'jobs/:id/work-order',
@@ -17,14 +35,60 @@ export const routes: Routes = [
     title: 'Work order · Nelbo',
     loadComponent: () => import('./work-order/work-order-page').then((m) => m.WorkOrderPage),
   },
-  { path: 'jobs/:id/patterns', canActivate: [withKinds], title: 'Patterns · Nelbo', loadComponent: () => import('./patterns/patterns-page').then((m) => m.PatternsPage) },
-  { path: 'jobs/:id/owner', canActivate: [withKinds], title: 'What we found · Nelbo', loadComponent: () => import('./owner/owner-page').then((m) => m.OwnerPage) },
-  { path: 'jobs/:id/bench', canActivate: [withKinds], title: 'Bench · Nelbo', loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage) },
-  { path: 'bench', canActivate: [withKinds], title: 'Bench · Nelbo', loadComponent: () => import('./bench/bench-home').then((m) => m.BenchHome) },
-  { path: 'jobs/:id/:stage', title: 'Job · Nelbo', loadComponent: () => import('./job/job-page').then((m) => m.JobPage) },
-  { path: 'stores', canActivate: [withKinds], title: 'Stores · Nelbo', loadComponent: () => import('./stores/stores-page').then((m) => m.StoresPage) },
-  { path: 'stores/:id', canActivate: [withKinds], title: 'Stores · Nelbo', loadComponent: () => import('./stores/stores-page').then((m) => m.StoresPage) },
-  { path: 'guide', title: 'Bonding guide · Nelbo', loadComponent: () => import('./guide/guide-page').then((m) => m.GuidePage) },
-  { path: 'settings', title: 'Settings · Nelbo', loadComponent: () => import('./settings/settings-page').then((m) => m.SettingsPage) },
-  { path: '**', title: 'Not found · Nelbo', loadComponent: () => import('./ui/not-found').then((m) => m.NotFound) },
+  {
+    path: 'jobs/:id/patterns',
+    canActivate: [withKinds],
+    title: 'Patterns · Nelbo',
+    loadComponent: () => import('./patterns/patterns-page').then((m) => m.PatternsPage),
+  },
+  {
+    path: 'jobs/:id/owner',
+    canActivate: [withKinds],
+    title: 'What we found · Nelbo',
+    loadComponent: () => import('./owner/owner-page').then((m) => m.OwnerPage),
+  },
+  {
+    path: 'jobs/:id/bench',
+    canActivate: [withKinds],
+    title: 'Bench · Nelbo',
+    loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage),
+  },
+  {
+    path: 'bench',
+    canActivate: [withKinds],
+    title: 'Bench · Nelbo',
+    loadComponent: () => import('./bench/bench-home').then((m) => m.BenchHome),
+  },
+  {
+    path: 'jobs/:id/:stage',
+    title: 'Job · Nelbo',
+    loadComponent: () => import('./job/job-page').then((m) => m.JobPage),
+  },
+  {
+    path: 'stores',
+    canActivate: [withKinds],
+    title: 'Stores · Nelbo',
+    loadComponent: () => import('./stores/stores-page').then((m) => m.StoresPage),
+  },
+  {
+    path: 'stores/:id',
+    canActivate: [withKinds],
+    title: 'Stores · Nelbo',
+    loadComponent: () => import('./stores/stores-page').then((m) => m.StoresPage),
+  },
+  {
+    path: 'guide',
+    title: 'Bonding guide · Nelbo',
+    loadComponent: () => import('./guide/guide-page').then((m) => m.GuidePage),
+  },
+  {
+    path: 'settings',
+    title: 'Settings · Nelbo',
+    loadComponent: () => import('./settings/settings-page').then((m) => m.SettingsPage),
+  },
+  {
+    path: '**',
+    title: 'Not found · Nelbo',
+    loadComponent: () => import('./ui/not-found').then((m) => m.NotFound),
+  },
 ];

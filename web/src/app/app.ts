@@ -96,7 +96,13 @@ export class App {
       { id: 'guide', group: 'Go to', label: 'Bonding guide', keys: 'b', run: go('/guide') },
       { id: 'settings', group: 'Go to', label: 'Settings', keys: ',', run: go('/settings') },
       { id: 'new', group: 'Go to', label: 'New job', keys: 'n', run: go('/jobs/new') },
-      { id: 'palette', group: 'Help', label: 'Do something by name', keys: 'mod+k', run: () => this.commands.paletteOpen.set(true) },
+      {
+        id: 'palette',
+        group: 'Help',
+        label: 'Do something by name',
+        keys: 'mod+k',
+        run: () => this.commands.paletteOpen.set(true),
+      },
       { id: 'keys', group: 'Help', label: 'Keys', keys: '?', run: () => this.commands.sheetOpen.set(true) },
     ]);
     inject(DestroyRef).onDestroy(unregister);

@@ -16,15 +16,31 @@ import { WorkOrderPage } from './work-order/work-order-page';
 const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 const SEARCH_PAUSE = 180;
 
-function make<T>(component: Type<T>): { fixture: ComponentFixture<T>; host: HTMLElement; http: HttpTestingController; local: MemoryStore; changes: Subject<Change> } {
+function make<T>(component: Type<T>): {
+  fixture: ComponentFixture<T>;
+  host: HTMLElement;
+  http: HttpTestingController;
+  local: MemoryStore;
+  changes: Subject<Change>;
+} {
   const device = deviceForSpecs();
-  TestBed.configureTestingModule({ providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), provideRouter([])] });
+  TestBed.configureTestingModule({
+    providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+  });
   const fixture = TestBed.createComponent(component);
-  return { fixture, host: fixture.nativeElement, http: TestBed.inject(HttpTestingController), local: device.local, changes: device.changes };
+  return {
+    fixture,
+    host: fixture.nativeElement,
+    http: TestBed.inject(HttpTestingController),
+    local: device.local,
+    changes: device.changes,
+  };
 }
 const text = (host: HTMLElement): string => (host.textContent ?? '').replace(/\s+/g, ' ');
 const button = (host: HTMLElement, name: string): HTMLButtonElement => {
-  const found = [...host.querySelectorAll<HTMLButtonElement>('button, p-togglebutton')].find((b) => (b.getAttribute('aria-label') ?? b.textContent ?? '').trim() === name);
+  const found = [...host.querySelectorAll<HTMLButtonElement>('button, p-togglebutton')].find(
+    (b) => (b.getAttribute('aria-label') ?? b.textContent ?? '').trim() === name,
+  );
   if (!found) throw new Error(`no button “${name}”`);
   return found;
 };
@@ -34,7 +50,9 @@ describe('the jobs page', () => {
     const page = make(JobsPage);
     await page.fixture.whenStable();
     await wait(SEARCH_PAUSE);
-    page.http.expectOne((r) => r.url === '/api/v1/jobs').flush(listed({ ...JOB, schedule: { done: [{ stage: 'survey', at: '2026-11-23T08:00:00Z' }] } }));
+    page.http
+      .expectOne((r) => r.url === '/api/v1/jobs')
+      .flush(listed({ ...JOB, schedule: { done: [{ stage: 'survey', at: '2026-11-23T08:00:00Z' }] } }));
     await page.fixture.whenStable();
     return page;
   };
@@ -63,7 +81,9 @@ describe('the jobs page', () => {
     const { host, http } = await open();
     const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
     button(host, 'Copy Skiff “Spec”').click();
-    http.expectOne('/api/v1/jobs/job').flush(stored({ ...JOB, schedule: { done: [{ stage: 'survey', at: '2026-11-23T08:00:00Z' }] } }));
+    http
+      .expectOne('/api/v1/jobs/job')
+      .flush(stored({ ...JOB, schedule: { done: [{ stage: 'survey', at: '2026-11-23T08:00:00Z' }] } }));
     const post = http.expectOne({ method: 'POST', url: '/api/v1/jobs' });
     expect(post.request.body.document.title).toBe('Spec job (copy)');
     expect(post.request.body.document.schedule.done).toBeUndefined();
@@ -102,15 +122,25 @@ describe('the new job page', () => {
     post.error(new ProgressEvent('error'));
     await moment();
     expect(navigate).toHaveBeenCalledWith(['/jobs', post.request.body.id, 'survey']);
-    expect(local.drafts.get(post.request.body.id)).toEqual(jasmine.objectContaining({ version: 0, document, unanswered: jasmine.objectContaining({ saveId: post.request.body.saveId }) }));
+    expect(local.drafts.get(post.request.body.id)).toEqual(
+      jasmine.objectContaining({
+        version: 0,
+        document,
+        unanswered: jasmine.objectContaining({ saveId: post.request.body.saveId }),
+      }),
+    );
   });
 });
 
 describe('the shop page', () => {
   it('sorts the yard and takes a new reading', async () => {
     const { fixture, host, http } = make(ShopPage);
-    http.expectOne('/api/v1/shop').flush({ name: 'Skerry Lane Boatworks', temperature: 17.4, humidity: 0.61 });
-    http.expectOne('/api/v1/jobs/under-way').flush([stored({ ...JOB, schedule: { start: new Date(Date.now() - 60_000).toISOString() } })]);
+    http
+      .expectOne('/api/v1/shop')
+      .flush({ name: 'Skerry Lane Boatworks', temperature: 17.4, humidity: 0.61 });
+    http
+      .expectOne('/api/v1/jobs/under-way')
+      .flush([stored({ ...JOB, schedule: { start: new Date(Date.now() - 60_000).toISOString() } })]);
     await fixture.whenStable();
     expect(text(host)).toContain('Skerry Lane Boatworks');
     expect(host.querySelector('.hands')?.textContent).toContain('Skiff “Spec”');
@@ -121,7 +151,9 @@ describe('the shop page', () => {
     await fixture.whenStable();
     button(host, 'Take this reading').click();
     // Somebody else may have changed another field meanwhile.
-    http.expectOne({ method: 'GET', url: '/api/v1/shop' }).flush({ name: 'Skerry Lane Boatworks', temperature: 17.4, humidity: 0.61, currency: '£' });
+    http
+      .expectOne({ method: 'GET', url: '/api/v1/shop' })
+      .flush({ name: 'Skerry Lane Boatworks', temperature: 17.4, humidity: 0.61, currency: '£' });
     const put = http.expectOne({ method: 'PUT', url: '/api/v1/shop' });
     expect(put.request.body.currency).toBe('£');
     expect(put.request.body.temperature).toBeCloseTo(10, 9);
@@ -139,7 +171,9 @@ describe('the work order page', () => {
     http.expectOne('/api/v1/shop').flush({ currency: '£' });
     await fixture.whenStable();
     http.expectOne('/api/v1/jobs/job').flush(stored(JOB, 4));
-    http.expectOne('/api/v1/jobs/job/work-orders').flush([{ id: 'x', jobVersion: 3, madeAt: new Date().toISOString() }]);
+    http
+      .expectOne('/api/v1/jobs/job/work-orders')
+      .flush([{ id: 'x', jobVersion: 3, madeAt: new Date().toISOString() }]);
     await fixture.whenStable();
     expect(text(host)).toContain('from state 3');
     // Every figure of the sheet opens to its reasons.

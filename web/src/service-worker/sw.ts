@@ -1,4 +1,9 @@
-import { addPlugins, cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from 'workbox-precaching';
+import {
+  addPlugins,
+  cleanupOutdatedCaches,
+  createHandlerBoundToURL,
+  precacheAndRoute,
+} from 'workbox-precaching';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
 
 declare const self: ServiceWorkerGlobalScope;
@@ -16,7 +21,12 @@ self.addEventListener('install', () => void self.skipWaiting());
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
 
 // A file that somebody else answered for is no part of the build.
-addPlugins([{ cacheWillUpdate: async ({ response }) => (response.ok && response.headers.has(OWN_ANSWER) ? response : null) }]);
+addPlugins([
+  {
+    cacheWillUpdate: async ({ response }) =>
+      response.ok && response.headers.has(OWN_ANSWER) ? response : null,
+  },
+]);
 precacheAndRoute(BUILT_FILES, { directoryIndex: '' });
 cleanupOutdatedCaches();
 

@@ -5,7 +5,13 @@ export const HOUR = 3600;
 export const DAY = 86400;
 
 /** A data sheet's cure times at 25 °C, in minutes and hours as sheets print them. */
-export const cureRow = (potMinutes: number, sandHours: number, fullHours: number, minimumTemperature: number, window?: CureSheet['window']): CureSheet => ({
+export const cureRow = (
+  potMinutes: number,
+  sandHours: number,
+  fullHours: number,
+  minimumTemperature: number,
+  window?: CureSheet['window'],
+): CureSheet => ({
   referenceTemperature: 25,
   potLife: potMinutes * MINUTE,
   sand: sandHours * HOUR,
@@ -15,6 +21,18 @@ export const cureRow = (potMinutes: number, sandHours: number, fullHours: number
 });
 
 /** A sheet's drying times at 20 °C and 50 %, in minutes, for a film in µm. */
-export const dryingRow = (kind: DryingSheet['kind'], openMinutes: number, closedMinutes: number, filmMicrons: number, humidityLimit: number): DryingSheet => ({
-  kind, open: openMinutes * MINUTE, closed: closedMinutes * MINUTE, temperature: 20, humidity: 0.5, film: filmMicrons * 1e-6, humidityLimit,
+export const dryingRow = (
+  kind: DryingSheet['kind'],
+  openMinutes: number,
+  closedMinutes: number,
+  filmMicrons: number,
+  humidityLimit: number,
+): DryingSheet => ({
+  kind,
+  open: openMinutes * MINUTE,
+  closed: closedMinutes * MINUTE,
+  temperature: 20,
+  humidity: 0.5,
+  film: filmMicrons * 1e-6,
+  humidityLimit,
 });

@@ -30,13 +30,19 @@ const BAND = 1.5;
  * @param air temperature at the work, °C
  * @param actual masses that went in, kg; the planned ones where they were not weighed
  */
-export function benchClocks(batch: BenchBatch, pot: number, air: number, actual: readonly [number, number] = [batch.first, batch.second]): BenchClocks {
+export function benchClocks(
+  batch: BenchBatch,
+  pot: number,
+  air: number,
+  actual: readonly [number, number] = [batch.first, batch.second],
+): BenchClocks {
   const mass = actual[0] + actual[1];
   const percent = batch.parts.kind === 'peroxide' ? Math.max(0.005, actual[1] / actual[0]) : percentAt(air);
   const { ripening, law } = ripeningOf({ name: batch.product, family: batch.family, sheet: batch.sheet });
   const range = spans(ripening, () => air, BAND, percent);
   const factor = 2 ** ((batch.sheet.referenceTemperature - pot) / 10);
-  const likely = (law && potLife(law, mass, batch.density, pot, air, percent)) ?? batch.sheet.potLife * factor;
+  const likely =
+    (law && potLife(law, mass, batch.density, pot, air, percent)) ?? batch.sheet.potLife * factor;
   const [low, high] = range('gel');
   const spread = (seconds: number | undefined, id: Parameters<typeof range>[0]): Range | undefined => {
     if (seconds === undefined) return undefined;
@@ -50,8 +56,15 @@ export function benchClocks(batch: BenchBatch, pot: number, air: number, actual:
     life: [likely * low, likely, likely * high],
     usable: DEFAULTS.usableShare * likely,
     opens: spread(t.opens, 'opens'),
-    closes: window?.closesBy === 'time' && closes !== undefined ? [closes, closes, closes] : spread(closes, 'closes'),
-    sand: spread(t.sand, 'sand') ?? [batch.sheet.sand * factor, batch.sheet.sand * factor, batch.sheet.sand * factor],
+    closes:
+      window?.closesBy === 'time' && closes !== undefined
+        ? [closes, closes, closes]
+        : spread(closes, 'closes'),
+    sand: spread(t.sand, 'sand') ?? [
+      batch.sheet.sand * factor,
+      batch.sheet.sand * factor,
+      batch.sheet.sand * factor,
+    ],
     ...(batch.parts.kind === 'peroxide' ? { percent } : {}),
   };
 }

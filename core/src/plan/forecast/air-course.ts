@@ -28,8 +28,16 @@ export function airAtWork(job: Job, inputs: Inputs, clock: Clock): PlacedAir {
   const offset = known ? tzOffset(zoneName, new Date(clock.now)) : 0;
   const outdoors = conditions.place === 'open air' || conditions.place === 'beach';
   const problems: Problem[] = [];
-  const missing = (path: string, ...told: Told): void => void problems.push(problemAt({ severity: 'warning', stage: 'mix', path }, told));
-  const steady = (): PlacedAir => ({ air: airOf({ kind: 'steady', temperature, humidity }), band: BAND.steady, words: `steady ${temperature.toFixed(1)} °C`, standIn: false, outdoors, problems });
+  const missing = (path: string, ...told: Told): void =>
+    void problems.push(problemAt({ severity: 'warning', stage: 'mix', path }, told));
+  const steady = (): PlacedAir => ({
+    air: airOf({ kind: 'steady', temperature, humidity }),
+    band: BAND.steady,
+    words: `steady ${temperature.toFixed(1)} °C`,
+    standIn: false,
+    outdoors,
+    problems,
+  });
   switch (conditions.air) {
     case 'day and night': {
       const { low, high } = conditions;
@@ -41,18 +49,42 @@ export function airAtWork(job: Job, inputs: Inputs, clock: Clock): PlacedAir {
         missing('conditions.low', 'course-upside-down', { low, high });
         return steady();
       }
-      return { air: airOf({ kind: 'day and night', low, high, humidity, zone: () => offset * 60_000 }), band: BAND['day and night'], words: `${low.toFixed(0)} °C at night, ${high.toFixed(0)} °C by day`, standIn: false, outdoors, problems };
+      return {
+        air: airOf({ kind: 'day and night', low, high, humidity, zone: () => offset * 60_000 }),
+        band: BAND['day and night'],
+        words: `${low.toFixed(0)} °C at night, ${high.toFixed(0)} °C by day`,
+        standIn: false,
+        outdoors,
+        problems,
+      };
     }
     case 'readings': {
-      const readings = (conditions.readings ?? []).map((r) => ({ at: Date.parse(r.at), temperature: r.temperature, humidity: r.humidity })).filter((r) => Number.isFinite(r.at)).sort((a, b) => a.at - b.at);
+      const readings = (conditions.readings ?? [])
+        .map((r) => ({ at: Date.parse(r.at), temperature: r.temperature, humidity: r.humidity }))
+        .filter((r) => Number.isFinite(r.at))
+        .sort((a, b) => a.at - b.at);
       if (readings.length < 2) {
         missing('conditions.readings', 'logger-too-short');
         return steady();
       }
-      return { air: airOf({ kind: 'readings', readings, humidity }), band: BAND.readings, words: `${readings.length} readings of the logger, then as its last day`, standIn: false, outdoors, problems };
+      return {
+        air: airOf({ kind: 'readings', readings, humidity }),
+        band: BAND.readings,
+        words: `${readings.length} readings of the logger, then as its last day`,
+        standIn: false,
+        outdoors,
+        problems,
+      };
     }
     case 'forecast':
-      return { air: airOf({ kind: 'readings', readings: standInForecast(clock.now, temperature, offset), humidity }), band: BAND.forecast, words: 'made-up stand-in for a forecast, round the reading of now', standIn: true, outdoors, problems };
+      return {
+        air: airOf({ kind: 'readings', readings: standInForecast(clock.now, temperature, offset), humidity }),
+        band: BAND.forecast,
+        words: 'made-up stand-in for a forecast, round the reading of now',
+        standIn: true,
+        outdoors,
+        problems,
+      };
     default:
       return steady();
   }

@@ -2,7 +2,10 @@ import type { Product } from '../../materials/product';
 import type { MilestoneMeaning } from '../../trace/milestone';
 
 /** What it means that a film of a product has set, or cured: glue on fabric is neither sanded nor put "into the water". */
-export function meaningOf(milestone: 'opens' | 'closes' | 'sand' | 'full', product: Product): MilestoneMeaning {
+export function meaningOf(
+  milestone: 'opens' | 'closes' | 'sand' | 'full',
+  product: Product,
+): MilestoneMeaning {
   const onFabric = product.role === 'fabric adhesive';
   switch (milestone) {
     case 'opens':

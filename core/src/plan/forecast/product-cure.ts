@@ -34,9 +34,26 @@ function fit(product: Curing): ProductCure {
   const shape = cureClassOf(product.family);
   const law = shape && calibrate(shape, product.sheet);
   if (!law) {
-    return { ripening: { kind: 'clock', sheet: product.sheet }, basis: { points: [], spread: 0, words: `${product.name}: no law of cure is known for ${product.family}; the sheet's times go by the doubling rule, twice as fast per 10 °C.` } };
+    return {
+      ripening: { kind: 'clock', sheet: product.sheet },
+      basis: {
+        points: [],
+        spread: 0,
+        words: `${product.name}: no law of cure is known for ${product.family}; the sheet's times go by the doubling rule, twice as fast per 10 °C.`,
+      },
+    };
   }
   const kJ = (law.kinetics.activation / 1000).toFixed(0);
-  const energy = law.fittedActivation ? `its two temperatures give ${kJ} kJ/mol` : `one temperature only, so ${kJ} kJ/mol of its class stands for the doubling rule`;
-  return { ripening: { kind: 'law', law }, law, basis: { points: law.points, spread: law.spread, words: `${product.name}: ${shape.name} law fitted to the sheet; ${energy}.${law.refused ? ` Not used: ${law.refused}.` : ''}` } };
+  const energy = law.fittedActivation
+    ? `its two temperatures give ${kJ} kJ/mol`
+    : `one temperature only, so ${kJ} kJ/mol of its class stands for the doubling rule`;
+  return {
+    ripening: { kind: 'law', law },
+    law,
+    basis: {
+      points: law.points,
+      spread: law.spread,
+      words: `${product.name}: ${shape.name} law fitted to the sheet; ${energy}.${law.refused ? ` Not used: ${law.refused}.` : ''}`,
+    },
+  };
 }

@@ -7,7 +7,11 @@ import type { CureForecast } from './types';
 /** Problems of the plan and of its forecast; windows are judged by the forecast's time line. */
 export function refineProblems(problems: readonly Problem[], cure: CureForecast): readonly Problem[] {
   const missed = cure.timeline ? missedWindows(cure.timeline) : [];
-  return [...problems.filter((p) => !cure.timeline || p.code !== 'window-missed'), ...missed, ...cure.problems];
+  return [
+    ...problems.filter((p) => !cure.timeline || p.code !== 'window-missed'),
+    ...missed,
+    ...cure.problems,
+  ];
 }
 
 /** The plan with its forecast: time line and totals along the course of the air, every figure traced. */
@@ -16,8 +20,18 @@ export function refinePlan(plan: Plan, cure: CureForecast): Plan {
   let table: Trace | undefined;
   const { trace: _, ...rest } = Object.getOwnPropertyDescriptors(plan);
   const refined = Object.defineProperties({}, rest) as Plan;
-  return Object.defineProperty({ ...refined, timeline: cure.timeline ?? plan.timeline, totals: cure.totals ?? plan.totals, cure, trace: {} as Trace }, 'trace', {
-    enumerable: true,
-    get: () => (table ??= { ...plan.trace, ...extra }),
-  });
+  return Object.defineProperty(
+    {
+      ...refined,
+      timeline: cure.timeline ?? plan.timeline,
+      totals: cure.totals ?? plan.totals,
+      cure,
+      trace: {} as Trace,
+    },
+    'trace',
+    {
+      enumerable: true,
+      get: () => (table ??= { ...plan.trace, ...extra }),
+    },
+  );
 }

@@ -6,7 +6,8 @@ import type { CureField, CureSeries, MilestoneId } from './types';
 import type { Surroundings } from './surroundings';
 
 /** What ripens in a layer: a law of cure, or, for products that no class describes, time by the doubling rule. */
-export type Ripening = { readonly kind: 'law'; readonly law: Calibration } | { readonly kind: 'clock'; readonly sheet: CureSheet };
+export type Ripening =
+  { readonly kind: 'law'; readonly law: Calibration } | { readonly kind: 'clock'; readonly sheet: CureSheet };
 
 export type Reached = Partial<Record<MilestoneId, number>>;
 
@@ -33,7 +34,9 @@ interface Sample {
 export class CureRun {
   readonly stack: Stack;
   readonly #samples: Sample[] = [];
-  #watched: { layer: number; first: number; laid: number; ripening: Ripening; age: number; reached: Reached } | undefined;
+  #watched:
+    | { layer: number; first: number; laid: number; ripening: Ripening; age: number; reached: Reached }
+    | undefined;
   #last = { t: 0, alpha: 0, slowest: 0 };
   peak = { value: -Infinity, at: 0 };
   corePeak = -Infinity;
@@ -46,9 +49,27 @@ export class CureRun {
    * @param laid how many lie there at the beginning
    * @param origin ms since 1970 of second 0
    */
-  constructor(readonly layers: readonly Layer[], laid: number, readonly origin: number, readonly around: Surroundings, start: number, cells: number, tolerance: number) {
+  constructor(
+    readonly layers: readonly Layer[],
+    laid: number,
+    readonly origin: number,
+    readonly around: Surroundings,
+    start: number,
+    cells: number,
+    tolerance: number,
+  ) {
     const temperature = around.air.temperature(origin + start * 1000);
-    this.stack = new Stack({ layers, laid, back: around.back, front: around.front, temperature, start, cells, tolerance, longest: 1800 });
+    this.stack = new Stack({
+      layers,
+      laid,
+      back: around.back,
+      front: around.front,
+      temperature,
+      start,
+      cells,
+      tolerance,
+      longest: 1800,
+    });
   }
 
   get reached(): Reached {
@@ -111,7 +132,9 @@ export class CureRun {
     this.#sample();
     const behind = stack.faceTemperature(false);
     this.behindPeak = Math.max(this.behindPeak, behind);
-    for (let i = 0; i < stack.active; i += 1) if (stack.input.layers[stack.layerOf[i]].name === 'core') this.corePeak = Math.max(this.corePeak, stack.temperatures[i]);
+    for (let i = 0; i < stack.active; i += 1)
+      if (stack.input.layers[stack.layerOf[i]].name === 'core')
+        this.corePeak = Math.max(this.corePeak, stack.temperatures[i]);
     if (w) {
       let hottest = -Infinity;
       for (let i = w.first; i < stack.active; i += 1) hottest = Math.max(hottest, stack.temperatures[i]);
@@ -129,21 +152,30 @@ export class CureRun {
     const surface = stack.alphas[stack.active - 1];
     let slowest = 1;
     for (let i = w.first; i < stack.active; i += 1) slowest = Math.min(slowest, stack.alphas[i]);
-    const between = (mark: number, before: number, now: number): number => this.#last.t + (now > before ? Math.min(1, Math.max(0, (mark - before) / (now - before))) : 1) * (stack.time - this.#last.t);
+    const between = (mark: number, before: number, now: number): number =>
+      this.#last.t +
+      (now > before ? Math.min(1, Math.max(0, (mark - before) / (now - before))) : 1) *
+        (stack.time - this.#last.t);
     const pass = (id: MilestoneId, mark: number | undefined, before: number, now: number): void => {
-      if (mark !== undefined && w.reached[id] === undefined && now >= mark) w.reached[id] = between(mark, before, now);
+      if (mark !== undefined && w.reached[id] === undefined && now >= mark)
+        w.reached[id] = between(mark, before, now);
     };
     pass('opens', t.opens, this.#last.alpha, surface);
     pass('gel', t.gel, this.#last.alpha, surface);
     pass('trim', Math.min(t.gel + TRIM_END * (t.sand - t.gel), t.closes ?? 1), this.#last.alpha, surface);
     pass('closes', t.closes, this.#last.alpha, surface);
-    if (t.closesAfter !== undefined && w.reached.closes === undefined && stack.time >= w.laid + t.closesAfter) w.reached.closes = w.laid + t.closesAfter;
+    if (t.closesAfter !== undefined && w.reached.closes === undefined && stack.time >= w.laid + t.closesAfter)
+      w.reached.closes = w.laid + t.closesAfter;
     for (const id of ['sand', 'load', 'full'] as const) {
       if (w.reached[id] !== undefined) continue;
       let all = id === 'sand' || stack.time >= w.laid + t.least[id];
-      for (let i = w.first; all && i < stack.active; i += 1) all = reached(kinetics, t, id, stack.alphas[i], stack.temperatures[i]);
+      for (let i = w.first; all && i < stack.active; i += 1)
+        all = reached(kinetics, t, id, stack.alphas[i], stack.temperatures[i]);
       if (!all) continue;
-      const crossed = slowest >= t[id] && this.#last.slowest < t[id] ? between(t[id], this.#last.slowest, slowest) : stack.time;
+      const crossed =
+        slowest >= t[id] && this.#last.slowest < t[id]
+          ? between(t[id], this.#last.slowest, slowest)
+          : stack.time;
       w.reached[id] = id === 'sand' ? crossed : Math.max(crossed, Math.min(stack.time, w.laid + t.least[id]));
     }
     this.#last = { t: stack.time, alpha: surface, slowest };
@@ -155,14 +187,18 @@ export class CureRun {
     const { stack } = this;
     const before = w.age;
     // No further than the rule reaches.
-    w.age += (stack.time - this.#last.t) * 2 ** ((Math.min(stack.faceTemperature(true), DOUBLING_RANGE[1]) - sheet.referenceTemperature) / 10);
+    w.age +=
+      (stack.time - this.#last.t) *
+      2 ** ((Math.min(stack.faceTemperature(true), DOUBLING_RANGE[1]) - sheet.referenceTemperature) / 10);
     const pass = (id: MilestoneId, mark: number | undefined): void => {
-      if (mark !== undefined && w.reached[id] === undefined && w.age >= mark) w.reached[id] = this.#last.t + ((stack.time - this.#last.t) * (mark - before)) / (w.age - before);
+      if (mark !== undefined && w.reached[id] === undefined && w.age >= mark)
+        w.reached[id] = this.#last.t + ((stack.time - this.#last.t) * (mark - before)) / (w.age - before);
     };
     const { window } = sheet;
     pass('opens', window && (window.open === 'gel' ? sheet.potLife : window.open));
     if (window?.closesBy === 'cure') pass('closes', window.close);
-    else if (window && w.reached.closes === undefined && stack.time >= w.laid + window.close) w.reached.closes = w.laid + window.close;
+    else if (window && w.reached.closes === undefined && stack.time >= w.laid + window.close)
+      w.reached.closes = w.laid + window.close;
     pass('sand', sheet.sand);
     pass('load', Math.max(sheet.sand, sheet.full / 2));
     pass('full', sheet.full);
@@ -171,14 +207,25 @@ export class CureRun {
 
   #sample(): void {
     const s = this.stack;
-    this.#samples.push({ t: s.time, T: s.temperatures.slice(0, s.active), a: s.alphas.slice(0, s.active), active: s.active, face: s.faceTemperature(true), behind: s.faceTemperature(false) });
+    this.#samples.push({
+      t: s.time,
+      T: s.temperatures.slice(0, s.active),
+      a: s.alphas.slice(0, s.active),
+      active: s.active,
+      face: s.faceTemperature(true),
+      behind: s.faceTemperature(false),
+    });
   }
 
   /** What a chart shows of the run: no more than so many moments, the hottest among them. */
   series(fromLayer: number, most = 160): CureSeries {
     const keep = this.#thin(most);
     const [first] = this.stack.cellsOf(fromLayer);
-    const at = (s: Sample): readonly [number, number, number] => [s.active - 1, Math.min(s.active - 1, (first + s.active - 1) >> 1), Math.min(first, s.active - 1)];
+    const at = (s: Sample): readonly [number, number, number] => [
+      s.active - 1,
+      Math.min(s.active - 1, (first + s.active - 1) >> 1),
+      Math.min(first, s.active - 1),
+    ];
     const round = (x: number): number => Math.round(x * 100) / 100;
     const wet = this.layers.some((l) => l.resin);
     const cure = (k: 0 | 1 | 2): number[] => keep.map((s) => Math.round(s.a[at(s)[k]] * 1000) / 1000);
@@ -201,14 +248,24 @@ export class CureRun {
       return { name: l.name, from, to: z, wet: i >= wetFrom };
     });
     const n = this.stack.depths.length;
-    return { t: keep.map((s) => Math.round(this.origin + s.t * 1000)), depth: Array.from(this.stack.depths), rows: keep.map((s) => Array.from({ length: n }, (_, i) => (i < s.active ? Math.round(s.T[i] * 10) / 10 : -300))), layers };
+    return {
+      t: keep.map((s) => Math.round(this.origin + s.t * 1000)),
+      depth: Array.from(this.stack.depths),
+      rows: keep.map((s) =>
+        Array.from({ length: n }, (_, i) => (i < s.active ? Math.round(s.T[i] * 10) / 10 : -300)),
+      ),
+      layers,
+    };
   }
 
   /** Moments up to a while after it can be sanded: the last percent of a cure takes days and shows nothing. */
   #thin(most: number): readonly Sample[] {
     const w = this.#watched;
     const hard = w?.reached.sand ?? w?.reached.full;
-    const until = w && hard !== undefined ? Math.max(w.laid + SHOWN_LEAST, hard + SHOWN_AFTER * (hard - w.laid)) : Infinity;
+    const until =
+      w && hard !== undefined
+        ? Math.max(w.laid + SHOWN_LEAST, hard + SHOWN_AFTER * (hard - w.laid))
+        : Infinity;
     const all = this.#samples.filter((_, i, list) => i === 0 || list[i - 1].t <= until);
     if (all.length <= most) return all;
     const [start, end] = [all[0].t, all[all.length - 1].t];
@@ -221,5 +278,4 @@ export class CureRun {
     }
     return kept;
   }
-
 }

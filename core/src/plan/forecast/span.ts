@@ -10,19 +10,31 @@ const MOST_SPREAD = 0.3;
 
 /** When a thin film reaches the milestones along a course of the air, s from laying. */
 function filmTimes(law: Calibration, air: (t: number) => number, factor: number, percent: number): Reached {
-  const kinetics: Kinetics = { ...law.kinetics, rate: law.kinetics.rate * factor, induction: law.kinetics.induction / factor };
+  const kinetics: Kinetics = {
+    ...law.kinetics,
+    rate: law.kinetics.rate * factor,
+    induction: law.kinetics.induction / factor,
+  };
   const t = law.thresholds;
   const found: Reached = {};
-  filmCure(kinetics, air, HORIZON, percent, (alpha, time) => {
-    const pass = (id: MilestoneId, ok: boolean): void => {
-      if (ok && found[id] === undefined) found[id] = time;
-    };
-    pass('opens', t.opens !== undefined && alpha >= t.opens);
-    pass('gel', alpha >= t.gel);
-    pass('closes', t.closes !== undefined && alpha >= t.closes);
-    for (const id of ['sand', 'load', 'full'] as const) pass(id, (id === 'sand' || time >= t.least[id]) && reached(kinetics, t, id, alpha, air(time)));
-    return found.full !== undefined;
-  }, 900);
+  filmCure(
+    kinetics,
+    air,
+    HORIZON,
+    percent,
+    (alpha, time) => {
+      const pass = (id: MilestoneId, ok: boolean): void => {
+        if (ok && found[id] === undefined) found[id] = time;
+      };
+      pass('opens', t.opens !== undefined && alpha >= t.opens);
+      pass('gel', alpha >= t.gel);
+      pass('closes', t.closes !== undefined && alpha >= t.closes);
+      for (const id of ['sand', 'load', 'full'] as const)
+        pass(id, (id === 'sand' || time >= t.least[id]) && reached(kinetics, t, id, alpha, air(time)));
+      return found.full !== undefined;
+    },
+    900,
+  );
   return found;
 }
 
@@ -44,7 +56,12 @@ export function filmTimesAt(ripening: Ripening, temperature: number, percent: nu
  * Likely range of the milestones: how much sooner and later a film reaches them in air that is warmer or colder by the
  * band and with a rate as uncertain as the sheet's own times, as factors of the likely time.
  */
-export function spans(ripening: Ripening, air: (t: number) => number, band: number, percent: number): (id: MilestoneId) => readonly [number, number] {
+export function spans(
+  ripening: Ripening,
+  air: (t: number) => number,
+  band: number,
+  percent: number,
+): (id: MilestoneId) => readonly [number, number] {
   if (ripening.kind === 'clock') {
     const f = 2 ** (band / 10) * (1 + LEAST_SPREAD);
     return () => [1 / f, f];

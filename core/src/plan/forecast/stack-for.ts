@@ -33,45 +33,163 @@ export function stackFor(job: Job, plan: Plan, library: Library, cures: Cures): 
   const chain = plan.system?.chosen?.chain;
   const resin = chain?.resin;
   if (!chain || !resin || !plan.laminate || !plan.mix) return undefined;
-  const curing = (p: Pick<Resin, 'name' | 'family' | 'cure'>): Curing => ({ name: p.name, family: p.family, sheet: p.cure });
+  const curing = (p: Pick<Resin, 'name' | 'family' | 'cure'>): Curing => ({
+    name: p.name,
+    family: p.family,
+    sheet: p.cure,
+  });
   const lawOf = (c: Curing): ReturnType<typeof ripeningOf>['law'] => ripeningOf(c).law;
   const m = plan.mix.milestones;
-  const figures = { opens: m.windowOpens, closes: m.windowCloses, sand: m.sand, full: m.full, load: m.full, gel: m.potLife };
+  const figures = {
+    opens: m.windowOpens,
+    closes: m.windowCloses,
+    sand: m.sand,
+    full: m.full,
+    load: m.full,
+    gel: m.potLife,
+  };
   const faceOf = (lay: number): Face => plan.laminate?.plies.find((p) => p.lay === lay)?.side ?? 'outside';
   if (cures.of === 'laminate') {
     const face = cures.face ?? 'outside';
     const law = lawOf(curing(resin));
-    const groups = [...new Set(plan.mix.batches.map((b) => b.group))].map((number) => ({ number, lays: [...new Set(plan.mix?.batches.filter((b) => b.group === number).flatMap((b) => b.plies))] })).filter((g) => faceOf(g.lays[0]) === face);
-    const under = face === 'inside' && plan.grind?.side === 'both' ? [goOfPlies(plan, plan.laminate.plies.filter((p) => p.side === 'outside').map((p) => p.lay), resin, 'outer plies')] : behind(job, plan, face);
+    const groups = [...new Set(plan.mix.batches.map((b) => b.group))]
+      .map((number) => ({
+        number,
+        lays: [...new Set(plan.mix?.batches.filter((b) => b.group === number).flatMap((b) => b.plies))],
+      }))
+      .filter((g) => faceOf(g.lays[0]) === face);
+    const under =
+      face === 'inside' && plan.grind?.side === 'both'
+        ? [
+            goOfPlies(
+              plan,
+              plan.laminate.plies.filter((p) => p.side === 'outside').map((p) => p.lay),
+              resin,
+              'outer plies',
+            ),
+          ]
+        : behind(job, plan, face);
     return {
       base: under,
       wet: groups.map((g) => goOfPlies(plan, g.lays, resin, plies(g.lays), law?.kinetics)),
-      goes: groups.map((g) => ({ number: g.number, title: plies(g.lays), curing: curing(resin), limit: LIMITS.laminate, stage: 'mix' as const, sheetFigures: figures })),
+      goes: groups.map((g) => ({
+        number: g.number,
+        title: plies(g.lays),
+        curing: curing(resin),
+        limit: LIMITS.laminate,
+        stage: 'mix' as const,
+        sheetFigures: figures,
+      })),
     };
   }
   if (cures.of === 'bedding') {
     const law = lawOf(curing(resin));
-    const bed: Layer = { name: 'bedding', thickness: 0.001, ...THERMAL.resin, ...(law ? { resin: { kinetics: law.kinetics, massPerVolume: resin.densityCured, percent: percentAt(plan.inputs?.temperature.value ?? 20) } } : {}) };
-    return { base: [{ name: 'backing', thickness: DEFAULTS.backingThickness, conductivity: 0.25, heatCapacity: 1150, density: 1700 }], wet: [bed], goes: [{ number: cures.number, title: 'bedding', curing: curing(resin), limit: LIMITS.laminate, stage: 'laminate', sheetFigures: figures }] };
+    const bed: Layer = {
+      name: 'bedding',
+      thickness: 0.001,
+      ...THERMAL.resin,
+      ...(law
+        ? {
+            resin: {
+              kinetics: law.kinetics,
+              massPerVolume: resin.densityCured,
+              percent: percentAt(plan.inputs?.temperature.value ?? 20),
+            },
+          }
+        : {}),
+    };
+    return {
+      base: [
+        {
+          name: 'backing',
+          thickness: DEFAULTS.backingThickness,
+          conductivity: 0.25,
+          heatCapacity: 1150,
+          density: 1700,
+        },
+      ],
+      wet: [bed],
+      goes: [
+        {
+          number: cures.number,
+          title: 'bedding',
+          curing: curing(resin),
+          limit: LIMITS.laminate,
+          stage: 'laminate',
+          sheetFigures: figures,
+        },
+      ],
+    };
   }
-  const cured = goOfPlies(plan, plan.laminate.plies.filter((p) => p.side === 'outside' || plan.laminate?.sides.length === 1).map((p) => p.lay), resin, 'new laminate');
+  const cured = goOfPlies(
+    plan,
+    plan.laminate.plies
+      .filter((p) => p.side === 'outside' || plan.laminate?.sides.length === 1)
+      .map((p) => p.lay),
+    resin,
+    'new laminate',
+  );
   const base = [...behind(job, plan, 'outside'), cured];
   if (cures.of === 'filler' && plan.fair && chain.filler) {
     const filler = chain.filler;
-    const own = filler.kind === 'putty' || filler.family === resin.family ? resin : (library.resins.find((r) => r.family === filler.family) ?? resin);
-    const c: Curing = filler.cure ? { name: filler.name, family: filler.family, sheet: filler.cure } : { name: filler.name, family: own.family, sheet: own.cure };
+    const own =
+      filler.kind === 'putty' || filler.family === resin.family
+        ? resin
+        : (library.resins.find((r) => r.family === filler.family) ?? resin);
+    const c: Curing = filler.cure
+      ? { name: filler.name, family: filler.family, sheet: filler.cure }
+      : { name: filler.name, family: own.family, sheet: own.cure };
     const f = plan.fair.milestones;
     const wet = coatOfFiller(plan, filler, lawOf(c)?.kinetics);
-    return { base, wet: Array.from({ length: plan.fair.goes.value }, () => wet), goes: Array.from({ length: plan.fair.goes.value }, (_, i) => ({ number: i + 1, title: plan.fair?.goes.value === 1 ? 'filler' : `filler, coat ${i + 1}`, curing: c, limit: LIMITS.filler, stage: 'fair' as const, sheetFigures: { sand: f.sand, full: f.full, load: f.full, gel: f.potLife } })) };
+    return {
+      base,
+      wet: Array.from({ length: plan.fair.goes.value }, () => wet),
+      goes: Array.from({ length: plan.fair.goes.value }, (_, i) => ({
+        number: i + 1,
+        title: plan.fair?.goes.value === 1 ? 'filler' : `filler, coat ${i + 1}`,
+        curing: c,
+        limit: LIMITS.filler,
+        stage: 'fair' as const,
+        sheetFigures: { sand: f.sand, full: f.full, load: f.full, gel: f.potLife },
+      })),
+    };
   }
   if (cures.of === 'finish' && plan.finish && chain.finish) {
     const { finish } = chain;
-    const c: Curing = { name: finish.name, family: finish.kind === 'gel coat' ? 'polyester' : finish.family, sheet: finish.cure };
+    const c: Curing = {
+      name: finish.name,
+      family: finish.kind === 'gel coat' ? 'polyester' : finish.family,
+      sheet: finish.cure,
+    };
     const f = plan.finish.milestones;
-    const wet = coatOfFinish(plan.finish.wetPerCoat.value, finish.densityLiquid, lawOf(c)?.kinetics, percentAt(plan.inputs?.temperature.value ?? 20));
-    return { base, wet: Array.from({ length: plan.finish.coats.value }, () => wet), goes: Array.from({ length: plan.finish.coats.value }, (_, i) => ({ number: i + 1, title: `${finish.kind}, coat ${i + 1}`, curing: c, limit: LIMITS.finish, stage: 'finish' as const, sheetFigures: { opens: f.windowOpens, closes: f.windowCloses, sand: f.sand, full: f.full, load: f.full, gel: f.potLife } })) };
+    const wet = coatOfFinish(
+      plan.finish.wetPerCoat.value,
+      finish.densityLiquid,
+      lawOf(c)?.kinetics,
+      percentAt(plan.inputs?.temperature.value ?? 20),
+    );
+    return {
+      base,
+      wet: Array.from({ length: plan.finish.coats.value }, () => wet),
+      goes: Array.from({ length: plan.finish.coats.value }, (_, i) => ({
+        number: i + 1,
+        title: `${finish.kind}, coat ${i + 1}`,
+        curing: c,
+        limit: LIMITS.finish,
+        stage: 'finish' as const,
+        sheetFigures: {
+          opens: f.windowOpens,
+          closes: f.windowCloses,
+          sand: f.sand,
+          full: f.full,
+          load: f.full,
+          gel: f.potLife,
+        },
+      })),
+    };
   }
   return undefined;
 }
 
-const plies = (lays: readonly number[]): string => (lays.length === 1 ? `ply ${lays[0]}` : `plies ${Math.min(...lays)}–${Math.max(...lays)}`);
+const plies = (lays: readonly number[]): string =>
+  lays.length === 1 ? `ply ${lays[0]}` : `plies ${Math.min(...lays)}–${Math.max(...lays)}`;

@@ -24,7 +24,8 @@ const HOUR = 3_600_000;
 export const WARMTH_DEFAULTS = { temperature: 25, power: 500, distance: 0.8, hours: 12 * 3600 } as const;
 
 /** Heat of a lamp that falls on a face square to it, W/m². */
-export const lampFlux = (power: number, distance: number): number => (EMISSIVITY * LAMP_SHARE * power) / (Math.PI * distance ** 2);
+export const lampFlux = (power: number, distance: number): number =>
+  (EMISSIVITY * LAMP_SHARE * power) / (Math.PI * distance ** 2);
 
 /** Loss to a clear night sky beyond that to the air, W/m². Source: Swinbank, T_sky = 0.0552·T_air^1.5. */
 export function skyLoss(air: number): number {
@@ -33,7 +34,8 @@ export function skyLoss(air: number): number {
 }
 
 /** Sun on a face at an hour of the day, W/m² taken up: a half sine from six to eighteen. */
-export const sunFlux = (hour: number, shade: 'light' | 'dark'): number => (hour > 6 && hour < 18 ? ABSORBS[shade] * SUN_NOON * Math.sin(((hour - 6) / 12) * Math.PI) : 0);
+export const sunFlux = (hour: number, shade: 'light' | 'dark'): number =>
+  hour > 6 && hour < 18 ? ABSORBS[shade] * SUN_NOON * Math.sin(((hour - 6) / 12) * Math.PI) : 0;
 
 /** What warms and cools both faces of the work. Warming begins when it is switched on. */
 export class Surroundings {
@@ -57,10 +59,20 @@ export class Surroundings {
     const held = warmth.temperature ?? WARMTH_DEFAULTS.temperature;
     const on = (ms: number): boolean => ms >= this.#from && ms <= this.#from + this.#until * 1000;
     const tent = this.kind === 'tent';
-    this.air = tent ? { temperature: (ms) => heated(placed.air, held, this.#from, this.#from + this.#until * 1000).temperature(ms), humidity: (ms) => heated(placed.air, held, this.#from, this.#from + this.#until * 1000).humidity(ms) } : placed.air;
+    this.air = tent
+      ? {
+          temperature: (ms) =>
+            heated(placed.air, held, this.#from, this.#from + this.#until * 1000).temperature(ms),
+          humidity: (ms) =>
+            heated(placed.air, held, this.#from, this.#from + this.#until * 1000).humidity(ms),
+        }
+      : placed.air;
     const at = (t: number): number => origin + t * 1000;
-    const hourOf = (ms: number): number => (((ms + offset * 60_000) / HOUR) % 24 + 24) % 24;
-    const lamp = this.kind === 'lamp' ? lampFlux(warmth.power ?? WARMTH_DEFAULTS.power, warmth.distance ?? WARMTH_DEFAULTS.distance) : 0;
+    const hourOf = (ms: number): number => ((((ms + offset * 60_000) / HOUR) % 24) + 24) % 24;
+    const lamp =
+      this.kind === 'lamp'
+        ? lampFlux(warmth.power ?? WARMTH_DEFAULTS.power, warmth.distance ?? WARMTH_DEFAULTS.distance)
+        : 0;
     const sun = conditions.sun === 'yes';
     const sky = placed.outdoors && conditions.sky === 'clear';
     const air = (t: number): number => this.air.temperature(at(t));
@@ -74,7 +86,13 @@ export class Surroundings {
         return mat && on(now()) ? (heats() ? CONTACT : BLANKET) : h;
       },
       air: (t) => (mat && on(at(t)) && heats() ? held : air(t)),
-      flux: lamp > 0 || sun || sky ? (t) => (lamp > 0 && on(at(t)) ? lamp : 0) + (sun ? sunFlux(hourOf(at(t)), conditions.shade ?? 'light') : 0) - (sky && nightHour(hourOf(at(t))) ? skyLoss(air(t)) : 0) : undefined,
+      flux:
+        lamp > 0 || sun || sky
+          ? (t) =>
+              (lamp > 0 && on(at(t)) ? lamp : 0) +
+              (sun ? sunFlux(hourOf(at(t)), conditions.shade ?? 'light') : 0) -
+              (sky && nightHour(hourOf(at(t))) ? skyLoss(air(t)) : 0)
+          : undefined,
     };
     this.back = { h: INDOORS, air };
   }

@@ -24,7 +24,11 @@ export interface CureSeries {
   readonly surface: readonly number[];
   readonly middle: readonly number[];
   readonly back: readonly number[];
-  readonly cure?: { readonly surface: readonly number[]; readonly middle: readonly number[]; readonly back: readonly number[] };
+  readonly cure?: {
+    readonly surface: readonly number[];
+    readonly middle: readonly number[];
+    readonly back: readonly number[];
+  };
 }
 
 /** Temperature by time and depth: rows of `t`, cells of `depth` (m from the back); NaN-free, −300 where nothing lies yet. */
@@ -32,7 +36,12 @@ export interface CureField {
   readonly t: readonly number[];
   readonly depth: readonly number[];
   readonly rows: readonly (readonly number[])[];
-  readonly layers: readonly { readonly name: string; readonly from: number; readonly to: number; readonly wet: boolean }[];
+  readonly layers: readonly {
+    readonly name: string;
+    readonly from: number;
+    readonly to: number;
+    readonly wet: boolean;
+  }[];
 }
 
 /** How the law of a product was found from its sheet, in numbers and in a sentence. */

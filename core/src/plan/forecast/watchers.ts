@@ -24,7 +24,10 @@ export class Watchers {
   #dew = { margin: Infinity, at: 0 };
   #damp = { value: 0, at: 0 };
 
-  constructor(readonly layer: WatchedLayer, private readonly zone: string) {}
+  constructor(
+    readonly layer: WatchedLayer,
+    private readonly zone: string,
+  ) {}
 
   /** To be called after every step until the layer can be sanded. */
   look(run: CureRun): void {
@@ -38,25 +41,60 @@ export class Watchers {
     const margin = face - dewPointOf(air.temperature(ms), humidity);
     // Once it has gelled, dew does no more than dull it.
     if (run.reached.closes === undefined && margin < this.#dew.margin) this.#dew = { margin, at: ms };
-    if (run.reached.closes === undefined && humidity > this.#damp.value) this.#damp = { value: humidity, at: ms };
+    if (run.reached.closes === undefined && humidity > this.#damp.value)
+      this.#damp = { value: humidity, at: ms };
   }
 
   problems(run: CureRun, done: boolean): Problem[] {
     const { layer } = this;
     const found: Problem[] = [];
-    const warn = (path: string, ...told: Told): void => void found.push(problemAt({ severity: 'warning', stage: layer.stage, path }, told));
+    const warn = (path: string, ...told: Told): void =>
+      void found.push(problemAt({ severity: 'warning', stage: layer.stage, path }, told));
     const at = (ms: number): Moment => ({ ms, zone: this.zone });
     const { title, product } = layer;
     const minimum = layer.sheet.minimumTemperature;
     if (this.#below) {
       const { from, to } = this.#below;
-      if (to - from > STALL_MS) warn('conditions.temperature', 'stalls', { layer: title, product, minimum, from: at(from), to: at(to) });
-      else warn('conditions.temperature', 'cools', { layer: title, product, minimum, coldest: this.#cold.value, at: at(this.#cold.at) });
+      if (to - from > STALL_MS)
+        warn('conditions.temperature', 'stalls', {
+          layer: title,
+          product,
+          minimum,
+          from: at(from),
+          to: at(to),
+        });
+      else
+        warn('conditions.temperature', 'cools', {
+          layer: title,
+          product,
+          minimum,
+          coldest: this.#cold.value,
+          at: at(this.#cold.at),
+        });
     }
-    if (this.#dew.margin < LIMITS.dewMargin) warn('conditions.humidity', 'dew-while-curing', { layer: title, margin: this.#dew.margin, least: LIMITS.dewMargin, at: at(this.#dew.at) });
-    if (layer.amine && this.#damp.value > LIMITS.amineHumidity) warn('conditions.humidity', 'blush', { layer: title, humidity: this.#damp.value, limit: LIMITS.amineHumidity, at: at(this.#damp.at) });
-    if (run.peak.value > layer.limit) warn('mix.perGo', 'heats-itself', { layer: title, peak: run.peak.value, limit: layer.limit, at: at(run.origin + run.peak.at * 1000) });
-    if (run.corePeak > LIMITS.foam) warn('mix.perGo', 'foam-softens', { layer: title, peak: run.corePeak, limit: LIMITS.foam });
+    if (this.#dew.margin < LIMITS.dewMargin)
+      warn('conditions.humidity', 'dew-while-curing', {
+        layer: title,
+        margin: this.#dew.margin,
+        least: LIMITS.dewMargin,
+        at: at(this.#dew.at),
+      });
+    if (layer.amine && this.#damp.value > LIMITS.amineHumidity)
+      warn('conditions.humidity', 'blush', {
+        layer: title,
+        humidity: this.#damp.value,
+        limit: LIMITS.amineHumidity,
+        at: at(this.#damp.at),
+      });
+    if (run.peak.value > layer.limit)
+      warn('mix.perGo', 'heats-itself', {
+        layer: title,
+        peak: run.peak.value,
+        limit: layer.limit,
+        at: at(run.origin + run.peak.at * 1000),
+      });
+    if (run.corePeak > LIMITS.foam)
+      warn('mix.perGo', 'foam-softens', { layer: title, peak: run.corePeak, limit: LIMITS.foam });
     if (!done) warn('conditions.temperature', 'stays-soft', { layer: title });
     return found;
   }

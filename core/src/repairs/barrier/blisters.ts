@@ -6,7 +6,13 @@ export const OPENED = 1.5;
 export const PEEL_FROM_SHARE = 0.25;
 export const PEEL_FROM_DENSITY = 100;
 
-export const blisterCount = formula({ id: 'repairs/barrier/blisters', expression: 'n = N·A', unit: 'count', source: 'blisters on a square metre by the face', evaluate: (x: Record<'N' | 'A', number>) => Math.max(1, Math.round(x.N * x.A)) });
+export const blisterCount = formula({
+  id: 'repairs/barrier/blisters',
+  expression: 'n = N·A',
+  unit: 'count',
+  source: 'blisters on a square metre by the face',
+  evaluate: (x: Record<'N' | 'A', number>) => Math.max(1, Math.round(x.N * x.A)),
+});
 
 export const openedArea = formula({
   id: 'repairs/barrier/blisters',
@@ -22,7 +28,14 @@ export const capVolume = formula({
   expression: 'V = n·π·h/6·(3·(0.75·d)² + h²)',
   unit: 'm³',
   source: 'spherical cap as deep as the blister, opened half as wide again',
-  evaluate: (x: Record<'n' | 'd' | 'h', number>) => (x.n * Math.PI * x.h * (3 * ((OPENED / 2) * x.d) ** 2 + x.h ** 2)) / 6,
+  evaluate: (x: Record<'n' | 'd' | 'h', number>) =>
+    (x.n * Math.PI * x.h * (3 * ((OPENED / 2) * x.d) ** 2 + x.h ** 2)) / 6,
 });
 
-export const openedShare = formula({ id: 'repairs/barrier/blisters', expression: 'share = A_o/A', unit: 'fraction', source: 'opened of the whole', evaluate: (x: Record<'o' | 'A', number>) => x.o / x.A });
+export const openedShare = formula({
+  id: 'repairs/barrier/blisters',
+  expression: 'share = A_o/A',
+  unit: 'fraction',
+  source: 'opened of the whole',
+  evaluate: (x: Record<'o' | 'A', number>) => x.o / x.A,
+});

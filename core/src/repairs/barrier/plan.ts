@@ -10,7 +10,14 @@ import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
 import type { RepairKind } from '../repair';
 import { lower, microns, ml, mm, words } from '../words';
-import { PEEL_FROM_DENSITY, PEEL_FROM_SHARE, blisterCount, capVolume, openedArea, openedShare } from './blisters';
+import {
+  PEEL_FROM_DENSITY,
+  PEEL_FROM_SHARE,
+  blisterCount,
+  capVolume,
+  openedArea,
+  openedShare,
+} from './blisters';
 
 const DENSITY = 30;
 const DIAMETER = 0.01;
@@ -35,38 +42,110 @@ export const BARRIER_KIND: RepairKind = {
     const b = new RepairBuilder(input, ledger);
     const { job, survey, chain } = input;
     const own = job.repair?.barrier ?? {};
-    const area = job.repair?.area === undefined ? survey.area : ledger.given('area', 'face in all', job.repair.area, 'm²', 'entered', 'entered for this job');
+    const area =
+      job.repair?.area === undefined
+        ? survey.area
+        : ledger.given('area', 'face in all', job.repair.area, 'm²', 'entered', 'entered for this job');
     const opened = planOpened(b, area);
     const drying = planDrying(b, 'survey', 'bottom');
     b.at('survey').ask('repair.area', area);
 
-    b.work('grind', 'open', opened.peel ? 'peel the gel coat and the bad laminate off' : 'open every blister to sound laminate', 30, [opened.peel ? perM2(60 * MIN, area) : each(1.2 * MIN, opened.count, 'per blister')])
+    b.work(
+      'grind',
+      'open',
+      opened.peel ? 'peel the gel coat and the bad laminate off' : 'open every blister to sound laminate',
+      30,
+      [opened.peel ? perM2(60 * MIN, area) : each(1.2 * MIN, opened.count, 'per blister')],
+    )
       .work('grind', 'blast', 'abrade the whole face dull', 20, [perM2(12 * MIN, area)])
-      .work('grind', 'washOut', 'wash with fresh water, hot if there is any, and again next day', 20, [perM2(6 * MIN, area)]);
-    if (drying.wait) b.wait('grind', 'dry', 'dries; wash again each week', drying.wait, { until: drying.until });
-    b.caution('grind', 'The fluid in a blister is acid and under pressure: goggles and gloves, prick it from the side.');
-    b.caution('grind', 'Old antifouling is poison: wet or shrouded abrasion, P3, overalls, waste contained as local rules say.');
-    b.accept('grind', 'tape film over a washed spot over night', 'no water under it in the morning').accept('grind', 'meter at the marked places', 'dry, and no longer falling');
+      .work('grind', 'washOut', 'wash with fresh water, hot if there is any, and again next day', 20, [
+        perM2(6 * MIN, area),
+      ]);
+    if (drying.wait)
+      b.wait('grind', 'dry', 'dries; wash again each week', drying.wait, { until: drying.until });
+    b.caution(
+      'grind',
+      'The fluid in a blister is acid and under pressure: goggles and gloves, prick it from the side.',
+    );
+    b.caution(
+      'grind',
+      'Old antifouling is poison: wet or shrouded abrasion, P3, overalls, waste contained as local rules say.',
+    );
+    b.accept('grind', 'tape film over a washed spot over night', 'no water under it in the morning').accept(
+      'grind',
+      'meter at the marked places',
+      'dry, and no longer falling',
+    );
 
     const filler = linkOf(chain, 'bond');
     if (filler) fill(b, opened.volume, filler, area);
-    b.at('fair').key('Face', area).say(words`Fair the fills level over ${area}; no filler of polyester under an epoxy barrier.`).sand({ area: opened.face, stock: b.assumed('proud', 'fills left proud', 0.0004, 'm', 'usual'), end: 120, material: 'cured resin', levels: true });
+    b.at('fair')
+      .key('Face', area)
+      .say(words`Fair the fills level over ${area}; no filler of polyester under an epoxy barrier.`)
+      .sand({
+        area: opened.face,
+        stock: b.assumed('proud', 'fills left proud', 0.0004, 'm', 'usual'),
+        end: 120,
+        material: 'cured resin',
+        levels: true,
+      });
 
     const barrier = linkOf(chain, 'barrier') as Sheet | undefined;
     const hidden = hiddenBySupports(b, area);
-    const open = hidden ? ledger.record('openArea', 'face that can be reached', { id: 'repairs/barrier/plan', expression: 'A − A_hidden', unit: 'm²', source: 'the rest is done when the stands are moved' }, Math.max(area.value * 0.2, area.value - hidden.area.value), { A: area, hidden: hidden.area }) : area;
-    const film = b.pick('film', 'barrier, dry film in all', 'm', own.film, FILM, 'usual least of 250 to 300 µm against water');
-    if (film.value < FILM_LEAST) b.warn('finish', 'repair.barrier.film', 'barrier-too-thin', { film: film.value, least: FILM_LEAST });
-    const finish = b.at('finish').ask('repair.barrier.film', film).ask('repair.barrier.supports', hidden?.count).ask('system.barrier', barrier?.id ?? 'none');
+    const open = hidden
+      ? ledger.record(
+          'openArea',
+          'face that can be reached',
+          {
+            id: 'repairs/barrier/plan',
+            expression: 'A − A_hidden',
+            unit: 'm²',
+            source: 'the rest is done when the stands are moved',
+          },
+          Math.max(area.value * 0.2, area.value - hidden.area.value),
+          { A: area, hidden: hidden.area },
+        )
+      : area;
+    const film = b.pick(
+      'film',
+      'barrier, dry film in all',
+      'm',
+      own.film,
+      FILM,
+      'usual least of 250 to 300 µm against water',
+    );
+    if (film.value < FILM_LEAST)
+      b.warn('finish', 'repair.barrier.film', 'barrier-too-thin', { film: film.value, least: FILM_LEAST });
+    const finish = b
+      .at('finish')
+      .ask('repair.barrier.film', film)
+      .ask('repair.barrier.supports', hidden?.count)
+      .ask('system.barrier', barrier?.id ?? 'none');
     if (barrier) {
-      const system = planCoats(b, { id: 'barrier', stage: 'finish', product: barrier, area: open, dryFilm: film, name: 'barrier coat', between: 80, last: 'overcoated' });
+      const system = planCoats(b, {
+        id: 'barrier',
+        stage: 'finish',
+        product: barrier,
+        area: open,
+        dryFilm: film,
+        name: 'barrier coat',
+        between: 80,
+        last: 'overcoated',
+      });
       tellBarrier(b, system, barrier);
       if (hidden) b.afterFinish(() => secondRound(b, hidden, system, barrier));
     } else {
       finish.say(['No barrier coat: the fills are sealed by the finish alone, and water comes back.']);
       b.warn('finish', 'system.barrier', 'no-barrier');
     }
-    finish.note(['Keep barrier and antifouling 10 mm back from every edge that will get epoxy later, and from anodes, transducers and log.'], ['The first antifouling goes on while the last barrier coat takes a thumbprint and leaves no colour on it.']);
+    finish.note(
+      [
+        'Keep barrier and antifouling 10 mm back from every edge that will get epoxy later, and from anodes, transducers and log.',
+      ],
+      [
+        'The first antifouling goes on while the last barrier coat takes a thumbprint and leaves no colour on it.',
+      ],
+    );
     b.coat(open, survey.perimeter);
     draw(b, film, opened);
     return b.done('barrier', 'blisters and barrier');
@@ -84,7 +163,14 @@ interface Opened {
 
 function planOpened(b: RepairBuilder, area: Figure): Opened {
   const own = b.input.job.repair?.barrier ?? {};
-  const N = b.pick('density', 'blisters on a square metre', 'count', b.input.job.damage.density, DENSITY, 'count them on a square metre');
+  const N = b.pick(
+    'density',
+    'blisters on a square metre',
+    'count',
+    b.input.job.damage.density,
+    DENSITY,
+    'count them on a square metre',
+  );
   const diameter = b.pick('diameter', 'a blister, across', 'm', own.diameter, DIAMETER, 'mean of ten');
   const depth = b.pick('depth', 'deep', 'm', own.depth, DEPTH, 'under the gel coat');
   const count = b.compute('count', 'blisters', blisterCount, { N, A: area });
@@ -93,31 +179,107 @@ function planOpened(b: RepairBuilder, area: Figure): Opened {
   const wanted = share.value > PEEL_FROM_SHARE || N.value > PEEL_FROM_DENSITY;
   const peel = own.method ? own.method === 'peel' : wanted;
   if (!peel && wanted) b.warn('grind', 'repair.barrier.method', 'peel-wanted', { perM2: N.value });
-  const off = b.pick('peel', 'peeled off', 'm', own.peel, PEEL, 'gel coat and the laminate under it that is bad');
-  const volume = peel ? b.compute('peelVolume', 'to make good', layerVolume, { A: area, d: off }) : b.compute('fillVolume', 'to fill', capVolume, { n: count, d: diameter, h: depth });
-  const sheet = b.at('grind').ask('damage.density', N).ask('repair.barrier.diameter', diameter).ask('repair.barrier.depth', depth).ask('repair.barrier.method', peel ? 'peel' : 'open each');
+  const off = b.pick(
+    'peel',
+    'peeled off',
+    'm',
+    own.peel,
+    PEEL,
+    'gel coat and the laminate under it that is bad',
+  );
+  const volume = peel
+    ? b.compute('peelVolume', 'to make good', layerVolume, { A: area, d: off })
+    : b.compute('fillVolume', 'to fill', capVolume, { n: count, d: diameter, h: depth });
+  const sheet = b
+    .at('grind')
+    .ask('damage.density', N)
+    .ask('repair.barrier.diameter', diameter)
+    .ask('repair.barrier.depth', depth)
+    .ask('repair.barrier.method', peel ? 'peel' : 'open each');
   if (peel) sheet.ask('repair.barrier.peel', off);
   sheet.key('Blisters', count).key('Opened', opened).key('of the face', share);
-  sheet.say(peel ? words`Peel ${mm(off, 1)} off ${area}: ${share} of it is blistered.` : words`Open ${count} blisters of ${mm(diameter)} to sound laminate, ${opened} in all, ${share} of the face.`);
+  sheet.say(
+    peel
+      ? words`Peel ${mm(off, 1)} off ${area}: ${share} of it is blistered.`
+      : words`Open ${count} blisters of ${mm(diameter)} to sound laminate, ${opened} in all, ${share} of the face.`,
+  );
   return { count, depth, diameter, volume, face: peel ? area : opened, peel };
 }
 
 /** Fill in two goes: the first wets the hollow and sets, the second brings it level. */
-function fill(b: RepairBuilder, volume: Figure, filler: NonNullable<ReturnType<typeof linkOf>>, area: Figure): void {
-  const whole = b.compute('fillAll', 'filler, with what is lost', withLoss, { V: volume, loss: b.assumed('fillLoss', 'lost and left proud', LOSS, 'fraction', 'many small fills') });
+function fill(
+  b: RepairBuilder,
+  volume: Figure,
+  filler: NonNullable<ReturnType<typeof linkOf>>,
+  area: Figure,
+): void {
+  const whole = b.compute('fillAll', 'filler, with what is lost', withLoss, {
+    V: volume,
+    loss: b.assumed('fillLoss', 'lost and left proud', LOSS, 'fraction', 'many small fills'),
+  });
   const goes = b.assumed('goes', 'goes', 2, 'count', 'the second brings level what has sunk');
   const half = b.compute('eachGo', 'each go', shareOf, { X: whole, n: goes });
   const mass = massFor(b, 'fill', filler, half);
-  const pots = mixed(b, { id: 'fill', stage: 'mix', title: `${filler.name}, one go`, about: 'fill the opened blisters', product: filler, mass, working: b.assumed('fillTime', 'filling', 300 + 3000 * Math.min(1, area.value / 10), 's', 'small pots, spread at once'), next: 'second go', repeats: goes });
-  b.material('fill', filler.name, 'fills, two goes', b.compute('fillMass', filler.name, { id: 'repairs/barrier/plan', expression: 'm = 2·m_go', unit: 'kg', source: 'two goes', evaluate: (x: Record<'m' | 'n', number>) => x.m * x.n }, { m: mass, n: goes }), filler);
+  const pots = mixed(b, {
+    id: 'fill',
+    stage: 'mix',
+    title: `${filler.name}, one go`,
+    about: 'fill the opened blisters',
+    product: filler,
+    mass,
+    working: b.assumed(
+      'fillTime',
+      'filling',
+      300 + 3000 * Math.min(1, area.value / 10),
+      's',
+      'small pots, spread at once',
+    ),
+    next: 'second go',
+    repeats: goes,
+  });
+  b.material(
+    'fill',
+    filler.name,
+    'fills, two goes',
+    b.compute(
+      'fillMass',
+      filler.name,
+      {
+        id: 'repairs/barrier/plan',
+        expression: 'm = 2·m_go',
+        unit: 'kg',
+        source: 'two goes',
+        evaluate: (x: Record<'m' | 'n', number>) => x.m * x.n,
+      },
+      { m: mass, n: goes },
+    ),
+    filler,
+  );
   const times = b.times(filler);
   for (const go of [1, 2]) {
     const rates: Rate[] = pots ? [each(RATES.mixBatch, pots, 'per pot')] : [];
     b.work('mix', `mixFill.${go}`, 'mix filler', 0, rates, { withNext: true });
-    b.work('mix', `fill.${go}`, go === 1 ? 'wet the hollows out, fill them, first go' : 'fill level and a little proud, second go', RATES.spreadFixed / 60, [perM2(8 * MIN, area)]);
-    if (times) b.wait('mix', `fillSets.${go}`, go === 1 ? 'sets before the second go' : 'sets until it can be sanded', times.sand, b.curing(filler, 'sand'));
+    b.work(
+      'mix',
+      `fill.${go}`,
+      go === 1 ? 'wet the hollows out, fill them, first go' : 'fill level and a little proud, second go',
+      RATES.spreadFixed / 60,
+      [perM2(8 * MIN, area)],
+    );
+    if (times)
+      b.wait(
+        'mix',
+        `fillSets.${go}`,
+        go === 1 ? 'sets before the second go' : 'sets until it can be sanded',
+        times.sand,
+        b.curing(filler, 'sand'),
+      );
   }
-  b.at('mix').key('Filler', whole).key('Each go', mass).say(words`${ml(whole)} of ${lower(filler.name)} in two goes of ${mass}.`).note(['Vinyl ester or epoxy in a bottom, never polyester under an epoxy barrier.']);
+  b.at('mix')
+    .key('Filler', whole)
+    .key('Each go', mass)
+    .say(words`${ml(whole)} of ${lower(filler.name)} in two goes of ${mass}.`)
+    .note(['Vinyl ester or epoxy in a bottom, never polyester under an epoxy barrier.']);
 }
 
 interface Hidden {
@@ -127,29 +289,92 @@ interface Hidden {
 
 function hiddenBySupports(b: RepairBuilder, area: Figure): Hidden | undefined {
   const own = b.input.job.repair?.barrier ?? {};
-  const count = b.pick('supports', 'stands and blocks', 'count', own.supports, area.value >= SUPPORTED_FROM ? SUPPORTS : 0, area.value >= SUPPORTED_FROM ? 'a yacht on the hard' : 'a face this small is rarely under a stand');
+  const count = b.pick(
+    'supports',
+    'stands and blocks',
+    'count',
+    own.supports,
+    area.value >= SUPPORTED_FROM ? SUPPORTS : 0,
+    area.value >= SUPPORTED_FROM ? 'a yacht on the hard' : 'a face this small is rarely under a stand',
+  );
   if (count.value === 0) return undefined;
-  const one = b.pick('supportArea', 'face hidden by one', 'm²', own.supportArea, SUPPORT_AREA, 'pad of a stand with room to work');
+  const one = b.pick(
+    'supportArea',
+    'face hidden by one',
+    'm²',
+    own.supportArea,
+    SUPPORT_AREA,
+    'pad of a stand with room to work',
+  );
   return { count, area: b.compute('hidden', 'hidden by them', hiddenArea, { a: count, b: one }) };
 }
 
 /** The ground under stands and blocks, when they have been moved: a round of its own, coats and waits and all. */
 function secondRound(b: RepairBuilder, hidden: Hidden, system: CoatSystem, barrier: Sheet): void {
-  b.work('finish', 'move', 'move the stands one by one', 10, [each(25 * MIN, hidden.count, 'per stand')], { people: 2 });
-  b.work('finish', 'patches', 'open, wash, fill and abrade what they hid', 20, [perM2(90 * MIN, hidden.area)]);
-  planCoats(b, { id: 'barrier2', stage: 'finish', product: barrier, area: hidden.area, dryFilm: system.dryFilm, name: 'barrier coat', between: 80, last: 'overcoated', round: '.second' });
+  b.work('finish', 'move', 'move the stands one by one', 10, [each(25 * MIN, hidden.count, 'per stand')], {
+    people: 2,
+  });
+  b.work('finish', 'patches', 'open, wash, fill and abrade what they hid', 20, [
+    perM2(90 * MIN, hidden.area),
+  ]);
+  planCoats(b, {
+    id: 'barrier2',
+    stage: 'finish',
+    product: barrier,
+    area: hidden.area,
+    dryFilm: system.dryFilm,
+    name: 'barrier coat',
+    between: 80,
+    last: 'overcoated',
+    round: '.second',
+  });
   const finish = linkOf(b.input.chain, 'finish');
-  if (finish?.role === 'coating') planCoats(b, { id: 'finish2', stage: 'finish', product: finish, area: hidden.area, name: isAntifouling(finish) ? 'antifouling' : 'finish', between: 120, last: 'cures', round: '.second' });
-  else if (finish) b.work('finish', 'paint2', 'finish coats on what the stands hid', 20, [perM2(4 * RATES.rollPerM2, hidden.area)]);
-  b.at('finish').table('Second round, under the stands', ['Stands and blocks', 'Face in all', 'Coats'], [[[hidden.count], [hidden.area], [system.coats]]]);
-  b.caution('finish', 'Moving a stand or block is a step for the lead technician, with a second person and the yard’s lift plan: one at a time, the next set and loaded before one is taken, nobody under the boat.');
+  if (finish?.role === 'coating')
+    planCoats(b, {
+      id: 'finish2',
+      stage: 'finish',
+      product: finish,
+      area: hidden.area,
+      name: isAntifouling(finish) ? 'antifouling' : 'finish',
+      between: 120,
+      last: 'cures',
+      round: '.second',
+    });
+  else if (finish)
+    b.work('finish', 'paint2', 'finish coats on what the stands hid', 20, [
+      perM2(4 * RATES.rollPerM2, hidden.area),
+    ]);
+  b.at('finish').table(
+    'Second round, under the stands',
+    ['Stands and blocks', 'Face in all', 'Coats'],
+    [[[hidden.count], [hidden.area], [system.coats]]],
+  );
+  b.caution(
+    'finish',
+    'Moving a stand or block is a step for the lead technician, with a second person and the yard’s lift plan: one at a time, the next set and loaded before one is taken, nobody under the boat.',
+  );
 }
 
 function tellBarrier(b: RepairBuilder, system: CoatSystem, barrier: Sheet): void {
   const times = b.times(barrier);
-  const sheet = b.at('finish').key('Barrier coats', system.coats).key('Dry film', system.dryFilm, 'µm', 0).key('Barrier', system.volume);
-  sheet.say(words`${system.coats} barrier coats to ${microns(system.dryFilm)} dry, ${system.volume} in all${times?.windowOpens && times.windowCloses ? words`; each next one from ${times.windowOpens} to ${times.windowCloses} after the last` : ''}.`);
-  sheet.table('Barrier', ['What', 'Figure'], [[['dry film of one coat'], [microns(system.dryPerCoat)]], [['comb reads'], [microns(system.wetPerCoat)]], [['each coat'], [system.volumePerCoat]], ...(times?.windowCloses ? [[['abrade before the next coat after'], [times.windowCloses]]] : [])]);
+  const sheet = b
+    .at('finish')
+    .key('Barrier coats', system.coats)
+    .key('Dry film', system.dryFilm, 'µm', 0)
+    .key('Barrier', system.volume);
+  sheet.say(
+    words`${system.coats} barrier coats to ${microns(system.dryFilm)} dry, ${system.volume} in all${times?.windowOpens && times.windowCloses ? words`; each next one from ${times.windowOpens} to ${times.windowCloses} after the last` : ''}.`,
+  );
+  sheet.table(
+    'Barrier',
+    ['What', 'Figure'],
+    [
+      [['dry film of one coat'], [microns(system.dryPerCoat)]],
+      [['comb reads'], [microns(system.wetPerCoat)]],
+      [['each coat'], [system.volumePerCoat]],
+      ...(times?.windowCloses ? [[['abrade before the next coat after'], [times.windowCloses]]] : []),
+    ],
+  );
   b.accept('finish', 'wet comb in every coat, litres against the plan', 'film and litres as planned');
 }
 
@@ -160,17 +385,35 @@ function draw(b: RepairBuilder, film: Figure, o: Opened): void {
   const k = 4;
   const reach = w * 2.2;
   const hull = h * 2.2;
-  const d = new Drawing({ id: 'buildUp', title: 'Build-up over a blister', note: 'across one opened blister, outside up', stretch: k });
+  const d = new Drawing({
+    id: 'buildUp',
+    title: 'Build-up over a blister',
+    note: 'across one opened blister, outside up',
+    stretch: k,
+  });
   const r = 0.75 * w;
-  const cap = (n: number): { x: number; y: number }[] => Array.from({ length: n + 1 }, (_, i) => ({ x: -r + (2 * r * i) / n, y: -h * (1 - ((2 * i) / n - 1) ** 2) }));
+  const cap = (n: number): { x: number; y: number }[] =>
+    Array.from({ length: n + 1 }, (_, i) => ({
+      x: -r + (2 * r * i) / n,
+      y: -h * (1 - ((2 * i) / n - 1) ** 2),
+    }));
   const bowl = cap(16);
-  d.area('old', [{ x: -reach, y: 0 }, ...bowl, { x: reach, y: 0 }, { x: reach, y: -hull }, { x: -reach, y: -hull }], 'laminate');
+  d.area(
+    'old',
+    [{ x: -reach, y: 0 }, ...bowl, { x: reach, y: 0 }, { x: reach, y: -hull }, { x: -reach, y: -hull }],
+    'laminate',
+  );
   d.area('new', bowl, 'filler, two goes');
   const f = Math.max(film.value, h / 14);
   d.box('new-2', -reach, 0, reach, f, 'barrier');
   d.dimension({ x: reach, y: f }, { x: reach, y: 0 }, film, 'µm', 0, { off: 10 });
   d.dimension({ x: -r, y: f }, { x: r, y: f }, o.diameter, 'mm', 0, { off: 12, prefix: 'blister ' });
   d.dimension({ x: 0, y: 0 }, { x: 0, y: -h }, o.depth, 'mm', 1, { off: 0 });
-  d.text(-reach, f, 'barrier coats', { cls: 'note on-paper', dx: 4, dy: -5 }).text(-reach, -hull, 'laminate', { cls: 'note on-paper', dx: 4, dy: -6 });
+  d.text(-reach, f, 'barrier coats', { cls: 'note on-paper', dx: 4, dy: -5 }).text(
+    -reach,
+    -hull,
+    'laminate',
+    { cls: 'note on-paper', dx: 4, dy: -6 },
+  );
   b.draw(d.done());
 }

@@ -20,11 +20,43 @@ export const mixerVolume = formula({
 });
 
 /** A product from a cartridge: a fresh nozzle for every pass, since it sets in the old one meanwhile. */
-export function purged(b: RepairBuilder, product: Product, volume: Figure, passes: Figure): { readonly volume: Figure; readonly nozzles: Figure; readonly cartridges: Figure } {
-  const all = b.compute('mixer.volume', 'through the mixers', mixerVolume, { V: volume, n: passes, purge: b.assumed('mixer.purge', 'purged from a fresh nozzle', PURGE, 'm³', 'until both parts come in one colour'), held: b.assumed('mixer.held', 'stays in a nozzle', HELD, 'm³', 'typical') });
-  const cartridges = b.compute('mixer.cartridges', 'cartridges', wholeNumber, { x: all, most: b.assumed('mixer.cartridge', 'cartridge', CARTRIDGE, 'm³', 'usual small cartridge') });
-  b.at('mix').table('From the cartridge', ['Nozzles', 'Purged each', 'Through them', 'Cartridges'], [[[passes], words`${b.assumed('mixer.purgeTold', 'purged', PURGE, 'm³', 'typical')}`, [all], [cartridges]]]);
-  b.at('mix').note(['The first squeeze of a fresh nozzle goes onto paper, never into the joint: it is one part alone.']);
+export function purged(
+  b: RepairBuilder,
+  product: Product,
+  volume: Figure,
+  passes: Figure,
+): { readonly volume: Figure; readonly nozzles: Figure; readonly cartridges: Figure } {
+  const all = b.compute('mixer.volume', 'through the mixers', mixerVolume, {
+    V: volume,
+    n: passes,
+    purge: b.assumed(
+      'mixer.purge',
+      'purged from a fresh nozzle',
+      PURGE,
+      'm³',
+      'until both parts come in one colour',
+    ),
+    held: b.assumed('mixer.held', 'stays in a nozzle', HELD, 'm³', 'typical'),
+  });
+  const cartridges = b.compute('mixer.cartridges', 'cartridges', wholeNumber, {
+    x: all,
+    most: b.assumed('mixer.cartridge', 'cartridge', CARTRIDGE, 'm³', 'usual small cartridge'),
+  });
+  b.at('mix').table(
+    'From the cartridge',
+    ['Nozzles', 'Purged each', 'Through them', 'Cartridges'],
+    [
+      [
+        [passes],
+        words`${b.assumed('mixer.purgeTold', 'purged', PURGE, 'm³', 'typical')}`,
+        [all],
+        [cartridges],
+      ],
+    ],
+  );
+  b.at('mix').note([
+    'The first squeeze of a fresh nozzle goes onto paper, never into the joint: it is one part alone.',
+  ]);
   b.material('nozzles', `static mixers for ${product.name}`, 'one a pass', passes);
   return { volume: all, nozzles: passes, cartridges };
 }

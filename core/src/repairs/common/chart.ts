@@ -21,14 +21,19 @@ export function ticks([from, to]: readonly [number, number]): readonly number[] 
   const ten = 10 ** Math.floor(Math.log10(raw));
   const step = [1, 2, 5, 10].map((m) => m * ten).find((s) => s >= raw) ?? raw;
   const start = Math.ceil(from / step - 1e-9);
-  return Array.from({ length: Math.floor(to / step + 1e-9) - start + 1 }, (_, i) => Number(((start + i) * step).toPrecision(12)));
+  return Array.from({ length: Math.floor(to / step + 1e-9) - start + 1 }, (_, i) =>
+    Number(((start + i) * step).toPrecision(12)),
+  );
 }
 
 /** Draws axes with ticks into a drawing that is not to scale, and gives the place of a value in it. */
 export function chartFrame(d: Drawing, axes: ChartAxes): (x: number, y: number) => Point {
   const [x0, x1] = axes.x;
   const [y0, y1] = axes.y;
-  const place = (x: number, y: number): Point => ({ x: ((x - x0) / Math.max(1e-12, x1 - x0)) * WIDTH, y: ((y - y0) / Math.max(1e-12, y1 - y0)) * HEIGHT });
+  const place = (x: number, y: number): Point => ({
+    x: ((x - x0) / Math.max(1e-12, x1 - x0)) * WIDTH,
+    y: ((y - y0) / Math.max(1e-12, y1 - y0)) * HEIGHT,
+  });
   for (const y of ticks(axes.y)) {
     const p = place(x0, y);
     d.line('grid', [p, place(x1, y)]);

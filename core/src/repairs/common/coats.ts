@@ -18,10 +18,22 @@ export const coatVolume = formula({
   expression: 'V = A·DFT/solids·(1 + loss)',
   unit: 'm³',
   source: 'solids by volume stay on the face; brush and roller lose some 15 %',
-  evaluate: (x: Record<'A' | 'DFT' | 'solids' | 'loss', number>) => (x.A * x.DFT) / x.solids * (1 + x.loss),
+  evaluate: (x: Record<'A' | 'DFT' | 'solids' | 'loss', number>) => ((x.A * x.DFT) / x.solids) * (1 + x.loss),
 });
-const perCoat = formula({ id: 'repairs/common/coats', expression: 'f = DFT/n', unit: 'm', source: 'coats alike', evaluate: (x: Record<'X' | 'n', number>) => x.X / x.n });
-const wetFilm = formula({ id: 'repairs/common/coats', expression: 'wet = f/solids', unit: 'm', source: 'solids by volume', evaluate: (x: Record<'f' | 's', number>) => x.f / x.s });
+const perCoat = formula({
+  id: 'repairs/common/coats',
+  expression: 'f = DFT/n',
+  unit: 'm',
+  source: 'coats alike',
+  evaluate: (x: Record<'X' | 'n', number>) => x.X / x.n,
+});
+const wetFilm = formula({
+  id: 'repairs/common/coats',
+  expression: 'wet = f/solids',
+  unit: 'm',
+  source: 'solids by volume',
+  evaluate: (x: Record<'f' | 's', number>) => x.f / x.s,
+});
 
 export interface CoatSystem {
   readonly dryFilm: Figure;
@@ -55,19 +67,80 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
   const { product, area, id } = q;
   const most = product.maximumPerGo
     ? b.sheetFigure(`${id}.most`, 'dry film of one coat', product, 'maximumPerGo', product.maximumPerGo, 'm')
-    : b.assumed(`${id}.most`, 'dry film of one coat', USUAL_PER_COAT, 'm', 'usual of brush and roller; the sheet decides');
-  const dryFilm = q.dryFilm ?? b.compute(`${id}.dft`, `${q.name}, dry film in all`, { id: 'repairs/common/coats', expression: 'DFT = n·f', unit: 'm', source: 'coats asked for at the film of one coat', evaluate: (x: Record<'n' | 'f', number>) => x.n * x.f }, { n: q.coats ?? b.assumed(`${id}.n`, 'coats', 2, 'count', 'usual'), f: most });
+    : b.assumed(
+        `${id}.most`,
+        'dry film of one coat',
+        USUAL_PER_COAT,
+        'm',
+        'usual of brush and roller; the sheet decides',
+      );
+  const dryFilm =
+    q.dryFilm ??
+    b.compute(
+      `${id}.dft`,
+      `${q.name}, dry film in all`,
+      {
+        id: 'repairs/common/coats',
+        expression: 'DFT = n·f',
+        unit: 'm',
+        source: 'coats asked for at the film of one coat',
+        evaluate: (x: Record<'n' | 'f', number>) => x.n * x.f,
+      },
+      { n: q.coats ?? b.assumed(`${id}.n`, 'coats', 2, 'count', 'usual'), f: most },
+    );
   const coats = b.compute(`${id}.coats`, `coats of ${product.name}`, wholeNumber, { x: dryFilm, most });
-  const solids = product.solids !== undefined ? b.sheetFigure(`${id}.solids`, 'solids by volume', product, 'solids', product.solids, 'fraction') : b.assumed(`${id}.solids`, 'solids by volume', 0.5, 'fraction', 'usual; the sheet decides');
-  const loss = b.assumed(`${id}.loss`, 'lost in brush, roller and tray', COAT_LOSS, 'fraction', 'brush and roller by hand');
-  const volume = b.compute(`${id}.volume`, `${product.name} in all`, coatVolume, { A: area, DFT: dryFilm, solids, loss });
-  const volumePerCoat = b.compute(`${id}.volumePerCoat`, `${product.name} per coat`, shareOf, { X: volume, n: coats });
+  const solids =
+    product.solids !== undefined
+      ? b.sheetFigure(`${id}.solids`, 'solids by volume', product, 'solids', product.solids, 'fraction')
+      : b.assumed(`${id}.solids`, 'solids by volume', 0.5, 'fraction', 'usual; the sheet decides');
+  const loss = b.assumed(
+    `${id}.loss`,
+    'lost in brush, roller and tray',
+    COAT_LOSS,
+    'fraction',
+    'brush and roller by hand',
+  );
+  const volume = b.compute(`${id}.volume`, `${product.name} in all`, coatVolume, {
+    A: area,
+    DFT: dryFilm,
+    solids,
+    loss,
+  });
+  const volumePerCoat = b.compute(`${id}.volumePerCoat`, `${product.name} per coat`, shareOf, {
+    X: volume,
+    n: coats,
+  });
   const dryPerCoat = b.compute(`${id}.dryPerCoat`, 'dry film per coat', perCoat, { X: dryFilm, n: coats });
-  const wetPerCoat = b.compute(`${id}.wetPerCoat`, 'wet film per coat, the comb reads', wetFilm, { f: dryPerCoat, s: solids });
+  const wetPerCoat = b.compute(`${id}.wetPerCoat`, 'wet film per coat, the comb reads', wetFilm, {
+    f: dryPerCoat,
+    s: solids,
+  });
   const mass = massFor(b, id, product, volumePerCoat);
-  const lay = b.assumed(`${id}.lay`, 'laying one coat by roller', RATES.coatFixed + RATES.rollPerM2 * area.value, 's', 'roller: fixed and per m²');
-  const pots = mixed(b, { id, stage: q.stage, title: `${product.name}, one coat${q.round ? ', second round' : ''}`, about: 'one coat', product, mass, working: lay, next: 'next coat bonds', repeats: coats });
-  b.material(id, product.name, `${coats.value} ${coats.value === 1 ? 'coat' : 'coats'} of ${q.name}`, volume, product);
+  const lay = b.assumed(
+    `${id}.lay`,
+    'laying one coat by roller',
+    RATES.coatFixed + RATES.rollPerM2 * area.value,
+    's',
+    'roller: fixed and per m²',
+  );
+  const pots = mixed(b, {
+    id,
+    stage: q.stage,
+    title: `${product.name}, one coat${q.round ? ', second round' : ''}`,
+    about: 'one coat',
+    product,
+    mass,
+    working: lay,
+    next: 'next coat bonds',
+    repeats: coats,
+  });
+  b.material(
+    id,
+    product.name,
+    `${coats.value} ${coats.value === 1 ? 'coat' : 'coats'} of ${q.name}`,
+    volume,
+    product,
+  );
   layCoats(b, q, coats.value, pots);
   return { dryFilm, coats, dryPerCoat, wetPerCoat, volume, volumePerCoat };
 }
@@ -77,12 +150,41 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | u
   const round = q.round ?? '';
   for (let coat = 1; coat <= n; coat += 1) {
     const key = `${q.id}${round}.${coat}`;
-    b.work(q.stage, `mix.${key}`, `${pots ? 'mix' : 'stir'} ${q.name}`, pots ? (RATES.mixBatch / 60) * pots.value : 3, [], { withNext: true });
-    b.work(q.stage, `coat.${key}`, `${q.name}, coat ${coat}${round ? ', second round' : ''}`, RATES.coatFixed / 60, [perM2(RATES.rollPerM2, q.area)]);
+    b.work(
+      q.stage,
+      `mix.${key}`,
+      `${pots ? 'mix' : 'stir'} ${q.name}`,
+      pots ? (RATES.mixBatch / 60) * pots.value : 3,
+      [],
+      { withNext: true },
+    );
+    b.work(
+      q.stage,
+      `coat.${key}`,
+      `${q.name}, coat ${coat}${round ? ', second round' : ''}`,
+      RATES.coatFixed / 60,
+      [perM2(RATES.rollPerM2, q.area)],
+    );
     const last = coat === n;
     if (!times || (last && q.last === 'overcoated' && !times.windowOpens)) continue;
-    const window = times.windowOpens && times.windowCloses && !(last && q.last === 'cures') ? { opens: times.windowOpens, closes: times.windowCloses } : undefined;
+    const window =
+      times.windowOpens && times.windowCloses && !(last && q.last === 'cures')
+        ? { opens: times.windowOpens, closes: times.windowCloses }
+        : undefined;
     const which = `${q.name} ${coat}${round ? ', second round' : ''}`;
-    b.wait(q.stage, `wait.${key}`, last && q.last === 'cures' ? `${which}: cures until it can be handled` : last ? `${which}: until the next product bonds on it` : `${which}: until the next coat bonds`, last && q.last === 'cures' ? times.sand : (times.windowOpens ?? times.sand), { ...(window ? { window, abrade: b.missed(q.stage, key, q.between, q.area) } : {}), ...b.curing(q.product, last && q.last === 'cures' ? 'sand' : times.windowOpens ? 'opens' : 'sand') });
+    b.wait(
+      q.stage,
+      `wait.${key}`,
+      last && q.last === 'cures'
+        ? `${which}: cures until it can be handled`
+        : last
+          ? `${which}: until the next product bonds on it`
+          : `${which}: until the next coat bonds`,
+      last && q.last === 'cures' ? times.sand : (times.windowOpens ?? times.sand),
+      {
+        ...(window ? { window, abrade: b.missed(q.stage, key, q.between, q.area) } : {}),
+        ...b.curing(q.product, last && q.last === 'cures' ? 'sand' : times.windowOpens ? 'opens' : 'sand'),
+      },
+    );
   }
 }

@@ -12,7 +12,11 @@ export const WOOD_LIMIT = 15;
 /** A relative meter counts as dry within a tenth of the reading at a known dry spot. */
 const DRY_ENOUGH = 1.1;
 /** What a plank or a bottom takes in the open where nothing was measured yet, d. Source: typical, weeks to months. */
-export const USUAL_DRYING: Readonly<Record<string, readonly [number, number, number]>> = { bottom: [60, 21, 180], core: [30, 10, 90], wood: [21, 7, 60] };
+export const USUAL_DRYING: Readonly<Record<string, readonly [number, number, number]>> = {
+  bottom: [60, 21, 180],
+  core: [30, 10, 90],
+  wood: [21, 7, 60],
+};
 
 export interface Drying {
   /** Until it is dry, counted from the last reading, s. */
@@ -22,18 +26,35 @@ export interface Drying {
   readonly dry: boolean;
 }
 
-const trend = { id: 'physics/exponential-trend', expression: 'm(t) = m_dry + (m₀ − m_dry)·e^(−t/τ)', unit: 's', source: 'drying slows down as it goes: least squares on ln(m − m_dry), 90 % span of the slope' };
+const trend = {
+  id: 'physics/exponential-trend',
+  expression: 'm(t) = m_dry + (m₀ − m_dry)·e^(−t/τ)',
+  unit: 's',
+  source: 'drying slows down as it goes: least squares on ln(m − m_dry), 90 % span of the slope',
+};
 
 /** Dated readings of a meter as a trend, with a forecast of when it will be dry. Problems name the reading that is wrong. */
 export function planDrying(b: RepairBuilder, stage: Stage, what: 'bottom' | 'core' | 'wood'): Drying {
   const facts = b.input.job.repair?.drying ?? {};
-  const readings = (facts.readings ?? []).map((r, index) => ({ ...r, index })).sort((p, q) => Date.parse(p.at) - Date.parse(q.at));
-  const path = (i: number, field = 'moisture'): string => `repair.drying.readings.${readings[i].index}.${field}`;
+  const readings = (facts.readings ?? [])
+    .map((r, index) => ({ ...r, index }))
+    .sort((p, q) => Date.parse(p.at) - Date.parse(q.at));
+  const path = (i: number, field = 'moisture'): string =>
+    `repair.drying.readings.${readings[i].index}.${field}`;
   const sheet = b.at(stage).ask('repair.drying.dry').ask('repair.drying.readings');
-  const scaleOf = (r: { readonly scale?: 'relative' | 'wood' }): 'relative' | 'wood' => r.scale ?? (what === 'wood' ? 'wood' : 'relative');
+  const scaleOf = (r: { readonly scale?: 'relative' | 'wood' }): 'relative' | 'wood' =>
+    r.scale ?? (what === 'wood' ? 'wood' : 'relative');
   const scales = new Set(readings.map(scaleOf));
   if (scales.size > 1) {
-    b.report('error', stage, path(readings.findIndex((r) => scaleOf(r) !== scaleOf(readings[0])), 'scale'), 'drying-mixed-scales');
+    b.report(
+      'error',
+      stage,
+      path(
+        readings.findIndex((r) => scaleOf(r) !== scaleOf(readings[0])),
+        'scale',
+      ),
+      'drying-mixed-scales',
+    );
     return { dry: false };
   }
   const wood = scales.has('wood');
@@ -41,10 +62,29 @@ export function planDrying(b: RepairBuilder, stage: Stage, what: 'bottom' | 'cor
     const { wet } = b.input.job.damage;
     if (wet === 'dry') return { dry: true };
     const [likely, least, most] = USUAL_DRYING[what];
-    const wait = b.ledger.given('drying.usual', 'drying, until it is measured', wet === 'damp' ? likely / 2 : likely, 'd', 'assumed', 'typical; a trend of readings says better');
-    const figure = b.ledger.record('drying.wait', 'dries for about', { ...trend, id: 'repairs/common/drying', expression: 't = usual' }, wait.value * DAY, { usual: wait }, [(wet === 'damp' ? least / 2 : least) * DAY, most * DAY]);
-    if (wet === 'wet' || (what === 'bottom' && wet === undefined)) sheet.note(words`Nothing was measured yet: usually ${figure}. Read the meter at the same marked places once a week; tape film over a spot over night: water under it, still wet.`);
-    return wet === 'wet' || (what === 'bottom' && wet === undefined) ? { wait: figure, dry: false } : { dry: wet === undefined ? what !== 'bottom' : false, ...(wet === 'damp' ? { wait: figure } : {}) };
+    const wait = b.ledger.given(
+      'drying.usual',
+      'drying, until it is measured',
+      wet === 'damp' ? likely / 2 : likely,
+      'd',
+      'assumed',
+      'typical; a trend of readings says better',
+    );
+    const figure = b.ledger.record(
+      'drying.wait',
+      'dries for about',
+      { ...trend, id: 'repairs/common/drying', expression: 't = usual' },
+      wait.value * DAY,
+      { usual: wait },
+      [(wet === 'damp' ? least / 2 : least) * DAY, most * DAY],
+    );
+    if (wet === 'wet' || (what === 'bottom' && wet === undefined))
+      sheet.note(
+        words`Nothing was measured yet: usually ${figure}. Read the meter at the same marked places once a week; tape film over a spot over night: water under it, still wet.`,
+      );
+    return wet === 'wet' || (what === 'bottom' && wet === undefined)
+      ? { wait: figure, dry: false }
+      : { dry: wet === undefined ? what !== 'bottom' : false, ...(wet === 'damp' ? { wait: figure } : {}) };
   }
   const dryAt = facts.dry ?? (wood ? WOOD_LIMIT - 3 : undefined);
   if (dryAt === undefined) {
@@ -52,12 +92,25 @@ export function planDrying(b: RepairBuilder, stage: Stage, what: 'bottom' | 'cor
     return { dry: false };
   }
   const target = wood ? WOOD_LIMIT : dryAt * DRY_ENOUGH;
-  const limit = b.ledger.given('drying.limit', 'dry from', target, 'count', facts.dry === undefined ? 'assumed' : 'entered', wood ? 'wood scale, usual limit for epoxy' : 'a tenth over the known dry spot');
+  const limit = b.ledger.given(
+    'drying.limit',
+    'dry from',
+    target,
+    'count',
+    facts.dry === undefined ? 'assumed' : 'entered',
+    wood ? 'wood scale, usual limit for epoxy' : 'a tenth over the known dry spot',
+  );
   const last = readings[readings.length - 1];
   const t0 = Date.parse(readings[0].at);
   const points = readings.map((r) => ({ t: (Date.parse(r.at) - t0) / 1000, m: r.moisture }));
-  const figures = readings.map((r, i) => b.ledger.given(`drying.${i}`, `reading ${i + 1}`, r.moisture, 'count', 'measured', r.at.slice(0, 10)));
-  sheet.table('Readings while it dries', ['When', 'Reading'], readings.map((r, i) => [[r.at.slice(0, 10)], [figures[i]]]));
+  const figures = readings.map((r, i) =>
+    b.ledger.given(`drying.${i}`, `reading ${i + 1}`, r.moisture, 'count', 'measured', r.at.slice(0, 10)),
+  );
+  sheet.table(
+    'Readings while it dries',
+    ['When', 'Reading'],
+    readings.map((r, i) => [[r.at.slice(0, 10)], [figures[i]]]),
+  );
   if (last.moisture <= target) {
     sheet.note(words`The last reading, ${figures[figures.length - 1]}, is dry (${limit} and below).`);
     draw(b, points, undefined, target, dryAt);
@@ -76,27 +129,64 @@ export function planDrying(b: RepairBuilder, stage: Stage, what: 'bottom' | 'cor
   const at = fit.reaches(target);
   const from = points[points.length - 1].t;
   const left = (t: number): number => Math.max(0, t - from);
-  const wait = b.ledger.record('drying.wait', 'dries for, from the last reading', trend, left(at.likely), { limit, ...Object.fromEntries(figures.slice(-3).map((f, i) => [`m${i + 1}`, f])) }, [left(at.early), left(at.late)]);
-  sheet.note(words`By its trend it is dry ${wait} after the last reading, between ${days(left(at.early))} and ${days(left(at.late))} days.`);
+  const wait = b.ledger.record(
+    'drying.wait',
+    'dries for, from the last reading',
+    trend,
+    left(at.likely),
+    { limit, ...Object.fromEntries(figures.slice(-3).map((f, i) => [`m${i + 1}`, f])) },
+    [left(at.early), left(at.late)],
+  );
+  sheet.note(
+    words`By its trend it is dry ${wait} after the last reading, between ${days(left(at.early))} and ${days(left(at.late))} days.`,
+  );
   return { wait, until: Date.parse(last.at) + wait.value * 1000, dry: false };
 }
 
 const days = (s: number): string => String(Math.round(s / DAY));
 
-function draw(b: RepairBuilder, points: readonly { readonly t: number; readonly m: number }[], fit: ReturnType<typeof exponentialTrend>, target: number, dryAt: number): void {
-  const d = new Drawing({ id: 'drying', title: 'Drying', note: fit ? 'readings, their trend and its 90 % span' : 'readings so far', toScale: false });
+function draw(
+  b: RepairBuilder,
+  points: readonly { readonly t: number; readonly m: number }[],
+  fit: ReturnType<typeof exponentialTrend>,
+  target: number,
+  dryAt: number,
+): void {
+  const d = new Drawing({
+    id: 'drying',
+    title: 'Drying',
+    note: fit ? 'readings, their trend and its 90 % span' : 'readings so far',
+    toScale: false,
+  });
   const lastDay = points[points.length - 1].t / DAY;
-  const end = fit && fit.tau > 0 ? Math.max(lastDay * 1.15, Math.min(fit.reaches(target).late / DAY, lastDay * 4) * 1.05) : Math.max(1, lastDay * 1.2);
+  const end =
+    fit && fit.tau > 0
+      ? Math.max(lastDay * 1.15, Math.min(fit.reaches(target).late / DAY, lastDay * 4) * 1.05)
+      : Math.max(1, lastDay * 1.2);
   const most = Math.max(...points.map((p) => p.m), target) * 1.1;
   const low = Math.min(dryAt, ...points.map((p) => p.m)) * 0.85;
   const at = chartFrame(d, { x: [0, end], y: [low, most], xName: 'days', yName: 'reading' });
   if (fit && fit.tau > 0) {
     const xs = Array.from({ length: 41 }, (_, i) => (end * i) / 40);
     const clamp = (m: number): number => Math.min(most, Math.max(low, m));
-    d.area('span', [...xs.map((x) => at(x, clamp(fit.band(x * DAY)[1]))), ...[...xs].reverse().map((x) => at(x, clamp(fit.band(x * DAY)[0])))], '90 % span');
-    d.line('series', xs.map((x) => at(x, clamp(fit.value(x * DAY)))), 'trend');
+    d.area(
+      'span',
+      [
+        ...xs.map((x) => at(x, clamp(fit.band(x * DAY)[1]))),
+        ...[...xs].reverse().map((x) => at(x, clamp(fit.band(x * DAY)[0]))),
+      ],
+      '90 % span',
+    );
+    d.line(
+      'series',
+      xs.map((x) => at(x, clamp(fit.value(x * DAY)))),
+      'trend',
+    );
   }
-  d.line('limit', [at(0, target), at(end, target)], 'dry').text(at(end, target).x, at(end, target).y, 'dry', { anchor: 'end', dy: -5 });
+  d.line('limit', [at(0, target), at(end, target)], 'dry').text(at(end, target).x, at(end, target).y, 'dry', {
+    anchor: 'end',
+    dy: -5,
+  });
   for (const [i, p] of points.entries()) d.mark(at(p.t / DAY, p.m), String(i + 1), 0.006);
   b.draw(d.done());
 }

@@ -13,58 +13,150 @@ import { volumeOf } from './measures';
 const COMPOUND_KG_PER_M2 = 0.04;
 
 /** A finish by its sheet (varnish, antifouling, one-part paint, compound), or none at all. */
-export function planFinishing(input: RepairInput, face: { readonly area: Figure; readonly masking: Figure }, ledger: Ledger): RepairPlan {
+export function planFinishing(
+  input: RepairInput,
+  face: { readonly area: Figure; readonly masking: Figure },
+  ledger: Ledger,
+): RepairPlan {
   const b = new RepairBuilder(input, ledger);
   const product = linkOf(input.chain, 'finish') as Sheet | undefined;
-  const sheet = b.at('finish').ask('system.finish', product?.id ?? 'none').ask('grade', input.conditions.grade);
+  const sheet = b
+    .at('finish')
+    .ask('system.finish', product?.id ?? 'none')
+    .ask('grade', input.conditions.grade);
   if (product === undefined) {
-    sheet.say(['Left as it is: no coat is put on.']).note(['What lies bare takes up sun or water. A finish can be chosen at System.']);
+    sheet
+      .say(['Left as it is: no coat is put on.'])
+      .note(['What lies bare takes up sun or water. A finish can be chosen at System.']);
     b.work('finish', 'finishCheck', 'clean up, look it over, photographs', RATES.finishCheck / 60);
     return b.done('bare', 'no coat');
   }
   if (product.family === 'polish') {
-    const mass = b.ledger.record('compound', 'compound and wax', { id: 'repairs/common/finishing', expression: 'm = 0.04 kg/m²·A', unit: 'kg', source: 'judged, by hand and machine' }, COMPOUND_KG_PER_M2 * face.area.value, { A: face.area });
-    b.work('finish', 'polish', 'cutting compound, fine compound, wax', 10, [perM2(3 * RATES.polishPerM2, face.area)]);
+    const mass = b.ledger.record(
+      'compound',
+      'compound and wax',
+      {
+        id: 'repairs/common/finishing',
+        expression: 'm = 0.04 kg/m²·A',
+        unit: 'kg',
+        source: 'judged, by hand and machine',
+      },
+      COMPOUND_KG_PER_M2 * face.area.value,
+      { A: face.area },
+    );
+    b.work('finish', 'polish', 'cutting compound, fine compound, wax', 10, [
+      perM2(3 * RATES.polishPerM2, face.area),
+    ]);
     b.work('finish', 'finishCheck', 'look along it in low light, photographs', RATES.finishCheck / 60);
-    b.material('compound', product.name, 'finish', b.compute('compoundVolume', 'compound and wax, by volume', volumeOf, { m: mass, rho: b.assumed('rhoCompound', 'density', 1000, 'kg/m³', product.source) }), product);
+    b.material(
+      'compound',
+      product.name,
+      'finish',
+      b.compute('compoundVolume', 'compound and wax, by volume', volumeOf, {
+        m: mass,
+        rho: b.assumed('rhoCompound', 'density', 1000, 'kg/m³', product.source),
+      }),
+      product,
+    );
     sheet.key('Face', face.area).say(words`Compound and wax over ${face.area}.`);
     return b.done('polish', 'polish');
   }
-  b.work('finish', 'maskFinish', 'mask for the finish', RATES.maskFixed / 60, [perMetre(RATES.maskPerMetre, face.masking)]);
+  b.work('finish', 'maskFinish', 'mask for the finish', RATES.maskFixed / 60, [
+    perMetre(RATES.maskPerMetre, face.masking),
+  ]);
   const asked = coatName(product) === 'antifouling' ? input.job.repair?.barrier?.antifoulingCoats : undefined;
-  const system = planCoats(b, { id: 'coating', stage: 'finish', product, area: face.area, name: coatName(product), between: 240, last: 'cures', ...(asked === undefined ? {} : { coats: b.ledger.given('coatsAsked', 'coats of antifouling', asked, 'count', 'entered', 'entered for this job') }) });
+  const system = planCoats(b, {
+    id: 'coating',
+    stage: 'finish',
+    product,
+    area: face.area,
+    name: coatName(product),
+    between: 240,
+    last: 'cures',
+    ...(asked === undefined
+      ? {}
+      : {
+          coats: b.ledger.given(
+            'coatsAsked',
+            'coats of antifouling',
+            asked,
+            'count',
+            'entered',
+            'entered for this job',
+          ),
+        }),
+  });
   if (coatName(product) === 'antifouling') sheet.ask('repair.barrier.antifoulingCoats', system.coats);
   b.work('finish', 'finishCheck', 'check cover, runs and edges; photographs', RATES.finishCheck / 60);
   sheet.key('Coats', system.coats).key('Comb reads', system.wetPerCoat, 'µm', 0).key('In all', system.volume);
-  sheet.say(words`${system.coats} ${system.coats.value === 1 ? 'coat' : 'coats'} of ${coatName(product)}, ${ml(system.volume)} in all, ${microns(system.wetPerCoat)} wet each.`);
+  sheet.say(
+    words`${system.coats} ${system.coats.value === 1 ? 'coat' : 'coats'} of ${coatName(product)}, ${ml(system.volume)} in all, ${microns(system.wetPerCoat)} wet each.`,
+  );
   const times = b.times(product);
-  sheet.table('The coat', ['What', 'Figure'], [
-    [['area to coat'], [face.area]],
-    [['dry film in all'], [microns(system.dryFilm)]],
-    [['each coat'], [ml(system.volumePerCoat)]],
-    ...(times ? [[['handled after'], words`${times.sand}`], [['full cure'], words`${times.full}`]] : []),
-  ]);
-  if (product.traits?.includes('copper')) sheet.note(['Keep antifouling 10 mm back from every edge that will get epoxy later: nothing holds on it.']);
+  sheet.table(
+    'The coat',
+    ['What', 'Figure'],
+    [
+      [['area to coat'], [face.area]],
+      [['dry film in all'], [microns(system.dryFilm)]],
+      [['each coat'], [ml(system.volumePerCoat)]],
+      ...(times
+        ? [
+            [['handled after'], words`${times.sand}`],
+            [['full cure'], words`${times.full}`],
+          ]
+        : []),
+    ],
+  );
+  if (product.traits?.includes('copper'))
+    sheet.note([
+      'Keep antifouling 10 mm back from every edge that will get epoxy later: nothing holds on it.',
+    ]);
   return b.done('coating', product.name);
 }
 
-const coatName = (p: Sheet): string => (isAntifouling(p) ? 'antifouling' : p.traits?.includes('clear') ? 'varnish' : 'paint');
+const coatName = (p: Sheet): string =>
+  isAntifouling(p) ? 'antifouling' : p.traits?.includes('clear') ? 'varnish' : 'paint';
 
 /** Dry film of a barrier under a new gel coat or paint, m. Source: usual least against water. */
 const BARRIER_FILM = 300e-6;
 
 /** A tie coat or a barrier between laminate and finish. */
-export function planUnderCoats(input: RepairInput, face: { readonly area: Figure }, ledger: Ledger): RepairPlan {
+export function planUnderCoats(
+  input: RepairInput,
+  face: { readonly area: Figure },
+  ledger: Ledger,
+): RepairPlan {
   const b = new RepairBuilder(input, ledger);
   for (const role of ['prime', 'barrier'] as const) {
     const product = linkOf(input.chain, role) as Sheet | undefined;
     if (!product) continue;
     const barrier = role === 'barrier';
     const system = planCoats(b, {
-      id: role, stage: 'finish', product, area: face.area, name: barrier ? 'barrier coat' : product.role, between: 80, last: 'overcoated',
-      ...(barrier ? { dryFilm: b.assumed('barrier.dft', 'barrier, dry film in all', BARRIER_FILM, 'm', 'usual least against water') } : { coats: b.assumed('prime.n', 'coats', 1, 'count', 'one even coat') }),
+      id: role,
+      stage: 'finish',
+      product,
+      area: face.area,
+      name: barrier ? 'barrier coat' : product.role,
+      between: 80,
+      last: 'overcoated',
+      ...(barrier
+        ? {
+            dryFilm: b.assumed(
+              'barrier.dft',
+              'barrier, dry film in all',
+              BARRIER_FILM,
+              'm',
+              'usual least against water',
+            ),
+          }
+        : { coats: b.assumed('prime.n', 'coats', 1, 'count', 'one even coat') }),
     });
-    b.at('finish').table(product.name, ['Coats', 'Dry film', 'Each coat', 'In all'], [[[system.coats], [microns(system.dryFilm)], [ml(system.volumePerCoat)], [ml(system.volume)]]]);
+    b.at('finish').table(
+      product.name,
+      ['Coats', 'Dry film', 'Each coat', 'In all'],
+      [[[system.coats], [microns(system.dryFilm)], [ml(system.volumePerCoat)], [ml(system.volume)]]],
+    );
   }
   return b.done('under coats', 'coats under the finish');
 }
@@ -73,13 +165,25 @@ export function planUnderCoats(input: RepairInput, face: { readonly area: Figure
 const LAID_ROUGH = 0.0003;
 
 /** Fairing without a compound: the laminate is sanded level and left so. */
-export function planUnfilled(input: RepairInput, face: { readonly area: Figure }, ledger: Ledger): RepairPlan {
+export function planUnfilled(
+  input: RepairInput,
+  face: { readonly area: Figure },
+  ledger: Ledger,
+): RepairPlan {
   const b = new RepairBuilder(input, ledger);
-  b.work('fair', 'abradeLaminate', 'wash off blush, abrade', RATES.washFixed / 60, [perM2(RATES.washPerM2, face.area)]);
+  b.work('fair', 'abradeLaminate', 'wash off blush, abrade', RATES.washFixed / 60, [
+    perM2(RATES.washPerM2, face.area),
+  ]);
   b.at('fair')
     .key('Face', face.area)
     .say(words`Nothing is filled: the laminate is sanded level over ${face.area}.`)
-    .sand({ area: face.area, stock: b.assumed('rough', 'unevenness of the laminate', LAID_ROUGH, 'm', 'usual of hand-laid laminate'), end: 180, material: 'cured resin', levels: true })
+    .sand({
+      area: face.area,
+      stock: b.assumed('rough', 'unevenness of the laminate', LAID_ROUGH, 'm', 'usual of hand-laid laminate'),
+      end: 180,
+      material: 'cured resin',
+      levels: true,
+    })
     .note(['No glass may show: stop where the weave comes up, and fill there after all.']);
   return b.done('unfilled', 'without fairing compound');
 }

@@ -7,5 +7,9 @@ import type { RepairBuilder } from '../builder';
 export function abradeBetween(b: RepairBuilder, go: number): void {
   if (go < 2) return;
   b.work('mix', `abrade.${go}`, 'wash, abrade the last go dull with P80, vacuum and wipe', 6);
-  if (go === 2) b.caution('mix', 'Sanding dust between goes: P3 respirator and extraction. No dry sanding while a fingernail still marks it.');
+  if (go === 2)
+    b.caution(
+      'mix',
+      'Sanding dust between goes: P3 respirator and extraction. No dry sanding while a fingernail still marks it.',
+    );
 }

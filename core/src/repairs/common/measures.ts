@@ -8,7 +8,8 @@ export const grooveVolume = formula({
   expression: 'V = L·d²·tan(φ/2)',
   unit: 'm³',
   source: 'prism with a triangular section',
-  evaluate: (x: Record<'L' | 'd' | 'phi', number>) => x.L * x.d ** 2 * Math.tan(((x.phi / 2) * Math.PI) / 180),
+  evaluate: (x: Record<'L' | 'd' | 'phi', number>) =>
+    x.L * x.d ** 2 * Math.tan(((x.phi / 2) * Math.PI) / 180),
 });
 
 /** Width of that groove at the surface, m. */
@@ -20,7 +21,17 @@ export const grooveWidth = formula({
   evaluate: (x: Record<'d' | 'phi', number>) => 2 * x.d * Math.tan(((x.phi / 2) * Math.PI) / 180),
 });
 
-export const product2 = (unit: string, expression: string, source: string): { id: string; expression: string; unit: string; source: string; evaluate: (x: Record<'a' | 'b', number>) => number } => ({
+export const product2 = (
+  unit: string,
+  expression: string,
+  source: string,
+): {
+  id: string;
+  expression: string;
+  unit: string;
+  source: string;
+  evaluate: (x: Record<'a' | 'b', number>) => number;
+} => ({
   id: 'repairs/common/measures',
   expression,
   unit,

@@ -16,7 +16,8 @@ const SOLVENT_FREE = 0.95;
 const TYPICAL_DENSITY = 1150;
 
 const densityOf = (p: Product): { readonly field: string; readonly value: number } | undefined => {
-  if ('densityLiquid' in p && p.densityLiquid !== undefined) return { field: 'densityLiquid', value: p.densityLiquid };
+  if ('densityLiquid' in p && p.densityLiquid !== undefined)
+    return { field: 'densityLiquid', value: p.densityLiquid };
   if ('density' in p && p.density !== undefined) return { field: 'density', value: p.density };
   return undefined;
 };
@@ -24,18 +25,28 @@ const densityOf = (p: Product): { readonly field: string; readonly value: number
 /** Mass of a volume of a product as it is mixed, kg. */
 export function massFor(b: RepairBuilder, id: string, product: Product, volume: Figure): Figure {
   const d = densityOf(product);
-  const rho = d ? b.sheetFigure(`${id}.rho`, `density of ${product.name}`, product, d.field, d.value, 'kg/m³') : b.assumed(`${id}.rho`, `density of ${product.name}`, TYPICAL_DENSITY, 'kg/m³', 'typical of mixed resins; its sheet states none');
+  const rho = d
+    ? b.sheetFigure(`${id}.rho`, `density of ${product.name}`, product, d.field, d.value, 'kg/m³')
+    : b.assumed(
+        `${id}.rho`,
+        `density of ${product.name}`,
+        TYPICAL_DENSITY,
+        'kg/m³',
+        'typical of mixed resins; its sheet states none',
+      );
   return b.compute(`${id}.mass`, `${product.name}, by mass`, massOf, { V: volume, rho });
 }
 
 /** What the first part of a cup is called. */
 function baseOf(p: Product): BaseName {
   if (p.role === 'finish' && p.kind === 'gel coat') return 'gel coat';
-  if (p.role === 'finish' || p.role === 'coating' || (p.role === 'primer' && p.family !== 'epoxy')) return 'paint';
+  if (p.role === 'finish' || p.role === 'coating' || (p.role === 'primer' && p.family !== 'epoxy'))
+    return 'paint';
   // An epoxy primer or barrier is a resin by its chemistry, whatever it is used as.
   if (p.role === 'primer' || p.role === 'barrier coat') return 'resin';
   if (p.role === 'fabric adhesive') return 'adhesive';
-  if ('proportion' in p && p.proportion?.kind === 'cream') return p.family === 'polyester' && p.role === 'surface filler' ? 'gel coat' : 'putty';
+  if ('proportion' in p && p.proportion?.kind === 'cream')
+    return p.family === 'polyester' && p.role === 'surface filler' ? 'gel coat' : 'putty';
   return p.role === 'adhesive' && p.family !== 'epoxy' ? 'adhesive' : 'resin';
 }
 
@@ -70,7 +81,13 @@ const potMass = formula({
   source: 'pots alike; less than that cannot be measured out true, so some is left over',
   evaluate: (x: Record<'m' | 'n' | 'least', number>) => Math.max(x.m / x.n, x.least),
 });
-const allPots = formula({ id: 'repairs/common/mixing', expression: 'n = n_go·goes', unit: 'count', source: 'pots of every go', evaluate: (x: Record<'n' | 'goes', number>) => x.n * x.goes });
+const allPots = formula({
+  id: 'repairs/common/mixing',
+  expression: 'n = n_go·goes',
+  unit: 'count',
+  source: 'pots of every go',
+  evaluate: (x: Record<'n' | 'goes', number>) => x.n * x.goes,
+});
 
 /** What is mixed, in pots that neither heat up nor outlast their life, nor are too small to measure. @returns the pots of one go; undefined for a product of one part */
 export function mixed(b: RepairBuilder, m: Mixed): Figure | undefined {
@@ -79,12 +96,68 @@ export function mixed(b: RepairBuilder, m: Mixed): Figure | undefined {
   const times = b.times(m.product);
   if (!p || !d) return undefined;
   const { temperature, dropsPerMl } = b.input.conditions;
-  const pot = 'maximumPot' in m.product && m.product.maximumPot ? b.sheetFigure(`${m.id}.pot`, 'greatest pot', m.product, 'maximumPot', m.product.maximumPot, 'kg') : solvented(m.product) ? b.assumed(`${m.id}.pot`, 'greatest pot', LARGEST_TRAY, 'kg', 'a tray of solvented paint; its sheet states none') : b.assumed(`${m.id}.pot`, 'greatest pot', LARGEST_POT, 'kg', 'as of the laminating resins; its sheet states none');
-  const use = times?.usable ?? b.assumed(`${m.id}.use`, 'usable pot life', 1200, 's', 'the sheet states none');
-  const count = b.compute(`${m.id}.pots`, `pots of ${m.product.name}`, batchCount, { m: m.mass, pot, t: m.working, use });
-  const massEach = b.compute(`${m.id}.potMass`, 'each pot', potMass, { m: m.mass, n: count, least: b.assumed(`${m.id}.leastPot`, 'least pot', p.kind === 'cream' ? LEAST_HARDENER / p.fraction : LEAST_POT, 'kg', 'what a bench scale still measures true') });
-  const parts = proportion(b.ledger, `${m.id}.parts`, { ...m.product, proportion: p, densityLiquid: d.value }, massEach, temperature, baseOf(m.product), dropsPerMl);
-  const all = m.repeats ? b.compute(`${m.id}.allPots`, `pots of ${m.product.name}, all goes`, allPots, { n: count, goes: m.repeats }) : count;
-  b.pot({ id: m.id, stage: m.stage, title: m.title, about: m.about, product: m.product, parts, count: all, mass: massEach, next: m.next });
+  const pot =
+    'maximumPot' in m.product && m.product.maximumPot
+      ? b.sheetFigure(`${m.id}.pot`, 'greatest pot', m.product, 'maximumPot', m.product.maximumPot, 'kg')
+      : solvented(m.product)
+        ? b.assumed(
+            `${m.id}.pot`,
+            'greatest pot',
+            LARGEST_TRAY,
+            'kg',
+            'a tray of solvented paint; its sheet states none',
+          )
+        : b.assumed(
+            `${m.id}.pot`,
+            'greatest pot',
+            LARGEST_POT,
+            'kg',
+            'as of the laminating resins; its sheet states none',
+          );
+  const use =
+    times?.usable ?? b.assumed(`${m.id}.use`, 'usable pot life', 1200, 's', 'the sheet states none');
+  const count = b.compute(`${m.id}.pots`, `pots of ${m.product.name}`, batchCount, {
+    m: m.mass,
+    pot,
+    t: m.working,
+    use,
+  });
+  const massEach = b.compute(`${m.id}.potMass`, 'each pot', potMass, {
+    m: m.mass,
+    n: count,
+    least: b.assumed(
+      `${m.id}.leastPot`,
+      'least pot',
+      p.kind === 'cream' ? LEAST_HARDENER / p.fraction : LEAST_POT,
+      'kg',
+      'what a bench scale still measures true',
+    ),
+  });
+  const parts = proportion(
+    b.ledger,
+    `${m.id}.parts`,
+    { ...m.product, proportion: p, densityLiquid: d.value },
+    massEach,
+    temperature,
+    baseOf(m.product),
+    dropsPerMl,
+  );
+  const all = m.repeats
+    ? b.compute(`${m.id}.allPots`, `pots of ${m.product.name}, all goes`, allPots, {
+        n: count,
+        goes: m.repeats,
+      })
+    : count;
+  b.pot({
+    id: m.id,
+    stage: m.stage,
+    title: m.title,
+    about: m.about,
+    product: m.product,
+    parts,
+    count: all,
+    mass: massEach,
+    next: m.next,
+  });
   return count;
 }

@@ -30,11 +30,41 @@ export interface Reinforcement {
 }
 
 /** Layers of cloth over a joint, with the resin that they take. */
-export function planReinforcement(b: RepairBuilder, cloth: Cloth, over: { readonly length: Figure; readonly width: Figure }, layers: number, lapM: number, why: string): Reinforcement {
+export function planReinforcement(
+  b: RepairBuilder,
+  cloth: Cloth,
+  over: { readonly length: Figure; readonly width: Figure },
+  layers: number,
+  lapM: number,
+  why: string,
+): Reinforcement {
   const n = b.assumed('reinforce.layers', 'layers of cloth', layers, 'count', why);
   const lap = b.assumed('reinforce.lap', 'past the joint', lapM, 'm', why);
-  const area = b.compute('reinforce.area', `${cloth.name}, laid`, clothArea, { n, l: over.length, w: over.width, lap });
-  const resin = b.compute('reinforce.resin', 'to wet it out', clothResin, { A: area, w: b.sheetFigure('reinforce.weight', 'weight of the cloth', cloth, 'arealWeight', cloth.arealWeight, 'kg/m²'), Wf: b.sheetFigure('reinforce.fraction', 'fibre by weight', cloth, 'fibreFraction', cloth.fibreFraction, 'fraction') });
+  const area = b.compute('reinforce.area', `${cloth.name}, laid`, clothArea, {
+    n,
+    l: over.length,
+    w: over.width,
+    lap,
+  });
+  const resin = b.compute('reinforce.resin', 'to wet it out', clothResin, {
+    A: area,
+    w: b.sheetFigure(
+      'reinforce.weight',
+      'weight of the cloth',
+      cloth,
+      'arealWeight',
+      cloth.arealWeight,
+      'kg/m²',
+    ),
+    Wf: b.sheetFigure(
+      'reinforce.fraction',
+      'fibre by weight',
+      cloth,
+      'fibreFraction',
+      cloth.fibreFraction,
+      'fraction',
+    ),
+  });
   b.material('reinforce', cloth.name, 'reinforcement', area, cloth);
   return { cloth, layers: n, lap, area, resin };
 }

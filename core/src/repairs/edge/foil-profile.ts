@@ -8,7 +8,10 @@ import { formula } from '../../trace/formula';
  */
 export function halfThickness(x: number, t: number): number {
   const s = Math.min(1, Math.max(0, x));
-  return Math.max(0, 5 * t * (0.2969 * Math.sqrt(s) - 0.126 * s - 0.3516 * s ** 2 + 0.2843 * s ** 3 - 0.1015 * s ** 4));
+  return Math.max(
+    0,
+    5 * t * (0.2969 * Math.sqrt(s) - 0.126 * s - 0.3516 * s ** 2 + 0.2843 * s ** 3 - 0.1015 * s ** 4),
+  );
 }
 
 /** Radius of the leading edge of that profile, m. */
@@ -26,7 +29,8 @@ export const thicknessAt = formula({
   expression: 't(x) = 2·y(x), x measured from the edge',
   unit: 'm',
   source: 'thickness distribution of the four-digit series',
-  evaluate: (x: Record<'x' | 'c' | 't' | 'from', number>) => 2 * halfThickness(Math.min(1, Math.max(0, x.from > 0.5 ? 1 - x.x / x.c : x.x / x.c)), x.t),
+  evaluate: (x: Record<'x' | 'c' | 't' | 'from', number>) =>
+    2 * halfThickness(Math.min(1, Math.max(0, x.from > 0.5 ? 1 - x.x / x.c : x.x / x.c)), x.t),
 });
 
 export interface OffsetDifference {
@@ -38,5 +42,9 @@ export interface OffsetDifference {
 }
 
 /** Port and starboard faces held against each other, station by station. */
-export const compareOffsets = (offsets: readonly { readonly x: number; readonly port: number; readonly starboard: number }[]): readonly OffsetDifference[] =>
-  [...offsets].sort((a, b) => a.x - b.x).map(({ x, port, starboard }) => ({ x, port, starboard, difference: port - starboard }));
+export const compareOffsets = (
+  offsets: readonly { readonly x: number; readonly port: number; readonly starboard: number }[],
+): readonly OffsetDifference[] =>
+  [...offsets]
+    .sort((a, b) => a.x - b.x)
+    .map(({ x, port, starboard }) => ({ x, port, starboard, difference: port - starboard }));

@@ -35,8 +35,16 @@ const COAT_FILM = 0.0003;
 const LIFT_ALONE = 25;
 const LOSS = 0.25;
 /** Heat that a part stands, °C. Source: softening of its material with a margin. */
-const HEAT: Readonly<Record<string, number>> = { 'foil-g10': 100, 'foil-moulded': 50, 'foil-thermoplastic': 60 };
-const DENSITY: Readonly<Record<string, number>> = { 'foil-g10': 1850, 'foil-moulded': 700, 'foil-thermoplastic': 1300 };
+const HEAT: Readonly<Record<string, number>> = {
+  'foil-g10': 100,
+  'foil-moulded': 50,
+  'foil-thermoplastic': 60,
+};
+const DENSITY: Readonly<Record<string, number>> = {
+  'foil-g10': 1850,
+  'foil-moulded': 700,
+  'foil-thermoplastic': 1300,
+};
 
 interface Part {
   readonly chord: Figure;
@@ -60,11 +68,42 @@ export const EDGE_KIND: RepairKind = {
     lift(b, part);
     slot(b, part);
     const bored = damage === 'corroded-insert';
-    const volume = bored ? pivot(b, part) : damage === 'split-edge' ? split(b, part, bond) : damage === 'nick' || damage === 'worn-edge' ? missing(b, part) : broken(b, part);
+    const volume = bored
+      ? pivot(b, part)
+      : damage === 'split-edge'
+        ? split(b, part, bond)
+        : damage === 'nick' || damage === 'worn-edge'
+          ? missing(b, part)
+          : broken(b, part);
     if (bond) fill(b, part, volume, bond, bored);
-    const face = ledger.record('face', 'face to make good', { id: 'repairs/edge/plan', expression: 'A = 2·(l + 60 mm)·(d + 60 mm)', unit: 'm²', source: 'both faces, blended 60 mm out' }, 2 * (input.survey.length.value + 0.06) * (part.depth.value + 0.06), { l: input.survey.length, d: part.depth });
+    const face = ledger.record(
+      'face',
+      'face to make good',
+      {
+        id: 'repairs/edge/plan',
+        expression: 'A = 2·(l + 60 mm)·(d + 60 mm)',
+        unit: 'm²',
+        source: 'both faces, blended 60 mm out',
+      },
+      2 * (input.survey.length.value + 0.06) * (part.depth.value + 0.06),
+      { l: input.survey.length, d: part.depth },
+    );
     shape(b, part, face);
-    b.coat(face, ledger.record('masking', 'masking line', { id: 'repairs/edge/plan', expression: 'l = 2·(l + 2·d + 120 mm)', unit: 'm', source: 'round the blended ground on both faces' }, 2 * (input.survey.length.value + 2 * part.depth.value + 0.12), { l: input.survey.length, d: part.depth }));
+    b.coat(
+      face,
+      ledger.record(
+        'masking',
+        'masking line',
+        {
+          id: 'repairs/edge/plan',
+          expression: 'l = 2·(l + 2·d + 120 mm)',
+          unit: 'm',
+          source: 'round the blended ground on both faces',
+        },
+        2 * (input.survey.length.value + 2 * part.depth.value + 0.12),
+        { l: input.survey.length, d: part.depth },
+      ),
+    );
     drawFoil(b, part, bored);
     return b.done('edge', bored ? 'bearing' : 'edge');
   },
@@ -76,12 +115,55 @@ function partOf(b: RepairBuilder): Part {
   const hull = b.input.substrate.family === 'frp';
   const edge = own.edge ?? 'trailing';
   const chord = b.pick('chord', 'chord', 'm', own.chord, CHORD, 'typical; measure it beside the damage');
-  const thick = b.pick('thick', hull ? 'thickness' : 'thickest', 'm', own.thick ?? (hull ? job.hull.thickness : undefined), hull ? 0.008 : THICK, 'typical; calipers beside the damage');
-  const depth = b.pick('depth', 'deep, from the edge in', 'm', job.damage.depth, Math.max(0.002, survey.width.value), 'width of the damage until measured');
-  if (depth.value > chord.value / 2) b.report('error', 'grind', 'damage.depth', 'edge-beyond-half', { depth: depth.value, chord: chord.value });
-  const half = b.ledger.record('half', 'half-way in', { id: 'repairs/edge/plan', expression: 'x = d/2', unit: 'm', source: 'middle of the bite' }, depth.value / 2, { d: depth });
-  const local = hull ? thick : b.compute('local', 'thickness half-way in', thicknessAt, { x: half, c: chord, t: thick, from: b.ledger.given('from', 'counted from', edge === 'leading' ? 0 : 1, '1', own.edge ? 'entered' : 'assumed', edge === 'leading' ? 'leading edge' : 'trailing edge or tip') });
-  b.at('grind').ask('repair.edge.part', own.part ?? (hull ? 'other' : 'rudder')).ask('repair.edge.edge', edge).ask('repair.edge.chord', chord).ask('repair.edge.thick', thick).ask('damage.depth', depth);
+  const thick = b.pick(
+    'thick',
+    hull ? 'thickness' : 'thickest',
+    'm',
+    own.thick ?? (hull ? job.hull.thickness : undefined),
+    hull ? 0.008 : THICK,
+    'typical; calipers beside the damage',
+  );
+  const depth = b.pick(
+    'depth',
+    'deep, from the edge in',
+    'm',
+    job.damage.depth,
+    Math.max(0.002, survey.width.value),
+    'width of the damage until measured',
+  );
+  if (depth.value > chord.value / 2)
+    b.report('error', 'grind', 'damage.depth', 'edge-beyond-half', {
+      depth: depth.value,
+      chord: chord.value,
+    });
+  const half = b.ledger.record(
+    'half',
+    'half-way in',
+    { id: 'repairs/edge/plan', expression: 'x = d/2', unit: 'm', source: 'middle of the bite' },
+    depth.value / 2,
+    { d: depth },
+  );
+  const local = hull
+    ? thick
+    : b.compute('local', 'thickness half-way in', thicknessAt, {
+        x: half,
+        c: chord,
+        t: thick,
+        from: b.ledger.given(
+          'from',
+          'counted from',
+          edge === 'leading' ? 0 : 1,
+          '1',
+          own.edge ? 'entered' : 'assumed',
+          edge === 'leading' ? 'leading edge' : 'trailing edge or tip',
+        ),
+      });
+  b.at('grind')
+    .ask('repair.edge.part', own.part ?? (hull ? 'other' : 'rudder'))
+    .ask('repair.edge.edge', edge)
+    .ask('repair.edge.chord', chord)
+    .ask('repair.edge.thick', thick)
+    .ask('damage.depth', depth);
   return { chord, thick, edge, depth, local };
 }
 
@@ -90,31 +172,99 @@ function offsets(b: RepairBuilder): void {
   b.at('fair').ask('repair.edge.offsets');
   if (list.length === 0) return;
   const rows = compareOffsets(list);
-  const given = (i: number, side: 'port' | 'starboard', v: number): Figure => b.ledger.given(`offset.${i}.${side}`, `${side} face, ${(rows[i].x * 1000).toFixed(0)} mm`, v, 'm', 'measured', 'calipers from the middle plane');
+  const given = (i: number, side: 'port' | 'starboard', v: number): Figure =>
+    b.ledger.given(
+      `offset.${i}.${side}`,
+      `${side} face, ${(rows[i].x * 1000).toFixed(0)} mm`,
+      v,
+      'm',
+      'measured',
+      'calipers from the middle plane',
+    );
   const figures = rows.map((r, i) => {
     const [p, s] = [given(i, 'port', r.port), given(i, 'starboard', r.starboard)];
-    return { p, s, d: b.ledger.record(`offset.${i}.difference`, 'port less starboard', { id: 'repairs/edge/foil-profile', expression: 'δ = y_port − y_starboard', unit: 'm', source: 'faces held against each other' }, r.difference, { p, s }) };
+    return {
+      p,
+      s,
+      d: b.ledger.record(
+        `offset.${i}.difference`,
+        'port less starboard',
+        {
+          id: 'repairs/edge/foil-profile',
+          expression: 'δ = y_port − y_starboard',
+          unit: 'm',
+          source: 'faces held against each other',
+        },
+        r.difference,
+        { p, s },
+      ),
+    };
   });
-  b.at('fair').table('Port and starboard', ['From the leading edge', 'Port', 'Starboard', 'Port is fuller by'], rows.map((r, i) => [[`${(r.x * 1000).toFixed(0)} mm`], [mm(figures[i].p, 1)], [mm(figures[i].s, 1)], [mm(figures[i].d, 1)]]));
+  b.at('fair').table(
+    'Port and starboard',
+    ['From the leading edge', 'Port', 'Starboard', 'Port is fuller by'],
+    rows.map((r, i) => [
+      [`${(r.x * 1000).toFixed(0)} mm`],
+      [mm(figures[i].p, 1)],
+      [mm(figures[i].s, 1)],
+      [mm(figures[i].d, 1)],
+    ]),
+  );
   const worst = rows.reduce((m, r) => (Math.abs(r.difference) > Math.abs(m.difference) ? r : m));
-  if (Math.abs(worst.difference) > FACES_ALIKE) b.warn('fair', 'repair.edge.offsets', 'faces-unlike', { by: Math.abs(worst.difference), at: worst.x, fuller: worst.difference > 0 ? 'port' : 'starboard', limit: FACES_ALIKE });
+  if (Math.abs(worst.difference) > FACES_ALIKE)
+    b.warn('fair', 'repair.edge.offsets', 'faces-unlike', {
+      by: Math.abs(worst.difference),
+      at: worst.x,
+      fuller: worst.difference > 0 ? 'port' : 'starboard',
+      limit: FACES_ALIKE,
+    });
 }
 
 /** Weight, and what follows from it. */
 function lift(b: RepairBuilder, part: Part): void {
   const own = b.input.job.repair?.edge ?? {};
   if (b.input.substrate.family === 'frp') return;
-  const weight = own.weight !== undefined ? b.ledger.given('weight', 'weight of the part', own.weight, 'kg', 'entered', 'entered for this job') : b.compute('weight', 'weight of the part', foilMass, { c: part.chord, t: part.thick, s: b.pick('span', 'length of the part', 'm', own.span, SPAN, 'typical'), rho: b.assumed('rho', 'density', DENSITY[b.input.substrate.id] ?? 1500, 'kg/m³', 'typical of its material') });
+  const weight =
+    own.weight !== undefined
+      ? b.ledger.given('weight', 'weight of the part', own.weight, 'kg', 'entered', 'entered for this job')
+      : b.compute('weight', 'weight of the part', foilMass, {
+          c: part.chord,
+          t: part.thick,
+          s: b.pick('span', 'length of the part', 'm', own.span, SPAN, 'typical'),
+          rho: b.assumed(
+            'rho',
+            'density',
+            DENSITY[b.input.substrate.id] ?? 1500,
+            'kg/m³',
+            'typical of its material',
+          ),
+        });
   const sheet = b.at('grind').ask('repair.edge.weight', weight);
   const heavy = weight.value > LIFT_ALONE;
-  b.work('grind', 'takeOff', heavy ? 'take the part off: sling, cribbing under it, lower in one go' : 'take the part off, lay it on padded trestles', heavy ? 45 : 20, [], heavy ? { people: 2 } : {});
+  b.work(
+    'grind',
+    'takeOff',
+    heavy
+      ? 'take the part off: sling, cribbing under it, lower in one go'
+      : 'take the part off, lay it on padded trestles',
+    heavy ? 45 : 20,
+    [],
+    heavy ? { people: 2 } : {},
+  );
   if (heavy) {
-    sheet.note(words`${weight}: a second person and a sling. Crib it before pins come out; hands never between board and case; lower edge first, then the head.`);
-    b.caution('grind', 'Heavy part: crush hazard under and beside it. Cribbing before the pin is drawn, one person gives the word, nobody below.');
+    sheet.note(
+      words`${weight}: a second person and a sling. Crib it before pins come out; hands never between board and case; lower edge first, then the head.`,
+    );
+    b.caution(
+      'grind',
+      'Heavy part: crush hazard under and beside it. Cribbing before the pin is drawn, one person gives the word, nobody below.',
+    );
   }
   const heat = HEAT[b.input.substrate.id];
-  if (heat) sheet.note([`No hotter than ${heat} °C, sun on a dark face included: a bake or a heat gun moves the core or the part.`]);
-
+  if (heat)
+    sheet.note([
+      `No hotter than ${heat} °C, sun on a dark face included: a bake or a heat gun moves the core or the part.`,
+    ]);
 }
 
 function slot(b: RepairBuilder, part: Part): void {
@@ -123,7 +273,8 @@ function slot(b: RepairBuilder, part: Part): void {
   b.at('finish').ask('repair.edge.slot');
   if (width === undefined) return;
   const coated = part.thick.value + 2 * COAT_FILM;
-  if (width - coated < SLOT_PLAY) b.warn('finish', 'repair.edge.slot', 'slot-too-tight', { coated, slot: width, play: SLOT_PLAY });
+  if (width - coated < SLOT_PLAY)
+    b.warn('finish', 'repair.edge.slot', 'slot-too-tight', { coated, slot: width, play: SLOT_PLAY });
 }
 
 function missing(b: RepairBuilder, part: Part): Figure {
@@ -131,25 +282,66 @@ function missing(b: RepairBuilder, part: Part): Figure {
   const worn = damage === 'worn-edge';
   const volume = worn
     ? b.compute('volume', 'to build up', builtUp, { L: survey.length, d: part.depth, t: part.local })
-    : b.compute('volume', 'to fill', nickVolume, { L: survey.length, d: part.depth, t: part.local, proud: b.assumed('proud', 'proud on each face', PROUD, 'm', 'sanded down to the faces') });
-  b.work('grind', 'trace', 'trace the sound edge of the other side as a template', 10).work('grind', 'bevel', 'cut back to bright material, bevel both faces, abrade', 10, [perMetre(15 * MIN, survey.length)]);
-  b.at('grind').key('Along', survey.length, 'mm', 0).key('Deep', part.depth, 'mm', 1).key('Thick there', part.local, 'mm', 1);
-  b.at('grind').say(words`${worn ? 'Build the edge up' : 'Fill the bite'} over ${mm(survey.length)}, ${mm(part.depth, 1)} deep, where the foil is ${mm(part.local, 1)} thick.`);
-  b.work('mix', 'dam', 'film dam round the edge, a hair outside its line, taped to both faces', 12, [perMetre(10 * MIN, survey.length)]);
-  b.at('mix').note(words`The dam stands ${mm(b.assumed('damOff', 'dam outside the line', DAM, 'm', 'what is too much is sanded off in minutes'), 1)} outside the edge: filled proud, trimmed to the template.`);
+    : b.compute('volume', 'to fill', nickVolume, {
+        L: survey.length,
+        d: part.depth,
+        t: part.local,
+        proud: b.assumed('proud', 'proud on each face', PROUD, 'm', 'sanded down to the faces'),
+      });
+  b.work('grind', 'trace', 'trace the sound edge of the other side as a template', 10).work(
+    'grind',
+    'bevel',
+    'cut back to bright material, bevel both faces, abrade',
+    10,
+    [perMetre(15 * MIN, survey.length)],
+  );
+  b.at('grind')
+    .key('Along', survey.length, 'mm', 0)
+    .key('Deep', part.depth, 'mm', 1)
+    .key('Thick there', part.local, 'mm', 1);
+  b.at('grind').say(
+    words`${worn ? 'Build the edge up' : 'Fill the bite'} over ${mm(survey.length)}, ${mm(part.depth, 1)} deep, where the foil is ${mm(part.local, 1)} thick.`,
+  );
+  b.work('mix', 'dam', 'film dam round the edge, a hair outside its line, taped to both faces', 12, [
+    perMetre(10 * MIN, survey.length),
+  ]);
+  b.at('mix').note(
+    words`The dam stands ${mm(b.assumed('damOff', 'dam outside the line', DAM, 'm', 'what is too much is sanded off in minutes'), 1)} outside the edge: filled proud, trimmed to the template.`,
+  );
   return volume;
 }
 
 function split(b: RepairBuilder, part: Part, bond: Product | undefined): Figure {
   const { survey, job } = b.input;
   const gap = b.pick('split', 'opening', 'm', job.repair?.edge?.split, SPLIT, 'opens by a hair when flexed');
-  b.at('grind').ask('repair.edge.split', gap).key('Along', survey.length, 'mm', 0).key('Deep', part.depth, 'mm', 0).key('Open', gap, 'mm', 1);
-  b.at('grind').say(words`Open the split by flexing it, clean the grit out, blow it dry over ${mm(survey.length)}.`).note(['Flex, rinse with fresh water, blow, and again until no grit comes; dry it for a day with wedges in.']);
-  b.work('grind', 'flush', 'wedge it open, rinse and blow the grit out, dry', 20, [perMetre(20 * MIN, survey.length)]);
+  b.at('grind')
+    .ask('repair.edge.split', gap)
+    .key('Along', survey.length, 'mm', 0)
+    .key('Deep', part.depth, 'mm', 0)
+    .key('Open', gap, 'mm', 1);
+  b.at('grind')
+    .say(words`Open the split by flexing it, clean the grit out, blow it dry over ${mm(survey.length)}.`)
+    .note([
+      'Flex, rinse with fresh water, blow, and again until no grit comes; dry it for a day with wedges in.',
+    ]);
+  b.work('grind', 'flush', 'wedge it open, rinse and blow the grit out, dry', 20, [
+    perMetre(20 * MIN, survey.length),
+  ]);
   if (bond?.traits?.includes('light-cure')) b.report('error', 'mix', 'system.bond', 'light-in-split');
   const clamps = b.compute('clamps', 'clamps', clampCount, { L: survey.length });
-  b.work('mix', 'clamp', `clamp between film and blocks, ${clamps.value} clamps, until a bead comes out all along`, 10, [each(1.5 * MIN, clamps, 'per clamp')], { people: 2 });
-  b.at('mix').table('Clamping', ['Clamps', 'Pressure'], [[[clamps], ['until a bead comes out, no more: a dry joint has been squeezed empty']]]);
+  b.work(
+    'mix',
+    'clamp',
+    `clamp between film and blocks, ${clamps.value} clamps, until a bead comes out all along`,
+    10,
+    [each(1.5 * MIN, clamps, 'per clamp')],
+    { people: 2 },
+  );
+  b.at('mix').table(
+    'Clamping',
+    ['Clamps', 'Pressure'],
+    [[[clamps], ['until a bead comes out, no more: a dry joint has been squeezed empty']]],
+  );
   return b.compute('volume', 'into the split', splitVolume, { L: survey.length, d: part.depth, g: gap });
 }
 
@@ -157,64 +349,248 @@ function split(b: RepairBuilder, part: Part, bond: Product | undefined): Figure 
 function pivot(b: RepairBuilder, part: Part): Figure {
   const own = b.input.job.repair?.edge ?? {};
   const pin = b.pick('pin', 'pin', 'm', own.pin, PIN, 'measure the pin, not the hole');
-  const worn = b.pick('worn', 'worn hole', 'm', own.worn, pin.value + 0.003, '3 mm over the pin until measured');
-  if (worn.value < pin.value) b.report('error', 'grind', 'repair.edge.worn', 'hole-below-pin', { pin: pin.value });
-  const bore = b.ledger.record('bore', 'bored to', { id: 'repairs/edge/plan', expression: 'D = max(worn + 2 mm, pin + 2·5 mm)', unit: 'm', source: 'past the worn hole, with 5 mm of bearing round the pin' }, Math.max(worn.value + 0.002, pin.value + 2 * BEARING_WALL), { worn, pin });
-  const drilled = b.ledger.record('drilled', 'drilled to', { id: 'repairs/edge/plan', expression: 'd = pin + 0.2 mm', unit: 'm', source: 'the pin turns and does not rattle' }, pin.value + PLAY, { pin });
-  b.at('grind').ask('repair.edge.pin', pin).ask('repair.edge.worn', worn).key('Pin', pin, 'mm', 1).key('Bored', bore, 'mm', 1).key('Drilled again', drilled, 'mm', 1);
-  b.at('grind').say(words`Bore the hole out to ${mm(bore, 1)}, fill it with graphite-filled epoxy, drill it for a pin of ${mm(pin, 1)}.`).note(['Mark the true centre from the case or the cheeks before anything is bored.'], ['Sharp metal edges are rounded 2 mm and more before they are coated.'], ['Rust is two to six times as bulky as the steel it came from: a swollen case is rust, not misfit.']);
-  b.work('grind', 'centre', 'mark the true centre, bore out, chamfer, abrade', 30).work('mix', 'backed', 'back the hole with film and a board', 6);
+  const worn = b.pick(
+    'worn',
+    'worn hole',
+    'm',
+    own.worn,
+    pin.value + 0.003,
+    '3 mm over the pin until measured',
+  );
+  if (worn.value < pin.value)
+    b.report('error', 'grind', 'repair.edge.worn', 'hole-below-pin', { pin: pin.value });
+  const bore = b.ledger.record(
+    'bore',
+    'bored to',
+    {
+      id: 'repairs/edge/plan',
+      expression: 'D = max(worn + 2 mm, pin + 2·5 mm)',
+      unit: 'm',
+      source: 'past the worn hole, with 5 mm of bearing round the pin',
+    },
+    Math.max(worn.value + 0.002, pin.value + 2 * BEARING_WALL),
+    { worn, pin },
+  );
+  const drilled = b.ledger.record(
+    'drilled',
+    'drilled to',
+    {
+      id: 'repairs/edge/plan',
+      expression: 'd = pin + 0.2 mm',
+      unit: 'm',
+      source: 'the pin turns and does not rattle',
+    },
+    pin.value + PLAY,
+    { pin },
+  );
+  b.at('grind')
+    .ask('repair.edge.pin', pin)
+    .ask('repair.edge.worn', worn)
+    .key('Pin', pin, 'mm', 1)
+    .key('Bored', bore, 'mm', 1)
+    .key('Drilled again', drilled, 'mm', 1);
+  b.at('grind')
+    .say(
+      words`Bore the hole out to ${mm(bore, 1)}, fill it with graphite-filled epoxy, drill it for a pin of ${mm(pin, 1)}.`,
+    )
+    .note(
+      ['Mark the true centre from the case or the cheeks before anything is bored.'],
+      ['Sharp metal edges are rounded 2 mm and more before they are coated.'],
+      ['Rust is two to six times as bulky as the steel it came from: a swollen case is rust, not misfit.'],
+    );
+  b.work('grind', 'centre', 'mark the true centre, bore out, chamfer, abrade', 30).work(
+    'mix',
+    'backed',
+    'back the hole with film and a board',
+    6,
+  );
   return b.compute('volume', 'bearing to pour', boreVolume, { D: bore, t: part.thick });
 }
 
 function broken(b: RepairBuilder, part: Part): Figure {
   const { survey } = b.input;
-  const d = b.ledger.record('groove', 'opened', { id: 'repairs/edge/plan', expression: 'd = t/2', unit: 'm', source: 'from both faces to the middle' }, part.thick.value / 2, { t: part.thick });
-  const v = b.compute('volume', 'grooves on both faces', grooveVolume, { L: b.ledger.record('both', 'length, both faces', { id: 'repairs/edge/plan', expression: 'L = 2·l', unit: 'm', source: 'both faces' }, 2 * survey.length.value, { l: survey.length }), d, phi: b.assumed('angle', 'angle', 90, '1', 'wide enough to wet') });
-  b.work('grind', 'open', `${b.input.damage === 'old-repair' ? 'take the old repair out, then ' : ''}open a groove from both faces to the middle, abrade past it`, 12, [perMetre(30 * MIN, survey.length)]);
-  b.at('grind').key('Along', survey.length, 'mm', 0).key('Groove', d, 'mm', 1).say(words`Open it from both faces to the middle, ${mm(d, 1)} each, over ${mm(survey.length)}.`);
+  const d = b.ledger.record(
+    'groove',
+    'opened',
+    { id: 'repairs/edge/plan', expression: 'd = t/2', unit: 'm', source: 'from both faces to the middle' },
+    part.thick.value / 2,
+    { t: part.thick },
+  );
+  const v = b.compute('volume', 'grooves on both faces', grooveVolume, {
+    L: b.ledger.record(
+      'both',
+      'length, both faces',
+      { id: 'repairs/edge/plan', expression: 'L = 2·l', unit: 'm', source: 'both faces' },
+      2 * survey.length.value,
+      { l: survey.length },
+    ),
+    d,
+    phi: b.assumed('angle', 'angle', 90, '1', 'wide enough to wet'),
+  });
+  b.work(
+    'grind',
+    'open',
+    `${b.input.damage === 'old-repair' ? 'take the old repair out, then ' : ''}open a groove from both faces to the middle, abrade past it`,
+    12,
+    [perMetre(30 * MIN, survey.length)],
+  );
+  b.at('grind')
+    .key('Along', survey.length, 'mm', 0)
+    .key('Groove', d, 'mm', 1)
+    .say(words`Open it from both faces to the middle, ${mm(d, 1)} each, over ${mm(survey.length)}.`);
   return v;
 }
 
 function fill(b: RepairBuilder, part: Part, volume: Figure, bond: Product, bored: boolean): void {
   const { survey, chain, damage } = b.input;
-  const whole = b.compute('whole', 'with what is lost', withLoss, { V: volume, loss: b.assumed('loss', 'lost and squeezed out', LOSS, 'fraction', 'small pots') });
+  const whole = b.compute('whole', 'with what is lost', withLoss, {
+    V: volume,
+    loss: b.assumed('loss', 'lost and squeezed out', LOSS, 'fraction', 'small pots'),
+  });
   const inner = linkOf(chain, 'reinforce');
-  const cloth = inner?.role === 'cloth' && damage !== 'nick' && damage !== 'worn-edge' && !bored ? planReinforcement(b, inner as Cloth, { length: survey.length, width: part.depth }, 2, 0.05, 'a layer on each face over the joint') : undefined;
-  const most = 'maximumPerGo' in bond && bond.maximumPerGo ? b.sheetFigure('perGo', 'thickest in one go', bond, 'maximumPerGo', bond.maximumPerGo, 'm') : b.assumed('perGo', 'thickest in one go', 0.01, 'm', 'usual');
-  const goes = damage === 'split-edge' ? b.ledger.given('goes', 'goes', 1, 'count', 'computed', 'thin in a split') : b.compute('goes', 'goes', wholeNumber, { x: bored ? part.thick : part.local, most });
+  const cloth =
+    inner?.role === 'cloth' && damage !== 'nick' && damage !== 'worn-edge' && !bored
+      ? planReinforcement(
+          b,
+          inner as Cloth,
+          { length: survey.length, width: part.depth },
+          2,
+          0.05,
+          'a layer on each face over the joint',
+        )
+      : undefined;
+  const most =
+    'maximumPerGo' in bond && bond.maximumPerGo
+      ? b.sheetFigure('perGo', 'thickest in one go', bond, 'maximumPerGo', bond.maximumPerGo, 'm')
+      : b.assumed('perGo', 'thickest in one go', 0.01, 'm', 'usual');
+  const goes =
+    damage === 'split-edge'
+      ? b.ledger.given('goes', 'goes', 1, 'count', 'computed', 'thin in a split')
+      : b.compute('goes', 'goes', wholeNumber, { x: bored ? part.thick : part.local, most });
   // Every go sets before the next, so every go is a mix of its own.
   const each = massFor(b, 'fill', bond, b.compute('eachGo', 'each go', shareOf, { X: whole, n: goes }));
-  const mass = b.compute('fillAll', `${bond.name} in all`, product2('kg', 'm = n·m_go', 'goes alike'), { a: each, b: goes });
+  const mass = b.compute('fillAll', `${bond.name} in all`, product2('kg', 'm = n·m_go', 'goes alike'), {
+    a: each,
+    b: goes,
+  });
   const title = bored ? `${bond.name}, with graphite` : bond.name;
-  mixed(b, { id: 'fill', stage: 'mix', title: goes.value > 1 ? `${title}, each go` : title, about: bored ? 'pour the bearing' : 'fill the edge', product: bond, mass: each, working: b.assumed('working', 'filling', 300, 's', 'minutes'), next: goes.value > 1 ? 'next go' : 'can be sanded', repeats: goes });
+  mixed(b, {
+    id: 'fill',
+    stage: 'mix',
+    title: goes.value > 1 ? `${title}, each go` : title,
+    about: bored ? 'pour the bearing' : 'fill the edge',
+    product: bond,
+    mass: each,
+    working: b.assumed('working', 'filling', 300, 's', 'minutes'),
+    next: goes.value > 1 ? 'next go' : 'can be sanded',
+    repeats: goes,
+  });
   const all = cloth ? b.ledger.sum('bondMass', bond.name, 'kg', [mass, cloth.resin]) : mass;
-  if (cloth) mixed(b, { id: 'wetOut', stage: 'mix', title: `${bond.name}, for the cloth`, about: 'a layer on each face', product: bond, mass: cloth.resin, working: b.assumed('clothTime', 'wetting out', 420, 's', 'both faces'), next: 'can be sanded' });
+  if (cloth)
+    mixed(b, {
+      id: 'wetOut',
+      stage: 'mix',
+      title: `${bond.name}, for the cloth`,
+      about: 'a layer on each face',
+      product: bond,
+      mass: cloth.resin,
+      working: b.assumed('clothTime', 'wetting out', 420, 's', 'both faces'),
+      next: 'can be sanded',
+    });
   b.material('bond', bond.name, 'edge', all, bond);
-  if (bored) b.material('graphite', 'graphite powder', '20 parts in 100', b.ledger.record('graphite', 'graphite', { id: 'repairs/edge/plan', expression: 'm = 0.2·m_epoxy', unit: 'kg', source: 'stirred in until it is as thick as cream' }, 0.2 * mass.value, { m: mass }), b.input.library.products.find((p) => p.id === 'graphite'));
+  if (bored)
+    b.material(
+      'graphite',
+      'graphite powder',
+      '20 parts in 100',
+      b.ledger.record(
+        'graphite',
+        'graphite',
+        {
+          id: 'repairs/edge/plan',
+          expression: 'm = 0.2·m_epoxy',
+          unit: 'kg',
+          source: 'stirred in until it is as thick as cream',
+        },
+        0.2 * mass.value,
+        { m: mass },
+      ),
+      b.input.library.products.find((p) => p.id === 'graphite'),
+    );
   const times = b.times(bond);
   for (let go = 1; go <= goes.value; go += 1) {
     abradeBetween(b, go);
-    b.work('mix', `mix.${go}`, bored ? 'mix, stir graphite in' : 'mix', RATES.mixBatch / 60, [], { withNext: true });
-    b.work('mix', `fill.${go}`, bored ? 'fill through from below, no air' : goes.value > 1 ? `fill, go ${go}, proud on both faces` : 'fill, proud on both faces', 8);
-    if (times) b.wait('mix', `sets.${go}`, go === goes.value ? 'sets until it can be worked' : 'sets before the next go', times.sand, b.curing(bond, 'sand'));
+    b.work('mix', `mix.${go}`, bored ? 'mix, stir graphite in' : 'mix', RATES.mixBatch / 60, [], {
+      withNext: true,
+    });
+    b.work(
+      'mix',
+      `fill.${go}`,
+      bored
+        ? 'fill through from below, no air'
+        : goes.value > 1
+          ? `fill, go ${go}, proud on both faces`
+          : 'fill, proud on both faces',
+      8,
+    );
+    if (times)
+      b.wait(
+        'mix',
+        `sets.${go}`,
+        go === goes.value ? 'sets until it can be worked' : 'sets before the next go',
+        times.sand,
+        b.curing(bond, 'sand'),
+      );
   }
   if (bored) b.work('mix', 'redrill', 'drill for the pin, square to the faces, ream', 25);
-  b.at('mix').key('Fill', whole, 'ml', 1).key('Goes', goes).key('In all', all).say(words`${ml(whole, 1)} of ${lower(bond.name)} in ${goes} ${goes.value === 1 ? 'go' : 'goes'}${times ? words`; worked after ${times.sand}` : ''}.`);
-  b.accept('mix', bored ? 'turn the pin through a full circle' : 'a nail pressed into the fill', bored ? 'turns freely, no rattle' : 'no print');
+  b.at('mix')
+    .key('Fill', whole, 'ml', 1)
+    .key('Goes', goes)
+    .key('In all', all)
+    .say(
+      words`${ml(whole, 1)} of ${lower(bond.name)} in ${goes} ${goes.value === 1 ? 'go' : 'goes'}${times ? words`; worked after ${times.sand}` : ''}.`,
+    );
+  b.accept(
+    'mix',
+    bored ? 'turn the pin through a full circle' : 'a nail pressed into the fill',
+    bored ? 'turns freely, no rattle' : 'no print',
+  );
 }
 
 /** Outline first, then the faces; edges are never knife-sharp. */
 function shape(b: RepairBuilder, part: Part, face: Figure): void {
   const own = b.input.job.repair?.edge ?? {};
   const foil = b.input.substrate.family !== 'frp';
-  const r = foil ? b.compute('radius', 'leading edge, radius', leadingRadius, { t: part.thick, c: part.chord }) : undefined;
-  const flat = b.pick('trailing', 'trailing edge, flat', 'm', own.trailing, TRAILING, '1 to 2 mm, square or bevelled');
+  const r = foil
+    ? b.compute('radius', 'leading edge, radius', leadingRadius, { t: part.thick, c: part.chord })
+    : undefined;
+  const flat = b.pick(
+    'trailing',
+    'trailing edge, flat',
+    'm',
+    own.trailing,
+    TRAILING,
+    '1 to 2 mm, square or bevelled',
+  );
   const sheet = b.at('fair');
   if (r && part.edge === 'leading') sheet.key('Leading radius', r, 'mm', 1);
   if (part.edge !== 'leading') sheet.key('Edge left flat', flat, 'mm', 1).ask('repair.edge.trailing', flat);
-  sheet.say(words`Outline true to the template first, then the faces${part.edge === 'leading' && r ? words`; leading edge rounded ${mm(r, 1)}` : words`; edge left ${mm(flat, 1)} flat, never a knife`}.`);
-  sheet.sand({ area: face, stock: b.assumed('stock', 'left proud', PROUD, 'm', 'filled proud on both faces'), end: 240, material: 'cured resin', levels: true });
-  b.work('fair', 'outline', 'file the outline true to the template, check along it', 12, [perMetre(20 * MIN, b.input.survey.length)]);
-  b.accept('fair', 'template and calipers, port against starboard', 'light nowhere under the template, faces alike within 0.5 mm');
+  sheet.say(
+    words`Outline true to the template first, then the faces${part.edge === 'leading' && r ? words`; leading edge rounded ${mm(r, 1)}` : words`; edge left ${mm(flat, 1)} flat, never a knife`}.`,
+  );
+  sheet.sand({
+    area: face,
+    stock: b.assumed('stock', 'left proud', PROUD, 'm', 'filled proud on both faces'),
+    end: 240,
+    material: 'cured resin',
+    levels: true,
+  });
+  b.work('fair', 'outline', 'file the outline true to the template, check along it', 12, [
+    perMetre(20 * MIN, b.input.survey.length),
+  ]);
+  b.accept(
+    'fair',
+    'template and calipers, port against starboard',
+    'light nowhere under the template, faces alike within 0.5 mm',
+  );
 }

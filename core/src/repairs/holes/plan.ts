@@ -13,7 +13,16 @@ import { CHAMFER, RELIEF, holesPutty, oversize, plugVolume } from './volumes';
 const DIAMETER = 0.006;
 const PROUD = 0.0005;
 const LOSS = 0.25;
-const WALL: Readonly<Record<string, number>> = { frp: 0.007, 'frp-cored': 0.003, smc: 0.004, wood: 0.018, thermoplastic: 0.005, 'foam-sheet': 0.008, polyolefin: 0.007, foil: 0.02 };
+const WALL: Readonly<Record<string, number>> = {
+  frp: 0.007,
+  'frp-cored': 0.003,
+  smc: 0.004,
+  wood: 0.018,
+  thermoplastic: 0.005,
+  'foam-sheet': 0.008,
+  polyolefin: 0.007,
+  foil: 0.02,
+};
 
 /** Old holes in number, closed for good or drilled again; in a core every fastener gets a plug of its own. */
 export const HOLES_KIND: RepairKind = {
@@ -26,7 +35,14 @@ export const HOLES_KIND: RepairKind = {
     const own = job.repair?.holes ?? {};
     const n = b.pick('count', 'holes', 'count', job.damage.count, 1, 'one until counted');
     const d = b.pick('diameter', 'hole', 'm', own.diameter, DIAMETER, 'usual old fastener');
-    const wall = b.pick('wall', substrate.family === 'frp-cored' ? 'skin' : 'deep', 'm', own.depth ?? job.hull.thickness, WALL[substrate.family] ?? 0.006, 'usual wall');
+    const wall = b.pick(
+      'wall',
+      substrate.family === 'frp-cored' ? 'skin' : 'deep',
+      'm',
+      own.depth ?? job.hull.thickness,
+      WALL[substrate.family] ?? 0.006,
+      'usual wall',
+    );
     const refit = own.refit === 'yes';
     const cored = substrate.family === 'frp-cored';
     const fastener = b.pick('fastener', 'fastener', 'm', own.fastener, d.value, 'as the hole');
@@ -35,46 +51,157 @@ export const HOLES_KIND: RepairKind = {
     const size = cored ? b.compute('oversize', 'drilled out to', oversize, { d: fastener }) : d;
     const core = conditions.core;
     const proud = b.assumed('proud', 'left proud', PROUD, 'm', 'sanded level');
-    const faces = b.ledger.given('faces', 'faces filled proud', both ? 2 : 1, 'count', 'computed', both ? 'backed and proud on both' : 'the far face cannot be reached: backed through the hole');
-    const volume = cored && core
-      ? b.compute('volume', 'to fill', plugVolume, { n, D: size, s: wall, c: core })
-      : b.compute('volume', 'to fill', holesPutty, { n, d, t: wall, p: proud, f: faces });
-    b.at('grind').ask('damage.count', n).ask('repair.holes.diameter', d).ask('repair.holes.depth', wall).ask('repair.holes.refit', refit ? 'yes' : 'no');
+    const faces = b.ledger.given(
+      'faces',
+      'faces filled proud',
+      both ? 2 : 1,
+      'count',
+      'computed',
+      both ? 'backed and proud on both' : 'the far face cannot be reached: backed through the hole',
+    );
+    const volume =
+      cored && core
+        ? b.compute('volume', 'to fill', plugVolume, { n, D: size, s: wall, c: core })
+        : b.compute('volume', 'to fill', holesPutty, { n, d, t: wall, p: proud, f: faces });
+    b.at('grind')
+      .ask('damage.count', n)
+      .ask('repair.holes.diameter', d)
+      .ask('repair.holes.depth', wall)
+      .ask('repair.holes.refit', refit ? 'yes' : 'no');
     if (refit || cored) b.at('grind').ask('repair.holes.fastener', fastener);
-    b.at('grind').key('Holes', n).key(cored ? 'Drill out to' : 'Hole', size, 'mm', 1).key('Deep', wall, 'mm', 1);
+    b.at('grind')
+      .key('Holes', n)
+      .key(cored ? 'Drill out to' : 'Hole', size, 'mm', 1)
+      .key('Deep', wall, 'mm', 1);
     if (cored) {
-      b.at('grind').say(words`Drill ${n} ${n.value === 1 ? 'hole' : 'holes'} out to ${mm(size, 1)} through the upper skin, clear the core ${RELIEF * 1000} mm beyond, leave the lower skin.`);
-      b.at('grind').note(['Every fastener through a core goes through a plug of filled epoxy: then a leaking bolt wets a plug and not a deck.'], ['A bent nail or an angled key in a drill clears the core behind the skin.']);
-      b.work('grind', 'drillOut', 'drill out through the upper skin, clear the core with a hook, vacuum', 8, [each(150, n, 'per hole')]);
+      b.at('grind').say(
+        words`Drill ${n} ${n.value === 1 ? 'hole' : 'holes'} out to ${mm(size, 1)} through the upper skin, clear the core ${RELIEF * 1000} mm beyond, leave the lower skin.`,
+      );
+      b.at('grind').note(
+        [
+          'Every fastener through a core goes through a plug of filled epoxy: then a leaking bolt wets a plug and not a deck.',
+        ],
+        ['A bent nail or an angled key in a drill clears the core behind the skin.'],
+      );
+      b.work('grind', 'drillOut', 'drill out through the upper skin, clear the core with a hook, vacuum', 8, [
+        each(150, n, 'per hole'),
+      ]);
     } else {
-      b.at('grind').say(words`Chamfer and clean ${n} ${n.value === 1 ? 'hole' : 'holes'} of ${mm(d, 1)} on ${both ? 'both faces' : 'the outer face'}.`);
+      b.at('grind').say(
+        words`Chamfer and clean ${n} ${n.value === 1 ? 'hole' : 'holes'} of ${mm(d, 1)} on ${both ? 'both faces' : 'the outer face'}.`,
+      );
       b.work('grind', 'chamfer', 'take sealant out, chamfer, abrade, clean', 8, [each(50, n, 'per hole')]);
     }
-    if (substrate.family !== 'wood' && job.damage.wet === 'wet') b.warn('grind', 'damage.wet', 'water-in-holes');
+    if (substrate.family !== 'wood' && job.damage.wet === 'wet')
+      b.warn('grind', 'damage.wet', 'water-in-holes');
     if (bond) fill(b, volume, n, bond, refit || cored, fastener);
-    const area = ledger.record('face', 'spots to make good', { id: 'repairs/holes/plan', expression: 'A = n·π/4·(d + 30 mm)²', unit: 'm²', source: '15 mm round each hole' }, n.value * (Math.PI / 4) * (size.value + 0.03) ** 2, { n, d: size });
+    const area = ledger.record(
+      'face',
+      'spots to make good',
+      {
+        id: 'repairs/holes/plan',
+        expression: 'A = n·π/4·(d + 30 mm)²',
+        unit: 'm²',
+        source: '15 mm round each hole',
+      },
+      n.value * (Math.PI / 4) * (size.value + 0.03) ** 2,
+      { n, d: size },
+    );
     const stage = input.route === 'bonded' ? 'finish' : 'fair';
-    b.at(stage).sand({ area, stock: proud, end: 180, material: substrate.family === 'thermoplastic' || substrate.family === 'polyolefin' ? 'thermoplastic' : 'cured resin', levels: true });
-    if (stage === 'fair') b.at('fair').key('Spots', area).say(words`${n} ${n.value === 1 ? 'fill' : 'fills'} sanded level, ${area} in all.`);
-    b.coat(area, ledger.record('masking', 'masking line', { id: 'repairs/holes/plan', expression: 'l = n·π·(d + 30 mm)', unit: 'm', source: 'round each spot' }, Math.min(12, n.value * Math.PI * (size.value + 0.03)), { n, d: size }));
+    b.at(stage).sand({
+      area,
+      stock: proud,
+      end: 180,
+      material:
+        substrate.family === 'thermoplastic' || substrate.family === 'polyolefin'
+          ? 'thermoplastic'
+          : 'cured resin',
+      levels: true,
+    });
+    if (stage === 'fair')
+      b.at('fair')
+        .key('Spots', area)
+        .say(words`${n} ${n.value === 1 ? 'fill' : 'fills'} sanded level, ${area} in all.`);
+    b.coat(
+      area,
+      ledger.record(
+        'masking',
+        'masking line',
+        { id: 'repairs/holes/plan', expression: 'l = n·π·(d + 30 mm)', unit: 'm', source: 'round each spot' },
+        Math.min(12, n.value * Math.PI * (size.value + 0.03)),
+        { n, d: size },
+      ),
+    );
     draw(b, { d, wall, size, fastener, cored, refit: refit || cored, both, core });
     return b.done('drilled holes', 'drilled holes');
   },
 };
 
-function fill(b: RepairBuilder, volume: Figure, n: Figure, bond: Product, redrill: boolean, fastener: Figure): void {
-  const whole = b.compute('whole', 'with what is lost', withLoss, { V: volume, loss: b.assumed('loss', 'lost and squeezed through', LOSS, 'fraction', 'many small fills') });
+function fill(
+  b: RepairBuilder,
+  volume: Figure,
+  n: Figure,
+  bond: Product,
+  redrill: boolean,
+  fastener: Figure,
+): void {
+  const whole = b.compute('whole', 'with what is lost', withLoss, {
+    V: volume,
+    loss: b.assumed('loss', 'lost and squeezed through', LOSS, 'fraction', 'many small fills'),
+  });
   const mass = massFor(b, 'fill', bond, whole);
-  const pots = mixed(b, { id: 'fill', stage: 'mix', title: bond.name, about: 'fill the holes through', product: bond, mass, working: b.assumed('working', 'filling', 60 + 40 * n.value, 's', 'some 40 s a hole'), next: redrill ? 'drilled again' : 'sanded level' });
+  const pots = mixed(b, {
+    id: 'fill',
+    stage: 'mix',
+    title: bond.name,
+    about: 'fill the holes through',
+    product: bond,
+    mass,
+    working: b.assumed('working', 'filling', 60 + 40 * n.value, 's', 'some 40 s a hole'),
+    next: redrill ? 'drilled again' : 'sanded level',
+  });
   b.material('fill', bond.name, `${n.value} holes`, mass, bond);
   const times = b.times(bond);
   b.work('mix', 'back', 'back the holes with tape or film and a board', 4, [each(25, n, 'per hole')]);
-  if (bond.role === 'weld rod') b.work('mix', 'weldPlugs', 'weld each hole shut with rod of the same polymer', 10, [each(180, n, 'per hole')]);
-  else b.work('mix', 'mixFill', 'mix', RATES.mixBatch / 60, pots ? [each(RATES.mixBatch, pots, 'per pot')] : [], { withNext: true }).work('mix', 'fillHoles', 'wet the wall of each hole, fill it through, proud', 4, [each(40, n, 'per hole')]);
-  if (times) b.wait('mix', 'sets', redrill ? 'sets before it is drilled' : 'sets until it can be sanded', times.sand, b.curing(bond, 'sand'));
-  if (redrill) b.work('mix', 'redrill', 'mark, drill again for the fastener, bed it in sealant', 6, [each(120, n, 'per hole')]);
-  b.at('mix').key('Filler', whole, 'ml', 1).key('By mass', mass).say(words`${ml(whole, 1)} of ${lower(bond.name)} for ${n} ${n.value === 1 ? 'hole' : 'holes'}${pots && pots.value > 1 ? words` in ${pots} small pots` : ''}${times ? words`; ${redrill ? 'drill' : 'sand'} after ${times.sand}` : ''}.`);
-  if (redrill) b.at('mix').table('Drilled again', ['Fastener', 'Hole'], [[[mm(fastener, 1)], ['as its table says, bedded in sealant']]]);
+  if (bond.role === 'weld rod')
+    b.work('mix', 'weldPlugs', 'weld each hole shut with rod of the same polymer', 10, [
+      each(180, n, 'per hole'),
+    ]);
+  else
+    b.work(
+      'mix',
+      'mixFill',
+      'mix',
+      RATES.mixBatch / 60,
+      pots ? [each(RATES.mixBatch, pots, 'per pot')] : [],
+      { withNext: true },
+    ).work('mix', 'fillHoles', 'wet the wall of each hole, fill it through, proud', 4, [
+      each(40, n, 'per hole'),
+    ]);
+  if (times)
+    b.wait(
+      'mix',
+      'sets',
+      redrill ? 'sets before it is drilled' : 'sets until it can be sanded',
+      times.sand,
+      b.curing(bond, 'sand'),
+    );
+  if (redrill)
+    b.work('mix', 'redrill', 'mark, drill again for the fastener, bed it in sealant', 6, [
+      each(120, n, 'per hole'),
+    ]);
+  b.at('mix')
+    .key('Filler', whole, 'ml', 1)
+    .key('By mass', mass)
+    .say(
+      words`${ml(whole, 1)} of ${lower(bond.name)} for ${n} ${n.value === 1 ? 'hole' : 'holes'}${pots && pots.value > 1 ? words` in ${pots} small pots` : ''}${times ? words`; ${redrill ? 'drill' : 'sand'} after ${times.sand}` : ''}.`,
+    );
+  if (redrill)
+    b.at('mix').table(
+      'Drilled again',
+      ['Fastener', 'Hole'],
+      [[[mm(fastener, 1)], ['as its table says, bedded in sealant']]],
+    );
   b.accept('mix', 'look at the far face', 'filler through every hole, no cavity');
 }
 
@@ -90,7 +217,11 @@ interface Shown {
 }
 
 function draw(b: RepairBuilder, s: Shown): void {
-  const d = new Drawing({ id: 'hole', title: s.cored ? 'Plug of a fastener in a core' : 'One of the holes', note: s.cored ? 'upper skin up; drilled out, filled, drilled again' : 'across, outer face up' });
+  const d = new Drawing({
+    id: 'hole',
+    title: s.cored ? 'Plug of a fastener in a core' : 'One of the holes',
+    note: s.cored ? 'upper skin up; drilled out, filled, drilled again' : 'across, outer face up',
+  });
   const w = s.wall.value;
   const D = s.size.value;
   if (s.cored && s.core) {
@@ -100,7 +231,20 @@ function draw(b: RepairBuilder, s: Shown): void {
     d.box('old', -reach, 0, -D / 2, -w, 'upper skin').box('old', D / 2, 0, reach, -w, 'upper skin');
     d.box('old-core', -reach, -w, -r, -w - c, 'core').box('old-core', r, -w, reach, -w - c, 'core');
     d.box('inner-skin', -reach, -w - c, reach, -w - c - w, 'lower skin');
-    d.area('new', [{ x: -D / 2, y: 0 }, { x: D / 2, y: 0 }, { x: D / 2, y: -w }, { x: r, y: -w }, { x: r, y: -w - c }, { x: -r, y: -w - c }, { x: -r, y: -w }, { x: -D / 2, y: -w }], 'filled epoxy');
+    d.area(
+      'new',
+      [
+        { x: -D / 2, y: 0 },
+        { x: D / 2, y: 0 },
+        { x: D / 2, y: -w },
+        { x: r, y: -w },
+        { x: r, y: -w - c },
+        { x: -r, y: -w - c },
+        { x: -r, y: -w },
+        { x: -D / 2, y: -w },
+      ],
+      'filled epoxy',
+    );
     d.box('void', -s.fastener.value / 2, 0.002, s.fastener.value / 2, -w - c - w - 0.002, 'fastener');
     d.dimension({ x: -D / 2, y: 0.003 }, { x: D / 2, y: 0.003 }, s.size, 'mm', 1, { off: 8 });
     d.dimension({ x: reach, y: -w }, { x: reach, y: -w - c }, s.core, 'mm', 0, { off: 12 });
@@ -108,14 +252,60 @@ function draw(b: RepairBuilder, s: Shown): void {
     const leg = CHAMFER * D;
     const reach = Math.max(D * 3, w * 1.4);
     const side = (k: 1 | -1): void => {
-      d.area('old', [{ x: (k * D) / 2 + k * leg, y: 0 }, { x: k * reach, y: 0 }, { x: k * reach, y: -w }, ...(s.both ? [{ x: (k * D) / 2 + k * leg, y: -w }, { x: (k * D) / 2, y: -w + leg }] : [{ x: (k * D) / 2, y: -w }]), { x: (k * D) / 2, y: -leg }], 'wall');
+      d.area(
+        'old',
+        [
+          { x: (k * D) / 2 + k * leg, y: 0 },
+          { x: k * reach, y: 0 },
+          { x: k * reach, y: -w },
+          ...(s.both
+            ? [
+                { x: (k * D) / 2 + k * leg, y: -w },
+                { x: (k * D) / 2, y: -w + leg },
+              ]
+            : [{ x: (k * D) / 2, y: -w }]),
+          { x: (k * D) / 2, y: -leg },
+        ],
+        'wall',
+      );
     };
     side(1);
     side(-1);
     const p = PROUD * 1.5;
     const top = D / 2 + leg;
-    d.area('new', [{ x: -top, y: 0 }, { x: -top, y: p }, { x: top, y: p }, { x: top, y: 0 }, { x: D / 2, y: -leg }, ...(s.both ? [{ x: D / 2, y: -w + leg }, { x: top, y: -w }, { x: top, y: -w - p }, { x: -top, y: -w - p }, { x: -top, y: -w }, { x: -D / 2, y: -w + leg }] : [{ x: D / 2, y: -w }, { x: -D / 2, y: -w }]), { x: -D / 2, y: -leg }], 'filler, proud');
-    d.line('dam', [{ x: -reach * 0.8, y: -w - (s.both ? p : 0) }, { x: reach * 0.8, y: -w - (s.both ? p : 0) }], 'backing').text(reach * 0.8, -w, 'film and board behind', { anchor: 'end', cls: 'note on-paper', dy: 16 });
+    d.area(
+      'new',
+      [
+        { x: -top, y: 0 },
+        { x: -top, y: p },
+        { x: top, y: p },
+        { x: top, y: 0 },
+        { x: D / 2, y: -leg },
+        ...(s.both
+          ? [
+              { x: D / 2, y: -w + leg },
+              { x: top, y: -w },
+              { x: top, y: -w - p },
+              { x: -top, y: -w - p },
+              { x: -top, y: -w },
+              { x: -D / 2, y: -w + leg },
+            ]
+          : [
+              { x: D / 2, y: -w },
+              { x: -D / 2, y: -w },
+            ]),
+        { x: -D / 2, y: -leg },
+      ],
+      'filler, proud',
+    );
+    d.line(
+      'dam',
+      [
+        { x: -reach * 0.8, y: -w - (s.both ? p : 0) },
+        { x: reach * 0.8, y: -w - (s.both ? p : 0) },
+      ],
+      'backing',
+    ).text(reach * 0.8, -w, 'film and board behind', { anchor: 'end', cls: 'note on-paper', dy: 16 });
     d.dimension({ x: -D / 2, y: p }, { x: D / 2, y: p }, s.d, 'mm', 1, { off: 10 });
     d.dimension({ x: reach, y: 0 }, { x: reach, y: -w }, s.wall, 'mm', 1, { off: 12 });
   }

@@ -11,7 +11,8 @@ export const holesPutty = formula({
   id: 'repairs/holes/volumes',
   expression: 'V = n·(π/4·d²·t + f·(π/4·(1.5·d)²·p + chamfer)), chamfer = π·(d/4)²·(d/2 + d/12)',
   unit: 'm³',
-  source: 'cylinder, a ring of triangular section for the chamfer, a cap left proud over it on each face that is filled',
+  source:
+    'cylinder, a ring of triangular section for the chamfer, a cap left proud over it on each face that is filled',
   evaluate: (x: Record<'n' | 'd' | 't' | 'p' | 'f', number>) => {
     const through = (Math.PI / 4) * x.d ** 2 * x.t;
     const leg = CHAMFER * x.d;
@@ -40,5 +41,6 @@ export const plugVolume = formula({
   expression: 'V = n·π/4·(D²·s + (D + 2·6 mm)²·c)',
   unit: 'm³',
   source: 'upper skin at the size of the hole, core cleared 6 mm beyond it',
-  evaluate: (x: Record<'n' | 'D' | 's' | 'c', number>) => x.n * (Math.PI / 4) * (x.D ** 2 * x.s + (x.D + 2 * RELIEF) ** 2 * x.c),
+  evaluate: (x: Record<'n' | 'D' | 's' | 'c', number>) =>
+    x.n * (Math.PI / 4) * (x.D ** 2 * x.s + (x.D + 2 * RELIEF) ** 2 * x.c),
 });

@@ -13,9 +13,27 @@ const patchesFor = formula({
 
 /** What goes along on a trip, so that a tube holds air by tomorrow. */
 export function fieldKit(b: RepairBuilder, trip: number, glue: string): void {
-  const days = b.ledger.given('kit.days', 'days of the trip', trip / 86_400, 'count', 'entered', 'entered for this job');
+  const days = b.ledger.given(
+    'kit.days',
+    'days of the trip',
+    trip / 86_400,
+    'count',
+    'entered',
+    'entered for this job',
+  );
   const patches = b.compute('kit.patches', 'round patches of 100 mm', patchesFor, { days });
-  const reserve: Figure = b.ledger.record('kit.glue', 'adhesive, with a reserve', { id: 'repairs/inflatable/kit', expression: 'm = 15 g·(n + 2)', unit: 'kg', source: '15 g a patch, and twice that in reserve' }, 0.015 * (patches.value + 2), { n: patches });
+  const reserve: Figure = b.ledger.record(
+    'kit.glue',
+    'adhesive, with a reserve',
+    {
+      id: 'repairs/inflatable/kit',
+      expression: 'm = 15 g·(n + 2)',
+      unit: 'kg',
+      source: '15 g a patch, and twice that in reserve',
+    },
+    0.015 * (patches.value + 2),
+    { n: patches },
+  );
   const rows: Words[][] = [
     [['patches, 100 mm, pre-cut, pre-abraded, corners rounded'], words`${patches}`],
     [['strip 120 × 400 mm for a tear, and thread with a curved needle'], ['1']],

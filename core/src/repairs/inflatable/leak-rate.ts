@@ -14,7 +14,8 @@ export const correctedGauge = formula({
   expression: 'g₂′ = (g₂ + b₂)·(T₁ + 273.15)/(T₂ + 273.15) − b₁',
   unit: 'Pa',
   source: 'gas law at constant volume, absolute pressures by the local barometer, temperature of the fabric',
-  evaluate: (x: Record<'g2' | 'b2' | 'T1' | 'T2' | 'b1', number>) => ((x.g2 + x.b2) * (x.T1 + KELVIN)) / (x.T2 + KELVIN) - x.b1,
+  evaluate: (x: Record<'g2' | 'b2' | 'T1' | 'T2' | 'b1', number>) =>
+    ((x.g2 + x.b2) * (x.T1 + KELVIN)) / (x.T2 + KELVIN) - x.b1,
 });
 
 /** What a tight tube would show at the second reading, Pa: the drop that is only cooling. */
@@ -23,7 +24,8 @@ export const expectedGauge = formula({
   expression: 'g_tight = (g₁ + b₁)·(T₂ + 273.15)/(T₁ + 273.15) − b₂',
   unit: 'Pa',
   source: 'gas law at constant volume and amount of air',
-  evaluate: (x: Record<'g1' | 'b1' | 'T1' | 'T2' | 'b2', number>) => ((x.g1 + x.b1) * (x.T2 + KELVIN)) / (x.T1 + KELVIN) - x.b2,
+  evaluate: (x: Record<'g1' | 'b1' | 'T1' | 'T2' | 'b2', number>) =>
+    ((x.g1 + x.b1) * (x.T2 + KELVIN)) / (x.T1 + KELVIN) - x.b2,
 });
 
 /** How far the corrected drop may be a matter of reading, Pa: two gauges read to δg, two temperatures to δT. */
@@ -32,7 +34,8 @@ export const dropError = formula({
   expression: 'δ = √(2·δg² + 2·((g₁ + b₁)/(T₁ + 273.15)·δT)²)',
   unit: 'Pa',
   source: 'errors of independent readings add as squares',
-  evaluate: (x: Record<'dg' | 'dT' | 'g1' | 'b1' | 'T1', number>) => Math.sqrt(2 * x.dg ** 2 + 2 * (((x.g1 + x.b1) / (x.T1 + KELVIN)) * x.dT) ** 2),
+  evaluate: (x: Record<'dg' | 'dT' | 'g1' | 'b1' | 'T1', number>) =>
+    Math.sqrt(2 * x.dg ** 2 + 2 * (((x.g1 + x.b1) / (x.T1 + KELVIN)) * x.dT) ** 2),
 });
 
 /** Pressure lost in a time at a rate that goes with the pressure itself, Pa/s at the first reading. */
@@ -51,7 +54,10 @@ export function decayConstant(readings: readonly { readonly t: number; readonly 
   if (n < 2) return 0;
   const mt = used.reduce((s, r) => s + r.t, 0) / n;
   const ml = used.reduce((s, r) => s + Math.log(r.g), 0) / n;
-  const [sxy, sxx] = used.reduce(([a, b], r) => [a + (r.t - mt) * (Math.log(r.g) - ml), b + (r.t - mt) ** 2], [0, 0]);
+  const [sxy, sxx] = used.reduce(
+    ([a, b], r) => [a + (r.t - mt) * (Math.log(r.g) - ml), b + (r.t - mt) ** 2],
+    [0, 0],
+  );
   return sxx > 0 ? Math.max(0, -sxy / sxx) : 0;
 }
 

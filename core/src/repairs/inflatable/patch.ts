@@ -32,30 +32,100 @@ export interface PatchPlan {
   readonly stitches?: { readonly count: Figure; readonly thread: Figure; readonly pitch: Figure };
 }
 
-const side = formula({ id: 'repairs/inflatable/patch', expression: 'L = l + a + b', unit: 'm', source: 'damage and the reach on either side', evaluate: (x: Record<'l' | 'a' | 'b', number>) => x.l + x.a + x.b });
+const side = formula({
+  id: 'repairs/inflatable/patch',
+  expression: 'L = l + a + b',
+  unit: 'm',
+  source: 'damage and the reach on either side',
+  evaluate: (x: Record<'l' | 'a' | 'b', number>) => x.l + x.a + x.b,
+});
 /** A rectangle with its corners rounded, m². */
-export const roundedArea = formula({ id: 'repairs/inflatable/patch', expression: 'A = L·W − (4 − π)·r²', unit: 'm²', source: 'rectangle less its corners', evaluate: (x: Record<'L' | 'W' | 'r', number>) => x.L * x.W - (4 - Math.PI) * x.r ** 2 });
-const stitchCount = formula({ id: 'repairs/inflatable/patch', expression: 'n = ⌈l/pitch⌉ + 1', unit: 'count', source: 'a stitch at either end of the tear', evaluate: (x: Record<'l' | 'pitch', number>) => Math.ceil(x.l / x.pitch - 1e-9) + 1 });
+export const roundedArea = formula({
+  id: 'repairs/inflatable/patch',
+  expression: 'A = L·W − (4 − π)·r²',
+  unit: 'm²',
+  source: 'rectangle less its corners',
+  evaluate: (x: Record<'L' | 'W' | 'r', number>) => x.L * x.W - (4 - Math.PI) * x.r ** 2,
+});
+const stitchCount = formula({
+  id: 'repairs/inflatable/patch',
+  expression: 'n = ⌈l/pitch⌉ + 1',
+  unit: 'count',
+  source: 'a stitch at either end of the tear',
+  evaluate: (x: Record<'l' | 'pitch', number>) => Math.ceil(x.l / x.pitch - 1e-9) + 1,
+});
 /** Each stitch goes across to the other lip and back. */
-const threadLength = formula({ id: 'repairs/inflatable/patch', expression: 's = 2·n·√(pitch² + (2·e)²) + 0.3 m', unit: 'm', source: 'zigzag from lip to lip, ends to tie off', evaluate: (x: Record<'n' | 'pitch' | 'e', number>) => 2 * x.n * Math.hypot(x.pitch, 2 * x.e) + 0.3 });
+const threadLength = formula({
+  id: 'repairs/inflatable/patch',
+  expression: 's = 2·n·√(pitch² + (2·e)²) + 0.3 m',
+  unit: 'm',
+  source: 'zigzag from lip to lip, ends to tie off',
+  evaluate: (x: Record<'n' | 'pitch' | 'e', number>) => 2 * x.n * Math.hypot(x.pitch, 2 * x.e) + 0.3,
+});
 
 /** Size of a patch, whether it goes across a seam, what goes inside, and how a tear is drawn together. */
 export function planPatch(b: RepairBuilder, tube: Figure, board: boolean): PatchPlan {
   const { survey, damage, job } = b.input;
   const own = job.repair?.inflatable ?? {};
   const longest = Math.max(survey.length.value, survey.width.value);
-  const small = !board && (tube.value < SMALL_TUBE || (damage === 'fabric-puncture' && longest <= SMALL_HOLE));
-  const rule = board ? '50 mm past the damage: a board is blown hard' : small ? `30 mm past the damage: ${tube.value < SMALL_TUBE ? 'a tube under 300 mm' : 'a small puncture'}` : '50 mm past the damage on all sides';
+  const small =
+    !board && (tube.value < SMALL_TUBE || (damage === 'fabric-puncture' && longest <= SMALL_HOLE));
+  const rule = board
+    ? '50 mm past the damage: a board is blown hard'
+    : small
+      ? `30 mm past the damage: ${tube.value < SMALL_TUBE ? 'a tube under 300 mm' : 'a small puncture'}`
+      : '50 mm past the damage on all sides';
   const reach = b.pick('patch.reach', 'past the damage', 'm', own.margin, small ? SMALL_REACH : REACH, rule);
-  if (reach.value < SMALL_REACH) b.warn('mix', 'repair.inflatable.margin', 'patch-too-small', { reach: reach.value });
+  if (reach.value < SMALL_REACH)
+    b.warn('mix', 'repair.inflatable.margin', 'patch-too-small', { reach: reach.value });
   const { seam } = job.damage;
   const acrossSeam = seam !== undefined && seam < reach.value + PAST_SEAM;
   const toSeam = acrossSeam
-    ? b.ledger.record('patch.toSeam', 'reach across the seam', { id: 'repairs/inflatable/patch', expression: 'a = seam + tape + 25 mm', unit: 'm', source: 'an edge never ends on a seam: past its tape and on' }, Math.max(reach.value, (seam ?? 0) + SEAM_TAPE + PAST_SEAM), { seam: b.ledger.given('patch.seam', 'distance to the seam', seam ?? 0, 'm', 'entered', 'entered for this job'), reach })
+    ? b.ledger.record(
+        'patch.toSeam',
+        'reach across the seam',
+        {
+          id: 'repairs/inflatable/patch',
+          expression: 'a = seam + tape + 25 mm',
+          unit: 'm',
+          source: 'an edge never ends on a seam: past its tape and on',
+        },
+        Math.max(reach.value, (seam ?? 0) + SEAM_TAPE + PAST_SEAM),
+        {
+          seam: b.ledger.given(
+            'patch.seam',
+            'distance to the seam',
+            seam ?? 0,
+            'm',
+            'entered',
+            'entered for this job',
+          ),
+          reach,
+        },
+      )
     : reach;
-  const length = b.compute('patch.length', 'patch, along the tube', side, { l: survey.length, a: reach, b: reach });
-  const width = b.compute('patch.width', 'patch, round the tube', side, { l: survey.width, a: reach, b: toSeam });
-  const corner = b.ledger.record('patch.corner', 'corners rounded', { id: 'repairs/inflatable/patch', expression: 'r = min(25 mm, L/2, W/2)', unit: 'm', source: 'a corner lifts first: radius of 25 mm and more' }, Math.min(CORNER, length.value / 2, width.value / 2), { L: length, W: width });
+  const length = b.compute('patch.length', 'patch, along the tube', side, {
+    l: survey.length,
+    a: reach,
+    b: reach,
+  });
+  const width = b.compute('patch.width', 'patch, round the tube', side, {
+    l: survey.width,
+    a: reach,
+    b: toSeam,
+  });
+  const corner = b.ledger.record(
+    'patch.corner',
+    'corners rounded',
+    {
+      id: 'repairs/inflatable/patch',
+      expression: 'r = min(25 mm, L/2, W/2)',
+      unit: 'm',
+      source: 'a corner lifts first: radius of 25 mm and more',
+    },
+    Math.min(CORNER, length.value / 2, width.value / 2),
+    { L: length, W: width },
+  );
   const area = b.compute('patch.area', 'patch', roundedArea, { L: length, W: width, r: corner });
   const girth = board ? Infinity : Math.PI * tube.value;
   if (width.value > girth / 2) {
@@ -63,21 +133,57 @@ export function planPatch(b: RepairBuilder, tube: Figure, board: boolean): Patch
   }
   const torn = damage === 'fabric-tear' && survey.length.value > STITCHED_FROM;
   return {
-    reach, reachToSeam: toSeam, rule, length, width, corner, area, acrossSeam,
+    reach,
+    reachToSeam: toSeam,
+    rule,
+    length,
+    width,
+    corner,
+    area,
+    acrossSeam,
     ...(torn && own.inside !== 'no' ? { inside: insidePatch(b, survey.length, survey.width, corner) } : {}),
     ...(torn ? { stitches: stitching(b, survey.length) } : {}),
   };
 }
 
-function insidePatch(b: RepairBuilder, l: Figure, w: Figure, corner: Figure): NonNullable<PatchPlan['inside']> {
-  const reach = b.assumed('inside.reach', 'inside patch past the tear', INSIDE_REACH, 'm', 'as much as goes through the tear; its edge does not lie under that of the outer patch');
+function insidePatch(
+  b: RepairBuilder,
+  l: Figure,
+  w: Figure,
+  corner: Figure,
+): NonNullable<PatchPlan['inside']> {
+  const reach = b.assumed(
+    'inside.reach',
+    'inside patch past the tear',
+    INSIDE_REACH,
+    'm',
+    'as much as goes through the tear; its edge does not lie under that of the outer patch',
+  );
   const length = b.compute('inside.length', 'inside patch, along', side, { l, a: reach, b: reach });
   const width = b.compute('inside.width', 'inside patch, round the tube', side, { l: w, a: reach, b: reach });
-  return { length, width, area: b.compute('inside.area', 'inside patch', roundedArea, { L: length, W: width, r: corner }) };
+  return {
+    length,
+    width,
+    area: b.compute('inside.area', 'inside patch', roundedArea, { L: length, W: width, r: corner }),
+  };
 }
 
 function stitching(b: RepairBuilder, l: Figure): NonNullable<PatchPlan['stitches']> {
-  const pitch = b.assumed('stitch.pitch', 'between stitches', STITCH_PITCH, 'm', 'close enough that the lips meet, not so close that they tear');
+  const pitch = b.assumed(
+    'stitch.pitch',
+    'between stitches',
+    STITCH_PITCH,
+    'm',
+    'close enough that the lips meet, not so close that they tear',
+  );
   const count = b.compute('stitch.count', 'stitches', stitchCount, { l, pitch });
-  return { pitch, count, thread: b.compute('stitch.thread', 'thread', threadLength, { n: count, pitch, e: b.assumed('stitch.edge', 'from the lip', STITCH_EDGE, 'm', 'usual') }) };
+  return {
+    pitch,
+    count,
+    thread: b.compute('stitch.thread', 'thread', threadLength, {
+      n: count,
+      pitch,
+      e: b.assumed('stitch.edge', 'from the lip', STITCH_EDGE, 'm', 'usual'),
+    }),
+  };
 }

@@ -43,7 +43,15 @@ export function holeGrid(region: Region, pitch: number, edge: number): readonly 
     if (Math.max(up, along) > 0.008) {
       const x = (b.x0 + b.x1) / 2;
       const y = (b.y0 + b.y1) / 2;
-      return up >= along ? [{ x, y: b.y0 + up * 0.1 }, { x, y: b.y1 - up * 0.1 }] : [{ x: b.x0 + along * 0.1, y }, { x: b.x1 - along * 0.1, y }];
+      return up >= along
+        ? [
+            { x, y: b.y0 + up * 0.1 },
+            { x, y: b.y1 - up * 0.1 },
+          ]
+        : [
+            { x: b.x0 + along * 0.1, y },
+            { x: b.x1 - along * 0.1, y },
+          ];
     }
   }
   const b = bounds(region);

@@ -22,7 +22,13 @@ const EXPANSION = 8;
 const LOSS = 0.2;
 /** Skin that lets go over more than this is opened rather than injected, m². */
 const INJECTED_UP_TO = 0.25;
-const SKIN: Readonly<Record<string, number>> = { 'frp-cored': 0.003, foil: 0.002, 'foam-sheet': 0.0015, wood: 0.003, frp: 0.003 };
+const SKIN: Readonly<Record<string, number>> = {
+  'frp-cored': 0.003,
+  foil: 0.002,
+  'foam-sheet': 0.0015,
+  wood: 0.003,
+  frp: 0.003,
+};
 
 /** Delamination and soft ground that is filled through small holes: grid, order, volumes, syringes. */
 export const INJECTION_KIND: RepairKind = {
@@ -33,88 +39,276 @@ export const INJECTION_KIND: RepairKind = {
     const b = new RepairBuilder(input, ledger);
     const { job, survey, substrate, chain, readings } = input;
     const own = job.repair?.core ?? {};
-    const skin = b.pick('skin', 'skin that is drilled', 'm', job.hull.thickness, SKIN[substrate.family] ?? 0.003, 'typical; the first hole shows it');
+    const skin = b.pick(
+      'skin',
+      'skin that is drilled',
+      'm',
+      job.hull.thickness,
+      SKIN[substrate.family] ?? 0.003,
+      'typical; the first hole shows it',
+    );
     const drying = planDrying(b, 'survey', substrate.family === 'wood' ? 'wood' : 'core');
-    if ((substrate.family === 'frp-cored' || substrate.family === 'foil' || substrate.family === 'foam-sheet') && job.hull.thickness !== undefined && job.hull.thickness <= THIN_SKIN) return planThinSkin(b, skin);
+    if (
+      (substrate.family === 'frp-cored' ||
+        substrate.family === 'foil' ||
+        substrate.family === 'foam-sheet') &&
+      job.hull.thickness !== undefined &&
+      job.hull.thickness <= THIN_SKIN
+    )
+      return planThinSkin(b, skin);
     const area = readings?.bad ?? survey.area;
     const pitch = b.pick('pitch', 'between holes', 'm', own.pitch, PITCH, 'triangular grid, 50 to 75 mm');
-    if (pitch.value < PITCH_RANGE[0] || pitch.value > PITCH_RANGE[1]) b.warn('grind', 'repair.core.pitch', 'grid-pitch', { pitch: pitch.value, least: PITCH_RANGE[0] });
+    if (pitch.value < PITCH_RANGE[0] || pitch.value > PITCH_RANGE[1])
+      b.warn('grind', 'repair.core.pitch', 'grid-pitch', { pitch: pitch.value, least: PITCH_RANGE[0] });
     const holes = holeGrid(survey.region, pitch.value, pitch.value / 4);
     const { length, width } = regionExtent(survey.region);
     if (Math.max(length, width) < pitch.value) {
-      b.warn('grind', 'damage.size', 'grid-without-room', { length, width, pitch: pitch.value, holes: holes.length });
+      b.warn('grind', 'damage.size', 'grid-without-room', {
+        length,
+        width,
+        pitch: pitch.value,
+        holes: holes.length,
+      });
     }
-    const n = ledger.record('holes', 'holes', { ...gridCount, expression: 'n, points of the grid within the outline' }, holes.length, { A: survey.area, p: pitch });
+    const n = ledger.record(
+      'holes',
+      'holes',
+      { ...gridCount, expression: 'n, points of the grid within the outline' },
+      holes.length,
+      { A: survey.area, p: pitch },
+    );
     const expected = b.compute('holesByArea', 'by area alone', gridCount, { A: survey.area, p: pitch });
     const D = b.pick('hole', 'hole', 'm', own.hole, HOLE, 'takes the nozzle of a syringe');
-    const gap = b.pick('gap', 'gap behind the skin', 'm', own.gap, GAP, 'thin delamination; a trial hole shows it');
+    const gap = b.pick(
+      'gap',
+      'gap behind the skin',
+      'm',
+      own.gap,
+      GAP,
+      'thin delamination; a trial hole shows it',
+    );
     const core = input.conditions.core ?? b.assumed('core', 'core', 0, 'm', 'none behind this skin');
-    const voids = b.pick('voids', 'empty share of the core', 'fraction', own.voids, 0, 'sound core; a soft one has lost some');
-    const behind = b.compute('gapVolume', 'to fill behind the skin', gapVolume, { A: area, g: gap, phi: voids, c: core });
+    const voids = b.pick(
+      'voids',
+      'empty share of the core',
+      'fraction',
+      own.voids,
+      0,
+      'sound core; a soft one has lost some',
+    );
+    const behind = b.compute('gapVolume', 'to fill behind the skin', gapVolume, {
+      A: area,
+      g: gap,
+      phi: voids,
+      c: core,
+    });
     const inHoles = b.compute('holesVolume', 'in the holes', holesVolume, { n, D, t: skin });
     const space = ledger.sum('space', 'space to fill', 'm³', [behind, inHoles]);
-    const loss = b.assumed('loss', 'lost in syringes and at vents', LOSS, 'fraction', 'weeps from the neighbours before it is full');
+    const loss = b.assumed(
+      'loss',
+      'lost in syringes and at vents',
+      LOSS,
+      'fraction',
+      'weeps from the neighbours before it is full',
+    );
     const foam = own.medium === 'foam';
-    const liquid = foam ? b.compute('liquid', 'liquid foam', liquidFor, { V: space, E: b.pick('expansion', 'foam grows to', ':1', own.expansion, EXPANSION, 'free expansion; the sheet decides') }) : space;
-    const volume = b.compute('volume', foam ? 'liquid foam, with loss' : 'epoxy, with loss', withLoss, { V: liquid, loss });
-    const cartridge = b.pick('cartridge', 'syringe or cartridge', 'm³', own.cartridge, SYRINGE, 'usual syringe');
+    const liquid = foam
+      ? b.compute('liquid', 'liquid foam', liquidFor, {
+          V: space,
+          E: b.pick(
+            'expansion',
+            'foam grows to',
+            ':1',
+            own.expansion,
+            EXPANSION,
+            'free expansion; the sheet decides',
+          ),
+        })
+      : space;
+    const volume = b.compute('volume', foam ? 'liquid foam, with loss' : 'epoxy, with loss', withLoss, {
+      V: liquid,
+      loss,
+    });
+    const cartridge = b.pick(
+      'cartridge',
+      'syringe or cartridge',
+      'm³',
+      own.cartridge,
+      SYRINGE,
+      'usual syringe',
+    );
     const cartridges = b.compute('cartridges', 'syringes', wholeNumber, { x: volume, most: cartridge });
     const perHole = b.compute('perHole', 'each hole takes about', shareOf, { X: liquid, n });
 
-    if (area.value > INJECTED_UP_TO) b.warn('system', 'repair.way', 'injected-area', { area: area.value, most: INJECTED_UP_TO });
+    if (area.value > INJECTED_UP_TO)
+      b.warn('system', 'repair.way', 'injected-area', { area: area.value, most: INJECTED_UP_TO });
     if (drying.dry === false && drying.wait) {
       b.work('survey', 'vent', 'drill a few vent holes low, let water out, warm and air it', 20, []);
       b.wait('survey', 'dry', 'dries before anything is injected', drying.wait, { until: drying.until });
-      b.caution('survey', 'No heat over 50 °C on a foam core, no lamp left alone; water that runs from a core is sour: gloves and goggles.');
+      b.caution(
+        'survey',
+        'No heat over 50 °C on a foam core, no lamp left alone; water that runs from a core is sour: gloves and goggles.',
+      );
     }
     b.at('grind').ask('repair.core.pitch', pitch).ask('repair.core.hole', D).ask('hull.thickness', skin);
-    b.work('grind', 'map', 'tap it, mark the border, tape it off, lay the grid out', 10, [each(20, n, 'per hole')])
-      .work('grind', 'drill', 'drill through the upper skin only, stop on the bit', 6, [each(40, n, 'per hole')])
-      .work('grind', 'blow', 'vacuum the chips out, blow through: the neighbours must breathe', 6, [each(10, n, 'per hole')])
+    b.work('grind', 'map', 'tap it, mark the border, tape it off, lay the grid out', 10, [
+      each(20, n, 'per hole'),
+    ])
+      .work('grind', 'drill', 'drill through the upper skin only, stop on the bit', 6, [
+        each(40, n, 'per hole'),
+      ])
+      .work('grind', 'blow', 'vacuum the chips out, blow through: the neighbours must breathe', 6, [
+        each(10, n, 'per hole'),
+      ])
       .work('grind', 'tape', 'tape every hole but the first and its neighbours', 4, [each(8, n, 'per hole')]);
     b.at('grind').key('Holes', n).key('Apart', pitch, 'mm', 0).key('Hole', D, 'mm', 1);
-    b.at('grind').say(words`${n} holes of ${mm(D, 1)} on a triangular grid of ${mm(pitch)}, through the upper skin only, low side first.`);
-    b.at('grind').table('Grid', ['What', 'Figure'], [[['dull ground'], [area]], [['holes on the outline'], [n]], [['by area alone'], [expected]], [['deep, stop on the bit'], [mm(skin, 1)]]]);
-    b.at('grind').note(['A hole through the lower skin lets it all run into the boat: a collar on the bit, and drill the first by hand.'], ['Keep clear of fittings, hoses and wiring under the skin.']);
+    b.at('grind').say(
+      words`${n} holes of ${mm(D, 1)} on a triangular grid of ${mm(pitch)}, through the upper skin only, low side first.`,
+    );
+    b.at('grind').table(
+      'Grid',
+      ['What', 'Figure'],
+      [
+        [['dull ground'], [area]],
+        [['holes on the outline'], [n]],
+        [['by area alone'], [expected]],
+        [['deep, stop on the bit'], [mm(skin, 1)]],
+      ],
+    );
+    b.at('grind').note(
+      [
+        'A hole through the lower skin lets it all run into the boat: a collar on the bit, and drill the first by hand.',
+      ],
+      ['Keep clear of fittings, hoses and wiring under the skin.'],
+    );
 
     const bond = linkOf(chain, 'bond');
-    const mix = b.at('mix').ask('repair.core.medium', 'epoxy').ask('repair.core.gap', gap).ask('repair.core.voids', voids).ask('repair.core.cartridge', cartridge);
+    const mix = b
+      .at('mix')
+      .ask('repair.core.medium', 'epoxy')
+      .ask('repair.core.gap', gap)
+      .ask('repair.core.voids', voids)
+      .ask('repair.core.cartridge', cartridge);
     if (foam) mix.ask('repair.core.expansion');
     const name = foam ? 'closed-cell pouring foam' : lower(bond?.name ?? 'epoxy');
     if (bond && !foam) {
       const mass = massFor(b, 'inject', bond, volume);
-      mixed(b, { id: 'inject', stage: 'mix', title: bond.name, about: `${n.value} holes, low side first`, product: bond, mass, working: b.assumed('working', 'injecting', 180 + 45 * n.value, 's', 'some 45 s a hole'), next: 'holes are filled' });
+      mixed(b, {
+        id: 'inject',
+        stage: 'mix',
+        title: bond.name,
+        about: `${n.value} holes, low side first`,
+        product: bond,
+        mass,
+        working: b.assumed('working', 'injecting', 180 + 45 * n.value, 's', 'some 45 s a hole'),
+        next: 'holes are filled',
+      });
       b.material('inject', bond.name, 'injected', mass, bond);
     } else {
       b.material('foam', 'closed-cell pouring foam', 'injected', volume);
-      b.caution('mix', 'Pouring foam holds isocyanates and lifts a skin that has no vent: leave the next holes open, weight the skin, mask and gloves.');
+      b.caution(
+        'mix',
+        'Pouring foam holds isocyanates and lifts a skin that has no vent: leave the next holes open, weight the skin, mask and gloves.',
+      );
     }
-    b.work('mix', 'mixInject', foam ? 'mix the foam, seconds only' : 'mix and draw up without bubbles', RATES.mixBatch / 60, [each(60, cartridges, 'per syringe')], { withNext: true })
-      .work('mix', 'inject', 'fill hole by hole in their order; tape each as its neighbour weeps', 5, [each(45, n, 'per hole')], { people: 2 })
-      .work('mix', 'weight', 'weight or brace the skin back to its shape, film under the weights', 12, [perM2(600, area)], { people: 2 });
+    b.work(
+      'mix',
+      'mixInject',
+      foam ? 'mix the foam, seconds only' : 'mix and draw up without bubbles',
+      RATES.mixBatch / 60,
+      [each(60, cartridges, 'per syringe')],
+      { withNext: true },
+    )
+      .work(
+        'mix',
+        'inject',
+        'fill hole by hole in their order; tape each as its neighbour weeps',
+        5,
+        [each(45, n, 'per hole')],
+        { people: 2 },
+      )
+      .work(
+        'mix',
+        'weight',
+        'weight or brace the skin back to its shape, film under the weights',
+        12,
+        [perM2(600, area)],
+        { people: 2 },
+      );
     b.work('mix', 'wipe', 'wipe off what wept, tape the last holes', 10);
     const times = bond && b.times(bond);
     if (times && bond) b.wait('mix', 'sets', 'sets under its weights', times.sand, b.curing(bond, 'sand'));
     mix.key('In all', volume, 'ml', 0).key('Each hole', perHole, 'ml', 1).key('Syringes', cartridges);
-    mix.say(words`${ml(volume)} of ${name} through ${n} holes, about ${ml(perHole, 1)} each, ${cartridges} ${cartridges.value === 1 ? 'syringe' : 'syringes'} of ${ml(cartridge)}.`);
-    mix.table('What it takes', ['Where', 'Volume'], [[['behind the skin'], [ml(behind, 1)]], [['in the holes'], [ml(inHoles, 1)]], ...(foam ? [[['as liquid'], [ml(liquid, 1)]]] : []), [['with what is lost'], [ml(volume, 1)]]]);
-    mix.note(['Stop at a hole when the next one weeps or the plunger pushes back; much more than its share runs away somewhere: stop and look.'], ['Two people: one fills, one tapes and presses.']);
-    b.accept('mix', 'tap again when it has cured, and walk on it where it is a deck', 'one bright tone, no give, as before the weights');
+    mix.say(
+      words`${ml(volume)} of ${name} through ${n} holes, about ${ml(perHole, 1)} each, ${cartridges} ${cartridges.value === 1 ? 'syringe' : 'syringes'} of ${ml(cartridge)}.`,
+    );
+    mix.table(
+      'What it takes',
+      ['Where', 'Volume'],
+      [
+        [['behind the skin'], [ml(behind, 1)]],
+        [['in the holes'], [ml(inHoles, 1)]],
+        ...(foam ? [[['as liquid'], [ml(liquid, 1)]]] : []),
+        [['with what is lost'], [ml(volume, 1)]],
+      ],
+    );
+    mix.note(
+      [
+        'Stop at a hole when the next one weeps or the plunger pushes back; much more than its share runs away somewhere: stop and look.',
+      ],
+      ['Two people: one fills, one tapes and presses.'],
+    );
+    b.accept(
+      'mix',
+      'tap again when it has cured, and walk on it where it is a deck',
+      'one bright tone, no give, as before the weights',
+    );
 
-    const face = b.ledger.record('face', 'face to make good', { id: 'repairs/injection/plan', expression: 'A', unit: 'm²', source: 'the marked ground' }, survey.area.value, { A: survey.area });
+    const face = b.ledger.record(
+      'face',
+      'face to make good',
+      { id: 'repairs/injection/plan', expression: 'A', unit: 'm²', source: 'the marked ground' },
+      survey.area.value,
+      { A: survey.area },
+    );
     b.work('fair', 'fillHoles', 'countersink the holes, fill flush', 6, [each(20, n, 'per hole')]);
-    b.at('fair').key('Holes to fill', n).say(words`${n} holes filled flush and sanded.`).sand({ area: face, stock: b.assumed('proud', 'weeps and fills left proud', 0.0003, 'm', 'usual'), end: 180, material: 'cured resin', levels: true });
+    b.at('fair')
+      .key('Holes to fill', n)
+      .say(words`${n} holes filled flush and sanded.`)
+      .sand({
+        area: face,
+        stock: b.assumed('proud', 'weeps and fills left proud', 0.0003, 'm', 'usual'),
+        end: 180,
+        material: 'cured resin',
+        levels: true,
+      });
     b.coat(face, survey.perimeter);
     draw(b, holes, D, pitch, survey.region, n);
     return b.done('injection', 'injection');
   },
 };
 
-function draw(b: RepairBuilder, holes: readonly { readonly x: number; readonly y: number }[], D: Figure, pitch: Figure, region: RepairBuilder['input']['survey']['region'], n: Figure): void {
-  const d = new Drawing({ id: 'grid', onOutline: true, title: 'Holes in the order of filling', note: `${n.value} holes, low side first; from outside` });
+function draw(
+  b: RepairBuilder,
+  holes: readonly { readonly x: number; readonly y: number }[],
+  D: Figure,
+  pitch: Figure,
+  region: RepairBuilder['input']['survey']['region'],
+  n: Figure,
+): void {
+  const d = new Drawing({
+    id: 'grid',
+    onOutline: true,
+    title: 'Holes in the order of filling',
+    note: `${n.value} holes, low side first; from outside`,
+  });
   d.region('damage', region, 'dull ground');
   for (const [i, h] of holes.entries()) d.mark(h, String(i + 1), D.value / 2);
-  const pair = holes.slice(1).findIndex((h, i) => Math.abs(h.y - holes[i].y) < 1e-9 && Math.abs(h.x - holes[i].x - pitch.value) < 1e-9);
+  const pair = holes
+    .slice(1)
+    .findIndex(
+      (h, i) => Math.abs(h.y - holes[i].y) < 1e-9 && Math.abs(h.x - holes[i].x - pitch.value) < 1e-9,
+    );
   if (pair >= 0) d.dimension(holes[pair], holes[pair + 1], pitch, 'mm', 0, { off: -24 });
   const lowest = region.flat().reduce((m, p) => (p.y < m.y ? p : m));
   d.text(lowest.x, lowest.y, 'low side: filled first', { anchor: 'middle', cls: 'note on-paper', dy: 18 });

@@ -15,7 +15,13 @@ import { lower, microns, ml, mm, words } from '../words';
 
 const MIN = 60;
 /** Bright metal is primed within so long, s, in dry air. Source: usual practice; aluminium grows its oxide at once. */
-const TO_PRIME: Readonly<Record<string, number>> = { steel: 4 * 3600, zinc: 2 * 3600, stainless: 4 * 3600, aluminium: 3600, lead: 2 * 3600 };
+const TO_PRIME: Readonly<Record<string, number>> = {
+  steel: 4 * 3600,
+  zinc: 2 * 3600,
+  stainless: 4 * 3600,
+  aluminium: 3600,
+  lead: 2 * 3600,
+};
 /** Air so damp halves that time and more. */
 const DAMP = 0.6;
 const THICKNESS = 0.01;
@@ -34,7 +40,13 @@ export const timeToPrime = formula({
   evaluate: (x: Record<'t' | 'RH', number>) => x.t * Math.min(1, Math.max(0.1, (1 - x.RH) / (1 - DAMP))),
 });
 
-const lostShare = formula({ id: 'repairs/metal/plan', expression: 'share = d/t', unit: 'fraction', source: 'what is gone of the section', evaluate: (x: Record<'d' | 't', number>) => x.d / x.t });
+const lostShare = formula({
+  id: 'repairs/metal/plan',
+  expression: 'share = d/t',
+  unit: 'fraction',
+  source: 'what is gone of the section',
+  evaluate: (x: Record<'d' | 't', number>) => x.d / x.t,
+});
 
 /** Metal boards, plates and inserts: bright, rounded, primed in time, built up with epoxy, coated. */
 export const METAL_KIND: RepairKind = {
@@ -46,72 +58,242 @@ export const METAL_KIND: RepairKind = {
     const { job, survey, substrate, chain, conditions } = input;
     const own = job.repair?.metal ?? {};
     const polymer = substrate.polymer ?? 'steel';
-    const thickness = b.pick('thickness', 'thickness when new', 'm', own.thickness ?? job.hull.thickness, THICKNESS, 'usual plate');
-    const depth = b.pick('depth', 'gone', 'm', job.damage.depth, DEPTH, 'until measured with a straight edge');
+    const thickness = b.pick(
+      'thickness',
+      'thickness when new',
+      'm',
+      own.thickness ?? job.hull.thickness,
+      THICKNESS,
+      'usual plate',
+    );
+    const depth = b.pick(
+      'depth',
+      'gone',
+      'm',
+      job.damage.depth,
+      DEPTH,
+      'until measured with a straight edge',
+    );
     const lost = b.compute('lost', 'of its section', lostShare, { d: depth, t: thickness });
-    if (lost.value > LOST_LIMIT) b.warn('grind', 'damage.depth', 'section-lost', { share: lost.value, limit: LOST_LIMIT });
-    if (depth.value >= thickness.value) b.report('error', 'grind', 'damage.depth', 'plate-gone', { thickness: thickness.value });
-    const radius = b.pick('radius', 'edges rounded', 'm', own.radius, RADIUS, 'a coat pulls thin over a sharp edge and rusts there first');
-    if (radius.value < RADIUS) b.warn('grind', 'repair.metal.radius', 'edge-too-sharp', { radius: radius.value, least: RADIUS });
-    const prime = b.compute('toPrime', 'prime within', timeToPrime, { t: b.assumed('dryTime', 'bright to primed, dry air', TO_PRIME[polymer] ?? TO_PRIME['steel'], 's', 'usual practice'), RH: conditions.humidity });
-    const face = ledger.record('face', 'bright face', { id: 'repairs/metal/plan', expression: 'A = (l + 60 mm)·(w + 60 mm)', unit: 'm²', source: '30 mm past the damage into sound coat' }, (survey.length.value + 0.06) * (survey.width.value + 0.06), { l: survey.length, w: survey.width });
+    if (lost.value > LOST_LIMIT)
+      b.warn('grind', 'damage.depth', 'section-lost', { share: lost.value, limit: LOST_LIMIT });
+    if (depth.value >= thickness.value)
+      b.report('error', 'grind', 'damage.depth', 'plate-gone', { thickness: thickness.value });
+    const radius = b.pick(
+      'radius',
+      'edges rounded',
+      'm',
+      own.radius,
+      RADIUS,
+      'a coat pulls thin over a sharp edge and rusts there first',
+    );
+    if (radius.value < RADIUS)
+      b.warn('grind', 'repair.metal.radius', 'edge-too-sharp', { radius: radius.value, least: RADIUS });
+    const prime = b.compute('toPrime', 'prime within', timeToPrime, {
+      t: b.assumed(
+        'dryTime',
+        'bright to primed, dry air',
+        TO_PRIME[polymer] ?? TO_PRIME['steel'],
+        's',
+        'usual practice',
+      ),
+      RH: conditions.humidity,
+    });
+    const face = ledger.record(
+      'face',
+      'bright face',
+      {
+        id: 'repairs/metal/plan',
+        expression: 'A = (l + 60 mm)·(w + 60 mm)',
+        unit: 'm²',
+        source: '30 mm past the damage into sound coat',
+      },
+      (survey.length.value + 0.06) * (survey.width.value + 0.06),
+      { l: survey.length, w: survey.width },
+    );
     b.ground(offset(survey.region, 0.03));
-    b.at('grind').ask('repair.metal.thickness', thickness).ask('damage.depth', depth).ask('repair.metal.radius', radius);
+    b.at('grind')
+      .ask('repair.metal.thickness', thickness)
+      .ask('damage.depth', depth)
+      .ask('repair.metal.radius', radius);
     b.at('grind').key('Bright face', face).key('Prime within', prime).key('Edges', radius, 'mm', 0);
-    b.at('grind').say(words`Take it to bright metal over ${face}, edges rounded ${mm(radius)}; primed within ${prime}.`);
+    b.at('grind').say(
+      words`Take it to bright metal over ${face}, edges rounded ${mm(radius)}; primed within ${prime}.`,
+    );
     b.at('grind').note(
-      ['Rust is two to six times as bulky as the steel it came from: a swollen case or a lifted skin is rust, not misfit.'],
-      ...(polymer === 'zinc' ? [['Galvanised: no grinding through the zinc; sweep it, etch it, or wash it with mordant.']] : []),
-      ...(polymer === 'lead' ? [['Lead: scrape wet, no dry sanding, wash before eating; scraps to hazardous waste.']] : []),
-      ...(polymer === 'aluminium' ? [['Aluminium: stainless brush kept for it alone; no copper near it, antifouling included.']] : []),
+      [
+        'Rust is two to six times as bulky as the steel it came from: a swollen case or a lifted skin is rust, not misfit.',
+      ],
+      ...(polymer === 'zinc'
+        ? [['Galvanised: no grinding through the zinc; sweep it, etch it, or wash it with mordant.']]
+        : []),
+      ...(polymer === 'lead'
+        ? [['Lead: scrape wet, no dry sanding, wash before eating; scraps to hazardous waste.']]
+        : []),
+      ...(polymer === 'aluminium'
+        ? [['Aluminium: stainless brush kept for it alone; no copper near it, antifouling included.']]
+        : []),
     );
     b.work('grind', 'degrease', 'degrease, rinse salt off with fresh water, dry', 12, [perM2(10 * MIN, face)])
-      .work('grind', 'bright', polymer === 'lead' ? 'scrape bright, wet' : 'blast, needle or grind to bright metal, into the pits', 12, [perM2(240 * MIN, face)])
+      .work(
+        'grind',
+        'bright',
+        polymer === 'lead' ? 'scrape bright, wet' : 'blast, needle or grind to bright metal, into the pits',
+        12,
+        [perM2(240 * MIN, face)],
+      )
       .work('grind', 'round', 'round the edges', 6, [perMetre(8 * MIN, survey.length)]);
-    b.caution('grind', 'Sparks and bright steel dust start fires in bilges and on clothes; a disc that catches an edge kicks: two hands, face shield.');
+    b.caution(
+      'grind',
+      'Sparks and bright steel dust start fires in bilges and on clothes; a disc that catches an edge kicks: two hands, face shield.',
+    );
 
     const primer = linkOf(chain, 'prime') as Sheet | undefined;
     const bond = linkOf(chain, 'bond');
     if (primer) {
-      const coats = planCoats(b, { id: 'prime', stage: 'mix', product: primer, area: face, coats: b.assumed('primeCoats', 'coats of primer', PRIMER_COATS, 'count', 'two, crosswise'), name: 'primer', between: 180, last: 'overcoated' });
-      b.at('mix').table('Primer', ['Coats', 'Dry film', 'Each coat', 'In all'], [[[coats.coats], [microns(coats.dryFilm)], [ml(coats.volumePerCoat, 1)], [ml(coats.volume, 1)]]]);
+      const coats = planCoats(b, {
+        id: 'prime',
+        stage: 'mix',
+        product: primer,
+        area: face,
+        coats: b.assumed('primeCoats', 'coats of primer', PRIMER_COATS, 'count', 'two, crosswise'),
+        name: 'primer',
+        between: 180,
+        last: 'overcoated',
+      });
+      b.at('mix').table(
+        'Primer',
+        ['Coats', 'Dry film', 'Each coat', 'In all'],
+        [[[coats.coats], [microns(coats.dryFilm)], [ml(coats.volumePerCoat, 1)], [ml(coats.volume, 1)]]],
+      );
     }
     if (bond) {
-      const volume = b.compute('volume', 'to build up', withLoss, { V: b.compute('gone', 'gone', layerVolume, { A: survey.area, d: depth }), loss: b.assumed('loss', 'left proud and lost', LOSS, 'fraction', 'small fills') });
-      const most = 'maximumPerGo' in bond && bond.maximumPerGo ? b.sheetFigure('perGo', 'thickest in one go', bond, 'maximumPerGo', bond.maximumPerGo, 'm') : b.assumed('perGo', 'thickest in one go', 0.005, 'm', 'usual');
+      const volume = b.compute('volume', 'to build up', withLoss, {
+        V: b.compute('gone', 'gone', layerVolume, { A: survey.area, d: depth }),
+        loss: b.assumed('loss', 'left proud and lost', LOSS, 'fraction', 'small fills'),
+      });
+      const most =
+        'maximumPerGo' in bond && bond.maximumPerGo
+          ? b.sheetFigure('perGo', 'thickest in one go', bond, 'maximumPerGo', bond.maximumPerGo, 'm')
+          : b.assumed('perGo', 'thickest in one go', 0.005, 'm', 'usual');
       const goes = b.compute('goes', 'goes', wholeNumber, { x: depth, most });
       // Every go sets before the next, so every go is a mix of its own.
       const each = massFor(b, 'fill', bond, b.compute('eachGo', 'each go', shareOf, { X: volume, n: goes }));
-      const mass = b.compute('fillAll', `${bond.name} in all`, product2('kg', 'm = n·m_go', 'goes alike'), { a: each, b: goes });
-      mixed(b, { id: 'fill', stage: 'mix', title: goes.value > 1 ? `${bond.name}, each go` : bond.name, about: 'first coat worked into the bright metal wet, then filled', product: bond, mass: each, working: b.assumed('working', 'filling', 420, 's', 'minutes'), next: goes.value > 1 ? 'next go' : 'can be sanded', repeats: goes });
+      const mass = b.compute('fillAll', `${bond.name} in all`, product2('kg', 'm = n·m_go', 'goes alike'), {
+        a: each,
+        b: goes,
+      });
+      mixed(b, {
+        id: 'fill',
+        stage: 'mix',
+        title: goes.value > 1 ? `${bond.name}, each go` : bond.name,
+        about: 'first coat worked into the bright metal wet, then filled',
+        product: bond,
+        mass: each,
+        working: b.assumed('working', 'filling', 420, 's', 'minutes'),
+        next: goes.value > 1 ? 'next go' : 'can be sanded',
+        repeats: goes,
+      });
       b.material('fill', bond.name, 'build-up', mass, bond);
       const times = b.times(bond);
       for (let go = 1; go <= goes.value; go += 1) {
         abradeBetween(b, go);
         b.work('mix', `mixFill.${go}`, 'mix', RATES.mixBatch / 60, [], { withNext: true });
-        if (go === 1) b.work('mix', 'wetAbrade', 'abrade through a first wet coat of epoxy: no air gets back to the metal', 8, [perM2(40 * MIN, survey.area)], { withNext: true });
+        if (go === 1)
+          b.work(
+            'mix',
+            'wetAbrade',
+            'abrade through a first wet coat of epoxy: no air gets back to the metal',
+            8,
+            [perM2(40 * MIN, survey.area)],
+            { withNext: true },
+          );
         b.work('mix', `fill.${go}`, go > 1 ? `fill the pits, go ${go}` : 'fill the pits, proud', 8);
-        if (times) b.wait('mix', `sets.${go}`, go === goes.value ? 'sets until it can be sanded' : 'sets before the next go', times.sand, b.curing(bond, 'sand'));
+        if (times)
+          b.wait(
+            'mix',
+            `sets.${go}`,
+            go === goes.value ? 'sets until it can be sanded' : 'sets before the next go',
+            times.sand,
+            b.curing(bond, 'sand'),
+          );
       }
-      b.at('mix').key('Build-up', volume, 'ml', 1).key('Goes', goes).say(words`${ml(volume, 1)} of ${lower(bond.name)} in ${goes} ${goes.value === 1 ? 'go' : 'goes'}${primer ? words`, over ${lower(primer.name)}` : ''}.`);
+      b.at('mix')
+        .key('Build-up', volume, 'ml', 1)
+        .key('Goes', goes)
+        .say(
+          words`${ml(volume, 1)} of ${lower(bond.name)} in ${goes} ${goes.value === 1 ? 'go' : 'goes'}${primer ? words`, over ${lower(primer.name)}` : ''}.`,
+        );
       b.at('mix').note(['Epoxy only: polyester lets go of metal with the first frost or flexing.']);
     }
-    b.at('fair').key('Face', face).say(words`Sand the fills flush over ${face}; bright spots are primed again at once.`).sand({ area: survey.area, stock: b.assumed('proud', 'left proud', 0.0004, 'm', 'usual'), end: 180, material: 'cured resin', levels: true });
-    b.coat(face, ledger.record('masking', 'masking line', { id: 'repairs/metal/plan', expression: 'l = 2·(l + w + 120 mm)', unit: 'm', source: 'round the bright face' }, 2 * (survey.length.value + survey.width.value + 0.12), { l: survey.length, w: survey.width }));
-    b.accept('grind', 'wipe with a white cloth, magnifier into the pits', 'clean cloth, no brown in any pit').accept('mix', 'thumb along every edge', 'coat over it, no bright line');
+    b.at('fair')
+      .key('Face', face)
+      .say(words`Sand the fills flush over ${face}; bright spots are primed again at once.`)
+      .sand({
+        area: survey.area,
+        stock: b.assumed('proud', 'left proud', 0.0004, 'm', 'usual'),
+        end: 180,
+        material: 'cured resin',
+        levels: true,
+      });
+    b.coat(
+      face,
+      ledger.record(
+        'masking',
+        'masking line',
+        {
+          id: 'repairs/metal/plan',
+          expression: 'l = 2·(l + w + 120 mm)',
+          unit: 'm',
+          source: 'round the bright face',
+        },
+        2 * (survey.length.value + survey.width.value + 0.12),
+        { l: survey.length, w: survey.width },
+      ),
+    );
+    b.accept(
+      'grind',
+      'wipe with a white cloth, magnifier into the pits',
+      'clean cloth, no brown in any pit',
+    ).accept('mix', 'thumb along every edge', 'coat over it, no bright line');
     draw(b, thickness, depth, radius);
     return b.done('metal', 'metal');
   },
 };
 
 function draw(b: RepairBuilder, thickness: Figure, depth: Figure, radius: Figure): void {
-  const [t, dep, r] = [thickness.value, Math.min(depth.value, thickness.value), Math.min(radius.value, thickness.value / 2)];
+  const [t, dep, r] = [
+    thickness.value,
+    Math.min(depth.value, thickness.value),
+    Math.min(radius.value, thickness.value / 2),
+  ];
   const reach = t * 4;
   const pit = t * 1.2;
-  const d = new Drawing({ id: 'plate', title: 'Section of the plate', note: 'edge right; pit filled, edge rounded' });
-  const round = (cx: number, cy: number, from: number): { x: number; y: number }[] => Array.from({ length: 7 }, (_, i) => ({ x: cx + r * Math.cos(from - (i * Math.PI) / 12), y: cy + r * Math.sin(from - (i * Math.PI) / 12) }));
-  const bowl = Array.from({ length: 13 }, (_, i) => ({ x: -t - pit + (2 * pit * i) / 12, y: -dep * (1 - (i / 6 - 1) ** 2) }));
-  d.area('metal', [{ x: -reach, y: 0 }, ...bowl, ...round(reach - r, -r, Math.PI / 2), ...round(reach - r, -t + r, 0), { x: -reach, y: -t }], 'metal');
+  const d = new Drawing({
+    id: 'plate',
+    title: 'Section of the plate',
+    note: 'edge right; pit filled, edge rounded',
+  });
+  const round = (cx: number, cy: number, from: number): { x: number; y: number }[] =>
+    Array.from({ length: 7 }, (_, i) => ({
+      x: cx + r * Math.cos(from - (i * Math.PI) / 12),
+      y: cy + r * Math.sin(from - (i * Math.PI) / 12),
+    }));
+  const bowl = Array.from({ length: 13 }, (_, i) => ({
+    x: -t - pit + (2 * pit * i) / 12,
+    y: -dep * (1 - (i / 6 - 1) ** 2),
+  }));
+  d.area(
+    'metal',
+    [
+      { x: -reach, y: 0 },
+      ...bowl,
+      ...round(reach - r, -r, Math.PI / 2),
+      ...round(reach - r, -t + r, 0),
+      { x: -reach, y: -t },
+    ],
+    'metal',
+  );
   d.area('new', [...bowl, { x: -t + pit, y: 0.0003 }, { x: -t - pit, y: 0.0003 }], 'epoxy');
   d.dimension({ x: -reach, y: -t }, { x: -reach, y: 0 }, thickness, 'mm', 1, { off: 14 });
   d.dimension({ x: -t + pit, y: 0 }, { x: -t + pit, y: -dep }, depth, 'mm', 1, { off: 10 });

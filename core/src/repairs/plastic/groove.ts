@@ -4,7 +4,13 @@ import type { RepairBuilder } from '../builder';
 import { grooveVolume, grooveWidth, layerVolume } from '../common/measures';
 
 /** Thickness until it is measured, m. Source: typical of small craft in each material. */
-export const USUAL_THICKNESS: Readonly<Record<string, number>> = { smc: 0.004, thermoplastic: 0.005, 'foam-sheet': 0.008, polyolefin: 0.007, foil: 0.01 };
+export const USUAL_THICKNESS: Readonly<Record<string, number>> = {
+  smc: 0.004,
+  thermoplastic: 0.005,
+  'foam-sheet': 0.008,
+  polyolefin: 0.007,
+  foil: 0.01,
+};
 /** Root left under a weld, so that it does not burn through, m. */
 const ROOT = 0.001;
 const ANGLE_BONDED = 90;
@@ -37,15 +43,49 @@ const SHALLOW: ReadonlySet<string> = new Set(['scratch', 'nick', 'worn-edge']);
 /** The groove along a crack or round a hole, or the dish of a scratch, with what fills it. */
 export function planOpening(b: RepairBuilder, welded: boolean): Opening {
   const { substrate, damage, job, survey } = b.input;
-  const thickness = b.pick('thickness', 'thickness of the sheet', 'm', job.repair?.plastic?.thickness ?? job.hull.thickness, USUAL_THICKNESS[substrate.family] ?? 0.005, 'usual of its kind; measure it at the break');
+  const thickness = b.pick(
+    'thickness',
+    'thickness of the sheet',
+    'm',
+    job.repair?.plastic?.thickness ?? job.hull.thickness,
+    USUAL_THICKNESS[substrate.family] ?? 0.005,
+    'usual of its kind; measure it at the break',
+  );
   const hole = HOLED.has(damage);
-  const angle = b.assumed('angle', 'angle of the groove', welded ? ANGLE_WELDED : ANGLE_BONDED, '1', welded ? 'room for the nozzle, little to fill' : 'wide enough for the adhesive to wet both flanks');
+  const angle = b.assumed(
+    'angle',
+    'angle of the groove',
+    welded ? ANGLE_WELDED : ANGLE_BONDED,
+    '1',
+    welded ? 'room for the nozzle, little to fill' : 'wide enough for the adhesive to wet both flanks',
+  );
   const shallow = SHALLOW.has(damage);
-  if (job.damage.depth !== undefined && job.damage.depth > thickness.value * 1.5) b.warn('grind', 'damage.depth', 'depth-beyond-sheet', { thickness: thickness.value });
+  if (job.damage.depth !== undefined && job.damage.depth > thickness.value * 1.5)
+    b.warn('grind', 'damage.depth', 'depth-beyond-sheet', { thickness: thickness.value });
   const share = welded ? Math.max(0.5, 1 - ROOT / thickness.value) : substrate.family === 'smc' ? 0.5 : 2 / 3;
   const depth = shallow
-    ? b.pick('depth', 'depth', 'm', job.damage.depth, thickness.value / 3, 'a third of the thickness until measured')
-    : b.compute('depth', 'groove, deep', openingDepth, { s: b.assumed('share', 'opened share of the thickness', share, 'fraction', welded ? 'down to a root of 1 mm' : substrate.family === 'smc' ? 'half of a moulded sheet' : 'two thirds; the inside carries'), t: thickness });
+    ? b.pick(
+        'depth',
+        'depth',
+        'm',
+        job.damage.depth,
+        thickness.value / 3,
+        'a third of the thickness until measured',
+      )
+    : b.compute('depth', 'groove, deep', openingDepth, {
+        s: b.assumed(
+          'share',
+          'opened share of the thickness',
+          share,
+          'fraction',
+          welded
+            ? 'down to a root of 1 mm'
+            : substrate.family === 'smc'
+              ? 'half of a moulded sheet'
+              : 'two thirds; the inside carries',
+        ),
+        t: thickness,
+      });
   const run = hole ? survey.perimeter : survey.length;
   const width = b.compute('width', 'groove, wide', grooveWidth, { d: depth, phi: angle });
   const volume = shallow

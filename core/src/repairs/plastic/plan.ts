@@ -36,19 +36,43 @@ export const PLASTIC_KIND: RepairKind = {
     const inner = linkOf(chain, 'reinforce');
     const welded = bond?.role === 'weld rod';
     const o = planOpening(b, welded);
-    const sheet = b.at('grind').ask('repair.plastic.thickness', o.thickness).ask('damage.depth').ask('access', input.conditions.access);
+    const sheet = b
+      .at('grind')
+      .ask('repair.plastic.thickness', o.thickness)
+      .ask('damage.depth')
+      .ask('access', input.conditions.access);
     const line = damage === 'crack' || damage === 'split-edge' || damage === 'old-repair';
     openUp(b, o, line, welded);
     sheet.key('Groove', o.depth, 'mm', 1).key('wide', o.width, 'mm', 1).key('To fill', o.volume, 'ml', 1);
-    sheet.say(words`${o.hole ? 'Cut back to sound edges and bevel them' : line ? 'Stop the ends, open a V' : 'Open it to a clean dish'}: ${mm(o.depth, 1)} of ${mm(o.thickness, 1)} deep over ${mm(o.run)}.`);
+    sheet.say(
+      words`${o.hole ? 'Cut back to sound edges and bevel them' : line ? 'Stop the ends, open a V' : 'Open it to a clean dish'}: ${mm(o.depth, 1)} of ${mm(o.thickness, 1)} deep over ${mm(o.run)}.`,
+    );
     if (substrate.family === 'foam-sheet') {
-      sheet.note([`Never heat the core above ${FOAM_HEAT} °C: it swells or melts. Feather the vinyl and ABS until no more flakes lift.`]);
+      sheet.note([
+        `Never heat the core above ${FOAM_HEAT} °C: it swells or melts. Feather the vinyl and ABS until no more flakes lift.`,
+      ]);
       b.caution('grind', 'Hot tools off the foam core: it softens at 60 °C and gives off fumes.');
     }
-    if (substrate.family === 'smc') sheet.note(['Half depth V, then P50 over the whole field, then P80 feathered out; the mould release in the compound is only gone once the gloss is.']);
-    const face = b.ledger.record('face', 'face that is feathered', { id: 'repairs/plastic/plan', expression: 'A = (l + 2·40 mm)·(w + 2·40 mm)', unit: 'm²', source: 'feathered 40 mm round the damage' }, (survey.length.value + 2 * FEATHER) * (survey.width.value + 2 * FEATHER), { l: survey.length, w: survey.width });
+    if (substrate.family === 'smc')
+      sheet.note([
+        'Half depth V, then P50 over the whole field, then P80 feathered out; the mould release in the compound is only gone once the gloss is.',
+      ]);
+    const face = b.ledger.record(
+      'face',
+      'face that is feathered',
+      {
+        id: 'repairs/plastic/plan',
+        expression: 'A = (l + 2·40 mm)·(w + 2·40 mm)',
+        unit: 'm²',
+        source: 'feathered 40 mm round the damage',
+      },
+      (survey.length.value + 2 * FEATHER) * (survey.width.value + 2 * FEATHER),
+      { l: survey.length, w: survey.width },
+    );
     b.ground(offset(survey.region, FEATHER));
-    b.work('grind', 'feather', `${lower(linkOf(chain, 'prep')?.name ?? 'abrade')} round it`, 6, [perM2(RATES.abradePerM2 * 2, face)]);
+    b.work('grind', 'feather', `${lower(linkOf(chain, 'prep')?.name ?? 'abrade')} round it`, 6, [
+      perM2(RATES.abradePerM2 * 2, face),
+    ]);
     b.work('grind', 'clean', `clean: ${lower(linkOf(chain, 'clean')?.name ?? 'as the adhesive says')}`, 5);
     if (welded && bond) weld(b, o, bond, inner);
     else if (bond) glue(b, o, bond, inner, face);
@@ -60,18 +84,55 @@ export const PLASTIC_KIND: RepairKind = {
 };
 
 function openUp(b: RepairBuilder, o: Opening, line: boolean, welded: boolean): void {
-  if (b.input.damage === 'old-repair') b.work('grind', 'strip', 'take the old repair off, back to the plastic', 15, [perM2(150 * 60, b.input.survey.area)]);
+  if (b.input.damage === 'old-repair')
+    b.work('grind', 'strip', 'take the old repair off, back to the plastic', 15, [
+      perM2(150 * 60, b.input.survey.area),
+    ]);
   if (line) {
-    const d = b.ledger.record('stopHole', 'stop hole', { id: 'repairs/plastic/plan', expression: 'D = max(3 mm, min(8 mm, t))', unit: 'm', source: 'as wide as the sheet is thick: the round takes the stress from the tip' }, Math.max(STOP_HOLE_LEAST, Math.min(STOP_HOLE_MOST, o.thickness.value)), { t: o.thickness });
-    b.at('grind').table('Stop holes', ['Where', 'Drill'], [[['at each end of the crack, past the last of it that a dye shows'], [mm(d, 1)]]]);
-    b.work('grind', 'stop', 'wipe with dye, find both ends, drill a stop hole at each', 4, [each(RATES.stopHole, b.ledger.given('stops', 'stop holes', 2, 'count', 'computed', 'one at each end'))]);
+    const d = b.ledger.record(
+      'stopHole',
+      'stop hole',
+      {
+        id: 'repairs/plastic/plan',
+        expression: 'D = max(3 mm, min(8 mm, t))',
+        unit: 'm',
+        source: 'as wide as the sheet is thick: the round takes the stress from the tip',
+      },
+      Math.max(STOP_HOLE_LEAST, Math.min(STOP_HOLE_MOST, o.thickness.value)),
+      { t: o.thickness },
+    );
+    b.at('grind').table(
+      'Stop holes',
+      ['Where', 'Drill'],
+      [[['at each end of the crack, past the last of it that a dye shows'], [mm(d, 1)]]],
+    );
+    b.work('grind', 'stop', 'wipe with dye, find both ends, drill a stop hole at each', 4, [
+      each(RATES.stopHole, b.ledger.given('stops', 'stop holes', 2, 'count', 'computed', 'one at each end')),
+    ]);
   }
-  b.work('grind', 'groove', o.hole ? 'trim the edges sound and bevel them' : line ? 'open the groove' : 'scrape the dish clean', 8, [perMetre((welded ? 10 : 7) * 60, o.run)]);
+  b.work(
+    'grind',
+    'groove',
+    o.hole ? 'trim the edges sound and bevel them' : line ? 'open the groove' : 'scrape the dish clean',
+    8,
+    [perMetre((welded ? 10 : 7) * 60, o.run)],
+  );
 }
 
 /** Masking round a repair by the sheet. */
 function maskOf(b: RepairBuilder, edge: Figure): Figure {
-  return b.ledger.record('masking', 'masking line', { id: 'repairs/plastic/plan', expression: 'l = P + 2π·40 mm', unit: 'm', source: 'round the feathered ring' }, edge.value + 2 * Math.PI * FEATHER, { P: edge });
+  return b.ledger.record(
+    'masking',
+    'masking line',
+    {
+      id: 'repairs/plastic/plan',
+      expression: 'l = P + 2π·40 mm',
+      unit: 'm',
+      source: 'round the feathered ring',
+    },
+    edge.value + 2 * Math.PI * FEATHER,
+    { P: edge },
+  );
 }
 
 function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | undefined, face: Figure): void {
@@ -80,48 +141,169 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
   const cloth = inner?.role === 'cloth' ? (inner as Cloth) : undefined;
   const plate = inner && !cloth ? (inner as Sheet) : undefined;
   const over = { length: survey.length, width: survey.width };
-  const reinforcement: Reinforcement | undefined = cloth && planReinforcement(b, cloth, over, o.hole ? 3 : 2, 0.05, o.hole ? 'three layers close a hole from inside' : 'two layers inside a crack');
+  const reinforcement: Reinforcement | undefined =
+    cloth &&
+    planReinforcement(
+      b,
+      cloth,
+      over,
+      o.hole ? 3 : 2,
+      0.05,
+      o.hole ? 'three layers close a hole from inside' : 'two layers inside a crack',
+    );
   const backing = plate ? plateFor(b, plate) : undefined;
   // A hole is filled over its whole face, less what the reinforcement or plate behind it takes up.
-  const closed = o.hole ? b.compute('plug', 'hole to fill', layerVolume, { A: survey.area, d: o.depth }) : undefined;
+  const closed = o.hole
+    ? b.compute('plug', 'hole to fill', layerVolume, { A: survey.area, d: o.depth })
+    : undefined;
   const net = b.ledger.sum('net', 'to fill', 'm³', [o.volume, ...(closed ? [closed] : [])]);
   const loss = b.assumed('loss', 'lost and left proud', LOSS, 'fraction', 'thick adhesives by hand');
   const filled = b.compute('filled', 'with what is lost', withLoss, { V: net, loss });
-  const most = 'maximumPerGo' in bond && bond.maximumPerGo ? b.sheetFigure('perGo', 'thickest in one pass', bond, 'maximumPerGo', bond.maximumPerGo, 'm') : b.assumed('perGo', 'thickest in one pass', 0.005, 'm', 'usual; the sheet decides');
+  const most =
+    'maximumPerGo' in bond && bond.maximumPerGo
+      ? b.sheetFigure('perGo', 'thickest in one pass', bond, 'maximumPerGo', bond.maximumPerGo, 'm')
+      : b.assumed('perGo', 'thickest in one pass', 0.005, 'm', 'usual; the sheet decides');
   const passes = b.compute('passes', 'passes', wholeNumber, { x: o.depth, most });
   const cartridge = job.repair?.plastic?.mixer === 'yes' ? purged(b, bond, filled, passes) : undefined;
   const mass = massFor(b, 'fill', bond, cartridge?.volume ?? filled);
-  const total = reinforcement ? b.ledger.sum('bondMass', `${bond.name} in all`, 'kg', [mass, reinforcement.resin]) : mass;
+  const total = reinforcement
+    ? b.ledger.sum('bondMass', `${bond.name} in all`, 'kg', [mass, reinforcement.resin])
+    : mass;
   const perPass = b.compute('perPass', 'each pass', { ...shareOf, unit: 'kg' }, { X: mass, n: passes });
-  mixed(b, { id: 'fill', stage: 'mix', title: passes.value > 1 ? `${bond.name}, each of ${passes.value} passes` : bond.name, about: 'fill the groove', product: bond, mass: perPass, working: b.assumed('fillTime', 'filling', 240, 's', 'a groove is filled in minutes'), next: 'next pass', repeats: passes });
-  if (reinforcement) mixed(b, { id: 'wetOut', stage: 'mix', title: `${bond.name}, for the cloth`, about: 'wet the cloth out inside', product: bond, mass: reinforcement.resin, working: b.assumed('clothTime', 'wetting out', 120 + reinforcement.area.value / (reinforcement.cloth.wetOutRate || 3e-4), 's', 'by hand'), next: 'outside is filled' });
+  mixed(b, {
+    id: 'fill',
+    stage: 'mix',
+    title: passes.value > 1 ? `${bond.name}, each of ${passes.value} passes` : bond.name,
+    about: 'fill the groove',
+    product: bond,
+    mass: perPass,
+    working: b.assumed('fillTime', 'filling', 240, 's', 'a groove is filled in minutes'),
+    next: 'next pass',
+    repeats: passes,
+  });
+  if (reinforcement)
+    mixed(b, {
+      id: 'wetOut',
+      stage: 'mix',
+      title: `${bond.name}, for the cloth`,
+      about: 'wet the cloth out inside',
+      product: bond,
+      mass: reinforcement.resin,
+      working: b.assumed(
+        'clothTime',
+        'wetting out',
+        120 + reinforcement.area.value / (reinforcement.cloth.wetOutRate || 3e-4),
+        's',
+        'by hand',
+      ),
+      next: 'outside is filled',
+    });
   b.material('bond', bond.name, reinforcement ? 'groove and cloth' : 'groove', total, bond);
   const times = b.times(bond);
   const behind = conditions.access === 'both' ? 'inside' : 'through the opening';
   if (reinforcement) {
-    b.work('mix', 'inside', `abrade ${behind}, lay ${reinforcement.layers.value} layers of ${lower(reinforcement.cloth.name)}`, 12, [perM2(90 * 60, reinforcement.area)]);
+    b.work(
+      'mix',
+      'inside',
+      `abrade ${behind}, lay ${reinforcement.layers.value} layers of ${lower(reinforcement.cloth.name)}`,
+      12,
+      [perM2(90 * 60, reinforcement.area)],
+    );
     if (times) b.wait('mix', 'insideSets', 'the inside sets', times.sand, b.curing(bond, 'sand'));
   }
-  if (backing) b.work('mix', 'backing', `bond the backing ${behind}, draw it up with a wire or screw until it holds`, 15, [perM2(60 * 60, backing)]);
+  if (backing)
+    b.work(
+      'mix',
+      'backing',
+      `bond the backing ${behind}, draw it up with a wire or screw until it holds`,
+      15,
+      [perM2(60 * 60, backing)],
+    );
   for (let pass = 1; pass <= passes.value; pass += 1) {
-    b.work('mix', `mixPass.${pass}`, cartridge ? 'fresh nozzle, purge until both parts come' : 'mix', RATES.mixBatch / 60, [], { withNext: true });
-    b.work('mix', `pass.${pass}`, passes.value > 1 ? `fill, pass ${pass}` : 'fill the groove, proud, film over it', 5, [perMetre(120, o.run)]);
-    if (times) b.wait('mix', `set.${pass}`, pass === passes.value ? 'sets until it can be rasped' : 'sets before the next pass', times.sand, b.curing(bond, 'sand'));
+    b.work(
+      'mix',
+      `mixPass.${pass}`,
+      cartridge ? 'fresh nozzle, purge until both parts come' : 'mix',
+      RATES.mixBatch / 60,
+      [],
+      { withNext: true },
+    );
+    b.work(
+      'mix',
+      `pass.${pass}`,
+      passes.value > 1 ? `fill, pass ${pass}` : 'fill the groove, proud, film over it',
+      5,
+      [perMetre(120, o.run)],
+    );
+    if (times)
+      b.wait(
+        'mix',
+        `set.${pass}`,
+        pass === passes.value ? 'sets until it can be rasped' : 'sets before the next pass',
+        times.sand,
+        b.curing(bond, 'sand'),
+      );
   }
   b.work('mix', 'rasp', 'rasp flush', 5, [perM2(60 * 60, face)]);
   sheet.key('Fill', filled, 'ml', 1).key('Passes', passes).key('In all', total);
-  sheet.say(words`${ml(filled, 1)} of ${lower(bond.name)} in ${passes} ${passes.value === 1 ? 'pass' : 'passes'}${reinforcement ? words`, ${reinforcement.layers} layers of cloth inside` : ''}${times ? words`; rasp after ${times.sand}` : ''}.`);
-  if (reinforcement) sheet.table('Reinforcement inside', ['Cloth', 'Layers', 'Past the joint', 'Area', 'To wet it out'], [[[reinforcement.cloth.name], [reinforcement.layers], [mm(reinforcement.lap)], [reinforcement.area], [reinforcement.resin]]]);
-  if (bond.traits?.includes('light-cure')) sheet.note(['Only what light reaches cures: clear layers of 2 mm, each in full sun or under the lamp before the next.']);
-  if (substrate.id === 'abs-acrylic' || substrate.id === 'polycarbonate') b.caution('mix', 'No strong solvent on acrylic or polycarbonate: it crazes under stress, at once or next week.');
-  if (b.input.substrate.family === 'foam-sheet') sheet.note(['A flexible fill only: a hard one cracks out of a skin that dents. A skid plate goes over it where it is dragged.']);
-  b.accept('mix', 'press the fill with a gloved nail at its thickest', 'hard right through, no tack at the flanks');
-  b.at('finish').sand({ area: face, stock: b.assumed('proud', 'left proud after the rasp', 0.0003, 'm', 'usual'), end: 240, material: 'thermoplastic', levels: true });
+  sheet.say(
+    words`${ml(filled, 1)} of ${lower(bond.name)} in ${passes} ${passes.value === 1 ? 'pass' : 'passes'}${reinforcement ? words`, ${reinforcement.layers} layers of cloth inside` : ''}${times ? words`; rasp after ${times.sand}` : ''}.`,
+  );
+  if (reinforcement)
+    sheet.table(
+      'Reinforcement inside',
+      ['Cloth', 'Layers', 'Past the joint', 'Area', 'To wet it out'],
+      [
+        [
+          [reinforcement.cloth.name],
+          [reinforcement.layers],
+          [mm(reinforcement.lap)],
+          [reinforcement.area],
+          [reinforcement.resin],
+        ],
+      ],
+    );
+  if (bond.traits?.includes('light-cure'))
+    sheet.note([
+      'Only what light reaches cures: clear layers of 2 mm, each in full sun or under the lamp before the next.',
+    ]);
+  if (substrate.id === 'abs-acrylic' || substrate.id === 'polycarbonate')
+    b.caution(
+      'mix',
+      'No strong solvent on acrylic or polycarbonate: it crazes under stress, at once or next week.',
+    );
+  if (b.input.substrate.family === 'foam-sheet')
+    sheet.note([
+      'A flexible fill only: a hard one cracks out of a skin that dents. A skid plate goes over it where it is dragged.',
+    ]);
+  b.accept(
+    'mix',
+    'press the fill with a gloved nail at its thickest',
+    'hard right through, no tack at the flanks',
+  );
+  b.at('finish').sand({
+    area: face,
+    stock: b.assumed('proud', 'left proud after the rasp', 0.0003, 'm', 'usual'),
+    end: 240,
+    material: 'thermoplastic',
+    levels: true,
+  });
 }
 
 function plateFor(b: RepairBuilder, plate: Sheet): Figure {
   const { survey } = b.input;
-  const area = b.ledger.record('plate', `${plate.name} behind`, { id: 'repairs/plastic/plan', expression: 'A = (l + 2·25 mm)·(w + 2·25 mm)', unit: 'm²', source: '25 mm past the damage on every side' }, (survey.length.value + 2 * PLATE_LAP) * (survey.width.value + 2 * PLATE_LAP), { l: survey.length, w: survey.width });
+  const area = b.ledger.record(
+    'plate',
+    `${plate.name} behind`,
+    {
+      id: 'repairs/plastic/plan',
+      expression: 'A = (l + 2·25 mm)·(w + 2·25 mm)',
+      unit: 'm²',
+      source: '25 mm past the damage on every side',
+    },
+    (survey.length.value + 2 * PLATE_LAP) * (survey.width.value + 2 * PLATE_LAP),
+    { l: survey.length, w: survey.width },
+  );
   b.material('plate', plate.name, 'backing', area, plate);
   return area;
 }
@@ -133,8 +315,17 @@ function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product | undef
   const A = b.compute('rodArea', 'section of the rod', rodArea, { D });
   const runs = b.compute('runs', 'runs of rod', weldRuns, { V: o.volume, L: o.run, A });
   const rods = b.compute('rods', 'rod', rodLength, { n: runs, L: o.run });
-  const time = b.compute('weldTime', 'welding', weldTime, { l: rods, v: b.assumed('speed', 'rod laid by hand', WELD_SPEED, 'm/s', 'some 150 mm a minute') });
-  const air = b.assumed('air', 'air at the nozzle', WELD_AIR[rod.family] ?? 300, '°C', 'typical of the polymer; by trial on scrap');
+  const time = b.compute('weldTime', 'welding', weldTime, {
+    l: rods,
+    v: b.assumed('speed', 'rod laid by hand', WELD_SPEED, 'm/s', 'some 150 mm a minute'),
+  });
+  const air = b.assumed(
+    'air',
+    'air at the nozzle',
+    WELD_AIR[rod.family] ?? 300,
+    '°C',
+    'typical of the polymer; by trial on scrap',
+  );
   const { pull } = b.input.job.repair?.plastic ?? {};
   if (pull === 'peeled') b.report('error', 'mix', 'repair.plastic.pull', 'weld-peeled');
   if (plate) {
@@ -144,13 +335,59 @@ function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product | undef
   }
   b.work('mix', 'trial', 'weld a trial on scrap of the same polymer, let it cool, pull', 20)
     .work('mix', 'tack', 'tack the groove closed without rod', 3, [perMetre(180, o.run)])
-    .timed('mix', 'weld', `weld ${runs.value} ${runs.value === 1 ? 'run' : 'runs'}, each scraped before the next`, time)
-    .wait('mix', 'cool', 'cools slowly, no water on it', b.assumed('cool', 'cooling', 1800, 's', 'thick walls shrink as they cool'))
+    .timed(
+      'mix',
+      'weld',
+      `weld ${runs.value} ${runs.value === 1 ? 'run' : 'runs'}, each scraped before the next`,
+      time,
+    )
+    .wait(
+      'mix',
+      'cool',
+      'cools slowly, no water on it',
+      b.assumed('cool', 'cooling', 1800, 's', 'thick walls shrink as they cool'),
+    )
     .work('mix', 'trim', 'plane the bead flush with a scraper', 5, [perMetre(300, o.run)]);
-  b.material('rod', rod.name, 'weld', b.compute('rodMass', 'rod, by mass', { id: 'repairs/plastic/weld', expression: 'm = l·A·ρ', unit: 'kg', source: 'section and density', evaluate: (x: Record<'l' | 'A' | 'rho', number>) => x.l * x.A * x.rho }, { l: rods, A, rho: b.assumed('rodRho', 'density of the rod', 950, 'kg/m³', 'typical of polyolefins') }), rod);
+  b.material(
+    'rod',
+    rod.name,
+    'weld',
+    b.compute(
+      'rodMass',
+      'rod, by mass',
+      {
+        id: 'repairs/plastic/weld',
+        expression: 'm = l·A·ρ',
+        unit: 'kg',
+        source: 'section and density',
+        evaluate: (x: Record<'l' | 'A' | 'rho', number>) => x.l * x.A * x.rho,
+      },
+      { l: rods, A, rho: b.assumed('rodRho', 'density of the rod', 950, 'kg/m³', 'typical of polyolefins') },
+    ),
+    rod,
+  );
   sheet.key('Air', air, '°C', 0).key('Runs', runs).key('Rod', rods);
-  sheet.say(words`${runs} ${runs.value === 1 ? 'run' : 'runs'} of ${mm(D, 0)} rod at ${inUnit(air, '°C', 0)}, ${rods} of it; ${pull === 'held' ? 'the trial weld held' : 'first a trial weld and a pull test'}.`);
-  sheet.table('Weld', ['What', 'Figure'], [[['air at the nozzle'], [air]], [['runs of rod'], [runs]], [['rod in all'], [rods]], [['welding time'], [time]]]);
-  sheet.note(['Rod of the same polymer, best cut from the same hull. Scrape flanks and rod bright within the hour: the skin that air and sun have changed does not weld.'], ['Tape kits are temporary: off the water they hold a day.']);
-  b.caution('mix', 'Hot air of 300 °C and hot plastic burn: gloves, sleeves, extraction; nothing that burns behind the hull, tank and lockers aired.');
+  sheet.say(
+    words`${runs} ${runs.value === 1 ? 'run' : 'runs'} of ${mm(D, 0)} rod at ${inUnit(air, '°C', 0)}, ${rods} of it; ${pull === 'held' ? 'the trial weld held' : 'first a trial weld and a pull test'}.`,
+  );
+  sheet.table(
+    'Weld',
+    ['What', 'Figure'],
+    [
+      [['air at the nozzle'], [air]],
+      [['runs of rod'], [runs]],
+      [['rod in all'], [rods]],
+      [['welding time'], [time]],
+    ],
+  );
+  sheet.note(
+    [
+      'Rod of the same polymer, best cut from the same hull. Scrape flanks and rod bright within the hour: the skin that air and sun have changed does not weld.',
+    ],
+    ['Tape kits are temporary: off the water they hold a day.'],
+  );
+  b.caution(
+    'mix',
+    'Hot air of 300 °C and hot plastic burn: gloves, sleeves, extraction; nothing that burns behind the hull, tank and lockers aired.',
+  );
 }

@@ -35,9 +35,21 @@ const SPOTS = 0.05;
 /** One reaches and keeps a wet edge over so much in a day, m². Source: judged, two people roll and tip. */
 const DAY_AREA = 25;
 
-const usedUp = formula({ id: 'repairs/renewal/plan', expression: 'm = A·0.03 kg/m²·n', unit: 'kg', source: 'compound and wax by hand and machine, judged', evaluate: (x: Record<'A' | 'n', number>) => x.A * COMPOUND * x.n });
+const usedUp = formula({
+  id: 'repairs/renewal/plan',
+  expression: 'm = A·0.03 kg/m²·n',
+  unit: 'kg',
+  source: 'compound and wax by hand and machine, judged',
+  evaluate: (x: Record<'A' | 'n', number>) => x.A * COMPOUND * x.n,
+});
 const share = product2('m²', 'A = share·A', 'ground with fills');
-const days = formula({ id: 'repairs/renewal/plan', expression: 'n = ⌈A/25 m²⌉', unit: 'count', source: 'a wet edge is kept over so much in a day, two people', evaluate: (x: Record<'A', number>) => Math.max(1, Math.ceil(x.A / DAY_AREA - 1e-9)) });
+const days = formula({
+  id: 'repairs/renewal/plan',
+  expression: 'n = ⌈A/25 m²⌉',
+  unit: 'count',
+  source: 'a wet edge is kept over so much in a day, two people',
+  evaluate: (x: Record<'A', number>) => Math.max(1, Math.ceil(x.A / DAY_AREA - 1e-9)),
+});
 
 /** Chalked gel coat cleared and waxed, or an old coat keyed and repainted: by area, with a day plan. */
 export const RENEWAL_KIND: RepairKind = {
@@ -47,7 +59,10 @@ export const RENEWAL_KIND: RepairKind = {
   plan(input, ledger) {
     const b = new RepairBuilder(input, ledger);
     const { job, survey, chain } = input;
-    const area = job.repair?.area === undefined ? survey.area : ledger.given('area', 'face in all', job.repair.area, 'm²', 'entered', 'entered for this job');
+    const area =
+      job.repair?.area === undefined
+        ? survey.area
+        : ledger.given('area', 'face in all', job.repair.area, 'm²', 'entered', 'entered for this job');
     b.at('survey').ask('repair.area', area);
     const finish = linkOf(chain, 'finish');
     if (finish?.family === 'polish') clear(b, area, finish as Sheet);
@@ -61,60 +76,187 @@ function clear(b: RepairBuilder, area: Figure, product: Sheet): void {
   const start = b.input.job.repair?.renewal?.start ?? 'fine';
   const steps = FROM[start];
   const gel = b.input.conditions.gelCoat;
-  const off = b.ledger.record('off', 'film taken off', { id: 'repairs/renewal/plan', expression: 'd = Σ film of the steps', unit: 'm', source: 'judged by step: P1000 12 µm, P1500 8, P2000 5, compound 3, polish 1' }, steps.reduce((sum, s) => sum + STEPS[s].film, 0), { A: area });
-  const left = b.ledger.record('left', 'gel coat left', { id: 'repairs/renewal/plan', expression: 'g − d', unit: 'm', source: 'what clearing leaves' }, Math.max(0, gel.value - off.value), { g: gel, d: off });
-  if (left.value < THINNEST) b.warn('finish', 'hull.gelCoat', 'gel-coat-left', { left: left.value, least: THINNEST });
-  const mass = b.compute('compound', 'compound and wax', usedUp, { A: area, n: b.ledger.given('stages', 'polishing steps', steps.length, 'count', 'computed', 'steps of the sequence') });
-  b.material('compound', product.name, 'clearing and wax', b.compute('compoundVolume', 'compound and wax, by volume', volumeOf, { m: mass, rho: b.assumed('rho', 'density', 1000, 'kg/m³', product.source) }), product);
+  const off = b.ledger.record(
+    'off',
+    'film taken off',
+    {
+      id: 'repairs/renewal/plan',
+      expression: 'd = Σ film of the steps',
+      unit: 'm',
+      source: 'judged by step: P1000 12 µm, P1500 8, P2000 5, compound 3, polish 1',
+    },
+    steps.reduce((sum, s) => sum + STEPS[s].film, 0),
+    { A: area },
+  );
+  const left = b.ledger.record(
+    'left',
+    'gel coat left',
+    { id: 'repairs/renewal/plan', expression: 'g − d', unit: 'm', source: 'what clearing leaves' },
+    Math.max(0, gel.value - off.value),
+    { g: gel, d: off },
+  );
+  if (left.value < THINNEST)
+    b.warn('finish', 'hull.gelCoat', 'gel-coat-left', { left: left.value, least: THINNEST });
+  const mass = b.compute('compound', 'compound and wax', usedUp, {
+    A: area,
+    n: b.ledger.given(
+      'stages',
+      'polishing steps',
+      steps.length,
+      'count',
+      'computed',
+      'steps of the sequence',
+    ),
+  });
+  b.material(
+    'compound',
+    product.name,
+    'clearing and wax',
+    b.compute('compoundVolume', 'compound and wax, by volume', volumeOf, {
+      m: mass,
+      rho: b.assumed('rho', 'density', 1000, 'kg/m³', product.source),
+    }),
+    product,
+  );
   const mix = b.at('mix').ask('repair.renewal.start', 'fine');
-  mix.key('Steps', b.ledger.given('stepCount', 'steps', steps.length, 'count', 'computed', 'from the finest that clears')).key('Taken off', off, 'µm', 0).key('Left', left, 'µm', 0);
-  mix.say(words`Test spot first: start as fine as it will clear; ${steps.length} steps from ${STEPS[steps[0]].name}, ${microns(off)} off, ${microns(left)} of gel coat left.`);
-  b.work('mix', 'wash', 'wash with detergent, rinse, dry; mask trim and rubber', 20, [perM2(6 * MIN, area)]).work('mix', 'spot', 'test spot, a hand’s breadth: compound alone, then finer to coarser until it clears', 15);
+  mix
+    .key(
+      'Steps',
+      b.ledger.given('stepCount', 'steps', steps.length, 'count', 'computed', 'from the finest that clears'),
+    )
+    .key('Taken off', off, 'µm', 0)
+    .key('Left', left, 'µm', 0);
+  mix.say(
+    words`Test spot first: start as fine as it will clear; ${steps.length} steps from ${STEPS[steps[0]].name}, ${microns(off)} off, ${microns(left)} of gel coat left.`,
+  );
+  b.work('mix', 'wash', 'wash with detergent, rinse, dry; mask trim and rubber', 20, [
+    perM2(6 * MIN, area),
+  ]).work(
+    'mix',
+    'spot',
+    'test spot, a hand’s breadth: compound alone, then finer to coarser until it clears',
+    15,
+  );
   const rows: Words[][] = [];
   for (const s of steps) {
     const step = STEPS[s];
     b.work('finish', s, step.name, 6, [perM2(step.perM2, area)]);
-    rows.push([[step.name], step.film > 0 ? words`${microns(b.assumed(`film.${s}`, `${step.name} takes off`, step.film, 'm', 'judged'))}` : ['–']]);
+    rows.push([
+      [step.name],
+      step.film > 0
+        ? words`${microns(b.assumed(`film.${s}`, `${step.name} takes off`, step.film, 'm', 'judged'))}`
+        : ['–'],
+    ]);
   }
   b.work('finish', 'finishCheck', 'look along it in low light, from two metres', RATES.finishCheck / 60);
-  b.at('finish').key('Face', area).say(words`${steps.length} steps over ${area}, panel by panel, wax last.`).table('Sequence', ['Step', 'Takes off'], rows).ask('system.finish', product.id);
-  b.at('finish').note(['Panels of half a metre, the pad flat and moving; wash the pad before the next grade.'], ['Chalk comes back in a season or two without wax.']);
+  b.at('finish')
+    .key('Face', area)
+    .say(words`${steps.length} steps over ${area}, panel by panel, wax last.`)
+    .table('Sequence', ['Step', 'Takes off'], rows)
+    .ask('system.finish', product.id);
+  b.at('finish').note(
+    ['Panels of half a metre, the pad flat and moving; wash the pad before the next grade.'],
+    ['Chalk comes back in a season or two without wax.'],
+  );
   b.caution('finish', 'Machine and water: air tools or a battery, no mains lead on wet ground.');
-  drawBuild(b, [['gel coat left', left, 'gel-coat'], ['taken off', off, 'void']]);
+  drawBuild(b, [
+    ['gel coat left', left, 'gel-coat'],
+    ['taken off', off, 'void'],
+  ]);
 }
 
 function repaint(b: RepairBuilder, area: Figure): void {
   const own = b.input.job.repair?.renewal ?? {};
   const { chain } = b.input;
-  const spotShare = b.pick('spots', 'share with fills', 'fraction', own.spots, SPOTS, 'a few chips and scratches');
+  const spotShare = b.pick(
+    'spots',
+    'share with fills',
+    'fraction',
+    own.spots,
+    SPOTS,
+    'a few chips and scratches',
+  );
   const spots = b.compute('spotArea', 'fills to prime', share, { a: spotShare, b: area });
   const n = b.compute('days', 'stretches', days, { A: area });
-  const masking = b.ledger.record('masking', 'masking line', { id: 'repairs/renewal/plan', expression: 'l = 4·√A', unit: 'm', source: 'edge of a face as wide as it is long' }, 4 * Math.sqrt(area.value), { A: area });
+  const masking = b.ledger.record(
+    'masking',
+    'masking line',
+    {
+      id: 'repairs/renewal/plan',
+      expression: 'l = 4·√A',
+      unit: 'm',
+      source: 'edge of a face as wide as it is long',
+    },
+    4 * Math.sqrt(area.value),
+    { A: area },
+  );
   const mix = b.at('mix').ask('repair.renewal.spots', spotShare).ask('repair.renewal.coats');
   const primer = linkOf(chain, 'prime') as Sheet | undefined;
   mix.key('Face', area).key('Fills', spots).key('Stretches', n);
-  mix.say(words`Key the old coat over ${area}, prime ${spots} of fills, ${own.coats ?? PAINT_COATS} coats with a fine abrade between, in ${n} ${n.value === 1 ? 'stretch' : 'stretches'}.`);
-  b.work('mix', 'wash', 'wash, dewax, rinse, dry', 20, [perM2(8 * MIN, area)]).work('mix', 'key', 'key the old coat P240 to 320, dull all over', 15, [perM2(25 * MIN, area)]).work('mix', 'fills', 'fill chips, sand flush', 10, [perM2(90 * MIN, spots)]);
+  mix.say(
+    words`Key the old coat over ${area}, prime ${spots} of fills, ${own.coats ?? PAINT_COATS} coats with a fine abrade between, in ${n} ${n.value === 1 ? 'stretch' : 'stretches'}.`,
+  );
+  b.work('mix', 'wash', 'wash, dewax, rinse, dry', 20, [perM2(8 * MIN, area)])
+    .work('mix', 'key', 'key the old coat P240 to 320, dull all over', 15, [perM2(25 * MIN, area)])
+    .work('mix', 'fills', 'fill chips, sand flush', 10, [perM2(90 * MIN, spots)]);
   b.work('mix', 'maskAll', 'mask to natural lines', 10, [perMetre(6 * MIN, masking)]);
   if (primer) {
-    const coats = planCoats(b, { id: 'prime', stage: 'mix', product: primer, area: primer.family === 'epoxy' && b.input.substrate.family !== 'metal' ? spots : area, coats: b.assumed('primeCoats', 'coats of primer', 2, 'count', 'two, crosswise'), name: 'primer', between: 240, last: 'overcoated' });
-    mix.table('Primer', ['Coats', 'Dry film', 'In all'], [[[coats.coats], [microns(coats.dryFilm)], [coats.volume]]]);
+    const coats = planCoats(b, {
+      id: 'prime',
+      stage: 'mix',
+      product: primer,
+      area: primer.family === 'epoxy' && b.input.substrate.family !== 'metal' ? spots : area,
+      coats: b.assumed('primeCoats', 'coats of primer', 2, 'count', 'two, crosswise'),
+      name: 'primer',
+      between: 240,
+      last: 'overcoated',
+    });
+    mix.table(
+      'Primer',
+      ['Coats', 'Dry film', 'In all'],
+      [[[coats.coats], [microns(coats.dryFilm)], [coats.volume]]],
+    );
   }
-  mix.note(['An old coat that lifts at the tape test comes off whole: paint holds no better than what it lies on.'], ['Two people on a large face: one rolls, one tips, always into the wet edge; out of sun and wind.']);
-  if (area.value > 4) b.work('mix', 'rehearse', 'set out rollers, cups and stages for two people; try a stretch dry', 15, [], { people: 2 });
+  mix.note(
+    ['An old coat that lifts at the tape test comes off whole: paint holds no better than what it lies on.'],
+    ['Two people on a large face: one rolls, one tips, always into the wet edge; out of sun and wind.'],
+  );
+  if (area.value > 4)
+    b.work('mix', 'rehearse', 'set out rollers, cups and stages for two people; try a stretch dry', 15, [], {
+      people: 2,
+    });
   b.accept('mix', 'tape test on the old coat, cross-cut', 'nothing comes off with the tape');
   const coats = b.pick('coats', 'coats of paint', 'count', own.coats, PAINT_COATS, 'two on a keyed coat');
   const paint = chain.finish;
-  const perCoat = b.assumed('filmPerCoat', 'dry film of a coat', paint?.maximumPerCoat ?? 50e-6, 'm', paint?.source ?? 'usual of brush and roller');
-  const film = b.compute('newFilm', 'new coats, dry', product2('m', 'f = n·f_coat', 'coats at the film of one'), { a: coats, b: perCoat });
+  const perCoat = b.assumed(
+    'filmPerCoat',
+    'dry film of a coat',
+    paint?.maximumPerCoat ?? 50e-6,
+    'm',
+    paint?.source ?? 'usual of brush and roller',
+  );
+  const film = b.compute(
+    'newFilm',
+    'new coats, dry',
+    product2('m', 'f = n·f_coat', 'coats at the film of one'),
+    { a: coats, b: perCoat },
+  );
   b.coat(area, masking, film);
-  drawBuild(b, [['old coat, keyed', b.assumed('oldFilm', 'old coat', 150e-6, 'm', 'usual'), 'paint'], ['new coats', film, 'new-2']]);
+  drawBuild(b, [
+    ['old coat, keyed', b.assumed('oldFilm', 'old coat', 150e-6, 'm', 'usual'), 'paint'],
+    ['new coats', film, 'new-2'],
+  ]);
 }
 
 /** Build-up of films, thickness exaggerated. */
 function drawBuild(b: RepairBuilder, films: readonly (readonly [string, Figure, string])[]): void {
   const k = 100;
-  const d = new Drawing({ id: 'films', title: 'Films', note: 'a stretch of the face, outside up', stretch: k });
+  const d = new Drawing({
+    id: 'films',
+    title: 'Films',
+    note: 'a stretch of the face, outside up',
+    stretch: k,
+  });
   const reach = 0.06;
   let y = 0;
   d.box('old', -reach, -0.0002, reach, 0, 'laminate or ground');
@@ -127,4 +269,3 @@ function drawBuild(b: RepairBuilder, films: readonly (readonly [string, Figure, 
   }
   b.draw(d.done());
 }
-

@@ -5,9 +5,27 @@ export const STAR_RAYS = 7;
 /** Net of crazing: mean distance between lines, m. Source: judged. */
 export const CRAZING_PITCH = 0.015;
 
-export const starLength = formula({ id: 'repairs/surface/lines', expression: 'L = 7·(l + w)/4', unit: 'm', source: 'seven rays from the blow, each half as long as the field', evaluate: (x: Record<'l' | 'w', number>) => (STAR_RAYS * (x.l + x.w)) / 4 });
-export const stressLength = formula({ id: 'repairs/surface/lines', expression: 'L = 3·l', unit: 'm', source: 'some three lines side by side', evaluate: (x: Record<'l', number>) => 3 * x.l });
-export const crazingLength = formula({ id: 'repairs/surface/lines', expression: 'L = 2·A/15 mm', unit: 'm', source: 'a net of lines some 15 mm apart, both ways', evaluate: (x: Record<'A', number>) => (2 * x.A) / CRAZING_PITCH });
+export const starLength = formula({
+  id: 'repairs/surface/lines',
+  expression: 'L = 7·(l + w)/4',
+  unit: 'm',
+  source: 'seven rays from the blow, each half as long as the field',
+  evaluate: (x: Record<'l' | 'w', number>) => (STAR_RAYS * (x.l + x.w)) / 4,
+});
+export const stressLength = formula({
+  id: 'repairs/surface/lines',
+  expression: 'L = 3·l',
+  unit: 'm',
+  source: 'some three lines side by side',
+  evaluate: (x: Record<'l', number>) => 3 * x.l,
+});
+export const crazingLength = formula({
+  id: 'repairs/surface/lines',
+  expression: 'L = 2·A/15 mm',
+  unit: 'm',
+  source: 'a net of lines some 15 mm apart, both ways',
+  evaluate: (x: Record<'A', number>) => (2 * x.A) / CRAZING_PITCH,
+});
 
 /** A dish with its rim bevelled as far out as it is deep, m³. */
 export const dishVolume = formula({

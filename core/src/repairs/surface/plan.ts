@@ -7,7 +7,15 @@ import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder, perM2, perMetre } from '../builder';
 import { abradeBetween } from '../common/goes';
-import { grooveVolume, grooveWidth, product2, shareOf, stripArea, wholeNumber, withLoss } from '../common/measures';
+import {
+  grooveVolume,
+  grooveWidth,
+  product2,
+  shareOf,
+  stripArea,
+  wholeNumber,
+  withLoss,
+} from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
 import type { RepairKind } from '../repair';
@@ -48,14 +56,34 @@ export const SURFACE_KIND: RepairKind = {
     const painted = linkOf(chain, 'finish') !== undefined && linkOf(chain, 'finish')?.family !== 'polish';
     const gel = bond?.traits?.includes('polishable') ?? false;
     const fair = b.at('fair').key('Face', o.face).ask('repair.surface.texture', 'smooth');
-    fair.sand({ area: o.face, stock: b.assumed('proud', 'left proud', PROUD, 'm', 'film pulled, cured under it'), end: painted ? 180 : gel ? 1200 : 320, material: gel ? 'gel coat' : 'cured resin', levels: true });
+    fair.sand({
+      area: o.face,
+      stock: b.assumed('proud', 'left proud', PROUD, 'm', 'film pulled, cured under it'),
+      end: painted ? 180 : gel ? 1200 : 320,
+      material: gel ? 'gel coat' : 'cured resin',
+      levels: true,
+    });
     fair.say(words`Block it level over ${o.face}${painted ? ' for the coat' : ', down to a fine scratch'}.`);
-    if (input.job.repair?.surface?.texture === 'non-skid') fair.note(['Non-skid: take an impression of a sound stretch in silicone first and press it into the last go; or stipple and leave it unlevelled.']);
+    if (input.job.repair?.surface?.texture === 'non-skid')
+      fair.note([
+        'Non-skid: take an impression of a sound stretch in silicone first and press it into the last go; or stipple and leave it unlevelled.',
+      ]);
     if (painted) b.coat(o.face, o.masking);
     else {
-      b.work('finish', 'polish', 'cutting compound, fine compound, wax', 8, [perM2(3 * RATES.polishPerM2, o.face)]);
-      b.work('finish', 'finishCheck', 'look along it in low light; colour against its neighbours, dry', RATES.finishCheck / 60);
-      b.at('finish').key('Face', o.face).say(words`Compound and wax over ${o.face}; the fill is its own finish.`).ask('system.finish', 'none').note(['Tint the fill before the hardener: a cured chip beside the hull, dry, in daylight.']);
+      b.work('finish', 'polish', 'cutting compound, fine compound, wax', 8, [
+        perM2(3 * RATES.polishPerM2, o.face),
+      ]);
+      b.work(
+        'finish',
+        'finishCheck',
+        'look along it in low light; colour against its neighbours, dry',
+        RATES.finishCheck / 60,
+      );
+      b.at('finish')
+        .key('Face', o.face)
+        .say(words`Compound and wax over ${o.face}; the fill is its own finish.`)
+        .ask('system.finish', 'none')
+        .note(['Tint the fill before the hardener: a cured chip beside the hull, dry, in daylight.']);
     }
     draw(b, o);
     return b.done('surface', 'surface');
@@ -83,77 +111,258 @@ function openLines(b: RepairBuilder): Opened {
   const { job, survey } = b.input;
   const { pattern } = job.damage;
   const reckoned =
-    pattern === 'crazing' ? b.compute('lines', 'cracks in all', crazingLength, { A: survey.area })
-    : pattern === 'stress' ? b.compute('lines', 'cracks in all', stressLength, { l: survey.length })
-    : b.compute('lines', 'cracks in all', starLength, { l: survey.length, w: survey.width });
+    pattern === 'crazing'
+      ? b.compute('lines', 'cracks in all', crazingLength, { A: survey.area })
+      : pattern === 'stress'
+        ? b.compute('lines', 'cracks in all', stressLength, { l: survey.length })
+        : b.compute('lines', 'cracks in all', starLength, { l: survey.length, w: survey.width });
   const own = job.repair?.surface?.lines;
-  const length = own === undefined ? reckoned : b.ledger.given('linesEntered', 'cracks in all', own, 'm', 'entered', 'measured along the dye');
-  const depth = b.pick('depth', 'groove, deep', 'm', enteredDepth(b), coatOn(b) + INTO_LAMINATE, 'through the gel coat and a touch into the laminate');
+  const length =
+    own === undefined
+      ? reckoned
+      : b.ledger.given('linesEntered', 'cracks in all', own, 'm', 'entered', 'measured along the dye');
+  const depth = b.pick(
+    'depth',
+    'groove, deep',
+    'm',
+    enteredDepth(b),
+    coatOn(b) + INTO_LAMINATE,
+    'through the gel coat and a touch into the laminate',
+  );
   const angle = b.assumed('angle', 'angle of the groove', ANGLE, '1', 'clean flanks, little to fill');
   const width = b.compute('width', 'groove, wide', grooveWidth, { d: depth, phi: angle });
   const volume = b.compute('volume', 'to fill', grooveVolume, { L: length, d: depth, phi: angle });
-  const strip = b.ledger.record('strip', 'groove and its ground', { id: 'repairs/surface/plan', expression: 'w = w₀ + 2·20 mm', unit: 'm', source: 'levelled 20 mm on either side' }, width.value + 2 * BLEND, { w: width });
+  const strip = b.ledger.record(
+    'strip',
+    'groove and its ground',
+    {
+      id: 'repairs/surface/plan',
+      expression: 'w = w₀ + 2·20 mm',
+      unit: 'm',
+      source: 'levelled 20 mm on either side',
+    },
+    width.value + 2 * BLEND,
+    { w: width },
+  );
   const along = b.compute('along', 'ground along the cracks', stripArea, { L: length, w: strip });
-  const face = along.value > survey.area.value && survey.area.value > 0.001 ? b.ledger.record('face', 'face to level', { id: 'repairs/surface/plan', expression: 'A = min(A_lines, (l + 40 mm)·(w + 40 mm))', unit: 'm²', source: 'lines so close that their ground meets' }, Math.min(along.value, (survey.length.value + 2 * BLEND) * (survey.width.value + 2 * BLEND)), { lines: along, l: survey.length, w: survey.width }) : along;
+  const face =
+    along.value > survey.area.value && survey.area.value > 0.001
+      ? b.ledger.record(
+          'face',
+          'face to level',
+          {
+            id: 'repairs/surface/plan',
+            expression: 'A = min(A_lines, (l + 40 mm)·(w + 40 mm))',
+            unit: 'm²',
+            source: 'lines so close that their ground meets',
+          },
+          Math.min(along.value, (survey.length.value + 2 * BLEND) * (survey.width.value + 2 * BLEND)),
+          { lines: along, l: survey.length, w: survey.width },
+        )
+      : along;
   b.ground(offset(survey.region, BLEND));
-  b.at('grind').ask('damage.pattern', pattern ?? 'star').ask('repair.surface.lines', length).ask('damage.depth', depth);
+  b.at('grind')
+    .ask('damage.pattern', pattern ?? 'star')
+    .ask('repair.surface.lines', length)
+    .ask('damage.depth', depth);
   b.at('grind').key('Cracks', length).key('Groove', depth, 'mm', 1).key('wide', width, 'mm', 1);
   b.at('grind').say(words`Open ${length} of cracks to a V of ${mm(depth, 1)}, each to its end.`);
   b.at('grind').note(
-    pattern === 'stress' ? ['Lines at a corner or fitting: something moves there. Stiffen or re-bed it first, or they are back in a season.']
-    : pattern === 'crazing' ? ['A fine net is age or too thick a gel coat: grooves chase it for ever. Over a hand’s breadth take the whole gel coat off and lay it anew.']
-    : ['A star from a blow: look at the inside for white, broken laminate before it is filled.'],
+    pattern === 'stress'
+      ? [
+          'Lines at a corner or fitting: something moves there. Stiffen or re-bed it first, or they are back in a season.',
+        ]
+      : pattern === 'crazing'
+        ? [
+            'A fine net is age or too thick a gel coat: grooves chase it for ever. Over a hand’s breadth take the whole gel coat off and lay it anew.',
+          ]
+        : ['A star from a blow: look at the inside for white, broken laminate before it is filled.'],
     ['Wipe with dye after opening; what still draws a line is opened further.'],
   );
-  if (pattern === 'crazing' && survey.area.value > STRIP_FROM) b.warn('grind', 'damage.pattern', 'crazed-field', { area: survey.area.value, most: STRIP_FROM });
-  b.work('grind', 'dye', 'wash, wipe with dye, mark the ends', 8, [perMetre(2 * MIN, length)]).work('grind', 'open', 'open the cracks with a V scraper or burr, round the ends', 6, [perMetre(12 * MIN, length)]).work('grind', 'wipe', 'brush and vacuum out, tape along both sides', 5, [perMetre(4 * MIN, length)]);
-  return { depth, volume, face, masking: b.ledger.record('masking', 'tape', { id: 'repairs/surface/plan', expression: 'l = 2·L', unit: 'm', source: 'both sides of every line' }, Math.min(40, 2 * length.value), { L: length }), line: { length, width } };
+  if (pattern === 'crazing' && survey.area.value > STRIP_FROM)
+    b.warn('grind', 'damage.pattern', 'crazed-field', { area: survey.area.value, most: STRIP_FROM });
+  b.work('grind', 'dye', 'wash, wipe with dye, mark the ends', 8, [perMetre(2 * MIN, length)])
+    .work('grind', 'open', 'open the cracks with a V scraper or burr, round the ends', 6, [
+      perMetre(12 * MIN, length),
+    ])
+    .work('grind', 'wipe', 'brush and vacuum out, tape along both sides', 5, [perMetre(4 * MIN, length)]);
+  return {
+    depth,
+    volume,
+    face,
+    masking: b.ledger.record(
+      'masking',
+      'tape',
+      { id: 'repairs/surface/plan', expression: 'l = 2·L', unit: 'm', source: 'both sides of every line' },
+      Math.min(40, 2 * length.value),
+      { L: length },
+    ),
+    line: { length, width },
+  };
 }
 
 function openDish(b: RepairBuilder): Opened {
   const { survey, damage } = b.input;
   const hollow = damage === 'void';
-  const depth = b.pick('depth', 'deep', 'm', enteredDepth(b), hollow ? VOID_DEPTH : damage === 'scratch' ? SCRATCH_DEPTH : coatOn(b), hollow ? 'usual hollow behind a gel coat' : damage === 'scratch' ? 'usual scratch' : 'thickness of the gel coat');
+  const depth = b.pick(
+    'depth',
+    'deep',
+    'm',
+    enteredDepth(b),
+    hollow ? VOID_DEPTH : damage === 'scratch' ? SCRATCH_DEPTH : coatOn(b),
+    hollow
+      ? 'usual hollow behind a gel coat'
+      : damage === 'scratch'
+        ? 'usual scratch'
+        : 'thickness of the gel coat',
+  );
   const rim = offset(survey.region, depth.value);
-  const opened = b.ledger.record('opened', 'opened', { id: 'geometry/offset', expression: 'A, outline moved out by d', unit: 'm²', source: 'rim bevelled as far out as it is deep' }, regionArea(rim), { A: survey.area, d: depth });
+  const opened = b.ledger.record(
+    'opened',
+    'opened',
+    {
+      id: 'geometry/offset',
+      expression: 'A, outline moved out by d',
+      unit: 'm²',
+      source: 'rim bevelled as far out as it is deep',
+    },
+    regionArea(rim),
+    { A: survey.area, d: depth },
+  );
   const volume = b.compute('volume', 'to fill', dishVolume, { d: depth, A: survey.area, Ao: opened });
   const blend = offset(survey.region, depth.value + BLEND);
   b.ground(blend);
-  const face = b.ledger.record('face', 'face to level', { id: 'geometry/offset', expression: 'A, outline moved out by d + 20 mm', unit: 'm²', source: 'levelled 20 mm round the rim' }, regionArea(blend), { A: survey.area, d: depth });
-  const masking = b.ledger.record('masking', 'tape', { id: 'geometry/offset', expression: 'P, outline moved out by d + 20 mm', unit: 'm', source: 'round the levelled ground' }, regionPerimeter(blend), { P: survey.perimeter, d: depth });
-  b.at('grind').ask('damage.depth', depth).key('Opened', opened).key('Deep', depth, 'mm', 1).key('To fill', volume, 'ml', 1);
-  b.at('grind').say(words`${hollow ? 'Break the shell in, grind to bright laminate' : 'Open it to a clean dish with a bevelled rim'}: ${opened}, ${mm(depth, 1)} deep.`);
-  if (hollow) b.at('grind').note(['Tap round it: voids come in rows along a chine or a corner of the mould.'], ['Deeper than 2 mm, build it up with thickened resin before the gel coat: gel coat alone cracks in such a mass.']);
-  b.work('grind', 'open', hollow ? 'break the shell in, grind out, bevel the rim' : 'open the dish, bevel the rim', 8, [perMetre(8 * MIN, survey.perimeter)]).work('grind', 'scuff', 'scuff the ground, brush out, tape round it', 6, [perM2(RATES.abradePerM2, face)]);
+  const face = b.ledger.record(
+    'face',
+    'face to level',
+    {
+      id: 'geometry/offset',
+      expression: 'A, outline moved out by d + 20 mm',
+      unit: 'm²',
+      source: 'levelled 20 mm round the rim',
+    },
+    regionArea(blend),
+    { A: survey.area, d: depth },
+  );
+  const masking = b.ledger.record(
+    'masking',
+    'tape',
+    {
+      id: 'geometry/offset',
+      expression: 'P, outline moved out by d + 20 mm',
+      unit: 'm',
+      source: 'round the levelled ground',
+    },
+    regionPerimeter(blend),
+    { P: survey.perimeter, d: depth },
+  );
+  b.at('grind')
+    .ask('damage.depth', depth)
+    .key('Opened', opened)
+    .key('Deep', depth, 'mm', 1)
+    .key('To fill', volume, 'ml', 1);
+  b.at('grind').say(
+    words`${hollow ? 'Break the shell in, grind to bright laminate' : 'Open it to a clean dish with a bevelled rim'}: ${opened}, ${mm(depth, 1)} deep.`,
+  );
+  if (hollow)
+    b.at('grind').note(
+      ['Tap round it: voids come in rows along a chine or a corner of the mould.'],
+      [
+        'Deeper than 2 mm, build it up with thickened resin before the gel coat: gel coat alone cracks in such a mass.',
+      ],
+    );
+  b.work(
+    'grind',
+    'open',
+    hollow ? 'break the shell in, grind out, bevel the rim' : 'open the dish, bevel the rim',
+    8,
+    [perMetre(8 * MIN, survey.perimeter)],
+  ).work('grind', 'scuff', 'scuff the ground, brush out, tape round it', 6, [perM2(RATES.abradePerM2, face)]);
   return { depth, volume, face, masking };
 }
 
 function fill(b: RepairBuilder, o: Opened, bond: Product): void {
-  const whole = b.compute('whole', 'with what is lost', withLoss, { V: o.volume, loss: b.assumed('loss', 'lost and left proud', LOSS, 'fraction', 'small fills lose much') });
-  const most = 'maximumPerGo' in bond && bond.maximumPerGo ? b.sheetFigure('perGo', 'thickest in one go', bond, 'maximumPerGo', bond.maximumPerGo, 'm') : b.assumed('perGo', 'thickest in one go', 0.002, 'm', 'usual');
+  const whole = b.compute('whole', 'with what is lost', withLoss, {
+    V: o.volume,
+    loss: b.assumed('loss', 'lost and left proud', LOSS, 'fraction', 'small fills lose much'),
+  });
+  const most =
+    'maximumPerGo' in bond && bond.maximumPerGo
+      ? b.sheetFigure('perGo', 'thickest in one go', bond, 'maximumPerGo', bond.maximumPerGo, 'm')
+      : b.assumed('perGo', 'thickest in one go', 0.002, 'm', 'usual');
   const goes = b.compute('goes', 'goes', wholeNumber, { x: o.depth, most });
   const one = b.compute('eachGo', 'each go', shareOf, { X: whole, n: goes });
   const mass = massFor(b, 'fill', bond, one);
-  const all = b.compute('fillAll', `${bond.name} in all`, { ...product2('kg', 'm = n·m_go', 'goes alike') }, { a: mass, b: goes });
-  mixed(b, { id: 'fill', stage: 'mix', title: goes.value > 1 ? `${bond.name}, each go` : bond.name, about: 'fill, a little proud', product: bond, mass, working: b.assumed('working', 'filling', 180 + (o.line ? o.line.length.value * 240 : 120), 's', 'minutes'), next: 'next go', repeats: goes });
+  const all = b.compute(
+    'fillAll',
+    `${bond.name} in all`,
+    { ...product2('kg', 'm = n·m_go', 'goes alike') },
+    { a: mass, b: goes },
+  );
+  mixed(b, {
+    id: 'fill',
+    stage: 'mix',
+    title: goes.value > 1 ? `${bond.name}, each go` : bond.name,
+    about: 'fill, a little proud',
+    product: bond,
+    mass,
+    working: b.assumed(
+      'working',
+      'filling',
+      180 + (o.line ? o.line.length.value * 240 : 120),
+      's',
+      'minutes',
+    ),
+    next: 'next go',
+    repeats: goes,
+  });
   b.material('fill', bond.name, `${goes.value} ${goes.value === 1 ? 'go' : 'goes'}`, all, bond);
   const times = b.times(bond);
   for (let go = 1; go <= goes.value; go += 1) {
     abradeBetween(b, go);
     b.work('mix', `mixFill.${go}`, 'tint, mix, no bubbles', RATES.mixBatch / 60 + 2, [], { withNext: true });
-    b.work('mix', `fill.${go}`, goes.value > 1 ? `fill, go ${go}` : 'fill, a little proud, film over it', 4, o.line ? [perMetre(4 * MIN, o.line.length)] : [perM2(40 * MIN, o.face)]);
-    if (times) b.wait('mix', `sets.${go}`, go === goes.value ? 'cures under film until it can be sanded' : 'sets before the next go', times.sand, b.curing(bond, 'sand'));
+    b.work(
+      'mix',
+      `fill.${go}`,
+      goes.value > 1 ? `fill, go ${go}` : 'fill, a little proud, film over it',
+      4,
+      o.line ? [perMetre(4 * MIN, o.line.length)] : [perM2(40 * MIN, o.face)],
+    );
+    if (times)
+      b.wait(
+        'mix',
+        `sets.${go}`,
+        go === goes.value ? 'cures under film until it can be sanded' : 'sets before the next go',
+        times.sand,
+        b.curing(bond, 'sand'),
+      );
   }
   const styrene = bond.traits?.includes('styrene');
   b.at('mix').key('Fill', whole, 'ml', 1).key('Goes', goes).key('In all', all);
-  b.at('mix').say(words`${ml(whole, 1)} of ${lower(bond.name)} in ${goes} ${goes.value === 1 ? 'go' : 'goes'}, ${grams(all, 1)} in all${times ? words`; sand after ${times.sand}` : ''}.`);
-  if (styrene) b.at('mix').note(['Film over it keeps the air off while it cures; a waxed gel coat needs none, and nothing goes over it without sanding.']);
+  b.at('mix').say(
+    words`${ml(whole, 1)} of ${lower(bond.name)} in ${goes} ${goes.value === 1 ? 'go' : 'goes'}, ${grams(all, 1)} in all${times ? words`; sand after ${times.sand}` : ''}.`,
+  );
+  if (styrene)
+    b.at('mix').note([
+      'Film over it keeps the air off while it cures; a waxed gel coat needs none, and nothing goes over it without sanding.',
+    ]);
   b.accept('mix', 'a gloved nail into the fill', 'no print, no smell of styrene at the surface');
 }
 
 function draw(b: RepairBuilder, o: Opened): void {
-  const gel = b.input.conditions.gelCoat.value > 0 ? b.input.conditions.gelCoat.value : DEFAULTS.gelCoatThickness;
-  const d = new Drawing({ id: 'fill', title: o.line ? 'Section of a groove' : 'Section of the dish', note: 'across, outside up', stretch: o.line ? 1 : Math.max(1, Math.min(12, Math.round((b.input.survey.width.value * 0.22) / Math.max(0.0004, o.depth.value)))) });
+  const gel =
+    b.input.conditions.gelCoat.value > 0 ? b.input.conditions.gelCoat.value : DEFAULTS.gelCoatThickness;
+  const d = new Drawing({
+    id: 'fill',
+    title: o.line ? 'Section of a groove' : 'Section of the dish',
+    note: 'across, outside up',
+    stretch: o.line
+      ? 1
+      : Math.max(
+          1,
+          Math.min(12, Math.round((b.input.survey.width.value * 0.22) / Math.max(0.0004, o.depth.value))),
+        ),
+  });
   const depth = o.depth.value;
   const half = o.line ? 0 : b.input.survey.width.value / 2;
   const top = o.line ? o.line.width.value / 2 : half + depth;
@@ -162,19 +371,57 @@ function draw(b: RepairBuilder, o: Opened): void {
   const slope = (y: number): number => top + (half - top) * Math.min(1, -y / depth);
   /** Both halves of what is cut through, right and left; or one piece under the fill. */
   const both = (cls: string, title: string, right: readonly (readonly [number, number])[]): void => {
-    for (const k of [1, -1]) d.area(cls, right.map(([x, y]) => ({ x: k * x, y })), title);
+    for (const k of [1, -1])
+      d.area(
+        cls,
+        right.map(([x, y]) => ({ x: k * x, y })),
+        title,
+      );
   };
   const whole = (cls: string, title: string, right: readonly (readonly [number, number])[]): void => {
-    d.area(cls, [...right.map(([x, y]) => ({ x, y })), ...[...right].reverse().map(([x, y]) => ({ x: -x, y }))], title);
+    d.area(
+      cls,
+      [...right.map(([x, y]) => ({ x, y })), ...[...right].reverse().map(([x, y]) => ({ x: -x, y }))],
+      title,
+    );
   };
   if (depth < gel) {
-    whole('old-gel-coat', 'gel coat', [[half, -depth], [top, 0], [reach, 0], [reach, -gel]]);
-    whole('old', 'laminate', [[reach, -gel], [reach, -hull]]);
+    whole('old-gel-coat', 'gel coat', [
+      [half, -depth],
+      [top, 0],
+      [reach, 0],
+      [reach, -gel],
+    ]);
+    whole('old', 'laminate', [
+      [reach, -gel],
+      [reach, -hull],
+    ]);
   } else {
-    both('old-gel-coat', 'gel coat', [[top, 0], [reach, 0], [reach, -gel], [slope(-gel), -gel]]);
-    whole('old', 'laminate', [[half, -depth], [slope(-gel), -gel], [reach, -gel], [reach, -hull]]);
+    both('old-gel-coat', 'gel coat', [
+      [top, 0],
+      [reach, 0],
+      [reach, -gel],
+      [slope(-gel), -gel],
+    ]);
+    whole('old', 'laminate', [
+      [half, -depth],
+      [slope(-gel), -gel],
+      [reach, -gel],
+      [reach, -hull],
+    ]);
   }
-  d.area('new', [{ x: -top, y: 0 }, { x: -top, y: PROUD * 0.7 }, { x: top, y: PROUD * 0.7 }, { x: top, y: 0 }, { x: half, y: -depth }, { x: -half, y: -depth }], 'fill, proud');
+  d.area(
+    'new',
+    [
+      { x: -top, y: 0 },
+      { x: -top, y: PROUD * 0.7 },
+      { x: top, y: PROUD * 0.7 },
+      { x: top, y: 0 },
+      { x: half, y: -depth },
+      { x: -half, y: -depth },
+    ],
+    'fill, proud',
+  );
   if (o.line) d.dimension({ x: -top, y: PROUD }, { x: top, y: PROUD }, o.line.width, 'mm', 1, { off: 10 });
   else d.dimension({ x: -half, y: PROUD }, { x: half, y: PROUD }, b.input.survey.width, 'mm', 0, { off: 10 });
   d.dimension({ x: -reach, y: -depth }, { x: -reach, y: 0 }, o.depth, 'mm', 1, { off: 12 });

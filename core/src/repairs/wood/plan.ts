@@ -50,11 +50,45 @@ export const WOOD_KIND: RepairKind = {
     else if (bond) filled(b, w, bond);
     const cloth = inner?.role === 'cloth' ? (inner as Cloth) : undefined;
     if (cloth && bond) sheathe(b, w, cloth, bond);
-    const face = ledger.record('face', 'face to make good', { id: 'repairs/wood/plan', expression: 'A = (l + 80 mm)·(w + 80 mm)', unit: 'm²', source: 'blended 40 mm round it' }, (w.length.value + 0.08) * (w.width.value + 0.08), { l: w.length, w: w.width });
-    b.at('fair').key('Face', face).say(words`Plane the piece down to its neighbours, fill the glue line, sand over ${face}.`).sand({ area: face, stock: b.assumed('proud', 'left proud', 0.0005, 'm', 'planed to within a hair'), end: 180, material: 'cured resin', levels: true });
+    const face = ledger.record(
+      'face',
+      'face to make good',
+      {
+        id: 'repairs/wood/plan',
+        expression: 'A = (l + 80 mm)·(w + 80 mm)',
+        unit: 'm²',
+        source: 'blended 40 mm round it',
+      },
+      (w.length.value + 0.08) * (w.width.value + 0.08),
+      { l: w.length, w: w.width },
+    );
+    b.at('fair')
+      .key('Face', face)
+      .say(words`Plane the piece down to its neighbours, fill the glue line, sand over ${face}.`)
+      .sand({
+        area: face,
+        stock: b.assumed('proud', 'left proud', 0.0005, 'm', 'planed to within a hair'),
+        end: 180,
+        material: 'cured resin',
+        levels: true,
+      });
     b.work('fair', 'plane', 'plane or scrape down, along the grain', 8, [perM2(120 * MIN, face)]);
     b.ground([rectangle(w.length.value + (letIn ? 2 * w.scarf.value : 0), w.width.value)]);
-    b.coat(face, ledger.record('masking', 'masking line', { id: 'repairs/wood/plan', expression: 'l = 2·(l + w + 160 mm)', unit: 'm', source: 'round the blended ground' }, 2 * (w.length.value + w.width.value + 0.16), { l: w.length, w: w.width }));
+    b.coat(
+      face,
+      ledger.record(
+        'masking',
+        'masking line',
+        {
+          id: 'repairs/wood/plan',
+          expression: 'l = 2·(l + w + 160 mm)',
+          unit: 'm',
+          source: 'round the blended ground',
+        },
+        2 * (w.length.value + w.width.value + 0.16),
+        { l: w.length, w: w.width },
+      ),
+    );
     draw(b, w, letIn);
     return b.done('wood', letIn ? 'piece let in' : 'wood');
   },
@@ -66,91 +100,279 @@ function moisture(b: RepairBuilder): void {
   const survey = b.at('survey').ask('repair.wood.moisture');
   const drying = planDrying(b, 'survey', 'wood');
   if (read !== undefined) {
-    const m = b.ledger.given('moisture', 'moisture of the wood', read, 'fraction', 'measured', 'pins along the grain');
+    const m = b.ledger.given(
+      'moisture',
+      'moisture of the wood',
+      read,
+      'fraction',
+      'measured',
+      'pins along the grain',
+    );
     survey.key('Moisture', m);
-    if (read > WOOD_LIMIT / 100) b.warn('grind', 'repair.wood.moisture', 'wood-too-wet', { share: read, limit: WOOD_LIMIT });
-  } else if (b.input.job.damage.wet === undefined) b.report('assumed', 'survey', 'repair.wood.moisture', 'wood-not-read');
-  if (drying.wait && (read === undefined || read > WOOD_LIMIT / 100)) b.wait('grind', 'dry', 'dries, opened and aired', drying.wait, { until: drying.until });
+    if (read > WOOD_LIMIT / 100)
+      b.warn('grind', 'repair.wood.moisture', 'wood-too-wet', { share: read, limit: WOOD_LIMIT });
+  } else if (b.input.job.damage.wet === undefined)
+    b.report('assumed', 'survey', 'repair.wood.moisture', 'wood-not-read');
+  if (drying.wait && (read === undefined || read > WOOD_LIMIT / 100))
+    b.wait('grind', 'dry', 'dries, opened and aired', drying.wait, { until: drying.until });
 }
 
 function cutOut(b: RepairBuilder): Wood {
   const { job, survey, substrate, damage } = b.input;
   const own = job.repair?.wood ?? {};
   const spar = own.spar === 'yes';
-  const thickness = b.pick('thickness', 'thickness of the wood', 'm', own.thickness ?? job.hull.thickness, substrate.id === 'wood-ply' ? PLY : PLANK, 'usual; measure it at an edge');
-  const beyond = b.pick('beyond', 'beyond what is soft', 'm', own.beyond, damage === 'rot' ? BEYOND_ROT : 0.01, damage === 'rot' ? 'rot has gone further than it shows' : 'to clean, bright wood');
-  const ratio = b.pick('ratio', 'scarf', ':1', own.ratio, spar ? SCARF.spar : SCARF.usual, spar ? 'spars 12:1' : 'planks and panels 8:1');
-  if (ratio.value < (spar ? SCARF.spar : SCARF.usual)) b.warn('grind', 'repair.wood.ratio', 'scarf-too-short', { ratio: ratio.value, least: spar ? SCARF.spar : SCARF.usual });
+  const thickness = b.pick(
+    'thickness',
+    'thickness of the wood',
+    'm',
+    own.thickness ?? job.hull.thickness,
+    substrate.id === 'wood-ply' ? PLY : PLANK,
+    'usual; measure it at an edge',
+  );
+  const beyond = b.pick(
+    'beyond',
+    'beyond what is soft',
+    'm',
+    own.beyond,
+    damage === 'rot' ? BEYOND_ROT : 0.01,
+    damage === 'rot' ? 'rot has gone further than it shows' : 'to clean, bright wood',
+  );
+  const ratio = b.pick(
+    'ratio',
+    'scarf',
+    ':1',
+    own.ratio,
+    spar ? SCARF.spar : SCARF.usual,
+    spar ? 'spars 12:1' : 'planks and panels 8:1',
+  );
+  if (ratio.value < (spar ? SCARF.spar : SCARF.usual))
+    b.warn('grind', 'repair.wood.ratio', 'scarf-too-short', {
+      ratio: ratio.value,
+      least: spar ? SCARF.spar : SCARF.usual,
+    });
   const length = b.compute('length', 'cut out, along the grain', cutBack, { l: survey.length, beyond });
   const width = b.compute('width', 'cut out, across', cutBack, { l: survey.width, beyond });
   const area = b.compute('area', 'cut out', stripArea, { L: length, w: width });
   const scarf = b.compute('scarf', 'each scarf', scarfLength, { R: ratio, t: thickness });
-  const sheet = b.at('grind').ask('repair.wood.thickness', thickness).ask('repair.wood.spar', spar ? 'yes' : 'no').ask('repair.wood.ratio', ratio).ask('repair.wood.beyond', beyond);
+  const sheet = b
+    .at('grind')
+    .ask('repair.wood.thickness', thickness)
+    .ask('repair.wood.spar', spar ? 'yes' : 'no')
+    .ask('repair.wood.ratio', ratio)
+    .ask('repair.wood.beyond', beyond);
   const letIn = LET_IN.has(damage);
   if (letIn) {
     sheet.key('Cut out', length, 'mm', 0).key('by', width, 'mm', 0).key('Each scarf', scarf, 'mm', 0);
-    sheet.say(words`Cut back to bright wood, ${mm(length)} × ${mm(width)}; scarfs of ${mm(scarf)}, ${ratio}.`);
-    b.work('grind', 'cut', damage === 'old-repair' ? 'take the old repair out, cut back to bright wood' : 'cut back to bright wood, square to the grain or along it', 15, [perM2(240 * MIN, area)])
-      .work('grind', 'scarf', 'plane the scarfs, both ends, to a batten', 12, [perMetre(25 * MIN, width), each(18 * MIN, b.ledger.given('ends', 'ends', 2, 'count', 'computed', 'both ends of the piece'), 'per end')]);
-    sheet.note(['Where a scarf has no room: a graving piece with its ends cut like a diamond, grain along, and a butt block behind.']);
-    if (damage === 'rot') sheet.note(['Soft under a spike is out; then let the edges dry and look again. Find the leak that fed it, or it is back.']);
+    sheet.say(
+      words`Cut back to bright wood, ${mm(length)} × ${mm(width)}; scarfs of ${mm(scarf)}, ${ratio}.`,
+    );
+    b.work(
+      'grind',
+      'cut',
+      damage === 'old-repair'
+        ? 'take the old repair out, cut back to bright wood'
+        : 'cut back to bright wood, square to the grain or along it',
+      15,
+      [perM2(240 * MIN, area)],
+    ).work('grind', 'scarf', 'plane the scarfs, both ends, to a batten', 12, [
+      perMetre(25 * MIN, width),
+      each(
+        18 * MIN,
+        b.ledger.given('ends', 'ends', 2, 'count', 'computed', 'both ends of the piece'),
+        'per end',
+      ),
+    ]);
+    sheet.note([
+      'Where a scarf has no room: a graving piece with its ends cut like a diamond, grain along, and a butt block behind.',
+    ]);
+    if (damage === 'rot')
+      sheet.note([
+        'Soft under a spike is out; then let the edges dry and look again. Find the leak that fed it, or it is back.',
+      ]);
   } else {
     sheet.key('Along', survey.length, 'mm', 0).key('Across', survey.width, 'mm', 0);
-    sheet.say(GLUED.has(damage) ? words`Clean the crack out over ${mm(survey.length)} and dry it.` : words`Scrape it out to clean wood, ${mm(survey.length)} × ${mm(survey.width)}.`);
-    b.work('grind', 'clean', GLUED.has(damage) ? 'rake out paint and dirt, blow, dry with wedges in' : 'scrape clean, chamfer the rim', 10, [perMetre(12 * MIN, survey.perimeter)]);
+    sheet.say(
+      GLUED.has(damage)
+        ? words`Clean the crack out over ${mm(survey.length)} and dry it.`
+        : words`Scrape it out to clean wood, ${mm(survey.length)} × ${mm(survey.width)}.`,
+    );
+    b.work(
+      'grind',
+      'clean',
+      GLUED.has(damage)
+        ? 'rake out paint and dirt, blow, dry with wedges in'
+        : 'scrape clean, chamfer the rim',
+      10,
+      [perMetre(12 * MIN, survey.perimeter)],
+    );
   }
   return { thickness, length, width, area, ratio, scarf };
 }
 
 function piece(b: RepairBuilder, w: Wood, bond: Product, plate: Sheet | undefined): void {
-  const one = b.compute('scarfFace', 'glued face of one scarf', scarfFace, { w: w.width, t: w.thickness, R: w.ratio });
-  const sides = b.ledger.record('sides', 'long edges', { id: 'repairs/wood/plan', expression: 'A = 2·l·t', unit: 'm²', source: 'edges along the grain' }, 2 * w.length.value * w.thickness.value, { l: w.length, t: w.thickness });
-  const joint = b.ledger.record('joint', 'glued faces in all', { id: 'repairs/wood/plan', expression: 'A = 2·A_scarf + A_edges', unit: 'm²', source: 'both scarfs and both edges' }, 2 * one.value + sides.value, { scarf: one, edges: sides });
-  const long = b.ledger.record('pieceLength', 'new piece, long', { id: 'repairs/wood/plan', expression: 'l = l_cut + 2·scarf', unit: 'm', source: 'over both scarfs' }, w.length.value + 2 * w.scarf.value, { l: w.length, scarf: w.scarf });
+  const one = b.compute('scarfFace', 'glued face of one scarf', scarfFace, {
+    w: w.width,
+    t: w.thickness,
+    R: w.ratio,
+  });
+  const sides = b.ledger.record(
+    'sides',
+    'long edges',
+    { id: 'repairs/wood/plan', expression: 'A = 2·l·t', unit: 'm²', source: 'edges along the grain' },
+    2 * w.length.value * w.thickness.value,
+    { l: w.length, t: w.thickness },
+  );
+  const joint = b.ledger.record(
+    'joint',
+    'glued faces in all',
+    {
+      id: 'repairs/wood/plan',
+      expression: 'A = 2·A_scarf + A_edges',
+      unit: 'm²',
+      source: 'both scarfs and both edges',
+    },
+    2 * one.value + sides.value,
+    { scarf: one, edges: sides },
+  );
+  const long = b.ledger.record(
+    'pieceLength',
+    'new piece, long',
+    { id: 'repairs/wood/plan', expression: 'l = l_cut + 2·scarf', unit: 'm', source: 'over both scarfs' },
+    w.length.value + 2 * w.scarf.value,
+    { l: w.length, scarf: w.scarf },
+  );
   const stock = b.compute('stock', 'new wood', stripArea, { L: long, w: w.width });
   const prime = b.compute('prime', 'to saturate both faces of the joint', saturation, { A: joint });
-  const glue = b.compute('glue', 'thickened glue', glueMass, { A: joint, g: b.assumed('spread', 'spread', GLUE, 'kg/m²', 'until it squeezes out all along'), loss: b.assumed('loss', 'squeezed out', LOSS, 'fraction', 'a joint that gives none is starved') });
+  const glue = b.compute('glue', 'thickened glue', glueMass, {
+    A: joint,
+    g: b.assumed('spread', 'spread', GLUE, 'kg/m²', 'until it squeezes out all along'),
+    loss: b.assumed('loss', 'squeezed out', LOSS, 'fraction', 'a joint that gives none is starved'),
+  });
   const all = b.ledger.sum('bondMass', bond.name, 'kg', [prime, glue]);
   b.material('bond', bond.name, 'saturating and gluing', all, bond);
   b.material('piece', plate?.name ?? 'like timber, grain along', 'new piece', stock, plate);
-  mixed(b, { id: 'glue', stage: 'mix', title: bond.name, about: 'saturate first, thicken the rest for the joint', product: bond, mass: all, working: b.assumed('working', 'saturating and gluing', 900, 's', 'a quarter of an hour'), next: 'clamps come off' });
+  mixed(b, {
+    id: 'glue',
+    stage: 'mix',
+    title: bond.name,
+    about: 'saturate first, thicken the rest for the joint',
+    product: bond,
+    mass: all,
+    working: b.assumed('working', 'saturating and gluing', 900, 's', 'a quarter of an hour'),
+    next: 'clamps come off',
+  });
   b.at('laminate').key('Piece', long, 'mm', 0).key('wide', w.width, 'mm', 0).key('Glued', joint);
-  b.at('laminate').say(words`A piece of ${mm(long)} × ${mm(w.width)}, ${mm(w.thickness)} thick, with a scarf of ${mm(w.scarf)} at each end.`);
-  b.at('laminate').note(['Same species, rings lying the same way, grain along; no sapwood.'], ['Dry-fit and clamp without glue first: what does not close dry does not close wet.']);
-  b.work('laminate', 'make', 'make the piece, scarfs to match, leave it proud', 30, [perM2(300 * MIN, stock)]).work('laminate', 'dryFit', 'dry-fit, clamp without glue, film under the pads', 15);
-  b.work('mix', 'saturate', 'mix; two coats of unthickened epoxy on every bare face, end grain until it drinks no more', 10, [perM2(40 * MIN, joint)], { withNext: true }).work('mix', 'glue', 'thicken the rest, spread, set the piece, clamp until it squeezes out all along', 15, [perM2(60 * MIN, joint)], long.value > 1 ? { people: 2 } : {});
+  b.at('laminate').say(
+    words`A piece of ${mm(long)} × ${mm(w.width)}, ${mm(w.thickness)} thick, with a scarf of ${mm(w.scarf)} at each end.`,
+  );
+  b.at('laminate').note(
+    ['Same species, rings lying the same way, grain along; no sapwood.'],
+    ['Dry-fit and clamp without glue first: what does not close dry does not close wet.'],
+  );
+  b.work('laminate', 'make', 'make the piece, scarfs to match, leave it proud', 30, [
+    perM2(300 * MIN, stock),
+  ]).work('laminate', 'dryFit', 'dry-fit, clamp without glue, film under the pads', 15);
+  b.work(
+    'mix',
+    'saturate',
+    'mix; two coats of unthickened epoxy on every bare face, end grain until it drinks no more',
+    10,
+    [perM2(40 * MIN, joint)],
+    { withNext: true },
+  ).work(
+    'mix',
+    'glue',
+    'thicken the rest, spread, set the piece, clamp until it squeezes out all along',
+    15,
+    [perM2(60 * MIN, joint)],
+    long.value > 1 ? { people: 2 } : {},
+  );
   cure(b, bond);
-  b.at('mix').key('Saturating', prime).key('Glue', glue).key('In all', all).say(words`${all} of ${lower(bond.name)}: ${prime} to saturate, ${glue} thickened in the joint.`);
+  b.at('mix')
+    .key('Saturating', prime)
+    .key('Glue', glue)
+    .key('In all', all)
+    .say(words`${all} of ${lower(bond.name)}: ${prime} to saturate, ${glue} thickened in the joint.`);
   b.at('mix').note(['Clamped, not crushed: a joint of epoxy wants a hair of glue in it.']);
 }
 
 /** A crack or split that is glued shut. */
 function shut(b: RepairBuilder, w: Wood, bond: Product): void {
   const { survey } = b.input;
-  const joint = b.ledger.record('joint', 'glued faces', { id: 'repairs/wood/plan', expression: 'A = l·t', unit: 'm²', source: 'crack through the thickness' }, survey.length.value * w.thickness.value, { l: survey.length, t: w.thickness });
+  const joint = b.ledger.record(
+    'joint',
+    'glued faces',
+    { id: 'repairs/wood/plan', expression: 'A = l·t', unit: 'm²', source: 'crack through the thickness' },
+    survey.length.value * w.thickness.value,
+    { l: survey.length, t: w.thickness },
+  );
   const prime = b.compute('prime', 'to saturate', saturation, { A: joint });
-  const glue = b.compute('glue', 'glue', glueMass, { A: joint, g: b.assumed('spread', 'spread', GLUE, 'kg/m²', 'both faces of a crack'), loss: b.assumed('loss', 'squeezed out', 1, 'fraction', 'worked in from one side') });
+  const glue = b.compute('glue', 'glue', glueMass, {
+    A: joint,
+    g: b.assumed('spread', 'spread', GLUE, 'kg/m²', 'both faces of a crack'),
+    loss: b.assumed('loss', 'squeezed out', 1, 'fraction', 'worked in from one side'),
+  });
   const all = b.ledger.sum('bondMass', bond.name, 'kg', [prime, glue]);
   b.material('bond', bond.name, 'glued shut', all, bond);
-  mixed(b, { id: 'glue', stage: 'mix', title: bond.name, about: 'thin first, then thickened', product: bond, mass: all, working: b.assumed('working', 'gluing', 600, 's', 'ten minutes'), next: 'clamps come off' });
-  b.at('laminate').key('Joint', joint).say(words`Glued shut: ${joint} of joint, clamped over film.`).note(['A crack that will not close dry gets a thin spline of like wood instead of force.']);
+  mixed(b, {
+    id: 'glue',
+    stage: 'mix',
+    title: bond.name,
+    about: 'thin first, then thickened',
+    product: bond,
+    mass: all,
+    working: b.assumed('working', 'gluing', 600, 's', 'ten minutes'),
+    next: 'clamps come off',
+  });
+  b.at('laminate')
+    .key('Joint', joint)
+    .say(words`Glued shut: ${joint} of joint, clamped over film.`)
+    .note(['A crack that will not close dry gets a thin spline of like wood instead of force.']);
   b.work('laminate', 'dryClamp', 'clamp it dry once: it must close', 10);
-  b.work('mix', 'saturate', 'mix; run thin epoxy in until it drinks no more', 8, [], { withNext: true }).work('mix', 'glue', 'work the thickened rest in, clamp over film', 10);
+  b.work('mix', 'saturate', 'mix; run thin epoxy in until it drinks no more', 8, [], { withNext: true }).work(
+    'mix',
+    'glue',
+    'work the thickened rest in, clamp over film',
+    10,
+  );
   cure(b, bond);
-  b.at('mix').key('In all', all).say(words`${all} of ${lower(bond.name)}, thin first, the rest thickened.`);
+  b.at('mix')
+    .key('In all', all)
+    .say(words`${all} of ${lower(bond.name)}, thin first, the rest thickened.`);
 }
 
 function filled(b: RepairBuilder, w: Wood, bond: Product): void {
   const { survey, job } = b.input;
-  const depth = b.pick('depth', 'deep', 'm', job.damage.depth, w.thickness.value / 6, 'a sixth of the thickness until measured');
-  const volume = b.compute('volume', 'to fill', withLoss, { V: b.compute('hollow', 'hollow', layerVolume, { A: survey.area, d: depth }), loss: b.assumed('loss', 'left proud', 0.25, 'fraction', 'small fills') });
+  const depth = b.pick(
+    'depth',
+    'deep',
+    'm',
+    job.damage.depth,
+    w.thickness.value / 6,
+    'a sixth of the thickness until measured',
+  );
+  const volume = b.compute('volume', 'to fill', withLoss, {
+    V: b.compute('hollow', 'hollow', layerVolume, { A: survey.area, d: depth }),
+    loss: b.assumed('loss', 'left proud', 0.25, 'fraction', 'small fills'),
+  });
   const mass = massFor(b, 'fill', bond, volume);
-  mixed(b, { id: 'fill', stage: 'mix', title: bond.name, about: 'saturate, then fill', product: bond, mass, working: b.assumed('working', 'filling', 300, 's', 'minutes'), next: 'can be sanded' });
+  mixed(b, {
+    id: 'fill',
+    stage: 'mix',
+    title: bond.name,
+    about: 'saturate, then fill',
+    product: bond,
+    mass,
+    working: b.assumed('working', 'filling', 300, 's', 'minutes'),
+    next: 'can be sanded',
+  });
   b.material('bond', bond.name, 'fill', mass, bond);
   b.work('mix', 'fill', 'mix, wet the wood out, thicken and fill proud', 10);
   cure(b, bond);
   b.at('grind').ask('damage.depth', depth);
-  b.at('mix').key('Fill', volume, 'ml', 1).say(words`${ml(volume, 1)} of ${lower(bond.name)} over wood that was wetted out first.`);
+  b.at('mix')
+    .key('Fill', volume, 'ml', 1)
+    .say(words`${ml(volume, 1)} of ${lower(bond.name)} over wood that was wetted out first.`);
 }
 
 function cure(b: RepairBuilder, bond: Product): void {
@@ -164,13 +386,39 @@ function sheathe(b: RepairBuilder, w: Wood, cloth: Cloth, bond: Product): void {
   const layers = own ?? 1;
   b.at('laminate').ask('repair.wood.sheathing');
   if (layers === 0) return;
-  const r = planReinforcement(b, cloth, { length: w.length, width: w.width }, layers, 0.05, 'over the joint and 50 mm past it');
-  mixed(b, { id: 'sheath', stage: 'mix', title: `${bond.name}, for the glass`, about: 'wet the sheathing out', product: bond, mass: r.resin, working: b.assumed('sheathTime', 'wetting out', 240 + r.area.value / 3e-4, 's', 'by hand'), next: 'can be sanded' });
+  const r = planReinforcement(
+    b,
+    cloth,
+    { length: w.length, width: w.width },
+    layers,
+    0.05,
+    'over the joint and 50 mm past it',
+  );
+  mixed(b, {
+    id: 'sheath',
+    stage: 'mix',
+    title: `${bond.name}, for the glass`,
+    about: 'wet the sheathing out',
+    product: bond,
+    mass: r.resin,
+    working: b.assumed('sheathTime', 'wetting out', 240 + r.area.value / 3e-4, 's', 'by hand'),
+    next: 'can be sanded',
+  });
   b.material('sheathResin', bond.name, 'sheathing', r.resin, bond);
-  b.work('mix', 'sheath', `sheathe with ${layers} ${layers === 1 ? 'layer' : 'layers'} of ${lower(cloth.name)}, peel ply over it`, 10, [perM2(RATES.spreadPerM2, r.area)]);
+  b.work(
+    'mix',
+    'sheath',
+    `sheathe with ${layers} ${layers === 1 ? 'layer' : 'layers'} of ${lower(cloth.name)}, peel ply over it`,
+    10,
+    [perM2(RATES.spreadPerM2, r.area)],
+  );
   const times = b.times(bond);
   if (times) b.wait('mix', 'sheathSets', 'sheathing sets', times.sand, b.curing(bond, 'sand'));
-  b.at('laminate').table('Sheathing', ['Cloth', 'Layers', 'Past the joint', 'Area', 'To wet it out'], [[[cloth.name], [r.layers], [mm(r.lap)], [r.area], [r.resin]]]);
+  b.at('laminate').table(
+    'Sheathing',
+    ['Cloth', 'Layers', 'Past the joint', 'Area', 'To wet it out'],
+    [[[cloth.name], [r.layers], [mm(r.lap)], [r.area], [r.resin]]],
+  );
 }
 
 /** The joint from its side, or the fill, true to scale. */
@@ -182,8 +430,39 @@ function draw(b: RepairBuilder, w: Wood, letIn: boolean): void {
     const d = new Drawing({ id: 'wood', title: 'Section', note: 'across, outer face up' });
     const deep = GLUED.has(b.input.damage) ? t : Math.min(t, b.input.job.damage.depth ?? t / 6);
     const gap = Math.max(l, 0.0008);
-    d.area('wood', [{ x: gap, y: 0 }, { x: reach, y: 0 }, { x: reach, y: -t }, { x: deep < t ? 0 : gap * 0.4, y: -t }, { x: deep < t ? 0 : gap * 0.4, y: -deep }], 'wood').area('wood', [{ x: -gap, y: 0 }, { x: -reach, y: 0 }, { x: -reach, y: -t }, { x: deep < t ? 0 : -gap * 0.4, y: -t }, { x: deep < t ? 0 : -gap * 0.4, y: -deep }], 'wood');
-    d.area('new', [{ x: -gap, y: 0 }, { x: -gap, y: 0.0005 }, { x: gap, y: 0.0005 }, { x: gap, y: 0 }, { x: deep < t ? 0 : gap * 0.4, y: -deep }, { x: deep < t ? 0 : -gap * 0.4, y: -deep }], 'epoxy');
+    d.area(
+      'wood',
+      [
+        { x: gap, y: 0 },
+        { x: reach, y: 0 },
+        { x: reach, y: -t },
+        { x: deep < t ? 0 : gap * 0.4, y: -t },
+        { x: deep < t ? 0 : gap * 0.4, y: -deep },
+      ],
+      'wood',
+    ).area(
+      'wood',
+      [
+        { x: -gap, y: 0 },
+        { x: -reach, y: 0 },
+        { x: -reach, y: -t },
+        { x: deep < t ? 0 : -gap * 0.4, y: -t },
+        { x: deep < t ? 0 : -gap * 0.4, y: -deep },
+      ],
+      'wood',
+    );
+    d.area(
+      'new',
+      [
+        { x: -gap, y: 0 },
+        { x: -gap, y: 0.0005 },
+        { x: gap, y: 0.0005 },
+        { x: gap, y: 0 },
+        { x: deep < t ? 0 : gap * 0.4, y: -deep },
+        { x: deep < t ? 0 : -gap * 0.4, y: -deep },
+      ],
+      'epoxy',
+    );
     d.dimension({ x: reach, y: 0 }, { x: reach, y: -t }, w.thickness, 'mm', 0, { off: 12 });
     b.draw(d.done());
     return;
@@ -191,9 +470,50 @@ function draw(b: RepairBuilder, w: Wood, letIn: boolean): void {
   const [l, s] = [w.length.value, w.scarf.value];
   const reach = l / 2 + s + Math.max(t * 2, s * 0.3);
   const d = new Drawing({ id: 'scarf', title: 'Scarfed piece', note: 'from the side, along the grain' });
-  d.area('wood', [{ x: -reach, y: 0 }, { x: -l / 2 - s, y: 0 }, { x: -l / 2, y: -t }, { x: -reach, y: -t }], 'old wood').area('wood', [{ x: reach, y: 0 }, { x: l / 2 + s, y: 0 }, { x: l / 2, y: -t }, { x: reach, y: -t }], 'old wood');
-  d.area('wood-new', [{ x: -l / 2 - s, y: 0 }, { x: l / 2 + s, y: 0 }, { x: l / 2, y: -t }, { x: -l / 2, y: -t }], 'new piece');
-  d.line('glue', [{ x: -l / 2 - s, y: 0 }, { x: -l / 2, y: -t }], 'glue').line('glue', [{ x: l / 2 + s, y: 0 }, { x: l / 2, y: -t }], 'glue');
+  d.area(
+    'wood',
+    [
+      { x: -reach, y: 0 },
+      { x: -l / 2 - s, y: 0 },
+      { x: -l / 2, y: -t },
+      { x: -reach, y: -t },
+    ],
+    'old wood',
+  ).area(
+    'wood',
+    [
+      { x: reach, y: 0 },
+      { x: l / 2 + s, y: 0 },
+      { x: l / 2, y: -t },
+      { x: reach, y: -t },
+    ],
+    'old wood',
+  );
+  d.area(
+    'wood-new',
+    [
+      { x: -l / 2 - s, y: 0 },
+      { x: l / 2 + s, y: 0 },
+      { x: l / 2, y: -t },
+      { x: -l / 2, y: -t },
+    ],
+    'new piece',
+  );
+  d.line(
+    'glue',
+    [
+      { x: -l / 2 - s, y: 0 },
+      { x: -l / 2, y: -t },
+    ],
+    'glue',
+  ).line(
+    'glue',
+    [
+      { x: l / 2 + s, y: 0 },
+      { x: l / 2, y: -t },
+    ],
+    'glue',
+  );
   d.dimension({ x: -l / 2 - s, y: 0 }, { x: -l / 2, y: 0 }, w.scarf, 'mm', 0, { off: 12 });
   d.dimension({ x: -l / 2, y: -t }, { x: l / 2, y: -t }, w.length, 'mm', 0, { off: -18 });
   d.dimension({ x: reach, y: 0 }, { x: reach, y: -t }, w.thickness, 'mm', 0, { off: 8 });

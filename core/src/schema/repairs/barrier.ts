@@ -26,12 +26,23 @@ export interface BarrierFacts<Q = number> {
 }
 
 export const DRYING = group('Drying', {
-  dry: quantity('Reading where it is surely dry', 'count', 0, 1000, 'each', 'high on the topside of the same boat; 15 on the wood scale until entered'),
-  readings: list('Readings while it dries', group('Reading', {
-    at: required(instant('Read at')),
-    moisture: required(quantity('Reading', 'count', 0, 1000, 'each')),
-    scale: choice('Scale', { relative: 'relative', wood: 'wood, %' }),
-  }), 60),
+  dry: quantity(
+    'Reading where it is surely dry',
+    'count',
+    0,
+    1000,
+    'each',
+    'high on the topside of the same boat; 15 on the wood scale until entered',
+  ),
+  readings: list(
+    'Readings while it dries',
+    group('Reading', {
+      at: required(instant('Read at')),
+      moisture: required(quantity('Reading', 'count', 0, 1000, 'each')),
+      scale: choice('Scale', { relative: 'relative', wood: 'wood, %' }),
+    }),
+    60,
+  ),
 });
 
 export const BARRIER = group('Blisters and barrier', {

@@ -2,7 +2,22 @@ import { choice, group, quantity } from '../field';
 import { BARRIER, DRYING, type BarrierFacts, type DryingFacts } from './barrier';
 import { CORE, type CoreFacts } from './core';
 import { INFLATABLE, type InflatableFacts } from './inflatable';
-import { EDGE, HOLES, METAL, PLASTIC, RENEWAL, SURFACE, WOOD, type EdgeFacts, type HolesFacts, type MetalFacts, type PlasticFacts, type RenewalFacts, type SurfaceFacts, type WoodFacts } from './parts';
+import {
+  EDGE,
+  HOLES,
+  METAL,
+  PLASTIC,
+  RENEWAL,
+  SURFACE,
+  WOOD,
+  type EdgeFacts,
+  type HolesFacts,
+  type MetalFacts,
+  type PlasticFacts,
+  type RenewalFacts,
+  type SurfaceFacts,
+  type WoodFacts,
+} from './parts';
 
 /** What kinds of repair ask besides size and place, each in a group of its own. */
 export interface RepairFacts<Q = number> {

@@ -23,7 +23,13 @@ export interface EdgeFacts<Q = number> {
 }
 
 export const EDGE = group('Edge or foil', {
-  part: choice('Part', { centreboard: 'centreboard', rudder: 'rudder', fin: 'fin', skeg: 'skeg', other: 'hull edge' }),
+  part: choice('Part', {
+    centreboard: 'centreboard',
+    rudder: 'rudder',
+    fin: 'fin',
+    skeg: 'skeg',
+    other: 'hull edge',
+  }),
   edge: choice('Edge', { leading: 'leading', trailing: 'trailing', tip: 'tip' }),
   chord: quantity('Chord', 'length', 0.02, 2, 'mm', 'leading to trailing edge; 250 mm until entered'),
   thick: quantity('Thickest', 'length', 0.003, 0.3, 'mm', '20 mm until entered'),
@@ -34,11 +40,15 @@ export const EDGE = group('Edge or foil', {
   split: quantity('Opening of a split', 'length', 0.0001, 0.02, 'mm', '0.5 mm until entered'),
   pin: quantity('Pin or shaft', 'length', 0.003, 0.15, 'mm', '20 mm until entered'),
   worn: quantity('Worn hole, widest', 'length', 0.003, 0.2, 'mm', '3 mm over the pin until entered'),
-  offsets: list('Offsets', group('Offset', {
-    x: required(quantity('From the leading edge', 'length', 0, 2, 'mm')),
-    port: required(quantity('Port face', 'length', 0, 0.2, 'mm')),
-    starboard: required(quantity('Starboard face', 'length', 0, 0.2, 'mm')),
-  }), 40),
+  offsets: list(
+    'Offsets',
+    group('Offset', {
+      x: required(quantity('From the leading edge', 'length', 0, 2, 'mm')),
+      port: required(quantity('Port face', 'length', 0, 0.2, 'mm')),
+      starboard: required(quantity('Starboard face', 'length', 0, 0.2, 'mm')),
+    }),
+    40,
+  ),
 });
 
 export interface HolesFacts<Q = number> {
@@ -63,7 +73,14 @@ export interface PlasticFacts<Q = number> {
 }
 
 export const PLASTIC = group('Plastic', {
-  thickness: quantity('Thickness of the sheet', 'length', 0.0005, 0.05, 'mm', 'usual of its kind until entered'),
+  thickness: quantity(
+    'Thickness of the sheet',
+    'length',
+    0.0005,
+    0.05,
+    'mm',
+    'usual of its kind until entered',
+  ),
   rod: quantity('Welding rod', 'length', 0.002, 0.006, 'mm', '4 mm until entered'),
   pull: choice('Pull test on a scrap weld', { held: 'the sheet tore first', peeled: 'the rod peeled' }),
   mixer: choice('From a cartridge, static mixer', { no: 'no, by hand', yes: 'yes' }),
@@ -75,7 +92,14 @@ export interface SurfaceFacts<Q = number> {
 }
 
 export const SURFACE = group('Gel coat', {
-  lines: quantity('Length of the cracks in all', 'length', 0.005, 200, 'm', 'reckoned from their pattern until entered'),
+  lines: quantity(
+    'Length of the cracks in all',
+    'length',
+    0.005,
+    200,
+    'm',
+    'reckoned from their pattern until entered',
+  ),
   texture: choice('Surface', { smooth: 'smooth', 'non-skid': 'non-skid pattern' }),
 });
 
@@ -89,7 +113,14 @@ export interface WoodFacts<Q = number> {
 }
 
 export const WOOD = group('Wood', {
-  thickness: quantity('Thickness of the wood', 'length', 0.002, 0.3, 'mm', '18 mm, plywood 9 mm, until entered'),
+  thickness: quantity(
+    'Thickness of the wood',
+    'length',
+    0.002,
+    0.3,
+    'mm',
+    '18 mm, plywood 9 mm, until entered',
+  ),
   moisture: quantity('Moisture of the wood', 'fraction', 0.04, 1, '%', 'read it with pins, along the grain'),
   spar: choice('Part', { no: 'plank, panel or frame', yes: 'spar' }),
   ratio: quantity('Scarf', 'ratio', 4, 30, ':1', '8:1, spars 12:1, until entered'),
@@ -114,7 +145,12 @@ export interface RenewalFacts<Q = number> {
 }
 
 export const RENEWAL = group('Renewal', {
-  start: choice('Test spot cleared with', { fine: 'compound alone', P2000: 'P2000 wet first', P1500: 'P1500 wet first', P1000: 'P1000 wet first' }),
+  start: choice('Test spot cleared with', {
+    fine: 'compound alone',
+    P2000: 'P2000 wet first',
+    P1500: 'P1500 wet first',
+    P1000: 'P1000 wet first',
+  }),
   coats: quantity('Coats of paint', 'count', 1, 6, 'each', 'two until entered'),
   spots: quantity('Share with fills to prime', 'fraction', 0, 1, '%', '5 % until entered'),
 });

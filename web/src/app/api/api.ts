@@ -65,7 +65,9 @@ export function failureOf(error: unknown): ApiFailure {
   if (error instanceof TimeoutError) return { status: 0, title: 'The server does not answer' };
   if (!(error instanceof HttpErrorResponse)) return { status: -1, title: 'Something went wrong in the page' };
   if (error.status === 0) return { status: 0, title: 'The server cannot be reached' };
-  const body = (typeof error.error === 'object' && error.error !== null ? error.error : {}) as Partial<ApiFailure>;
+  const body = (
+    typeof error.error === 'object' && error.error !== null ? error.error : {}
+  ) as Partial<ApiFailure>;
   return { ...body, status: error.status, title: body.title ?? 'The server refused the request' };
 }
 
@@ -92,7 +94,12 @@ export class Api {
     return this.#http.post<StoredJob>('/api/v1/jobs', { id, document, ...label });
   }
 
-  saveJob(id: string, known: { readonly version: number; readonly epoch?: string }, document: JobDocument, label: SaveLabel = {}): Observable<StoredJob> {
+  saveJob(
+    id: string,
+    known: { readonly version: number; readonly epoch?: string },
+    document: JobDocument,
+    label: SaveLabel = {},
+  ): Observable<StoredJob> {
     return this.#http.put<StoredJob>(`/api/v1/jobs/${id}`, { ...known, document, ...label });
   }
 
@@ -101,15 +108,23 @@ export class Api {
   }
 
   importJob(id: string, file: Blob): Observable<{ job: StoredJob; problems: readonly ToldProblem[] }> {
-    return this.#http.post<{ job: StoredJob; problems: readonly ToldProblem[] }>('/api/v1/jobs/import', file, { params: { id }, headers: { 'Content-Type': 'application/octet-stream' } });
+    return this.#http.post<{ job: StoredJob; problems: readonly ToldProblem[] }>(
+      '/api/v1/jobs/import',
+      file,
+      { params: { id }, headers: { 'Content-Type': 'application/octet-stream' } },
+    );
   }
 
   revisions(id: string, before?: number): Observable<Revision[]> {
-    return this.#http.get<Revision[]>(`/api/v1/jobs/${id}/revisions`, { params: before === undefined ? {} : { before } });
+    return this.#http.get<Revision[]>(`/api/v1/jobs/${id}/revisions`, {
+      params: before === undefined ? {} : { before },
+    });
   }
 
   revision(id: string, version: number): Observable<Revision & { readonly document: JobDocument }> {
-    return this.#http.get<Revision & { readonly document: JobDocument }>(`/api/v1/jobs/${id}/revisions/${version}`);
+    return this.#http.get<Revision & { readonly document: JobDocument }>(
+      `/api/v1/jobs/${id}/revisions/${version}`,
+    );
   }
 
   nameRevision(id: string, version: number, name: string | null): Observable<Revision> {
@@ -141,7 +156,10 @@ export class Api {
 
   /** Sends a backup; the browser reads the file by and by. */
   restore(file: Blob): Observable<{ counts: Record<string, number>; equal: true }> {
-    return this.#http.post<{ counts: Record<string, number>; equal: true }>('/api/v1/restore', file, { params: { replace: true }, headers: { 'Content-Type': 'application/octet-stream' } });
+    return this.#http.post<{ counts: Record<string, number>; equal: true }>('/api/v1/restore', file, {
+      params: { replace: true },
+      headers: { 'Content-Type': 'application/octet-stream' },
+    });
   }
 
   /** Work orders that were printed, the newest first. */
@@ -169,7 +187,11 @@ export class Api {
   addPhoto(jobId: string, id: string, file: File): Observable<HttpEvent<Photo>> {
     const form = new FormData();
     form.set('photo', file, file.name);
-    return this.#http.post<Photo>(`/api/v1/jobs/${jobId}/photos`, form, { params: { id }, reportProgress: true, observe: 'events' });
+    return this.#http.post<Photo>(`/api/v1/jobs/${jobId}/photos`, form, {
+      params: { id },
+      reportProgress: true,
+      observe: 'events',
+    });
   }
 
   photoUrl(id: string): string {
@@ -221,4 +243,15 @@ export interface KeptWorkOrder {
 }
 
 /** Files that the server makes of a job. */
-export type JobFile = 'file' | 'work-orders/current.md' | 'work-orders/current.pdf' | 'materials.csv' | 'cut-list.csv' | 'log.csv' | 'rolls.csv' | 'patterns.pdf' | 'patterns.svg' | 'patterns.dxf' | 'patterns.csv';
+export type JobFile =
+  | 'file'
+  | 'work-orders/current.md'
+  | 'work-orders/current.pdf'
+  | 'materials.csv'
+  | 'cut-list.csv'
+  | 'log.csv'
+  | 'rolls.csv'
+  | 'patterns.pdf'
+  | 'patterns.svg'
+  | 'patterns.dxf'
+  | 'patterns.csv';

@@ -1,4 +1,9 @@
-import { HttpErrorResponse, HttpResponse, type HttpEvent, type HttpInterceptorFn } from '@angular/common/http';
+import {
+  HttpErrorResponse,
+  HttpResponse,
+  type HttpEvent,
+  type HttpInterceptorFn,
+} from '@angular/common/http';
 import { catchError, map, throwError } from 'rxjs';
 
 /** Stands in every answer of Nelbo's server, whatever it says. */
@@ -14,7 +19,14 @@ export const ownAnswers: HttpInterceptorFn = (request, next) =>
       if (event instanceof HttpResponse && !event.headers.has(OWN_ANSWER)) throw away(request.url);
       return event;
     }),
-    catchError((error: unknown) => throwError(() => (error instanceof HttpErrorResponse && error.status !== 0 && !error.headers.has(OWN_ANSWER) ? away(request.url) : error))),
+    catchError((error: unknown) =>
+      throwError(() =>
+        error instanceof HttpErrorResponse && error.status !== 0 && !error.headers.has(OWN_ANSWER)
+          ? away(request.url)
+          : error,
+      ),
+    ),
   );
 
-const away = (url: string): HttpErrorResponse => new HttpErrorResponse({ status: 0, statusText: 'not the server of Nelbo', url });
+const away = (url: string): HttpErrorResponse =>
+  new HttpErrorResponse({ status: 0, statusText: 'not the server of Nelbo', url });

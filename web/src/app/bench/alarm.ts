@@ -32,7 +32,9 @@ export class Alarm {
       }
       this.#before = clocks;
       const soonest = clocks.find((c) => c.kind !== 'over' && c.until > now);
-      this.#title.setTitle(soonest ? `${countdown(soonest.until, now)} ${soonest.name} · Nelbo` : 'Bench · Nelbo');
+      this.#title.setTitle(
+        soonest ? `${countdown(soonest.until, now)} ${soonest.name} · Nelbo` : 'Bench · Nelbo',
+      );
     });
   }
 

@@ -34,7 +34,11 @@ import { clockOf, countdown } from './run';
 })
 export class BenchHome {
   readonly #store = inject(BenchStore);
-  readonly #found = toSignal(inject(Api).jobs().pipe(catchError(() => of(undefined))));
+  readonly #found = toSignal(
+    inject(Api)
+      .jobs()
+      .pipe(catchError(() => of(undefined))),
+  );
   protected readonly jobs = computed(() => this.#found()?.jobs ?? []);
   protected readonly failed = computed(() => this.#found() === undefined);
   protected readonly clocks = this.#store.clocks;
@@ -46,6 +50,10 @@ export class BenchHome {
   protected begun(jobId: string): string {
     const runs = this.#store.runs().filter((r) => r.jobId === jobId);
     const open = runs.filter((r) => r.step !== 'laid' && r.step !== 'thrown').length;
-    return runs.length === 0 ? '' : open > 0 ? `${open} under way` : `${runs.filter((r) => clockOf(r, this.#store.now())).length} curing`;
+    return runs.length === 0
+      ? ''
+      : open > 0
+        ? `${open} under way`
+        : `${runs.filter((r) => clockOf(r, this.#store.now())).length} curing`;
   }
 }

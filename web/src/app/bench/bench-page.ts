@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  type OnDestroy,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { sayIn } from '@nelbo/core';
@@ -84,8 +93,12 @@ export class BenchPage implements OnDestroy {
   protected readonly look = signal<'dark' | 'light'>(kept());
   #lock: WakeLockSentinel | undefined;
 
-  protected readonly run = computed(() => this.store.runs().find((r) => r.id === this.activeId() && r.jobId === this.id()));
-  protected readonly boat = computed(() => this.state()?.document.boat?.name ?? this.state()?.document.title ?? '');
+  protected readonly run = computed(() =>
+    this.store.runs().find((r) => r.id === this.activeId() && r.jobId === this.id()),
+  );
+  protected readonly boat = computed(
+    () => this.state()?.document.boat?.name ?? this.state()?.document.title ?? '',
+  );
   protected readonly crew = computed(() => this.#shop()?.crew ?? []);
   protected readonly batches = computed(() => {
     const plan = this.state()?.plan;
@@ -110,7 +123,9 @@ export class BenchPage implements OnDestroy {
     effect(() => {
       if (!this.store.ready() || returned) return;
       returned = true;
-      const left = this.store.runs().find((r) => r.jobId === this.id() && r.step !== 'laid' && r.step !== 'thrown');
+      const left = this.store
+        .runs()
+        .find((r) => r.jobId === this.id() && r.step !== 'laid' && r.step !== 'thrown');
       if (left) this.activeId.set(left.id);
     });
     void this.#stayAwake();
@@ -151,7 +166,13 @@ export class BenchPage implements OnDestroy {
     const run = this.#latest(batchId);
     const time = (ms: number | undefined): string => (ms === undefined ? '' : timeOf(ms));
     if (!run) return 'not begun';
-    return run.step === 'laid' ? `laid ${time(run.laidAt)}` : run.step === 'thrown' ? 'thrown away' : run.step === 'use' ? `mixed ${time(run.mixedAt)}, in use` : 'under way';
+    return run.step === 'laid'
+      ? `laid ${time(run.laidAt)}`
+      : run.step === 'thrown'
+        ? 'thrown away'
+        : run.step === 'use'
+          ? `mixed ${time(run.mixedAt)}, in use`
+          : 'under way';
   }
 
   protected name(who: string): void {
@@ -170,7 +191,10 @@ export class BenchPage implements OnDestroy {
   }
 
   #latest(batchId: string): BenchRun | undefined {
-    return this.store.runs().filter((r) => r.jobId === this.id() && r.batch.id === batchId).sort((a, b) => b.at - a.at)[0];
+    return this.store
+      .runs()
+      .filter((r) => r.jobId === this.id() && r.batch.id === batchId)
+      .sort((a, b) => b.at - a.at)[0];
   }
 
   readonly #again = (): void => {

@@ -1,7 +1,25 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { parseQuantity, sayIn, type LogEvent } from '@nelbo/core';
-import { benchClocks, firstBand, ratioErrorOf, secondReads, stopBand, weighIn, type WeighVerdict } from '@nelbo/core/cure';
+import {
+  benchClocks,
+  firstBand,
+  ratioErrorOf,
+  secondReads,
+  stopBand,
+  weighIn,
+  type WeighVerdict,
+} from '@nelbo/core/cure';
 import { Devices } from '../devices/devices';
 import { SimulatedScale } from '../devices/simulated';
 import { Reading } from '../state/reading';
@@ -141,7 +159,9 @@ export class BenchStep {
 
   readonly #scale = toSignal(this.#devices.readings('scale'));
   protected readonly live = computed(() => (this.way().way === 'scale' ? this.#scale() : undefined));
-  protected readonly simulated = computed(() => this.live() !== undefined && (this.#devices.of('scale')?.simulated ?? false));
+  protected readonly simulated = computed(
+    () => this.live() !== undefined && (this.#devices.of('scale')?.simulated ?? false),
+  );
   protected readonly way = computed(() => this.run().batch.measures[this.run().way]);
   protected readonly names = computed(() => partNames(this.run()));
   readonly #parsed = computed(() => {
@@ -151,7 +171,15 @@ export class BenchStep {
     return p.ok && p.value >= 0 ? p.value : NaN;
   });
   /** What the scale shows: a connected one's reading, a typed one, else what it ought to. */
-  protected readonly reading = computed(() => this.live()?.value ?? (Number.isFinite(this.#parsed() ?? NaN) ? (this.#parsed() as number) : this.run().step === 'first' ? 0 : (this.run().first ?? this.run().batch.first)));
+  protected readonly reading = computed(
+    () =>
+      this.live()?.value ??
+      (Number.isFinite(this.#parsed() ?? NaN)
+        ? (this.#parsed() as number)
+        : this.run().step === 'first'
+          ? 0
+          : (this.run().first ?? this.run().batch.first)),
+  );
   protected readonly target = computed(() => {
     const { batch, step, first = batch.first } = this.run();
     return step === 'first' ? batch.first : secondReads(first, batch.ratio);
@@ -168,11 +196,20 @@ export class BenchStep {
   protected readonly off = computed(() => offBy(this.error() ?? 0));
   protected readonly ratioNow = computed(() => {
     const { step, first, second } = this.run();
-    if (step === 'stir' && first !== undefined && second !== undefined) return ratioWords(first, second, this.run());
-    return step === 'first' ? `${cap(this.names()[1])} comes next` : ratioWords(first ?? this.run().batch.first, Math.max(0, this.reading() - (first ?? this.run().batch.first)), this.run());
+    if (step === 'stir' && first !== undefined && second !== undefined)
+      return ratioWords(first, second, this.run());
+    return step === 'first'
+      ? `${cap(this.names()[1])} comes next`
+      : ratioWords(
+          first ?? this.run().batch.first,
+          Math.max(0, this.reading() - (first ?? this.run().batch.first)),
+          this.run(),
+        );
   });
   protected readonly life = computed(() => minutes((this.run().clocks ?? this.#clocks()).life));
-  protected readonly stirLeft = computed(() => countdown((this.stirFrom() ?? this.#store.now()) + STIR_S * 1000, this.#store.now()));
+  protected readonly stirLeft = computed(() =>
+    countdown((this.stirFrom() ?? this.#store.now()) + STIR_S * 1000, this.#store.now()),
+  );
   readonly #useBy = computed(() => {
     const { mixedAt, clocks } = this.run();
     return mixedAt !== undefined && clocks ? mixedAt + clocks.usable * 1000 : undefined;
@@ -186,38 +223,66 @@ export class BenchStep {
   protected readonly laidFacts = computed(() => {
     const { clocks: c, laidAt = 0 } = this.run();
     if (!c) return [];
-    const at = (s: number): string => new Date(laidAt + s * 1000).toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' });
-    return [...(c.opens ? [{ name: `${cap(this.run().batch.next)} from`, value: at(c.opens[1]) }] : []), ...(c.closes ? [{ name: 'until', value: at(c.closes[1]) }] : []), { name: 'Sand from', value: at(c.sand[1]) }];
+    const at = (s: number): string =>
+      new Date(laidAt + s * 1000).toLocaleString('en-GB', {
+        weekday: 'short',
+        hour: '2-digit',
+        minute: '2-digit',
+      });
+    return [
+      ...(c.opens ? [{ name: `${cap(this.run().batch.next)} from`, value: at(c.opens[1]) }] : []),
+      ...(c.closes ? [{ name: 'until', value: at(c.closes[1]) }] : []),
+      { name: 'Sand from', value: at(c.sand[1]) },
+    ];
   });
   protected readonly stepWords = computed(() => {
     const steps = ['first', 'second', ...(this.run().batch.powder ? ['powder'] : []), 'stir'];
     const at = steps.indexOf(this.run().step) + 1;
-    const how = this.run().step === 'second' && this.way().way === 'scale' ? `, on the scale, ${this.names()[0]} already in` : '';
+    const how =
+      this.run().step === 'second' && this.way().way === 'scale'
+        ? `, on the scale, ${this.names()[0]} already in`
+        : '';
     return `Step ${at} of ${steps.length}${how}`;
   });
-  protected readonly powder = computed(() => grams(this.run().batch.powder?.mass ?? 0, this.#reading.reader()));
-  protected readonly unit = computed(() => sayIn({ value: 0.1 }, 'g', 1, this.#reading.reader()).replace(/^[\d.,\s]+/, ''));
+  protected readonly powder = computed(() =>
+    grams(this.run().batch.powder?.mass ?? 0, this.#reading.reader()),
+  );
+  protected readonly unit = computed(() =>
+    sayIn({ value: 0.1 }, 'g', 1, this.#reading.reader()).replace(/^[\d.,\s]+/, ''),
+  );
   protected readonly instruction = computed(() => {
     const w = this.way();
     if (!w) return '';
     const part = this.names()[this.run().step === 'first' ? 0 : 1];
-    if (w.way === 'cup') return `${w.instrument}: ${this.run().step === 'first' ? `pour ${part} until it stands` : `pour ${part} on top until it stands`}`;
+    if (w.way === 'cup')
+      return `${w.instrument}: ${this.run().step === 'first' ? `pour ${part} until it stands` : `pour ${part} on top until it stands`}`;
     if (w.way === 'pump') return `${w.instrument}: full strokes of each`;
     return this.run().step === 'first' ? `Weigh out ${part}` : `Draw up ${part} in the ${w.instrument}`;
   });
   protected readonly bigOther = computed(() => {
     const { step, batch } = this.run();
     const w = this.way();
-    const split = (s: string): { text: string; unit: string } => ({ text: s.slice(0, s.lastIndexOf(' ')), unit: s.slice(s.lastIndexOf(' ') + 1) });
+    const split = (s: string): { text: string; unit: string } => ({
+      text: s.slice(0, s.lastIndexOf(' ')),
+      unit: s.slice(s.lastIndexOf(' ') + 1),
+    });
     if (!w) return { text: '', unit: '' };
     const reader = this.#reading.reader();
     if (w.way === 'cup') return split(sayIn(w.readings[step === 'first' ? 0 : 1].figure, 'mm', 0, reader));
-    if (w.way === 'pump') return { text: String(w.readings[0].figure.value), unit: w.readings[0].figure.value === 1 ? 'stroke' : 'strokes' };
-    return step === 'first' ? split(grams(batch.first, reader)) : split(sayIn(w.readings[0].figure, 'ml', 1, reader));
+    if (w.way === 'pump')
+      return {
+        text: String(w.readings[0].figure.value),
+        unit: w.readings[0].figure.value === 1 ? 'stroke' : 'strokes',
+      };
+    return step === 'first'
+      ? split(grams(batch.first, reader))
+      : split(sayIn(w.readings[0].figure, 'ml', 1, reader));
   });
 
   /** Batch and step alone: a note or a reading begins nothing anew. */
-  readonly #step = computed(() => ({ id: this.run().id, step: this.run().step }), { equal: (a, b) => a.id === b.id && a.step === b.step });
+  readonly #step = computed(() => ({ id: this.run().id, step: this.run().step }), {
+    equal: (a, b) => a.id === b.id && a.step === b.step,
+  });
 
   constructor() {
     // Each step begins with an empty box, and stirring with its own clock.
@@ -286,7 +351,10 @@ export class BenchStep {
   protected firstIn(): void {
     const reads = this.#weighed(this.run().batch.first);
     if (reads === undefined) return;
-    this.#store.change(this.run().id, { step: 'second', ...(reads === 'not weighed' ? {} : { first: reads, ...(this.simulated() ? { simulated: true } : {}) }) });
+    this.#store.change(this.run().id, {
+      step: 'second',
+      ...(reads === 'not weighed' ? {} : { first: reads, ...(this.simulated() ? { simulated: true } : {}) }),
+    });
   }
 
   /** The second part is in: the true ratio decides whether it may be stirred. */
@@ -295,10 +363,22 @@ export class BenchStep {
     const reads = this.#weighed(this.target());
     if (reads === undefined) return;
     const met = metAt ?? Date.now();
-    if (reads === 'not weighed') return this.#store.change(id, { step: batch.powder ? 'powder' : 'stir', metAt: met });
+    if (reads === 'not weighed')
+      return this.#store.change(id, { step: batch.powder ? 'powder' : 'stir', metAt: met });
     const second = Math.max(0, reads - first);
-    const verdict = weighIn({ a: first, b: second, ratio: batch.ratio, tolerance: batch.tolerance, step: this.way()?.step?.value ?? TYPICAL_STEP, room: batch.room, age: (Date.now() - met) / 1000, usable: this.#clocks().usable, limits: batch.limits });
-    if (verdict.kind === 'good') return this.#store.change(id, { step: batch.powder ? 'powder' : 'stir', first, second, metAt: met });
+    const verdict = weighIn({
+      a: first,
+      b: second,
+      ratio: batch.ratio,
+      tolerance: batch.tolerance,
+      step: this.way()?.step?.value ?? TYPICAL_STEP,
+      room: batch.room,
+      age: (Date.now() - met) / 1000,
+      usable: this.#clocks().usable,
+      limits: batch.limits,
+    });
+    if (verdict.kind === 'good')
+      return this.#store.change(id, { step: batch.powder ? 'powder' : 'stir', first, second, metAt: met });
     this.#store.change(id, { first, second, metAt: met });
     this.verdict.set(verdict);
   }
@@ -314,21 +394,34 @@ export class BenchStep {
     const { batch, first = batch.first, second = batch.second, id } = this.run();
     const now = v.part === 'first' ? { first: first + v.add, second } : { first, second: second + v.add };
     this.verdict.set(undefined);
-    this.#store.change(id, { ...now, step: batch.powder ? 'powder' : 'stir' }, {
-      who: this.who(),
-      text: `${batch.title}: ratio was ${offBy(v.error)} off, ${this.g(v.add)} of ${this.names()[v.part === 'first' ? 0 : 1]} added, now ${offBy(v.after)}.`,
-      event: { kind: 'corrected', ...now },
-    });
+    this.#store.change(
+      id,
+      { ...now, step: batch.powder ? 'powder' : 'stir' },
+      {
+        who: this.who(),
+        text: `${batch.title}: ratio was ${offBy(v.error)} off, ${this.g(v.add)} of ${this.names()[v.part === 'first' ? 0 : 1]} added, now ${offBy(v.after)}.`,
+        event: { kind: 'corrected', ...now },
+      },
+    );
   }
 
   protected mixed(): void {
     const run = this.run();
     const clocks = this.#clocks();
-    this.#store.change(run.id, { step: 'use', mixedAt: Date.now(), clocks }, {
-      who: this.who(),
-      text: mixedWords(run, this.#reading.reader(), clocks),
-      event: { kind: 'mixed', first: run.first ?? run.batch.first, second: run.second ?? run.batch.second, ...this.#conditions() },
-    });
+    this.#store.change(
+      run.id,
+      { step: 'use', mixedAt: Date.now(), clocks },
+      {
+        who: this.who(),
+        text: mixedWords(run, this.#reading.reader(), clocks),
+        event: {
+          kind: 'mixed',
+          first: run.first ?? run.batch.first,
+          second: run.second ?? run.batch.second,
+          ...this.#conditions(),
+        },
+      },
+    );
   }
 
   protected laid(): void {
@@ -336,29 +429,53 @@ export class BenchStep {
     const now = Date.now();
     const closes = run.clocks?.closes;
     const until = closes ? new Date(now + closes[1] * 1000) : undefined;
-    this.#store.change(run.id, { step: 'laid', laidAt: now }, {
-      who: this.who(),
-      text: `${run.batch.title} laid: ${run.batch.about}.${until ? ` ${cap(run.batch.next)} until about ${until.toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })}.` : ''}`,
-      event: { kind: 'laid', ...this.#conditions(), ...(until ? { until: until.toISOString() } : {}) },
-    });
+    this.#store.change(
+      run.id,
+      { step: 'laid', laidAt: now },
+      {
+        who: this.who(),
+        text: `${run.batch.title} laid: ${run.batch.about}.${until ? ` ${cap(run.batch.next)} until about ${until.toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })}.` : ''}`,
+        event: { kind: 'laid', ...this.#conditions(), ...(until ? { until: until.toISOString() } : {}) },
+      },
+    );
   }
 
   protected thrown(why: string): void {
     this.verdict.set(undefined);
-    this.#store.change(this.run().id, { step: 'thrown' }, { who: this.who(), text: `${this.run().batch.title} thrown away: ${why}.`, event: { kind: 'thrown', ...this.#conditions() } });
+    this.#store.change(
+      this.run().id,
+      { step: 'thrown' },
+      {
+        who: this.who(),
+        text: `${this.run().batch.title} thrown away: ${why}.`,
+        event: { kind: 'thrown', ...this.#conditions() },
+      },
+    );
   }
 
   protected log(kind: 'abraded' | 'coated' | 'weather', text: string): void {
     const run = this.run();
     const events = kind === 'weather' ? run.events : [...run.events, { at: Date.now(), kind }];
-    this.#store.change(run.id, { events }, { who: this.who(), text: `${run.batch.title}: ${text}`, event: { kind } });
+    this.#store.change(
+      run.id,
+      { events },
+      { who: this.who(), text: `${run.batch.title}: ${text}`, event: { kind } },
+    );
     this.saidNote.set(`Noted: ${text.toLowerCase()}`);
   }
 
   protected note(text: (typeof this.NOTES)[number]): void {
     this.noteOpen.set(false);
     if (text === 'threw away') return this.thrown('by note');
-    this.#store.change(this.run().id, {}, { who: this.who(), text: `${this.run().batch.title}: ${text}.`, event: { kind: 'note', ...this.#conditions() } });
+    this.#store.change(
+      this.run().id,
+      {},
+      {
+        who: this.who(),
+        text: `${this.run().batch.title}: ${text}.`,
+        event: { kind: 'note', ...this.#conditions() },
+      },
+    );
     this.saidNote.set(`Noted: ${text}.`);
   }
 
@@ -367,7 +484,9 @@ export class BenchStep {
     if (this.way()?.way !== 'scale') return 'not weighed';
     if (this.live() !== undefined) return this.reading();
     const parsed = this.#parsed();
-    this.typedError.set(parsed !== undefined && !Number.isFinite(parsed) ? 'Not a weight: type a number such as 214.6' : '');
+    this.typedError.set(
+      parsed !== undefined && !Number.isFinite(parsed) ? 'Not a weight: type a number such as 214.6' : '',
+    );
     if (parsed !== undefined && !Number.isFinite(parsed)) return undefined;
     // Nothing typed: it was poured to the figure on the screen.
     return parsed ?? planned;
@@ -375,14 +494,26 @@ export class BenchStep {
 
   #clocks(): ReturnType<typeof benchClocks> {
     const { batch, pot = 20, air = pot, first, second } = this.run();
-    return benchClocks(batch, pot, air, first !== undefined && second !== undefined ? [first, second] : undefined);
+    return benchClocks(
+      batch,
+      pot,
+      air,
+      first !== undefined && second !== undefined ? [first, second] : undefined,
+    );
   }
 
   #conditions(): Pick<LogEvent, 'pot' | 'air' | 'humidity'> {
     const { humidity, unread = [] } = this.run();
     // What was only assumed is no reading.
-    const [pot, air] = [unread.includes('pot') ? undefined : this.run().pot, unread.includes('air') ? undefined : this.run().air];
-    return { ...(pot === undefined ? {} : { pot }), ...(air === undefined ? {} : { air }), ...(humidity === undefined ? {} : { humidity }) };
+    const [pot, air] = [
+      unread.includes('pot') ? undefined : this.run().pot,
+      unread.includes('air') ? undefined : this.run().air,
+    ];
+    return {
+      ...(pot === undefined ? {} : { pot }),
+      ...(air === undefined ? {} : { air }),
+      ...(humidity === undefined ? {} : { humidity }),
+    };
   }
 }
 

@@ -38,18 +38,39 @@ export class BenchStore {
   }
 
   start(jobId: string, boat: string, batch: BenchBatch): BenchRun {
-    const run: BenchRun = { id: newId(), jobId, boat, batch, way: 0, step: 'ready', events: [], at: Date.now() };
+    const run: BenchRun = {
+      id: newId(),
+      jobId,
+      boat,
+      batch,
+      way: 0,
+      step: 'ready',
+      events: [],
+      at: Date.now(),
+    };
     this.#runs.update((runs) => [run, ...runs]);
     void this.#local.keepBench(run);
     return run;
   }
 
   /** Changes a batch; what it tells the log is kept with it in one go, so that neither is there without the other. */
-  change(id: string, patch: Partial<BenchRun>, told?: { readonly who: string; readonly text: string; readonly event: LogEvent }): void {
+  change(
+    id: string,
+    patch: Partial<BenchRun>,
+    told?: { readonly who: string; readonly text: string; readonly event: LogEvent },
+  ): void {
     const run = this.#runs().find((r) => r.id === id);
     if (!run) return;
     const next: BenchRun = { ...run, ...patch, at: Date.now() };
-    const entry = told && this.#log.make(run.batch.stage, told.who, told.text, { ...told.event, run: run.id, batch: run.batch.title, product: run.batch.product, ...(run.lot || patch.lot ? { lot: patch.lot ?? run.lot } : {}) });
+    const entry =
+      told &&
+      this.#log.make(run.batch.stage, told.who, told.text, {
+        ...told.event,
+        run: run.id,
+        batch: run.batch.title,
+        product: run.batch.product,
+        ...(run.lot || patch.lot ? { lot: patch.lot ?? run.lot } : {}),
+      });
     const kept = this.#local.keepBench(next, entry);
     this.#runs.update((runs) => runs.map((r) => (r.id === id ? next : r)));
     if (entry) this.#log.send(run.jobId, entry, kept);

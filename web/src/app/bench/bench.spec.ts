@@ -23,11 +23,35 @@ function batches(document: object = BASE): readonly BenchBatch[] {
 }
 const [BATCH] = batches();
 const MIN = 60_000;
-const run = (more: Partial<BenchRun> = {}): BenchRun => ({ id: 'r', jobId: 'job', boat: 'Skiff “Spec”', batch: BATCH, way: 0, step: 'ready', events: [], at: 0, ...more });
+const run = (more: Partial<BenchRun> = {}): BenchRun => ({
+  id: 'r',
+  jobId: 'job',
+  boat: 'Skiff “Spec”',
+  batch: BATCH,
+  way: 0,
+  step: 'ready',
+  events: [],
+  at: 0,
+  ...more,
+});
 
-function setUp(): { store: BenchStore; http: HttpTestingController; local: ReturnType<typeof deviceForSpecs>['local'] } {
+function setUp(): {
+  store: BenchStore;
+  http: HttpTestingController;
+  local: ReturnType<typeof deviceForSpecs>['local'];
+} {
   const device = deviceForSpecs();
-  TestBed.configureTestingModule({ providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), provideRouter([]), LogStore, BenchStore, Alarm] });
+  TestBed.configureTestingModule({
+    providers: [
+      ...device.providers,
+      provideHttpClient(),
+      provideHttpClientTesting(),
+      provideRouter([]),
+      LogStore,
+      BenchStore,
+      Alarm,
+    ],
+  });
   const http = TestBed.inject(HttpTestingController);
   TestBed.inject(LogStore).open('job');
   http.match('/api/v1/jobs/job/log').forEach((r) => r.flush([]));
@@ -60,9 +84,15 @@ describe('the clock of a batch', () => {
     const shut = (clocks.closes?.[1] ?? 0) * 1000 + MIN;
     const laid = run({ step: 'laid', mixedAt: 0, laidAt: 0, clocks });
     expect(clockOf(laid, shut)?.name).toContain('window has shut');
-    expect(clockOf({ ...laid, events: [{ at: shut - 2 * 60 * MIN, kind: 'abraded' }] }, shut)?.kind).toBe('over');
-    expect(clockOf({ ...laid, events: [{ at: shut, kind: 'abraded' }] }, shut + 1)?.name).toContain('can be sanded');
-    expect(clockOf({ ...laid, events: [{ at: MIN, kind: 'coated' }] }, 2 * MIN)?.name).toContain('can be sanded');
+    expect(clockOf({ ...laid, events: [{ at: shut - 2 * 60 * MIN, kind: 'abraded' }] }, shut)?.kind).toBe(
+      'over',
+    );
+    expect(clockOf({ ...laid, events: [{ at: shut, kind: 'abraded' }] }, shut + 1)?.name).toContain(
+      'can be sanded',
+    );
+    expect(clockOf({ ...laid, events: [{ at: MIN, kind: 'coated' }] }, 2 * MIN)?.name).toContain(
+      'can be sanded',
+    );
   });
 });
 
@@ -75,8 +105,24 @@ describe('words of the bench', () => {
     expect(offBy(0.0301)).toBe('+3.0 %');
     expect(offBy(-0.0101)).toBe('−1.0 %');
     expect(offBy(0.0002)).toBe('exact');
-    expect(mixedWords(run({ pot: 17.4, air: 17.4, unread: ['pot'] }), {}, benchClocks(BATCH, 17, 17))).toContain('pot 17.4 °C (assumed), air 17.4 °C.');
-    expect(mixedWords(run({ lot: 'S-1', pot: 19.2, air: 17.4, humidity: 0.61, first: 0.113, second: 0.0197, simulated: true }), {}, benchClocks(BATCH, 19, 17))).toMatch(/lot S-1, pot 19\.2 °C, air 17\.4 °C, 61 % \(simulated device\)\. Pot life \d+–\d+ min\./);
+    expect(
+      mixedWords(run({ pot: 17.4, air: 17.4, unread: ['pot'] }), {}, benchClocks(BATCH, 17, 17)),
+    ).toContain('pot 17.4 °C (assumed), air 17.4 °C.');
+    expect(
+      mixedWords(
+        run({
+          lot: 'S-1',
+          pot: 19.2,
+          air: 17.4,
+          humidity: 0.61,
+          first: 0.113,
+          second: 0.0197,
+          simulated: true,
+        }),
+        {},
+        benchClocks(BATCH, 19, 17),
+      ),
+    ).toMatch(/lot S-1, pot 19\.2 °C, air 17\.4 °C, 61 % \(simulated device\)\. Pot life \d+–\d+ min\./);
   });
 });
 
@@ -86,12 +132,26 @@ describe('the store of the bench', () => {
     const { store, http, local } = setUp();
     const made = store.start('job', 'Skiff “Spec”', BATCH);
     expect(local.runs.get(made.id)).toEqual(jasmine.objectContaining({ step: 'ready' }));
-    store.change(made.id, { step: 'use', mixedAt: Date.now() }, { who: 'Tam', text: 'mixed', event: { kind: 'mixed' } });
+    store.change(
+      made.id,
+      { step: 'use', mixedAt: Date.now() },
+      { who: 'Tam', text: 'mixed', event: { kind: 'mixed' } },
+    );
     await soon();
     const [request] = http.match((r) => r.method === 'POST');
-    expect(request.request.body).toEqual(jasmine.objectContaining({ stage: 'mix', who: 'Tam', text: 'mixed', event: jasmine.objectContaining({ kind: 'mixed', run: made.id, product: BATCH.product }) }));
+    expect(request.request.body).toEqual(
+      jasmine.objectContaining({
+        stage: 'mix',
+        who: 'Tam',
+        text: 'mixed',
+        event: jasmine.objectContaining({ kind: 'mixed', run: made.id, product: BATCH.product }),
+      }),
+    );
     expect(local.waiting.size).toBe(1);
-    request.flush({ ...request.request.body, receivedAt: '2026-11-25T10:00:00Z' }, { status: 201, statusText: 'Created' });
+    request.flush(
+      { ...request.request.body, receivedAt: '2026-11-25T10:00:00Z' },
+      { status: 201, statusText: 'Created' },
+    );
     await soon();
     expect(local.waiting.size).toBe(0);
     expect(http.match((r) => r.method === 'POST')).toEqual([]);
@@ -117,19 +177,34 @@ describe('the store of the bench', () => {
 });
 
 describe('one step at a time', () => {
-  async function step(more: Partial<BenchRun>): Promise<{ host: HTMLElement; store: BenchStore; id: string; click: (name: string) => Promise<void>; type: (text: string) => Promise<void>; refresh: () => Promise<void> }> {
+  async function step(
+    more: Partial<BenchRun>,
+  ): Promise<{
+    host: HTMLElement;
+    store: BenchStore;
+    id: string;
+    click: (name: string) => Promise<void>;
+    type: (text: string) => Promise<void>;
+    refresh: () => Promise<void>;
+  }> {
     const { store } = setUp();
     const made = store.start('job', 'b', more.batch ?? BATCH);
     store.change(made.id, more);
     const fixture = TestBed.createComponent(BenchStep);
     const refresh = async (): Promise<void> => {
-      fixture.componentRef.setInput('run', store.runs().find((r) => r.id === made.id));
+      fixture.componentRef.setInput(
+        'run',
+        store.runs().find((r) => r.id === made.id),
+      );
       await fixture.whenStable();
     };
     await refresh();
     const host = fixture.nativeElement as HTMLElement;
     return {
-      host, store, id: made.id, refresh,
+      host,
+      store,
+      id: made.id,
+      refresh,
       click: async (name) => {
         const button = [...host.querySelectorAll('button')].find((b) => b.textContent?.includes(name));
         if (!button) throw new Error(`no button ${name} in ${host.textContent}`);
@@ -144,7 +219,8 @@ describe('one step at a time', () => {
       },
     };
   }
-  const now = (s: { store: BenchStore; id: string }): BenchRun => s.store.runs().find((r) => r.id === s.id) as BenchRun;
+  const now = (s: { store: BenchStore; id: string }): BenchRun =>
+    s.store.runs().find((r) => r.id === s.id) as BenchRun;
 
   it('the second part follows what really went in of the first', async () => {
     const s = await step({ step: 'first' });
@@ -191,7 +267,9 @@ describe('one step at a time', () => {
     const s = await step({ step: 'second', batch: batches({ ...BASE, system: { resin: 'polyester' } })[0] });
     expect(s.host.textContent).toContain('never MEK, the thinner');
     // What is in already was planned, not weighed: no more than the catalyst is still to pour.
-    expect(s.host.querySelector('.facts')?.textContent).toMatch(/still to pour \d\.\d+ g|still to pour \d\.\d g/);
+    expect(s.host.querySelector('.facts')?.textContent).toMatch(
+      /still to pour \d\.\d+ g|still to pour \d\.\d g/,
+    );
   });
 
   it('another way to measure shows its own figure', async () => {
@@ -224,7 +302,10 @@ describe('the same in a cup, and mixing by hand', () => {
     await fixture.whenStable();
     const svg = (fixture.nativeElement as HTMLElement).querySelector('svg');
     expect(svg?.getAttribute('aria-label')).toMatch(/resin to \d+ ml, then hardener to \d+ ml/);
-    fixture.componentRef.setInput('run', run({ batch: batches({ ...BASE, system: { resin: 'polyester' } })[0] }));
+    fixture.componentRef.setInput(
+      'run',
+      run({ batch: batches({ ...BASE, system: { resin: 'polyester' } })[0] }),
+    );
     await fixture.whenStable();
     expect((fixture.nativeElement as HTMLElement).textContent).toContain('drops');
   });
@@ -235,7 +316,9 @@ describe('the same in a cup, and mixing by hand', () => {
     await fixture.whenStable();
     const host = fixture.nativeElement as HTMLElement;
     expect(host.textContent).toContain('102.2 g');
-    const amount = [...host.querySelectorAll('label')].find((l) => l.textContent?.includes('Amount'))?.querySelector('input') as HTMLInputElement;
+    const amount = [...host.querySelectorAll('label')]
+      .find((l) => l.textContent?.includes('Amount'))
+      ?.querySelector('input') as HTMLInputElement;
     amount.value = 'a bucket';
     amount.dispatchEvent(new Event('input'));
     await fixture.whenStable();

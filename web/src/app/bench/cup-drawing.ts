@@ -45,11 +45,15 @@ export class CupDrawing {
   readonly #reading = inject(Reading);
   readonly #shop = toSignal(inject(ShopStore).shop$);
   protected readonly names = computed(() => partNames(this.run()));
-  protected readonly masses = computed(() => [grams(this.run().batch.first, this.#reading.reader()), grams(this.run().batch.second, this.#reading.reader(), this.run().batch.second < 0.01 ? 2 : 1)]);
+  protected readonly masses = computed(() => [
+    grams(this.run().batch.first, this.#reading.reader()),
+    grams(this.run().batch.second, this.#reading.reader(), this.run().batch.second < 0.01 ? 2 : 1),
+  ]);
   /** The second part in other ways: ml and drops. */
   protected readonly second = computed(() => {
     const { parts } = this.run().batch;
-    if (parts.kind === 'peroxide') return [sayIn(parts.catalystVolume, 'ml', 1, this.#reading.reader()), `${parts.drops.value} drops`];
+    if (parts.kind === 'peroxide')
+      return [sayIn(parts.catalystVolume, 'ml', 1, this.#reading.reader()), `${parts.drops.value} drops`];
     return parts.kind === 'two-part' ? [sayIn(parts.hardenerVolume, 'ml', 1, this.#reading.reader())] : [];
   });
 
@@ -58,7 +62,9 @@ export class CupDrawing {
     const m = run.batch.measures.find((x) => x.way === 'cup');
     const { parts } = run.batch;
     if (!m || parts.kind !== 'two-part') return undefined;
-    const cup = (this.#shop()?.instruments?.cups ?? TYPICAL_INSTRUMENTS.cups).find((c: Cup) => (c.name ?? 'cup') === m.instrument);
+    const cup = (this.#shop()?.instruments?.cups ?? TYPICAL_INSTRUMENTS.cups).find(
+      (c: Cup) => (c.name ?? 'cup') === m.instrument,
+    );
     if (!cup) return undefined;
     const [va, vb] = [parts.resinVolume.value, parts.hardenerVolume.value];
     const [ha, hb] = [m.readings[0].figure.value, m.readings[1].figure.value];
@@ -68,11 +74,27 @@ export class CupDrawing {
     const half = (h: number): number => ((r + ((R - r) * h) / H) / R) * (WIDE / 2);
     const x0 = 154;
     const y = (h: number): number => 450 - h * px;
-    const poly = (from: number, to: number): string => [[x0 - half(from), y(from)], [x0 + half(from), y(from)], [x0 + half(to), y(to)], [x0 - half(to), y(to)]].map((p) => p.join(',')).join(' ');
+    const poly = (from: number, to: number): string =>
+      [
+        [x0 - half(from), y(from)],
+        [x0 + half(from), y(from)],
+        [x0 + half(to), y(to)],
+        [x0 - half(to), y(to)],
+      ]
+        .map((p) => p.join(','))
+        .join(' ');
     // Heights of the marks by the shape of the cup.
-    const heightOf = (V: number): number => cupHeight.evaluate({ V, Vcup: cup.volume, d: cup.bottom, D: cup.top });
+    const heightOf = (V: number): number =>
+      cupHeight.evaluate({ V, Vcup: cup.volume, d: cup.bottom, D: cup.top });
     const step = cup.volume > 250e-6 ? 50 : 20;
-    const ticks = Array.from({ length: Math.floor((cup.volume * 1e6) / step) }, (_, i) => (i + 1) * step).map((ml) => ({ ml, named: ml % (2 * step) === 0, y: y(heightOf(ml * 1e-6)), x: x0 + half(heightOf(ml * 1e-6)) }));
+    const ticks = Array.from({ length: Math.floor((cup.volume * 1e6) / step) }, (_, i) => (i + 1) * step).map(
+      (ml) => ({
+        ml,
+        named: ml % (2 * step) === 0,
+        y: y(heightOf(ml * 1e-6)),
+        x: x0 + half(heightOf(ml * 1e-6)),
+      }),
+    );
     const reader = this.#reading.reader();
     return {
       cup,

@@ -57,15 +57,32 @@ export class FreeMixView {
   protected cap = cap;
 
   protected readonly products = computed(() => this.#stores.library().products.filter(mixable));
-  protected readonly powders = computed(() => this.#stores.library().products.filter((p): p is Sheet => p.role === 'powder'));
+  protected readonly powders = computed(() =>
+    this.#stores.library().products.filter((p): p is Sheet => p.role === 'powder'),
+  );
   protected readonly powder = computed(() => this.powders().find((p) => p.id === this.powderId()));
   readonly #read = computed(() => {
-    const one = (text: string, dimension: 'mass' | 'volume' | 'fraction', unit: 'g' | 'ml' | '%', name: string): { value?: number; error?: string } => {
+    const one = (
+      text: string,
+      dimension: 'mass' | 'volume' | 'fraction',
+      unit: 'g' | 'ml' | '%',
+      name: string,
+    ): { value?: number; error?: string } => {
       if (text.trim() === '') return {};
       const p = parseQuantity(text, dimension, unit);
-      return p.ok && p.value >= 0 && (dimension === 'fraction' || p.value > 0) ? { value: p.value } : { error: `${name}: ${p.ok ? 'more than nothing is wanted' : p.message}; ${p.ok ? `such as 100 ${unit}` : p.suggestion}` };
+      return p.ok && p.value >= 0 && (dimension === 'fraction' || p.value > 0)
+        ? { value: p.value }
+        : {
+            error: `${name}: ${p.ok ? 'more than nothing is wanted' : p.message}; ${p.ok ? `such as 100 ${unit}` : p.suggestion}`,
+          };
     };
-    return { mass: one(this.mass(), 'mass', 'g', 'Amount'), volume: one(this.volume(), 'volume', 'ml', 'Finished paste'), thinner: one(this.thinner(), 'fraction', '%', 'Thinner'), tint: one(this.tint(), 'fraction', '%', 'Pigment paste'), cartridge: one(this.cartridge(), 'volume', 'ml', 'Cartridge') };
+    return {
+      mass: one(this.mass(), 'mass', 'g', 'Amount'),
+      volume: one(this.volume(), 'volume', 'ml', 'Finished paste'),
+      thinner: one(this.thinner(), 'fraction', '%', 'Thinner'),
+      tint: one(this.tint(), 'fraction', '%', 'Pigment paste'),
+      cartridge: one(this.cartridge(), 'volume', 'ml', 'Cartridge'),
+    };
   });
   protected readonly errors = computed(() => Object.values(this.#read()).flatMap((r) => r.error ?? []));
   readonly #product = computed(() => this.products().find((p) => p.id === this.id()));
@@ -74,32 +91,72 @@ export class FreeMixView {
     const [product, r] = [this.#product(), this.#read()];
     const amount = this.powder() ? r.volume.value : r.mass.value;
     if (!product || amount === undefined || this.errors().length > 0) return undefined;
-    return freeMix({ product, mass: r.mass.value ?? 0.1, volume: r.volume.value, powder: this.powder(), consistency: this.powder() && this.consistency(), thinner: r.thinner.value, tint: r.tint.value, cartridge: r.cartridge.value, temperature: this.#shop()?.temperature ?? 20, instruments: this.#shop()?.instruments });
+    return freeMix({
+      product,
+      mass: r.mass.value ?? 0.1,
+      volume: r.volume.value,
+      powder: this.powder(),
+      consistency: this.powder() && this.consistency(),
+      thinner: r.thinner.value,
+      tint: r.tint.value,
+      cartridge: r.cartridge.value,
+      temperature: this.#shop()?.temperature ?? 20,
+      instruments: this.#shop()?.instruments,
+    });
   });
   protected readonly facts = computed(() => {
     const [f, reader] = [this.found(), this.#reading.reader()];
     if (!f) return [];
     const { parts, first, second } = f.batch;
-    const ml = parts.kind === 'two-part' ? [parts.resinVolume, parts.hardenerVolume] : parts.kind === 'peroxide' ? [parts.resinVolume, parts.catalystVolume] : [];
+    const ml =
+      parts.kind === 'two-part'
+        ? [parts.resinVolume, parts.hardenerVolume]
+        : parts.kind === 'peroxide'
+          ? [parts.resinVolume, parts.catalystVolume]
+          : [];
     const facts = [
-      { name: cap(parts.names[0]), value: `${grams(first, reader)}${ml[0] ? `, ${sayIn(ml[0], 'ml', 0, reader)}` : ''}` },
-      { name: cap(parts.names[1]), value: `${grams(second, reader, second < 0.02 ? 2 : 1)}${ml[1] ? `, ${sayIn(ml[1], 'ml', 1, reader)}` : ''}${parts.kind === 'peroxide' ? `, ${parts.drops.value} drops` : f.drops ? `, ${f.drops.value} drops` : ''}` },
+      {
+        name: cap(parts.names[0]),
+        value: `${grams(first, reader)}${ml[0] ? `, ${sayIn(ml[0], 'ml', 0, reader)}` : ''}`,
+      },
+      {
+        name: cap(parts.names[1]),
+        value: `${grams(second, reader, second < 0.02 ? 2 : 1)}${ml[1] ? `, ${sayIn(ml[1], 'ml', 1, reader)}` : ''}${parts.kind === 'peroxide' ? `, ${parts.drops.value} drops` : f.drops ? `, ${f.drops.value} drops` : ''}`,
+      },
     ];
-    if (f.powder) facts.push({ name: this.powder()?.name ?? '', value: `${grams(f.powder.mass.value, reader)}${f.powder.scoops ? `, ${Math.max(0.5, Math.round(2 * f.powder.scoops.value) / 2)} scoops of 30 ml` : ''}` });
+    if (f.powder)
+      facts.push({
+        name: this.powder()?.name ?? '',
+        value: `${grams(f.powder.mass.value, reader)}${f.powder.scoops ? `, ${Math.max(0.5, Math.round(2 * f.powder.scoops.value) / 2)} scoops of 30 ml` : ''}`,
+      });
     if (f.thinner) facts.push({ name: 'Thinner', value: grams(f.thinner.value, reader) });
     if (f.tint) facts.push({ name: 'Pigment paste', value: grams(f.tint.value, reader) });
-    if (f.cartridges) facts.push({ name: `Cartridges, ${sayIn({ value: PURGE }, 'ml', 0, reader)} purged of each`, value: String(f.cartridges.value) });
+    if (f.cartridges)
+      facts.push({
+        name: `Cartridges, ${sayIn({ value: PURGE }, 'ml', 0, reader)} purged of each`,
+        value: String(f.cartridges.value),
+      });
     return facts;
   });
   /** In which order they meet, and why. */
   protected readonly order = computed(() => {
     const [f, product] = [this.found(), this.#product()];
     if (!f || !product) return '';
-    const inCartridge = this.#read().cartridge.value !== undefined ? ' Level the two pistons first, purge until both parts come, a new nozzle per cartridge and after every pause.' : '';
-    if (f.batch.parts.kind === 'cream' && product.role !== 'fabric adhesive') return `Squeeze the cream beside the putty on a board that drinks nothing; knead to one colour without streaks.${inCartridge}`;
-    if (product.role === 'fabric adhesive') return `Decant what is used; count the drops in, stir slowly. It goes off in the pot within hours.${inCartridge}`;
-    if (f.batch.parts.kind === 'peroxide') return f.powder ? `Powder and pigment first, catalyst last: it gels soon after. The percentage goes by the ${f.batch.parts.names[0]} alone, without powder and thinner.` : `Catalyst last; the percentage goes by the ${f.batch.parts.names[0]} alone.`;
-    return f.powder ? `Both parts fully mixed first, then the powder: a half-mixed resin never cures in its lumps.${inCartridge}` : inCartridge.trim();
+    const inCartridge =
+      this.#read().cartridge.value !== undefined
+        ? ' Level the two pistons first, purge until both parts come, a new nozzle per cartridge and after every pause.'
+        : '';
+    if (f.batch.parts.kind === 'cream' && product.role !== 'fabric adhesive')
+      return `Squeeze the cream beside the putty on a board that drinks nothing; knead to one colour without streaks.${inCartridge}`;
+    if (product.role === 'fabric adhesive')
+      return `Decant what is used; count the drops in, stir slowly. It goes off in the pot within hours.${inCartridge}`;
+    if (f.batch.parts.kind === 'peroxide')
+      return f.powder
+        ? `Powder and pigment first, catalyst last: it gels soon after. The percentage goes by the ${f.batch.parts.names[0]} alone, without powder and thinner.`
+        : `Catalyst last; the percentage goes by the ${f.batch.parts.names[0]} alone.`;
+    return f.powder
+      ? `Both parts fully mixed first, then the powder: a half-mixed resin never cures in its lumps.${inCartridge}`
+      : inCartridge.trim();
   });
 }
 

@@ -68,7 +68,9 @@ export class ReadyStep {
   protected readonly cold = computed(() => {
     const least = this.run().batch.sheet.minimumTemperature;
     const t = this.#parse(this.pot()) ?? this.standard();
-    return t < least ? `${this.say(t)} is below the minimum of ${this.say(least)}: do not mix. Warm the product and the work first.` : '';
+    return t < least
+      ? `${this.say(t)} is below the minimum of ${this.say(least)}: do not mix. Warm the product and the work first.`
+      : '';
   });
 
   protected say(v: number): string {
@@ -89,11 +91,28 @@ export class ReadyStep {
 
   protected go(): void {
     const [pot, air] = [this.#parse(this.pot()), this.#parse(this.air())];
-    const bad = [this.pot() && pot === undefined ? 'resin in the pot' : '', this.air() && air === undefined ? 'air at the work' : ''].filter(Boolean);
-    this.error.set(bad.length > 0 ? `Cannot read the temperature of the ${bad.join(' and the ')}: type one such as 18.5 °C, between −20 and 60.` : '');
+    const bad = [
+      this.pot() && pot === undefined ? 'resin in the pot' : '',
+      this.air() && air === undefined ? 'air at the work' : '',
+    ].filter(Boolean);
+    this.error.set(
+      bad.length > 0
+        ? `Cannot read the temperature of the ${bad.join(' and the ')}: type one such as 18.5 °C, between −20 and 60.`
+        : '',
+    );
     if (bad.length > 0) return;
     const humidity = this.#humidity ?? this.#shop()?.humidity;
-    this.begin.emit({ lot: this.lot().trim() || undefined, pot: pot ?? this.standard(), air: air ?? this.standard(), unread: [...(pot === undefined ? (['pot'] as const) : []), ...(air === undefined ? (['air'] as const) : [])], ...(humidity === undefined ? {} : { humidity }), ...(this.#simulated ? { simulated: true } : {}) });
+    this.begin.emit({
+      lot: this.lot().trim() || undefined,
+      pot: pot ?? this.standard(),
+      air: air ?? this.standard(),
+      unread: [
+        ...(pot === undefined ? (['pot'] as const) : []),
+        ...(air === undefined ? (['air'] as const) : []),
+      ],
+      ...(humidity === undefined ? {} : { humidity }),
+      ...(this.#simulated ? { simulated: true } : {}),
+    });
   }
 
   #parse(text: string): number | undefined {

@@ -50,26 +50,70 @@ const MINUTE = 60_000;
 export function clockOf(run: BenchRun, now: number): RunningClock | undefined {
   const { clocks: c, batch } = run;
   if (!c || run.mixedAt === undefined || run.step === 'thrown') return undefined;
-  const clock = (id: string, name: string, from: number, seconds: number, kind: RunningClock['kind'], told: string): RunningClock => ({ id: `${run.id}.${id}`, run, name, from, until: from + seconds * 1000, kind, told });
+  const clock = (
+    id: string,
+    name: string,
+    from: number,
+    seconds: number,
+    kind: RunningClock['kind'],
+    told: string,
+  ): RunningClock => ({ id: `${run.id}.${id}`, run, name, from, until: from + seconds * 1000, kind, told });
   if (run.laidAt === undefined) {
     const [, life] = c.life;
-    const use = clock('use', `${batch.title} in the pot · use before`, run.mixedAt, c.usable, 'act', `${batch.title}: empty the pot now`);
+    const use = clock(
+      'use',
+      `${batch.title} in the pot · use before`,
+      run.mixedAt,
+      c.usable,
+      'act',
+      `${batch.title}: empty the pot now`,
+    );
     if (now < use.until) return use;
-    const end = clock('life', `${batch.title} · pot life ends`, run.mixedAt, life, 'act', `${batch.title}: pot life is over, spread what is left`);
-    return now < end.until + 5 * MINUTE ? end : { ...end, name: `${batch.title} · pot life is over`, kind: 'over' };
+    const end = clock(
+      'life',
+      `${batch.title} · pot life ends`,
+      run.mixedAt,
+      life,
+      'act',
+      `${batch.title}: pot life is over, spread what is left`,
+    );
+    return now < end.until + 5 * MINUTE
+      ? end
+      : { ...end, name: `${batch.title} · pot life is over`, kind: 'over' };
   }
   const laid = run.laidAt;
   const what = batch.about.replace(/^ground face and /, '');
   const opens = c.opens?.[1] ?? 0;
-  const window = windowAt(laid + opens * 1000, c.closes && laid + c.closes[1] * 1000, run.events.filter((e) => e.at >= laid), now);
+  const window = windowAt(
+    laid + opens * 1000,
+    c.closes && laid + c.closes[1] * 1000,
+    run.events.filter((e) => e.at >= laid),
+    now,
+  );
   switch (window.state) {
     case 'too soon':
-      return clock('opens', `${cap(what)} · ${batch.next} from`, laid, opens, 'wait', `${cap(what)}: ${batch.next} now`);
+      return clock(
+        'opens',
+        `${cap(what)} · ${batch.next} from`,
+        laid,
+        opens,
+        'wait',
+        `${cap(what)}: ${batch.next} now`,
+      );
     case 'open':
     case 'shut': {
       if (!c.closes) break;
-      const closes = clock('closes', `${cap(what)} · ${batch.next} until`, laid + opens * 1000, c.closes[1] - opens, 'act', `${cap(what)}: the window has shut, abrade before the next`);
-      return window.state === 'open' ? closes : { ...closes, name: `${cap(what)} · window has shut, abrade`, kind: 'over' };
+      const closes = clock(
+        'closes',
+        `${cap(what)} · ${batch.next} until`,
+        laid + opens * 1000,
+        c.closes[1] - opens,
+        'act',
+        `${cap(what)}: the window has shut, abrade before the next`,
+      );
+      return window.state === 'open'
+        ? closes
+        : { ...closes, name: `${cap(what)} · window has shut, abrade`, kind: 'over' };
     }
     case 'ready':
     case 'covered':
@@ -77,11 +121,31 @@ export function clockOf(run: BenchRun, now: number): RunningClock | undefined {
   return sandClock(run, c, laid, now, clock);
 }
 
-type Make = (id: string, name: string, from: number, seconds: number, kind: RunningClock['kind'], told: string) => RunningClock;
+type Make = (
+  id: string,
+  name: string,
+  from: number,
+  seconds: number,
+  kind: RunningClock['kind'],
+  told: string,
+) => RunningClock;
 
-function sandClock(run: BenchRun, c: BenchClocks, laid: number, now: number, clock: Make): RunningClock | undefined {
+function sandClock(
+  run: BenchRun,
+  c: BenchClocks,
+  laid: number,
+  now: number,
+  clock: Make,
+): RunningClock | undefined {
   const what = cap(run.batch.about.replace(/^ground face and /, ''));
-  const sand = clock('sand', `${what} · can be sanded from`, laid, c.sand[1], 'wait', `${what}: can be sanded`);
+  const sand = clock(
+    'sand',
+    `${what} · can be sanded from`,
+    laid,
+    c.sand[1],
+    'wait',
+    `${what}: can be sanded`,
+  );
   return now < sand.until + 30 * MINUTE ? sand : undefined;
 }
 

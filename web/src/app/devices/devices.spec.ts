@@ -50,7 +50,9 @@ describe('stand-ins of devices', () => {
     expect(await firstValueFrom(devices.readings('scale'))).toBeUndefined();
     const fixture = TestBed.createComponent(DeviceList);
     await fixture.whenStable();
-    const boxes = (fixture.nativeElement as HTMLElement).querySelectorAll<HTMLInputElement>('input[type=checkbox]');
+    const boxes = (fixture.nativeElement as HTMLElement).querySelectorAll<HTMLInputElement>(
+      'input[type=checkbox]',
+    );
     expect(boxes.length).toBe(DEVICE_KINDS.length);
     boxes[0].click();
     expect(devices.isOn('scale')).toBeTrue();

@@ -2,19 +2,39 @@ import { Injectable, computed, signal } from '@angular/core';
 import { Observable, switchMap, of } from 'rxjs';
 import { toObservable } from '@angular/core/rxjs-interop';
 import type { Device, DeviceKind, DeviceReading } from './device';
-import { SimulatedColourReader, SimulatedScale, simulatedLogger, simulatedMoisture, simulatedThermometer } from './simulated';
+import {
+  SimulatedColourReader,
+  SimulatedScale,
+  simulatedLogger,
+  simulatedMoisture,
+  simulatedThermometer,
+} from './simulated';
 
-export const DEVICE_KINDS: readonly DeviceKind[] = ['scale', 'infrared thermometer', 'air logger', 'moisture meter', 'colour reader'];
+export const DEVICE_KINDS: readonly DeviceKind[] = [
+  'scale',
+  'infrared thermometer',
+  'air logger',
+  'moisture meter',
+  'colour reader',
+];
 
 const KEY = 'nelbo-devices';
-const DRIVERS: Readonly<Record<DeviceKind, () => Device>> = { scale: () => new SimulatedScale(), 'infrared thermometer': simulatedThermometer, 'air logger': simulatedLogger, 'moisture meter': simulatedMoisture, 'colour reader': () => new SimulatedColourReader() };
+const DRIVERS: Readonly<Record<DeviceKind, () => Device>> = {
+  scale: () => new SimulatedScale(),
+  'infrared thermometer': simulatedThermometer,
+  'air logger': simulatedLogger,
+  'moisture meter': simulatedMoisture,
+  'colour reader': () => new SimulatedColourReader(),
+};
 
 /** The devices of this screen. Today all of them are stand-ins; a driver of a real one is added to the table above. */
 @Injectable({ providedIn: 'root' })
 export class Devices {
   readonly #on = signal<ReadonlySet<DeviceKind>>(remembered());
   readonly #made = new Map<DeviceKind, Device>();
-  readonly connected = computed(() => DEVICE_KINDS.filter((k) => this.#on().has(k)).map((k) => this.#device(k)));
+  readonly connected = computed(() =>
+    DEVICE_KINDS.filter((k) => this.#on().has(k)).map((k) => this.#device(k)),
+  );
   readonly #on$ = toObservable(this.#on);
 
   isOn(kind: DeviceKind): boolean {

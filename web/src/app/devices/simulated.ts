@@ -57,22 +57,40 @@ export class SimulatedScale implements ScaleDevice {
   }
 }
 
-const slow = (kind: Device['kind'], name: string, seed: number, make: (now: number, n: () => number) => Omit<DeviceReading, 'at' | 'steady'>): Device => {
+const slow = (
+  kind: Device['kind'],
+  name: string,
+  seed: number,
+  make: (now: number, n: () => number) => Omit<DeviceReading, 'at' | 'steady'>,
+): Device => {
   const n = noise(seed);
-  return { kind, name, simulated: true, readings$: interval(1000).pipe(map(() => ({ at: Date.now(), steady: true, ...make(Date.now(), n) }))) };
+  return {
+    kind,
+    name,
+    simulated: true,
+    readings$: interval(1000).pipe(map(() => ({ at: Date.now(), steady: true, ...make(Date.now(), n) }))),
+  };
 };
 
 const tenth = (x: number): number => Math.round(x * 10) / 10;
 const daily = (now: number): number => Math.sin(((now / 3_600_000 - 9) / 24) * 2 * Math.PI);
 
 /** Points at the pot: some degrees above the air, half a degree of noise. */
-export const simulatedThermometer = (): Device => slow('infrared thermometer', 'Infrared thermometer', 71, (now, n) => ({ value: tenth(19.2 + daily(now) + 0.4 * n()) }));
+export const simulatedThermometer = (): Device =>
+  slow('infrared thermometer', 'Infrared thermometer', 71, (now, n) => ({
+    value: tenth(19.2 + daily(now) + 0.4 * n()),
+  }));
 
 /** Hangs in the shed. */
-export const simulatedLogger = (): Device => slow('air logger', 'Shed logger', 72, (now, n) => ({ value: tenth(17.4 + 1.5 * daily(now) + 0.1 * n()), humidity: Math.round((0.61 - 0.04 * daily(now) + 0.005 * n()) * 1000) / 1000 }));
+export const simulatedLogger = (): Device =>
+  slow('air logger', 'Shed logger', 72, (now, n) => ({
+    value: tenth(17.4 + 1.5 * daily(now) + 0.1 * n()),
+    humidity: Math.round((0.61 - 0.04 * daily(now) + 0.005 * n()) * 1000) / 1000,
+  }));
 
 /** Relative scale, 0–100, with the scatter of a hand that presses differently each time. */
-export const simulatedMoisture = (): Device => slow('moisture meter', 'Moisture meter', 73, (_, n) => ({ value: Math.max(0, Math.round(14 + 3 * n())) }));
+export const simulatedMoisture = (): Device =>
+  slow('moisture meter', 'Moisture meter', 73, (_, n) => ({ value: Math.max(0, Math.round(14 + 3 * n())) }));
 
 /** Scatter of a hand-held reader in each coordinate. */
 const READER_SIGMA = 0.2;

@@ -2,20 +2,36 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { SelectModule } from 'primeng/select';
-import { DAMAGE_KINDS, GENERAL_CAUTION, HULL_FAMILIES, IDENTIFICATION_TESTS, SUBSTRATES, VERDICTS, damageData, meritsOf, type DamageKind, type HullFamily, type Product, type ProductRole, type Verdict } from '@nelbo/core';
+import {
+  DAMAGE_KINDS,
+  GENERAL_CAUTION,
+  HULL_FAMILIES,
+  IDENTIFICATION_TESTS,
+  SUBSTRATES,
+  VERDICTS,
+  damageData,
+  meritsOf,
+  type DamageKind,
+  type HullFamily,
+  type Product,
+  type ProductRole,
+  type Verdict,
+} from '@nelbo/core';
 import { bondingGuide, type PairVerdict } from '@nelbo/core/papers';
 import { StoresStore } from '../state/stores-store';
 
 const GROUPS: Readonly<Record<string, readonly ProductRole[]>> = {
   'resins and adhesives': ['laminating resin', 'adhesive', 'surface filler', 'weld rod', 'fabric adhesive'],
-  'patches': ['patch fabric'],
-  'finishes': ['finish', 'coating'],
+  patches: ['patch fabric'],
+  finishes: ['finish', 'coating'],
   'solvents and cleaning': ['cleaner'],
 };
 type Group = keyof typeof GROUPS;
 
 /** A verdict as a sign, told apart by its shape: a full bar holds, a broken one does not. */
-const SIGNS: Readonly<Record<Verdict, { readonly d: string; readonly fill: boolean; readonly short: string }>> = {
+const SIGNS: Readonly<
+  Record<Verdict, { readonly d: string; readonly fill: boolean; readonly short: string }>
+> = {
   bonds: { d: 'M1 7H23', fill: true, short: 'bonds' },
   'bonds if': { d: 'M1 7H14M19 7H23', fill: true, short: 'if' },
   weak: { d: 'M1 7H7M12 7H14M19 7H23', fill: false, short: 'weak' },
@@ -117,9 +133,15 @@ interface Cell {
 })
 export class GuidePage {
   readonly #stores = inject(StoresStore);
-  protected readonly families = [{ label: 'every hull', value: '' }, ...Object.entries(HULL_FAMILIES).map(([value, label]) => ({ value, label }))];
+  protected readonly families = [
+    { label: 'every hull', value: '' },
+    ...Object.entries(HULL_FAMILIES).map(([value, label]) => ({ value, label })),
+  ];
   protected readonly groups = Object.keys(GROUPS);
-  protected readonly verdicts = [{ label: 'every verdict', value: '' }, ...VERDICTS.map((v) => ({ label: v as string, value: v as string }))];
+  protected readonly verdicts = [
+    { label: 'every verdict', value: '' },
+    ...VERDICTS.map((v) => ({ label: v as string, value: v as string })),
+  ];
   protected readonly signs = VERDICTS.map((verdict) => ({ verdict, ...SIGNS[verdict] }));
   protected readonly tests = Object.values(IDENTIFICATION_TESTS);
   protected readonly general = GENERAL_CAUTION;
@@ -127,11 +149,16 @@ export class GuidePage {
   protected readonly group = signal<Group>('resins and adhesives');
   protected readonly only = signal<Verdict | ''>('');
   protected readonly picked = signal<Cell | undefined>(undefined);
-  protected readonly products = computed(() => this.#stores.library().products.filter((p) => GROUPS[this.group()].includes(p.role)));
+  protected readonly products = computed(() =>
+    this.#stores.library().products.filter((p) => GROUPS[this.group()].includes(p.role)),
+  );
   protected readonly rows = computed(() => {
     const substrates = SUBSTRATES.filter((s) => this.family() === '' || s.family === this.family());
     const products = this.products();
-    return bondingGuide(substrates, products).map((pairs, i) => ({ substrate: substrates[i], cells: pairs.map((pair, j): Cell => ({ pair, substrate: substrates[i], product: products[j] })) }));
+    return bondingGuide(substrates, products).map((pairs, i) => ({
+      substrate: substrates[i],
+      cells: pairs.map((pair, j): Cell => ({ pair, substrate: substrates[i], product: products[j] })),
+    }));
   });
 
   protected sign(v: Verdict): string {
@@ -149,7 +176,13 @@ export class GuidePage {
 
   /** The further conditions of a rule, in words. */
   protected when({ when }: PairVerdict['rules'][number]): string {
-    const words = Object.entries(when).flatMap(([fact, values]) => (WORDS[fact.replace('!', '')] ? [`${WORDS[fact.replace('!', '')]} ${fact.endsWith('!') ? 'not ' : ''}${(values as readonly string[]).map((v) => this.#named(v)).join(' or ')}`] : []));
+    const words = Object.entries(when).flatMap(([fact, values]) =>
+      WORDS[fact.replace('!', '')]
+        ? [
+            `${WORDS[fact.replace('!', '')]} ${fact.endsWith('!') ? 'not ' : ''}${(values as readonly string[]).map((v) => this.#named(v)).join(' or ')}`,
+          ]
+        : [],
+    );
     return words.length > 0 ? words.join(' and ') : 'the rest of the chain is so';
   }
 
@@ -161,7 +194,8 @@ export class GuidePage {
 
   protected worth(product: Product): string {
     const m = meritsOf(product);
-    const word = (v: number): string => (v >= 0.85 ? 'very good' : v >= 0.65 ? 'good' : v >= 0.4 ? 'middling' : 'poor');
+    const word = (v: number): string =>
+      v >= 0.85 ? 'very good' : v >= 0.65 ? 'good' : v >= 0.4 ? 'middling' : 'poor';
     return `As Nelbo judges it: strength ${word(m.strength)}, in water ${word(m.water)}, ease ${word(m.ease)}, burden on health ${m.health >= 0.65 ? 'low' : m.health >= 0.45 ? 'middling' : 'high'}.`;
   }
 
@@ -171,6 +205,30 @@ export class GuidePage {
 }
 
 const WORDS: Readonly<Record<string, string>> = {
-  position: 'the waterline is', duty: 'duty is', damage: 'the damage is', wet: 'it reads', contaminant: 'on the surface is', clear: 'clear finish:', lasts: 'it must last', place: 'the work is done in', coat: 'the coat is', core: 'the core is',
-  'bond.family': 'what holds is', 'bond.role': 'what holds is a', bond: 'what holds is', 'fill.family': 'the filler is', fill: 'the filler is', 'finish.family': 'the finish is', 'finish.kind': 'the finish is', finish: 'the finish is', 'reinforce.role': 'the reinforcement is', 'reinforce.family': 'the reinforcement is', reinforce: 'the reinforcement is', prime: 'the primer is', 'barrier.role': 'there is a', barrier: 'the barrier is', prep: 'the preparation is', 'coring.family': 'the new core is',
+  position: 'the waterline is',
+  duty: 'duty is',
+  damage: 'the damage is',
+  wet: 'it reads',
+  contaminant: 'on the surface is',
+  clear: 'clear finish:',
+  lasts: 'it must last',
+  place: 'the work is done in',
+  coat: 'the coat is',
+  core: 'the core is',
+  'bond.family': 'what holds is',
+  'bond.role': 'what holds is a',
+  bond: 'what holds is',
+  'fill.family': 'the filler is',
+  fill: 'the filler is',
+  'finish.family': 'the finish is',
+  'finish.kind': 'the finish is',
+  finish: 'the finish is',
+  'reinforce.role': 'the reinforcement is',
+  'reinforce.family': 'the reinforcement is',
+  reinforce: 'the reinforcement is',
+  prime: 'the primer is',
+  'barrier.role': 'there is a',
+  barrier: 'the barrier is',
+  prep: 'the preparation is',
+  'coring.family': 'the new core is',
 };

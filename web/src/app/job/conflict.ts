@@ -1,7 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import { DialogModule } from 'primeng/dialog';
-import { changesWords, comparePlans, planRepair, readJob, sayField, setIn, type JobDocument, type Side } from '@nelbo/core';
+import {
+  changesWords,
+  comparePlans,
+  planRepair,
+  readJob,
+  sayField,
+  setIn,
+  type JobDocument,
+  type Side,
+} from '@nelbo/core';
 import { Reading, TIME_ZONE } from '../state/reading';
 import { ArrowKeys } from '../ui/arrow-keys';
 import { JobContext } from './job-context';
@@ -58,7 +67,10 @@ export class Conflict {
     const s = this.#context.save();
     if (s.kind !== 'conflict') return '';
     const theirs = s.theirs.document;
-    const chosen = s.conflicts.reduce((d, c) => (this.side(c.path) === 'mine' ? setIn(d, c.path, c.mine) : d), theirs);
+    const chosen = s.conflicts.reduce(
+      (d, c) => (this.side(c.path) === 'mine' ? setIn(d, c.path, c.mine) : d),
+      theirs,
+    );
     const [before, after] = [theirs, chosen].map((d) => this.#planOf(d));
     return before && after ? changesWords(comparePlans(before, after), this.#reading.reader(), ' · ') : '';
   });
@@ -82,6 +94,12 @@ export class Conflict {
   }
   #planOf(document: JobDocument) {
     const { job } = readJob(document);
-    return job && planRepair(job, this.#stores.library(), this.#context.shop() ?? {}, { now: Date.now(), timeZone: TIME_ZONE }).plan;
+    return (
+      job &&
+      planRepair(job, this.#stores.library(), this.#context.shop() ?? {}, {
+        now: Date.now(),
+        timeZone: TIME_ZONE,
+      }).plan
+    );
   }
 }

@@ -1,7 +1,36 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, signal, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  inject,
+  input,
+  signal,
+  type OnDestroy,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { SelectButtonModule } from 'primeng/selectbutton';
-import { figure, figureIn, gridStep, offsetAtPixel, planHandle, planScale, planScene, ratioForReach, reachAtPixel, said, sayIn, sectionFactor, sectionRefs, sectionScene, sizeOf, taperHandle, told, type Said, type Stage } from '@nelbo/core';
+import {
+  figure,
+  figureIn,
+  gridStep,
+  offsetAtPixel,
+  planHandle,
+  planScale,
+  planScene,
+  ratioForReach,
+  reachAtPixel,
+  said,
+  sayIn,
+  sectionFactor,
+  sectionRefs,
+  sectionScene,
+  sizeOf,
+  taperHandle,
+  told,
+  type Said,
+  type Stage,
+} from '@nelbo/core';
 import { Reading } from '../state/reading';
 import { afterwards } from '../ui/afterwards';
 import { SaidView } from '../ui/said';
@@ -64,10 +93,17 @@ export class Drawings implements OnDestroy {
   readonly #plan = afterwards(this.context.plan);
   readonly #reading = inject(Reading);
   readonly #width = signal(720);
-  readonly #observer = new ResizeObserver(([entry]) => this.#width.set(Math.max(320, Math.floor(entry.contentRect.width))));
+  readonly #observer = new ResizeObserver(([entry]) =>
+    this.#width.set(Math.max(320, Math.floor(entry.contentRect.width))),
+  );
   protected readonly exaggeration = signal<'fit' | number>('fit');
 
-  readonly #view = computed(() => ({ width: this.#width(), height: SECTION_HEIGHT, exaggeration: this.exaggeration(), units: this.#reading.reader().units }));
+  readonly #view = computed(() => ({
+    width: this.#width(),
+    height: SECTION_HEIGHT,
+    exaggeration: this.exaggeration(),
+    units: this.#reading.reader().units,
+  }));
   protected readonly scales = computed(() => {
     const s = this.#plan()?.section;
     const factor = s ? sectionFactor(s, { ...this.#view(), exaggeration: 'fit' }) : 1;
@@ -83,14 +119,19 @@ export class Drawings implements OnDestroy {
   /** The taper is taken hold of where it meets the old surface, at the stages that settle it. */
   protected readonly handles = computed<readonly SceneHandle[]>(() => {
     const section = this.#plan()?.section;
-    return section && section.grindLimit > 0 ? this.#taperHandle(taperHandle(section, this.#view()), 'Taper ratio') : [];
+    return section && section.grindLimit > 0
+      ? this.#taperHandle(taperHandle(section, this.#view()), 'Taper ratio')
+      : [];
   });
   protected readonly planHandles = computed<readonly SceneHandle[]>(() => {
     const view = this.#plan()?.planView;
     return view ? this.#taperHandle(planHandle(view, this.#planView()), 'Taper ratio, in the plan') : [];
   });
 
-  #taperHandle(at: { readonly x: number; readonly y: number } | undefined, label: string): readonly SceneHandle[] {
+  #taperHandle(
+    at: { readonly x: number; readonly y: number } | undefined,
+    label: string,
+  ): readonly SceneHandle[] {
     const ratio = this.#plan()?.grind?.taper.used.value;
     const stage = this.stage();
     if (ratio === undefined || !at || (stage !== 'grind' && stage !== 'laminate')) return [];
@@ -113,11 +154,21 @@ export class Drawings implements OnDestroy {
     if (!plan?.grind) return;
     const own = this.context.document()?.taper?.ratio;
     // A key may come before the plan of the one before: each goes on from what was asked for last.
-    const ratio = reach === undefined ? Math.min(100, Math.max(1, (typeof own === 'number' ? own : plan.grind.taper.used.value) + steps / 2)) : ratioForReach(plan, reach);
+    const ratio =
+      reach === undefined
+        ? Math.min(
+            100,
+            Math.max(1, (typeof own === 'number' ? own : plan.grind.taper.used.value) + steps / 2),
+          )
+        : ratioForReach(plan, reach);
     if (ratio !== undefined && ratio !== own) this.context.store.set('taper.ratio', ratio);
   }
 
-  readonly #planView = computed(() => ({ width: this.#width(), height: this.#plan()?.section ? PLAN_HEIGHT : LONE_PLAN_HEIGHT, units: this.#reading.reader().units }));
+  readonly #planView = computed(() => ({
+    width: this.#width(),
+    height: this.#plan()?.section ? PLAN_HEIGHT : LONE_PLAN_HEIGHT,
+    units: this.#reading.reader().units,
+  }));
   protected readonly planDrawing = computed(() => {
     const p = this.#plan()?.planView;
     return p && planScene(p, this.#planView());
@@ -130,13 +181,23 @@ export class Drawings implements OnDestroy {
   protected readonly sizes = computed<Said>(() => {
     const p = this.#plan();
     const reader = this.#reading.reader();
-    return p?.survey && p.grind ? said`cut-out ${sizeOf(p.survey.length, p.survey.width, reader)} · ground ${sizeOf(p.grind.groundLength, p.grind.groundWidth, reader)}` : [];
+    return p?.survey && p.grind
+      ? said`cut-out ${sizeOf(p.survey.length, p.survey.width, reader)} · ground ${sizeOf(p.grind.groundLength, p.grind.groundWidth, reader)}`
+      : [];
   });
-  protected readonly errors = computed(() => this.context.problems().filter((p) => p.severity === 'error').map(told));
+  protected readonly errors = computed(() =>
+    this.context
+      .problems()
+      .filter((p) => p.severity === 'error')
+      .map(told),
+  );
   protected readonly pickedText = computed(() => {
     const ply = this.#plan()?.laminate?.plies.find((p) => p.lay === this.context.pickedPly());
     const reader = this.#reading.reader();
-    return ply && said`Ply ${ply.lay}: ${ply.cloth.name} ${ply.orientation}, ${sizeOf(ply.length, ply.width, reader)}, ${figureIn(ply.offset, 'mm', 1, reader)} beyond the cut-out, ${figure(ply.resin, reader)} of resin.`;
+    return (
+      ply &&
+      said`Ply ${ply.lay}: ${ply.cloth.name} ${ply.orientation}, ${sizeOf(ply.length, ply.width, reader)}, ${figureIn(ply.offset, 'mm', 1, reader)} beyond the cut-out, ${figure(ply.resin, reader)} of resin.`
+    );
   });
 
   constructor() {

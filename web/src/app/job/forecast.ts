@@ -30,7 +30,15 @@ export class Forecast {
 
   readonly #question = computed(() => {
     const [state, shop] = [this.#state(), this.#shop()];
-    return this.#wanted() && state?.job && state.plan?.timeline && shop ? { state, job: state.job, shop, library: this.#stores.library(), clock: { now: state.now ?? 0, timeZone: TIME_ZONE } } : undefined;
+    return this.#wanted() && state?.job && state.plan?.timeline && shop
+      ? {
+          state,
+          job: state.job,
+          shop,
+          library: this.#stores.library(),
+          clock: { now: state.now ?? 0, timeZone: TIME_ZONE },
+        }
+      : undefined;
   });
 
   constructor() {

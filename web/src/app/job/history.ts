@@ -5,7 +5,15 @@ import { ButtonModule } from 'primeng/button';
 import { DrawerModule } from 'primeng/drawer';
 import { InputTextModule } from 'primeng/inputtext';
 import { EMPTY, Subject, catchError, switchMap } from 'rxjs';
-import { changesWords, comparePlans, documentChanges, planRepair, readJob, sayField, type JobDocument } from '@nelbo/core';
+import {
+  changesWords,
+  comparePlans,
+  documentChanges,
+  planRepair,
+  readJob,
+  sayField,
+  type JobDocument,
+} from '@nelbo/core';
 import { Api, failureOf, type Revision } from '../api/api';
 import { Reading, TIME_ZONE } from '../state/reading';
 import { sayWhen } from '../ui/when';
@@ -136,7 +144,8 @@ export class History {
     const r = this.picked();
     if (!r) return;
     this.#api.nameRevision(this.#id(), r.version, this.text().trim() || null).subscribe({
-      next: (named) => this.revisions.update((all) => all.map((x) => (x.version === named.version ? named : x))),
+      next: (named) =>
+        this.revisions.update((all) => all.map((x) => (x.version === named.version ? named : x))),
       error: (e: unknown) => this.message.set(failureOf(e).title),
     });
   }
@@ -156,6 +165,12 @@ export class History {
 
   #planOf(document: JobDocument) {
     const { job } = readJob(document);
-    return job && planRepair(job, this.#stores.library(), this.context.shop() ?? {}, { now: Date.now(), timeZone: TIME_ZONE }).plan;
+    return (
+      job &&
+      planRepair(job, this.#stores.library(), this.context.shop() ?? {}, {
+        now: Date.now(),
+        timeZone: TIME_ZONE,
+      }).plan
+    );
   }
 }

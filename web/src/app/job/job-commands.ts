@@ -19,16 +19,36 @@ const FILES: readonly (readonly [JobFile, string])[] = [
 export function jobCommands(id: string, context: JobContext, router: Router, api: Api): readonly Command[] {
   const go = (...path: string[]): void => void router.navigate(['/jobs', id, ...path]);
   // The keyboard goes on in the stage that it called up.
-  const toStage = (stage: string): void => void router.navigate(['/jobs', id, stage]).then(() => document.querySelector<HTMLElement>('main.stage')?.focus());
+  const toStage = (stage: string): void =>
+    void router
+      .navigate(['/jobs', id, stage])
+      .then(() => document.querySelector<HTMLElement>('main.stage')?.focus());
   return [
-    ...(context.plan()?.stages ?? STAGES).map((stage, i): Command => ({ id: `stage ${stage}`, group: 'Job', label: STAGE_TITLES[stage], keys: String(i + 1), run: () => toStage(stage) })),
+    ...(context.plan()?.stages ?? STAGES).map((stage, i): Command => ({
+      id: `stage ${stage}`,
+      group: 'Job',
+      label: STAGE_TITLES[stage],
+      keys: String(i + 1),
+      run: () => toStage(stage),
+    })),
     { id: 'undo', group: 'Job', label: 'Undo', keys: 'mod+z', run: () => context.store.undo() },
     { id: 'redo', group: 'Job', label: 'Redo', keys: 'mod+shift+z', run: () => context.store.redo() },
-    { id: 'history', group: 'Job', label: 'Saved states', keys: 'h', run: () => context.historyOpen.set(true) },
+    {
+      id: 'history',
+      group: 'Job',
+      label: 'Saved states',
+      keys: 'h',
+      run: () => context.historyOpen.set(true),
+    },
     { id: 'owner', group: 'Job', label: 'What we found, for the owner', keys: 'o', run: () => go('owner') },
     { id: 'patterns', group: 'Job', label: 'Patterns and cutting', keys: 'p', run: () => go('patterns') },
     { id: 'work order', group: 'Job', label: 'Work order', keys: 'w', run: () => go('work-order') },
-    ...FILES.map(([file, label]): Command => ({ id: file, group: 'Job', label, run: () => download(api.fileUrl(id, file)) })),
+    ...FILES.map(([file, label]): Command => ({
+      id: file,
+      group: 'Job',
+      label,
+      run: () => download(api.fileUrl(id, file)),
+    })),
   ];
 }
 

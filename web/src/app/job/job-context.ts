@@ -1,6 +1,14 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { STAGES, refinePlan, refineProblems, type Chain, type Problem, type Stage, type SystemChoice } from '@nelbo/core';
+import {
+  STAGES,
+  refinePlan,
+  refineProblems,
+  type Chain,
+  type Problem,
+  type Stage,
+  type SystemChoice,
+} from '@nelbo/core';
 import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
 import { ShopStore } from '../state/shop-store';
@@ -8,8 +16,29 @@ import { Forecast } from './forecast';
 
 /** A chain by name, link by link. */
 function keptChain(chain: Chain): SystemChoice {
-  const names: Record<string, keyof SystemChoice> = { prep: 'prep', clean: 'clean', prime: 'prime', coring: 'coring', fill: 'filler', barrier: 'barrier', finish: 'finish' };
-  return Object.fromEntries(chain.links.map(({ role, product }) => [role === 'bond' ? (product.role === 'laminating resin' ? 'resin' : 'bond') : role === 'reinforce' ? (product.role === 'cloth' ? 'cloth' : 'patch') : names[role], product.id]));
+  const names: Record<string, keyof SystemChoice> = {
+    prep: 'prep',
+    clean: 'clean',
+    prime: 'prime',
+    coring: 'coring',
+    fill: 'filler',
+    barrier: 'barrier',
+    finish: 'finish',
+  };
+  return Object.fromEntries(
+    chain.links.map(({ role, product }) => [
+      role === 'bond'
+        ? product.role === 'laminating resin'
+          ? 'resin'
+          : 'bond'
+        : role === 'reinforce'
+          ? product.role === 'cloth'
+            ? 'cloth'
+            : 'patch'
+          : names[role],
+      product.id,
+    ]),
+  );
 }
 
 /** What every part of a job page looks at, as signals. */
@@ -50,7 +79,9 @@ export class JobContext {
 
   /** Problems that belong to a stage, by their stage or by the field they name. */
   problemsOf(stage: Stage): readonly Problem[] {
-    return this.problems().filter((p) => p.severity !== 'assumed' && (p.stage === stage || (p.stage === undefined && stage === 'survey')));
+    return this.problems().filter(
+      (p) => p.severity !== 'assumed' && (p.stage === stage || (p.stage === undefined && stage === 'survey')),
+    );
   }
 
   /** Reports a stage done, or takes that back. */
@@ -63,7 +94,9 @@ export class JobContext {
     }
     this.store.update((d) => {
       const others = (d.schedule?.done ?? []).filter((x) => x.stage !== stage);
-      const next = [...others, ...(done ? [{ stage, at }] : [])].sort((a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage));
+      const next = [...others, ...(done ? [{ stage, at }] : [])].sort(
+        (a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage),
+      );
       return { ...d, schedule: { ...d.schedule, done: next } };
     });
     this.logStore.add(stage, who, done ? 'Stage done.' : 'Stage taken up again.');

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, HostListener, inject, input, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  HostListener,
+  inject,
+  input,
+  type OnDestroy,
+} from '@angular/core';
 import { Router } from '@angular/router';
 import { STAGES, type Stage } from '@nelbo/core';
 import { TraceDrawer } from '../ui/trace-drawer';
@@ -39,7 +49,30 @@ const FETCH_STAGES_MS = 6000;
 /** A job: the tape across the top, the drawings, the stage at hand and the totals. */
 @Component({
   selector: 'nb-job-page',
-  imports: [ColourBoard, Conflict, CureView, FairMap, History, JobHeader, Moved, Tape, Drawings, TotalsStrip, TraceDrawer, StageNotes, SurveyStage, SystemStage, GrindStage, LaminateStage, MixStage, RepairDrawings, RepairStage, FairStage, FinishStage, LogStage],
+  imports: [
+    ColourBoard,
+    Conflict,
+    CureView,
+    FairMap,
+    History,
+    JobHeader,
+    Moved,
+    Tape,
+    Drawings,
+    TotalsStrip,
+    TraceDrawer,
+    StageNotes,
+    SurveyStage,
+    SystemStage,
+    GrindStage,
+    LaminateStage,
+    MixStage,
+    RepairDrawings,
+    RepairStage,
+    FairStage,
+    FinishStage,
+    LogStage,
+  ],
   providers: [JobStore, LogStore, PhotoStore, Forecast, JobContext],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -106,21 +139,40 @@ export class JobPage implements OnDestroy {
   protected readonly current = computed<Stage>(() => STAGES.find((s) => s === this.stage()) ?? 'survey');
 
   /** While mixing and curing the course of the cure takes the place of the plan view. */
-  protected readonly charts = computed(() => this.current() === 'mix' && this.context.plan()?.timeline !== undefined && (this.context.plan()?.mix !== undefined || (this.context.plan()?.productTimes?.length ?? 0) > 0));
+  protected readonly charts = computed(
+    () =>
+      this.current() === 'mix' &&
+      this.context.plan()?.timeline !== undefined &&
+      (this.context.plan()?.mix !== undefined || (this.context.plan()?.productTimes?.length ?? 0) > 0),
+  );
 
   /** While fairing the map of the surface takes that place, once it was read. */
-  protected readonly mapped = computed(() => this.current() === 'fair' && this.context.plan()?.fair?.surface !== undefined);
+  protected readonly mapped = computed(
+    () => this.current() === 'fair' && this.context.plan()?.fair?.surface !== undefined,
+  );
 
   /** While finishing, target and chips side by side. */
-  protected readonly coloured = computed(() => this.current() === 'finish' && (this.context.document()?.colour?.readings?.length ?? 0) > 0 && this.context.plan()?.system?.chosen?.chain.finish?.kind === 'gel coat');
+  protected readonly coloured = computed(
+    () =>
+      this.current() === 'finish' &&
+      (this.context.document()?.colour?.readings?.length ?? 0) > 0 &&
+      this.context.plan()?.system?.chosen?.chain.finish?.kind === 'gel coat',
+  );
 
   readonly #repair = computed(() => this.context.plan()?.repair);
   /** A repair that is not laminate says what this stage does. */
-  protected readonly sheet = computed(() => this.#repair()?.sheets.some((s) => s.stage === this.current()) ?? false);
+  protected readonly sheet = computed(
+    () => this.#repair()?.sheets.some((s) => s.stage === this.current()) ?? false,
+  );
   /** Stages that have a view of their own, which the sheet of a repair only adds to. */
   protected readonly ownView = computed(() => {
     const [plan, stage] = [this.context.plan(), this.current()];
-    return stage === 'survey' || stage === 'system' || (stage === 'finish' && plan?.finish !== undefined) || (stage !== 'finish' && stage !== 'fair' && plan?.grind !== undefined);
+    return (
+      stage === 'survey' ||
+      stage === 'system' ||
+      (stage === 'finish' && plan?.finish !== undefined) ||
+      (stage !== 'finish' && stage !== 'fair' && plan?.grind !== undefined)
+    );
   });
   /** Its drawing stands on the outline: the plan view would say the same once more. */
   protected readonly onOutline = computed(() => this.#repair()?.drawings.some((d) => d.onOutline) ?? false);
@@ -128,7 +180,19 @@ export class JobPage implements OnDestroy {
 
   constructor() {
     // The other stages are fetched once the page stands, so that they open without the network too.
-    const fetching = setTimeout(() => void Promise.all([import('./stages/system-stage'), import('./stages/grind-stage'), import('./stages/laminate-stage'), import('./stages/mix-stage'), import('./stages/fair-stage'), import('./stages/finish-stage'), import('./repair/repair-stage')]).catch(() => undefined), FETCH_STAGES_MS);
+    const fetching = setTimeout(
+      () =>
+        void Promise.all([
+          import('./stages/system-stage'),
+          import('./stages/grind-stage'),
+          import('./stages/laminate-stage'),
+          import('./stages/mix-stage'),
+          import('./stages/fair-stage'),
+          import('./stages/finish-stage'),
+          import('./repair/repair-stage'),
+        ]).catch(() => undefined),
+      FETCH_STAGES_MS,
+    );
     inject(DestroyRef).onDestroy(() => clearTimeout(fetching));
     effect(() => this.context.forecast.begin(['mix', 'fair', 'finish'].includes(this.current())));
     effect(() => {

@@ -18,7 +18,11 @@ const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(
 
 describe('the head of a job', () => {
   it('names boat, job, dates and the air at the work', async () => {
-    const b = await bench(JobHeader, {}, { ...JOB, schedule: { start: '2026-11-23T08:00:00Z', wanted: '2026-11-30T08:00:00Z' } });
+    const b = await bench(
+      JobHeader,
+      {},
+      { ...JOB, schedule: { start: '2026-11-23T08:00:00Z', wanted: '2026-11-30T08:00:00Z' } },
+    );
     expect(b.text()).toContain('Skiff “Spec”');
     expect(b.text()).toMatch(/Spec job · starts Mon .* · wanted Mon,? 30 Nov/);
     expect(b.text().replace(/\s/g, '')).toContain('17.0°C·60%·dew9.2°C');
@@ -46,11 +50,20 @@ describe('the head of a job', () => {
 
   it('asks field by field when somebody else changed the same, and tells what the choice does to the plan', async () => {
     const b = await bench(Conflict);
-    const body = (): string => (document.querySelector('[role=dialog], .p-drawer')?.textContent ?? '').replace(/\s+/g, ' ');
+    const body = (): string =>
+      (document.querySelector('[role=dialog], .p-drawer')?.textContent ?? '').replace(/\s+/g, ' ');
     b.context.store.set('title', 'mine');
     b.context.store.set('hull.thickness', 0.009);
     await wait(PAUSE);
-    b.http.expectOne('/api/v1/jobs/job').flush({ title: 'conflict', current: stored({ ...JOB, title: 'theirs', hull: { ...JOB.hull, thickness: '8 mm' } }, 5) }, { status: 409, statusText: 'Conflict' });
+    b.http
+      .expectOne('/api/v1/jobs/job')
+      .flush(
+        {
+          title: 'conflict',
+          current: stored({ ...JOB, title: 'theirs', hull: { ...JOB.hull, thickness: '8 mm' } }, 5),
+        },
+        { status: 409, statusText: 'Conflict' },
+      );
     await b.settle();
     expect(body()).toContain('Laminate thickness');
     expect(body()).toContain('7 mm');
@@ -60,7 +73,9 @@ describe('the head of a job', () => {
     radios[3].click();
     await b.settle();
     expect(body()).toContain('the plan stays as it is');
-    [...document.body.querySelectorAll('button')].find((x) => x.textContent?.includes('Go on with these'))?.click();
+    [...document.body.querySelectorAll('button')]
+      .find((x) => x.textContent?.includes('Go on with these'))
+      ?.click();
     await b.settle();
     expect(b.document().title).toBe('mine');
     expect(b.document().hull.thickness).toBe('8 mm');
@@ -69,15 +84,26 @@ describe('the head of a job', () => {
 
   it('keeps every state: compared in plan terms, named, and gone back to', async () => {
     const b = await bench(History);
-    const body = (): string => (document.querySelector('[role=dialog], .p-drawer')?.textContent ?? '').replace(/\s+/g, ' ');
-    const press = (name: string): void => [...document.body.querySelectorAll('button')].find((x) => x.textContent?.trim().startsWith(name))?.click();
+    const body = (): string =>
+      (document.querySelector('[role=dialog], .p-drawer')?.textContent ?? '').replace(/\s+/g, ' ');
+    const press = (name: string): void =>
+      [...document.body.querySelectorAll('button')]
+        .find((x) => x.textContent?.trim().startsWith(name))
+        ?.click();
     b.context.historyOpen.set(true);
     await b.settle();
-    const line = (version: number, name: string | null) => ({ version, savedAt: '2026-11-23T08:00:00Z', name, who: 'Tam' });
+    const line = (version: number, name: string | null) => ({
+      version,
+      savedAt: '2026-11-23T08:00:00Z',
+      name,
+      who: 'Tam',
+    });
     b.http.expectOne('/api/v1/jobs/job/revisions').flush([line(2, null), line(1, 'as found')]);
     await b.settle();
     press('as found');
-    b.http.expectOne('/api/v1/jobs/job/revisions/1').flush({ ...line(1, 'as found'), document: { ...JOB, hull: { ...JOB.hull, thickness: 0.009 } } });
+    b.http
+      .expectOne('/api/v1/jobs/job/revisions/1')
+      .flush({ ...line(1, 'as found'), document: { ...JOB, hull: { ...JOB.hull, thickness: 0.009 } } });
     await b.settle();
     expect(body()).toContain('Laminate thickness 9 mm → 7 mm');
     expect(body()).toMatch(/plies 14 → 10 · resin/);
@@ -112,7 +138,14 @@ describe('the head of a job', () => {
     expect(b.text()).toContain('Slow laminating epoxy 5:1 → Fast laminating epoxy 5:1');
     b.context.store.set('conditions.temperature', 17);
     b.context.setDone('system', true, 'Ines');
-    expect(b.document().system).toEqual({ resin: 'epoxy-slow', cloth: 'biax-600', filler: 'epoxy-bubbles', finish: 'paint-2k', prep: 'abrade-coarse', clean: 'dry-brush' });
+    expect(b.document().system).toEqual({
+      resin: 'epoxy-slow',
+      cloth: 'biax-600',
+      filler: 'epoxy-bubbles',
+      finish: 'paint-2k',
+      prep: 'abrade-coarse',
+      clean: 'dry-brush',
+    });
     b.context.store.set('conditions.temperature', 8);
     expect(b.context.plan()?.system?.chosen?.chain.resin?.id).toBe('epoxy-slow');
     await b.sent();
@@ -135,7 +168,8 @@ describe('the drawings', () => {
     const b = await bench(Drawings, { stage: 'grind' });
     const handle = b.host.querySelector('[aria-label="Taper ratio"]')!;
     const before = Number(handle.getAttribute('aria-valuenow'));
-    for (let i = 0; i < 3; i += 1) handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }));
+    for (let i = 0; i < 3; i += 1)
+      handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }));
     expect(b.document().taper?.ratio).toBe(before + 1.5);
   });
 
@@ -148,7 +182,11 @@ describe('the drawings', () => {
   });
 
   it('say what is missing when there is nothing to draw', async () => {
-    const b = await bench(Drawings, { stage: 'survey' }, { format: 'nelbo-job/1', hull: { material: 'frp-solid' }, damage: { kind: 'hole' } });
+    const b = await bench(
+      Drawings,
+      { stage: 'survey' },
+      { format: 'nelbo-job/1', hull: { material: 'frp-solid' }, damage: { kind: 'hole' } },
+    );
     expect(b.text()).toContain('Nothing to draw yet');
     expect(b.text()).toContain('Size of the damage is missing');
   });
@@ -156,8 +194,14 @@ describe('the drawings', () => {
 
 describe('the notes of a stage', () => {
   it('warn at the head with range and way round, and mark the stage', async () => {
-    const b = await bench(StageHead, { stage: 'mix' }, { ...JOB, conditions: { temperature: 9, humidity: 0.5 }, system: { resin: 'epoxy-slow' } });
-    expect(b.text()).toContain('9.0 °C is below the minimum of Slow laminating epoxy 5:1: do not mix. Allowed: 12 °C and above. Warm the work');
+    const b = await bench(
+      StageHead,
+      { stage: 'mix' },
+      { ...JOB, conditions: { temperature: 9, humidity: 0.5 }, system: { resin: 'epoxy-slow' } },
+    );
+    expect(b.text()).toContain(
+      '9.0 °C is below the minimum of Slow laminating epoxy 5:1: do not mix. Allowed: 12 °C and above. Warm the work',
+    );
     expect([...b.context.warned()]).toEqual(['mix', 'finish']);
   });
 
@@ -172,7 +216,12 @@ describe('the notes of a stage', () => {
     b.button('Passed: lay the gauge at the distances of the table').click();
     await b.sent();
     const post = b.http.expectOne('/api/v1/jobs/job/log');
-    expect(post.request.body).toEqual(jasmine.objectContaining({ stage: 'grind', text: 'Passed: lay the gauge at the distances of the table (depth within 0.5 mm).' }));
+    expect(post.request.body).toEqual(
+      jasmine.objectContaining({
+        stage: 'grind',
+        text: 'Passed: lay the gauge at the distances of the table (depth within 0.5 mm).',
+      }),
+    );
     post.flush(post.request.body);
     await b.sent();
     expect(b.host.querySelectorAll('.ok').length).toBe(1);
@@ -181,7 +230,11 @@ describe('the notes of a stage', () => {
 
 describe('the totals', () => {
   it('come from the plan', async () => {
-    const b = await bench(TotalsStrip, { stage: 'grind' }, { ...JOB, schedule: { start: new Date().toISOString() } });
+    const b = await bench(
+      TotalsStrip,
+      { stage: 'grind' },
+      { ...JOB, schedule: { start: new Date().toISOString() } },
+    );
     const squeezed = b.text().replace(/\s/g, '');
     expect(squeezed).toContain('Resin138.2g');
     expect(squeezed).toContain('Materials£7.6');
@@ -210,15 +263,28 @@ describe('the totals', () => {
 });
 
 describe('the log', () => {
-  const entry = (id: string, at: string, text: string): LogEntry => ({ id, stage: 'grind', at, who: 'Tam', text });
+  const entry = (id: string, at: string, text: string): LogEntry => ({
+    id,
+    stage: 'grind',
+    at,
+    who: 'Tam',
+    text,
+  });
 
   it('reads back the newest first', async () => {
-    const b = await bench(LogStage, {}, JOB, [entry('a', '2026-11-23T08:00:00Z', 'early'), entry('b', '2026-11-24T08:00:00Z', 'late')]);
+    const b = await bench(LogStage, {}, JOB, [
+      entry('a', '2026-11-23T08:00:00Z', 'early'),
+      entry('b', '2026-11-24T08:00:00Z', 'late'),
+    ]);
     expect([...b.host.querySelectorAll('ol li p')].map((p) => p.textContent)).toEqual(['late', 'early']);
   });
 
   it('adds an entry about the open stage, and shows that it waits for the server', async () => {
-    const b = await bench(LogStage, {}, { ...JOB, schedule: { done: [{ stage: 'survey', at: '2026-11-23T09:00:00Z' }] } });
+    const b = await bench(
+      LogStage,
+      {},
+      { ...JOB, schedule: { done: [{ stage: 'survey', at: '2026-11-23T09:00:00Z' }] } },
+    );
     expect(b.button('Log it').disabled).toBeTrue();
     type(b.host, 'Who', 'Odd');
     type(b.host, 'What was done or seen', 'Batch kicked early.');
@@ -228,7 +294,9 @@ describe('the log', () => {
     expect(b.text()).toContain('not stored yet');
     await b.sent();
     const post = b.http.expectOne('/api/v1/jobs/job/log');
-    expect(post.request.body).toEqual(jasmine.objectContaining({ stage: 'system', who: 'Odd', text: 'Batch kicked early.' }));
+    expect(post.request.body).toEqual(
+      jasmine.objectContaining({ stage: 'system', who: 'Odd', text: 'Batch kicked early.' }),
+    );
     post.flush(post.request.body);
     await b.sent();
     expect(b.text()).not.toContain('not stored yet');

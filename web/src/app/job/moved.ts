@@ -24,7 +24,8 @@ export class Moved {
     const reader = this.#reading.reader();
     const words = state && whyWords(state.fields, state.changes, reader);
     if (!state || (!words && !state.resinBefore)) return undefined;
-    const held = state.plan?.system?.chosen && linkOf(state.plan.system.chosen.chain, state.plan.system.route.key)?.name;
+    const held =
+      state.plan?.system?.chosen && linkOf(state.plan.system.chosen.chain, state.plan.system.route.key)?.name;
     const resin = state.resinBefore ? `${state.resinBefore} → ${held ?? 'no chain'} · ` : '';
     return {
       lead: state.elsewhere ? 'Changed on another screen.' : 'That moved the plan.',

@@ -30,7 +30,9 @@ export class SaveState {
   protected readonly context = inject(JobContext);
   readonly #keeps = toSignal(inject(LocalStore).keeps$, { initialValue: true });
   protected readonly can = this.context.canUndo;
-  protected readonly bad = computed(() => ['offline', 'away', 'refused', 'conflict'].includes(this.context.save().kind));
+  protected readonly bad = computed(() =>
+    ['offline', 'away', 'refused', 'conflict'].includes(this.context.save().kind),
+  );
   protected readonly text = computed(() => {
     const s = this.context.save();
     switch (s.kind) {
@@ -40,7 +42,9 @@ export class SaveState {
       case 'saving':
         return 'Saving …';
       case 'offline':
-        return this.#keeps() ? 'Server not reached: your work is kept here and sent again' : 'Server not reached, and this browser keeps nothing: leave this page open';
+        return this.#keeps()
+          ? 'Server not reached: your work is kept here and sent again'
+          : 'Server not reached, and this browser keeps nothing: leave this page open';
       case 'away':
         return 'Server not reached: this is the job as this device last had it';
       case 'refused':

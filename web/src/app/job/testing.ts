@@ -20,9 +20,29 @@ import { JobContext } from './job-context';
 export const JOB: JobDocument = { ...BASE, title: 'Spec job', boat: { name: 'Skiff “Spec”' } };
 
 /** The same job as a list shows it. */
-export const listed = (document: JobDocument, version = 1): JobPageOf => ({ total: 1, jobs: [{ id: 'job', version, archived: false, updatedAt: '2026-11-23T08:00:00Z', title: document.title ?? '', boat: document.boat?.name ?? '', schedule: (document.schedule ?? {}) as JobSummary['schedule'] }] });
+export const listed = (document: JobDocument, version = 1): JobPageOf => ({
+  total: 1,
+  jobs: [
+    {
+      id: 'job',
+      version,
+      archived: false,
+      updatedAt: '2026-11-23T08:00:00Z',
+      title: document.title ?? '',
+      boat: document.boat?.name ?? '',
+      schedule: (document.schedule ?? {}) as JobSummary['schedule'],
+    },
+  ],
+});
 
-export const stored = (document: JobDocument, version = 1): StoredJob => ({ id: 'job', version, epoch: 'e1', archived: false, updatedAt: '2026-11-23T08:00:00Z', document });
+export const stored = (document: JobDocument, version = 1): StoredJob => ({
+  id: 'job',
+  version,
+  epoch: 'e1',
+  archived: false,
+  updatedAt: '2026-11-23T08:00:00Z',
+  document,
+});
 
 export interface Bench<T> {
   readonly fixture: ComponentFixture<T>;
@@ -41,9 +61,27 @@ export interface Bench<T> {
 }
 
 /** Makes the services of a job page, opens a job from a made-up server, and shows one component over it. */
-export async function bench<T>(component: Type<T>, inputs: Record<string, unknown> = {}, job: JobDocument = JOB, log: LogEntry[] = [], shop: ShopDocument = { currency: '£' }): Promise<Bench<T>> {
+export async function bench<T>(
+  component: Type<T>,
+  inputs: Record<string, unknown> = {},
+  job: JobDocument = JOB,
+  log: LogEntry[] = [],
+  shop: ShopDocument = { currency: '£' },
+): Promise<Bench<T>> {
   const device = deviceForSpecs();
-  TestBed.configureTestingModule({ providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), provideRouter([{ path: '**', component }]), JobStore, LogStore, PhotoStore, Forecast, JobContext] });
+  TestBed.configureTestingModule({
+    providers: [
+      ...device.providers,
+      provideHttpClient(),
+      provideHttpClientTesting(),
+      provideRouter([{ path: '**', component }]),
+      JobStore,
+      LogStore,
+      PhotoStore,
+      Forecast,
+      JobContext,
+    ],
+  });
   const http = TestBed.inject(HttpTestingController);
   const context = TestBed.inject(JobContext);
   http.expectOne('/api/v1/shop').flush(shop);
@@ -62,13 +100,19 @@ export async function bench<T>(component: Type<T>, inputs: Record<string, unknow
     http,
     local: device.local,
     changes: device.changes,
-    sent: () => new Promise<void>((resolve) => setTimeout(resolve, 200)).then(() => fixture.whenStable()).then(() => undefined),
+    sent: () =>
+      new Promise<void>((resolve) => setTimeout(resolve, 200))
+        .then(() => fixture.whenStable())
+        .then(() => undefined),
     settle: () => fixture.whenStable().then(() => undefined),
     text: () => (host.textContent ?? '').replace(/\s+/g, ' '),
     button(name) {
       const all = [...host.querySelectorAll<HTMLButtonElement>('button, p-togglebutton')];
       const found = all.find((b) => (b.getAttribute('aria-label') ?? b.textContent ?? '').trim() === name);
-      if (!found) throw new Error(`no button “${name}”; there are ${all.map((b) => b.getAttribute('aria-label') ?? b.textContent).join(' | ')}`);
+      if (!found)
+        throw new Error(
+          `no button “${name}”; there are ${all.map((b) => b.getAttribute('aria-label') ?? b.textContent).join(' | ')}`,
+        );
       return found;
     },
     document() {
@@ -81,7 +125,9 @@ export async function bench<T>(component: Type<T>, inputs: Record<string, unknow
 
 /** Types into the input that a label names. */
 export function type(host: HTMLElement, label: string, text: string): HTMLInputElement | HTMLTextAreaElement {
-  const tag = [...host.querySelectorAll('label')].find((l) => l.textContent?.replace('*', '').trim() === label);
+  const tag = [...host.querySelectorAll('label')].find(
+    (l) => l.textContent?.replace('*', '').trim() === label,
+  );
   const box = tag && host.querySelector<HTMLInputElement>(`[id="${tag.getAttribute('for')}"]`);
   if (!box) throw new Error(`no box labelled “${label}”`);
   box.value = text;

@@ -67,7 +67,9 @@ export class TotalsStrip {
     return timeline && nextWait(timeline, this.#clock.now());
   });
   protected readonly title = computed(() => STAGE_TITLES[this.stage()]);
-  protected readonly done = computed(() => (this.context.document()?.schedule?.done ?? []).some((d) => d.stage === this.stage()));
+  protected readonly done = computed(() =>
+    (this.context.document()?.schedule?.done ?? []).some((d) => d.stage === this.stage()),
+  );
 
   protected finish(): void {
     const stage = this.stage();

@@ -5,7 +5,17 @@ import { Router, RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import { SelectButtonModule } from 'primeng/selectbutton';
-import { BehaviorSubject, EMPTY, catchError, combineLatest, debounceTime, filter, merge, switchMap, tap } from 'rxjs';
+import {
+  BehaviorSubject,
+  EMPTY,
+  catchError,
+  combineLatest,
+  debounceTime,
+  filter,
+  merge,
+  switchMap,
+  tap,
+} from 'rxjs';
 import { JOB_FILE_LIMIT, STAGES, STAGE_TITLES, describeProblem } from '@nelbo/core';
 import { Api, failureOf, type JobSummary, type StoredJob } from '../api/api';
 import { Live } from '../state/live';
@@ -98,7 +108,13 @@ export class JobsPage {
       toObservable(this.search).pipe(debounceTime(120)),
       toObservable(this.archived),
       toObservable(this.limit),
-      merge(this.#again, inject(Live).changes$.pipe(filter((c) => c.kind === 'job' || c.kind === 'resync'), debounceTime(300))),
+      merge(
+        this.#again,
+        inject(Live).changes$.pipe(
+          filter((c) => c.kind === 'job' || c.kind === 'resync'),
+          debounceTime(300),
+        ),
+      ),
     ]).pipe(
       switchMap(([search, archived, limit]) =>
         this.#api.jobs(search.trim(), archived, limit).pipe(
@@ -137,7 +153,13 @@ export class JobsPage {
     this.#api
       .job(job.id)
       .pipe(
-        switchMap(({ document: { schedule: _, ...rest } }) => this.#api.createJob(newId(), { ...rest, title: `${rest.title ?? 'Job'} (copy)`, schedule: { start: new Date().toISOString() } })),
+        switchMap(({ document: { schedule: _, ...rest } }) =>
+          this.#api.createJob(newId(), {
+            ...rest,
+            title: `${rest.title ?? 'Job'} (copy)`,
+            schedule: { start: new Date().toISOString() },
+          }),
+        ),
       )
       .subscribe(this.#opened);
   }
@@ -155,14 +177,22 @@ export class JobsPage {
     if (!file) return;
     this.message.set('');
     if (file.size > JOB_FILE_LIMIT) {
-      this.message.set(`${file.name} was not imported: it is larger than ${JOB_FILE_LIMIT / 1e6} MB. A job file holds one job; a whole yard is restored in Settings.`);
+      this.message.set(
+        `${file.name} was not imported: it is larger than ${JOB_FILE_LIMIT / 1e6} MB. A job file holds one job; a whole yard is restored in Settings.`,
+      );
       return;
     }
     this.#api.importJob(newId(), file).subscribe({
       next: ({ job }) => this.#opened.next(job),
       error: (e: unknown) => {
         const failure = failureOf(e);
-        const why = failure.problems?.filter((p) => p.severity === 'error').map(describeProblem).join('. ') || failure.detail || failure.title;
+        const why =
+          failure.problems
+            ?.filter((p) => p.severity === 'error')
+            .map(describeProblem)
+            .join('. ') ||
+          failure.detail ||
+          failure.title;
         this.message.set(`${file.name} was not imported. ${why}`);
       },
     });

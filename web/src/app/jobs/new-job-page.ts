@@ -63,7 +63,17 @@ const withoutKind = ({ kind: _, ...damage }: JobDocument['damage']): JobDocument
 /** Start a job: a hull, a damage and a size are enough; the plan is there at once and sharpens with every fact. */
 @Component({
   selector: 'nb-new-job-page',
-  imports: [FormsModule, RouterLink, ButtonModule, InputTextModule, ChoiceFieldView, QuantityFieldView, SaidView, SceneView, TraceDrawer],
+  imports: [
+    FormsModule,
+    RouterLink,
+    ButtonModule,
+    InputTextModule,
+    ChoiceFieldView,
+    QuantityFieldView,
+    SaidView,
+    SceneView,
+    TraceDrawer,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <main>
@@ -143,12 +153,24 @@ export class NewJobPage {
   readonly #whole = computed<JobDocument>(() => {
     const [length, width, d] = [this.length(), this.width(), this.document()];
     if (length === undefined || width === undefined) return d;
-    const finding = { at: new Date(this.#now).toISOString(), extent: this.extent(), shape: 'ellipse' as const, size: [length, width] as [number, number], method: 'eye' };
+    const finding = {
+      at: new Date(this.#now).toISOString(),
+      extent: this.extent(),
+      shape: 'ellipse' as const,
+      size: [length, width] as [number, number],
+      method: 'eye',
+    };
     return { ...d, damage: { ...d.damage, findings: [finding] } };
   });
   readonly #plan = computed(() => {
     const { job } = readJob(this.#whole());
-    return job && this.#planner.plan(job, this.#stores.library(), this.#shop() ?? {}, { now: this.#now, timeZone: TIME_ZONE }).plan;
+    return (
+      job &&
+      this.#planner.plan(job, this.#stores.library(), this.#shop() ?? {}, {
+        now: this.#now,
+        timeZone: TIME_ZONE,
+      }).plan
+    );
   });
   protected readonly inputs = computed(() => this.#plan()?.inputs);
   protected readonly chain = computed(() => this.#plan()?.system?.chosen?.chain);
@@ -157,32 +179,54 @@ export class NewJobPage {
     const plan = this.#plan();
     const section = plan?.section;
     const { units } = this.#reading.reader();
-    if (plan && section) return sectionScene(section, { width: 620, height: 240, exaggeration: 'fit', units, refs: sectionRefs(plan) });
+    if (plan && section)
+      return sectionScene(section, {
+        width: 620,
+        height: 240,
+        exaggeration: 'fit',
+        units,
+        refs: sectionRefs(plan),
+      });
     const drawing = plan?.repair?.drawings[0];
     if (drawing && this.ready()) return repairScene(drawing, { width: 620, height: 280, units });
-    return plan?.planView && this.ready() ? planScene(plan.planView, { width: 620, height: 260, units }) : undefined;
+    return plan?.planView && this.ready()
+      ? planScene(plan.planView, { width: 620, height: 260, units })
+      : undefined;
   });
   protected readonly sentences = computed(() => {
     const plan = this.#plan();
     if (!plan) return [];
-    return plan.stages.filter((s) => s !== 'log').flatMap((s) => {
-      const words = stageWords(s, plan, this.#reading.reader());
-      return words ? [words] : [];
-    });
+    return plan.stages
+      .filter((s) => s !== 'log')
+      .flatMap((s) => {
+        const words = stageWords(s, plan, this.#reading.reader());
+        return words ? [words] : [];
+      });
   });
   protected readonly unsure = UNSURE;
-  protected readonly hulls = [{ value: UNSURE, label: 'not sure: test it' }, ...SUBSTRATES.map((s) => ({ value: s.id, label: s.name }))];
+  protected readonly hulls = [
+    { value: UNSURE, label: 'not sure: test it' },
+    ...SUBSTRATES.map((s) => ({ value: s.id, label: s.name })),
+  ];
   protected readonly finishes = LIBRARY.finishes.map((p) => ({ value: p.id, label: p.name }));
   readonly #family = computed(() => substrateOf(this.document().hull.material)?.family);
   protected readonly laminated = computed(() => this.#family() === 'frp');
   protected readonly damages = computed(() => {
     const family = this.#family();
-    return (Object.keys(DAMAGE_KINDS) as DamageKind[]).filter((k) => !family || occursOn(k, family)).map((k) => ({ value: k, label: damageData(k).name }));
+    return (Object.keys(DAMAGE_KINDS) as DamageKind[])
+      .filter((k) => !family || occursOn(k, family))
+      .map((k) => ({ value: k, label: damageData(k).name }));
   });
   protected readonly totals = computed(() => {
     const t = this.#plan()?.totals;
     const reader = this.#reading.reader();
-    return t && { handsOn: [figure(t.handsOn, reader)], elapsed: [figure(t.elapsed, reader)], resin: this.#plan()?.mix ? [figure(t.resin, reader)] : undefined };
+    return (
+      t && {
+        handsOn: [figure(t.handsOn, reader)],
+        elapsed: [figure(t.elapsed, reader)],
+        resin: this.#plan()?.mix ? [figure(t.resin, reader)] : undefined,
+      }
+    );
   });
 
   protected readonly trace = inject(TraceService);
@@ -193,7 +237,12 @@ export class NewJobPage {
       if (plan) this.trace.use(plan);
     });
     effect(() => {
-      const now: TypedJob = { document: this.document(), length: this.length(), width: this.width(), extent: this.extent() };
+      const now: TypedJob = {
+        document: this.document(),
+        length: this.length(),
+        width: this.width(),
+        extent: this.extent(),
+      };
       const { schedule: _, ...rest } = now.document;
       const { schedule: __, ...empty } = blank(this.#now);
       const begun = now.length !== undefined || now.width !== undefined || !sameData(rest, empty);
@@ -207,7 +256,11 @@ export class NewJobPage {
     this.document.update(({ system: _, ...d }) => {
       const family = substrateOf(material)?.family;
       const kept = d.damage.kind && (!family || occursOn(d.damage.kind, family)) ? d.damage.kind : undefined;
-      return { ...d, hull: { ...(material ? { material } : {}) }, damage: { ...withoutKind(d.damage), ...(kept ? { kind: kept } : {}) } };
+      return {
+        ...d,
+        hull: { ...(material ? { material } : {}) },
+        damage: { ...withoutKind(d.damage), ...(kept ? { kind: kept } : {}) },
+      };
     });
   }
 
@@ -224,13 +277,22 @@ export class NewJobPage {
     this.sending.set(true);
     this.failed.set('');
     const document = this.#whole();
-    void this.#begin(nextSave({ jobId: newId(), version: 0, base: document, document, history: NO_EDITS, at: Date.now() }, newId));
+    void this.#begin(
+      nextSave(
+        { jobId: newId(), version: 0, base: document, document, history: NO_EDITS, at: Date.now() },
+        newId,
+      ),
+    );
   }
 
   /** Keeps the job on this device, tells the server if it is there, and opens it: it is sent on from there. */
   async #begin(draft: Sending): Promise<void> {
     await this.#local.keepDraft(draft);
-    const sent = await firstValueFrom(sendDraft(this.#api, this.#underWay, () => draft).pipe(timeout({ first: PATIENCE_MS, with: () => of('away' as const) })));
+    const sent = await firstValueFrom(
+      sendDraft(this.#api, this.#underWay, () => draft).pipe(
+        timeout({ first: PATIENCE_MS, with: () => of('away' as const) }),
+      ),
+    );
     if (sent !== 'away' && sent.kind === 'refused') {
       await this.#local.dropDraft(draft.jobId);
       this.sending.set(false);
@@ -252,4 +314,9 @@ export class NewJobPage {
   }
 }
 
-const blank = (now: number): JobDocument => ({ format: JOB_FORMAT, hull: { material: 'frp-solid' }, damage: { kind: 'hole' }, schedule: { start: new Date(now).toISOString() } });
+const blank = (now: number): JobDocument => ({
+  format: JOB_FORMAT,
+  hull: { material: 'frp-solid' },
+  damage: { kind: 'hole' },
+  schedule: { start: new Date(now).toISOString() },
+});

@@ -1,8 +1,36 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  type OnDestroy,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { GENERAL_CAUTION, METHODS, STAGE_TITLES, againstFirstLook, changesWords, damageData, findingHistory, planScene, plainText, say, sayIn, saySize, stageWords, substrateOf, type Job, type Plan, type Reader, type Scene, type Stage } from '@nelbo/core';
+import {
+  GENERAL_CAUTION,
+  METHODS,
+  STAGE_TITLES,
+  againstFirstLook,
+  changesWords,
+  damageData,
+  findingHistory,
+  planScene,
+  plainText,
+  say,
+  sayIn,
+  saySize,
+  stageWords,
+  substrateOf,
+  type Job,
+  type Plan,
+  type Reader,
+  type Scene,
+  type Stage,
+} from '@nelbo/core';
 import { CHECK_RESULTS, fairScene, fairnessOfRound, fairnessOptions } from '@nelbo/core/finish';
 import { hoursExplained, hoursWords } from '@nelbo/core/papers';
 import { repairScene } from '@nelbo/core/repairs';
@@ -94,9 +122,17 @@ export class OwnerPage implements OnDestroy {
       yard: shop.name ?? '',
       day: day.format(new Date()),
       lead: `${kind.charAt(0).toUpperCase()}${kind.slice(1)}${hull ? ` in ${hull}` : ''}. ${difference ? (difference.changes.length > 0 ? 'It goes further than it looked at first.' : 'It goes as far as it looked at first.') : 'As far as it has been looked at.'}`,
-      changes: (difference?.changes ?? []).map((c) => ({ label: c.label, before: say(c.before, reader), after: say(c.after, reader) })),
+      changes: (difference?.changes ?? []).map((c) => ({
+        label: c.label,
+        before: say(c.before, reader),
+        after: say(c.after, reader),
+      })),
       scene: plan.planView && planScene(plan.planView, { width: 760, height: 320, units: reader.units }),
-      pictures: plan.grind ? [] : (plan.repair?.drawings ?? []).map((d) => repairScene(d, { width: 760, height: 320, units: reader.units, named: true })),
+      pictures: plan.grind
+        ? []
+        : (plan.repair?.drawings ?? []).map((d) =>
+            repairScene(d, { width: 760, height: 320, units: reader.units, named: true }),
+          ),
       firstLook: plan.planView?.lines.some((l) => l.kind === 'first look') ?? false,
       readings: (plan.planView?.readings.length ?? 0) > 0,
       findings: history.map(({ finding, changes }) => ({
@@ -109,8 +145,18 @@ export class OwnerPage implements OnDestroy {
       })),
       ...this.#hours(plan, reader),
       ...this.#surface(job, plan, reader, day),
-      checks: plan.finish?.signed ? plan.finish.checks.map((c) => ({ name: c.name, mark: c.mark, result: [c.result ? CHECK_RESULTS[c.result] : '', c.answer?.note ?? ''].filter(Boolean).join(': ') })) : [],
-      signed: plan.finish?.signed ? `${plan.finish.signed.who}, ${day.format(new Date(plan.finish.signed.at))}` : '',
+      checks: plan.finish?.signed
+        ? plan.finish.checks.map((c) => ({
+            name: c.name,
+            mark: c.mark,
+            result: [c.result ? CHECK_RESULTS[c.result] : '', c.answer?.note ?? '']
+              .filter(Boolean)
+              .join(': '),
+          }))
+        : [],
+      signed: plan.finish?.signed
+        ? `${plan.finish.signed.who}, ${day.format(new Date(plan.finish.signed.at))}`
+        : '',
       plan: plan.stages.flatMap((stage) => {
         const words = stage === 'survey' || stage === 'log' ? undefined : stageWords(stage, plan, reader);
         return words ? [{ stage: STAGE_TITLES[stage], text: plainText(words) }] : [];
@@ -119,22 +165,55 @@ export class OwnerPage implements OnDestroy {
   });
 
   /** Hours stage by stage, with what takes them. */
-  #hours(plan: Plan, reader: Reader): { hours: { stage: Stage; title: string; why: string; tasks: string; work: string; wait: string }[]; work: string; wait: string } {
+  #hours(
+    plan: Plan,
+    reader: Reader,
+  ): {
+    hours: { stage: Stage; title: string; why: string; tasks: string; work: string; wait: string }[];
+    work: string;
+    wait: string;
+  } {
     const told = hoursExplained(plan, reader);
     const say = (s: number): string => (s > 0 ? hoursWords(s, reader) : '–');
     const sum = (of: 'work' | 'wait'): string => say(told.reduce((all, h) => all + h[of], 0));
-    return { hours: told.map((h) => ({ stage: h.stage, title: h.title, why: h.why, tasks: h.tasks.slice(0, 4).map((t) => `${t.label} ${hoursWords(t.work, reader)}`).join(' · '), work: say(h.work), wait: say(h.wait) })), work: sum('work'), wait: sum('wait') };
+    return {
+      hours: told.map((h) => ({
+        stage: h.stage,
+        title: h.title,
+        why: h.why,
+        tasks: h.tasks
+          .slice(0, 4)
+          .map((t) => `${t.label} ${hoursWords(t.work, reader)}`)
+          .join(' · '),
+        work: say(h.work),
+        wait: say(h.wait),
+      })),
+      work: sum('work'),
+      wait: sum('wait'),
+    };
   }
 
-  #surface(job: Job, plan: Plan, reader: Reader, day: Intl.DateTimeFormat): { surface?: Scene; surfaceAt?: string; surfaceWords?: string } {
+  #surface(
+    job: Job,
+    plan: Plan,
+    reader: Reader,
+    day: Intl.DateTimeFormat,
+  ): { surface?: Scene; surfaceAt?: string; surfaceWords?: string } {
     const round = job.fairing?.rounds?.at(-1);
     const grade = plan.inputs?.grade ?? 'standard';
     const map = fairnessOfRound(job.fairing, grade);
     if (!round || !map || !plan.fair?.surface) return {};
     return {
-      surface: fairScene(map, round.readings, fairnessOptions(job.fairing, grade).tolerance, plan.planView, { width: 760, height: 260, units: reader.units, show: 'depths' }),
+      surface: fairScene(map, round.readings, fairnessOptions(job.fairing, grade).tolerance, plan.planView, {
+        width: 760,
+        height: 260,
+        units: reader.units,
+        show: 'depths',
+      }),
       surfaceAt: day.format(new Date(round.at)),
-      surfaceWords: plan.fair.surface.fair ? 'It is fair.' : `Deepest ${sayIn(plan.fair.surface.deepest, 'mm', 1, reader)}.`,
+      surfaceWords: plan.fair.surface.fair
+        ? 'It is fair.'
+        : `Deepest ${sayIn(plan.fair.surface.deepest, 'mm', 1, reader)}.`,
     };
   }
 

@@ -12,7 +12,9 @@ const text = (host: HTMLElement): string => (host.textContent ?? '').replace(/\s
 describe('what was found, for the owner', () => {
   async function open(job: JobDocument) {
     const device = deviceForSpecs();
-    TestBed.configureTestingModule({ providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), provideRouter([])] });
+    TestBed.configureTestingModule({
+      providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    });
     const http = TestBed.inject(HttpTestingController);
     const fixture = TestBed.createComponent(OwnerPage);
     fixture.componentRef.setInput('id', 'job');
@@ -22,11 +24,31 @@ describe('what was found, for the owner', () => {
     await fixture.whenStable();
     return fixture.nativeElement as HTMLElement;
   }
-  const look = { at: '2026-11-20T08:00:00Z', extent: 'first look', size: [0.03, 0.02], method: 'eye' } as const;
-  const truth = { at: '2026-11-21T08:00:00Z', extent: 'true extent', size: [0.11, 0.07], method: 'grind', note: 'Dry laminate behind.' } as const;
+  const look = {
+    at: '2026-11-20T08:00:00Z',
+    extent: 'first look',
+    size: [0.03, 0.02],
+    method: 'eye',
+  } as const;
+  const truth = {
+    at: '2026-11-21T08:00:00Z',
+    extent: 'true extent',
+    size: [0.11, 0.07],
+    method: 'grind',
+    note: 'Dry laminate behind.',
+  } as const;
 
   it('states the difference in area, hours and money, with the drawing and a line to sign', async () => {
-    const host = await open({ ...JOB, damage: { kind: 'hole', findings: [{ ...look, size: [...look.size] }, { ...truth, size: [...truth.size] }] } });
+    const host = await open({
+      ...JOB,
+      damage: {
+        kind: 'hole',
+        findings: [
+          { ...look, size: [...look.size] },
+          { ...truth, size: [...truth.size] },
+        ],
+      },
+    });
     const page = text(host);
     expect(page).toContain('It goes further than it looked at first');
     for (const word of ['cut-out area', 'hands-on', 'materials', 'labour']) expect(page).toContain(word);
@@ -38,17 +60,40 @@ describe('what was found, for the owner', () => {
   });
 
   it('makes no comparison while there is only one look; a patch has its drawing and its hours too', async () => {
-    const host = await open({ ...JOB, hull: { material: 'pvc-fabric' }, damage: { kind: 'fabric-puncture', findings: [{ ...look, size: [0.006, 0.004] }] } });
+    const host = await open({
+      ...JOB,
+      hull: { material: 'pvc-fabric' },
+      damage: { kind: 'fabric-puncture', findings: [{ ...look, size: [0.006, 0.004] }] },
+    });
     expect(text(host)).toContain('As far as it has been looked at');
-    expect([...host.querySelectorAll('.plan li b')].map((b) => b.textContent)).toEqual(['System.', 'Mix & cure.']);
+    expect([...host.querySelectorAll('.plan li b')].map((b) => b.textContent)).toEqual([
+      'System.',
+      'Mix & cure.',
+    ]);
     expect(text(host)).toContain('Patch on the tube');
-    expect([...host.querySelectorAll('.hours tbody tr')].map((r) => r.querySelector('th')?.textContent)).toEqual(['Survey', 'Mix & cure']);
+    expect(
+      [...host.querySelectorAll('.hours tbody tr')].map((r) => r.querySelector('th')?.textContent),
+    ).toEqual(['Survey', 'Mix & cure']);
   });
 
   it('explains the hours stage by stage, with the measured surface and the signed check', async () => {
-    const readings = [-0.1, 0, 0.1].flatMap((y) => [-0.2, -0.1, 0, 0.1, 0.2].map((x) => ({ x, y, gap: x === 0 && y === 0 ? 0.003 : 0 })));
-    const items = (['level', 'gloss', 'halo', 'pinholes', 'tap', 'film', 'colour', 'photos'] as const).map((check) => ({ check, result: check === 'gloss' ? ('deferred' as const) : ('pass' as const), ...(check === 'gloss' ? { note: 'after a week' } : {}) }));
-    const host = await open({ ...JOB, system: { resin: 'polyester', finish: 'gel-coat' }, damage: { kind: 'hole', findings: [{ ...truth, size: [...truth.size] }] }, fairing: { cutLimit: 0, rounds: [{ at: '2026-11-23T08:00:00Z', readings }] }, check: { items, who: 'Ines', at: '2026-11-24T10:00:00Z' } });
+    const readings = [-0.1, 0, 0.1].flatMap((y) =>
+      [-0.2, -0.1, 0, 0.1, 0.2].map((x) => ({ x, y, gap: x === 0 && y === 0 ? 0.003 : 0 })),
+    );
+    const items = (['level', 'gloss', 'halo', 'pinholes', 'tap', 'film', 'colour', 'photos'] as const).map(
+      (check) => ({
+        check,
+        result: check === 'gloss' ? ('deferred' as const) : ('pass' as const),
+        ...(check === 'gloss' ? { note: 'after a week' } : {}),
+      }),
+    );
+    const host = await open({
+      ...JOB,
+      system: { resin: 'polyester', finish: 'gel-coat' },
+      damage: { kind: 'hole', findings: [{ ...truth, size: [...truth.size] }] },
+      fairing: { cutLimit: 0, rounds: [{ at: '2026-11-23T08:00:00Z', readings }] },
+      check: { items, who: 'Ines', at: '2026-11-24T10:00:00Z' },
+    });
     const page = text(host);
     expect(page).toContain('Where the hours go');
     expect(page).toContain('the deepest low is 3.0 mm');
@@ -61,7 +106,11 @@ describe('what was found, for the owner', () => {
   });
 
   it('leaves the check out until it is signed', async () => {
-    const host = await open({ ...JOB, damage: { kind: 'hole', findings: [{ ...truth, size: [...truth.size] }] }, check: { items: [{ check: 'level', result: 'pass' }] } });
+    const host = await open({
+      ...JOB,
+      damage: { kind: 'hole', findings: [{ ...truth, size: [...truth.size] }] },
+      check: { items: [{ check: 'level', result: 'pass' }] },
+    });
     expect(text(host)).not.toContain('Checked at the end');
     expect(text(host)).toContain('Where the hours go');
   });

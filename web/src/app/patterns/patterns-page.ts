@@ -1,11 +1,28 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, OnDestroy, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  OnDestroy,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import type { Subscription } from 'rxjs';
 import { sameData, sayIn } from '@nelbo/core';
-import { patternPieces, rollCuts, tilesOf, type NestInput, type PatternPiece, type Paper, type RollCut } from '@nelbo/core/papers';
+import {
+  patternPieces,
+  rollCuts,
+  tilesOf,
+  type NestInput,
+  type PatternPiece,
+  type Paper,
+  type RollCut,
+} from '@nelbo/core/papers';
 import { Api, type JobFile } from '../api/api';
 import { Forecast } from '../job/forecast';
 import { JobContext } from '../job/job-context';
@@ -105,7 +122,10 @@ export class PatternsPage implements OnDestroy {
   readonly #reading = inject(Reading);
   readonly #searches = new Map<string, Subscription>();
   #asked: readonly (readonly [string, NestInput])[] = [];
-  protected readonly papers = [{ label: 'A4', value: 'a4' }, { label: 'Letter', value: 'letter' }];
+  protected readonly papers = [
+    { label: 'A4', value: 'a4' },
+    { label: 'Letter', value: 'letter' },
+  ];
   protected readonly paper = signal<Paper>('a4');
   protected readonly found = signal<Readonly<Record<string, Nested>>>({});
   protected readonly pieces = computed(() => {
@@ -114,13 +134,17 @@ export class PatternsPage implements OnDestroy {
   });
   protected readonly cuts = computed(() => rollCuts(this.pieces(), this.#stores.library()));
   protected readonly onRolls = computed(() => this.cuts().some((c) => c.nest !== undefined));
-  readonly #sheets = computed(() => new Map(this.pieces().map((p) => [p.id, tilesOf(p, this.paper()).length])));
+  readonly #sheets = computed(
+    () => new Map(this.pieces().map((p) => [p.id, tilesOf(p, this.paper()).length])),
+  );
   protected readonly sheets = computed(() => [...this.#sheets().values()].reduce((a, b) => a + b, 0));
 
   constructor() {
     effect(() => this.context.store.open(this.id()));
     effect(() => {
-      const wanted = this.cuts().flatMap((c): (readonly [RollCut, NestInput])[] => (c.nest ? [[c, c.nest]] : []));
+      const wanted = this.cuts().flatMap((c): (readonly [RollCut, NestInput])[] =>
+        c.nest ? [[c, c.nest]] : [],
+      );
       const asked = wanted.map(([c, n]) => [c.material.id, n] as const);
       // A plan that cuts the same pieces is not searched again.
       if (sameData(asked, this.#asked)) return;
@@ -139,13 +163,20 @@ export class PatternsPage implements OnDestroy {
     this.#searches.get(material.id)?.unsubscribe();
     this.#searches.set(
       material.id,
-      this.#heavy.nest({ ...input, seed: (this.found()[material.id]?.tried ?? 0) + 1 }, BUDGET_MS).subscribe((n) => this.found.update((f) => ({ ...f, [material.id]: this.#better(f[material.id], n) }))),
+      this.#heavy
+        .nest({ ...input, seed: (this.found()[material.id]?.tried ?? 0) + 1 }, BUDGET_MS)
+        .subscribe((n) =>
+          this.found.update((f) => ({ ...f, [material.id]: this.#better(f[material.id], n) })),
+        ),
     );
   }
 
   /** A new search never makes worse what an earlier one found. */
   #better(before: Nested | undefined, now: Nested): Nested {
-    const keep = before !== undefined && before.layout.placements.length === now.layout.placements.length && before.layout.length < now.layout.length;
+    const keep =
+      before !== undefined &&
+      before.layout.placements.length === now.layout.placements.length &&
+      before.layout.length < now.layout.length;
     return keep ? { ...now, layout: before.layout } : now;
   }
 
@@ -163,7 +194,9 @@ export class PatternsPage implements OnDestroy {
   }
 
   protected names(cut: RollCut): string {
-    return cut.pieces.map((p) => `${p.name.toLowerCase()}, ${this.mm(p.length)} × ${this.mm(p.width)}`).join('; ');
+    return cut.pieces
+      .map((p) => `${p.name.toLowerCase()}, ${this.mm(p.length)} × ${this.mm(p.width)}`)
+      .join('; ');
   }
 
   protected mm(v: number): string {

@@ -34,14 +34,25 @@ export class RollView {
   protected readonly shown = computed(() => Math.max(this.layout().length * 1.06, this.rollWidth() * 0.6));
   protected readonly box = computed(() => `0 0 ${this.shown()} ${this.rollWidth()}`);
   protected readonly size = computed(() => this.rollWidth() / 26);
-  protected readonly label = computed(() => `${this.name()}: ${this.layout().placements.length} pieces on ${this.layout().length.toFixed(2)} m of the roll`);
-  protected readonly metres = computed(() => Array.from({ length: Math.floor(this.shown() / 0.5) }, (_, i) => (i + 1) / 2));
+  protected readonly label = computed(
+    () =>
+      `${this.name()}: ${this.layout().placements.length} pieces on ${this.layout().length.toFixed(2)} m of the roll`,
+  );
+  protected readonly metres = computed(() =>
+    Array.from({ length: Math.floor(this.shown() / 0.5) }, (_, i) => (i + 1) / 2),
+  );
   protected readonly pieces = computed(() =>
     this.layout().placements.map(({ id, outline }) => {
       const b = bounds([outline]);
       // Across the roll runs down the page.
       const at = wellWithin(outline);
-      return { id, d: `M${outline.map((p) => `${p.x.toFixed(4)} ${p.y.toFixed(4)}`).join('L')}Z`, x: at.x, y: at.y, size: Math.min(this.rollWidth() / 20, (b.y1 - b.y0) * 0.6, (b.x1 - b.x0) / (0.62 * id.length)) };
+      return {
+        id,
+        d: `M${outline.map((p) => `${p.x.toFixed(4)} ${p.y.toFixed(4)}`).join('L')}Z`,
+        x: at.x,
+        y: at.y,
+        size: Math.min(this.rollWidth() / 20, (b.y1 - b.y0) * 0.6, (b.x1 - b.x0) / (0.62 * id.length)),
+      };
     }),
   );
 }

@@ -6,9 +6,17 @@ import { InputTextModule } from 'primeng/inputtext';
 import { Api, failureOf } from '../api/api';
 
 const WORD = 'replace';
-const NAMES: Record<string, string> = { jobs: 'jobs', job_revisions: 'saved states', log_entries: 'log entries', work_orders: 'kept work orders' };
+const NAMES: Record<string, string> = {
+  jobs: 'jobs',
+  job_revisions: 'saved states',
+  log_entries: 'log entries',
+  work_orders: 'kept work orders',
+};
 
-const tell = (counts: Readonly<Record<string, number>>): string => Object.entries(NAMES).map(([key, name]) => `${counts[key] ?? 0} ${name}`).join(', ');
+const tell = (counts: Readonly<Record<string, number>>): string =>
+  Object.entries(NAMES)
+    .map(([key, name]) => `${counts[key] ?? 0} ${name}`)
+    .join(', ');
 
 /** The whole yard as one file, out and in again. */
 @Component({

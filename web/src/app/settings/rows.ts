@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import { SHOP_FIELDS, type Field, type GroupField } from '@nelbo/core';
 import { fieldAt } from '../ui/field-lookup';
@@ -47,7 +56,9 @@ export class Rows {
   readonly path = input.required<string>();
   readonly title = input.required<string>();
   /** What is stored; undefined while nothing was entered. */
-  readonly value = input<readonly Row[] | undefined, unknown>(undefined, { transform: (v) => (Array.isArray(v) ? (v as Row[]) : undefined) });
+  readonly value = input<readonly Row[] | undefined, unknown>(undefined, {
+    transform: (v) => (Array.isArray(v) ? (v as Row[]) : undefined),
+  });
   /** What stands in until something is entered. */
   readonly fallback = input<readonly Row[]>([]);
   readonly typical = input('');
@@ -62,7 +73,9 @@ export class Rows {
   });
   protected readonly item = computed<GroupField>(() => this.#list().item);
   protected readonly most = computed(() => this.#list().max);
-  protected readonly columns = computed<{ name: string; field: Field }[]>(() => Object.entries(this.item().fields).map(([name, field]) => ({ name, field })));
+  protected readonly columns = computed<{ name: string; field: Field }[]>(() =>
+    Object.entries(this.item().fields).map(([name, field]) => ({ name, field })),
+  );
 
   constructor() {
     effect(() => {
@@ -97,11 +110,15 @@ export class Rows {
 
   #put(rows: readonly Row[]): void {
     this.rows.set(rows);
-    const tidy = rows.filter((r) => this.#complete(r)).map((r) => Object.fromEntries(Object.entries(r).filter(([, v]) => v !== undefined)));
+    const tidy = rows
+      .filter((r) => this.#complete(r))
+      .map((r) => Object.fromEntries(Object.entries(r).filter(([, v]) => v !== undefined)));
     this.changed.emit(tidy);
   }
 
   #complete(row: Row): boolean {
-    return this.columns().every((c) => !c.field.required || (row[c.name] !== undefined && row[c.name] !== ''));
+    return this.columns().every(
+      (c) => !c.field.required || (row[c.name] !== undefined && row[c.name] !== ''),
+    );
   }
 }

@@ -3,7 +3,15 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { ToggleSwitchModule } from 'primeng/toggleswitch';
-import { DEFAULTS, QUANTITY_KINDS, SHOP_FIELDS, TYPICAL_INSTRUMENTS, sayIn, type Figure, type UnitSystem } from '@nelbo/core';
+import {
+  DEFAULTS,
+  QUANTITY_KINDS,
+  SHOP_FIELDS,
+  TYPICAL_INSTRUMENTS,
+  sayIn,
+  type Figure,
+  type UnitSystem,
+} from '@nelbo/core';
 import { Reading } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
 import { YardEdits, withFields } from '../state/yard-edits';
@@ -19,7 +27,16 @@ const FULL_DAY = { days: 'mon-fri', start: '07:30', end: '16:30' } as const;
 /** What the yard is and has: units, money, people, hours, schools, instruments. Every plan follows at once. */
 @Component({
   selector: 'nb-settings-page',
-  imports: [Backup, ButtonModule, ChoiceFieldView, FormsModule, QuantityFieldView, Rows, TextFieldView, ToggleSwitchModule],
+  imports: [
+    Backup,
+    ButtonModule,
+    ChoiceFieldView,
+    FormsModule,
+    QuantityFieldView,
+    Rows,
+    TextFieldView,
+    ToggleSwitchModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <main>
@@ -113,7 +130,9 @@ export class SettingsPage {
   protected readonly root = SHOP_FIELDS;
   protected readonly kinds = QUANTITY_KINDS;
   protected readonly fullDay = FULL_DAY;
-  protected readonly typical = TYPICAL_INSTRUMENTS as unknown as Readonly<Record<keyof typeof TYPICAL_INSTRUMENTS, readonly Row[]>>;
+  protected readonly typical = TYPICAL_INSTRUMENTS as unknown as Readonly<
+    Record<keyof typeof TYPICAL_INSTRUMENTS, readonly Row[]>
+  >;
   protected readonly labour = given(DEFAULTS.labourPerHour, 'money');
   protected readonly oneHand = given(1, 'count');
 
@@ -127,7 +146,11 @@ export class SettingsPage {
   protected readonly failed = toSignal(this.#edits.failed$, { requireSync: true });
   protected readonly example = computed(() => {
     const reader = this.#reading.reader();
-    return [sayIn({ value: 0.254 }, 'mm', 0, reader), sayIn({ value: 0.138 }, 'g', 1, reader), sayIn({ value: 17.4 }, '°C', 1, reader)].join(', ');
+    return [
+      sayIn({ value: 0.254 }, 'mm', 0, reader),
+      sayIn({ value: 0.138 }, 'g', 1, reader),
+      sayIn({ value: 17.4 }, '°C', 1, reader),
+    ].join(', ');
   });
 
   protected set(path: string, value: unknown): void {
@@ -145,4 +168,3 @@ export class SettingsPage {
 
 /** A default, to show in a box until something is entered. */
 const given = (value: number, unit: string): Figure => ({ value, unit, origin: 'assumed', traceId: '' });
-

@@ -17,7 +17,9 @@ describe('the settings page', () => {
   let http: HttpTestingController;
   const text = (): string => (host.textContent ?? '').replace(/\s+/g, ' ');
   const button = (name: string): HTMLButtonElement => {
-    const found = [...host.querySelectorAll<HTMLButtonElement>('button, p-togglebutton')].find((b) => (b.getAttribute('aria-label') ?? b.textContent ?? '').trim() === name);
+    const found = [...host.querySelectorAll<HTMLButtonElement>('button, p-togglebutton')].find(
+      (b) => (b.getAttribute('aria-label') ?? b.textContent ?? '').trim() === name,
+    );
     if (!found) throw new Error(`no button “${name}”`);
     return found;
   };
@@ -32,7 +34,14 @@ describe('the settings page', () => {
   }
 
   beforeEach(async () => {
-    TestBed.configureTestingModule({ providers: [...deviceForSpecs().providers, provideHttpClient(), provideHttpClientTesting(), provideRouter([])] });
+    TestBed.configureTestingModule({
+      providers: [
+        ...deviceForSpecs().providers,
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        provideRouter([]),
+      ],
+    });
     fixture = TestBed.createComponent(SettingsPage);
     [host, http] = [fixture.nativeElement, TestBed.inject(HttpTestingController)];
     http.expectOne('/api/v1/shop').flush({ name: 'Yard', temperature: 17 });
@@ -41,7 +50,11 @@ describe('the settings page', () => {
 
   it('set one field and leave what others set meanwhile', async () => {
     type(host, 'Labour per hour', '72');
-    expect(await saved({ name: 'Renamed elsewhere', temperature: 12 })).toEqual({ name: 'Renamed elsewhere', temperature: 12, labourPerHour: 72 });
+    expect(await saved({ name: 'Renamed elsewhere', temperature: 12 })).toEqual({
+      name: 'Renamed elsewhere',
+      temperature: 12,
+      labourPerHour: 72,
+    });
     expect(text()).toContain('Saved');
   });
 
@@ -57,7 +70,9 @@ describe('the settings page', () => {
 
   it('begin with typical instruments and take the yard’s own, a whole row at a time', async () => {
     expect(text()).toContain('Taken as 32 drops per ml');
-    const droppers = [...host.querySelectorAll('nb-rows')].find((r) => r.textContent?.includes('Dropper'))?.querySelector<HTMLButtonElement>('button');
+    const droppers = [...host.querySelectorAll('nb-rows')]
+      .find((r) => r.textContent?.includes('Dropper'))
+      ?.querySelector<HTMLButtonElement>('button');
     droppers?.click();
     expect((await saved({})).instruments).toEqual({ droppers: [{ name: 'dropper bottle', dropsPerMl: 32 }] });
     type(host, 'Drops in one ml *'.replace(' *', ''), '25');
@@ -80,7 +95,12 @@ describe('the settings page', () => {
     type(host, 'Labour per hour', '80');
     await wait(PAUSE);
     http.expectOne({ method: 'GET', url: '/api/v1/shop' }).flush({});
-    http.expectOne({ method: 'PUT', url: '/api/v1/shop' }).flush({ title: 'no', detail: 'labourPerHour: too dear' }, { status: 422, statusText: 'Unprocessable' });
+    http
+      .expectOne({ method: 'PUT', url: '/api/v1/shop' })
+      .flush(
+        { title: 'no', detail: 'labourPerHour: too dear' },
+        { status: 422, statusText: 'Unprocessable' },
+      );
     await fixture.whenStable();
     expect(text()).toContain('Not saved: labourPerHour: too dear');
   });

@@ -61,7 +61,8 @@ export class ShopAir {
   protected readonly reading = computed(() => {
     const d = this.#document();
     const [T, RH] = [d?.temperature, d?.humidity];
-    const say = (v: number | undefined, unit: '°C' | '%', decimals: number): string => (v === undefined ? 'not read' : sayIn({ value: v }, unit, decimals, this.#reading.reader()));
+    const say = (v: number | undefined, unit: '°C' | '%', decimals: number): string =>
+      v === undefined ? 'not read' : sayIn({ value: v }, unit, decimals, this.#reading.reader());
     return {
       temperature: say(T, '°C', 1),
       humidity: say(RH, '%', 0),
@@ -87,10 +88,16 @@ export class ShopAir {
 
   protected save(event: Event): void {
     event.preventDefault();
-    const reading = { temperature: this.temperature(), humidity: this.humidity(), readAt: new Date().toISOString() };
-    this.#store.change((shop) => ({ ...shop, ...reading })).subscribe({
-      next: () => this.editing.set(false),
-      error: (e: unknown) => this.failed.set(failureOf(e).title),
-    });
+    const reading = {
+      temperature: this.temperature(),
+      humidity: this.humidity(),
+      readAt: new Date().toISOString(),
+    };
+    this.#store
+      .change((shop) => ({ ...shop, ...reading }))
+      .subscribe({
+        next: () => this.editing.set(false),
+        error: (e: unknown) => this.failed.set(failureOf(e).title),
+      });
   }
 }

@@ -73,12 +73,25 @@ import { KeptPlans, yardBoard } from './yard-board';
 })
 export class ShopPage {
   readonly #api = inject(Api);
-  readonly #jobs = toSignal(inject(Live).changes$.pipe(filter((c) => c.kind === 'job' || c.kind === 'resync'), debounceTime(200), startWith(undefined), switchMap(() => this.#api.underWay().pipe(retry({ delay: 3000 })))));
+  readonly #jobs = toSignal(
+    inject(Live).changes$.pipe(
+      filter((c) => c.kind === 'job' || c.kind === 'resync'),
+      debounceTime(200),
+      startWith(undefined),
+      switchMap(() => this.#api.underWay().pipe(retry({ delay: 3000 }))),
+    ),
+  );
   readonly #clock = inject(WallClock);
   readonly #stores = inject(StoresStore);
   readonly #plans = new KeptPlans(() => this.#stores.library());
   protected readonly shop = toSignal(inject(ShopStore).shop$);
-  protected readonly today = computed(() => new Date(this.#clock.now()).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }));
+  protected readonly today = computed(() =>
+    new Date(this.#clock.now()).toLocaleDateString('en-GB', {
+      weekday: 'long',
+      day: 'numeric',
+      month: 'long',
+    }),
+  );
   protected readonly board = computed(() => {
     const [jobs, shop] = [this.#jobs(), this.shop()];
     return jobs && shop && yardBoard(jobs, shop, this.#clock.now(), this.#plans);

@@ -40,7 +40,12 @@ describe('the shop board', () => {
       [
         job('survey', -0.1),
         job('late', -5),
-        job('curing', -9, [['survey', -8], ['system', -8], ['grind', -6], ['laminate', -2]]),
+        job('curing', -9, [
+          ['survey', -8],
+          ['system', -8],
+          ['grind', -6],
+          ['laminate', -2],
+        ]),
         job('soon', 3),
         job('later', 40),
       ],
@@ -59,7 +64,14 @@ describe('the shop board', () => {
 
   it('asks for facts where a job cannot be planned, and drops a finished one', () => {
     const bare: StoredJob = { ...job('bare', 0), document: { format: 'nelbo-job/1', hull: {}, damage: {} } };
-    const finished = job('finished', -200, (['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish', 'log'] as Stage[]).map((s) => [s, -1]));
+    const finished = job(
+      'finished',
+      -200,
+      (['survey', 'system', 'grind', 'laminate', 'mix', 'fair', 'finish', 'log'] as Stage[]).map((s) => [
+        s,
+        -1,
+      ]),
+    );
     const board = yardBoard([bare, finished], {}, NOW);
     expect(names(board.hands)).toEqual(['bare']);
     expect(board.hands[0].what).toContain('not enough');
@@ -68,9 +80,14 @@ describe('the shop board', () => {
   it('plans a job anew only when it was saved since', () => {
     const plans = new KeptPlans();
     const [one, again] = [job('a', 0), job('a', 0)];
-    const saved: StoredJob = { ...again, version: 2, document: { ...again.document, hull: { ...again.document.hull, thickness: 0.012 } } };
+    const saved: StoredJob = {
+      ...again,
+      version: 2,
+      document: { ...again.document, hull: { ...again.document.hull, thickness: 0.012 } },
+    };
     const first = plans.plan(one, {}, NOW);
-    const tasks = (t: ReturnType<KeptPlans['plan']>) => t?.timeline?.stages.flatMap((s) => s.tasks.map((x) => x.duration));
+    const tasks = (t: ReturnType<KeptPlans['plan']>) =>
+      t?.timeline?.stages.flatMap((s) => s.tasks.map((x) => x.duration));
     // The very same figures, not equal ones: nothing was worked out again.
     expect(tasks(plans.plan(again, {}, NOW))?.every((d, i) => d === tasks(first)?.[i])).toBeTrue();
     expect(tasks(plans.plan(saved, {}, NOW))).not.toEqual(tasks(first));

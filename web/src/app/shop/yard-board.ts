@@ -1,4 +1,17 @@
-import { LIBRARY, STAGE_TITLES, createPlanner, readJob, say, taskAt, type Job, type Library, type Plan, type Planner, type Shop, type Task } from '@nelbo/core';
+import {
+  LIBRARY,
+  STAGE_TITLES,
+  createPlanner,
+  readJob,
+  say,
+  taskAt,
+  type Job,
+  type Library,
+  type Plan,
+  type Planner,
+  type Shop,
+  type Task,
+} from '@nelbo/core';
 import type { StoredJob } from '../api/api';
 import { TIME_ZONE } from '../state/reading';
 import { sayWhen } from '../ui/when';
@@ -28,14 +41,21 @@ export interface Board {
 
 /** Plans of the yard's jobs, kept between looks at the board: only a job that was saved since is read and planned anew. */
 export class KeptPlans {
-  readonly #kept = new Map<string, { readonly version: number; readonly job: Job | undefined; readonly planner: Planner }>();
+  readonly #kept = new Map<
+    string,
+    { readonly version: number; readonly job: Job | undefined; readonly planner: Planner }
+  >();
 
   constructor(private readonly library: () => Library = () => LIBRARY) {}
 
   plan(stored: StoredJob, shop: Shop, now: number): Plan | undefined {
     let kept = this.#kept.get(stored.id);
     if (kept?.version !== stored.version) {
-      kept = { version: stored.version, job: readJob(stored.document).job, planner: kept?.planner ?? createPlanner() };
+      kept = {
+        version: stored.version,
+        job: readJob(stored.document).job,
+        planner: kept?.planner ?? createPlanner(),
+      };
       this.#kept.set(stored.id, kept);
     }
     return kept.job && kept.planner.plan(kept.job, this.library(), shop, { now, timeZone: TIME_ZONE }).plan;
@@ -47,20 +67,51 @@ const HOUR = 3_600_000;
 const SOON = 12 * HOUR;
 
 /** Sorts the yard's jobs by what they need at a moment: hands, patience, or attention to a window. */
-export function yardBoard(jobs: readonly StoredJob[], shop: Shop, now: number, plans = new KeptPlans()): Board {
-  const board = { hands: [] as BoardLine[], next: [] as BoardLine[], curing: [] as BoardLine[], windows: [] as BoardLine[], later: [] as BoardLine[] };
+export function yardBoard(
+  jobs: readonly StoredJob[],
+  shop: Shop,
+  now: number,
+  plans = new KeptPlans(),
+): Board {
+  const board = {
+    hands: [] as BoardLine[],
+    next: [] as BoardLine[],
+    curing: [] as BoardLine[],
+    windows: [] as BoardLine[],
+    later: [] as BoardLine[],
+  };
   for (const stored of jobs) {
-    const base = { id: stored.id, boat: stored.document?.boat?.name ?? 'Boat not named', title: stored.document?.title ?? '' };
+    const base = {
+      id: stored.id,
+      boat: stored.document?.boat?.name ?? 'Boat not named',
+      title: stored.document?.title ?? '',
+    };
     let timeline: Plan['timeline'];
     try {
       timeline = plans.plan(stored, shop, now)?.timeline;
     } catch {
       // One odd job is one odd line, and no board without lines.
-      board.hands.push({ ...base, stage: 'Survey', stageKey: 'survey', what: 'could not be worked out: open it and look', when: '', at: now, late: true });
+      board.hands.push({
+        ...base,
+        stage: 'Survey',
+        stageKey: 'survey',
+        what: 'could not be worked out: open it and look',
+        when: '',
+        at: now,
+        late: true,
+      });
       continue;
     }
     if (!timeline) {
-      board.hands.push({ ...base, stage: 'Survey', stageKey: 'survey', what: 'not enough is known to plan it', when: '', at: now, late: false });
+      board.hands.push({
+        ...base,
+        stage: 'Survey',
+        stageKey: 'survey',
+        what: 'not enough is known to plan it',
+        when: '',
+        at: now,
+        late: false,
+      });
       continue;
     }
     const open = timeline.stages.find((s) => s.doneAt === undefined && s.tasks.length > 0);
@@ -72,24 +123,64 @@ export function yardBoard(jobs: readonly StoredJob[], shop: Shop, now: number, p
 
     if (timeline.start > now) {
       const target = timeline.start - now <= SOON ? board.hands : board.later;
-      target.push({ ...line, what: `${current.label}, ${say(current.duration)}`, when: `starts ${sayWhen(timeline.start, now)}`, at: timeline.start, late: false });
+      target.push({
+        ...line,
+        what: `${current.label}, ${say(current.duration)}`,
+        when: `starts ${sayWhen(timeline.start, now)}`,
+        at: timeline.start,
+        late: false,
+      });
       continue;
     }
     if (behind) {
-      board.hands.push({ ...line, what: current.kind === 'wait' ? 'the wait is over' : current.label, when: `due ${sayWhen(open.end, now)}`, at: open.end, late: true });
+      board.hands.push({
+        ...line,
+        what: current.kind === 'wait' ? 'the wait is over' : current.label,
+        when: `due ${sayWhen(open.end, now)}`,
+        at: open.end,
+        late: true,
+      });
     } else if (current.kind === 'wait') {
-      board.curing.push({ ...line, what: current.label, when: `until ${sayWhen(current.end, now)}`, at: current.end, late: false });
-      const after = timeline.stages.flatMap((s) => s.tasks).find((t) => t.kind === 'work' && t.start >= current.end);
+      board.curing.push({
+        ...line,
+        what: current.label,
+        when: `until ${sayWhen(current.end, now)}`,
+        at: current.end,
+        late: false,
+      });
+      const after = timeline.stages
+        .flatMap((s) => s.tasks)
+        .find((t) => t.kind === 'work' && t.start >= current.end);
       if (after) {
-        board.next.push({ ...base, stage: STAGE_TITLES[after.stage], stageKey: after.stage, what: `${after.label}, ${say(after.duration)}`, when: `from ${sayWhen(after.start, now)}`, at: after.start, late: false });
+        board.next.push({
+          ...base,
+          stage: STAGE_TITLES[after.stage],
+          stageKey: after.stage,
+          what: `${after.label}, ${say(after.duration)}`,
+          when: `from ${sayWhen(after.start, now)}`,
+          at: after.start,
+          late: false,
+        });
       }
     } else {
-      board.hands.push({ ...line, what: `${current.label}, ${say(current.duration)}`, when: `since ${sayWhen(current.start, now)}`, at: current.start, late: false });
+      board.hands.push({
+        ...line,
+        what: `${current.label}, ${say(current.duration)}`,
+        when: `since ${sayWhen(current.start, now)}`,
+        at: current.start,
+        late: false,
+      });
     }
     const { window } = current;
     if (window && window.closes > now) {
       const opens = window.opens > now ? `opens ${sayWhen(window.opens, now)}, ` : '';
-      board.windows.push({ ...line, what: current.stage === 'mix' ? 'filler bonds without abrasion' : 'next layer bonds without abrasion', when: `${opens}shuts ${sayWhen(window.closes, now)}`, at: window.closes, late: false });
+      board.windows.push({
+        ...line,
+        what: current.stage === 'mix' ? 'filler bonds without abrasion' : 'next layer bonds without abrasion',
+        when: `${opens}shuts ${sayWhen(window.closes, now)}`,
+        at: window.closes,
+        late: false,
+      });
     }
   }
   for (const lines of Object.values(board)) lines.sort((a, b) => a.at - b.at);

@@ -1,10 +1,35 @@
 import type { JobDocument } from '@nelbo/core';
 import type { StoredJob } from '../api/api';
-import { answered, heard, isNews, isUnsaved, nextSave, verdictOf, withoutUnanswered, type Draft } from './draft';
+import {
+  answered,
+  heard,
+  isNews,
+  isUnsaved,
+  nextSave,
+  verdictOf,
+  withoutUnanswered,
+  type Draft,
+} from './draft';
 
 const base: JobDocument = { format: 'nelbo-job/1', title: 'base', hull: {}, damage: {} };
-const draft = (more: Partial<Draft> = {}): Draft => ({ jobId: 'j', version: 3, epoch: 'e', base, document: base, history: { done: [], undone: [] }, at: 1, ...more });
-const stored = (version: number, document: JobDocument, epoch = 'e'): StoredJob => ({ id: 'j', version, epoch, archived: false, updatedAt: '', document });
+const draft = (more: Partial<Draft> = {}): Draft => ({
+  jobId: 'j',
+  version: 3,
+  epoch: 'e',
+  base,
+  document: base,
+  history: { done: [], undone: [] },
+  at: 1,
+  ...more,
+});
+const stored = (version: number, document: JobDocument, epoch = 'e'): StoredJob => ({
+  id: 'j',
+  version,
+  epoch,
+  archived: false,
+  updatedAt: '',
+  document,
+});
 const mine = { ...base, title: 'mine' };
 
 describe('a draft', () => {
@@ -21,16 +46,23 @@ describe('a draft', () => {
     expect(again.unanswered).toEqual(first.unanswered);
     const done = answered(again, again.unanswered, stored(4, mine));
     expect(done.kind).toBe('merged');
-    expect(done.draft).toEqual(jasmine.objectContaining({ version: 4, base: mine, document: { ...base, title: 'typed since' } }));
+    expect(done.draft).toEqual(
+      jasmine.objectContaining({ version: 4, base: mine, document: { ...base, title: 'typed since' } }),
+    );
     expect('unanswered' in done.draft).toBeFalse();
-    expect(nextSave(done.draft, () => 'three').unanswered).toEqual(jasmine.objectContaining({ saveId: 'three', version: 4 }));
+    expect(nextSave(done.draft, () => 'three').unanswered).toEqual(
+      jasmine.objectContaining({ saveId: 'three', version: 4 }),
+    );
   });
 
   it('takes what somebody saved on top of one’s own save, and conflicts only where both changed the same', () => {
     const sent = nextSave(draft({ document: mine }), () => 's');
     const onTop = answered(sent, sent.unanswered, stored(5, { ...mine, access: 'both' }));
     expect(onTop.draft.document).toEqual({ ...mine, access: 'both' });
-    const clash = heard(withoutUnanswered(draft({ document: mine })), stored(4, { ...base, title: 'theirs' }));
+    const clash = heard(
+      withoutUnanswered(draft({ document: mine })),
+      stored(4, { ...base, title: 'theirs' }),
+    );
     expect(clash.kind === 'conflict' && clash.conflicts.map((c) => c.path)).toEqual(['title']);
     expect(clash.draft.document).toBe(mine);
   });
@@ -44,7 +76,8 @@ describe('a draft', () => {
   });
 
   it('reads an answer for what it means for what was sent', () => {
-    for (const status of [0, 408, 425, 429, 500, 503]) expect(verdictOf({ status })).withContext(String(status)).toBe('away');
+    for (const status of [0, 408, 425, 429, 500, 503])
+      expect(verdictOf({ status })).withContext(String(status)).toBe('away');
     expect(verdictOf({ status: 409, current: {} })).toBe('changed');
     expect(verdictOf({ status: 409 })).toBe('refused');
     expect(verdictOf({ status: 404 })).toBe('gone');

@@ -27,17 +27,29 @@ export interface Draft {
 }
 
 /** A draft after something was heard of its job: one state, or fields that two people changed differently. */
-export type Merged = { readonly kind: 'merged'; readonly draft: Draft } | { readonly kind: 'conflict'; readonly draft: Draft; readonly theirs: StoredJob; readonly conflicts: readonly FieldConflict[] };
+export type Merged =
+  | { readonly kind: 'merged'; readonly draft: Draft }
+  | {
+      readonly kind: 'conflict';
+      readonly draft: Draft;
+      readonly theirs: StoredJob;
+      readonly conflicts: readonly FieldConflict[];
+    };
 
 /** Whether the server may lack anything of a draft. */
-export const isUnsaved = (d: Draft): boolean => d.version === 0 || d.unanswered !== undefined || !sameData(d.document, d.base);
+export const isUnsaved = (d: Draft): boolean =>
+  d.version === 0 || d.unanswered !== undefined || !sameData(d.document, d.base);
 
 /** Whether a state of the server is another one than the draft rests on: a later one, or one of a restored yard. */
-export const isNews = (d: Draft, stored: StoredJob): boolean => stored.epoch !== d.epoch || stored.version > d.version;
+export const isNews = (d: Draft, stored: StoredJob): boolean =>
+  stored.epoch !== d.epoch || stored.version > d.version;
 
 /** What is to be sent next of a draft, noted in it: it must be kept before it is sent. */
 export function nextSave(d: Draft, newId: () => string): Draft & { readonly unanswered: Unanswered } {
-  return { ...d, unanswered: d.unanswered ?? { saveId: newId(), document: d.document, version: d.version, epoch: d.epoch } };
+  return {
+    ...d,
+    unanswered: d.unanswered ?? { saveId: newId(), document: d.document, version: d.version, epoch: d.epoch },
+  };
 }
 
 /** The draft once the server has answered a save with the job as it stands. */
@@ -51,7 +63,16 @@ export function heard(d: Draft, stored: StoredJob): Merged {
   const { document, conflicts } = mergeDocuments(d.base, d.document, stored.document);
   if (conflicts.length > 0) return { kind: 'conflict', draft: d, theirs: stored, conflicts };
   const same = sameData(document, d.document);
-  return { kind: 'merged', draft: { ...d, version: stored.version, epoch: stored.epoch, base: stored.document, document: same ? d.document : document } };
+  return {
+    kind: 'merged',
+    draft: {
+      ...d,
+      version: stored.version,
+      epoch: stored.epoch,
+      base: stored.document,
+      document: same ? d.document : document,
+    },
+  };
 }
 
 /** The draft when a save was refused: what was sent is on the server nowhere. */

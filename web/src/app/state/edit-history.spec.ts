@@ -1,7 +1,12 @@
 import type { JobDocument } from '@nelbo/core';
 import { NO_EDITS, redo, remember, undo, type EditLog } from './edit-history';
 
-const doc = (title: string, thickness = 0.007): JobDocument => ({ format: 'nelbo-job/1', title, hull: { material: 'frp-solid', thickness }, damage: { kind: 'hole' } });
+const doc = (title: string, thickness = 0.007): JobDocument => ({
+  format: 'nelbo-job/1',
+  title,
+  hull: { material: 'frp-solid', thickness },
+  damage: { kind: 'hole' },
+});
 
 describe('the way back', () => {
   it('takes typing in one field as one edit, until the hand rests or goes elsewhere', () => {

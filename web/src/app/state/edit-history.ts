@@ -24,18 +24,44 @@ export function remember(log: EditLog, before: JobDocument, after: JobDocument, 
   if (changes.length === 0) return log;
   const last = log.done.at(-1);
   const [change] = changes;
-  const typingOn = last && changes.length === 1 && last.changes.length === 1 && last.changes[0].path === change.path && at - last.at < TYPING_MS && !Array.isArray(change.after);
-  if (typingOn) return { done: [...log.done.slice(0, -1), { changes: [{ ...change, before: last.changes[0].before }], at }], undone: [] };
+  const typingOn =
+    last &&
+    changes.length === 1 &&
+    last.changes.length === 1 &&
+    last.changes[0].path === change.path &&
+    at - last.at < TYPING_MS &&
+    !Array.isArray(change.after);
+  if (typingOn)
+    return {
+      done: [...log.done.slice(0, -1), { changes: [{ ...change, before: last.changes[0].before }], at }],
+      undone: [],
+    };
   return { done: [...log.done, { changes, at }].slice(-MOST), undone: [] };
 }
 
 /** Takes the last edit back. Fields that others changed meanwhile stay as they are. */
-export function undo(log: EditLog, document: JobDocument): { log: EditLog; document: JobDocument } | undefined {
+export function undo(
+  log: EditLog,
+  document: JobDocument,
+): { log: EditLog; document: JobDocument } | undefined {
   const edit = log.done.at(-1);
-  return edit && { log: { done: log.done.slice(0, -1), undone: [...log.undone, edit] }, document: revert(document, edit.changes, 'before') };
+  return (
+    edit && {
+      log: { done: log.done.slice(0, -1), undone: [...log.undone, edit] },
+      document: revert(document, edit.changes, 'before'),
+    }
+  );
 }
 
-export function redo(log: EditLog, document: JobDocument): { log: EditLog; document: JobDocument } | undefined {
+export function redo(
+  log: EditLog,
+  document: JobDocument,
+): { log: EditLog; document: JobDocument } | undefined {
   const edit = log.undone.at(-1);
-  return edit && { log: { done: [...log.done, edit], undone: log.undone.slice(0, -1) }, document: revert(document, edit.changes, 'after') };
+  return (
+    edit && {
+      log: { done: [...log.done, edit], undone: log.undone.slice(0, -1) },
+      document: revert(document, edit.changes, 'after'),
+    }
+  );
 }

@@ -9,9 +9,21 @@ import type { Change } from './live';
 import { deviceForSpecs, type MemoryStore } from './testing';
 import { JobStore, type JobState, type SaveState } from './job-store';
 
-const document: JobDocument = { format: 'nelbo-job/1', title: 'spec', hull: { material: 'frp-solid', thickness: 0.007 }, damage: { kind: 'hole', size: [0.096, 0.058] } };
+const document: JobDocument = {
+  format: 'nelbo-job/1',
+  title: 'spec',
+  hull: { material: 'frp-solid', thickness: 0.007 },
+  damage: { kind: 'hole', size: [0.096, 0.058] },
+};
 const EPOCH = 'e1';
-const stored = (version: number, d: JobDocument = document, epoch = EPOCH): StoredJob => ({ id: 'j', version, epoch, archived: false, updatedAt: '2026-11-23T08:00:00Z', document: d });
+const stored = (version: number, d: JobDocument = document, epoch = EPOCH): StoredJob => ({
+  id: 'j',
+  version,
+  epoch,
+  archived: false,
+  updatedAt: '2026-11-23T08:00:00Z',
+  document: d,
+});
 const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 const PAUSE = 650;
 
@@ -27,7 +39,9 @@ describe('JobStore', () => {
 
   beforeEach(() => {
     ({ providers, local, changes } = deviceForSpecs());
-    TestBed.configureTestingModule({ providers: [...providers, provideHttpClient(), provideHttpClientTesting(), JobStore] });
+    TestBed.configureTestingModule({
+      providers: [...providers, provideHttpClient(), provideHttpClientTesting(), JobStore],
+    });
     http = TestBed.inject(HttpTestingController);
     store = TestBed.inject(JobStore);
     [states, saves] = [[], []];
@@ -44,7 +58,9 @@ describe('JobStore', () => {
     store.set('hull.thickness', 0.012);
     expect(last(states).plan?.laminate?.plies.length).toBe(18);
     expect(last(states).changes.map((c) => c.key)).toContain('plies');
-    expect(last(states).fields.map((f) => [f.path, f.before, f.after])).toEqual([['hull.thickness', 0.007, 0.012]]);
+    expect(last(states).fields.map((f) => [f.path, f.before, f.after])).toEqual([
+      ['hull.thickness', 0.007, 0.012],
+    ]);
     store.close();
     http.expectOne('/api/v1/jobs/j').flush(stored(4));
   });
@@ -69,7 +85,9 @@ describe('JobStore', () => {
   });
 
   const conflict = (current: StoredJob): void =>
-    http.expectOne('/api/v1/jobs/j').flush({ title: 'conflict', current }, { status: 409, statusText: 'Conflict' });
+    http
+      .expectOne('/api/v1/jobs/j')
+      .flush({ title: 'conflict', current }, { status: 409, statusText: 'Conflict' });
 
   it('merges what somebody else saved in other fields, and sends the rest on top', async () => {
     store.set('title', 'mine');
@@ -89,9 +107,18 @@ describe('JobStore', () => {
     store.set('title', 'mine');
     store.set('hull.thickness', 0.008);
     await wait(PAUSE);
-    conflict(stored(7, { ...document, title: 'theirs', hull: { ...document.hull, thickness: 0.009 }, access: 'both' }));
+    conflict(
+      stored(7, {
+        ...document,
+        title: 'theirs',
+        hull: { ...document.hull, thickness: 0.009 },
+        access: 'both',
+      }),
+    );
     const asked = last(saves);
-    expect(asked.kind === 'conflict' && asked.conflicts.map((c) => [c.path, c.base, c.mine, c.theirs])).toEqual([
+    expect(
+      asked.kind === 'conflict' && asked.conflicts.map((c) => [c.path, c.base, c.mine, c.theirs]),
+    ).toEqual([
       ['title', 'spec', 'mine', 'theirs'],
       ['hull.thickness', 0.007, 0.008, 0.009],
     ]);
@@ -101,7 +128,12 @@ describe('JobStore', () => {
     store.resolve({ title: 'mine', 'hull.thickness': 'theirs' });
     const put = http.expectOne('/api/v1/jobs/j');
     expect(put.request.body.version).toBe(7);
-    expect(put.request.body.document).toEqual({ ...document, title: 'mine', hull: { ...document.hull, thickness: 0.009 }, access: 'both' });
+    expect(put.request.body.document).toEqual({
+      ...document,
+      title: 'mine',
+      hull: { ...document.hull, thickness: 0.009 },
+      access: 'both',
+    });
     put.flush(stored(8, put.request.body.document));
     expect(last(saves).kind).toBe('saved');
   });
@@ -113,7 +145,9 @@ describe('JobStore', () => {
     http.expectNone('/api/v1/jobs/j');
     changes.next({ kind: 'job', id: 'j', version: 4 });
     await wait(60);
-    http.expectOne('/api/v1/jobs/j').flush(stored(4, { ...document, hull: { ...document.hull, thickness: 0.012 } }));
+    http
+      .expectOne('/api/v1/jobs/j')
+      .flush(stored(4, { ...document, hull: { ...document.hull, thickness: 0.012 } }));
     expect(last(states).plan?.laminate?.plies.length).toBe(18);
     expect(last(states).elsewhere).toBeTrue();
     expect(last(saves).kind).toBe('saved');
@@ -141,10 +175,14 @@ describe('JobStore', () => {
 
   it('keeps every edit and the way back on this device, and goes on from there after a reload', async () => {
     store.set('title', 'kept');
-    expect(local.drafts.get('j')).toEqual(jasmine.objectContaining({ version: 3, base: document, document: { ...document, title: 'kept' } }));
+    expect(local.drafts.get('j')).toEqual(
+      jasmine.objectContaining({ version: 3, base: document, document: { ...document, title: 'kept' } }),
+    );
     // As if the page had been closed before anything was sent.
     TestBed.resetTestingModule();
-    TestBed.configureTestingModule({ providers: [...providers, provideHttpClient(), provideHttpClientTesting(), JobStore] });
+    TestBed.configureTestingModule({
+      providers: [...providers, provideHttpClient(), provideHttpClientTesting(), JobStore],
+    });
     http = TestBed.inject(HttpTestingController);
     const reopened = TestBed.inject(JobStore);
     const seen: JobState[] = [];
@@ -164,7 +202,14 @@ describe('JobStore', () => {
   });
 
   it('opens from this device while the server is away, and creates a job that the server has not heard of', async () => {
-    local.keepDraft({ jobId: 'new', version: 0, base: document, document, history: { done: [], undone: [] }, at: 0 });
+    local.keepDraft({
+      jobId: 'new',
+      version: 0,
+      base: document,
+      document,
+      history: { done: [], undone: [] },
+      at: 0,
+    });
     store.open('new');
     http.expectOne('/api/v1/jobs/new').error(new ProgressEvent('error'));
     expect(last(states).plan?.laminate).toBeDefined();
@@ -201,7 +246,9 @@ describe('JobStore', () => {
   it('says so when the server refuses a document', async () => {
     store.set('title', 'x');
     await wait(PAUSE);
-    http.expectOne('/api/v1/jobs/j').flush({ title: 'no', detail: 'title: too long' }, { status: 422, statusText: 'Unprocessable' });
+    http
+      .expectOne('/api/v1/jobs/j')
+      .flush({ title: 'no', detail: 'title: too long' }, { status: 422, statusText: 'Unprocessable' });
     expect(last(saves)).toEqual({ kind: 'refused', detail: 'title: too long' });
   });
 
@@ -219,14 +266,25 @@ describe('JobStore', () => {
     expect(last(saves).kind).not.toBe('saved');
     await wait(PAUSE);
     const rest = http.expectOne('/api/v1/jobs/j');
-    expect([rest.request.body.version, rest.request.body.document.title]).toEqual([4, 'typed while it was on its way']);
+    expect([rest.request.body.version, rest.request.body.document.title]).toEqual([
+      4,
+      'typed while it was on its way',
+    ]);
     rest.flush(stored(5, rest.request.body.document));
     expect(last(saves).kind).toBe('saved');
     expect(saves.some((s) => s.kind === 'conflict')).toBeFalse();
   }, 10_000);
 
   it('does not take a lost create for somebody else’s job: what was typed since goes on top', async () => {
-    local.keepDraft({ jobId: 'new', version: 0, base: document, document: { ...document, title: 'typed since' }, unanswered: { saveId: 's', document, version: 0 }, history: { done: [], undone: [] }, at: 0 });
+    local.keepDraft({
+      jobId: 'new',
+      version: 0,
+      base: document,
+      document: { ...document, title: 'typed since' },
+      unanswered: { saveId: 's', document, version: 0 },
+      history: { done: [], undone: [] },
+      at: 0,
+    });
     store.open('new');
     http.expectOne('/api/v1/jobs/new').flush({ ...stored(1), id: 'new' });
     await wait(PAUSE);
@@ -256,14 +314,18 @@ describe('JobStore', () => {
     expect([put.request.body.version, put.request.body.epoch]).toEqual([2, 'e2']);
     put.flush(stored(3, put.request.body.document, 'e2'));
     await resync();
-    http.expectOne('/api/v1/jobs/j').flush(stored(3, { ...document, title: 'the same number, another yard' }, 'e3'));
+    http
+      .expectOne('/api/v1/jobs/j')
+      .flush(stored(3, { ...document, title: 'the same number, another yard' }, 'e3'));
     expect(last(states).document.title).toBe('the same number, another yard');
   });
 
   it('creates a job anew that the yard no longer knows, rather than lose what was typed', async () => {
     store.set('title', 'still here');
     await wait(PAUSE);
-    http.expectOne('/api/v1/jobs/j').flush({ title: 'Job not found' }, { status: 404, statusText: 'Not Found' });
+    http
+      .expectOne('/api/v1/jobs/j')
+      .flush({ title: 'Job not found' }, { status: 404, statusText: 'Not Found' });
     await wait(PAUSE);
     const post = http.expectOne({ method: 'POST', url: '/api/v1/jobs' });
     expect(post.request.body.document.title).toBe('still here');
@@ -272,7 +334,15 @@ describe('JobStore', () => {
   });
 
   it('opens a job from this device at once when the server is slow, goes on with it, and takes in what comes later', async () => {
-    local.keepDraft({ jobId: 'kept', version: 2, epoch: EPOCH, base: document, document: { ...document, title: 'as kept' }, history: { done: [], undone: [] }, at: 0 });
+    local.keepDraft({
+      jobId: 'kept',
+      version: 2,
+      epoch: EPOCH,
+      base: document,
+      document: { ...document, title: 'as kept' },
+      history: { done: [], undone: [] },
+      at: 0,
+    });
     store.open('kept');
     const slow = http.expectOne('/api/v1/jobs/kept');
     await wait(1600);
@@ -291,7 +361,15 @@ describe('JobStore', () => {
   }, 15_000);
 
   it('shows what is saved and kept while the server is slow, and counts it as saved once the server says so', async () => {
-    local.keepDraft({ jobId: 'kept', version: 2, epoch: EPOCH, base: document, document, history: { done: [], undone: [] }, at: 0 });
+    local.keepDraft({
+      jobId: 'kept',
+      version: 2,
+      epoch: EPOCH,
+      base: document,
+      document,
+      history: { done: [], undone: [] },
+      at: 0,
+    });
     store.open('kept');
     const slow = http.expectOne('/api/v1/jobs/kept');
     await wait(1600);

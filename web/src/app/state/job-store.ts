@@ -1,6 +1,50 @@
 import { Injectable, inject } from '@angular/core';
-import { comparePlans, createPlanner, documentChanges, linkOf, mergeDocuments, readJob, setIn, type Change, type FieldChange, type FieldConflict, type Job, type JobDocument, type Library, type Plan, type Problem, type Shop, type Side } from '@nelbo/core';
-import { BehaviorSubject, EMPTY, Subject, Subscription, catchError, combineLatest, concatMap, debounceTime, defer, delay, filter, forkJoin, from, fromEvent, ignoreElements, map, merge, of, shareReplay, switchMap, takeUntil, tap, timeout, timer, type Observable } from 'rxjs';
+import {
+  comparePlans,
+  createPlanner,
+  documentChanges,
+  linkOf,
+  mergeDocuments,
+  readJob,
+  setIn,
+  type Change,
+  type FieldChange,
+  type FieldConflict,
+  type Job,
+  type JobDocument,
+  type Library,
+  type Plan,
+  type Problem,
+  type Shop,
+  type Side,
+} from '@nelbo/core';
+import {
+  BehaviorSubject,
+  EMPTY,
+  Subject,
+  Subscription,
+  catchError,
+  combineLatest,
+  concatMap,
+  debounceTime,
+  defer,
+  delay,
+  filter,
+  forkJoin,
+  from,
+  fromEvent,
+  ignoreElements,
+  map,
+  merge,
+  of,
+  shareReplay,
+  switchMap,
+  takeUntil,
+  tap,
+  timeout,
+  timer,
+  type Observable,
+} from 'rxjs';
 import { Api, failureOf, type ApiFailure, type StoredJob } from '../api/api';
 import { heard, isNews, isUnsaved, nextSave, verdictOf, type Draft, type Merged } from './draft';
 import { NO_EDITS, redo, remember, undo, type EditLog } from './edit-history';
@@ -92,12 +136,20 @@ export class JobStore {
 
   readonly save$: Observable<SaveState> = this.#save.asObservable();
   readonly failure$: Observable<string | undefined> = this.#failure.asObservable();
-  readonly canUndo$: Observable<{ undo: boolean; redo: boolean }> = this.#history.pipe(map((h) => ({ undo: h.done.length > 0, redo: h.undone.length > 0 })));
-  readonly state$: Observable<JobState> = combineLatest([this.#document.pipe(filter((d) => d !== undefined)), this.#shop.shop$, this.#stores.library$]).pipe(
+  readonly canUndo$: Observable<{ undo: boolean; redo: boolean }> = this.#history.pipe(
+    map((h) => ({ undo: h.done.length > 0, redo: h.undone.length > 0 })),
+  );
+  readonly state$: Observable<JobState> = combineLatest([
+    this.#document.pipe(filter((d) => d !== undefined)),
+    this.#shop.shop$,
+    this.#stores.library$,
+  ]).pipe(
     switchMap(([open, shop, library]) => {
       const state = this.#plan(open, shop, library);
       // The kinds of repair are fetched for the first job that needs them; then it is planned anew.
-      return this.#needsKinds ? from(this.#kinds.load()).pipe(map((there) => (there ? this.#plan(open, shop, library) : state))) : of(state);
+      return this.#needsKinds
+        ? from(this.#kinds.load()).pipe(map((there) => (there ? this.#plan(open, shop, library) : state)))
+        : of(state);
     }),
     shareReplay({ bufferSize: 1, refCount: false }),
   );
@@ -119,10 +171,21 @@ export class JobStore {
     this.#draft = undefined;
     this.#document.next(undefined);
     this.#failure.next(undefined);
-    const fetched = this.#underWay.settled(id).pipe(switchMap(() => this.#fetch(id)), shareReplay({ bufferSize: 1, refCount: true }));
+    const fetched = this.#underWay.settled(id).pipe(
+      switchMap(() => this.#fetch(id)),
+      shareReplay({ bufferSize: 1, refCount: true }),
+    );
     const kept = this.#local.draft(id).pipe(shareReplay({ bufferSize: 1, refCount: true }));
-    const early = kept.pipe(delay(KEPT_PATIENCE_MS), takeUntil(fetched), tap((draft) => draft && this.#early(id, draft)), ignoreElements());
-    const opened = forkJoin([fetched, kept]).pipe(tap(([answer, draft]) => this.#begin(id, answer, draft)), switchMap(() => this.#heard(id)));
+    const early = kept.pipe(
+      delay(KEPT_PATIENCE_MS),
+      takeUntil(fetched),
+      tap((draft) => draft && this.#early(id, draft)),
+      ignoreElements(),
+    );
+    const opened = forkJoin([fetched, kept]).pipe(
+      tap(([answer, draft]) => this.#begin(id, answer, draft)),
+      switchMap(() => this.#heard(id)),
+    );
     this.#listening = merge(opened, early).pipe(takeUntil(this.#closed)).subscribe();
   }
 
@@ -179,7 +242,10 @@ export class JobStore {
   }
 
   #fetch(id: string): Observable<StoredJob | ApiFailure> {
-    return this.#api.job(id).pipe(timeout({ first: PATIENCE_MS }), catchError((e: unknown) => of(failureOf(e))));
+    return this.#api.job(id).pipe(
+      timeout({ first: PATIENCE_MS }),
+      catchError((e: unknown) => of(failureOf(e))),
+    );
   }
 
   /** Shows what this device has of a job. */
@@ -215,20 +281,32 @@ export class JobStore {
     const unsaved = draft !== undefined && isUnsaved(draft);
     if (draft && (away || (answer.status === 404 && unsaved))) {
       // A job that the server has lost, or never heard of, is sent whole.
-      if (answer.status === 404 && !draft.unanswered) this.#draft = { ...draft, version: 0, epoch: undefined };
+      if (answer.status === 404 && !draft.unanswered)
+        this.#draft = { ...draft, version: 0, epoch: undefined };
       this.#save.next({ kind: away ? (unsaved ? 'offline' : 'away') : 'waiting' });
       this.#dirty.next();
       return;
     }
     this.#document.next(undefined);
-    this.#failure.next(answer.status === 404 ? 'There is no such job.' : away ? 'The server cannot be reached. It is tried again …' : `${answer.title}.`);
-    if (away) timer(RETRY_MS).pipe(takeUntil(this.#closed)).subscribe(() => this.#wanted === id && this.open(id));
+    this.#failure.next(
+      answer.status === 404
+        ? 'There is no such job.'
+        : away
+          ? 'The server cannot be reached. It is tried again …'
+          : `${answer.title}.`,
+    );
+    if (away)
+      timer(RETRY_MS)
+        .pipe(takeUntil(this.#closed))
+        .subscribe(() => this.#wanted === id && this.open(id));
   }
 
   /** What other screens saved of this job, and what may have been missed. */
   #heard(id: string): Observable<unknown> {
     return this.#live.changes$.pipe(
-      filter((c) => c.kind === 'resync' || (c.kind === 'job' && c.id === id && c.version !== this.#draft?.version)),
+      filter(
+        (c) => c.kind === 'resync' || (c.kind === 'job' && c.id === id && c.version !== this.#draft?.version),
+      ),
       // One's own save is told as well: while it is under way, its answer comes by itself.
       concatMap(() => this.#underWay.settled(id)),
       debounceTime(20),
@@ -246,7 +324,15 @@ export class JobStore {
   }
 
   #take(stored: StoredJob): void {
-    this.#stand({ jobId: stored.id, version: stored.version, epoch: stored.epoch, base: stored.document, document: stored.document, history: this.#history.value, at: Date.now() });
+    this.#stand({
+      jobId: stored.id,
+      version: stored.version,
+      epoch: stored.epoch,
+      base: stored.document,
+      document: stored.document,
+      history: this.#history.value,
+      at: Date.now(),
+    });
   }
 
   /** Takes in a state of the server: merges it with what stands on the screen. */
@@ -256,7 +342,8 @@ export class JobStore {
   }
 
   #merged(merged: Merged): void {
-    if (merged.kind === 'merged') return this.#stand(merged.draft, merged.draft.document !== this.#draft?.document);
+    if (merged.kind === 'merged')
+      return this.#stand(merged.draft, merged.draft.document !== this.#draft?.document);
     this.#draft = merged.draft;
     this.#keep();
     this.#save.next({ kind: 'conflict', theirs: merged.theirs, conflicts: merged.conflicts });
@@ -266,7 +353,8 @@ export class JobStore {
   #stand(draft: Draft, elsewhere = false): void {
     const shown = this.#draft;
     this.#draft = draft;
-    if (!shown || shown.document !== draft.document || this.#document.value === undefined) this.#document.next({ id: draft.jobId, document: draft.document, ...(elsewhere ? { elsewhere } : {}) });
+    if (!shown || shown.document !== draft.document || this.#document.value === undefined)
+      this.#document.next({ id: draft.jobId, document: draft.document, ...(elsewhere ? { elsewhere } : {}) });
     const unsaved = isUnsaved(draft);
     this.#save.next({ kind: unsaved ? 'waiting' : 'saved' });
     this.#keep();
@@ -303,7 +391,8 @@ export class JobStore {
       if (!this.#draft || this.#save.value.kind === 'conflict') return EMPTY;
       if (!isUnsaved(this.#draft)) {
         // An edit that was taken back before it was sent needs no sending.
-        if (this.#save.value.kind !== 'saved' && this.#save.value.kind !== 'away') this.#save.next({ kind: 'saved' });
+        if (this.#save.value.kind !== 'saved' && this.#save.value.kind !== 'away')
+          this.#save.next({ kind: 'saved' });
         return EMPTY;
       }
       const sending = nextSave(this.#draft, newId);
@@ -311,7 +400,9 @@ export class JobStore {
       // Noted on the device before it goes: a page that comes after this one sends it again to the letter.
       this.#keep();
       if (this.#save.value.kind !== 'offline') this.#save.next({ kind: 'saving' });
-      return sendDraft(this.#api, this.#underWay, () => this.#draft?.jobId === sending.jobId ? { ...this.#draft, unanswered: sending.unanswered } : sending).pipe(tap((sent) => this.#sent(sending.jobId, sent)));
+      return sendDraft(this.#api, this.#underWay, () =>
+        this.#draft?.jobId === sending.jobId ? { ...this.#draft, unanswered: sending.unanswered } : sending,
+      ).pipe(tap((sent) => this.#sent(sending.jobId, sent)));
     });
   }
 
@@ -320,7 +411,9 @@ export class JobStore {
     if (this.#draft?.jobId !== id) return;
     if (sent === 'away') {
       this.#save.next({ kind: 'offline' });
-      timer(RETRY_MS).pipe(takeUntil(this.#closed)).subscribe(() => this.#flush.next());
+      timer(RETRY_MS)
+        .pipe(takeUntil(this.#closed))
+        .subscribe(() => this.#flush.next());
     } else if (sent.kind === 'refused') {
       this.#draft = sent.draft;
       this.#keep();
@@ -331,12 +424,17 @@ export class JobStore {
   #plan({ id, document, elsewhere = false }: Open, shop: Shop, library: Library): JobState {
     const read = readJob(document);
     if (!read.job) return { id, document, problems: read.problems, changes: [], fields: [], elsewhere };
-    const { plan, problems, needs } = this.#planner.plan(read.job, library, shop, { now: this.#openedAt, timeZone: TIME_ZONE });
+    const { plan, problems, needs } = this.#planner.plan(read.job, library, shop, {
+      now: this.#openedAt,
+      timeZone: TIME_ZONE,
+    });
     this.#needsKinds = needs !== undefined;
     const now = Date.now();
     const previous = this.#last;
-    const fresh = !this.#baseline || now - this.#baseline.at > BURST_MS || this.#baseline.elsewhere !== elsewhere;
-    if (previous?.plan && fresh) this.#baseline = { plan: previous.plan, document: previous.document, at: now, elsewhere };
+    const fresh =
+      !this.#baseline || now - this.#baseline.at > BURST_MS || this.#baseline.elsewhere !== elsewhere;
+    if (previous?.plan && fresh)
+      this.#baseline = { plan: previous.plan, document: previous.document, at: now, elsewhere };
     if (this.#baseline) this.#baseline = { ...this.#baseline, at: now };
     this.#last = { plan, document };
     const baseline = this.#baseline;
@@ -359,6 +457,7 @@ export class JobStore {
 }
 
 /** Name of what holds the repair. */
-const holderOf = (plan: Plan): string | undefined => plan.system?.chosen && linkOf(plan.system.chosen.chain, plan.system.route.key)?.name;
+const holderOf = (plan: Plan): string | undefined =>
+  plan.system?.chosen && linkOf(plan.system.chosen.chain, plan.system.route.key)?.name;
 
 const isJob = (answer: StoredJob | ApiFailure): answer is StoredJob => 'document' in answer;

@@ -15,7 +15,10 @@ export function keepFiles(): void {
     if (!first) renewed.set(true);
   });
   // A browser that forbids it (a private window) works on without.
-  setTimeout(() => void serviceWorker.register('/sw.js', { updateViaCache: 'none' }).catch(() => undefined), LATER_MS);
+  setTimeout(
+    () => void serviceWorker.register('/sw.js', { updateViaCache: 'none' }).catch(() => undefined),
+    LATER_MS,
+  );
 }
 
 const KEY = 'nelbo.reloaded';

@@ -1,8 +1,24 @@
 import { Injectable } from '@angular/core';
-import { Observable, Subject, distinctUntilChanged, fromEvent, map, share, startWith, switchMap, EMPTY } from 'rxjs';
+import {
+  Observable,
+  Subject,
+  distinctUntilChanged,
+  fromEvent,
+  map,
+  share,
+  startWith,
+  switchMap,
+  EMPTY,
+} from 'rxjs';
 
 /** What changed in the yard, on whichever screen. `resync`: look at everything anew, something may have been missed. */
-export type Change = { readonly kind: 'job'; readonly id: string; readonly version: number } | { readonly kind: 'log'; readonly id: string } | { readonly kind: 'shop' } | { readonly kind: 'stores' } | { readonly kind: 'photos'; readonly id: string } | { readonly kind: 'resync' };
+export type Change =
+  | { readonly kind: 'job'; readonly id: string; readonly version: number }
+  | { readonly kind: 'log'; readonly id: string }
+  | { readonly kind: 'shop' }
+  | { readonly kind: 'stores' }
+  | { readonly kind: 'photos'; readonly id: string }
+  | { readonly kind: 'resync' };
 
 const FIRST_LOOK_MS = 1500;
 

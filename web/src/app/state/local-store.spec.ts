@@ -8,7 +8,14 @@ import { openTabs, ownTab } from './tab';
 import { typed } from './typed';
 
 const document: JobDocument = { format: 'nelbo-job/1', hull: {}, damage: {} };
-const draft = (jobId: string, title: string, at = 1): Draft => ({ jobId, version: 3, base: document, document: { ...document, title }, history: NO_EDITS, at });
+const draft = (jobId: string, title: string, at = 1): Draft => ({
+  jobId,
+  version: 3,
+  base: document,
+  document: { ...document, title },
+  history: NO_EDITS,
+  at,
+});
 /** Writes go out by and by. */
 const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 80));
 
@@ -96,7 +103,13 @@ describe('LocalStore in the browser’s own database', () => {
 
   it('keeps log entries until they are dropped', async () => {
     const [store, id] = [TestBed.inject(LocalStore), job()];
-    const entry = { id: crypto.randomUUID(), stage: 'grind' as const, at: '2026-11-24T08:00:00Z', who: 'Tam', text: 'x' };
+    const entry = {
+      id: crypto.randomUUID(),
+      stage: 'grind' as const,
+      at: '2026-11-24T08:00:00Z',
+      who: 'Tam',
+      text: 'x',
+    };
     const kept = { id: entry.id, jobId: id, entry };
     await store.keepEntry(kept);
     expect(await firstValueFrom(store.entries())).toContain(kept);

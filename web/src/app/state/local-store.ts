@@ -108,25 +108,41 @@ export class LocalStore {
 
   /** One tab of this browser does a piece of work at a time; the others do without. */
   async alone(name: string, work: () => Promise<unknown>, otherwise: () => Promise<unknown>): Promise<void> {
-    if ('locks' in navigator) await navigator.locks.request(`nelbo ${name}`, { ifAvailable: true }, (lock) => (lock ? work() : otherwise()));
+    if ('locks' in navigator)
+      await navigator.locks.request(`nelbo ${name}`, { ifAvailable: true }, (lock) =>
+        lock ? work() : otherwise(),
+      );
     else await work();
   }
 
   /** This tab's draft of a job, or else the newest that a closed tab left behind (which becomes this tab's). */
   draft(jobId: string): Observable<Draft | undefined> {
-    return this.#run(async (db) => {
-      await this.#absorb(db);
-      const [tab, open, all] = await Promise.all([this.#tab, openTabs(), db.getAllFromIndex('drafts', 'job', jobId)]);
-      const own = all.find((d) => d.tab === tab);
-      const left = all.filter((d) => d.tab !== tab && !open.has(d.tab)).sort((a, b) => Number(isUnsaved(b)) - Number(isUnsaved(a)) || b.at - a.at)[0];
-      // One's own goes before, unless it has nothing to send and a closed tab left work behind.
-      if (own && (isUnsaved(own) || !left || !isUnsaved(left))) return own;
-      if (left) {
-        const tx = db.transaction('drafts', 'readwrite');
-        await Promise.all([tx.store.put({ ...left, tab, key: `${jobId}/${tab}` }), tx.store.delete(left.key), tx.done]);
-      }
-      return left;
-    }, undefined as Draft | undefined);
+    return this.#run(
+      async (db) => {
+        await this.#absorb(db);
+        const [tab, open, all] = await Promise.all([
+          this.#tab,
+          openTabs(),
+          db.getAllFromIndex('drafts', 'job', jobId),
+        ]);
+        const own = all.find((d) => d.tab === tab);
+        const left = all
+          .filter((d) => d.tab !== tab && !open.has(d.tab))
+          .sort((a, b) => Number(isUnsaved(b)) - Number(isUnsaved(a)) || b.at - a.at)[0];
+        // One's own goes before, unless it has nothing to send and a closed tab left work behind.
+        if (own && (isUnsaved(own) || !left || !isUnsaved(left))) return own;
+        if (left) {
+          const tx = db.transaction('drafts', 'readwrite');
+          await Promise.all([
+            tx.store.put({ ...left, tab, key: `${jobId}/${tab}` }),
+            tx.store.delete(left.key),
+            tx.done,
+          ]);
+        }
+        return left;
+      },
+      undefined as Draft | undefined,
+    );
   }
 
   /**
@@ -162,7 +178,8 @@ export class LocalStore {
       if (tab === own ? this.#busy > 0 || this.#latest.size > 0 : open.has(tab)) continue;
       const noted = typed.get<Draft>(name);
       const there = await db.get('drafts', key);
-      if (noted && (!there || there.at < noted.at)) await db.put('drafts', { ...noted, history: there?.history ?? NO_EDITS, tab, key });
+      if (noted && (!there || there.at < noted.at))
+        await db.put('drafts', { ...noted, history: there?.history ?? NO_EDITS, tab, key });
       typed.set(name, undefined);
     }
   }
@@ -174,11 +191,16 @@ export class LocalStore {
 
   /** Drafts that hold work the server may lack: this tab's, and those that closed tabs left behind. */
   unsent(): Observable<readonly KeptDraft[]> {
-    return this.#run(async (db) => {
-      await this.#absorb(db);
-      const [tab, open, all] = await Promise.all([this.#tab, openTabs(), db.getAll('drafts')]);
-      return all.filter((d) => (d.tab === tab || !open.has(d.tab)) && isUnsaved(d)).sort((a, b) => a.at - b.at);
-    }, [] as readonly KeptDraft[]);
+    return this.#run(
+      async (db) => {
+        await this.#absorb(db);
+        const [tab, open, all] = await Promise.all([this.#tab, openTabs(), db.getAll('drafts')]);
+        return all
+          .filter((d) => (d.tab === tab || !open.has(d.tab)) && isUnsaved(d))
+          .sort((a, b) => a.at - b.at);
+      },
+      [] as readonly KeptDraft[],
+    );
   }
 
   /** Keeps a draft of whichever tab as it stands after it was sent, unless that tab has gone on with it meanwhile. */
@@ -186,7 +208,8 @@ export class LocalStore {
     return this.#write(async (db) => {
       const tx = db.transaction('drafts', 'readwrite');
       const now = await tx.store.get(before.key);
-      if (now && now.at === before.at && now.unanswered?.saveId === before.unanswered?.saveId) await tx.store.put({ ...after, key: before.key, tab: before.tab });
+      if (now && now.at === before.at && now.unanswered?.saveId === before.unanswered?.saveId)
+        await tx.store.put({ ...after, key: before.key, tab: before.tab });
       await tx.done;
     });
   }
@@ -194,13 +217,18 @@ export class LocalStore {
   /** Forgets drafts that are a month old and saved: the server has all there is in them. */
   #tidy(now: number): void {
     void this.#write(async (db) => {
-      for (const d of await db.getAll('drafts')) if (d.at < now - MONTH_MS && !isUnsaved(d)) await db.delete('drafts', d.key);
+      for (const d of await db.getAll('drafts'))
+        if (d.at < now - MONTH_MS && !isUnsaved(d)) await db.delete('drafts', d.key);
     });
   }
 
   /** Entries of every job that wait, in the order in which they were written. */
   entries(): Observable<readonly KeptEntry[]> {
-    return this.#run(async (db) => (await db.getAll('entries')).sort((a, b) => Date.parse(a.entry.at) - Date.parse(b.entry.at)), [] as readonly KeptEntry[]);
+    return this.#run(
+      async (db) =>
+        (await db.getAll('entries')).sort((a, b) => Date.parse(a.entry.at) - Date.parse(b.entry.at)),
+      [] as readonly KeptEntry[],
+    );
   }
 
   keepEntry(kept: KeptEntry): Promise<void> {
@@ -211,20 +239,30 @@ export class LocalStore {
   }
 
   /** A batch of the bench, and what it adds to the log, together or not at all. */
-  keepBench(run: { readonly id: string; readonly at: number; readonly jobId: string }, entry?: LogEntry): Promise<void> {
+  keepBench(
+    run: { readonly id: string; readonly at: number; readonly jobId: string },
+    entry?: LogEntry,
+  ): Promise<void> {
     return this.#write(async (db) => {
       const tx = db.transaction(['bench', 'entries'], 'readwrite');
-      await Promise.all([tx.objectStore('bench').put(run as Schema['bench']['value']), entry ? tx.objectStore('entries').put({ id: entry.id, jobId: run.jobId, entry }) : undefined, tx.done]);
+      await Promise.all([
+        tx.objectStore('bench').put(run as Schema['bench']['value']),
+        entry ? tx.objectStore('entries').put({ id: entry.id, jobId: run.jobId, entry }) : undefined,
+        tx.done,
+      ]);
     });
   }
 
   /** Batches of every job that this device has worked, the newest first; a week back. */
   bench<T>(now: number): Observable<readonly T[]> {
-    return this.#run(async (db) => {
-      const all = await db.getAll('bench');
-      for (const run of all) if (run.at < now - WEEK_MS) await db.delete('bench', run.id);
-      return all.filter((run) => run.at >= now - WEEK_MS).sort((a, b) => b.at - a.at) as unknown as T[];
-    }, [] as readonly T[]);
+    return this.#run(
+      async (db) => {
+        const all = await db.getAll('bench');
+        for (const run of all) if (run.at < now - WEEK_MS) await db.delete('bench', run.id);
+        return all.filter((run) => run.at >= now - WEEK_MS).sort((a, b) => b.at - a.at) as unknown as T[];
+      },
+      [] as readonly T[],
+    );
   }
 
   dropEntry(id: string): Promise<void> {
@@ -232,11 +270,17 @@ export class LocalStore {
   }
 
   shop(): Observable<ShopDocument> {
-    return this.#run(async (db) => (await db.get('kept', 'shop'))?.value as ShopDocument | undefined, undefined).pipe(switchMap((v) => (v ? of(v) : EMPTY)));
+    return this.#run(
+      async (db) => (await db.get('kept', 'shop'))?.value as ShopDocument | undefined,
+      undefined,
+    ).pipe(switchMap((v) => (v ? of(v) : EMPTY)));
   }
 
   stores(): Observable<readonly StoredProduct[]> {
-    return this.#run(async (db) => (await db.get('kept', 'stores'))?.value as readonly StoredProduct[] | undefined, undefined).pipe(switchMap((v) => (v ? of(v) : EMPTY)));
+    return this.#run(
+      async (db) => (await db.get('kept', 'stores'))?.value as readonly StoredProduct[] | undefined,
+      undefined,
+    ).pipe(switchMap((v) => (v ? of(v) : EMPTY)));
   }
 
   keepStores(entries: readonly StoredProduct[]): Promise<void> {

@@ -1,6 +1,19 @@
 import { Injectable, inject } from '@angular/core';
 import type { LogEvent, Stage } from '@nelbo/core';
-import { BehaviorSubject, EMPTY, Subject, catchError, combineLatest, filter, map, merge, retry, switchMap, timer, type Observable } from 'rxjs';
+import {
+  BehaviorSubject,
+  EMPTY,
+  Subject,
+  catchError,
+  combineLatest,
+  filter,
+  map,
+  merge,
+  retry,
+  switchMap,
+  timer,
+  type Observable,
+} from 'rxjs';
 import { Api, failureOf, type LogEntry } from '../api/api';
 import { verdictOf } from './draft';
 import { Live } from './live';
@@ -29,16 +42,28 @@ export class LogStore {
   readonly #job = new BehaviorSubject('');
   readonly #stored = new BehaviorSubject<readonly LogEntry[]>([]);
   readonly #again = new Subject<void>();
-  readonly entries$: Observable<readonly ShownEntry[]> = combineLatest([this.#stored, this.#outbox.entries$, this.#job]).pipe(
+  readonly entries$: Observable<readonly ShownEntry[]> = combineLatest([
+    this.#stored,
+    this.#outbox.entries$,
+    this.#job,
+  ]).pipe(
     map(([stored, waiting, job]) => {
       const known = new Set(stored.map((e) => e.id));
       const own = waiting.filter((e) => e.jobId === job && !known.has(e.id));
-      return [...stored.map((e) => ({ ...e, pending: false })), ...own.map((e) => ({ ...e.entry, pending: true, ...(e.trouble ? { refused: e.trouble } : {}) }))];
+      return [
+        ...stored.map((e) => ({ ...e, pending: false })),
+        ...own.map((e) => ({ ...e.entry, pending: true, ...(e.trouble ? { refused: e.trouble } : {}) })),
+      ];
     }),
   );
 
   constructor() {
-    const heard = inject(Live).changes$.pipe(filter((c) => this.#job.value !== '' && ((c.kind === 'log' && c.id === this.#job.value) || c.kind === 'resync')));
+    const heard = inject(Live).changes$.pipe(
+      filter(
+        (c) =>
+          this.#job.value !== '' && ((c.kind === 'log' && c.id === this.#job.value) || c.kind === 'resync'),
+      ),
+    );
     merge(this.#job, heard, this.#again)
       .pipe(
         map(() => this.#job.value),
@@ -49,7 +74,8 @@ export class LogStore {
         if (id === this.#job.value) this.#stored.next(stored);
       });
     this.#outbox.stored$.subscribe(({ jobId, entry }) => {
-      if (jobId === this.#job.value && !this.#stored.value.some((e) => e.id === entry.id)) this.#stored.next([...this.#stored.value, entry]);
+      if (jobId === this.#job.value && !this.#stored.value.some((e) => e.id === entry.id))
+        this.#stored.next([...this.#stored.value, entry]);
     });
   }
 
@@ -73,7 +99,14 @@ export class LogStore {
   /** An entry that is kept together with something else; {@link send} sends it. */
   make(stage: Stage, who: string, text: string, event?: LogEvent): LogEntry {
     if (who) rememberWho(who);
-    return { id: newId(), stage, at: new Date().toISOString(), who: who || 'not named', text, ...(event ? { event } : {}) };
+    return {
+      id: newId(),
+      stage,
+      at: new Date().toISOString(),
+      who: who || 'not named',
+      text,
+      ...(event ? { event } : {}),
+    };
   }
 
   /** Sends an entry of a job that this device keeps already, or is about to. */

@@ -9,9 +9,21 @@ import { LogStore, type ShownEntry } from './log-store';
 import { Outbox, type Waiting } from './outbox';
 import { deviceForSpecs, type MemoryStore } from './testing';
 
-const document: JobDocument = { format: 'nelbo-job/1', title: 'spec', hull: { material: 'frp-solid', thickness: 0.007 }, damage: { kind: 'hole', size: [0.096, 0.058] } };
+const document: JobDocument = {
+  format: 'nelbo-job/1',
+  title: 'spec',
+  hull: { material: 'frp-solid', thickness: 0.007 },
+  damage: { kind: 'hole', size: [0.096, 0.058] },
+};
 const EPOCH = 'e1';
-const stored = (version: number, d: JobDocument = document): StoredJob => ({ id: 'j', version, epoch: EPOCH, archived: false, updatedAt: '2026-11-23T08:00:00Z', document: d });
+const stored = (version: number, d: JobDocument = document): StoredJob => ({
+  id: 'j',
+  version,
+  epoch: EPOCH,
+  archived: false,
+  updatedAt: '2026-11-23T08:00:00Z',
+  document: d,
+});
 const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
 describe('what waits on a device', () => {
@@ -21,13 +33,30 @@ describe('what waits on a device', () => {
   let waiting: readonly Waiting[] = [];
   let listening = Subscription.EMPTY;
   afterEach(() => listening.unsubscribe());
-  const entry = { id: 'e1', stage: 'grind' as const, at: '2026-11-23T08:00:00Z', who: 'Tam', text: 'gauge checked' };
-  const draft = (jobId: string, more: Partial<Draft> = {}): Draft => ({ jobId, version: 3, epoch: EPOCH, base: document, document: { ...document, title: `mine of ${jobId}` }, history: { done: [], undone: [] }, at: 5, ...more });
+  const entry = {
+    id: 'e1',
+    stage: 'grind' as const,
+    at: '2026-11-23T08:00:00Z',
+    who: 'Tam',
+    text: 'gauge checked',
+  };
+  const draft = (jobId: string, more: Partial<Draft> = {}): Draft => ({
+    jobId,
+    version: 3,
+    epoch: EPOCH,
+    base: document,
+    document: { ...document, title: `mine of ${jobId}` },
+    history: { done: [], undone: [] },
+    at: 5,
+    ...more,
+  });
   const soon = (): Promise<void> => wait(150);
   beforeEach(() => {
     const device = deviceForSpecs();
     local = device.local;
-    TestBed.configureTestingModule({ providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), LogStore] });
+    TestBed.configureTestingModule({
+      providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), LogStore],
+    });
   });
   /** The application as it comes up, with what an earlier page left behind. */
   async function begin(): Promise<void> {
@@ -64,13 +93,20 @@ describe('what waits on a device', () => {
   it('is never let go because of an answer: a missing job is waited for, a refusal stays with its reason until a person decides', async () => {
     await local.keepEntry({ id: 'e1', jobId: 'j', entry });
     await begin();
-    http.expectOne('/api/v1/jobs/j/log').flush({ title: 'Job not found' }, { status: 404, statusText: 'Not Found' });
+    http
+      .expectOne('/api/v1/jobs/j/log')
+      .flush({ title: 'Job not found' }, { status: 404, statusText: 'Not Found' });
     await soon();
     expect(waiting.map((w) => [w.kind, w.trouble])).toEqual([['entry', undefined]]);
     expect(local.waiting.size).toBe(1);
     outbox.wake();
     await soon();
-    http.expectOne('/api/v1/jobs/j/log').flush({ title: 'Some fields cannot be used', detail: 'text: too long' }, { status: 422, statusText: 'Unprocessable' });
+    http
+      .expectOne('/api/v1/jobs/j/log')
+      .flush(
+        { title: 'Some fields cannot be used', detail: 'text: too long' },
+        { status: 422, statusText: 'Unprocessable' },
+      );
     await soon();
     expect(waiting[0].trouble).toBe('Some fields cannot be used: text: too long');
     expect(local.waiting.get('e1')?.trouble).toContain('too long');
@@ -93,17 +129,32 @@ describe('what waits on a device', () => {
     const letGo = TestBed.inject(Outbox).opened('open');
     await begin();
     http.expectNone('/api/v1/jobs/open');
-    http.expectOne('/api/v1/jobs/left').flush({ title: 'conflict', current: { ...stored(7, { ...document, access: 'both' }), id: 'left' } }, { status: 409, statusText: 'Conflict' });
+    http
+      .expectOne('/api/v1/jobs/left')
+      .flush(
+        { title: 'conflict', current: { ...stored(7, { ...document, access: 'both' }), id: 'left' } },
+        { status: 409, statusText: 'Conflict' },
+      );
     await soon();
     const put = http.expectOne('/api/v1/jobs/left');
-    expect([put.request.body.version, put.request.body.document]).toEqual([7, { ...document, title: 'mine of left', access: 'both' }]);
+    expect([put.request.body.version, put.request.body.document]).toEqual([
+      7,
+      { ...document, title: 'mine of left', access: 'both' },
+    ]);
     put.flush({ ...stored(8, put.request.body.document), id: 'left' });
     await soon();
     letGo();
     await soon();
-    http.expectOne('/api/v1/jobs/open').flush({ title: 'conflict', current: { ...stored(9, { ...document, title: 'theirs' }), id: 'open' } }, { status: 409, statusText: 'Conflict' });
+    http
+      .expectOne('/api/v1/jobs/open')
+      .flush(
+        { title: 'conflict', current: { ...stored(9, { ...document, title: 'theirs' }), id: 'open' } },
+        { status: 409, statusText: 'Conflict' },
+      );
     await soon();
-    expect(waiting.map((w) => [w.jobId, w.trouble])).toEqual([['open', 'you and somebody else changed the same: open it and choose']]);
+    expect(waiting.map((w) => [w.jobId, w.trouble])).toEqual([
+      ['open', 'you and somebody else changed the same: open it and choose'],
+    ]);
     outbox.wake();
     await soon();
     http.expectNone('/api/v1/jobs/open');

@@ -1,7 +1,33 @@
 import { Injectable, inject } from '@angular/core';
-import { BehaviorSubject, Subject, catchError, debounceTime, defer, exhaustMap, filter, firstValueFrom, from, fromEvent, map, merge, of, timeout, timer, type Observable } from 'rxjs';
+import {
+  BehaviorSubject,
+  Subject,
+  catchError,
+  debounceTime,
+  defer,
+  exhaustMap,
+  filter,
+  firstValueFrom,
+  from,
+  fromEvent,
+  map,
+  merge,
+  of,
+  timeout,
+  timer,
+  type Observable,
+} from 'rxjs';
 import { Api, failureOf, type ApiFailure, type LogEntry, type StoredJob } from '../api/api';
-import { answered, heard, isUnsaved, nextSave, verdictOf, withoutUnanswered, type Draft, type Merged } from './draft';
+import {
+  answered,
+  heard,
+  isUnsaved,
+  nextSave,
+  verdictOf,
+  withoutUnanswered,
+  type Draft,
+  type Merged,
+} from './draft';
 import { Live } from './live';
 import { LocalStore, type KeptDraft, type KeptEntry } from './local-store';
 import { newId } from './new-id';
@@ -57,13 +83,34 @@ export class Outbox {
   readonly stored$: Observable<{ readonly jobId: string; readonly entry: LogEntry }> = this.#stored;
   readonly waiting$: Observable<readonly Waiting[]> = merge(this.#entries, this.#drafts, this.#troubles).pipe(
     debounceTime(0),
-    map(() => [...this.#drafts.value.map((d) => ofDraft(d, this.#troubles.value.get(d.key)?.what)), ...this.#entries.value.map((e) => ofEntry(e, this.#drafts.value))]),
+    map(() => [
+      ...this.#drafts.value.map((d) => ofDraft(d, this.#troubles.value.get(d.key)?.what)),
+      ...this.#entries.value.map((e) => ofEntry(e, this.#drafts.value)),
+    ]),
   );
 
   constructor() {
-    const again = merge(timer(LATER_MS), this.#wake.pipe(debounceTime(50)), fromEvent(window, 'online'), inject(Live).changes$.pipe(filter((c) => c.kind === 'resync'), debounceTime(300)));
+    const again = merge(
+      timer(LATER_MS),
+      this.#wake.pipe(debounceTime(50)),
+      fromEvent(window, 'online'),
+      inject(Live).changes$.pipe(
+        filter((c) => c.kind === 'resync'),
+        debounceTime(300),
+      ),
+    );
     merge(again, timer(AGAIN_MS, AGAIN_MS).pipe(filter(() => this.#waits())))
-      .pipe(exhaustMap(() => from(this.#local.alone('outbox', () => this.#send(), () => this.#look()))))
+      .pipe(
+        exhaustMap(() =>
+          from(
+            this.#local.alone(
+              'outbox',
+              () => this.#send(),
+              () => this.#look(),
+            ),
+          ),
+        ),
+      )
       .subscribe();
     this.#local.entries().subscribe((kept) => this.#entries.next(joined(kept, this.#entries.value)));
   }
@@ -81,8 +128,15 @@ export class Outbox {
   }
 
   /** Keeps an entry on this device and sends it as soon as its job is there. */
-  add(jobId: string, entry: LogEntry, kept: Promise<void> = this.#local.keepEntry({ id: entry.id, jobId, entry })): void {
-    this.#entries.next([...this.#entries.value.filter((e) => e.id !== entry.id), { id: entry.id, jobId, entry }]);
+  add(
+    jobId: string,
+    entry: LogEntry,
+    kept: Promise<void> = this.#local.keepEntry({ id: entry.id, jobId, entry }),
+  ): void {
+    this.#entries.next([
+      ...this.#entries.value.filter((e) => e.id !== entry.id),
+      { id: entry.id, jobId, entry },
+    ]);
     void kept.then(() => this.#wake.next());
   }
 
@@ -109,18 +163,27 @@ export class Outbox {
 
   async #look(): Promise<readonly KeptDraft[]> {
     await this.#local.settled();
-    const [drafts, entries] = await Promise.all([firstValueFrom(this.#local.unsent()), firstValueFrom(this.#local.entries())]);
+    const [drafts, entries] = await Promise.all([
+      firstValueFrom(this.#local.unsent()),
+      firstValueFrom(this.#local.entries()),
+    ]);
     const idle = drafts.filter((d) => (this.#open.get(d.jobId) ?? 0) === 0);
     // A job that is open is sent by its page; it counts here once it has waited longer than that takes.
     this.#drafts.next(drafts.filter((d) => idle.includes(d) || d.at < Date.now() - OPEN_MS));
-    this.#entries.next(joined(entries, this.#entries.value.filter((e) => entries.some((k) => k.id === e.id))));
+    this.#entries.next(
+      joined(
+        entries,
+        this.#entries.value.filter((e) => entries.some((k) => k.id === e.id)),
+      ),
+    );
     return idle;
   }
 
   async #send(): Promise<void> {
     const drafts = await this.#look();
     // What waits for a person is tried again when they have changed it.
-    for (const draft of drafts) if (this.#troubles.value.get(draft.key)?.at !== draft.at) await this.#sendDraft(draft);
+    for (const draft of drafts)
+      if (this.#troubles.value.get(draft.key)?.at !== draft.at) await this.#sendDraft(draft);
     await this.#look();
     const tried = new Set<string>();
     // What is written meanwhile goes after it.
@@ -143,8 +206,21 @@ export class Outbox {
       await this.#local.replaceDraft(at, sending);
       const next = await firstValueFrom(sendDraft(this.#api, this.#underWay, () => sending));
       if (next === 'away') return;
-      const after: KeptDraft = { ...at, ...next.draft, unanswered: next.draft.unanswered, key: at.key, tab: at.tab };
-      this.#note(at, next.kind === 'conflict' ? 'you and somebody else changed the same: open it and choose' : next.kind === 'refused' ? next.why : undefined);
+      const after: KeptDraft = {
+        ...at,
+        ...next.draft,
+        unanswered: next.draft.unanswered,
+        key: at.key,
+        tab: at.tab,
+      };
+      this.#note(
+        at,
+        next.kind === 'conflict'
+          ? 'you and somebody else changed the same: open it and choose'
+          : next.kind === 'refused'
+            ? next.why
+            : undefined,
+      );
       await this.#local.replaceDraft(sending, after);
       if (next.kind !== 'merged') return;
       at = after;
@@ -160,7 +236,13 @@ export class Outbox {
 
   /** @returns whether the next one may be tried: the server answered */
   async #sendEntry(kept: KeptEntry): Promise<boolean> {
-    const answer = await firstValueFrom(this.#api.addLogEntry(kept.jobId, kept.entry).pipe(timeout({ first: PATIENCE_MS }), map((stored) => ({ stored })), catchError((e: unknown) => of({ failure: failureOf(e) }))));
+    const answer = await firstValueFrom(
+      this.#api.addLogEntry(kept.jobId, kept.entry).pipe(
+        timeout({ first: PATIENCE_MS }),
+        map((stored) => ({ stored })),
+        catchError((e: unknown) => of({ failure: failureOf(e) })),
+      ),
+    );
     if ('stored' in answer) {
       await this.#local.dropEntry(kept.id);
       this.#entries.next(this.#entries.value.filter((e) => e.id !== kept.id));
@@ -170,7 +252,10 @@ export class Outbox {
     const verdict = verdictOf(answer.failure);
     if (verdict === 'away') return false;
     // The job may be on its way from this device, or from another: the entry waits for it.
-    const trouble = verdict === 'gone' ? undefined : `${answer.failure.title}${answer.failure.detail ? `: ${answer.failure.detail}` : ''}`;
+    const trouble =
+      verdict === 'gone'
+        ? undefined
+        : `${answer.failure.title}${answer.failure.detail ? `: ${answer.failure.detail}` : ''}`;
     if (trouble !== undefined) {
       const told = { ...kept, trouble };
       await this.#local.keepEntry(told);
@@ -181,7 +266,8 @@ export class Outbox {
 }
 
 /** What became of a draft that was sent. `away`: the server was not there to ask. */
-export type Sent = Merged | { readonly kind: 'refused'; readonly draft: Draft; readonly why: string } | 'away';
+export type Sent =
+  Merged | { readonly kind: 'refused'; readonly draft: Draft; readonly why: string } | 'away';
 
 /** A draft that has noted what is to be sent of it. */
 export type Sending = Draft & Required<Pick<Draft, 'unanswered'>>;
@@ -193,7 +279,11 @@ export type Sending = Draft & Required<Pick<Draft, 'unanswered'>>;
 export function sendDraft(api: Api, underWay: SavesUnderWay, now: () => Sending): Observable<Sent> {
   const { jobId, unanswered: sent } = now();
   const label = { saveId: sent.saveId, who: whoIsHere() || undefined };
-  const call: Observable<StoredJob> = defer(() => (sent.version === 0 ? api.createJob(jobId, sent.document, label) : api.saveJob(jobId, { version: sent.version, epoch: sent.epoch }, sent.document, label)));
+  const call: Observable<StoredJob> = defer(() =>
+    sent.version === 0
+      ? api.createJob(jobId, sent.document, label)
+      : api.saveJob(jobId, { version: sent.version, epoch: sent.epoch }, sent.document, label),
+  );
   return underWay.track(jobId, call.pipe(timeout({ first: PATIENCE_MS }))).pipe(
     map((stored): Sent => answered(now(), sent, stored)),
     catchError((e: unknown) => of(unanswerable(now(), failureOf(e)))),
@@ -215,14 +305,29 @@ function unanswerable(draft: Sending, failure: ApiFailure): Sent {
   }
 }
 
-const ofDraft = (d: KeptDraft, trouble: string | undefined): Waiting => ({ key: d.key, kind: 'job', jobId: d.jobId, title: titleOf(d), since: d.at, ...(trouble ? { trouble } : {}) });
+const ofDraft = (d: KeptDraft, trouble: string | undefined): Waiting => ({
+  key: d.key,
+  kind: 'job',
+  jobId: d.jobId,
+  title: titleOf(d),
+  since: d.at,
+  ...(trouble ? { trouble } : {}),
+});
 
 const ofEntry = (e: KeptEntry, drafts: readonly KeptDraft[]): Waiting => {
   const job = drafts.find((d) => d.jobId === e.jobId);
-  return { key: e.id, kind: 'entry', jobId: e.jobId, title: `${e.entry.text.slice(0, 80)}${job ? ` (${titleOf(job)})` : ''}`, since: Date.parse(e.entry.at), ...(e.trouble ? { trouble: e.trouble } : {}) };
+  return {
+    key: e.id,
+    kind: 'entry',
+    jobId: e.jobId,
+    title: `${e.entry.text.slice(0, 80)}${job ? ` (${titleOf(job)})` : ''}`,
+    since: Date.parse(e.entry.at),
+    ...(e.trouble ? { trouble: e.trouble } : {}),
+  };
 };
 
-const titleOf = (d: Draft): string => [d.document.boat?.name, d.document.title].filter(Boolean).join(' · ') || 'a job without a name';
+const titleOf = (d: Draft): string =>
+  [d.document.boat?.name, d.document.title].filter(Boolean).join(' · ') || 'a job without a name';
 
 /** Entries of the device, and those that are just being kept. */
 function joined(kept: readonly KeptEntry[], here: readonly KeptEntry[]): readonly KeptEntry[] {

@@ -8,10 +8,16 @@ import { deviceForSpecs } from './testing';
 describe('PhotoStore', () => {
   function open() {
     const device = deviceForSpecs();
-    TestBed.configureTestingModule({ providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), PhotoStore] });
+    TestBed.configureTestingModule({
+      providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), PhotoStore],
+    });
     const store = TestBed.inject(PhotoStore);
     const http = TestBed.inject(HttpTestingController);
-    const seen: { photos: readonly Photo[]; sending: (Sending | undefined)[]; failures: string[] } = { photos: [], sending: [], failures: [] };
+    const seen: { photos: readonly Photo[]; sending: (Sending | undefined)[]; failures: string[] } = {
+      photos: [],
+      sending: [],
+      failures: [],
+    };
     store.photos$.subscribe((p) => (seen.photos = p));
     store.sending$.subscribe((s) => seen.sending.push(s));
     store.failure$.subscribe((f) => seen.failures.push(f));
@@ -39,7 +45,12 @@ describe('PhotoStore', () => {
   it('says why one was refused, in the words of the server, or that the server is away', () => {
     const { store, http, seen } = open();
     store.add(file).subscribe(() => fail('was refused'));
-    http.expectOne((r) => r.method === 'POST').flush({ title: 'The photograph is too large', detail: 'a photograph may take up to 30 MB' }, { status: 413, statusText: 'x' });
+    http
+      .expectOne((r) => r.method === 'POST')
+      .flush(
+        { title: 'The photograph is too large', detail: 'a photograph may take up to 30 MB' },
+        { status: 413, statusText: 'x' },
+      );
     expect(seen.failures.at(-1)).toContain('up to 30 MB');
     store.add(file).subscribe(() => fail('the server is away'));
     http.expectOne((r) => r.method === 'POST').error(new ProgressEvent('error'));

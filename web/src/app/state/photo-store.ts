@@ -1,6 +1,18 @@
 import { HttpEventType } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import { BehaviorSubject, EMPTY, Subject, catchError, filter, map, merge, of, switchMap, tap, type Observable } from 'rxjs';
+import {
+  BehaviorSubject,
+  EMPTY,
+  Subject,
+  catchError,
+  filter,
+  map,
+  merge,
+  of,
+  switchMap,
+  tap,
+  type Observable,
+} from 'rxjs';
 import { Api, failureOf, type Photo } from '../api/api';
 import { Live } from './live';
 import { newId } from './new-id';
@@ -24,7 +36,13 @@ export class PhotoStore {
   readonly failure$: Observable<string> = this.#failure;
   readonly photos$: Observable<readonly Photo[]> = this.#job.pipe(
     filter((id) => id !== ''),
-    switchMap((id) => merge(of(undefined), this.#again, this.#live.changes$.pipe(filter((c) => c.kind === 'photos' && c.id === id))).pipe(switchMap(() => this.#api.photos(id).pipe(catchError(() => EMPTY))))),
+    switchMap((id) =>
+      merge(
+        of(undefined),
+        this.#again,
+        this.#live.changes$.pipe(filter((c) => c.kind === 'photos' && c.id === id)),
+      ).pipe(switchMap(() => this.#api.photos(id).pipe(catchError(() => EMPTY)))),
+    ),
   );
 
   open(jobId: string): void {
@@ -42,7 +60,8 @@ export class PhotoStore {
     this.#sending.next({ name: file.name, share: 0 });
     return this.#api.addPhoto(this.#job.value, id, file).pipe(
       tap((e) => {
-        if (e.type === HttpEventType.UploadProgress && e.total) this.#sending.next({ name: file.name, share: e.loaded / e.total });
+        if (e.type === HttpEventType.UploadProgress && e.total)
+          this.#sending.next({ name: file.name, share: e.loaded / e.total });
       }),
       filter((e) => e.type === HttpEventType.Response),
       map(() => id),
@@ -53,7 +72,11 @@ export class PhotoStore {
       catchError((e: unknown) => {
         const f = failureOf(e);
         this.#sending.next(undefined);
-        this.#failure.next(f.status === 0 ? 'Photographs need the server: it cannot be reached just now. The grid works without it.' : `${f.title}: ${f.detail ?? 'try another file'}.`);
+        this.#failure.next(
+          f.status === 0
+            ? 'Photographs need the server: it cannot be reached just now. The grid works without it.'
+            : `${f.title}: ${f.detail ?? 'try another file'}.`,
+        );
         return EMPTY;
       }),
     );

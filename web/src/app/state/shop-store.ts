@@ -1,6 +1,18 @@
 import { Injectable, inject } from '@angular/core';
 import { sameData, type Shop } from '@nelbo/core';
-import { ReplaySubject, distinctUntilChanged, filter, map, merge, of, retry, switchMap, take, tap, type Observable } from 'rxjs';
+import {
+  ReplaySubject,
+  distinctUntilChanged,
+  filter,
+  map,
+  merge,
+  of,
+  retry,
+  switchMap,
+  take,
+  tap,
+  type Observable,
+} from 'rxjs';
 import { Api, type ShopDocument } from '../api/api';
 import { Live } from './live';
 import { LocalStore } from './local-store';
@@ -14,14 +26,20 @@ export class ShopStore {
   readonly #reading = inject(Reading);
   readonly #document = new ReplaySubject<ShopDocument>(1);
   #known = false;
-  readonly document$: Observable<ShopDocument> = this.#document.pipe(distinctUntilChanged((a, b) => sameData(a, b)));
-  readonly shop$: Observable<Shop> = this.document$.pipe(map((d) => ({ ...d, crew: d.crew?.map((c) => c.name) })));
+  readonly document$: Observable<ShopDocument> = this.#document.pipe(
+    distinctUntilChanged((a, b) => sameData(a, b)),
+  );
+  readonly shop$: Observable<Shop> = this.document$.pipe(
+    map((d) => ({ ...d, crew: d.crew?.map((c) => c.name) })),
+  );
 
   constructor() {
     this.#local.shop().subscribe((d) => {
       if (!this.#known) this.#take(d);
     });
-    const changed = inject(Live).changes$.pipe(filter((c) => c.kind === 'shop' || (c.kind === 'resync' && this.#known)));
+    const changed = inject(Live).changes$.pipe(
+      filter((c) => c.kind === 'shop' || (c.kind === 'resync' && this.#known)),
+    );
     merge(of(undefined), changed)
       .pipe(switchMap(() => this.#api.shop().pipe(retry({ delay: 2000 }))))
       .subscribe((d) => this.#keep(d));

@@ -10,7 +10,26 @@ import { StoresStore } from './stores-store';
 const DONE = Promise.resolve();
 
 /** A device that remembers at once and only as long as the spec runs: one tab, whose name is of no account. */
-export class MemoryStore implements Pick<LocalStore, 'keeps$' | 'settled' | 'alone' | 'draft' | 'keepDraft' | 'dropDraft' | 'unsent' | 'replaceDraft' | 'entries' | 'keepEntry' | 'dropEntry' | 'shop' | 'keepShop' | 'stores' | 'keepStores' | 'bench' | 'keepBench'> {
+export class MemoryStore implements Pick<
+  LocalStore,
+  | 'keeps$'
+  | 'settled'
+  | 'alone'
+  | 'draft'
+  | 'keepDraft'
+  | 'dropDraft'
+  | 'unsent'
+  | 'replaceDraft'
+  | 'entries'
+  | 'keepEntry'
+  | 'dropEntry'
+  | 'shop'
+  | 'keepShop'
+  | 'stores'
+  | 'keepStores'
+  | 'bench'
+  | 'keepBench'
+> {
   readonly drafts = new Map<string, Draft>();
   readonly waiting = new Map<string, KeptEntry>();
   readonly runs = new Map<string, unknown>();
@@ -78,7 +97,19 @@ export class MemoryStore implements Pick<LocalStore, 'keeps$' | 'settled' | 'alo
 
 /** Stand-ins for what a page hears from the server and keeps on the device. */
 export function deviceForSpecs(): { providers: Provider[]; local: MemoryStore; changes: Subject<Change> } {
-  for (const key of Object.keys(localStorage)) if (key.startsWith('nelbo.typed.')) localStorage.removeItem(key);
+  for (const key of Object.keys(localStorage))
+    if (key.startsWith('nelbo.typed.')) localStorage.removeItem(key);
   const [local, changes] = [new MemoryStore(), new Subject<Change>()];
-  return { local, changes, providers: [{ provide: LocalStore, useValue: local }, { provide: Live, useValue: { changes$: changes } }, { provide: StoresStore, useValue: { library: signal(LIBRARY), library$: of(LIBRARY), entries$: of([]) } }] };
+  return {
+    local,
+    changes,
+    providers: [
+      { provide: LocalStore, useValue: local },
+      { provide: Live, useValue: { changes$: changes } },
+      {
+        provide: StoresStore,
+        useValue: { library: signal(LIBRARY), library$: of(LIBRARY), entries$: of([]) },
+      },
+    ],
+  };
 }

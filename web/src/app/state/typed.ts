@@ -16,7 +16,9 @@ export const typed = {
   /** Keys that begin with a word. */
   names(prefix: string): string[] {
     try {
-      return Object.keys(localStorage).flatMap((k) => (k.startsWith(PREFIX + prefix) ? [k.slice(PREFIX.length)] : []));
+      return Object.keys(localStorage).flatMap((k) =>
+        k.startsWith(PREFIX + prefix) ? [k.slice(PREFIX.length)] : [],
+      );
     } catch {
       return [];
     }

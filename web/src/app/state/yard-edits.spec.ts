@@ -12,7 +12,9 @@ describe('edits of the yard', () => {
   let http: HttpTestingController;
   let pending: Pending;
   function begin(): YardEdits {
-    TestBed.configureTestingModule({ providers: [...deviceForSpecs().providers, provideHttpClient(), provideHttpClientTesting()] });
+    TestBed.configureTestingModule({
+      providers: [...deviceForSpecs().providers, provideHttpClient(), provideHttpClientTesting()],
+    });
     return again();
   }
   /** As another page would come up over the same device. */
@@ -30,7 +32,9 @@ describe('edits of the yard', () => {
     for (const name of ['S', 'Sk', 'Skerry']) edits.setField('name', name);
     expect(typed.get<Pending>('yard')?.shop).toEqual({ name: 'Skerry' });
     await wait(PAUSE);
-    http.expectOne({ method: 'GET', url: '/api/v1/shop' }).flush({ name: 'Yard', temperature: 19, currency: '£' });
+    http
+      .expectOne({ method: 'GET', url: '/api/v1/shop' })
+      .flush({ name: 'Yard', temperature: 19, currency: '£' });
     const put = http.expectOne({ method: 'PUT', url: '/api/v1/shop' });
     expect(put.request.body).toEqual({ name: 'Skerry', temperature: 19, currency: '£' });
     put.flush(put.request.body);
@@ -42,12 +46,17 @@ describe('edits of the yard', () => {
     begin().setField('currency', '€');
     TestBed.resetTestingModule();
     const keep = typed.get<Pending>('yard');
-    TestBed.configureTestingModule({ providers: [...deviceForSpecs().providers, provideHttpClient(), provideHttpClientTesting()] });
+    TestBed.configureTestingModule({
+      providers: [...deviceForSpecs().providers, provideHttpClient(), provideHttpClientTesting()],
+    });
     typed.set('yard', keep);
     again();
     await wait(PAUSE);
     http.expectOne({ method: 'GET', url: '/api/v1/shop' }).flush({ name: 'Yard' });
-    expect(http.expectOne({ method: 'PUT', url: '/api/v1/shop' }).request.body).toEqual({ name: 'Yard', currency: '€' });
+    expect(http.expectOne({ method: 'PUT', url: '/api/v1/shop' }).request.body).toEqual({
+      name: 'Yard',
+      currency: '€',
+    });
   });
 
   it('wait with their reason when they are refused, and go again with the next edit', async () => {
@@ -57,14 +66,18 @@ describe('edits of the yard', () => {
     edits.setField('labourPerHour', 5000);
     await wait(PAUSE);
     http.expectOne({ method: 'GET', url: '/api/v1/shop' }).flush({});
-    http.expectOne({ method: 'PUT', url: '/api/v1/shop' }).flush({ title: 'no', detail: 'labourPerHour: outside' }, { status: 422, statusText: 'no' });
+    http
+      .expectOne({ method: 'PUT', url: '/api/v1/shop' })
+      .flush({ title: 'no', detail: 'labourPerHour: outside' }, { status: 422, statusText: 'no' });
     expect(failed).toContain('outside');
     expect(pending.shop).toEqual({ labourPerHour: 5000 });
     edits.setField('labourPerHour', 60);
     expect(failed).toBe('');
     await wait(PAUSE);
     http.expectOne({ method: 'GET', url: '/api/v1/shop' }).flush({});
-    expect(http.expectOne({ method: 'PUT', url: '/api/v1/shop' }).request.body).toEqual({ labourPerHour: 60 });
+    expect(http.expectOne({ method: 'PUT', url: '/api/v1/shop' }).request.body).toEqual({
+      labourPerHour: 60,
+    });
   });
 
   it('take a field back to nothing too', () => {

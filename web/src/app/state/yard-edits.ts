@@ -1,6 +1,21 @@
 import { Injectable, inject } from '@angular/core';
 import { setIn } from '@nelbo/core';
-import { BehaviorSubject, EMPTY, Subject, catchError, concatMap, debounceTime, defer, filter, fromEvent, map, merge, of, timer, type Observable } from 'rxjs';
+import {
+  BehaviorSubject,
+  EMPTY,
+  Subject,
+  catchError,
+  concatMap,
+  debounceTime,
+  defer,
+  filter,
+  fromEvent,
+  map,
+  merge,
+  of,
+  timer,
+  type Observable,
+} from 'rxjs';
 import { failureOf, type ShopDocument } from '../api/api';
 import { verdictOf } from './draft';
 import { ShopStore } from './shop-store';
@@ -48,7 +63,10 @@ export class YardEdits {
 
   setField(path: string, value: unknown): void {
     const { shop } = this.#pending.value;
-    this.#keep({ ...this.#pending.value, shop: { ...shop, [path]: value === undefined || value === '' ? CLEARED : value } });
+    this.#keep({
+      ...this.#pending.value,
+      shop: { ...shop, [path]: value === undefined || value === '' ? CLEARED : value },
+    });
   }
 
   setProduct(id: string, product: Record<string, unknown>): void {
@@ -69,9 +87,20 @@ export class YardEdits {
   #send(): Observable<unknown> {
     return defer(() => {
       const sent = this.#pending.value;
-      const products = Object.entries(sent.products).map(([id, product]) => this.#stores.put(id, product).pipe(map(() => this.#done({ shop: {}, products: { [id]: product } }))));
-      const shop = Object.keys(sent.shop).length > 0 ? [this.#shop.change((now) => withFields(now, sent.shop)).pipe(map(() => this.#done({ shop: sent.shop, products: {} })))] : [];
-      return of(...shop, ...products).pipe(concatMap((call) => call.pipe(catchError((e: unknown) => this.#notSent(e)))));
+      const products = Object.entries(sent.products).map(([id, product]) =>
+        this.#stores.put(id, product).pipe(map(() => this.#done({ shop: {}, products: { [id]: product } }))),
+      );
+      const shop =
+        Object.keys(sent.shop).length > 0
+          ? [
+              this.#shop
+                .change((now) => withFields(now, sent.shop))
+                .pipe(map(() => this.#done({ shop: sent.shop, products: {} }))),
+            ]
+          : [];
+      return of(...shop, ...products).pipe(
+        concatMap((call) => call.pipe(catchError((e: unknown) => this.#notSent(e)))),
+      );
     });
   }
 
@@ -86,7 +115,11 @@ export class YardEdits {
   /** What was sent is stored; what was set anew meanwhile still waits. */
   #done(sent: Pending): void {
     const now = this.#pending.value;
-    const rest = <T>(left: Readonly<Record<string, T>>, gone: Readonly<Record<string, T>>): Record<string, T> => Object.fromEntries(Object.entries(left).filter(([k, v]) => !(k in gone) || gone[k] !== v));
+    const rest = <T>(
+      left: Readonly<Record<string, T>>,
+      gone: Readonly<Record<string, T>>,
+    ): Record<string, T> =>
+      Object.fromEntries(Object.entries(left).filter(([k, v]) => !(k in gone) || gone[k] !== v));
     const next = { shop: rest(now.shop, sent.shop), products: rest(now.products, sent.products) };
     this.#pending.next(next);
     this.#note(sent);
@@ -95,11 +128,21 @@ export class YardEdits {
   /** Writes down what waits: this tab's, and what other tabs wrote that is not just stored. */
   #note(stored: Pending): void {
     const [there, own] = [typed.get<Pending>(KEY) ?? NOTHING, this.#pending.value];
-    const rest = <T>(all: Readonly<Record<string, T>>, gone: Readonly<Record<string, T>>): Record<string, T> => Object.fromEntries(Object.entries(all).filter(([k]) => !(k in gone)));
-    const next = { shop: { ...rest(there.shop, stored.shop), ...own.shop }, products: { ...rest(there.products, stored.products), ...own.products } };
+    const rest = <T>(
+      all: Readonly<Record<string, T>>,
+      gone: Readonly<Record<string, T>>,
+    ): Record<string, T> => Object.fromEntries(Object.entries(all).filter(([k]) => !(k in gone)));
+    const next = {
+      shop: { ...rest(there.shop, stored.shop), ...own.shop },
+      products: { ...rest(there.products, stored.products), ...own.products },
+    };
     typed.set(KEY, Object.keys(next.shop).length + Object.keys(next.products).length > 0 ? next : undefined);
   }
 }
 
 /** A yard with fields that were set here. */
-export const withFields = (document: ShopDocument, fields: Pending['shop']): ShopDocument => Object.entries(fields).reduce((d, [path, value]) => setIn(d, path, value === CLEARED ? undefined : value), document);
+export const withFields = (document: ShopDocument, fields: Pending['shop']): ShopDocument =>
+  Object.entries(fields).reduce(
+    (d, [path, value]) => setIn(d, path, value === CLEARED ? undefined : value),
+    document,
+  );

@@ -35,7 +35,12 @@ export class Lots {
     this.lots().map((l) => {
       const text = (name: string): string => (typeof l[name] === 'string' ? l[name] : '');
       const left = Date.parse(text('useBy')) - this.#clock.now();
-      const warning = left < 0 ? 'Past its date: a test mix first, or throw it away as its sheet says.' : left < SOON_MS ? 'Use this one first: less than a month left.' : '';
+      const warning =
+        left < 0
+          ? 'Past its date: a test mix first, or throw it away as its sheet says.'
+          : left < SOON_MS
+            ? 'Use this one first: less than a month left.'
+            : '';
       return { lot: text('lot'), left: text('left'), useBy: text('useBy'), warning };
     }),
   );

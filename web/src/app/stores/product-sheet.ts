@@ -1,7 +1,27 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
-import { LIBRARY, PRODUCT_FIELDS, applySheet, besidesOf, setIn, sheetFieldsOf, sheetValue, type Figure, type Product } from '@nelbo/core';
+import {
+  LIBRARY,
+  PRODUCT_FIELDS,
+  applySheet,
+  besidesOf,
+  setIn,
+  sheetFieldsOf,
+  sheetValue,
+  type Figure,
+  type Product,
+} from '@nelbo/core';
 import { calibrate, cureClassOf } from '@nelbo/core/cure';
 import { failureOf, type StoredProduct } from '../api/api';
 import { newId } from '../state/new-id';
@@ -78,30 +98,46 @@ export class ProductSheet {
 
   protected readonly like = computed(() => LIBRARY.products.find((p) => p.id === this.base()));
   protected readonly own = computed(() => this.product().id !== this.base());
-  protected readonly lots = computed(() => (this.document()?.['lots'] as readonly Record<string, unknown>[] | undefined) ?? []);
+  protected readonly lots = computed(
+    () => (this.document()?.['lots'] as readonly Record<string, unknown>[] | undefined) ?? [],
+  );
   protected readonly gel = computed(() => sheetValue(this.like() ?? this.product(), 'windowOpens') === 'gel');
   protected readonly fields = computed(() => {
     const like = this.like();
     if (!like) return [];
     return sheetFieldsOf(like).flatMap((name): { name: string; assumed: Figure }[] => {
       const value = sheetValue(like, name);
-      return typeof value === 'number' ? [{ name, assumed: { value, unit: '', origin: 'assumed', traceId: '' } }] : [];
+      return typeof value === 'number'
+        ? [{ name, assumed: { value, unit: '', origin: 'assumed', traceId: '' } }]
+        : [];
     });
   });
 
   protected readonly besides = computed(() => (this.like() ? besidesOf(this.like() as Product) : []));
   /** What the law of cure makes of the times as they stand. */
   protected readonly fit = computed(() => {
-    const [like, entry] = [this.like(), yardProductOf({ id: this.product().id, product: { like: this.base(), ...this.document() } })];
+    const [like, entry] = [
+      this.like(),
+      yardProductOf({ id: this.product().id, product: { like: this.base(), ...this.document() } }),
+    ];
     if (!like || !entry) return undefined;
     const made = applySheet(like, entry);
     const shape = cureClassOf(made.family);
     if (!shape || !('cure' in made) || !made.cure) return undefined;
     const law = calibrate(shape, made.cure);
-    if (!law) return { bad: true, words: 'These times contradict one another: no cure can run so. The times of the library are used.' };
+    if (!law)
+      return {
+        bad: true,
+        words: 'These times contradict one another: no cure can run so. The times of the library are used.',
+      };
     const spread = Math.round(law.spread * 100);
     const energy = `${Math.round(law.kinetics.activation / 1000)} kJ/mol`;
-    return law.refused ? { bad: true, words: `The second temperature is not used: ${law.refused}. Look at the sheet again.` } : { bad: spread > 45, words: `${law.fittedActivation ? `Both temperatures together give ${energy}` : `One temperature: ${energy} of its class`}; the law meets the sheet's times within about ${spread} %.` };
+    return law.refused
+      ? { bad: true, words: `The second temperature is not used: ${law.refused}. Look at the sheet again.` }
+      : {
+          bad: spread > 45,
+          words: `${law.fittedActivation ? `Both temperatures together give ${energy}` : `One temperature: ${energy} of its class`}; the law meets the sheet's times within about ${spread} %.`,
+        };
   });
 
   constructor() {
@@ -141,12 +177,27 @@ export class ProductSheet {
     const like = this.like();
     if (!like) return;
     const id = `own-${newId().slice(0, 8)}`;
-    const product = { ...(this.document() ?? {}), like: like.id, name: `${applySheet(like, { id: like.id, like: like.id }).name}, ours`, lots: undefined };
-    this.#stores.put(id, JSON.parse(JSON.stringify(product)) as Record<string, unknown>).subscribe({ next: () => this.made.emit(id), error: (e: unknown) => this.refused.set(failureOf(e).title) });
+    const product = {
+      ...(this.document() ?? {}),
+      like: like.id,
+      name: `${applySheet(like, { id: like.id, like: like.id }).name}, ours`,
+      lots: undefined,
+    };
+    this.#stores
+      .put(id, JSON.parse(JSON.stringify(product)) as Record<string, unknown>)
+      .subscribe({
+        next: () => this.made.emit(id),
+        error: (e: unknown) => this.refused.set(failureOf(e).title),
+      });
   }
 
   protected remove(): void {
     const [id, back] = [this.product().id, this.base()];
-    this.#stores.remove(id).subscribe({ next: () => (this.own() ? this.made.emit(back) : this.document.set(undefined)), error: (e: unknown) => this.refused.set(failureOf(e).title) });
+    this.#stores
+      .remove(id)
+      .subscribe({
+        next: () => (this.own() ? this.made.emit(back) : this.document.set(undefined)),
+        error: (e: unknown) => this.refused.set(failureOf(e).title),
+      });
   }
 }

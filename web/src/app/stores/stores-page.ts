@@ -5,7 +5,15 @@ import { Router, RouterLink } from '@angular/router';
 import { InputTextModule } from 'primeng/inputtext';
 import { SelectModule } from 'primeng/select';
 import { retry } from 'rxjs';
-import { createPlanner, readJob, say, type Library, type Plan, type Product, type ProductRole } from '@nelbo/core';
+import {
+  createPlanner,
+  readJob,
+  say,
+  type Library,
+  type Plan,
+  type Product,
+  type ProductRole,
+} from '@nelbo/core';
 import { Api } from '../api/api';
 import { Reading, TIME_ZONE } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
@@ -14,7 +22,30 @@ import { ArrowKeys } from '../ui/arrow-keys';
 import { ProductSheet } from './product-sheet';
 
 /** Roles in the order of the work. */
-const ROLES: readonly ProductRole[] = ['laminating resin', 'second part', 'cloth', 'peel ply', 'core', 'adhesive', 'weld rod', 'fabric adhesive', 'patch fabric', 'plate', 'primer', 'tie coat', 'surface filler', 'fairing compound', 'powder', 'barrier coat', 'finish', 'coating', 'cleaner', 'preparation', 'abrasive', 'consumable'];
+const ROLES: readonly ProductRole[] = [
+  'laminating resin',
+  'second part',
+  'cloth',
+  'peel ply',
+  'core',
+  'adhesive',
+  'weld rod',
+  'fabric adhesive',
+  'patch fabric',
+  'plate',
+  'primer',
+  'tie coat',
+  'surface filler',
+  'fairing compound',
+  'powder',
+  'barrier coat',
+  'finish',
+  'coating',
+  'cleaner',
+  'preparation',
+  'abrasive',
+  'consumable',
+];
 
 interface Row {
   readonly product: Product;
@@ -76,7 +107,12 @@ export class StoresPage {
   readonly #reading = inject(Reading);
   readonly #shop = toSignal(inject(ShopStore).shop$);
   readonly #entries = toSignal(this.#stores.entries$, { initialValue: [] });
-  readonly #underWay = toSignal(inject(Api).underWay().pipe(retry({ delay: 3000 })), { initialValue: [] });
+  readonly #underWay = toSignal(
+    inject(Api)
+      .underWay()
+      .pipe(retry({ delay: 3000 })),
+    { initialValue: [] },
+  );
   protected readonly search = signal('');
   protected readonly role = signal<ProductRole | ''>('');
 
@@ -85,7 +121,8 @@ export class StoresPage {
     const [shop, library] = [this.#shop() ?? {}, this.#stores.library()];
     const plans = this.#underWay().flatMap((stored): Plan[] => {
       const { job } = readJob(stored.document);
-      const plan = job && createPlanner().plan(job, library, shop, { now: Date.now(), timeZone: TIME_ZONE }).plan;
+      const plan =
+        job && createPlanner().plan(job, library, shop, { now: Date.now(), timeZone: TIME_ZONE }).plan;
       return plan ? [plan] : [];
     });
     const sums = new Map<string, { value: number; unit: string }>();
@@ -96,12 +133,23 @@ export class StoresPage {
     }
     return sums;
   });
-  protected readonly roles = computed(() => [{ label: 'every role', value: '' }, ...ROLES.filter((r) => this.#stores.library().products.some((p) => p.role === r)).map((r) => ({ label: r as string, value: r as string }))]);
+  protected readonly roles = computed(() => [
+    { label: 'every role', value: '' },
+    ...ROLES.filter((r) => this.#stores.library().products.some((p) => p.role === r)).map((r) => ({
+      label: r as string,
+      value: r as string,
+    })),
+  ]);
   protected readonly groups = computed(() => {
     const words = this.search().toLowerCase().split(/\s+/).filter(Boolean);
-    const fits = (p: Product): boolean => (this.role() === '' || p.role === this.role()) && words.every((w) => `${p.name} ${p.family} ${p.role}`.toLowerCase().includes(w));
+    const fits = (p: Product): boolean =>
+      (this.role() === '' || p.role === this.role()) &&
+      words.every((w) => `${p.name} ${p.family} ${p.role}`.toLowerCase().includes(w));
     const library: Library = this.#stores.library();
-    return ROLES.map((role) => ({ role, rows: library.products.filter((p) => p.role === role && fits(p)).map((p) => this.#row(p)) })).filter((g) => g.rows.length > 0);
+    return ROLES.map((role) => ({
+      role,
+      rows: library.products.filter((p) => p.role === role && fits(p)).map((p) => this.#row(p)),
+    })).filter((g) => g.rows.length > 0);
   });
   protected readonly base = computed(() => {
     const product = this.#stores.library().products.find((p) => p.id === this.id());
@@ -114,7 +162,8 @@ export class StoresPage {
   constructor() {
     // The first product stands open on a wide screen: an empty page helps nobody.
     effect(() => {
-      if (this.id() === undefined && matchMedia('(min-width: 1001px)').matches) void this.#router.navigate(['/stores', 'epoxy-slow'], { replaceUrl: true });
+      if (this.id() === undefined && matchMedia('(min-width: 1001px)').matches)
+        void this.#router.navigate(['/stores', 'epoxy-slow'], { replaceUrl: true });
     });
   }
 
@@ -124,6 +173,10 @@ export class StoresPage {
 
   #row(product: Product): Row {
     const use = this.#uses().get(product.name);
-    return { product, note: product.own ? 'your own' : product.fromSheet ? 'data sheet' : '', uses: use ? `uses ${say(use, this.#reading.reader())}` : '' };
+    return {
+      product,
+      note: product.own ? 'your own' : product.fromSheet ? 'data sheet' : '',
+      uses: use ? `uses ${say(use, this.#reading.reader())}` : '',
+    };
   }
 }

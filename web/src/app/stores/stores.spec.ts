@@ -16,7 +16,15 @@ describe('stores', () => {
   async function open(id = 'epoxy-slow', entries: unknown[] = []) {
     const device = deviceForSpecs();
     // The real store, over the stand-ins for server and device.
-    TestBed.configureTestingModule({ providers: [...device.providers, StoresStore, provideHttpClient(), provideHttpClientTesting(), provideRouter([{ path: '**', component: StoresPage }])] });
+    TestBed.configureTestingModule({
+      providers: [
+        ...device.providers,
+        StoresStore,
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        provideRouter([{ path: '**', component: StoresPage }]),
+      ],
+    });
     const http = TestBed.inject(HttpTestingController);
     const fixture = TestBed.createComponent(StoresPage);
     fixture.componentRef.setInput('id', id);
@@ -33,7 +41,9 @@ describe('stores', () => {
     expect(text(host)).toMatch(/Slow laminating epoxy 5:1 ?epoxy ?uses \d/);
     type(host, 'Find a product', 'vinyl est');
     await fixture.whenStable();
-    expect([...host.querySelectorAll('tbody a')].map((a) => a.textContent)).toContain('Vinyl ester laminating resin');
+    expect([...host.querySelectorAll('tbody a')].map((a) => a.textContent)).toContain(
+      'Vinyl ester laminating resin',
+    );
     expect(host.querySelectorAll('tbody tr').length).toBeLessThan(10);
   });
 
@@ -61,14 +71,19 @@ describe('stores', () => {
   });
 
   it('make a product of the yard’s own after another, and take an entry out', async () => {
-    const { host, http, fixture } = await open('epoxy-slow', [{ id: 'epoxy-slow', product: { like: 'epoxy-slow', values: { potLife: 1320 } } }]);
-    const click = (name: string): void => [...host.querySelectorAll('button')].find((b) => b.textContent?.trim() === name)?.click();
+    const { host, http, fixture } = await open('epoxy-slow', [
+      { id: 'epoxy-slow', product: { like: 'epoxy-slow', values: { potLife: 1320 } } },
+    ]);
+    const click = (name: string): void =>
+      [...host.querySelectorAll('button')].find((b) => b.textContent?.trim() === name)?.click();
     click('Make one of your own after this');
     const put = http.expectOne((r) => r.method === 'PUT');
     expect(put.request.url).toMatch(/own-[0-9a-f]{8}$/);
     expect((put.request.body as { like: string }).like).toBe('epoxy-slow');
     click('Back to the values of the library');
-    http.expectOne((r) => r.method === 'DELETE' && r.url === '/api/v1/stores/epoxy-slow').flush({ id: 'epoxy-slow' });
+    http
+      .expectOne((r) => r.method === 'DELETE' && r.url === '/api/v1/stores/epoxy-slow')
+      .flush({ id: 'epoxy-slow' });
     await fixture.whenStable();
     http.match('/api/v1/stores').forEach((r) => r.flush([]));
   });
@@ -77,7 +92,9 @@ describe('stores', () => {
 describe('the bonding guide', () => {
   async function open() {
     const device = deviceForSpecs();
-    TestBed.configureTestingModule({ providers: [...device.providers, provideHttpClient(), provideHttpClientTesting()] });
+    TestBed.configureTestingModule({
+      providers: [...device.providers, provideHttpClient(), provideHttpClientTesting()],
+    });
     const fixture = TestBed.createComponent(GuidePage);
     await fixture.whenStable();
     return { fixture, host: fixture.nativeElement as HTMLElement };
@@ -88,7 +105,9 @@ describe('the bonding guide', () => {
     const cells = [...host.querySelectorAll<HTMLButtonElement>('td button')];
     expect(cells.length).toBeGreaterThan(600);
     expect(cells.every((c) => c.querySelector('path') && (c.textContent ?? '').trim() !== '')).toBeTrue();
-    const cell = cells.find((c) => c.getAttribute('aria-label')?.startsWith('Slow laminating epoxy 5:1 on HDPE'));
+    const cell = cells.find((c) =>
+      c.getAttribute('aria-label')?.startsWith('Slow laminating epoxy 5:1 on HDPE'),
+    );
     expect(cell?.getAttribute('aria-label')).toContain('no bond');
     cell?.click();
     await fixture.whenStable();

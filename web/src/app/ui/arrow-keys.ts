@@ -1,7 +1,13 @@
 import { Directive, ElementRef, HostListener, inject } from '@angular/core';
 
-const STEPS: Record<string, readonly [row: number, column: number]> = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] };
-const FOCUSABLE = 'a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), [tabindex="0"]';
+const STEPS: Record<string, readonly [row: number, column: number]> = {
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+};
+const FOCUSABLE =
+  'a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), [tabindex="0"]';
 
 /** Arrow keys move between what can be focused in the rows of a table, as they would in a spreadsheet. */
 @Directive({ selector: 'table.ruled, [nbArrowKeys]' })
@@ -16,7 +22,9 @@ export class ArrowKeys {
     // Within a text the arrows belong to the text; up and down lead out of it.
     if (from instanceof HTMLInputElement && step[1] !== 0) return;
     if (from.getAttribute('role') === 'combobox') return;
-    const rows = [...this.#host.nativeElement.querySelectorAll<HTMLElement>('tr, [role=row]')].map((row) => [...row.querySelectorAll<HTMLElement>(FOCUSABLE)]).filter((row) => row.length > 0);
+    const rows = [...this.#host.nativeElement.querySelectorAll<HTMLElement>('tr, [role=row]')]
+      .map((row) => [...row.querySelectorAll<HTMLElement>(FOCUSABLE)])
+      .filter((row) => row.length > 0);
     const y = rows.findIndex((row) => row.includes(from));
     if (y === -1) return;
     const x = rows[y].indexOf(from);
@@ -33,5 +41,7 @@ function nearest(row: readonly HTMLElement[] | undefined, from: HTMLElement): HT
     const box = e.getBoundingClientRect();
     return box.left + box.width / 2;
   };
-  return row && [...row].sort((a, b) => Math.abs(middle(a) - middle(from)) - Math.abs(middle(b) - middle(from)))[0];
+  return (
+    row && [...row].sort((a, b) => Math.abs(middle(a) - middle(from)) - Math.abs(middle(b) - middle(from)))[0]
+  );
 }

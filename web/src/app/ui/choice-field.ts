@@ -50,7 +50,11 @@ export class ChoiceFieldView {
     if (f.kind !== 'choice') throw new Error(`${this.path()} is not a choice`);
     return f;
   });
-  protected readonly options = computed(() => [...(this.offered() ?? Object.entries(this.field().options).map(([value, label]) => ({ value, label })))]);
+  protected readonly options = computed(() => [
+    ...(this.offered() ?? Object.entries(this.field().options).map(([value, label]) => ({ value, label }))),
+  ]);
   protected readonly searchable = computed(() => this.options().length > MANY);
-  protected readonly asButtons = computed(() => this.options().length === BUTTONS && this.options().every((o) => o.label.length <= BUTTON_LETTERS));
+  protected readonly asButtons = computed(
+    () => this.options().length === BUTTONS && this.options().every((o) => o.label.length <= BUTTON_LETTERS),
+  );
 }

@@ -6,7 +6,13 @@ import { Commands, sayKeys, type Command } from './commands';
 describe('Commands', () => {
   let commands: Commands;
   let ran: string[];
-  const command = (id: string, keys?: string): Command => ({ id, label: id, group: 'Job', keys, run: () => ran.push(id) });
+  const command = (id: string, keys?: string): Command => ({
+    id,
+    label: id,
+    group: 'Job',
+    keys,
+    run: () => ran.push(id),
+  });
   const press = (init: KeyboardEventInit, target: HTMLElement = document.body): boolean => {
     const event = new KeyboardEvent('keydown', { bubbles: true, cancelable: true, ...init });
     Object.defineProperty(event, 'target', { value: target });
@@ -17,7 +23,13 @@ describe('Commands', () => {
     localStorage.removeItem('nelbo.single-keys');
     commands = TestBed.inject(Commands);
     ran = [];
-    commands.register(() => [command('grind', '3'), command('undo', 'mod+z'), command('redo', 'mod+shift+z'), command('palette', 'mod+k'), command('keys', '?')]);
+    commands.register(() => [
+      command('grind', '3'),
+      command('undo', 'mod+z'),
+      command('redo', 'mod+shift+z'),
+      command('palette', 'mod+k'),
+      command('keys', '?'),
+    ]);
   });
 
   it('run by their keys, and only by theirs', () => {
@@ -75,9 +87,21 @@ describe('ArrowKeys', () => {
     const host: HTMLElement = fixture.nativeElement;
     document.body.append(host);
     const at = (): string => document.activeElement?.id ?? '';
-    const press = (key: string): void => void document.activeElement?.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+    const press = (key: string): void =>
+      void document.activeElement?.dispatchEvent(
+        new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }),
+      );
     host.querySelector<HTMLElement>('#a1')?.focus();
-    const way = ['ArrowRight', 'ArrowDown', 'ArrowLeft', 'ArrowUp', 'ArrowLeft', 'ArrowLeft', 'ArrowUp', 'ArrowDown'].map((key) => {
+    const way = [
+      'ArrowRight',
+      'ArrowDown',
+      'ArrowLeft',
+      'ArrowUp',
+      'ArrowLeft',
+      'ArrowLeft',
+      'ArrowUp',
+      'ArrowDown',
+    ].map((key) => {
       press(key);
       return at();
     });

@@ -54,7 +54,13 @@ export class Commands {
 }
 
 function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.getAttribute('role') === 'combobox' || target.getAttribute('role') === 'listbox');
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable ||
+      /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
+      target.getAttribute('role') === 'combobox' ||
+      target.getAttribute('role') === 'listbox')
+  );
 }
 
 const dialogIsOpen = (): boolean => document.querySelector('[role=dialog][aria-modal=true]') !== null;
@@ -63,5 +69,9 @@ const dialogIsOpen = (): boolean => document.querySelector('[role=dialog][aria-m
 export const sayKeys = (keys: string): string =>
   keys
     .split('+')
-    .map((k) => ({ mod: /Mac/.test(navigator.platform) ? '⌘' : 'Ctrl', shift: 'Shift' })[k] ?? (k.length === 1 ? k.toUpperCase() : k))
+    .map(
+      (k) =>
+        ({ mod: /Mac/.test(navigator.platform) ? '⌘' : 'Ctrl', shift: 'Shift' })[k] ??
+        (k.length === 1 ? k.toUpperCase() : k),
+    )
     .join(' ');

@@ -7,13 +7,33 @@ import { TraceDrawer } from './trace-drawer';
 import { TraceService } from './trace-service';
 
 const trace: Trace = {
-  'a.sum': { id: 'a.sum', label: 'resin mixed', value: 0.1382, unit: 'kg', origin: 'computed', source: 'sum', formulaId: 'mix/batches', expression: 'm = a + b', inputs: [{ symbol: 'a', traceId: 'a.part' }] },
-  'a.part': { id: 'a.part', label: 'resin in the plies', value: 0.1114, unit: 'kg', origin: 'assumed', source: 'typical', inputs: [] },
+  'a.sum': {
+    id: 'a.sum',
+    label: 'resin mixed',
+    value: 0.1382,
+    unit: 'kg',
+    origin: 'computed',
+    source: 'sum',
+    formulaId: 'mix/batches',
+    expression: 'm = a + b',
+    inputs: [{ symbol: 'a', traceId: 'a.part' }],
+  },
+  'a.part': {
+    id: 'a.part',
+    label: 'resin in the plies',
+    value: 0.1114,
+    unit: 'kg',
+    origin: 'assumed',
+    source: 'typical',
+    inputs: [],
+  },
 };
 const figure: Figure = { value: 0.1382, unit: 'kg', origin: 'computed', traceId: 'a.sum' };
 
 describe('a figure', () => {
-  beforeEach(() => TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting()] }));
+  beforeEach(() =>
+    TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting()] }),
+  );
 
   const show = async (f: Figure, inputs: Record<string, unknown> = {}): Promise<HTMLButtonElement> => {
     const fixture = TestBed.createComponent(FigureView);
@@ -35,7 +55,9 @@ describe('a figure', () => {
     const kinds = ['measured', 'entered', 'data sheet', 'shop', 'assumed', 'computed'] as const;
     const lines: string[] = [];
     for (const origin of kinds) {
-      const { textDecorationLine, textDecorationStyle, textDecorationThickness } = getComputedStyle(await show({ ...figure, origin }));
+      const { textDecorationLine, textDecorationStyle, textDecorationThickness } = getComputedStyle(
+        await show({ ...figure, origin }),
+      );
       lines.push([textDecorationLine, textDecorationStyle, textDecorationThickness].join());
     }
     expect(new Set(lines).size).toBe(kinds.length);

@@ -32,7 +32,9 @@ export class FigureView {
     const unit = this.as();
     const { units } = this.#reading.reader();
     if (!unit) return formatStored(f.value, f.unit, units);
-    return this.exact() ? formatIn(f.value, unit, this.decimals()) : formatAs(f.value, unit, this.decimals(), units);
+    return this.exact()
+      ? formatIn(f.value, unit, this.decimals())
+      : formatAs(f.value, unit, this.decimals(), units);
   });
   protected readonly cls = computed(() => originClass(this.figure().origin));
   protected readonly hint = computed(() => `${ORIGIN_HINTS[this.figure().origin]}; open the reasons`);

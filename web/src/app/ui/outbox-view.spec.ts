@@ -21,7 +21,17 @@ describe('the count of what waits', () => {
     const device = deviceForSpecs();
     local = device.local;
     TestBed.configureTestingModule({
-      providers: [...device.providers, provideHttpClient(), provideHttpClientTesting(), provideRouter([]), { provide: Outbox, useValue: { waiting$, retry: () => undefined, discard: () => undefined, busy: signal(false) } }, { provide: YardEdits, useValue: { pending$, failed$: of('') } }],
+      providers: [
+        ...device.providers,
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        provideRouter([]),
+        {
+          provide: Outbox,
+          useValue: { waiting$, retry: () => undefined, discard: () => undefined, busy: signal(false) },
+        },
+        { provide: YardEdits, useValue: { pending$, failed$: of('') } },
+      ],
     });
     fixture = TestBed.createComponent(OutboxView);
     fixture.detectChanges();
@@ -36,14 +46,25 @@ describe('the count of what waits', () => {
   });
 
   it('counts jobs, entries, settings and products, and names each', () => {
-    waiting$.next([{ key: 'job j', kind: 'job', jobId: 'j', title: 'Wherry', since: 0 } as Waiting, { key: 'entry e', kind: 'entry', jobId: 'j', title: 'gauge checked', since: 0, trouble: 'no such stage' } as Waiting]);
+    waiting$.next([
+      { key: 'job j', kind: 'job', jobId: 'j', title: 'Wherry', since: 0 } as Waiting,
+      {
+        key: 'entry e',
+        kind: 'entry',
+        jobId: 'j',
+        title: 'gauge checked',
+        since: 0,
+        trouble: 'no such stage',
+      } as Waiting,
+    ]);
     pending$.next({ shop: { currency: '€' }, products: { 'own-a': {} } });
     fixture.detectChanges();
     expect(button()?.textContent?.replace(/\s+/g, '')).toBe('4notsent');
     expect(button()?.classList).toContain('trouble');
     button()?.click();
     fixture.detectChanges();
-    for (const named of ['Wherry', 'gauge checked', 'no such stage', 'Settings 1 field', 'Stores 1 product']) expect(text()).toContain(named);
+    for (const named of ['Wherry', 'gauge checked', 'no such stage', 'Settings 1 field', 'Stores 1 product'])
+      expect(text()).toContain(named);
   });
 
   it('warns of a browser that keeps nothing, and does not call that “0 not sent”', () => {

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, ElementRef, HostListener, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  HostListener,
+  computed,
+  inject,
+  signal,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { map } from 'rxjs';
@@ -64,14 +72,21 @@ export class OutboxView {
   protected readonly waiting = toSignal(this.outbox.waiting$, { initialValue: [] });
   protected readonly keeps = toSignal(inject(LocalStore).keeps$, { initialValue: true });
   readonly #edits = inject(YardEdits);
-  protected readonly settings = toSignal(this.#edits.pending$.pipe(map((p) => Object.keys(p.shop).length)), { initialValue: 0 });
-  protected readonly products = toSignal(this.#edits.pending$.pipe(map((p) => Object.keys(p.products).length)), { initialValue: 0 });
+  protected readonly settings = toSignal(this.#edits.pending$.pipe(map((p) => Object.keys(p.shop).length)), {
+    initialValue: 0,
+  });
+  protected readonly products = toSignal(
+    this.#edits.pending$.pipe(map((p) => Object.keys(p.products).length)),
+    { initialValue: 0 },
+  );
   protected readonly failed = toSignal(this.#edits.failed$, { initialValue: '' });
   protected readonly count = computed(() => this.waiting().length + this.settings() + this.products());
   protected readonly trouble = computed(() => this.waiting().some((w) => w.trouble !== undefined));
   protected readonly about = computed(() => {
     if (this.keeps()) return 'It is kept here and goes by itself as soon as the server answers.';
-    return this.count() > 0 ? 'It gives no room to keep anything: leave this page open until it is sent.' : 'All is sent. While the server is away, what is typed stands on this page only: leave it open then, or allow this address to keep data.';
+    return this.count() > 0
+      ? 'It gives no room to keep anything: leave this page open until it is sent.'
+      : 'All is sent. While the server is away, what is typed stands on this page only: leave it open then, or allow this address to keep data.';
   });
   protected readonly open = signal(false);
 

@@ -9,17 +9,31 @@ const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(
 
 describe('the palette', () => {
   it('finds by any words, chooses with the arrows, runs with Enter; jobs come from the yard', async () => {
-    TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])] });
+    TestBed.configureTestingModule({
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    });
     const commands = TestBed.inject(Commands);
     const ran: string[] = [];
-    const command = (label: string, group: 'Go to' | 'Job') => ({ id: label, label, group, run: () => ran.push(label) });
-    commands.register(() => [command('Shop', 'Go to'), command('Download the materials as CSV', 'Job'), command('Download the log as CSV', 'Job')]);
+    const command = (label: string, group: 'Go to' | 'Job') => ({
+      id: label,
+      label,
+      group,
+      run: () => ran.push(label),
+    });
+    commands.register(() => [
+      command('Shop', 'Go to'),
+      command('Download the materials as CSV', 'Job'),
+      command('Download the log as CSV', 'Job'),
+    ]);
     const fixture = TestBed.createComponent(Palette);
     commands.paletteOpen.set(true);
     await fixture.whenStable();
     const box = document.querySelector<HTMLInputElement>('#palette-text');
     if (!box) throw new Error('no box');
-    const options = (): string[] => [...document.querySelectorAll('#palette-list [role=option]')].map((o) => o.querySelector('span')?.textContent ?? '');
+    const options = (): string[] =>
+      [...document.querySelectorAll('#palette-list [role=option]')].map(
+        (o) => o.querySelector('span')?.textContent ?? '',
+      );
     const press = async (key: string): Promise<void> => {
       box.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
       await fixture.whenStable();
@@ -46,8 +60,18 @@ describe('the palette', () => {
     await type('csv');
     await press('ArrowDown');
     await wait(160);
-    const late = { id: 'k', version: 1, archived: false, updatedAt: '2026-11-24T08:00:00Z', title: 'Strike', boat: 'CSV', schedule: {} };
-    TestBed.inject(HttpTestingController).match((r) => r.params.get('search') === 'csv').forEach((r) => r.flush({ total: 1, jobs: [late] }));
+    const late = {
+      id: 'k',
+      version: 1,
+      archived: false,
+      updatedAt: '2026-11-24T08:00:00Z',
+      title: 'Strike',
+      boat: 'CSV',
+      schedule: {},
+    };
+    TestBed.inject(HttpTestingController)
+      .match((r) => r.params.get('search') === 'csv')
+      .forEach((r) => r.flush({ total: 1, jobs: [late] }));
     await fixture.whenStable();
     expect(options().length).toBe(3);
     expect(box.getAttribute('aria-activedescendant')).toBe('palette-1');
@@ -57,8 +81,18 @@ describe('the palette', () => {
     commands.paletteOpen.set(true);
     await type('teal');
     await wait(160);
-    const job = { id: 'j', version: 1, archived: false, updatedAt: '2026-11-24T08:00:00Z', title: 'Strike', boat: 'Teal', schedule: {} };
-    TestBed.inject(HttpTestingController).match((r) => r.params.get('search') === 'teal').forEach((r) => r.flush({ total: 1, jobs: [job] }));
+    const job = {
+      id: 'j',
+      version: 1,
+      archived: false,
+      updatedAt: '2026-11-24T08:00:00Z',
+      title: 'Strike',
+      boat: 'Teal',
+      schedule: {},
+    };
+    TestBed.inject(HttpTestingController)
+      .match((r) => r.params.get('search') === 'teal')
+      .forEach((r) => r.flush({ total: 1, jobs: [job] }));
     await fixture.whenStable();
     expect(options()).toEqual(['Teal: Strike']);
     const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { DialogModule } from 'primeng/dialog';
@@ -53,19 +61,38 @@ export class Palette {
   readonly #jobs = toSignal(
     toObservable(this.text).pipe(
       debounceTime(100),
-      switchMap((text) => (text.trim().length < 2 ? of([]) : this.#api.jobs(text.trim(), false, 6).pipe(map((page) => page.jobs), catchError(() => of([]))))),
+      switchMap((text) =>
+        text.trim().length < 2
+          ? of([])
+          : this.#api.jobs(text.trim(), false, 6).pipe(
+              map((page) => page.jobs),
+              catchError(() => of([])),
+            ),
+      ),
     ),
     { initialValue: [] },
   );
   protected readonly found = computed<readonly Command[]>(() => {
     const words = this.text().toLowerCase().split(/\s+/).filter(Boolean);
     // What belongs to the job at hand comes first.
-    const named = [...this.commands.all()].sort((a, b) => Number(b.group === 'Job') - Number(a.group === 'Job')).filter((c) => words.every((w) => c.label.toLowerCase().includes(w)));
-    const jobs = this.#jobs().map((j): Command => ({ id: `job ${j.id}`, group: 'Go to', label: `${j.boat || 'Boat not named'}: ${j.title}`, run: () => void this.#router.navigate(['/jobs', j.id, 'survey']) }));
+    const named = [...this.commands.all()]
+      .sort((a, b) => Number(b.group === 'Job') - Number(a.group === 'Job'))
+      .filter((c) => words.every((w) => c.label.toLowerCase().includes(w)));
+    const jobs = this.#jobs().map((j): Command => ({
+      id: `job ${j.id}`,
+      group: 'Go to',
+      label: `${j.boat || 'Boat not named'}: ${j.title}`,
+      run: () => void this.#router.navigate(['/jobs', j.id, 'survey']),
+    }));
     return [...named, ...jobs].slice(0, MOST);
   });
 
-  protected readonly at = computed(() => Math.max(0, this.found().findIndex((c) => c.id === this.chosen())));
+  protected readonly at = computed(() =>
+    Math.max(
+      0,
+      this.found().findIndex((c) => c.id === this.chosen()),
+    ),
+  );
 
   protected ready(): void {
     this.box()?.nativeElement.focus();

@@ -1,4 +1,16 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, model, output, signal, viewChild, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  inject,
+  input,
+  model,
+  output,
+  signal,
+  viewChild,
+  type OnDestroy,
+} from '@angular/core';
 
 export interface PadPoint {
   readonly x: number;
@@ -142,8 +154,14 @@ export class PointPad implements OnDestroy {
     const p = this.points()[i];
     if (!p) return;
     const step = (event.shiftKey ? 10 : 1) * this.#scale();
-    const by: Record<string, [number, number]> = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] };
-    if (event.key === 'Delete' || event.key === 'Backspace') this.points.set(this.points().filter((_, k) => k !== i));
+    const by: Record<string, [number, number]> = {
+      ArrowLeft: [-step, 0],
+      ArrowRight: [step, 0],
+      ArrowUp: [0, -step],
+      ArrowDown: [0, step],
+    };
+    if (event.key === 'Delete' || event.key === 'Backspace')
+      this.points.set(this.points().filter((_, k) => k !== i));
     else if (by[event.key]) this.#put(i, { x: p.x + by[event.key][0], y: p.y + by[event.key][1] });
     else return;
     event.preventDefault();
@@ -160,8 +178,14 @@ export class PointPad implements OnDestroy {
   }
 
   #nearest(at: PadPoint): number {
-    return this.points().reduce((best, _, i) => (best < 0 || this.#distance(i, at) < this.#distance(best, at) ? i : best), -1);
+    return this.points().reduce(
+      (best, _, i) => (best < 0 || this.#distance(i, at) < this.#distance(best, at) ? i : best),
+      -1,
+    );
   }
 }
 
-const pathOf = (points: readonly PadPoint[], closed: boolean): string => (points.length > 1 ? `M${points.map((p) => `${p.x} ${p.y}`).join('L')}${closed && points.length > 2 ? 'Z' : ''}` : '');
+const pathOf = (points: readonly PadPoint[], closed: boolean): string =>
+  points.length > 1
+    ? `M${points.map((p) => `${p.x} ${p.y}`).join('L')}${closed && points.length > 2 ? 'Z' : ''}`
+    : '';

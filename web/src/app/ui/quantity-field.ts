@@ -1,5 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
-import { allowedRange, checkLeaf, fromSI, parseQuantity, preferredUnit, type Figure, type GroupField, type QuantityField } from '@nelbo/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
+import {
+  allowedRange,
+  checkLeaf,
+  fromSI,
+  parseQuantity,
+  preferredUnit,
+  type Figure,
+  type GroupField,
+  type QuantityField,
+} from '@nelbo/core';
 import { InputTextModule } from 'primeng/inputtext';
 import { Reading } from '../state/reading';
 import { fieldAt } from './field-lookup';
@@ -63,7 +82,9 @@ export class QuantityFieldView {
   readonly #reading = inject(Reading);
   /** The unit that is shown and that a bare number takes. */
   protected readonly unit = computed(() => preferredUnit(this.field().unit, this.#reading.reader().units));
-  protected readonly unitText = computed(() => (this.field().dimension === 'money' ? '/h' : this.field().dimension === 'count' ? '' : this.unit()));
+  protected readonly unitText = computed(() =>
+    this.field().dimension === 'money' ? '/h' : this.field().dimension === 'count' ? '' : this.unit(),
+  );
   protected readonly placeholder = computed(() => (this.assumed() ? this.#read(this.assumed()?.value) : ''));
   protected readonly assumedText = computed(() => {
     const figure = this.assumed();
@@ -90,18 +111,28 @@ export class QuantityFieldView {
     const text = (event.target as HTMLInputElement).value;
     this.text.set(text);
     if (text.trim() === '') {
-      this.error.set(this.required() ? `${this.field().label} is needed (${allowedRange(this.field())})` : undefined);
+      this.error.set(
+        this.required() ? `${this.field().label} is needed (${allowedRange(this.field())})` : undefined,
+      );
       this.#send(undefined);
       return;
     }
     const f = this.field();
-    const parsed = parseQuantity(text, f.dimension, f.dimension === 'ratio' || f.dimension === 'money' || f.dimension === 'count' ? undefined : this.unit());
+    const parsed = parseQuantity(
+      text,
+      f.dimension,
+      f.dimension === 'ratio' || f.dimension === 'money' || f.dimension === 'count' ? undefined : this.unit(),
+    );
     const checked = parsed.ok ? checkLeaf(f, parsed.value) : checkLeaf(f, text);
     if (checked.ok) {
       this.error.set(undefined);
       this.#send(checked.value as number);
     } else {
-      const sentences = [checked.what, checked.allowed && `allowed: ${checked.allowed}`, checked.suggestion].filter((s) => s !== undefined);
+      const sentences = [
+        checked.what,
+        checked.allowed && `allowed: ${checked.allowed}`,
+        checked.suggestion,
+      ].filter((s) => s !== undefined);
       this.error.set(sentences.map((s) => `${s.charAt(0).toUpperCase()}${s.slice(1)}.`).join(' '));
     }
   }

@@ -73,7 +73,9 @@ export class SceneView {
   protected cls(item: SceneItem): string {
     const laid = this.laidTo();
     const later = item.ply !== undefined && laid !== undefined && item.ply > laid ? ' later' : '';
-    return item.ply !== undefined && item.ply === this.picked() ? `${item.cls} picked${later}` : `${item.cls}${later}`;
+    return item.ply !== undefined && item.ply === this.picked()
+      ? `${item.cls} picked${later}`
+      : `${item.cls}${later}`;
   }
 
   protected hold(event: PointerEvent, { id }: SceneHandle): void {
@@ -83,8 +85,13 @@ export class SceneView {
   }
 
   protected drag(event: PointerEvent, { id }: SceneHandle): void {
-    const matrix = this.held() === id ? (event.target as SVGCircleElement).ownerSVGElement?.getScreenCTM() : undefined;
-    if (matrix) this.moved.emit({ id, x: new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse()).x });
+    const matrix =
+      this.held() === id ? (event.target as SVGCircleElement).ownerSVGElement?.getScreenCTM() : undefined;
+    if (matrix)
+      this.moved.emit({
+        id,
+        x: new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse()).x,
+      });
   }
 
   protected letGo(): void {
@@ -92,7 +99,9 @@ export class SceneView {
   }
 
   protected key(event: KeyboardEvent, { id }: SceneHandle): void {
-    const steps = ({ ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 } as Record<string, number>)[event.key];
+    const steps = ({ ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 } as Record<string, number>)[
+      event.key
+    ];
     if (steps === undefined) return;
     this.moved.emit({ id, steps });
     event.preventDefault();

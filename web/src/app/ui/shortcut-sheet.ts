@@ -47,7 +47,11 @@ export class ShortcutSheet {
   protected readonly groups = computed(() => {
     const named = (['Go to', 'Job', 'Yard', 'Help'] as const).map((name) => ({
       name: name as string,
-      keys: this.commands.all().flatMap((c): (readonly [string, string])[] => (c.group === name && c.keys ? [[sayKeys(c.keys), c.label]] : [])),
+      keys: this.commands
+        .all()
+        .flatMap((c): (readonly [string, string])[] =>
+          c.group === name && c.keys ? [[sayKeys(c.keys), c.label]] : [],
+        ),
     }));
     return [...named, { name: 'Everywhere', keys: ALWAYS }].filter((g) => g.keys.length > 0);
   });

@@ -2,7 +2,12 @@ import { LIBRARY, planRepair, readJob, type Timeline } from '@nelbo/core';
 import { layTape } from './tape-layout';
 
 function timeline(): Timeline {
-  const { job } = readJob({ format: 'nelbo-job/1', hull: { material: 'frp-solid' }, damage: { kind: 'hole', size: ['96 mm', '58 mm'] }, schedule: { start: '2026-11-23T08:00:00Z' } });
+  const { job } = readJob({
+    format: 'nelbo-job/1',
+    hull: { material: 'frp-solid' },
+    damage: { kind: 'hole', size: ['96 mm', '58 mm'] },
+    schedule: { start: '2026-11-23T08:00:00Z' },
+  });
   const t = job && planRepair(job, LIBRARY, {}, { now: 0 }).plan?.timeline;
   if (!t) throw new Error('no time line');
   return t;

@@ -26,7 +26,13 @@ const TICK_ROOM = 7;
  * Lays the time line along a tape: every stage has at least `minimum` px, the rest is shared by duration, and inside
  * a cell time is to scale.
  */
-export function layTape(timeline: Timeline, width: number, minimum: number, now: number, dayName: (ms: number) => string): TapeLayout {
+export function layTape(
+  timeline: Timeline,
+  width: number,
+  minimum: number,
+  now: number,
+  dayName: (ms: number) => string,
+): TapeLayout {
   const { stages } = timeline;
   const total = stages.reduce((sum, s) => sum + (s.end - s.start), 0);
   const free = Math.max(0, width - minimum * stages.length);
@@ -38,7 +44,10 @@ export function layTape(timeline: Timeline, width: number, minimum: number, now:
     const scale = span.end > span.start ? w / (span.end - span.start) : 0;
     const waits = span.tasks
       .filter((t) => t.kind === 'wait')
-      .map((t) => ({ x: Math.min(t.start, span.end) - span.start, end: Math.min(t.end, span.end) - span.start }))
+      .map((t) => ({
+        x: Math.min(t.start, span.end) - span.start,
+        end: Math.min(t.end, span.end) - span.start,
+      }))
       .map((t) => ({ x: at + t.x * scale, width: (t.end - t.x) * scale }));
     return { span, x: at, width: w, waits };
   });
@@ -56,18 +65,36 @@ export function layTape(timeline: Timeline, width: number, minimum: number, now:
   midnight.setHours(24, 0, 0, 0);
   for (let ms = midnight.getTime(); ms < timeline.end; ms += DAY) {
     const at = place(ms);
-    if (at - (days.at(-1)?.x ?? 0) >= LABEL_ROOM && width - at >= LABEL_ROOM / 2) days.push({ x: at, text: dayName(ms) });
+    if (at - (days.at(-1)?.x ?? 0) >= LABEL_ROOM && width - at >= LABEL_ROOM / 2)
+      days.push({ x: at, text: dayName(ms) });
   }
 
   const ticks = cells.flatMap((c) => {
     const length = c.span.end - c.span.start;
     if (length <= 0) return [];
-    const step = [HOUR / 4, HOUR / 2, HOUR, 3 * HOUR, 6 * HOUR, 12 * HOUR, DAY].find((s) => (s / length) * c.width >= TICK_ROOM) ?? DAY;
+    const step =
+      [HOUR / 4, HOUR / 2, HOUR, 3 * HOUR, 6 * HOUR, 12 * HOUR, DAY].find(
+        (s) => (s / length) * c.width >= TICK_ROOM,
+      ) ?? DAY;
     const first = Math.ceil(c.span.start / step) * step;
     const own: { x: number; long: boolean }[] = [];
-    for (let ms = first; ms < c.span.end; ms += step) own.push({ x: place(ms), long: new Date(ms).getHours() % 6 === 0 && new Date(ms).getMinutes() === 0 });
+    for (let ms = first; ms < c.span.end; ms += step)
+      own.push({ x: place(ms), long: new Date(ms).getHours() % 6 === 0 && new Date(ms).getMinutes() === 0 });
     return own;
   });
-  const windows = cells.flatMap((c) => c.span.tasks.flatMap((t) => (t.window ? [{ x: place(t.window.opens), width: Math.min(place(t.window.closes), c.x + c.width) - place(t.window.opens) }] : []))).filter((w) => w.width >= 3);
+  const windows = cells
+    .flatMap((c) =>
+      c.span.tasks.flatMap((t) =>
+        t.window
+          ? [
+              {
+                x: place(t.window.opens),
+                width: Math.min(place(t.window.closes), c.x + c.width) - place(t.window.opens),
+              },
+            ]
+          : [],
+      ),
+    )
+    .filter((w) => w.width >= 3);
   return { cells, days, ticks, windows, now: place(now) };
 }

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, effect, inject, input, signal, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  type OnDestroy,
+} from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { STAGE_TITLES, type Stage, type Timeline } from '@nelbo/core';
 import { WallClock } from '../state/wall-clock';
@@ -76,7 +86,13 @@ export class Tape implements OnDestroy {
     return Math.max(this.#width(), minimum * this.timeline().stages.length);
   });
   protected readonly layout = computed(() =>
-    layTape(this.timeline(), this.tapeWidth(), this.#width() < NARROW ? MINIMUM.narrow : MINIMUM.wide, this.#clock.now(), dayName),
+    layTape(
+      this.timeline(),
+      this.tapeWidth(),
+      this.#width() < NARROW ? MINIMUM.narrow : MINIMUM.wide,
+      this.#clock.now(),
+      dayName,
+    ),
   );
   protected readonly waits = computed(() => this.layout().cells.flatMap((c) => c.waits));
 
@@ -86,7 +102,11 @@ export class Tape implements OnDestroy {
     effect(() => {
       if (this.tapeWidth() <= this.#width()) return;
       this.stage();
-      requestAnimationFrame(() => this.#host.nativeElement.querySelector('a.on')?.scrollIntoView({ inline: 'center', block: 'nearest' }));
+      requestAnimationFrame(() =>
+        this.#host.nativeElement
+          .querySelector('a.on')
+          ?.scrollIntoView({ inline: 'center', block: 'nearest' }),
+      );
     });
   }
 

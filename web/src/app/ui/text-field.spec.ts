@@ -4,7 +4,8 @@ import { TextFieldView } from './text-field';
 describe('a text field', () => {
   let fixture: ComponentFixture<TextFieldView>;
   let out: (string | undefined)[];
-  const box = (): HTMLInputElement => (fixture.nativeElement as HTMLElement).querySelector('input') as HTMLInputElement;
+  const box = (): HTMLInputElement =>
+    (fixture.nativeElement as HTMLElement).querySelector('input') as HTMLInputElement;
   function show(path: string, value?: string): void {
     fixture = TestBed.createComponent(TextFieldView);
     fixture.componentRef.setInput('path', path);
@@ -35,7 +36,8 @@ describe('a text field', () => {
 
   it('says when it takes no more', () => {
     show('title');
-    const told = (): string => (fixture.nativeElement as HTMLElement).querySelector('[role=status]')?.textContent ?? '';
+    const told = (): string =>
+      (fixture.nativeElement as HTMLElement).querySelector('[role=status]')?.textContent ?? '';
     key('x'.repeat(box().maxLength - 1));
     expect(told()).toBe('');
     key('x'.repeat(box().maxLength));

@@ -31,13 +31,17 @@ export class TextFieldView {
   protected readonly id = `nb-text-${(serial += 1)}`;
   protected readonly field = computed(() => fieldAt(this.path(), this.root()));
   protected readonly isInstant = computed(() => this.field().kind === 'instant');
-  protected readonly inputType = computed(() => (this.isInstant() ? 'datetime-local' : this.field().kind === 'time of day' ? 'time' : 'text'));
+  protected readonly inputType = computed(() =>
+    this.isInstant() ? 'datetime-local' : this.field().kind === 'time of day' ? 'time' : 'text',
+  );
   protected readonly longest = computed(() => {
     const f = this.field();
     return f.kind === 'text' ? f.max : 40;
   });
   /** A box that takes no more says so, since what is pasted into it is cut. */
-  protected readonly full = computed(() => this.field().kind === 'text' && this.shown().length >= this.longest());
+  protected readonly full = computed(
+    () => this.field().kind === 'text' && this.shown().length >= this.longest(),
+  );
   /** What was typed and gone out, as it stands in the box: blanks at its end are left there while it is typed. */
   readonly #typed = signal<{ readonly text: string; readonly value: string } | undefined>(undefined);
   protected readonly shown = computed(() => {
@@ -68,6 +72,8 @@ export class TextFieldView {
     if (text === '' || !this.isInstant()) return text;
     const ms = Date.parse(text);
     const year = new Date(ms).getFullYear();
-    return Number.isFinite(ms) && year >= YEARS.first && year <= YEARS.last ? new Date(ms).toISOString() : undefined;
+    return Number.isFinite(ms) && year >= YEARS.first && year <= YEARS.last
+      ? new Date(ms).toISOString()
+      : undefined;
   }
 }

@@ -114,7 +114,11 @@ export class TraceDrawer {
       return n > 0 ? [`${n} ${n === 1 ? one : many}`] : [];
     }).join(', ');
   });
-  protected readonly defaults = computed(() => this.#roots().filter((r) => r.origin === 'assumed').slice(0, MOST));
+  protected readonly defaults = computed(() =>
+    this.#roots()
+      .filter((r) => r.origin === 'assumed')
+      .slice(0, MOST),
+  );
   protected readonly uses = computed(() => {
     const e = this.entry();
     return e ? usedBy(this.#trace.trace(), e.id).slice(0, MOST) : [];

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, map, of, switchMap } from 'rxjs';
 import { RouterLink } from '@angular/router';
@@ -118,9 +127,20 @@ export class WorkOrderPage {
     return state?.plan && cure ? refinePlan(state.plan, cure) : state?.plan;
   });
   protected readonly order = computed(() => {
-    const [state, shop, plan, cure] = [this.#state(), this.#shop(), this.#plan(), this.#forecast.of(this.#state())];
+    const [state, shop, plan, cure] = [
+      this.#state(),
+      this.#shop(),
+      this.#plan(),
+      this.#forecast.of(this.#state()),
+    ];
     if (!state?.job || !plan || !shop) return undefined;
-    return workOrder(state.job, plan, cure ? refineProblems(state.problems, cure) : state.problems, findingHistory(state.job, this.#stores.library(), shop, { now: 0, timeZone: TIME_ZONE }), this.#reading.reader());
+    return workOrder(
+      state.job,
+      plan,
+      cure ? refineProblems(state.problems, cure) : state.problems,
+      findingHistory(state.job, this.#stores.library(), shop, { now: 0, timeZone: TIME_ZONE }),
+      this.#reading.reader(),
+    );
   });
   protected readonly scenes = computed(() => {
     const plan = this.#plan();
@@ -154,7 +174,9 @@ export class WorkOrderPage {
   protected readonly printed = toSignal(
     toObservable(this.id).pipe(
       switchMap((id) => this.#api.keptWorkOrders(id).pipe(catchError(() => of([])))),
-      map(([last]) => (last ? `Printed ${sayWhen(Date.parse(last.madeAt), Date.now())} from state ${last.jobVersion}` : '')),
+      map(([last]) =>
+        last ? `Printed ${sayWhen(Date.parse(last.madeAt), Date.now())} from state ${last.jobVersion}` : '',
+      ),
     ),
   );
 

@@ -16,42 +16,62 @@ export type Nested = Extract<HeavyAnswer, { kind: 'nested' }>;
 export class HeavyWork {
   /** Stacks for every face of a job's laminate. */
   propose(job: Job, library: Library, shop: Shop): Observable<readonly FaceProposals[]> {
-    return this.#ask({ kind: 'propose', job, library, shop }, (a) => a.kind === 'proposals').pipe(map((a) => (a.kind === 'proposals' ? a.faces : [])));
+    return this.#ask({ kind: 'propose', job, library, shop }, (a) => a.kind === 'proposals').pipe(
+      map((a) => (a.kind === 'proposals' ? a.faces : [])),
+    );
   }
 
   /** Cure along the course of the air; the last answer has the forecast. Unsubscribing ends the work. */
   cure(job: Job, library: Library, shop: Shop, clock: Clock): Observable<Cured> {
-    return this.#ask({ kind: 'cure', job, library, shop, clock }, (a) => a.kind === 'cure' && a.done) as Observable<Cured>;
+    return this.#ask(
+      { kind: 'cure', job, library, shop, clock },
+      (a) => a.kind === 'cure' && a.done,
+    ) as Observable<Cured>;
   }
 
   /** What would bring the job to a safe end sooner, better and better. */
   help(job: Job, library: Library, shop: Shop, clock: Clock): Observable<Helped> {
-    return this.#ask({ kind: 'help', job, library, shop, clock }, (a) => a.kind === 'help' && a.progress.done) as Observable<Helped>;
+    return this.#ask(
+      { kind: 'help', job, library, shop, clock },
+      (a) => a.kind === 'help' && a.progress.done,
+    ) as Observable<Helped>;
   }
 
   /** The job planned with every fairing compound. */
   fillers(job: Job, library: Library, shop: Shop, clock: Clock): Observable<readonly FillerChoice[]> {
-    return this.#ask({ kind: 'fillers', job, library, shop, clock }, () => true).pipe(map((a) => (a as Extract<HeavyAnswer, { kind: 'fillers' }>).choices));
+    return this.#ask({ kind: 'fillers', job, library, shop, clock }, () => true).pipe(
+      map((a) => (a as Extract<HeavyAnswer, { kind: 'fillers' }>).choices),
+    );
   }
 
   /** The job planned in each school, where there are two. */
   ways(job: Job, library: Library, shop: Shop, clock: Clock): Observable<readonly WayChoice[]> {
-    return this.#ask({ kind: 'ways', job, library, shop, clock }, () => true).pipe(map((a) => (a as Extract<HeavyAnswer, { kind: 'ways' }>).choices));
+    return this.#ask({ kind: 'ways', job, library, shop, clock }, () => true).pipe(
+      map((a) => (a as Extract<HeavyAnswer, { kind: 'ways' }>).choices),
+    );
   }
 
   /** A recipe for a colour; the last answer has it. */
   colour(question: RecipeQuestion): Observable<Coloured> {
-    return this.#ask({ kind: 'colour', question }, (a) => a.kind === 'colour' && a.answer !== undefined) as Observable<Coloured>;
+    return this.#ask(
+      { kind: 'colour', question },
+      (a) => a.kind === 'colour' && a.answer !== undefined,
+    ) as Observable<Coloured>;
   }
 
   /** Reads the file of a logger. */
   logger(text: string, timeZone: string): Observable<LoggerFile> {
-    return this.#ask({ kind: 'logger', text, timeZone }, () => true).pipe(map((a) => (a as Extract<HeavyAnswer, { kind: 'logger' }>).file));
+    return this.#ask({ kind: 'logger', text, timeZone }, () => true).pipe(
+      map((a) => (a as Extract<HeavyAnswer, { kind: 'logger' }>).file),
+    );
   }
 
   /** Layouts on a roll, better and better until the time is up; unsubscribing ends the search. */
   nest(input: NestInput, budgetMs: number): Observable<Nested> {
-    return this.#ask({ kind: 'nest', input, budgetMs }, (a) => a.kind === 'nested' && a.done) as Observable<Nested>;
+    return this.#ask(
+      { kind: 'nest', input, budgetMs },
+      (a) => a.kind === 'nested' && a.done,
+    ) as Observable<Nested>;
   }
 
   #ask(request: HeavyRequest, last: (answer: HeavyAnswer) => boolean): Observable<HeavyAnswer> {

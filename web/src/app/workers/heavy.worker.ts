@@ -17,7 +17,9 @@ const answer = (message: HeavyAnswer): void => postMessage(message);
 function cure({ job, library, shop, clock }: Extract<HeavyRequest, { kind: 'cure' }>): void {
   const start = performance.now();
   const planned = planRepair(job, library, shop, clock);
-  const forecast = forecastCure(job, planned, library, shop, clock, { tell: (share) => answer({ kind: 'cure', share: Math.min(0.99, share), done: false }) });
+  const forecast = forecastCure(job, planned, library, shop, clock, {
+    tell: (share) => answer({ kind: 'cure', share: Math.min(0.99, share), done: false }),
+  });
   answer({ kind: 'cure', share: 1, forecast, ms: performance.now() - start, done: true });
 }
 
@@ -41,14 +43,20 @@ function colour({ question }: Extract<HeavyRequest, { kind: 'colour' }>): void {
 addEventListener('message', ({ data }: MessageEvent<HeavyRequest>) => {
   if (data.kind === 'cure') return cure(data);
   if (data.kind === 'help') return help(data);
-  if (data.kind === 'fillers') return answer({ kind: 'fillers', choices: fillerChoices(data.job, data.library, data.shop, data.clock) });
-  if (data.kind === 'ways') return answer({ kind: 'ways', choices: wayChoices(data.job, data.library, data.shop, data.clock) });
+  if (data.kind === 'fillers')
+    return answer({ kind: 'fillers', choices: fillerChoices(data.job, data.library, data.shop, data.clock) });
+  if (data.kind === 'ways')
+    return answer({ kind: 'ways', choices: wayChoices(data.job, data.library, data.shop, data.clock) });
   if (data.kind === 'colour') return colour(data);
   if (data.kind === 'logger') return answer({ kind: 'logger', file: readLogger(data.text, data.timeZone) });
   if (data.kind === 'propose') {
     const start = performance.now();
     const { plan } = planRepair(data.job, data.library, data.shop, { now: 0 });
-    answer({ kind: 'proposals', faces: plan ? proposeForPlan(data.job, plan, data.library, data.shop) : [], ms: performance.now() - start });
+    answer({
+      kind: 'proposals',
+      faces: plan ? proposeForPlan(data.job, plan, data.library, data.shop) : [],
+      ms: performance.now() - start,
+    });
     return;
   }
   const start = performance.now();

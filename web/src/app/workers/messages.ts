@@ -6,20 +6,56 @@ import type { NestInput, NestLayout } from '@nelbo/core/papers';
 /** What a page asks of a worker, and what it answers. */
 export type HeavyRequest =
   | { readonly kind: 'propose'; readonly job: Job; readonly library: Library; readonly shop: Shop }
-  | { readonly kind: 'cure'; readonly job: Job; readonly library: Library; readonly shop: Shop; readonly clock: Clock }
-  | { readonly kind: 'help'; readonly job: Job; readonly library: Library; readonly shop: Shop; readonly clock: Clock }
-  | { readonly kind: 'fillers'; readonly job: Job; readonly library: Library; readonly shop: Shop; readonly clock: Clock }
-  | { readonly kind: 'ways'; readonly job: Job; readonly library: Library; readonly shop: Shop; readonly clock: Clock }
+  | {
+      readonly kind: 'cure';
+      readonly job: Job;
+      readonly library: Library;
+      readonly shop: Shop;
+      readonly clock: Clock;
+    }
+  | {
+      readonly kind: 'help';
+      readonly job: Job;
+      readonly library: Library;
+      readonly shop: Shop;
+      readonly clock: Clock;
+    }
+  | {
+      readonly kind: 'fillers';
+      readonly job: Job;
+      readonly library: Library;
+      readonly shop: Shop;
+      readonly clock: Clock;
+    }
+  | {
+      readonly kind: 'ways';
+      readonly job: Job;
+      readonly library: Library;
+      readonly shop: Shop;
+      readonly clock: Clock;
+    }
   | { readonly kind: 'colour'; readonly question: RecipeQuestion }
   | { readonly kind: 'logger'; readonly text: string; readonly timeZone: string }
   | { readonly kind: 'nest'; readonly input: NestInput; readonly budgetMs: number };
 
 export type HeavyAnswer =
   | { readonly kind: 'proposals'; readonly faces: readonly FaceProposals[]; readonly ms: number }
-  | { readonly kind: 'cure'; readonly share: number; readonly forecast?: CureForecast; readonly ms?: number; readonly done: boolean }
+  | {
+      readonly kind: 'cure';
+      readonly share: number;
+      readonly forecast?: CureForecast;
+      readonly ms?: number;
+      readonly done: boolean;
+    }
   | { readonly kind: 'help'; readonly progress: HelpProgress; readonly ms: number }
   | { readonly kind: 'fillers'; readonly choices: readonly FillerChoice[] }
   | { readonly kind: 'ways'; readonly choices: readonly WayChoice[] }
   | { readonly kind: 'colour'; readonly share: number; readonly answer?: RecipeAnswer; readonly ms?: number }
   | { readonly kind: 'logger'; readonly file: LoggerFile }
-  | { readonly kind: 'nested'; readonly layout: NestLayout; readonly tried: number; readonly share: number; readonly done: boolean };
+  | {
+      readonly kind: 'nested';
+      readonly layout: NestLayout;
+      readonly tried: number;
+      readonly share: number;
+      readonly done: boolean;
+    };

@@ -38,7 +38,18 @@ export class ColourBoard {
   protected readonly swatches = computed(() => {
     const { surround, recipe, trials } = this.#colour.state();
     if (!surround) return [];
-    const of = (name: string, lab: Lab) => ({ name, hex: hexOf(lab), text: say(lab), off: deltaE(lab, surround.target).toFixed(1), words: differenceWords(lab, surround.target) });
-    return [...(recipe && trials.length === 0 ? [of('recipe, computed', recipe.colour)] : []), ...trials.slice(-4).map((t) => of(`chip ${trials.indexOf(t) + 1}, ${sayWhen(Date.parse(t.at))}`, t.measured))];
+    const of = (name: string, lab: Lab) => ({
+      name,
+      hex: hexOf(lab),
+      text: say(lab),
+      off: deltaE(lab, surround.target).toFixed(1),
+      words: differenceWords(lab, surround.target),
+    });
+    return [
+      ...(recipe && trials.length === 0 ? [of('recipe, computed', recipe.colour)] : []),
+      ...trials
+        .slice(-4)
+        .map((t) => of(`chip ${trials.indexOf(t) + 1}, ${sayWhen(Date.parse(t.at))}`, t.measured)),
+    ];
   });
 }

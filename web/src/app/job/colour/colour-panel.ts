@@ -3,7 +3,20 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, distinctUntilChanged, of, startWith, switchMap } from 'rxjs';
 import { sameData, parseQuantity, sayIn } from '@nelbo/core';
-import { COLOUR_BASES, READ_AT, READ_BY, deltaE, differenceWords, hexOf, keptShares, recipeOf, standInChip, type Lab, type Recipe, type RecipeQuestion } from '@nelbo/core/finish';
+import {
+  COLOUR_BASES,
+  READ_AT,
+  READ_BY,
+  deltaE,
+  differenceWords,
+  hexOf,
+  keptShares,
+  recipeOf,
+  standInChip,
+  type Lab,
+  type Recipe,
+  type RecipeQuestion,
+} from '@nelbo/core/finish';
 import { Api, type BoatColour } from '../../api/api';
 import { Devices } from '../../devices/devices';
 import type { ColourDevice } from '../../devices/device';
@@ -113,16 +126,29 @@ export class ColourPanel {
   protected readonly drift = computed(() => {
     const s = this.#colour.state().surround;
     if (s?.fade === undefined) return '';
-    const ahead = s.drift ? ` Matched today, the patch will have faded to about ΔE ${s.drift.deltaE.toFixed(1)} from the hull in ${s.drift.years} years.` : ' With the age of the hull, Nelbo says how far a patch will drift.';
+    const ahead = s.drift
+      ? ` Matched today, the patch will have faded to about ΔE ${s.drift.deltaE.toFixed(1)} from the hull in ${s.drift.years} years.`
+      : ' With the age of the hull, Nelbo says how far a patch will drift.';
     return `The sun has moved the hull by ΔE ${s.fade.toFixed(1)}.${ahead}`;
   });
-  protected readonly readings = computed(() => (this.#job()?.colour?.readings ?? []).map((r) => ({ hex: hexOf(r), words: `${READ_AT[r.where]}, ${r.by === 'reader' ? `${READ_BY.reader}, simulated` : READ_BY[r.by ?? 'typed']}: ${labWords(r)}` })));
+  protected readonly readings = computed(() =>
+    (this.#job()?.colour?.readings ?? []).map((r) => ({
+      hex: hexOf(r),
+      words: `${READ_AT[r.where]}, ${r.by === 'reader' ? `${READ_BY.reader}, simulated` : READ_BY[r.by ?? 'typed']}: ${labWords(r)}`,
+    })),
+  );
 
   /** Colours of this boat from other jobs. */
   protected readonly history = toSignal(
-    toObservable(computed(() => ({ boat: this.#job()?.boat?.name?.trim() ?? '', id: this.#context.state()?.id ?? '' }))).pipe(
+    toObservable(
+      computed(() => ({ boat: this.#job()?.boat?.name?.trim() ?? '', id: this.#context.state()?.id ?? '' })),
+    ).pipe(
       distinctUntilChanged((a, b) => a.boat === b.boat && a.id === b.id),
-      switchMap(({ boat, id }) => (boat && id ? this.#api.colours(boat, id).pipe(catchError(() => of([] as BoatColour[]))) : of([] as BoatColour[]))),
+      switchMap(({ boat, id }) =>
+        boat && id
+          ? this.#api.colours(boat, id).pipe(catchError(() => of([] as BoatColour[])))
+          : of([] as BoatColour[]),
+      ),
       switchMap((found) => of(found.flatMap((c) => this.#earlier(c)).slice(0, 2))),
     ),
     { initialValue: [] },
@@ -137,7 +163,18 @@ export class ColourPanel {
     },
     { equal: sameData },
   );
-  protected readonly search = toSignal(toObservable(this.#question).pipe(switchMap((q) => (q ? this.#heavy.colour(q).pipe(startWith({ share: 0, answer: undefined }), catchError(() => of('failed' as const))) : of(undefined)))));
+  protected readonly search = toSignal(
+    toObservable(this.#question).pipe(
+      switchMap((q) =>
+        q
+          ? this.#heavy.colour(q).pipe(
+              startWith({ share: 0, answer: undefined }),
+              catchError(() => of('failed' as const)),
+            )
+          : of(undefined),
+      ),
+    ),
+  );
   protected readonly nearest = computed(() => {
     const s = this.search();
     return s && s !== 'failed' && s.answer ? s.answer.proposed.deltaE.toFixed(1) : '';
@@ -146,37 +183,116 @@ export class ColourPanel {
     const s = this.search();
     if (!s || s === 'failed' || !s.answer) return [];
     const { proposed, bySize } = s.answer;
-    const better = bySize.filter((r) => r === proposed || (r.pastes.length > proposed.pastes.length && r.deltaE < proposed.deltaE - 0.2)).slice(0, 3);
-    return better.map((r) => ({ recipe: r, best: r === proposed, hex: hexOf(r.colour), off: r.deltaE.toFixed(1), count: r.pastes.length === 0 ? 'the base as it is' : `${r.pastes.length} ${r.pastes.length === 1 ? 'paste' : 'pastes'}`, text: this.#parts(r).map((p) => `${p.name} ${p.share}`).join(', ') || 'no paste' }));
+    const better = bySize
+      .filter(
+        (r) =>
+          r === proposed || (r.pastes.length > proposed.pastes.length && r.deltaE < proposed.deltaE - 0.2),
+      )
+      .slice(0, 3);
+    return better.map((r) => ({
+      recipe: r,
+      best: r === proposed,
+      hex: hexOf(r.colour),
+      off: r.deltaE.toFixed(1),
+      count:
+        r.pastes.length === 0
+          ? 'the base as it is'
+          : `${r.pastes.length} ${r.pastes.length === 1 ? 'paste' : 'pastes'}`,
+      text:
+        this.#parts(r)
+          .map((p) => `${p.name} ${p.share}`)
+          .join(', ') || 'no paste',
+    }));
   });
   protected readonly recipe = computed(() => {
     const r = this.#colour.state().recipe;
-    return r && { parts: this.#parts(r), words: `${this.#colour.state().base.name}, ${(r.total * 100).toFixed(2)} % of paste in all, computed to ΔE ${r.deltaE.toFixed(1)}.` };
+    return (
+      r && {
+        parts: this.#parts(r),
+        words: `${this.#colour.state().base.name}, ${(r.total * 100).toFixed(2)} % of paste in all, computed to ΔE ${r.deltaE.toFixed(1)}.`,
+      }
+    );
   });
   protected readonly unsure = computed(() => {
-    const low = (this.#colour.state().recipe?.pastes ?? []).filter((p) => p.confidence === 'low').map((p) => p.name);
-    return low.length > 0 ? `${low.join(' and ')}: known by colour alone, so the recipe is of low confidence. Begin with half, and let the chip decide.` : '';
+    const low = (this.#colour.state().recipe?.pastes ?? [])
+      .filter((p) => p.confidence === 'low')
+      .map((p) => p.name);
+    return low.length > 0
+      ? `${low.join(' and ')}: known by colour alone, so the recipe is of low confidence. Begin with half, and let the chip decide.`
+      : '';
   });
-  protected readonly trials = computed(() => this.#colour.state().trials.map((t, i) => ({ hex: hexOf(t.measured), words: `chip ${i + 1}, ${sayWhen(Date.parse(t.at))}: ΔE ${t.deltaE.toFixed(2)}${t.by === 'reader' ? ', simulated reader' : ''}` })));
+  protected readonly trials = computed(() =>
+    this.#colour
+      .state()
+      .trials.map((t, i) => ({
+        hex: hexOf(t.measured),
+        words: `chip ${i + 1}, ${sayWhen(Date.parse(t.at))}: ΔE ${t.deltaE.toFixed(2)}${t.by === 'reader' ? ', simulated reader' : ''}`,
+      })),
+  );
   protected readonly pot = computed(() => {
     const { next, matched, trials } = this.#colour.state();
     if (!next) return undefined;
     const batch = sayIn({ value: this.#colour.batch() }, 'g', 0, this.#reading.reader());
-    const doses = next.doses.filter((d) => d.mass > 0).map((d) => ({ name: d.paste.name, grams: (d.mass * 1000).toFixed(d.mass < 1e-4 ? 3 : 2), drops: d.drops < 1 ? '–' : String(d.drops), thin: d.letDown ? `too little to count: stir 1 g into ${d.letDown.parts - 1} g of base, and put ${(d.letDown.mass * 1000).toFixed(2)} g or ${d.letDown.drops} ${d.letDown.drops === 1 ? 'drop' : 'drops'} of that in` : '' }));
+    const doses = next.doses
+      .filter((d) => d.mass > 0)
+      .map((d) => ({
+        name: d.paste.name,
+        grams: (d.mass * 1000).toFixed(d.mass < 1e-4 ? 3 : 2),
+        drops: d.drops < 1 ? '–' : String(d.drops),
+        thin: d.letDown
+          ? `too little to count: stir 1 g into ${d.letDown.parts - 1} g of base, and put ${(d.letDown.mass * 1000).toFixed(2)} g or ${d.letDown.drops} ${d.letDown.drops === 1 ? 'drop' : 'drops'} of that in`
+          : '',
+      }));
     const off = trials.at(-1)?.deltaE.toFixed(1);
-    if (matched) return { title: `Matched, ΔE ${off}.`, about: 'Keep a cured chip with the job; the pot is right.', doses: [], stop: true };
+    if (matched)
+      return {
+        title: `Matched, ΔE ${off}.`,
+        about: 'Keep a cured chip with the job; the pot is right.',
+        doses: [],
+        stop: true,
+      };
     if (next.base) {
       const more = sayIn({ value: next.base.add }, 'g', 0, this.#reading.reader());
-      return { title: `Too dark, ΔE ${off}: put ${more} of untinted base in.`, about: 'No paste takes paste out. Measure the next chip after it.', doses: [], stop: false };
+      return {
+        title: `Too dark, ΔE ${off}: put ${more} of untinted base in.`,
+        about: 'No paste takes paste out. Measure the next chip after it.',
+        doses: [],
+        stop: false,
+      };
     }
-    if (next.correction?.verdict === 'too dark') return { title: `Too dark by what no paste takes out, ΔE ${off}.`, about: 'It would more than double the pot: begin a fresh one, with a little of this as its paste, and search again.', doses: [], stop: true };
-    if (next.correction?.verdict === 'off hue') return { title: `ΔE ${off}: these pastes bring it no nearer.`, about: `The chip is ${this.#hue()} than the hull: search again, or put another paste on the shelf.`, doses: [], stop: true };
+    if (next.correction?.verdict === 'too dark')
+      return {
+        title: `Too dark by what no paste takes out, ΔE ${off}.`,
+        about:
+          'It would more than double the pot: begin a fresh one, with a little of this as its paste, and search again.',
+        doses: [],
+        stop: true,
+      };
+    if (next.correction?.verdict === 'off hue')
+      return {
+        title: `ΔE ${off}: these pastes bring it no nearer.`,
+        about: `The chip is ${this.#hue()} than the hull: search again, or put another paste on the shelf.`,
+        doses: [],
+        stop: true,
+      };
     return trials.length === 0
-      ? { title: 'First pot.', about: `${batch} of base; dark pastes held back by a quarter, since nothing takes them out.`, doses, stop: false }
-      : { title: `Next, from ΔE ${off}.`, about: `into the ${batch} of base; should come to ΔE ${this.#expected()}.`, doses, stop: false };
+      ? {
+          title: 'First pot.',
+          about: `${batch} of base; dark pastes held back by a quarter, since nothing takes them out.`,
+          doses,
+          stop: false,
+        }
+      : {
+          title: `Next, from ΔE ${off}.`,
+          about: `into the ${batch} of base; should come to ΔE ${this.#expected()}.`,
+          doses,
+          stop: false,
+        };
   });
   /** What the stand-in reader can be held on. */
-  protected readonly chip = computed(() => (this.#devices.isOn('colour reader') && this.#colour.state().next ? `the chip of this pot` : ''));
+  protected readonly chip = computed(() =>
+    this.#devices.isOn('colour reader') && this.#colour.state().next ? `the chip of this pot` : '',
+  );
 
   #hue(): string {
     const { trials, surround } = this.#colour.state();
@@ -190,11 +306,16 @@ export class ColourPanel {
   }
 
   #parts(r: Recipe): { name: string; share: string }[] {
-    return r.pastes.map((p, i) => ({ name: p.name, share: `${(r.fractions[i] * 100).toFixed(r.fractions[i] < 0.001 ? 3 : 2)} %` }));
+    return r.pastes.map((p, i) => ({
+      name: p.name,
+      share: `${(r.fractions[i] * 100).toFixed(r.fractions[i] < 0.001 ? 3 : 2)} %`,
+    }));
   }
 
   /** A colour of another job as it is shown; one whose pastes are not all known any more is left out. */
-  #earlier(c: BoatColour): { jobId: string; title: string; when: string; hex: string; words: string; from: BoatColour }[] {
+  #earlier(
+    c: BoatColour,
+  ): { jobId: string; title: string; when: string; hex: string; words: string; from: BoatColour }[] {
     const number = (v: unknown, of: 'fraction' | 'count'): number => {
       const read = parseQuantity(v, of);
       return read.ok ? read.value : NaN;
@@ -205,8 +326,19 @@ export class ColourPanel {
     const fractions = row.map((r) => number(r.fraction, 'fraction'));
     if (pastes.length === 0 || pastes.length !== row.length || !fractions.every(Number.isFinite)) return [];
     const base = COLOUR_BASES.find((b) => b.id === c.colour.base) ?? COLOUR_BASES[0];
-    const lab: Lab = last ? { L: number(last.L, 'count'), a: number(last.a, 'count'), b: number(last.b, 'count') } : recipeOf(base, pastes, fractions, { L: 0, a: 0, b: 0 }).colour;
-    return [{ jobId: c.jobId, title: c.title, when: sayWhen(Date.parse(last?.at ?? c.updatedAt), this.#clock.now()), hex: hexOf(lab), words: pastes.map((p, i) => `${p.name} ${(fractions[i] * 100).toFixed(2)} %`).join(', '), from: c }];
+    const lab: Lab = last
+      ? { L: number(last.L, 'count'), a: number(last.a, 'count'), b: number(last.b, 'count') }
+      : recipeOf(base, pastes, fractions, { L: 0, a: 0, b: 0 }).colour;
+    return [
+      {
+        jobId: c.jobId,
+        title: c.title,
+        when: sayWhen(Date.parse(last?.at ?? c.updatedAt), this.#clock.now()),
+        hex: hexOf(lab),
+        words: pastes.map((p, i) => `${p.name} ${(fractions[i] * 100).toFixed(2)} %`).join(', '),
+        from: c,
+      },
+    ];
   }
 
   protected set(path: string, value: unknown): void {
@@ -215,7 +347,20 @@ export class ColourPanel {
 
   protected read(lab: Lab, by: 'reader' | 'typed' | 'photo'): void {
     const round = (v: number): number => Math.round(v * 100) / 100;
-    this.#context.store.set('colour.readings', [...(this.#job()?.colour?.readings ?? []), { at: new Date().toISOString(), where: this.where(), by, L: round(lab.L), a: round(lab.a), b: round(lab.b) }].slice(-MOST.readings));
+    this.#context.store.set(
+      'colour.readings',
+      [
+        ...(this.#job()?.colour?.readings ?? []),
+        {
+          at: new Date().toISOString(),
+          where: this.where(),
+          by,
+          L: round(lab.L),
+          a: round(lab.a),
+          b: round(lab.b),
+        },
+      ].slice(-MOST.readings),
+    );
   }
 
   protected drop(i: number): void {
@@ -226,18 +371,27 @@ export class ColourPanel {
   /** A new recipe begins a new pot: chips of the old one would say nothing of it. */
   protected choose(recipe: Recipe): void {
     this.asked.set(false);
-    this.#context.store.update((d) => ({ ...d, colour: { ...d.colour, recipe: keptShares(recipe.pastes, recipe.fractions), trials: undefined } }));
+    this.#context.store.update((d) => ({
+      ...d,
+      colour: { ...d.colour, recipe: keptShares(recipe.pastes, recipe.fractions), trials: undefined },
+    }));
   }
 
   protected startFrom({ from }: { readonly from: BoatColour }): void {
     const { base, recipe, trials } = from.colour;
     const pot = trials?.at(-1)?.pastes ?? recipe;
-    this.#context.store.update((d) => ({ ...d, colour: { ...d.colour, ...(base ? { base } : {}), recipe: pot, trials: undefined } }));
+    this.#context.store.update((d) => ({
+      ...d,
+      colour: { ...d.colour, ...(base ? { base } : {}), recipe: pot, trials: undefined },
+    }));
   }
 
   protected holdChip(): void {
     const { base, recipe, next } = this.#colour.state();
-    if (recipe && next) (this.#devices.of('colour reader') as ColourDevice | undefined)?.hold?.(standInChip(base, recipe.pastes, next.pot));
+    if (recipe && next)
+      (this.#devices.of('colour reader') as ColourDevice | undefined)?.hold?.(
+        standInChip(base, recipe.pastes, next.pot),
+      );
   }
 
   protected measured(lab: Lab, by: 'reader' | 'typed'): void {
@@ -245,11 +399,30 @@ export class ColourPanel {
     if (!recipe || !next || !surround) return;
     const at = new Date().toISOString();
     const round = (v: number): number => Number(v.toFixed(DIGITS));
-    const trial = { at, by, pastes: keptShares(recipe.pastes, next.pot).map((s) => ({ ...s, fraction: round(s.fraction) })), L: Math.round(lab.L * 100) / 100, a: Math.round(lab.a * 100) / 100, b: Math.round(lab.b * 100) / 100 };
+    const trial = {
+      at,
+      by,
+      pastes: keptShares(recipe.pastes, next.pot).map((s) => ({ ...s, fraction: round(s.fraction) })),
+      L: Math.round(lab.L * 100) / 100,
+      a: Math.round(lab.a * 100) / 100,
+      b: Math.round(lab.b * 100) / 100,
+    };
     const trials = [...(this.#job()?.colour?.trials ?? []), trial].slice(-MOST.trials);
-    this.#context.store.update((d) => ({ ...d, colour: { ...d.colour, trials, ...(next.base ? { batch: Number(next.base.batch.toPrecision(DIGITS)) } : {}) } }));
+    this.#context.store.update((d) => ({
+      ...d,
+      colour: {
+        ...d.colour,
+        trials,
+        ...(next.base ? { batch: Number(next.base.batch.toPrecision(DIGITS)) } : {}),
+      },
+    }));
     const off = deltaE(lab, surround.target);
-    this.#context.logStore.add('finish', this.#context.logStore.who, `Colour chip ${trials.length}: ΔE ${off.toFixed(1)} to the hull${by === 'reader' ? ', by the simulated reader' : ''}; ${recipe.pastes.map((p, i) => `${p.name} ${(next.pot[i] * 100).toFixed(3)} %`).join(', ')}.`, { kind: 'colour', deltaE: Number(off.toFixed(2)) });
+    this.#context.logStore.add(
+      'finish',
+      this.#context.logStore.who,
+      `Colour chip ${trials.length}: ΔE ${off.toFixed(1)} to the hull${by === 'reader' ? ', by the simulated reader' : ''}; ${recipe.pastes.map((p, i) => `${p.name} ${(next.pot[i] * 100).toFixed(3)} %`).join(', ')}.`,
+      { kind: 'colour', deltaE: Number(off.toFixed(2)) },
+    );
   }
 
   protected dropTrial(): void {

@@ -13,9 +13,21 @@ import { labWords } from './lab-words';
 import { PhotoSwatch } from './photo-swatch';
 
 const READINGS = [{ where: 'polished', by: 'reader', L: 81.4, a: -4.6, b: 6.8 }] as const;
-const RECIPE = [{ paste: 'paste-black', fraction: 0.00035 }, { paste: 'paste-yellow-oxide', fraction: 0.0011 }, { paste: 'paste-green', fraction: 0.00035 }];
-const gel = (colour: NonNullable<JobDocument['colour']>): JobDocument => ({ ...JOB, system: { resin: 'polyester', finish: 'gel-coat' }, colour });
-const open = async <T>(component: new (...args: never[]) => T, job: JobDocument, before: unknown[] = []): Promise<Bench<T>> => {
+const RECIPE = [
+  { paste: 'paste-black', fraction: 0.00035 },
+  { paste: 'paste-yellow-oxide', fraction: 0.0011 },
+  { paste: 'paste-green', fraction: 0.00035 },
+];
+const gel = (colour: NonNullable<JobDocument['colour']>): JobDocument => ({
+  ...JOB,
+  system: { resin: 'polyester', finish: 'gel-coat' },
+  colour,
+});
+const open = async <T>(
+  component: new (...args: never[]) => T,
+  job: JobDocument,
+  before: unknown[] = [],
+): Promise<Bench<T>> => {
   const b = await bench(component as never, {}, job);
   b.http.match((r) => r.url === '/api/v1/colours').forEach((r) => r.flush(before));
   await b.settle();
@@ -33,7 +45,9 @@ describe('the colour of a gel coat', () => {
     await b.settle();
     b.button('Keep these numbers').click();
     await b.settle();
-    expect(b.document().colour?.readings?.[0]).toEqual(jasmine.objectContaining({ where: 'polished', by: 'typed', L: 82, a: -4, b: 7 }));
+    expect(b.document().colour?.readings?.[0]).toEqual(
+      jasmine.objectContaining({ where: 'polished', by: 'typed', L: 82, a: -4, b: 7 }),
+    );
     expect(b.text()).toContain('Find a recipe');
   });
 
@@ -54,7 +68,10 @@ describe('the colour of a gel coat', () => {
   });
 
   it('warns where the surface was read as found, or off a photograph', async () => {
-    const b = await open(ColourPanel, gel({ readings: [{ where: 'as found', by: 'photo', L: 85, a: -3, b: 5 }] }));
+    const b = await open(
+      ColourPanel,
+      gel({ readings: [{ where: 'as found', by: 'photo', L: 85, a: -3, b: 5 }] }),
+    );
     expect(b.text()).toContain('the chalk is matched');
     expect(b.text()).toContain('comes from a photograph');
   });
@@ -106,7 +123,13 @@ describe('the colour of a gel coat', () => {
   });
 
   it('takes untinted base into a pot that is too dark, and a fresh pot where that would double it', async () => {
-    const dark = (L: number) => gel({ readings: [...READINGS], recipe: RECIPE, batch: 0.4, trials: [{ at: '2026-11-23T08:00:00Z', pastes: RECIPE, L, a: -4.8, b: 6.8 }] });
+    const dark = (L: number) =>
+      gel({
+        readings: [...READINGS],
+        recipe: RECIPE,
+        batch: 0.4,
+        trials: [{ at: '2026-11-23T08:00:00Z', pastes: RECIPE, L, a: -4.8, b: 6.8 }],
+      });
     const b = await open(ColourPanel, dark(79));
     const told = /Too dark, ΔE [\d.]+: put (\d+) g of untinted base in/.exec(b.text());
     expect(Number(told?.[1])).toBeGreaterThan(20);
@@ -126,7 +149,14 @@ describe('the colour of a gel coat', () => {
   });
 
   it('says when no paste of the pot brings it nearer, and how the chip is off', async () => {
-    const b = await open(ColourPanel, gel({ readings: [...READINGS], recipe: [RECIPE[1]], trials: [{ at: '2026-11-23T08:00:00Z', by: 'reader', pastes: [RECIPE[1]], L: 82, a: -1, b: 20 }] }));
+    const b = await open(
+      ColourPanel,
+      gel({
+        readings: [...READINGS],
+        recipe: [RECIPE[1]],
+        trials: [{ at: '2026-11-23T08:00:00Z', by: 'reader', pastes: [RECIPE[1]], L: 82, a: -1, b: 20 }],
+      }),
+    );
     expect(b.text()).toContain('these pastes bring it no nearer');
     expect(b.text()).toContain('The chip is yellower, redder');
     expect(b.text()).toContain('simulated reader');
@@ -134,7 +164,26 @@ describe('the colour of a gel coat', () => {
   });
 
   it('starts where the boat’s last repair ended', async () => {
-    const before = [{ jobId: 'x', title: 'Two springs ago', updatedAt: '2025-04-01T08:00:00Z', colour: { base: 'white', recipe: RECIPE, trials: [{ at: '2025-04-01T08:00:00Z', pastes: [{ paste: 'paste-black', fraction: 0.0003 }], L: 81, a: -4, b: 6 }] } }];
+    const before = [
+      {
+        jobId: 'x',
+        title: 'Two springs ago',
+        updatedAt: '2025-04-01T08:00:00Z',
+        colour: {
+          base: 'white',
+          recipe: RECIPE,
+          trials: [
+            {
+              at: '2025-04-01T08:00:00Z',
+              pastes: [{ paste: 'paste-black', fraction: 0.0003 }],
+              L: 81,
+              a: -4,
+              b: 6,
+            },
+          ],
+        },
+      },
+    ];
     const b = await open(ColourPanel, gel({ readings: [...READINGS] }), before);
     expect(b.text()).toContain('Two springs ago');
     b.button('Start there').click();
@@ -176,7 +225,9 @@ describe('the colour of a gel coat', () => {
     b.button('Put it on the shelf').click();
     b.http.expectOne('/api/v1/shop').flush({ currency: '£' });
     const put = b.http.expectOne({ method: 'PUT', url: '/api/v1/shop' });
-    expect(put.request.body.ownPastes[0]).toEqual(jasmine.objectContaining({ name: 'Harbour blue', ladder: [{ fraction: 0.01, L: 65, a: -10, b: -28 }] }));
+    expect(put.request.body.ownPastes[0]).toEqual(
+      jasmine.objectContaining({ name: 'Harbour blue', ladder: [{ fraction: 0.01, L: 65, a: -10, b: -28 }] }),
+    );
     put.flush(put.request.body);
     await b.settle();
     expect(b.text()).toContain('by colour alone');
@@ -185,7 +236,15 @@ describe('the colour of a gel coat', () => {
 
 describe('the colour board', () => {
   it('lays chips against the hull with their numbers', async () => {
-    const b = await bench(ColourBoard, {}, gel({ readings: [...READINGS], recipe: RECIPE, trials: [{ at: '2026-11-23T08:00:00Z', pastes: RECIPE, L: 80, a: -5, b: 6 }] }));
+    const b = await bench(
+      ColourBoard,
+      {},
+      gel({
+        readings: [...READINGS],
+        recipe: RECIPE,
+        trials: [{ at: '2026-11-23T08:00:00Z', pastes: RECIPE, L: 80, a: -5, b: 6 }],
+      }),
+    );
     expect(b.text()).toContain('the hull, to match');
     expect(b.text()).toMatch(/chip 1.*ΔE 1\.\d, darker/);
     expect(labWords({ L: 81.44, a: -4.6, b: 6.8 })).toBe('L*\u00a081.4, a*\u00a0−4.6, b*\u00a06.8');
@@ -235,7 +294,14 @@ describe('the finish stage', () => {
     const item = (id: string) => b.context.plan()?.finish?.checks.find((c) => c.id === id);
     expect(item('level')?.result).toBe('fail');
     expect(item('colour')?.result).toBe('pass');
-    b.context.store.set('check.items', (b.context.plan()?.finish?.checks ?? []).map((c) => ({ ...c.answer, check: c.id, result: c.id === 'gloss' ? 'deferred' : 'pass' })));
+    b.context.store.set(
+      'check.items',
+      (b.context.plan()?.finish?.checks ?? []).map((c) => ({
+        ...c.answer,
+        check: c.id,
+        result: c.id === 'gloss' ? 'deferred' : 'pass',
+      })),
+    );
     await b.settle();
     expect(b.text()).toContain('left for later: gloss');
     const who = b.host.querySelector<HTMLInputElement>('input[aria-label="Signed by"]');
@@ -289,7 +355,12 @@ describe('a colour off a photograph', () => {
     await give(b, await picture());
     const canvas = b.host.querySelector('canvas');
     const r = canvas?.getBoundingClientRect();
-    canvas?.dispatchEvent(new MouseEvent('click', { clientX: (r?.left ?? 0) + (r?.width ?? 0) / 4, clientY: (r?.top ?? 0) + (r?.height ?? 0) / 2 }));
+    canvas?.dispatchEvent(
+      new MouseEvent('click', {
+        clientX: (r?.left ?? 0) + (r?.width ?? 0) / 4,
+        clientY: (r?.top ?? 0) + (r?.height ?? 0) / 2,
+      }),
+    );
     await b.settle();
     b.button('Begin with this').click();
     expect(taken[0].L).toBeCloseTo(81.4, 0);

@@ -11,9 +11,18 @@ export class JobColour {
   readonly #context = inject(JobContext);
   readonly #job = computed(() => this.#context.state()?.job);
   /** Gel coat in the pot, kg. */
-  readonly batch = computed(() => this.#job()?.colour?.batch ?? this.#context.plan()?.finish?.mass.value ?? TRIAL_POT);
+  readonly batch = computed(
+    () => this.#job()?.colour?.batch ?? this.#context.plan()?.finish?.mass.value ?? TRIAL_POT,
+  );
   /** Pastes that a recipe may name, and those on the shelf. */
   readonly known = computed(() => knownPastes(this.#context.shop()?.ownPastes));
   readonly shelf = computed(() => shelvedPastes(this.known(), this.#context.shop()?.pastes));
-  readonly state = computed(() => colourState(this.#job()?.colour, this.known(), this.batch(), this.#context.plan()?.inputs?.dropsPerMl.value ?? 32e6));
+  readonly state = computed(() =>
+    colourState(
+      this.#job()?.colour,
+      this.known(),
+      this.batch(),
+      this.#context.plan()?.inputs?.dropsPerMl.value ?? 32e6,
+    ),
+  );
 }

@@ -51,10 +51,16 @@ export class PasteShelf {
   protected readonly failed = signal('');
   protected readonly pastes = computed(() => {
     const shelf = new Set(this.#colour.shelf().map((p) => p.id));
-    return this.#colour.known().map((p) => ({ id: p.id, name: p.name, on: shelf.has(p.id), low: p.confidence === 'low' }));
+    return this.#colour
+      .known()
+      .map((p) => ({ id: p.id, name: p.name, on: shelf.has(p.id), low: p.confidence === 'low' }));
   });
   protected readonly on = computed(() => `${this.#colour.shelf().length} of ${this.#colour.known().length}`);
-  readonly #made = computed(() => (this.ladder().length > 0 ? pasteFromColours({ id: 'own', name: this.name(), ladder: this.ladder() }) : undefined));
+  readonly #made = computed(() =>
+    this.ladder().length > 0
+      ? pasteFromColours({ id: 'own', name: this.name(), ladder: this.ladder() })
+      : undefined,
+  );
   protected readonly impossible = computed(() => this.ladder().length > 0 && this.#made() === undefined);
   protected readonly ready = computed(() => this.name().trim() !== '' && this.#made() !== undefined);
 
@@ -66,8 +72,16 @@ export class PasteShelf {
   }
 
   protected add(): void {
-    const paste: OwnPaste = { id: `own-${newId()}`.slice(0, 40), name: this.name().trim(), ladder: this.ladder() };
-    this.#keep((d) => ({ ...d, ownPastes: [...(d.ownPastes ?? []), paste], ...(d.pastes ? { pastes: [...d.pastes, { id: paste.id }] } : {}) }));
+    const paste: OwnPaste = {
+      id: `own-${newId()}`.slice(0, 40),
+      name: this.name().trim(),
+      ladder: this.ladder(),
+    };
+    this.#keep((d) => ({
+      ...d,
+      ownPastes: [...(d.ownPastes ?? []), paste],
+      ...(d.pastes ? { pastes: [...d.pastes, { id: paste.id }] } : {}),
+    }));
     this.adding.set(false);
     this.name.set('');
     this.ladder.set([]);

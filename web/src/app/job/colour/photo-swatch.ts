@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  inject,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { hexOf, labOfPixel, type Lab } from '@nelbo/core/finish';
@@ -57,7 +66,11 @@ export class PhotoSwatch {
   }
 
   protected load(url: string): void {
-    void this.#draw(fetch(url).then((r) => r.blob()).then((b) => createImageBitmap(b)));
+    void this.#draw(
+      fetch(url)
+        .then((r) => r.blob())
+        .then((b) => createImageBitmap(b)),
+    );
   }
 
   async #draw(picture: Promise<ImageBitmap>): Promise<void> {
@@ -68,7 +81,9 @@ export class PhotoSwatch {
       const canvas = this.canvas().nativeElement;
       canvas.width = WIDTH;
       canvas.height = Math.max(1, Math.round((WIDTH * bitmap.height) / bitmap.width));
-      canvas.getContext('2d', { willReadFrequently: true })?.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
+      canvas
+        .getContext('2d', { willReadFrequently: true })
+        ?.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
       bitmap.close();
       this.shown.set(true);
     } catch {
@@ -79,8 +94,18 @@ export class PhotoSwatch {
   protected pick(event: MouseEvent): void {
     const canvas = this.canvas().nativeElement;
     const box = canvas.getBoundingClientRect();
-    const [x, y] = [((event.clientX - box.left) / box.width) * canvas.width, ((event.clientY - box.top) / box.height) * canvas.height];
-    const data = canvas.getContext('2d')?.getImageData(Math.max(0, Math.round(x) - HALF), Math.max(0, Math.round(y) - HALF), 2 * HALF + 1, 2 * HALF + 1).data;
+    const [x, y] = [
+      ((event.clientX - box.left) / box.width) * canvas.width,
+      ((event.clientY - box.top) / box.height) * canvas.height,
+    ];
+    const data = canvas
+      .getContext('2d')
+      ?.getImageData(
+        Math.max(0, Math.round(x) - HALF),
+        Math.max(0, Math.round(y) - HALF),
+        2 * HALF + 1,
+        2 * HALF + 1,
+      ).data;
     if (!data) return;
     const sum = [0, 0, 0];
     for (let i = 0; i < data.length; i += 4) for (let c = 0; c < 3; c += 1) sum[c] += data[i + c];

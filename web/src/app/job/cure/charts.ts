@@ -51,7 +51,8 @@ const marks = (milestones: readonly ForecastMilestone[], now: number): Plugin<'l
       ctx.fillText(name, left, area.top - 6);
       last = left + width;
     };
-    for (const m of [...milestones].sort((a, b) => a.at - b.at)) line(m.at, tellMilestoneShort(m.meaning), WAIT, [3, 3]);
+    for (const m of [...milestones].sort((a, b) => a.at - b.at))
+      line(m.at, tellMilestoneShort(m.meaning), WAIT, [3, 3]);
     line(now, 'now', ACT, []);
     ctx.restore();
   },
@@ -63,9 +64,25 @@ export function horizonOf(c: CureCase): number {
   return Math.max(c.laid + 3 * HOUR, sand + 0.35 * (sand - c.laid));
 }
 
-const points = (t: readonly number[], v: readonly number[], end: number): { x: number; y: number }[] => t.flatMap((x, i) => (x <= end ? [{ x, y: v[i] }] : []));
+const points = (t: readonly number[], v: readonly number[], end: number): { x: number; y: number }[] =>
+  t.flatMap((x, i) => (x <= end ? [{ x, y: v[i] }] : []));
 
-const set = (label: string, data: { x: number; y: number }[], color: string, width = 2, dash: number[] = []): ChartData<'line'>['datasets'][number] => ({ label, data, borderColor: color, backgroundColor: color, borderWidth: width, borderDash: dash, pointRadius: 0, tension: 0.2 });
+const set = (
+  label: string,
+  data: { x: number; y: number }[],
+  color: string,
+  width = 2,
+  dash: number[] = [],
+): ChartData<'line'>['datasets'][number] => ({
+  label,
+  data,
+  borderColor: color,
+  backgroundColor: color,
+  borderWidth: width,
+  borderDash: dash,
+  pointRadius: 0,
+  tension: 0.2,
+});
 
 export interface Plot {
   readonly data: ChartData<'line'>;
@@ -75,13 +92,22 @@ export interface Plot {
 }
 
 /** Room for a calm course too, on whole degrees. */
-function temperatureLimits(s: NonNullable<CureCase['series']>, degrees: (celsius: number) => number): { suggestedMin: number; suggestedMax: number } {
+function temperatureLimits(
+  s: NonNullable<CureCase['series']>,
+  degrees: (celsius: number) => number,
+): { suggestedMin: number; suggestedMax: number } {
   const all = [...s.air, ...s.surface, ...s.middle, ...s.back].map(degrees);
   const [low, high] = [Math.min(...all), Math.max(...all)];
   return { suggestedMin: Math.floor(low - 2), suggestedMax: Math.ceil(Math.max(high + 2, low + 8)) };
 }
 
-function optionsFor(from: number, to: number, axis: string, limits: { min?: number; max?: number; suggestedMin?: number; suggestedMax?: number }, tick: (v: number) => string): ChartOptions<'line'> {
+function optionsFor(
+  from: number,
+  to: number,
+  axis: string,
+  limits: { min?: number; max?: number; suggestedMin?: number; suggestedMax?: number },
+  tick: (v: number) => string,
+): ChartOptions<'line'> {
   return {
     animation: false,
     responsive: true,
@@ -89,25 +115,82 @@ function optionsFor(from: number, to: number, axis: string, limits: { min?: numb
     layout: { padding: { top: 20, right: 8 } },
     interaction: { mode: 'nearest', axis: 'x', intersect: false },
     plugins: {
-      legend: { display: true, position: 'bottom', labels: { boxWidth: 22, boxHeight: 0, color: INK, font: FONT, padding: 10 } },
-      tooltip: { callbacks: { title: (items) => (items[0] ? hourLabel(items[0].parsed.x ?? 0) : ''), label: (item) => ` ${item.dataset.label}: ${tick(item.parsed.y ?? 0)}` } },
+      legend: {
+        display: true,
+        position: 'bottom',
+        labels: { boxWidth: 22, boxHeight: 0, color: INK, font: FONT, padding: 10 },
+      },
+      tooltip: {
+        callbacks: {
+          title: (items) => (items[0] ? hourLabel(items[0].parsed.x ?? 0) : ''),
+          label: (item) => ` ${item.dataset.label}: ${tick(item.parsed.y ?? 0)}`,
+        },
+      },
     },
     scales: {
-      x: { type: 'linear', min: from, max: to, grid: { color: HAIRLINE }, border: { color: INK }, afterBuildTicks: (scale) => { scale.ticks = hourTicks(from, to).map((value) => ({ value })); }, ticks: { color: MUTED, font: FONT, maxRotation: 0, autoSkip: false, callback: (v) => hourLabel(Number(v)) } },
-      y: { ...limits, grid: { color: HAIRLINE }, border: { color: INK }, title: { display: true, text: axis, color: MUTED, font: FONT }, ticks: { color: MUTED, font: FONT, maxTicksLimit: 6, precision: 0, callback: (v) => tick(Number(v)) } },
+      x: {
+        type: 'linear',
+        min: from,
+        max: to,
+        grid: { color: HAIRLINE },
+        border: { color: INK },
+        afterBuildTicks: (scale) => {
+          scale.ticks = hourTicks(from, to).map((value) => ({ value }));
+        },
+        ticks: {
+          color: MUTED,
+          font: FONT,
+          maxRotation: 0,
+          autoSkip: false,
+          callback: (v) => hourLabel(Number(v)),
+        },
+      },
+      y: {
+        ...limits,
+        grid: { color: HAIRLINE },
+        border: { color: INK },
+        title: { display: true, text: axis, color: MUTED, font: FONT },
+        ticks: { color: MUTED, font: FONT, maxTicksLimit: 6, precision: 0, callback: (v) => tick(Number(v)) },
+      },
     },
   };
 }
 
 /** Temperatures of a case over time: air, surface, middle, back. */
-export function temperaturePlot(c: CureCase, now: number, degrees: (celsius: number) => number, unit: string): Plot | undefined {
+export function temperaturePlot(
+  c: CureCase,
+  now: number,
+  degrees: (celsius: number) => number,
+  unit: string,
+): Plot | undefined {
   const s = c.series;
   if (!s) return undefined;
   const [from, to] = [s.t[0], horizonOf(c)];
   const p = (v: readonly number[]): { x: number; y: number }[] => points(s.t, v.map(degrees), to);
-  const limit = c.limit && c.peak && c.peak.value > c.limit.value - 20 ? [set(`limit ${Math.round(degrees(c.limit.value))} ${unit}`, [{ x: from, y: degrees(c.limit.value) }, { x: to, y: degrees(c.limit.value) }], ACT, 1.5, [2, 3])] : [];
+  const limit =
+    c.limit && c.peak && c.peak.value > c.limit.value - 20
+      ? [
+          set(
+            `limit ${Math.round(degrees(c.limit.value))} ${unit}`,
+            [
+              { x: from, y: degrees(c.limit.value) },
+              { x: to, y: degrees(c.limit.value) },
+            ],
+            ACT,
+            1.5,
+            [2, 3],
+          ),
+        ]
+      : [];
   return {
-    data: { datasets: [set('air', p(s.air), '#7d8b88', 1.5, [6, 3]), set('surface', p(s.surface), INK), ...(s.cure ? [set('middle', p(s.middle), ACT, 2), set('back', p(s.back), WAIT, 2, [8, 3])] : []), ...limit] },
+    data: {
+      datasets: [
+        set('air', p(s.air), '#7d8b88', 1.5, [6, 3]),
+        set('surface', p(s.surface), INK),
+        ...(s.cure ? [set('middle', p(s.middle), ACT, 2), set('back', p(s.back), WAIT, 2, [8, 3])] : []),
+        ...limit,
+      ],
+    },
     options: optionsFor(from, to, unit, temperatureLimits(s, degrees), (v) => `${Math.round(v)}`),
     plugins: [marks(c.milestones, now)],
     label: `Temperatures of ${c.title}, at most ${Math.round(degrees(c.peak?.value ?? 0))} ${unit}`,
@@ -119,9 +202,20 @@ export function curePlot(c: CureCase, now: number): Plot | undefined {
   const s = c.series;
   if (!s?.cure) return undefined;
   const [from, to] = [s.t[0], horizonOf(c)];
-  const p = (v: readonly number[]): { x: number; y: number }[] => points(s.t, v.map((x) => x * 100), to);
+  const p = (v: readonly number[]): { x: number; y: number }[] =>
+    points(
+      s.t,
+      v.map((x) => x * 100),
+      to,
+    );
   return {
-    data: { datasets: [set('surface', p(s.cure.surface), INK), set('middle', p(s.cure.middle), ACT, 2), set('back', p(s.cure.back), WAIT, 2, [8, 3])] },
+    data: {
+      datasets: [
+        set('surface', p(s.cure.surface), INK),
+        set('middle', p(s.cure.middle), ACT, 2),
+        set('back', p(s.cure.back), WAIT, 2, [8, 3]),
+      ],
+    },
     options: optionsFor(from, to, 'cured', { min: 0, max: 100 }, (v) => `${Math.round(v)} %`),
     plugins: [marks(c.milestones, now)],
     label: `Degree of cure of ${c.title}`,
@@ -129,7 +223,13 @@ export function curePlot(c: CureCase, now: number): Plot | undefined {
 }
 
 /** From the paper over the filler's yellow to the colour of act: cold to hot, darker the hotter, so that it also reads without colour. */
-const SCALE: readonly (readonly [number, number, number])[] = [[244, 241, 232], [239, 222, 172], [226, 160, 88], [184, 59, 8], [74, 20, 4]];
+const SCALE: readonly (readonly [number, number, number])[] = [
+  [244, 241, 232],
+  [239, 222, 172],
+  [226, 160, 88],
+  [184, 59, 8],
+  [74, 20, 4],
+];
 
 export function heatColor(share: number): readonly [number, number, number] {
   const x = Math.min(0.9999, Math.max(0, share)) * (SCALE.length - 1);
@@ -150,7 +250,13 @@ export function fieldRange(f: CureField, to: number): readonly [number, number] 
 }
 
 /** Draws the time–depth picture: time to the right, the worked face at the top. */
-export function drawField(canvas: HTMLCanvasElement, f: CureField, from: number, to: number, range: readonly [number, number]): void {
+export function drawField(
+  canvas: HTMLCanvasElement,
+  f: CureField,
+  from: number,
+  to: number,
+  range: readonly [number, number],
+): void {
   const g = canvas.getContext('2d');
   if (!g) return;
   const { width, height } = canvas;
@@ -161,7 +267,9 @@ export function drawField(canvas: HTMLCanvasElement, f: CureField, from: number,
   const wetShare = Math.max(0.5, (total - wetFrom) / total);
   const depthAt = (y: number): number => {
     const up = 1 - (y + 0.5) / height;
-    return up >= 1 - wetShare ? wetFrom + ((up - (1 - wetShare)) / wetShare) * (total - wetFrom) : (up / (1 - wetShare)) * wetFrom;
+    return up >= 1 - wetShare
+      ? wetFrom + ((up - (1 - wetShare)) / wetShare) * (total - wetFrom)
+      : (up / (1 - wetShare)) * wetFrom;
   };
   const cellOf = Array.from({ length: height }, (_, y) => {
     const z = depthAt(y);
@@ -188,9 +296,15 @@ export function drawField(canvas: HTMLCanvasElement, f: CureField, from: number,
   // A line where the wet layers begin.
   g.strokeStyle = INK;
   g.lineWidth = 1;
-  const edges = f.layers.filter((l) => l.wet || l.to === wetFrom).map((l) => l.from).filter((z) => z > 0);
+  const edges = f.layers
+    .filter((l) => l.wet || l.to === wetFrom)
+    .map((l) => l.from)
+    .filter((z) => z > 0);
   for (const z of edges) {
-    const up = z >= wetFrom ? 1 - wetShare + ((z - wetFrom) / (total - wetFrom)) * wetShare : (z / wetFrom) * (1 - wetShare);
+    const up =
+      z >= wetFrom
+        ? 1 - wetShare + ((z - wetFrom) / (total - wetFrom)) * wetShare
+        : (z / wetFrom) * (1 - wetShare);
     const y = Math.round((1 - up) * height) + 0.5;
     g.globalAlpha = z === wetFrom ? 1 : 0.35;
     g.beginPath();

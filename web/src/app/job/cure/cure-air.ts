@@ -80,19 +80,27 @@ export class CureAir {
   protected readonly reading = signal(false);
 
   /** What is under way is not begun at another hour. */
-  protected readonly movable = computed(() => (this.doc()?.schedule?.done ?? []).length === 0 && this.#context.plan()?.timeline !== undefined);
+  protected readonly movable = computed(
+    () => (this.doc()?.schedule?.done ?? []).length === 0 && this.#context.plan()?.timeline !== undefined,
+  );
   readonly #now = computed(() => Math.round((this.#context.state()?.now ?? 0) / (HOUR / 2)) * (HOUR / 2));
-  readonly #start = computed(() => (this.doc()?.schedule?.start ? Date.parse(this.doc()?.schedule?.start ?? '') : this.#now()));
+  readonly #start = computed(() =>
+    this.doc()?.schedule?.start ? Date.parse(this.doc()?.schedule?.start ?? '') : this.#now(),
+  );
   protected readonly shift = computed(() => Math.round((this.#start() - this.#now()) / (HOUR / 2)));
   protected readonly startText = computed(() => sayWhen(this.#start(), this.#now()));
-  protected readonly outdoors = computed(() => ['open air', 'beach'].includes(this.doc()?.conditions?.place ?? ''));
+  protected readonly outdoors = computed(() =>
+    ['open air', 'beach'].includes(this.doc()?.conditions?.place ?? ''),
+  );
   protected readonly warmed = computed(() => {
     const kind = this.doc()?.warmth?.kind;
     return kind && kind !== 'none' ? kind : undefined;
   });
   protected readonly readingsText = computed(() => {
     const n = this.doc()?.conditions?.readings?.length ?? 0;
-    return n === 0 ? 'No readings yet.' : `${n} readings, ${sayWhen(Date.parse(this.doc()?.conditions?.readings?.[0].at ?? ''), this.#now())} to ${sayWhen(Date.parse(this.doc()?.conditions?.readings?.[n - 1].at ?? ''), this.#now())}.`;
+    return n === 0
+      ? 'No readings yet.'
+      : `${n} readings, ${sayWhen(Date.parse(this.doc()?.conditions?.readings?.[0].at ?? ''), this.#now())} to ${sayWhen(Date.parse(this.doc()?.conditions?.readings?.[n - 1].at ?? ''), this.#now())}.`;
   });
 
   protected set(path: string, value: unknown): void {
@@ -115,11 +123,25 @@ export class CureAir {
       next: (file) => {
         this.reading.set(false);
         this.file.set(file);
-        if (!file.refused) this.set('conditions.readings', file.readings.map((r) => ({ at: new Date(r.at).toISOString(), temperature: r.temperature, ...(r.humidity === undefined ? {} : { humidity: r.humidity }) })));
+        if (!file.refused)
+          this.set(
+            'conditions.readings',
+            file.readings.map((r) => ({
+              at: new Date(r.at).toISOString(),
+              temperature: r.temperature,
+              ...(r.humidity === undefined ? {} : { humidity: r.humidity }),
+            })),
+          );
       },
       error: () => {
         this.reading.set(false);
-        this.file.set({ readings: [], rows: 0, left: [], taken: [], refused: 'The file could not be read here.' });
+        this.file.set({
+          readings: [],
+          rows: 0,
+          left: [],
+          taken: [],
+          refused: 'The file could not be read here.',
+        });
       },
     });
   }

@@ -52,13 +52,30 @@ export class CureHelp {
   readonly #reading = inject(Reading);
   readonly #clock = inject(WallClock);
   protected readonly asked = signal(false);
-  readonly #question = computed(() => {
-    const [state, shop] = [this.#context.state(), this.#context.shop()];
-    return this.asked() && state?.job && shop ? { job: state.job, shop, library: this.#stores.library(), clock: { now: state.now ?? 0, timeZone: TIME_ZONE } } : undefined;
-  }, { equal: sameData });
+  readonly #question = computed(
+    () => {
+      const [state, shop] = [this.#context.state(), this.#context.shop()];
+      return this.asked() && state?.job && shop
+        ? {
+            job: state.job,
+            shop,
+            library: this.#stores.library(),
+            clock: { now: state.now ?? 0, timeZone: TIME_ZONE },
+          }
+        : undefined;
+    },
+    { equal: sameData },
+  );
   protected readonly search = toSignal(
     toObservable(this.#question).pipe(
-      switchMap((q) => (q ? this.#heavy.help(q.job, q.library, q.shop, q.clock).pipe(startWith(undefined), catchError(() => of('failed' as const))) : of<Search>(undefined))),
+      switchMap((q) =>
+        q
+          ? this.#heavy.help(q.job, q.library, q.shop, q.clock).pipe(
+              startWith(undefined),
+              catchError(() => of('failed' as const)),
+            )
+          : of<Search>(undefined),
+      ),
     ),
   );
   protected readonly found = computed(() => {
@@ -79,12 +96,19 @@ export class CureHelp {
   protected effect(o: HelpOption): string {
     const now = this.#clock.now();
     const hours = (o.finishBefore - o.finish) / 3_600_000;
-    const end = hours > 0.4 ? `Ends ${sayWhen(o.finish, now)} instead of ${sayWhen(o.finishBefore, now)}` : hours < -0.4 ? `Ends ${sayWhen(o.finish, now)}, later than ${sayWhen(o.finishBefore, now)}` : 'Ends at the same time';
+    const end =
+      hours > 0.4
+        ? `Ends ${sayWhen(o.finish, now)} instead of ${sayWhen(o.finishBefore, now)}`
+        : hours < -0.4
+          ? `Ends ${sayWhen(o.finish, now)}, later than ${sayWhen(o.finishBefore, now)}`
+          : 'Ends at the same time';
     return `${end}${o.gone.length > 0 ? `; no more: ${this.harms(o.gone, ' · ')}` : ''}${o.peak === undefined ? '' : `; hottest ${sayIn({ value: o.peak }, '°C', 0, this.#reading.reader())}`}.`;
   }
 
   protected take(o: HelpOption): void {
     this.asked.set(false);
-    this.#context.store.update((d) => o.changes.reduce((document, [path, value]) => setIn(document, path, value), d));
+    this.#context.store.update((d) =>
+      o.changes.reduce((document, [path, value]) => setIn(document, path, value), d),
+    );
   }
 }

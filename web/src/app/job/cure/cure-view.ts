@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, effect, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  effect,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ChartModule } from 'primeng/chart';
 import { SelectModule } from 'primeng/select';
@@ -66,8 +75,15 @@ export class CureView {
 
   /** Cases that have a course to show. */
   protected readonly cases = computed(() => (this.latest()?.cases ?? []).filter((c) => c.series));
-  protected readonly current = computed<CureCase | undefined>(() => this.cases().find((c) => c.id === this.picked()) ?? this.cases()[0]);
-  protected readonly options = computed(() => this.cases().map((c) => ({ value: c.id, label: `${c.title.charAt(0).toUpperCase()}${c.title.slice(1)}` })));
+  protected readonly current = computed<CureCase | undefined>(
+    () => this.cases().find((c) => c.id === this.picked()) ?? this.cases()[0],
+  );
+  protected readonly options = computed(() =>
+    this.cases().map((c) => ({
+      value: c.id,
+      label: `${c.title.charAt(0).toUpperCase()}${c.title.slice(1)}`,
+    })),
+  );
   protected readonly working = computed(() => this.forecast.share() !== undefined);
 
   readonly #degrees = computed(() => {
@@ -94,7 +110,9 @@ export class CureView {
     const c = this.current();
     if (!c?.field) return [];
     const [from, to] = [c.field.t[0], horizonOf(c)];
-    return hourTicks(from, to).map((t) => ({ x: (100 * (t - from)) / (to - from), text: hourLabel(t) })).filter((t) => t.x > 1 && t.x < 98);
+    return hourTicks(from, to)
+      .map((t) => ({ x: (100 * (t - from)) / (to - from), text: hourLabel(t) }))
+      .filter((t) => t.x > 1 && t.x < 98);
   });
 
   constructor() {

@@ -63,10 +63,26 @@ export class CureWindows {
   protected readonly latest = this.#context.forecast.latest;
   protected readonly working = computed(() => this.#context.forecast.share() !== undefined);
   protected readonly tell = tellMilestone;
-  protected readonly POINTS = { opens: 'next layer from', closes: 'next layer until', sand: 'can be sanded' } as const;
-  protected readonly cases = computed(() => (this.latest()?.cases ?? []).filter((c) => c.stage === this.stage() || (this.stage() === 'mix' && c.stage === 'laminate')));
-  protected readonly pots = computed(() => (this.latest()?.pots ?? []).filter((p) => this.stage() === (p.id === 'filler' ? 'fair' : p.id === 'coat' ? 'finish' : 'mix')));
-  protected readonly bases = computed(() => this.cases().flatMap((c) => (c.basis ? [c.basis] : [])).filter((b, i, all) => all.findIndex((x) => x.words === b.words) === i));
+  protected readonly POINTS = {
+    opens: 'next layer from',
+    closes: 'next layer until',
+    sand: 'can be sanded',
+  } as const;
+  protected readonly cases = computed(() =>
+    (this.latest()?.cases ?? []).filter(
+      (c) => c.stage === this.stage() || (this.stage() === 'mix' && c.stage === 'laminate'),
+    ),
+  );
+  protected readonly pots = computed(() =>
+    (this.latest()?.pots ?? []).filter(
+      (p) => this.stage() === (p.id === 'filler' ? 'fair' : p.id === 'coat' ? 'finish' : 'mix'),
+    ),
+  );
+  protected readonly bases = computed(() =>
+    this.cases()
+      .flatMap((c) => (c.basis ? [c.basis] : []))
+      .filter((b, i, all) => all.findIndex((x) => x.words === b.words) === i),
+  );
 
   protected cap(s: string): string {
     return `${s.charAt(0).toUpperCase()}${s.slice(1)}`;

@@ -4,7 +4,16 @@ import { forecastCure } from '@nelbo/core/cure';
 import { of } from 'rxjs';
 import { JOB, bench } from '../testing';
 import { HeavyWork } from '../../workers/heavy-work';
-import { curePlot, drawField, fieldRange, heatColor, horizonOf, hourLabel, hourTicks, temperaturePlot } from './charts';
+import {
+  curePlot,
+  drawField,
+  fieldRange,
+  heatColor,
+  horizonOf,
+  hourLabel,
+  hourTicks,
+  temperaturePlot,
+} from './charts';
 import { CureAir } from './cure-air';
 import { CureHelp } from './cure-help';
 import { CureWindows } from './cure-windows';
@@ -57,9 +66,42 @@ describe('charts of a cure', () => {
   });
 });
 
-const COLD = problem({ severity: 'warning', stage: 'mix', path: 'conditions.temperature' }, 'stays-soft', { layer: 'group 1' });
+const COLD = problem({ severity: 'warning', stage: 'mix', path: 'conditions.temperature' }, 'stays-soft', {
+  layer: 'group 1',
+});
 /** A worker that answers at once. */
-const work = { cure: () => of({ kind: 'cure', share: 1, forecast: CURE, ms: 1, done: true }), help: () => of({ kind: 'help', ms: 1, progress: { share: 1, done: true, options: [{ id: 'tent', title: 'Tent and heater', changes: [['warmth', { kind: 'tent', temperature: 26, from: 'start' }]], finish: NOW, finishBefore: NOW + 36_000_000, gone: [{ kind: 'cold', problem: COLD }], come: [{ kind: 'hot', problem: COLD }], peak: 41 }] } }), logger: () => of({ readings: [], rows: 0, left: ['2 rows have no readable temperature'], taken: [], refused: 'The file is empty.' }) };
+const work = {
+  cure: () => of({ kind: 'cure', share: 1, forecast: CURE, ms: 1, done: true }),
+  help: () =>
+    of({
+      kind: 'help',
+      ms: 1,
+      progress: {
+        share: 1,
+        done: true,
+        options: [
+          {
+            id: 'tent',
+            title: 'Tent and heater',
+            changes: [['warmth', { kind: 'tent', temperature: 26, from: 'start' }]],
+            finish: NOW,
+            finishBefore: NOW + 36_000_000,
+            gone: [{ kind: 'cold', problem: COLD }],
+            come: [{ kind: 'hot', problem: COLD }],
+            peak: 41,
+          },
+        ],
+      },
+    }),
+  logger: () =>
+    of({
+      readings: [],
+      rows: 0,
+      left: ['2 rows have no readable temperature'],
+      taken: [],
+      refused: 'The file is empty.',
+    }),
+};
 const withWork = (): void => {
   TestBed.configureTestingModule({ providers: [{ provide: HeavyWork, useValue: work }] });
 };
@@ -67,8 +109,39 @@ const withWork = (): void => {
 describe('what is shown of a cure', () => {
   it('what a glue line is waited for, in the words of a glue line', async () => {
     const [after] = CURE.cases[0].milestones.map((m) => m.after);
-    const glued = { ...CURE, cases: [{ id: 'mix.film.1', of: 'film' as const, stage: 'mix' as const, title: 'sets until it can be rasped', product: 'Glue', laid: NOW, milestones: [{ id: 'sand' as const, meaning: { kind: 'workable' as const }, after, at: NOW, span: [NOW, NOW] as const }] }] };
-    TestBed.configureTestingModule({ providers: [{ provide: HeavyWork, useValue: { ...work, cure: () => of({ kind: 'cure', share: 1, forecast: glued, ms: 1, done: true }) } }] });
+    const glued = {
+      ...CURE,
+      cases: [
+        {
+          id: 'mix.film.1',
+          of: 'film' as const,
+          stage: 'mix' as const,
+          title: 'sets until it can be rasped',
+          product: 'Glue',
+          laid: NOW,
+          milestones: [
+            {
+              id: 'sand' as const,
+              meaning: { kind: 'workable' as const },
+              after,
+              at: NOW,
+              span: [NOW, NOW] as const,
+            },
+          ],
+        },
+      ],
+    };
+    TestBed.configureTestingModule({
+      providers: [
+        {
+          provide: HeavyWork,
+          useValue: {
+            ...work,
+            cure: () => of({ kind: 'cure', share: 1, forecast: glued, ms: 1, done: true }),
+          },
+        },
+      ],
+    });
     const b = await bench(CureWindows);
     b.context.forecast.begin(true);
     await new Promise((resolve) => setTimeout(resolve, 450));
@@ -104,8 +177,15 @@ describe('what is shown of a cure', () => {
 
   it('air and warmth ask only for what they need; a bad file leaves the readings', async () => {
     withWork();
-    const kept = [{ at: '2026-11-25T10:00:00Z', temperature: 8 }, { at: '2026-11-25T11:00:00Z', temperature: 9 }];
-    const b = await bench(CureAir, {}, { ...JOB, schedule: {}, conditions: { temperature: 12, air: 'readings', readings: kept } });
+    const kept = [
+      { at: '2026-11-25T10:00:00Z', temperature: 8 },
+      { at: '2026-11-25T11:00:00Z', temperature: 9 },
+    ];
+    const b = await bench(
+      CureAir,
+      {},
+      { ...JOB, schedule: {}, conditions: { temperature: 12, air: 'readings', readings: kept } },
+    );
     expect(b.text()).toContain('2 readings');
     const input = b.host.querySelector<HTMLInputElement>('input[type=file]') as HTMLInputElement;
     const files = new DataTransfer();

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  inject,
+  signal,
+  type OnDestroy,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ChartModule } from 'primeng/chart';
 import { SelectModule } from 'primeng/select';
@@ -46,8 +54,13 @@ export class FairMap implements OnDestroy {
   readonly #context = inject(JobContext);
   readonly #reading = inject(Reading);
   readonly #width = signal(720);
-  readonly #observer = new ResizeObserver(([entry]) => this.#width.set(Math.max(320, Math.floor(entry.contentRect.width))));
-  protected readonly shows = [{ label: 'Depths', value: 'depths' as const }, { label: 'Portions', value: 'portions' as const }];
+  readonly #observer = new ResizeObserver(([entry]) =>
+    this.#width.set(Math.max(320, Math.floor(entry.contentRect.width))),
+  );
+  protected readonly shows = [
+    { label: 'Depths', value: 'depths' as const },
+    { label: 'Portions', value: 'portions' as const },
+  ];
   protected readonly show = signal<'depths' | 'portions'>('depths');
   protected readonly picked = signal<number | undefined>(undefined);
   // Maps take longer than a key stroke: they are drawn anew only when what was read changes.
@@ -57,22 +70,41 @@ export class FairMap implements OnDestroy {
   protected readonly round = computed(() => Math.min(this.picked() ?? Infinity, this.rounds().length - 1));
   protected readonly map = computed(() => fairnessOfRound(this.#fairing(), this.#grade(), this.round()));
   readonly #limit = computed(() => fairnessOptions(this.#fairing(), this.#grade()).tolerance);
-  protected readonly tolerance = computed(() => sayIn({ value: this.#limit() }, 'mm', 2, this.#reading.reader()));
-  protected readonly options = computed(() => this.rounds().map((r, i) => ({ value: i, label: `Round ${i + 1}, ${sayWhen(Date.parse(r.at))}` })));
+  protected readonly tolerance = computed(() =>
+    sayIn({ value: this.#limit() }, 'mm', 2, this.#reading.reader()),
+  );
+  protected readonly options = computed(() =>
+    this.rounds().map((r, i) => ({ value: i, label: `Round ${i + 1}, ${sayWhen(Date.parse(r.at))}` })),
+  );
   protected readonly about = computed(() => {
     const r = this.rounds()[this.round()];
     return `round ${this.round() + 1}, ${r.readings.length} gaps${r.who ? ` by ${r.who}` : ''}, ${sayWhen(Date.parse(r.at))}`;
   });
   protected readonly scene = computed(() => {
     const [map, gaps] = [this.map(), this.rounds()[this.round()]?.readings];
-    return map && gaps && fairScene(map, gaps, this.#limit(), this.#context.plan()?.planView, { width: this.#width(), height: HEIGHT, units: this.#reading.reader().units, show: this.show() });
+    return (
+      map &&
+      gaps &&
+      fairScene(map, gaps, this.#limit(), this.#context.plan()?.planView, {
+        width: this.#width(),
+        height: HEIGHT,
+        units: this.#reading.reader().units,
+        show: this.show(),
+      })
+    );
   });
   protected readonly highs = computed(() => (this.map()?.highs ?? []).slice(0, 4).map((p) => this.#told(p)));
   protected readonly lows = computed(() => (this.map()?.lows ?? []).slice(0, 5).map((p) => this.#told(p)));
   protected readonly progress = computed(() => {
     const unit = preferredUnit('mm', this.#reading.reader().units);
     const rounds = roundProgress(this.#fairing(), this.#grade());
-    return rounds.length > 1 ? progressPlot(rounds.map((m) => ({ deepest: fromSI(m.deepest, unit), highest: fromSI(m.highest, unit) })), fromSI(this.#limit(), unit), unit) : undefined;
+    return rounds.length > 1
+      ? progressPlot(
+          rounds.map((m) => ({ deepest: fromSI(m.deepest, unit), highest: fromSI(m.highest, unit) })),
+          fromSI(this.#limit(), unit),
+          unit,
+        )
+      : undefined;
   });
 
   constructor() {
@@ -86,8 +118,16 @@ export class FairMap implements OnDestroy {
   #told(p: Patch): { most: string; where: string; size: string; volume: string } {
     const reader = this.#reading.reader();
     const mm = (m: number, decimals = 0): string => sayIn({ value: Math.abs(m) }, 'mm', decimals, reader);
-    const side = (m: number, plus: string, minus: string): string => (Math.abs(m) < 0.01 ? '' : `${mm(m)} ${m > 0 ? plus : minus}`);
-    const where = [side(p.x, 'towards the bow', 'towards the stern'), side(p.y, 'up', 'down')].filter(Boolean).join(', ');
-    return { most: mm(p.most, 1), where: where ? `${where} of the middle` : 'in the middle', size: `${mm(p.length)} × ${mm(p.width)}`, volume: sayIn({ value: p.volume }, 'ml', p.volume < 1e-5 ? 1 : 0, reader) };
+    const side = (m: number, plus: string, minus: string): string =>
+      Math.abs(m) < 0.01 ? '' : `${mm(m)} ${m > 0 ? plus : minus}`;
+    const where = [side(p.x, 'towards the bow', 'towards the stern'), side(p.y, 'up', 'down')]
+      .filter(Boolean)
+      .join(', ');
+    return {
+      most: mm(p.most, 1),
+      where: where ? `${where} of the middle` : 'in the middle',
+      size: `${mm(p.length)} × ${mm(p.width)}`,
+      volume: sayIn({ value: p.volume }, 'ml', p.volume < 1e-5 ? 1 : 0, reader),
+    };
   }
 }

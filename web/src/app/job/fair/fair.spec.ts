@@ -10,7 +10,13 @@ const LINES = [-0.1, 0, 0.1];
 /** A bowl of so many metres in the middle, and a high that holds the batten off by `high` elsewhere. */
 const round = (deep: number, high = 0): FairingRound => ({
   at: '2026-11-23T08:00:00Z',
-  readings: LINES.flatMap((y) => STATIONS.map((x) => ({ x, y, gap: x === 0 && y === 0 ? deep + high : x === 0.2 && y === -0.1 ? 0 : high }))),
+  readings: LINES.flatMap((y) =>
+    STATIONS.map((x) => ({
+      x,
+      y,
+      gap: x === 0 && y === 0 ? deep + high : x === 0.2 && y === -0.1 ? 0 : high,
+    })),
+  ),
 });
 const read = (...rounds: FairingRound[]): JobDocument => ({ ...JOB, fairing: { rounds } }) as JobDocument;
 
@@ -90,7 +96,8 @@ describe('a round that is corrected', () => {
     const kept: FairingRound['readings'][] = [];
     b.fixture.componentInstance.kept.subscribe((x) => kept.push(x));
     b.button('Keep the corrected round').click();
-    const order = (a: { x: number; y: number }, c: { x: number; y: number }): number => a.y - c.y || a.x - c.x;
+    const order = (a: { x: number; y: number }, c: { x: number; y: number }): number =>
+      a.y - c.y || a.x - c.x;
     expect([...kept[0]].sort(order)).toEqual([...r.readings].sort(order));
   });
 });
@@ -102,7 +109,11 @@ describe('the fair stage', () => {
     b.button('Read the surface').click();
     await b.settle();
     expect(b.text()).toContain('gaps under the batten');
-    press(b.host, ...['0', '0', '0', '0', '0', '0', '0', '0', '0'].flatMap((d) => [d, 'Enter']), ...['0', '1', '2', '1', '0', '0', '0', '0', '0'].flatMap((d) => [d, 'Enter']));
+    press(
+      b.host,
+      ...['0', '0', '0', '0', '0', '0', '0', '0', '0'].flatMap((d) => [d, 'Enter']),
+      ...['0', '1', '2', '1', '0', '0', '0', '0', '0'].flatMap((d) => [d, 'Enter']),
+    );
     await b.settle();
     b.button('Keep this round').click();
     await b.settle();
@@ -132,7 +143,9 @@ describe('the fair stage', () => {
     expect(b.text()).toMatch(/Your usual P80, .* would take/);
     type(b.host, 'End at', 'P130');
     await b.settle();
-    expect(b.context.problems().find((p) => p.path === 'sanding.end')?.params).toEqual(jasmine.objectContaining({ suggestion: jasmine.stringContaining('P120 or P150') }));
+    expect(b.context.problems().find((p) => p.path === 'sanding.end')?.params).toEqual(
+      jasmine.objectContaining({ suggestion: jasmine.stringContaining('P120 or P150') }),
+    );
     type(b.host, 'End at', 'P240');
     await b.settle();
     expect(b.context.plan()?.fair?.endGrit).toBe(240);
@@ -140,7 +153,9 @@ describe('the fair stage', () => {
 
   it('keeps what is on the shelf for the whole yard', async () => {
     const b = await bench(FairStage);
-    const box = [...b.host.querySelectorAll<HTMLLabelElement>('nb-papers label')].find((l) => l.textContent?.trim() === 'P80')?.querySelector('input');
+    const box = [...b.host.querySelectorAll<HTMLLabelElement>('nb-papers label')]
+      .find((l) => l.textContent?.trim() === 'P80')
+      ?.querySelector('input');
     box?.click();
     b.http.expectOne('/api/v1/shop').flush({ currency: '£' });
     const put = b.http.expectOne({ method: 'PUT', url: '/api/v1/shop' });
@@ -159,7 +174,9 @@ describe('the map of the surface', () => {
     expect(b.text()).toMatch(/Fill 4\.0 mm in the middle/);
     expect(b.host.querySelectorAll('.fair-low').length).toBeGreaterThan(1);
     expect(b.host.querySelectorAll('.fair-high').length).toBe(1);
-    [...b.host.querySelectorAll<HTMLElement>('p-togglebutton')].find((t) => t.textContent?.includes('Portions'))?.click();
+    [...b.host.querySelectorAll<HTMLElement>('p-togglebutton')]
+      .find((t) => t.textContent?.includes('Portions'))
+      ?.click();
     await b.settle();
     expect(b.host.querySelectorAll('.fair-cell').length).toBeGreaterThan(3);
     expect(b.host.textContent).toMatch(/\d+ ml/);
@@ -169,7 +186,14 @@ describe('the map of the surface', () => {
     const b = await bench(FairMap, {}, read(round(0.004), round(0.001)));
     expect(b.text()).toContain('round 2, 15 gaps');
     expect(b.host.querySelector('p-chart')).not.toBeNull();
-    const plot = progressPlot([{ deepest: 4, highest: 0 }, { deepest: 1, highest: 0 }], 0.5, 'mm');
+    const plot = progressPlot(
+      [
+        { deepest: 4, highest: 0 },
+        { deepest: 1, highest: 0 },
+      ],
+      0.5,
+      'mm',
+    );
     expect(plot.data.datasets[0].data).toEqual([4, 1]);
     expect(plot.label).toContain('round 2 deepest 1.0 mm');
   });
@@ -189,7 +213,9 @@ describe('the fillers', () => {
     expect(told.every((t) => !/NaN|undefined/.test(t))).toBeTrue();
     b.button('Plan with Polyester fairing putty').click();
     await b.settle();
-    expect(b.document().system).toEqual(jasmine.objectContaining({ resin: 'polyester', finish: 'gel-coat', filler: 'polyester-putty' }));
+    expect(b.document().system).toEqual(
+      jasmine.objectContaining({ resin: 'polyester', finish: 'gel-coat', filler: 'polyester-putty' }),
+    );
     expect(b.context.plan()?.system?.chosen?.chain.filler?.id).toBe('polyester-putty');
   });
 });
@@ -224,7 +250,10 @@ describe('rounds of a job', () => {
   });
 
   it('are typed in inches where the yard reads inches', async () => {
-    const b = await bench(GapEntry, { size: [0.4, 0.2] }, JOB, [], { currency: '£', units: { length: 'us' } });
+    const b = await bench(GapEntry, { size: [0.4, 0.2] }, JOB, [], {
+      currency: '£',
+      units: { length: 'us' },
+    });
     const kept: FairingRound['readings'][] = [];
     b.fixture.componentInstance.kept.subscribe((r) => kept.push(r));
     for (const q of ['0', '0.04', '0.08', '0.12']) b.button(q).click();

@@ -40,21 +40,49 @@ export class FillerTable {
   readonly #heavy = inject(HeavyWork);
   readonly #reading = inject(Reading);
   protected readonly asked = signal(false);
-  readonly #question = computed(() => {
-    const [state, shop] = [this.#context.state(), this.#context.shop()];
-    return this.asked() && state?.job && shop ? { job: state.job, shop, library: this.#stores.library(), clock: { now: state.now ?? 0, timeZone: TIME_ZONE } } : undefined;
-  }, { equal: sameData });
+  readonly #question = computed(
+    () => {
+      const [state, shop] = [this.#context.state(), this.#context.shop()];
+      return this.asked() && state?.job && shop
+        ? {
+            job: state.job,
+            shop,
+            library: this.#stores.library(),
+            clock: { now: state.now ?? 0, timeZone: TIME_ZONE },
+          }
+        : undefined;
+    },
+    { equal: sameData },
+  );
   protected readonly found = toSignal(
-    toObservable(this.#question).pipe(switchMap((q) => (q ? this.#heavy.fillers(q.job, q.library, q.shop, q.clock).pipe(startWith(undefined), catchError(() => of('failed' as const))) : of(undefined)))),
+    toObservable(this.#question).pipe(
+      switchMap((q) =>
+        q
+          ? this.#heavy.fillers(q.job, q.library, q.shop, q.clock).pipe(
+              startWith(undefined),
+              catchError(() => of('failed' as const)),
+            )
+          : of(undefined),
+      ),
+    ),
   );
   protected readonly told = computed(() => {
     const found = this.found();
     return Array.isArray(found) ? found.map((c) => this.#say(c)) : [];
   });
 
-  #say(c: FillerChoice): { id: string; system: SystemChoice; name: string; chosen: boolean; allowed: boolean; figures: string; reasons: string } {
+  #say(c: FillerChoice): {
+    id: string;
+    system: SystemChoice;
+    name: string;
+    chosen: boolean;
+    allowed: boolean;
+    figures: string;
+    reasons: string;
+  } {
     const reader = this.#reading.reader();
-    const hours = (s: number | undefined): string => (s === undefined ? '' : sayIn({ value: s }, 'h', 1, reader));
+    const hours = (s: number | undefined): string =>
+      s === undefined ? '' : sayIn({ value: s }, 'h', 1, reader);
     const figures = [
       `${sayIn({ value: c.perGo }, 'mm', 1, reader)} in one go`,
       c.coats && `${c.coats.value} ${c.coats.value === 1 ? 'coat' : 'coats'}`,
@@ -63,7 +91,15 @@ export class FillerTable {
       c.elapsed !== undefined && `${hours(c.elapsed)} until level`,
       c.cost !== undefined && `${c.cost.toFixed(2)} ${this.#context.currency()}`.trim(),
     ].filter(Boolean);
-    return { id: c.filler.id, system: c.system, name: c.filler.name, chosen: c.chosen, allowed: c.allowed, figures: figures.join(' · '), reasons: c.reasons.join('; ') };
+    return {
+      id: c.filler.id,
+      system: c.system,
+      name: c.filler.name,
+      chosen: c.chosen,
+      allowed: c.allowed,
+      figures: figures.join(' · '),
+      reasons: c.reasons.join('; '),
+    };
   }
 
   protected take(system: SystemChoice): void {

@@ -1,4 +1,16 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import { checkLeaf, parseQuantity, preferredUnit, sayIn, type FairingRound } from '@nelbo/core';
 import { GRID_LIMITS, gapGrid, gridFor, type GapGrid } from '@nelbo/core/finish';
@@ -86,7 +98,9 @@ export class GapEntry {
   #begun = false;
   /** The lattice of a round that is corrected stays as it was read. */
   readonly #given = signal<GapGrid | undefined>(undefined);
-  protected readonly grid = computed(() => this.#given() ?? gridFor(this.length(), this.height(), this.#stations(), this.#lines()));
+  protected readonly grid = computed(
+    () => this.#given() ?? gridFor(this.length(), this.height(), this.#stations(), this.#lines()),
+  );
   /** Gaps in m by place, from the uppermost line down, aft to bow. */
   readonly #gaps = signal<ReadonlyMap<number, number>>(new Map());
   protected readonly at = signal(0);
@@ -96,8 +110,16 @@ export class GapEntry {
   protected readonly quick = computed(() => (this.unit() === 'mm' ? QUICK.mm : QUICK.in));
   protected readonly taken = computed(() => this.#gaps().size);
   protected readonly counts = computed(() => [
-    { name: 'stations', count: this.grid().stations.length, set: (n: number) => this.#recount(n, this.grid().lines.length) },
-    { name: 'lines', count: this.grid().lines.length, set: (n: number) => this.#recount(this.grid().stations.length, n) },
+    {
+      name: 'stations',
+      count: this.grid().stations.length,
+      set: (n: number) => this.#recount(n, this.grid().lines.length),
+    },
+    {
+      name: 'lines',
+      count: this.grid().lines.length,
+      set: (n: number) => this.#recount(this.grid().stations.length, n),
+    },
   ]);
   protected readonly cells = computed(() => {
     const columns = this.grid().stations.length;
@@ -106,7 +128,12 @@ export class GapEntry {
     return Array.from({ length: columns * this.grid().lines.length }, (_, k) => {
       const gap = gaps.get(k);
       const text = gap === undefined ? '' : this.#bare(gap);
-      return { k, text, low: gap !== undefined && gap > deepest / 2, name: `line ${Math.floor(k / columns) + 1}, station ${(k % columns) + 1}: ${gap === undefined ? 'not read' : `${text} ${this.unit()}`}` };
+      return {
+        k,
+        text,
+        low: gap !== undefined && gap > deepest / 2,
+        name: `line ${Math.floor(k / columns) + 1}, station ${(k % columns) + 1}: ${gap === undefined ? 'not read' : `${text} ${this.unit()}`}`,
+      };
     });
   });
   protected readonly about = computed(() => {
@@ -135,7 +162,14 @@ export class GapEntry {
         }
         this.#given.set(grid);
         const columns = grid.stations.length;
-        this.#gaps.set(new Map(round.readings.map((r) => [(grid.lines.length - 1 - grid.lines.indexOf(r.y)) * columns + grid.stations.indexOf(r.x), r.gap])));
+        this.#gaps.set(
+          new Map(
+            round.readings.map((r) => [
+              (grid.lines.length - 1 - grid.lines.indexOf(r.y)) * columns + grid.stations.indexOf(r.x),
+              r.gap,
+            ]),
+          ),
+        );
       });
     });
   }
@@ -149,10 +183,16 @@ export class GapEntry {
 
   #recount(stations: number, lines: number): void {
     const s = Math.min(GRID_LIMITS.most, Math.max(GRID_LIMITS.least, stations));
-    const l = Math.min(GRID_LIMITS.most, Math.floor(GRID_LIMITS.places / s), Math.max(GRID_LIMITS.least, lines));
+    const l = Math.min(
+      GRID_LIMITS.most,
+      Math.floor(GRID_LIMITS.places / s),
+      Math.max(GRID_LIMITS.least, lines),
+    );
     const before = this.grid().stations.length;
     // What was read stays at its line and station.
-    const kept = [...this.#gaps()].map(([k, g]) => [Math.floor(k / before), k % before, g] as const).filter(([j, i]) => j < l && i < s);
+    const kept = [...this.#gaps()]
+      .map(([k, g]) => [Math.floor(k / before), k % before, g] as const)
+      .filter(([j, i]) => j < l && i < s);
     this.#given.set(undefined);
     this.#stations.set(s);
     this.#lines.set(l);
@@ -171,7 +211,8 @@ export class GapEntry {
     if (key === '⌫') {
       if (this.text() === '') this.#set(undefined);
       this.text.update((t) => t.slice(0, -1));
-    } else if (this.text().length < 6 && !(key === '.' && this.text().includes('.'))) this.text.update((t) => t + key);
+    } else if (this.text().length < 6 && !(key === '.' && this.text().includes('.')))
+      this.text.update((t) => t + key);
   }
 
   /** Sets a gap and goes on. */
@@ -189,12 +230,20 @@ export class GapEntry {
   protected key(event: KeyboardEvent): void {
     if (event.target !== this.pad().nativeElement || event.ctrlKey || event.metaKey || event.altKey) return;
     const columns = this.grid().stations.length;
-    const moves: Record<string, number> = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: columns, ArrowUp: -columns };
+    const moves: Record<string, number> = {
+      ArrowRight: 1,
+      ArrowLeft: -1,
+      ArrowDown: columns,
+      ArrowUp: -columns,
+    };
     if (/^[0-9]$/.test(event.key)) this.press(event.key);
     else if (event.key === '.' || event.key === ',') this.press('.');
     else if (event.key === 'Backspace') this.press('⌫');
     else if (event.key === 'Enter' || event.key === ' ') this.next();
-    else if (event.key === '-') this.error.set('A gap is never negative: 0 where the edge touches. A high lifts the edge, and the places beside it show it.');
+    else if (event.key === '-')
+      this.error.set(
+        'A gap is never negative: 0 where the edge touches. A high lifts the edge, and the places beside it show it.',
+      );
     else if (moves[event.key]) {
       if (this.#keep()) this.go(this.at() + moves[event.key]);
     } else return;
@@ -207,9 +256,12 @@ export class GapEntry {
     if (this.text() === '') return true;
     const field = fieldAt('fairing.rounds.readings.gap');
     const parsed = parseQuantity(this.text(), 'length', this.unit());
-    const checked = field.kind === 'quantity' ? checkLeaf(field, parsed.ok ? parsed.value : this.text()) : undefined;
+    const checked =
+      field.kind === 'quantity' ? checkLeaf(field, parsed.ok ? parsed.value : this.text()) : undefined;
     if (!checked?.ok) {
-      this.error.set(`${checked?.what ?? 'That is no gap'}.${checked?.allowed ? ` Allowed: ${checked.allowed}.` : ''}`);
+      this.error.set(
+        `${checked?.what ?? 'That is no gap'}.${checked?.allowed ? ` Allowed: ${checked.allowed}.` : ''}`,
+      );
       return false;
     }
     this.#set(checked.value as number);
@@ -224,14 +276,22 @@ export class GapEntry {
   }
 
   #bare(gap: number): string {
-    return sayIn({ value: gap }, 'mm', gap >= 0.01 ? 0 : 1, this.#reading.reader()).replace(/\s.*$/, '').replace(/\.0$/, '');
+    return sayIn({ value: gap }, 'mm', gap >= 0.01 ? 0 : 1, this.#reading.reader())
+      .replace(/\s.*$/, '')
+      .replace(/\.0$/, '');
   }
 
   protected save(): void {
     if (!this.#keep()) return;
     const { stations, lines } = this.grid();
     const columns = stations.length;
-    const readings = [...this.#gaps()].sort((a, b) => a[0] - b[0]).map(([k, gap]) => ({ x: stations[k % columns], y: lines[lines.length - 1 - Math.floor(k / columns)], gap }));
+    const readings = [...this.#gaps()]
+      .sort((a, b) => a[0] - b[0])
+      .map(([k, gap]) => ({
+        x: stations[k % columns],
+        y: lines[lines.length - 1 - Math.floor(k / columns)],
+        gap,
+      }));
     if (readings.length >= 4) this.kept.emit(readings);
   }
 }

@@ -46,14 +46,36 @@ export class Papers {
   protected readonly doc = this.#context.document;
   protected readonly shop = this.#context.shop;
   protected readonly failed = signal('');
-  readonly #sheets = computed(() => this.#stores.library().products.filter((p): p is Sheet => p.role === 'abrasive'));
+  readonly #sheets = computed(() =>
+    this.#stores.library().products.filter((p): p is Sheet => p.role === 'abrasive'),
+  );
   readonly #shelf = computed(() => {
     const named = this.shop()?.papers?.map((p) => p.id);
-    return new Set(named ?? this.#sheets().filter((p) => p.own || p.family !== 'CAMI').map((p) => p.id));
+    return new Set(
+      named ??
+        this.#sheets()
+          .filter((p) => p.own || p.family !== 'CAMI')
+          .map((p) => p.id),
+    );
   });
-  protected readonly on = computed(() => `${this.#shelf().size} of ${this.#sheets().length}${this.shop()?.papers ? '' : ', the usual ones until you say'}`);
+  protected readonly on = computed(
+    () =>
+      `${this.#shelf().size} of ${this.#sheets().length}${this.shop()?.papers ? '' : ', the usual ones until you say'}`,
+  );
   protected readonly groups = computed(() => {
-    const of = (name: string, test: (p: Sheet) => boolean): { name: string; papers: { id: string; name: string; on: boolean }[] } => ({ name, papers: this.#sheets().filter(test).map((p) => ({ id: p.id, name: p.own ? p.name : p.name.replace(/^.* (?=(P|CAMI))/, ''), on: this.#shelf().has(p.id) })) });
+    const of = (
+      name: string,
+      test: (p: Sheet) => boolean,
+    ): { name: string; papers: { id: string; name: string; on: boolean }[] } => ({
+      name,
+      papers: this.#sheets()
+        .filter(test)
+        .map((p) => ({
+          id: p.id,
+          name: p.own ? p.name : p.name.replace(/^.* (?=(P|CAMI))/, ''),
+          on: this.#shelf().has(p.id),
+        })),
+    });
     return [
       of('Discs for the machine', (p) => p.traits?.includes('for machine') ?? false),
       of('For board and block, dry', (p) => p.traits?.includes('for board') ?? false),
@@ -66,9 +88,17 @@ export class Papers {
     if (!h) return undefined;
     const more = h.more.value;
     const min = (s: number): string => sayIn({ value: Math.abs(s) }, 'min', 0, this.#reading.reader());
-    const compared = Math.abs(more) < 30 ? 'as long as the sequence above' : more > 0 ? `${min(more)} longer than the sequence above` : `${min(more)} shorter, and not what is wanted`;
+    const compared =
+      Math.abs(more) < 30
+        ? 'as long as the sequence above'
+        : more > 0
+          ? `${min(more)} longer than the sequence above`
+          : `${min(more)} shorter, and not what is wanted`;
     const faults = h.faults.length > 0 ? ` But ${h.faults.join('; ')}.` : '';
-    return { words: `Your usual ${h.grits.join(', ')} would take ${min(h.time.value)} here: ${compared}.${faults}`, worse: more > 30 || h.faults.length > 0 };
+    return {
+      words: `Your usual ${h.grits.join(', ')} would take ${min(h.time.value)} here: ${compared}.${faults}`,
+      worse: more > 30 || h.faults.length > 0,
+    };
   });
 
   protected set(path: string, value: unknown): void {

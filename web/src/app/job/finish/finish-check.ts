@@ -10,7 +10,10 @@ import { QuantityFieldView } from '../../ui/quantity-field';
 import { sayWhen } from '../../ui/when';
 import { JobContext } from '../job-context';
 
-const RESULTS = (Object.keys(CHECK_RESULTS) as CheckResult[]).map((value) => ({ value, label: { pass: 'Passes', fail: 'Fails', deferred: 'Later' }[value] }));
+const RESULTS = (Object.keys(CHECK_RESULTS) as CheckResult[]).map((value) => ({
+  value,
+  label: { pass: 'Passes', fail: 'Fails', deferred: 'Later' }[value],
+}));
 
 /** The list that is gone through before a finish is handed over, and its signature. */
 @Component({
@@ -60,7 +63,12 @@ export class FinishCheck {
   protected readonly missing = computed(() => {
     const { open, failed, deferred } = this.stands();
     if (open > 0) return `${open} of ${this.items().length} still to look at.`;
-    const told = [failed > 0 ? `${failed} ${failed === 1 ? 'fails' : 'fail'}: it may be signed as it is, and the paper says so` : '', deferred.length > 0 ? `left for later: ${deferred.join(', ').toLowerCase()}` : ''].filter(Boolean);
+    const told = [
+      failed > 0
+        ? `${failed} ${failed === 1 ? 'fails' : 'fail'}: it may be signed as it is, and the paper says so`
+        : '',
+      deferred.length > 0 ? `left for later: ${deferred.join(', ').toLowerCase()}` : '',
+    ].filter(Boolean);
     return told.length > 0 ? `${told.join('; ')}.` : 'Everything passes.';
   });
 
@@ -72,12 +80,23 @@ export class FinishCheck {
     if (item.reads) this.answer(item, { [item.reads.as]: value });
   }
 
-  protected answer(item: Checked, change: { readonly result?: CheckResult; readonly gap?: number; readonly film?: number; readonly number?: number; readonly note?: string }): void {
+  protected answer(
+    item: Checked,
+    change: {
+      readonly result?: CheckResult;
+      readonly gap?: number;
+      readonly film?: number;
+      readonly number?: number;
+      readonly note?: string;
+    },
+  ): void {
     const answers = this.context.state()?.job?.check?.items ?? [];
     const before = answers.find((a) => a.check === item.id) ?? { check: item.id as CheckId };
     // A new reading is judged by its mark again.
     const judged = item.reads && item.reads.as in change ? { ...before, result: undefined } : before;
-    const next = Object.fromEntries(Object.entries({ ...judged, ...change }).filter(([, v]) => v !== undefined)) as typeof before;
+    const next = Object.fromEntries(
+      Object.entries({ ...judged, ...change }).filter(([, v]) => v !== undefined),
+    ) as typeof before;
     this.context.store.set('check', { items: [...answers.filter((a) => a.check !== item.id), next] });
   }
 
@@ -88,8 +107,16 @@ export class FinishCheck {
     // What the marks decided is written down as decided.
     const items = this.items().map((c) => ({ ...(c.answer ?? {}), check: c.id, result: c.result }));
     this.context.store.set('check', { items, who, at });
-    const faults = [failed > 0 ? `${failed} failed` : '', deferred.length > 0 ? `left for later: ${deferred.join(', ').toLowerCase()}` : ''].filter(Boolean).join('; ');
+    const faults = [
+      failed > 0 ? `${failed} failed` : '',
+      deferred.length > 0 ? `left for later: ${deferred.join(', ').toLowerCase()}` : '',
+    ]
+      .filter(Boolean)
+      .join('; ');
     const off = this.items().find((c) => c.id === 'colour')?.answer?.number;
-    this.context.logStore.add('finish', who, `Finish check signed: ${faults || 'everything passes'}.`, { kind: 'checked', ...(off === undefined ? {} : { deltaE: off }) });
+    this.context.logStore.add('finish', who, `Finish check signed: ${faults || 'everything passes'}.`, {
+      kind: 'checked',
+      ...(off === undefined ? {} : { deltaE: off }),
+    });
   }
 }

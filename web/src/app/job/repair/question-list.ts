@@ -58,20 +58,40 @@ export class QuestionList {
   protected readonly label = computed(() => this.#field().label);
   protected readonly item = computed(() => this.#field().item.label.toLowerCase());
   protected readonly most = computed(() => this.#field().max);
-  protected readonly columns = computed<readonly Column[]>(() => Object.entries(this.#field().item.fields).map(([name, field]) => ({ name, field, path: `${this.path()}.${name}` })));
-  protected readonly rows = computed<readonly Row[]>(() => (getIn(this.#context.document(), this.path()) as Row[] | undefined) ?? []);
+  protected readonly columns = computed<readonly Column[]>(() =>
+    Object.entries(this.#field().item.fields).map(([name, field]) => ({
+      name,
+      field,
+      path: `${this.path()}.${name}`,
+    })),
+  );
+  protected readonly rows = computed<readonly Row[]>(
+    () => (getIn(this.#context.document(), this.path()) as Row[] | undefined) ?? [],
+  );
 
   /** A new row takes the hour of the device; where it has none, the values of the row before, to be changed. */
   protected add(): void {
     const dated = this.columns().some((c) => c.field.kind === 'instant');
     const before = this.rows().at(-1) ?? {};
     const start: Row = dated ? { at: new Date().toISOString() } : before;
-    const least = Object.fromEntries(this.columns().flatMap((c) => (c.field.required && c.field.kind === 'quantity' && start[c.name] === undefined ? [[c.name, before[c.name] ?? c.field.min]] : [])));
+    const least = Object.fromEntries(
+      this.columns().flatMap((c) =>
+        c.field.required && c.field.kind === 'quantity' && start[c.name] === undefined
+          ? [[c.name, before[c.name] ?? c.field.min]]
+          : [],
+      ),
+    );
     this.#put([...this.rows(), { ...start, ...least }]);
   }
 
   protected change(i: number, name: string, value: unknown): void {
-    this.#put(this.rows().map((r, k) => (k === i ? Object.fromEntries(Object.entries({ ...r, [name]: value }).filter(([, v]) => v !== undefined)) : r)));
+    this.#put(
+      this.rows().map((r, k) =>
+        k === i
+          ? Object.fromEntries(Object.entries({ ...r, [name]: value }).filter(([, v]) => v !== undefined))
+          : r,
+      ),
+    );
   }
 
   protected remove(i: number): void {

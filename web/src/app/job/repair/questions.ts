@@ -38,7 +38,9 @@ export class Questions {
       return [{ path, kind, ...(typeof assumed === 'string' ? { option: assumed } : { figure: assumed }) }];
     }),
   );
-  protected readonly single = computed(() => this.#shown().filter((q, i, all) => q.kind !== 'list' && all.findIndex((x) => x.path === q.path) === i));
+  protected readonly single = computed(() =>
+    this.#shown().filter((q, i, all) => q.kind !== 'list' && all.findIndex((x) => x.path === q.path) === i),
+  );
   protected readonly lists = computed(() => this.#shown().filter((q) => q.kind === 'list'));
 
   protected at(path: string): unknown {
@@ -47,7 +49,11 @@ export class Questions {
 
   protected set(path: string, value: unknown): void {
     // The finish and the filler under it are matched anew together.
-    if (path === 'system.finish') this.#context.store.update((d) => ({ ...d, system: { ...d.system, finish: value as string | undefined } }));
+    if (path === 'system.finish')
+      this.#context.store.update((d) => ({
+        ...d,
+        system: { ...d.system, finish: value as string | undefined },
+      }));
     else this.#context.store.set(path, value);
   }
 }

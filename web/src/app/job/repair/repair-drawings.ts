@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  inject,
+  signal,
+  type OnDestroy,
+} from '@angular/core';
 import { repairScene } from '@nelbo/core/repairs';
 import { Reading } from '../../state/reading';
 import { afterwards } from '../../ui/afterwards';
@@ -24,9 +32,16 @@ export class RepairDrawings implements OnDestroy {
   readonly #plan = afterwards(inject(JobContext).plan);
   readonly #reading = inject(Reading);
   readonly #width = signal(720);
-  readonly #observer = new ResizeObserver(([entry]) => this.#width.set(Math.max(320, Math.floor(entry.contentRect.width))));
+  readonly #observer = new ResizeObserver(([entry]) =>
+    this.#width.set(Math.max(320, Math.floor(entry.contentRect.width))),
+  );
   protected readonly scenes = computed(() =>
-    (this.#plan()?.repair?.drawings ?? []).map((d) => ({ id: d.id, title: d.title, note: d.stretch && d.stretch !== 1 ? `${d.note} · thickness ×${d.stretch}` : d.note, scene: repairScene(d, { width: this.#width(), height: HEIGHT, units: this.#reading.reader().units }) })),
+    (this.#plan()?.repair?.drawings ?? []).map((d) => ({
+      id: d.id,
+      title: d.title,
+      note: d.stretch && d.stretch !== 1 ? `${d.note} · thickness ×${d.stretch}` : d.note,
+      scene: repairScene(d, { width: this.#width(), height: HEIGHT, units: this.#reading.reader().units }),
+    })),
   );
 
   constructor() {

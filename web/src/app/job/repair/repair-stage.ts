@@ -1,5 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { measureWords, saidWords, say, type Pot, type RepairTable, type Said, type Stage, type Task } from '@nelbo/core';
+import {
+  measureWords,
+  saidWords,
+  say,
+  type Pot,
+  type RepairTable,
+  type Said,
+  type Stage,
+  type Task,
+} from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { ArrowKeys } from '../../ui/arrow-keys';
 import { FigureView } from '../../ui/figure';
@@ -16,7 +25,18 @@ import { Questions } from './questions';
 /** A stage of a repair that is not laminate: key figures, what is asked, tables, pots, papers, steps with their times. */
 @Component({
   selector: 'nb-repair-stage',
-  imports: [ArrowKeys, CureAir, CureHelp, CureWindows, FigureView, PartsTable, Questions, SaidView, SandingTable, StageHead],
+  imports: [
+    ArrowKeys,
+    CureAir,
+    CureHelp,
+    CureWindows,
+    FigureView,
+    PartsTable,
+    Questions,
+    SaidView,
+    SandingTable,
+    StageHead,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (head()) {<nb-stage-head [stage]="stage()" />}
@@ -77,13 +97,29 @@ export class RepairStage {
   readonly #context = inject(JobContext);
   readonly #reading = inject(Reading);
   readonly #plan = this.#context.plan;
-  protected readonly sheet = computed(() => this.#plan()?.repair?.sheets.find((s) => s.stage === this.stage()));
-  protected readonly tables = computed(() => (this.sheet()?.tables ?? []).map((t: RepairTable) => ({ caption: t.caption, columns: t.columns, rows: t.rows.map((row) => row.map((cell): Said => saidWords(cell, this.#reading.reader()))) })));
-  protected readonly notes = computed(() => (this.sheet()?.notes ?? []).map((n) => saidWords(n, this.#reading.reader())));
-  protected readonly pots = computed(() => (this.#plan()?.repair?.pots ?? []).filter((p) => p.stage === this.stage()));
+  protected readonly sheet = computed(() =>
+    this.#plan()?.repair?.sheets.find((s) => s.stage === this.stage()),
+  );
+  protected readonly tables = computed(() =>
+    (this.sheet()?.tables ?? []).map((t: RepairTable) => ({
+      caption: t.caption,
+      columns: t.columns,
+      rows: t.rows.map((row) => row.map((cell): Said => saidWords(cell, this.#reading.reader()))),
+    })),
+  );
+  protected readonly notes = computed(() =>
+    (this.sheet()?.notes ?? []).map((n) => saidWords(n, this.#reading.reader())),
+  );
+  protected readonly pots = computed(() =>
+    (this.#plan()?.repair?.pots ?? []).filter((p) => p.stage === this.stage()),
+  );
   protected readonly sanding = computed(() => this.#plan()?.sanding?.[this.stage()] ?? []);
   /** The survey is told by its own view. */
-  protected readonly steps = computed<readonly Task[]>(() => (this.stage() === 'survey' ? [] : (this.#plan()?.timeline?.stages.find((s) => s.stage === this.stage())?.tasks ?? [])));
+  protected readonly steps = computed<readonly Task[]>(() =>
+    this.stage() === 'survey'
+      ? []
+      : (this.#plan()?.timeline?.stages.find((s) => s.stage === this.stage())?.tasks ?? []),
+  );
   protected readonly times = computed(() => this.#plan()?.productTimes ?? []);
 
   protected ways(p: Pot): readonly Said[] {

@@ -6,15 +6,36 @@ import { RepairDrawings } from './repair-drawings';
 import { RepairStage } from './repair-stage';
 import { Ways } from './ways';
 
-const TEAR: JobDocument = { ...JOB, hull: { material: 'csm-fabric' }, damage: { kind: 'fabric-tear', size: ['85 mm', '4 mm'] } };
-const DECK: JobDocument = { ...JOB, hull: { material: 'frp-cored', core: 'balsa' }, damage: { kind: 'delamination', size: ['400 mm', '300 mm'], wet: 'dry' } };
-const FOIL: JobDocument = { ...JOB, hull: { material: 'foil-moulded' }, damage: { kind: 'split-edge', size: ['240 mm', '30 mm'] }, repair: { edge: { weight: 40 } } };
+const TEAR: JobDocument = {
+  ...JOB,
+  hull: { material: 'csm-fabric' },
+  damage: { kind: 'fabric-tear', size: ['85 mm', '4 mm'] },
+};
+const DECK: JobDocument = {
+  ...JOB,
+  hull: { material: 'frp-cored', core: 'balsa' },
+  damage: { kind: 'delamination', size: ['400 mm', '300 mm'], wet: 'dry' },
+};
+const FOIL: JobDocument = {
+  ...JOB,
+  hull: { material: 'foil-moulded' },
+  damage: { kind: 'split-edge', size: ['240 mm', '30 mm'] },
+  repair: { edge: { weight: 40 } },
+};
 
 describe('a stage of a repair that is not laminate', () => {
   it('shows its figures, tables, pots with the ways to measure them, steps and times', async () => {
     const b = await bench(RepairStage, { stage: 'mix' }, TEAR);
     expect(b.text()).toContain('thin coats of two-part polychloroprene fabric adhesive');
-    expect([...b.host.querySelectorAll('h3')].map((h) => h.textContent)).toEqual(jasmine.arrayContaining(['Patch', 'Drawn together first', 'Times in this air', 'Adhesive', 'Step by step']));
+    expect([...b.host.querySelectorAll('h3')].map((h) => h.textContent)).toEqual(
+      jasmine.arrayContaining([
+        'Patch',
+        'Drawn together first',
+        'Times in this air',
+        'Adhesive',
+        'Step by step',
+      ]),
+    );
     expect(b.host.querySelectorAll('.ways li').length).toBeGreaterThan(0);
     expect(b.host.querySelectorAll('.steps li').length).toBeGreaterThan(6);
     expect(b.host.querySelectorAll('.steps .wait').length).toBeGreaterThan(3);

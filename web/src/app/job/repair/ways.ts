@@ -47,18 +47,36 @@ export class Ways {
     const family = substrateOf(d?.hull.material)?.family;
     return family !== undefined && d?.damage.kind !== undefined && hasSchools(family, d.damage.kind);
   });
-  readonly #question = computed(() => {
-    const [state, shop] = [this.#context.state(), this.#context.shop()];
-    return this.open() && state?.job && shop ? { job: state.job, shop, library: this.#stores.library(), clock: { now: state.now ?? 0, timeZone: TIME_ZONE } } : undefined;
-  }, { equal: sameData });
+  readonly #question = computed(
+    () => {
+      const [state, shop] = [this.#context.state(), this.#context.shop()];
+      return this.open() && state?.job && shop
+        ? {
+            job: state.job,
+            shop,
+            library: this.#stores.library(),
+            clock: { now: state.now ?? 0, timeZone: TIME_ZONE },
+          }
+        : undefined;
+    },
+    { equal: sameData },
+  );
   protected readonly found = toSignal(
-    toObservable(this.#question).pipe(switchMap((q) => (q ? this.#heavy.ways(q.job, q.library, q.shop, q.clock).pipe(catchError(() => of('failed' as const))) : of(undefined)))),
+    toObservable(this.#question).pipe(
+      switchMap((q) =>
+        q
+          ? this.#heavy.ways(q.job, q.library, q.shop, q.clock).pipe(catchError(() => of('failed' as const)))
+          : of(undefined),
+      ),
+    ),
   );
 
   protected figures(w: WayChoice): string {
     const reader = this.#reading.reader();
     const told = (f: Figure | undefined, what: string): string => (f ? `${say(f, reader)} ${what}` : '');
-    return [told(w.handsOn, 'of work'), told(w.elapsed, 'in all'), told(w.materials, 'of materials')].filter(Boolean).join(' · ');
+    return [told(w.handsOn, 'of work'), told(w.elapsed, 'in all'), told(w.materials, 'of materials')]
+      .filter(Boolean)
+      .join(' · ');
   }
 
   protected take({ way }: WayChoice): void {

@@ -8,8 +8,16 @@ import { Readings } from './readings';
 import { SystemStage } from './system-stage';
 import { Tracer, type Traced } from './tracer';
 
-const TEAR: JobDocument = { ...JOB, hull: { material: 'csm-fabric' }, damage: { kind: 'fabric-tear', size: ['85 mm', '4 mm'] } };
-const UNNAMED: JobDocument = { ...JOB, hull: {}, damage: { kind: 'fabric-puncture', size: ['6 mm', '4 mm'] } };
+const TEAR: JobDocument = {
+  ...JOB,
+  hull: { material: 'csm-fabric' },
+  damage: { kind: 'fabric-tear', size: ['85 mm', '4 mm'] },
+};
+const UNNAMED: JobDocument = {
+  ...JOB,
+  hull: {},
+  damage: { kind: 'fabric-puncture', size: ['6 mm', '4 mm'] },
+};
 
 describe('the hull and the damage', () => {
   it('ask only what goes with the kind of damage', async () => {
@@ -32,7 +40,9 @@ describe('the hull and the damage', () => {
     expect(b.text()).toContain('No flame and no burning');
     b.button('an air-filled tube or board').click();
     await b.settle();
-    expect(b.document().hull.evidence?.[0]).toEqual(jasmine.objectContaining({ test: 'kind', outcome: 'tube' }));
+    expect(b.document().hull.evidence?.[0]).toEqual(
+      jasmine.objectContaining({ test: 'kind', outcome: 'tube' }),
+    );
     expect(b.host.querySelectorAll('.candidates li').length).toBe(4);
     expect(b.text()).toContain('So far: unsure');
     const first = b.host.querySelector('.name')?.textContent;
@@ -46,7 +56,11 @@ describe('the hull and the damage', () => {
   });
 
   it('take a test back', async () => {
-    const b = await bench(HullFacts, {}, { ...UNNAMED, hull: { evidence: [{ test: 'kind', outcome: 'metal' }] } });
+    const b = await bench(
+      HullFacts,
+      {},
+      { ...UNNAMED, hull: { evidence: [{ test: 'kind', outcome: 'metal' }] } },
+    );
     b.button('Take back: What kind of part it is').click();
     await b.settle();
     expect(b.document().hull).toEqual({});
@@ -55,19 +69,49 @@ describe('the hull and the damage', () => {
 
 describe('the match on any hull', () => {
   it('shows what holds on each of several hulls that it may be', async () => {
-    const b = await bench(SystemStage, {}, { ...UNNAMED, hull: { evidence: [{ test: 'kind', outcome: 'tube' }, { test: 'seams', outcome: 'glued' }] } });
+    const b = await bench(
+      SystemStage,
+      {},
+      {
+        ...UNNAMED,
+        hull: {
+          evidence: [
+            { test: 'kind', outcome: 'tube' },
+            { test: 'seams', outcome: 'glued' },
+          ],
+        },
+      },
+    );
     expect(b.text()).toContain('It may be any of these hulls');
     expect(b.text()).toContain('Two-part polychloroprene fabric adhesive');
     expect(b.text()).toContain('Two-part polyurethane fabric adhesive');
   });
 
   it('says what a quick fix lasts and what must come off, and dresses where that is a plan', async () => {
-    const home = await bench(SystemStage, {}, { ...JOB, hull: { material: 'pvc-fabric' }, damage: { kind: 'fabric-puncture', size: ['6 mm', '4 mm'] }, priorities: { preset: 'get home' } });
+    const home = await bench(
+      SystemStage,
+      {},
+      {
+        ...JOB,
+        hull: { material: 'pvc-fabric' },
+        damage: { kind: 'fabric-puncture', size: ['6 mm', '4 mm'] },
+        priorities: { preset: 'get home' },
+      },
+    );
     expect(home.host.querySelector('.chosen .quick')?.textContent).toContain('peel off');
   });
 
   it('keeps a link that was chosen, lets it go again, and holds on to the finish when what holds it changes', async () => {
-    const b = await bench(SystemStage, {}, { ...JOB, hull: { material: 'foil-g10' }, damage: { kind: 'nick', size: ['40 mm', '10 mm'] }, system: { finish: 'clear-2k', prep: 'abrade-coarse' } });
+    const b = await bench(
+      SystemStage,
+      {},
+      {
+        ...JOB,
+        hull: { material: 'foil-g10' },
+        damage: { kind: 'nick', size: ['40 mm', '10 mm'] },
+        system: { finish: 'clear-2k', prep: 'abrade-coarse' },
+      },
+    );
     expect(b.text()).toContain('Or dress it only');
     const other = b.context.plan()?.system?.ranked.find((r) => r !== b.context.plan()?.system?.chosen);
     b.button(`Take this one: ${other?.chain.links.find((l) => l.role === 'bond')?.product.name}`).click();
@@ -81,7 +125,9 @@ describe('the match on any hull', () => {
 
   it('follows what matters: presets and sliders', async () => {
     const b = await bench(Priorities);
-    [...b.host.querySelectorAll<HTMLButtonElement>('[role=radio]')].find((x) => x.textContent === 'least exposure')?.click();
+    [...b.host.querySelectorAll<HTMLButtonElement>('[role=radio]')]
+      .find((x) => x.textContent === 'least exposure')
+      ?.click();
     await b.settle();
     expect(b.document().priorities).toEqual({ preset: 'least exposure' });
     expect(b.host.querySelector('[aria-checked=true]')?.textContent).toBe('least exposure');
@@ -102,7 +148,14 @@ function tap(host: Element, x: number, y: number): void {
   const svg = host.querySelector('nb-point-pad svg');
   const box = svg?.getBoundingClientRect();
   if (!svg || !box) throw new Error('no pad');
-  for (const kind of ['pointerdown', 'pointerup']) svg.dispatchEvent(new PointerEvent(kind, { clientX: box.left + x * box.width, clientY: box.top + y * box.height, bubbles: true }));
+  for (const kind of ['pointerdown', 'pointerup'])
+    svg.dispatchEvent(
+      new PointerEvent(kind, {
+        clientX: box.left + x * box.width,
+        clientY: box.top + y * box.height,
+        bubbles: true,
+      }),
+    );
 }
 
 describe('tap and moisture readings', () => {
@@ -143,7 +196,12 @@ describe('tap and moisture readings', () => {
 
 describe('tracing', () => {
   const pad = (): Element => document.querySelector('.p-dialog') ?? document.body;
-  const corners = [[0.3, 0.3], [0.7, 0.3], [0.7, 0.7], [0.3, 0.7]] as const;
+  const corners = [
+    [0.3, 0.3],
+    [0.7, 0.3],
+    [0.7, 0.7],
+    [0.3, 0.7],
+  ] as const;
 
   it('on a grid gives an outline to scale, with undo and points by number', async () => {
     const b = await bench(Tracer);
@@ -157,7 +215,8 @@ describe('tracing', () => {
     }
     tap(pad(), 0.1, 0.1);
     await b.settle();
-    const click = (name: string): void => [...pad().querySelectorAll('button')].find((x) => x.textContent?.trim() === name)?.click();
+    const click = (name: string): void =>
+      [...pad().querySelectorAll('button')].find((x) => x.textContent?.trim() === name)?.click();
     click('Undo');
     await b.settle();
     click('Use this outline');
@@ -174,7 +233,9 @@ describe('tracing', () => {
     const photo = { id: 'p1', name: 'hull.jpg', width: 1600, height: 1200, madeAt: '2026-11-23T08:00:00Z' };
     b.http.expectOne('/api/v1/jobs/job/photos').flush([photo]);
     await b.settle();
-    [...pad().querySelectorAll<HTMLElement>('p-togglebutton')].find((x) => x.textContent?.trim() === 'Photograph')?.click();
+    [...pad().querySelectorAll<HTMLElement>('p-togglebutton')]
+      .find((x) => x.textContent?.trim() === 'Photograph')
+      ?.click();
     await b.settle();
     expect(pad().querySelectorAll('.thumbs img').length).toBe(1);
     const box = pad().querySelector<HTMLInputElement>('input[type=file]');
@@ -185,7 +246,10 @@ describe('tracing', () => {
     box.dispatchEvent(new Event('change'));
     const sent = b.http.expectOne((r) => r.method === 'POST' && r.url === '/api/v1/jobs/job/photos');
     expect(sent.request.body instanceof FormData).toBeTrue();
-    sent.flush({ title: 'The photograph cannot be used', detail: 'the file is not an image' }, { status: 415, statusText: 'x' });
+    sent.flush(
+      { title: 'The photograph cannot be used', detail: 'the file is not an image' },
+      { status: 415, statusText: 'x' },
+    );
     await b.settle();
     expect(pad().querySelector('[role=alert]')?.textContent).toContain('the file is not an image');
     pad().querySelector<HTMLButtonElement>('.thumbs button')?.click();
@@ -196,7 +260,20 @@ describe('tracing', () => {
 
 describe('findings', () => {
   it('state the difference against the first look', async () => {
-    const b = await bench(Findings, {}, { ...JOB, damage: { kind: 'hole', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'first look', size: [0.03, 0.02] }, { at: '2026-11-21T08:00:00Z', extent: 'true extent', size: [0.11, 0.07], method: 'grind' }] } });
+    const b = await bench(
+      Findings,
+      {},
+      {
+        ...JOB,
+        damage: {
+          kind: 'hole',
+          findings: [
+            { at: '2026-11-20T08:00:00Z', extent: 'first look', size: [0.03, 0.02] },
+            { at: '2026-11-21T08:00:00Z', extent: 'true extent', size: [0.11, 0.07], method: 'grind' },
+          ],
+        },
+      },
+    );
     await new Promise((resolve) => setTimeout(resolve, 200));
     await b.settle();
     expect(b.host.querySelector('.against')?.textContent).toMatch(/cut-out area.*hands-on/);

@@ -18,5 +18,7 @@ export class ChainRules {
   }
 
   /** The weakest links first: those want care. */
-  protected readonly rules = computed(() => [...this.chain().rules].sort((a, b) => VERDICTS.indexOf(b.verdict) - VERDICTS.indexOf(a.verdict)));
+  protected readonly rules = computed(() =>
+    [...this.chain().rules].sort((a, b) => VERDICTS.indexOf(b.verdict) - VERDICTS.indexOf(a.verdict)),
+  );
 }

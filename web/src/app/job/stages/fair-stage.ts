@@ -21,7 +21,19 @@ const MOST_ROUNDS = 12;
 /** The surface as read, filler for it, and the papers to what the finish wants. */
 @Component({
   selector: 'nb-fair-stage',
-  imports: [ButtonModule, ChoiceFieldView, CureWindows, FillerTable, GapEntry, Papers, QuantityFieldView, StageHead, FigureView, PartsTable, SandingTable],
+  imports: [
+    ButtonModule,
+    ChoiceFieldView,
+    CureWindows,
+    FillerTable,
+    GapEntry,
+    Papers,
+    QuantityFieldView,
+    StageHead,
+    FigureView,
+    PartsTable,
+    SandingTable,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="fair" />
@@ -83,9 +95,15 @@ export class FairStage {
   protected readonly reading = signal<'new' | 'again' | undefined>(undefined);
   protected readonly fair = computed(() => this.#context.plan()?.fair);
   protected readonly rounds = computed(() => this.#context.state()?.job?.fairing?.rounds ?? []);
-  protected readonly done = computed(() => this.fair()?.surface !== undefined && this.fair()?.rounds.value === 0);
+  protected readonly done = computed(
+    () => this.fair()?.surface !== undefined && this.fair()?.rounds.value === 0,
+  );
   protected readonly edge = computed(() => this.doc()?.fairing?.edge ?? 'batten');
-  protected readonly edgeWords = computed(() => (this.edge() === 'batten' ? 'Bend the batten to the hull along each line and read what is under it: 0 where it touches.' : 'Lay the straight edge along each line; the hull’s own curve is taken out of what you read.'));
+  protected readonly edgeWords = computed(() =>
+    this.edge() === 'batten'
+      ? 'Bend the batten to the hull along each line and read what is under it: 0 where it touches.'
+      : 'Lay the straight edge along each line; the hull’s own curve is taken out of what you read.',
+  );
   /** Last time's size, or the finish edge and a hand's breadth round it. */
   protected readonly size = computed<readonly [number, number]>(() => {
     const last = this.rounds().at(-1)?.readings;
@@ -94,8 +112,14 @@ export class FairStage {
     return sizeToRead(g?.groundLength.value ?? 0.3, g?.groundWidth.value ?? 0.2);
   });
   protected readonly product = computed(() => this.#context.plan()?.system?.chosen?.chain.filler?.name ?? '');
-  protected readonly how = computed(() => (this.fair()?.powder ? 'Mix resin and hardener fully, then the powder; a neat coat first on dry glass.' : 'Mix to one even colour, without folding air in.'));
-  protected readonly powder = computed(() => this.#context.plan()?.system?.chosen?.chain.filler?.powder?.name ?? '');
+  protected readonly how = computed(() =>
+    this.fair()?.powder
+      ? 'Mix resin and hardener fully, then the powder; a neat coat first on dry glass.'
+      : 'Mix to one even colour, without folding air in.',
+  );
+  protected readonly powder = computed(
+    () => this.#context.plan()?.system?.chosen?.chain.filler?.powder?.name ?? '',
+  );
 
   protected set(path: string, value: unknown): void {
     this.#context.store.set(path, value);
@@ -105,10 +129,22 @@ export class FairStage {
     const again = this.reading() === 'again';
     const who = this.#context.logStore.who;
     const round: FairingRound = { at: new Date().toISOString(), ...(who ? { who } : {}), readings };
-    this.#context.store.set('fairing.rounds', [...(again ? this.rounds().slice(0, -1) : this.rounds()), round].slice(-MOST_ROUNDS));
+    this.#context.store.set(
+      'fairing.rounds',
+      [...(again ? this.rounds().slice(0, -1) : this.rounds()), round].slice(-MOST_ROUNDS),
+    );
     this.reading.set(undefined);
-    const deepest = sayIn({ value: Math.max(...readings.map((r) => r.gap)) }, 'mm', 1, this.#reading.reader());
-    this.#context.logStore.add('fair', who, `${again ? 'Corrected' : 'Read'} round ${this.rounds().length}: ${readings.length} gaps under a ${this.edge()}, greatest ${deepest}.`);
+    const deepest = sayIn(
+      { value: Math.max(...readings.map((r) => r.gap)) },
+      'mm',
+      1,
+      this.#reading.reader(),
+    );
+    this.#context.logStore.add(
+      'fair',
+      who,
+      `${again ? 'Corrected' : 'Read'} round ${this.rounds().length}: ${readings.length} gaps under a ${this.edge()}, greatest ${deepest}.`,
+    );
   }
 
   protected drop(): void {

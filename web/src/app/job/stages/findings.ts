@@ -1,11 +1,34 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import { debounceTime, first, merge } from 'rxjs';
-import { METHODS, againstFirstLook, createPlanner, figure, findingHistory, saySize, type Change, type Extent, type Finding, type Planner, type Reader, type Said, type Shape, type Trace } from '@nelbo/core';
+import {
+  METHODS,
+  againstFirstLook,
+  createPlanner,
+  figure,
+  findingHistory,
+  saySize,
+  type Change,
+  type Extent,
+  type Finding,
+  type Planner,
+  type Reader,
+  type Said,
+  type Shape,
+  type Trace,
+} from '@nelbo/core';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { Reading, TIME_ZONE } from '../../state/reading';
@@ -33,7 +56,16 @@ interface TypedFinding {
 /** The dated findings. A later one is added, never overwritten; each says what it changed. */
 @Component({
   selector: 'nb-findings',
-  imports: [FormsModule, RouterLink, Tracer, ButtonModule, InputTextModule, ChoiceFieldView, QuantityFieldView, SaidView],
+  imports: [
+    FormsModule,
+    RouterLink,
+    Tracer,
+    ButtonModule,
+    InputTextModule,
+    ChoiceFieldView,
+    QuantityFieldView,
+    SaidView,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol class="list">
@@ -104,23 +136,40 @@ export class Findings {
   protected readonly note = signal('');
   protected readonly tracing = signal(false);
   protected readonly outline = signal<{ traced: Traced; text: string } | undefined>(undefined);
-  protected readonly shapes = [{ value: 'ellipse', label: 'ellipse' }, { value: 'rectangle', label: 'rectangle' }];
+  protected readonly shapes = [
+    { value: 'ellipse', label: 'ellipse' },
+    { value: 'rectangle', label: 'rectangle' },
+  ];
   protected readonly jobId = this.#context.id;
   readonly #key = computed(() => `finding.${this.jobId()}`);
-  protected readonly ready = computed(() => this.outline() !== undefined || (this.length() !== undefined && this.width() !== undefined));
+  protected readonly ready = computed(
+    () => this.outline() !== undefined || (this.length() !== undefined && this.width() !== undefined),
+  );
 
   /** The history may lag a moment behind the hand: what is typed elsewhere must not wait for it. */
-  readonly #settled = toSignal(merge(this.#context.store.state$.pipe(first()), this.#context.store.state$.pipe(debounceTime(HISTORY_LAG_MS))));
+  readonly #settled = toSignal(
+    merge(
+      this.#context.store.state$.pipe(first()),
+      this.#context.store.state$.pipe(debounceTime(HISTORY_LAG_MS)),
+    ),
+  );
   readonly #effects = computed(() => {
     const job = this.#settled()?.job;
     const shop = this.#context.shop();
-    return job && shop ? findingHistory(job, this.#stores.library(), shop, { now: 0, timeZone: TIME_ZONE }, this.#plannerAt) : [];
+    return job && shop
+      ? findingHistory(job, this.#stores.library(), shop, { now: 0, timeZone: TIME_ZONE }, this.#plannerAt)
+      : [];
   });
   /** What was found since somebody first looked, in plan terms. */
   protected readonly against = computed(() => {
     const reader = this.#reading.reader();
     const difference = againstFirstLook(this.#effects());
-    return difference && difference.changes.length > 0 ? difference.changes.map((c) => ({ ...this.#words(c, reader), plans: [difference.first as { trace: Trace }, difference.now as { trace: Trace }] })) : undefined;
+    return difference && difference.changes.length > 0
+      ? difference.changes.map((c) => ({
+          ...this.#words(c, reader),
+          plans: [difference.first as { trace: Trace }, difference.now as { trace: Trace }],
+        }))
+      : undefined;
   });
   protected readonly history = computed(() => {
     const reader = this.#reading.reader();
@@ -129,7 +178,9 @@ export class Findings {
         extent: finding.extent,
         size: saySize({ value: finding.size[0] }, { value: finding.size[1] }, reader),
         when: sayWhen(Date.parse(finding.at), Date.now()),
-        how: [finding.outline ? 'traced' : '', METHODS[finding.method ?? ''], finding.who, finding.note].filter(Boolean).join(' · '),
+        how: [finding.outline ? 'traced' : '', METHODS[finding.method ?? ''], finding.who, finding.note]
+          .filter(Boolean)
+          .join(' · '),
         photo: finding.tracing && this.#photos.url(finding.tracing.photo),
         changed: changes.map((c) => this.#words(c, reader)),
         before: all[i - 1]?.plan as { trace: Trace } | undefined,
@@ -155,8 +206,17 @@ export class Findings {
       });
     });
     effect(() => {
-      const now: TypedFinding = { extent: this.extent(), length: this.length(), width: this.width(), shape: this.shape(), method: this.method(), note: this.note(), outline: this.outline() };
-      const empty = now.length === undefined && now.width === undefined && now.note === '' && now.outline === undefined;
+      const now: TypedFinding = {
+        extent: this.extent(),
+        length: this.length(),
+        width: this.width(),
+        shape: this.shape(),
+        method: this.method(),
+        note: this.note(),
+        outline: this.outline(),
+      };
+      const empty =
+        now.length === undefined && now.width === undefined && now.note === '' && now.outline === undefined;
       if (this.jobId() !== '') typed.set(this.#key(), this.adding() && !empty ? now : undefined);
     });
   }
@@ -179,7 +239,10 @@ export class Findings {
       ...(who ? { who } : {}),
       ...(note ? { note } : {}),
     };
-    this.#context.store.update((d) => ({ ...d, damage: { ...d.damage, findings: [...(d.damage.findings ?? []), finding] } }));
+    this.#context.store.update((d) => ({
+      ...d,
+      damage: { ...d.damage, findings: [...(d.damage.findings ?? []), finding] },
+    }));
     this.adding.set(false);
     this.length.set(undefined);
     this.width.set(undefined);
@@ -193,7 +256,10 @@ export class Findings {
   }
 
   protected takeOutline(traced: Traced): void {
-    this.outline.set({ traced, text: `${saySize({ value: traced.size[0] }, { value: traced.size[1] }, this.#reading.reader())}, ${(traced.holes?.length ?? 0) > 0 ? `${(traced.holes?.length ?? 0) + 1} holes` : `${traced.outline?.length ?? 0} points`}` });
+    this.outline.set({
+      traced,
+      text: `${saySize({ value: traced.size[0] }, { value: traced.size[1] }, this.#reading.reader())}, ${(traced.holes?.length ?? 0) > 0 ? `${(traced.holes?.length ?? 0) + 1} holes` : `${traced.outline?.length ?? 0} points`}`,
+    });
     this.tracing.set(false);
   }
 }

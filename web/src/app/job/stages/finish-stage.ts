@@ -15,7 +15,17 @@ import { StageHead } from './stage-head';
 /** Gel coat or paint: film, coats, quantities, windows; then its colour, and the check before it is handed over. */
 @Component({
   selector: 'nb-finish-stage',
-  imports: [ColourPanel, CureWindows, FinishCheck, QuantityFieldView, StageHead, FigureView, PartsTable, SandingTable, ChoiceFieldView],
+  imports: [
+    ColourPanel,
+    CureWindows,
+    FinishCheck,
+    QuantityFieldView,
+    StageHead,
+    FigureView,
+    PartsTable,
+    SandingTable,
+    ChoiceFieldView,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="finish" />
@@ -70,7 +80,12 @@ export class FinishStage {
   protected readonly product = computed(() => this.chain()?.finish?.name ?? '');
   protected readonly grade = computed(() => this.#context.plan()?.inputs?.grade);
   protected readonly tinted = computed(() => this.chain()?.finish?.kind === 'gel coat');
-  protected readonly tape = computed(() => this.finish()?.tape.map((t) => sayIn({ value: t }, 'mm', 0, this.#reading.reader())).join(', ') ?? '');
+  protected readonly tape = computed(
+    () =>
+      this.finish()
+        ?.tape.map((t) => sayIn({ value: t }, 'mm', 0, this.#reading.reader()))
+        .join(', ') ?? '',
+  );
 
   protected set(path: string, value: unknown): void {
     this.#context.store.set(path, value);

@@ -17,7 +17,16 @@ const FURTHER = 0.01;
 /** Cut-out, taper with its shear check, what is in the way, and the dishes with their gauge tables. */
 @Component({
   selector: 'nb-grind-stage',
-  imports: [ButtonModule, ChoiceFieldView, DishTables, FigureView, Obstacles, PlanChecks, QuantityFieldView, StageHead],
+  imports: [
+    ButtonModule,
+    ChoiceFieldView,
+    DishTables,
+    FigureView,
+    Obstacles,
+    PlanChecks,
+    QuantityFieldView,
+    StageHead,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="grind" />
@@ -87,7 +96,11 @@ export class GrindStage {
   readonly #context = inject(JobContext);
   readonly #reading = inject(Reading);
   protected readonly checks = ['steps', 'step', 'fill', 'backing', 'order'] as const;
-  protected readonly answers = { stop: 'The taper ends at it.', move: 'It is taken off for the repair and bedded again at the end.', over: 'The taper runs over it.' } as const;
+  protected readonly answers = {
+    stop: 'The taper ends at it.',
+    move: 'It is taken off for the repair and bedded again at the end.',
+    over: 'The taper runs over it.',
+  } as const;
   protected readonly further_ = FURTHER;
   protected readonly drawing = signal(false);
   protected readonly unit = computed(() => preferredUnit('mm', this.#reading.reader().units));
@@ -95,8 +108,14 @@ export class GrindStage {
   protected readonly plan = this.#context.plan;
   protected readonly grind = computed(() => this.#context.plan()?.grind);
   /** Obstacles of the outside face come first. */
-  protected readonly rooms = computed(() => (this.grind()?.room ?? []).filter((r, i, all) => all.findIndex((x) => x.index === r.index) === i).length);
-  protected readonly asksDepth = computed(() => ['crack', 'crushed', 'old-repair', 'hole'].includes(this.doc()?.damage.kind ?? ''));
+  protected readonly rooms = computed(
+    () =>
+      (this.grind()?.room ?? []).filter((r, i, all) => all.findIndex((x) => x.index === r.index) === i)
+        .length,
+  );
+  protected readonly asksDepth = computed(() =>
+    ['crack', 'crushed', 'old-repair', 'hole'].includes(this.doc()?.damage.kind ?? ''),
+  );
 
   protected set(path: string, value: unknown): void {
     this.#context.store.set(path, value);
@@ -124,12 +143,21 @@ export class GrindStage {
 
   protected broke(): void {
     this.#context.store.update(brokenThrough);
-    this.#context.logStore.add('grind', this.#context.logStore.who, 'Grinding broke through: planned as right through from here on.');
+    this.#context.logStore.add(
+      'grind',
+      this.#context.logStore.who,
+      'Grinding broke through: planned as right through from here on.',
+    );
   }
 
   protected further(): void {
     const plan = this.plan();
-    const finding = plan && grownFinding(plan, FURTHER, new Date().toISOString(), this.#context.logStore.who || undefined);
-    if (finding) this.#context.store.update((d) => ({ ...d, damage: { ...d.damage, findings: [...(d.damage.findings ?? []), finding] } }));
+    const finding =
+      plan && grownFinding(plan, FURTHER, new Date().toISOString(), this.#context.logStore.who || undefined);
+    if (finding)
+      this.#context.store.update((d) => ({
+        ...d,
+        damage: { ...d.damage, findings: [...(d.damage.findings ?? []), finding] },
+      }));
   }
 }

@@ -11,8 +11,18 @@ import { StackTools } from './stack-tools';
 import { applied } from './plan-checks';
 import { Drawings } from '../drawings';
 
-const plies = (b: Bench<unknown>): string[] => (b.document().laminate?.plies ?? []).map((p) => `${p.cloth} ${p.way}`);
-const CLEAT = { kind: 'fitting' as const, name: 'cleat', points: [{ x: 0.1, y: -0.02 }, { x: 0.14, y: -0.02 }, { x: 0.14, y: 0.02 }, { x: 0.1, y: 0.02 }] };
+const plies = (b: Bench<unknown>): string[] =>
+  (b.document().laminate?.plies ?? []).map((p) => `${p.cloth} ${p.way}`);
+const CLEAT = {
+  kind: 'fitting' as const,
+  name: 'cleat',
+  points: [
+    { x: 0.1, y: -0.02 },
+    { x: 0.14, y: -0.02 },
+    { x: 0.14, y: 0.02 },
+    { x: 0.1, y: 0.02 },
+  ],
+};
 const beside: JobDocument = { ...JOB, obstacles: [CLEAT] };
 
 describe('the grind stage', () => {
@@ -30,7 +40,9 @@ describe('the grind stage', () => {
 
   it('offers a dish for each face', async () => {
     const b = await bench(GrindStage, {}, { ...JOB, taper: { side: 'both' } });
-    expect([...b.host.querySelectorAll('nb-dish-tables h3')].map((h) => h.textContent?.split(',')[0])).toEqual(['Outside', 'Inside']);
+    expect(
+      [...b.host.querySelectorAll('nb-dish-tables h3')].map((h) => h.textContent?.split(',')[0]),
+    ).toEqual(['Outside', 'Inside']);
   });
 
   it('turns a dish that broke through into a through repair, and writes it into the log', async () => {
@@ -50,8 +62,14 @@ describe('the grind stage', () => {
   });
 
   it('changes a field inside a list by its path', () => {
-    expect(applied({ obstacles: [CLEAT, CLEAT] }, { path: 'obstacles.1.answer', value: 'move' }).obstacles.map((o) => (o as { answer?: string }).answer)).toEqual([undefined, 'move']);
-    expect(applied({ taper: { ratio: 12 } }, { path: 'taper.side', value: 'both' })).toEqual({ taper: { ratio: 12, side: 'both' } } as never);
+    expect(
+      applied({ obstacles: [CLEAT, CLEAT] }, { path: 'obstacles.1.answer', value: 'move' }).obstacles.map(
+        (o) => (o as { answer?: string }).answer,
+      ),
+    ).toEqual([undefined, 'move']);
+    expect(applied({ taper: { ratio: 12 } }, { path: 'taper.side', value: 'both' })).toEqual({
+      taper: { ratio: 12, side: 'both' },
+    } as never);
   });
 });
 
@@ -59,7 +77,8 @@ describe('the stack by hand', () => {
   it('is turned, moved, taken out and added to; every figure follows', async () => {
     const b = await bench(StackTools);
     const count = b.context.plan()?.laminate?.plies.length ?? 0;
-    const labelled = (name: string): HTMLButtonElement => b.host.querySelector<HTMLButtonElement>(`button[aria-label^="${name}"]`) as HTMLButtonElement;
+    const labelled = (name: string): HTMLButtonElement =>
+      b.host.querySelector<HTMLButtonElement>(`button[aria-label^="${name}"]`) as HTMLButtonElement;
     labelled('Turn ply 1,').click();
     await b.settle();
     expect(plies(b)[0]).toBe('biax-600 0/90');
@@ -132,7 +151,12 @@ describe('the taper', () => {
     const b = await bench(Drawings, { stage: 'laminate' });
     const drag = async (handle: SVGCircleElement, by: number): Promise<void> => {
       const box = handle.getBoundingClientRect();
-      const at = (x: number): PointerEventInit => ({ clientX: x, clientY: box.y + box.height / 2, bubbles: true, pointerId: 1 });
+      const at = (x: number): PointerEventInit => ({
+        clientX: x,
+        clientY: box.y + box.height / 2,
+        bubbles: true,
+        pointerId: 1,
+      });
       const from = box.x + box.width / 2;
       handle.dispatchEvent(new PointerEvent('pointerdown', at(from)));
       handle.dispatchEvent(new PointerEvent('pointermove', at(from + by)));

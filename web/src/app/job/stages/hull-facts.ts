@@ -1,6 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
-import { DAMAGE_KINDS, HULL_FAMILIES, SUBSTRATES, damageData, occursOn, substrateOf, type DamageKind, type DamageQuestion } from '@nelbo/core';
+import {
+  DAMAGE_KINDS,
+  HULL_FAMILIES,
+  SUBSTRATES,
+  damageData,
+  occursOn,
+  substrateOf,
+  type DamageKind,
+  type DamageQuestion,
+} from '@nelbo/core';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { capital } from '../../ui/words';
@@ -64,8 +73,16 @@ export class HullFacts {
   protected readonly doc = this.#context.document;
   protected readonly guideOpen = signal(false);
   /** The guide stands open while nobody has named the hull. */
-  protected readonly guide = computed(() => this.guideOpen() || (this.doc() !== undefined && this.doc()?.hull.material === undefined));
-  protected readonly hulls = SUBSTRATES.map((s) => ({ value: s.id, label: s.family === 'frp' || s.name.includes(HULL_FAMILIES[s.family]) ? s.name : `${s.name} · ${HULL_FAMILIES[s.family]}` }));
+  protected readonly guide = computed(
+    () => this.guideOpen() || (this.doc() !== undefined && this.doc()?.hull.material === undefined),
+  );
+  protected readonly hulls = SUBSTRATES.map((s) => ({
+    value: s.id,
+    label:
+      s.family === 'frp' || s.name.includes(HULL_FAMILIES[s.family])
+        ? s.name
+        : `${s.name} · ${HULL_FAMILIES[s.family]}`,
+  }));
   // Single values, so that typing elsewhere in the document makes no new lists of options.
   readonly #material = computed(() => this.doc()?.hull.material);
   readonly #kind = computed(() => this.doc()?.damage.kind);
@@ -73,11 +90,18 @@ export class HullFacts {
   protected readonly damages = computed(() => {
     const family = this.#substrate()?.family;
     const kinds = Object.keys(DAMAGE_KINDS) as DamageKind[];
-    return kinds.filter((k) => !family || occursOn(k, family) || k === this.#kind()).map((k) => ({ value: k, label: damageData(k).name }));
+    return kinds
+      .filter((k) => !family || occursOn(k, family) || k === this.#kind())
+      .map((k) => ({ value: k, label: damageData(k).name }));
   });
   protected readonly recognised = computed(() => {
     const [substrate, kind] = [this.#substrate(), this.#kind()];
-    return [substrate && `${capital(substrate.name)}: ${substrate.recognised}.`, kind && `${capital(damageData(kind).name)}: ${damageData(kind).sign}.`].filter(Boolean).join(' ');
+    return [
+      substrate && `${capital(substrate.name)}: ${substrate.recognised}.`,
+      kind && `${capital(damageData(kind).name)}: ${damageData(kind).sign}.`,
+    ]
+      .filter(Boolean)
+      .join(' ');
   });
   protected readonly asks = computed<readonly Ask[]>(() => {
     const kind = this.#kind();
@@ -88,7 +112,12 @@ export class HullFacts {
     const laminated = family === 'frp' || family === 'frp-cored';
     const asked = new Set(this.asks().map((a) => a.path));
     const all = [
-      ...(laminated ? [{ path: 'hull.matrix', assumed: 'polyester' }, { path: 'hull.fibre', assumed: 'glass' }] : []),
+      ...(laminated
+        ? [
+            { path: 'hull.matrix', assumed: 'polyester' },
+            { path: 'hull.fibre', assumed: 'glass' },
+          ]
+        : []),
       ...(family === 'frp-cored' || family === 'foil' ? [{ path: 'hull.core' }] : []),
       { path: 'hull.coat' },
       { path: 'hull.contaminant', assumed: 'none' },
@@ -99,10 +128,14 @@ export class HullFacts {
     ] as readonly { path: string; assumed?: string }[];
     return all.filter((a) => !asked.has(a.path));
   });
-  protected readonly opened = computed(() => this.more().some((a) => this.at(a.path) !== undefined && a.path !== 'lasts'));
+  protected readonly opened = computed(() =>
+    this.more().some((a) => this.at(a.path) !== undefined && a.path !== 'lasts'),
+  );
 
   protected at(path: string): unknown {
-    return path.split('.').reduce<unknown>((x, key) => (x as Record<string, unknown> | undefined)?.[key], this.doc());
+    return path
+      .split('.')
+      .reduce<unknown>((x, key) => (x as Record<string, unknown> | undefined)?.[key], this.doc());
   }
 
   protected set(path: string, value: unknown): void {

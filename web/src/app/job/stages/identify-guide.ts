@@ -65,7 +65,13 @@ export class IdentifyGuide {
   protected readonly identity = computed(() => this.#context.plan()?.identity);
   protected readonly named = computed(() => this.#context.document()?.hull.material !== undefined);
   readonly #done = computed(() => this.#context.document()?.hull.evidence ?? []);
-  protected readonly evidence = computed(() => this.#done().map((e) => ({ name: IDENTIFICATION_TESTS[e.test]?.name ?? e.test, says: IDENTIFICATION_TESTS[e.test]?.outcomes[e.outcome]?.says ?? e.outcome, who: e.who })));
+  protected readonly evidence = computed(() =>
+    this.#done().map((e) => ({
+      name: IDENTIFICATION_TESTS[e.test]?.name ?? e.test,
+      says: IDENTIFICATION_TESTS[e.test]?.outcomes[e.outcome]?.says ?? e.outcome,
+      who: e.who,
+    })),
+  );
   readonly #next = computed(() => {
     const out = new Set([...this.#skipped(), ...this.#done().map((e) => e.test)]);
     const next = this.identity() ? this.identity()?.next : 'kind';
@@ -76,7 +82,12 @@ export class IdentifyGuide {
   protected readonly test = computed(() => {
     const id = this.#next();
     const t = id === undefined ? undefined : IDENTIFICATION_TESTS[id];
-    return t && { ...t, outcomes: Object.entries(t.outcomes).map(([outcome, o]) => ({ id: outcome, says: o.says })) };
+    return (
+      t && {
+        ...t,
+        outcomes: Object.entries(t.outcomes).map(([outcome, o]) => ({ id: outcome, says: o.says })),
+      }
+    );
   });
   protected readonly shown = computed(() => this.identity()?.candidates.slice(0, SHOWN) ?? []);
   protected readonly more = computed(() => (this.identity()?.candidates.length ?? 0) - this.shown().length);
@@ -93,7 +104,10 @@ export class IdentifyGuide {
     const test = this.#next();
     if (test === undefined) return;
     const who = this.#context.logStore.who;
-    this.#setEvidence([...this.#done(), { test, outcome, at: new Date().toISOString(), ...(who ? { who } : {}) }]);
+    this.#setEvidence([
+      ...this.#done(),
+      { test, outcome, at: new Date().toISOString(), ...(who ? { who } : {}) },
+    ]);
   }
 
   protected takeBack(index: number): void {
@@ -111,6 +125,9 @@ export class IdentifyGuide {
   }
 
   #setEvidence(evidence: readonly { test: string; outcome: string; at?: string; who?: string }[]): void {
-    this.#context.store.update(({ hull: { evidence: _, ...hull }, ...d }) => ({ ...d, hull: { ...hull, ...(evidence.length > 0 ? { evidence: [...evidence] } : {}) } }));
+    this.#context.store.update(({ hull: { evidence: _, ...hull }, ...d }) => ({
+      ...d,
+      hull: { ...hull, ...(evidence.length > 0 ? { evidence: [...evidence] } : {}) },
+    }));
   }
 }

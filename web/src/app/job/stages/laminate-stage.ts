@@ -18,14 +18,30 @@ import { StageHead } from './stage-head';
 import { StackTools } from './stack-tools';
 
 const WHY = {
-  'largest first': 'The first ply covers the whole ground face: one continuous bond, and no ply is cut through when the face is ground.',
-  'smallest first': 'Each ply meets the old ply of its own level and the last covers all edges; easier to hold up on a steep face.',
+  'largest first':
+    'The first ply covers the whole ground face: one continuous bond, and no ply is cut through when the face is ground.',
+  'smallest first':
+    'Each ply meets the old ply of its own level and the last covers all edges; easier to hold up on a steep face.',
 } as const;
 
 /** The ply stack: what to cut, which way, in which order, with how much resin. */
 @Component({
   selector: 'nb-laminate-stage',
-  imports: [ArrowKeys, ButtonModule, ChoiceFieldView, FormsModule, LayupSteps, PlanChecks, RouterLink, StackTools, SaidView, SelectButtonModule, StageHead, FigureView, QuantityFieldView],
+  imports: [
+    ArrowKeys,
+    ButtonModule,
+    ChoiceFieldView,
+    FormsModule,
+    LayupSteps,
+    PlanChecks,
+    RouterLink,
+    StackTools,
+    SaidView,
+    SelectButtonModule,
+    StageHead,
+    FigureView,
+    QuantityFieldView,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="laminate">
@@ -102,7 +118,9 @@ export class LaminateStage {
   protected readonly plan = this.context.plan;
   protected readonly laminate = computed(() => this.context.plan()?.laminate);
   protected readonly mix = computed(() => this.context.plan()?.mix);
-  protected readonly tasks = computed(() => this.context.plan()?.timeline?.stages.find((s) => s.stage === 'laminate')?.tasks ?? []);
+  protected readonly tasks = computed(
+    () => this.context.plan()?.timeline?.stages.find((s) => s.stage === 'laminate')?.tasks ?? [],
+  );
   protected readonly peel = computed(() => {
     const g = this.context.plan()?.grind;
     return g ? sizeOf(g.groundLength, g.groundWidth, this.#reading.reader()) : [];
@@ -139,7 +157,9 @@ export class LaminateStage {
 
   protected restBefore(p: Ply): Said | undefined {
     const at = this.tasks().findIndex((t) => t.plies?.[0] === p.lay);
-    const rest = this.tasks().slice(Math.max(0, at - 2), Math.max(0, at)).find((t) => t.kind === 'wait');
+    const rest = this.tasks()
+      .slice(Math.max(0, at - 2), Math.max(0, at))
+      .find((t) => t.kind === 'wait');
     if (!rest) return undefined;
     const closes = rest.window ? ` · window shuts ${sayWhen(rest.window.closes)}` : '';
     return said`${rest.label}, ${figure(rest.duration)}${closes}`;

@@ -51,11 +51,25 @@ export class LayupSteps implements OnDestroy {
     const tasks = plan?.timeline?.stages.find((s) => s.stage === 'laminate')?.tasks ?? [];
     let laid = 0;
     return tasks.flatMap((t): Step[] => {
-      if (!t.plies) return [{ words: said`${capital(t.label)}, ${figure(t.duration, reader)}, from ${sayWhen(t.start)}.`, laid, wait: t.kind === 'wait' }];
+      if (!t.plies)
+        return [
+          {
+            words: said`${capital(t.label)}, ${figure(t.duration, reader)}, from ${sayWhen(t.start)}.`,
+            laid,
+            wait: t.kind === 'wait',
+          },
+        ];
       return t.plies.map((lay) => {
         laid = Math.max(laid, lay);
         const ply = plan?.laminate?.plies.find((p) => p.lay === lay);
-        return { words: ply ? said`Lay ply ${lay}: ${ply.cloth.name} ${ply.orientation}, ${figure(ply.resin, reader)} of resin${ply.side === 'inside' ? ', inside' : ''}.` : [t.label], laid, ply: lay, wait: false };
+        return {
+          words: ply
+            ? said`Lay ply ${lay}: ${ply.cloth.name} ${ply.orientation}, ${figure(ply.resin, reader)} of resin${ply.side === 'inside' ? ', inside' : ''}.`
+            : [t.label],
+          laid,
+          ply: lay,
+          wait: false,
+        };
       });
     });
   });

@@ -66,7 +66,9 @@ export class LogStage {
   protected readonly text = signal('');
   protected readonly crew = computed(() => [...this.#context.crew()]);
   /** The newest first, as a person reads back. */
-  protected readonly entries = computed(() => [...this.#context.log()].sort((a, b) => Date.parse(b.at) - Date.parse(a.at)));
+  protected readonly entries = computed(() =>
+    [...this.#context.log()].sort((a, b) => Date.parse(b.at) - Date.parse(a.at)),
+  );
 
   constructor() {
     const done = this.#context.document()?.schedule?.done ?? [];

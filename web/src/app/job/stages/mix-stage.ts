@@ -73,7 +73,9 @@ export class MixStage {
 
   /** How a batch is measured out with the instruments of the bench. */
   protected ways(batch: number): readonly Said[] {
-    return (this.#context.plan()?.bench?.batches[batch] ?? []).map((m) => measureWords(m, this.#reading.reader()));
+    return (this.#context.plan()?.bench?.batches[batch] ?? []).map((m) =>
+      measureWords(m, this.#reading.reader()),
+    );
   }
 
   protected set(path: string, value: unknown): void {
@@ -82,10 +84,19 @@ export class MixStage {
 
   protected what(b: Batch): string {
     const plies = b.plies.length === 1 ? `ply ${b.plies[0]}` : `plies ${b.plies[0]}–${b.plies.at(-1)}`;
-    return [b.withGroundCoat ? 'ground face' : '', b.share ? `${plies}, part ${b.share.index} of ${b.share.of}` : plies].filter(Boolean).join(' and ');
+    return [
+      b.withGroundCoat ? 'ground face' : '',
+      b.share ? `${plies}, part ${b.share.index} of ${b.share.of}` : plies,
+    ]
+      .filter(Boolean)
+      .join(' and ');
   }
 
   protected ratio(b: Batch): string {
-    return b.parts.kind === 'two-part' ? `${say(b.parts.massRatio)} by weight` : b.parts.kind === 'peroxide' ? 'Peroxide by weight' : 'Cream by weight';
+    return b.parts.kind === 'two-part'
+      ? `${say(b.parts.massRatio)} by weight`
+      : b.parts.kind === 'peroxide'
+        ? 'Peroxide by weight'
+        : 'Cream by weight';
   }
 }

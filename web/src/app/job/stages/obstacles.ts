@@ -18,7 +18,15 @@ const ROOM = 1.6;
 /** Draws what is in the way of the taper on the outline of the damage: fittings and windows as areas, edges as lines. */
 @Component({
   selector: 'nb-obstacles',
-  imports: [ButtonModule, DialogModule, FormsModule, PointPad, QuantityFieldView, SelectButtonModule, TextFieldView],
+  imports: [
+    ButtonModule,
+    DialogModule,
+    FormsModule,
+    PointPad,
+    QuantityFieldView,
+    SelectButtonModule,
+    TextFieldView,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-dialog [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" header="What is in the way" [style]="{ width: 'min(1100px, 96vw)' }" [contentStyle]="{ height: 'min(640px, 80vh)' }" appendTo="body">
@@ -64,27 +72,41 @@ export class Obstacles {
   readonly #context = inject(JobContext);
   readonly #reading = inject(Reading);
   protected readonly share = HEIGHT_SHARE;
-  protected readonly kinds = Object.entries(OBSTACLES).map(([value, label]) => ({ value, label: label.split(' or ')[0] }));
+  protected readonly kinds = Object.entries(OBSTACLES).map(([value, label]) => ({
+    value,
+    label: label.split(' or ')[0],
+  }));
   protected readonly kind = signal<ObstacleKind>('fitting');
   protected readonly points = signal<readonly PadPoint[]>([]);
   protected readonly name = signal('');
   protected readonly clearance = signal<number | undefined>(undefined);
   protected readonly isArea = computed(() => OBSTACLE_KINDS[this.kind()].closed);
   protected readonly kindName = computed(() => OBSTACLES[this.kind()]);
-  protected readonly how = computed(() => (this.isArea() ? 'Tap its corners, going round.' : OBSTACLE_KINDS[this.kind()].endless ? 'Tap two points or more along it; it runs on beyond them.' : 'Tap its two ends.'));
+  protected readonly how = computed(() =>
+    this.isArea()
+      ? 'Tap its corners, going round.'
+      : OBSTACLE_KINDS[this.kind()].endless
+        ? 'Tap two points or more along it; it runs on beyond them.'
+        : 'Tap its two ends.',
+  );
 
   readonly #survey = computed(() => this.#context.plan()?.survey);
   /** Width of the board, m: the repair with its masking line and as much again. */
   protected readonly span = computed(() => {
     const [s, g] = [this.#survey(), this.#context.plan()?.grind];
-    const reach = s ? Math.max(s.length.value, s.width.value / HEIGHT_SHARE) + 2 * (g?.maskingLine.value ?? 0.1) : LEAST_SPAN;
+    const reach = s
+      ? Math.max(s.length.value, s.width.value / HEIGHT_SHARE) + 2 * (g?.maskingLine.value ?? 0.1)
+      : LEAST_SPAN;
     return Number((Math.max(LEAST_SPAN, reach) * ROOM).toPrecision(2));
   });
   protected readonly given = computed(() => {
     const [s, g] = [this.#survey(), this.#context.plan()?.grind];
     if (!s) return [];
-    const shifted = (o: readonly PadPoint[]): PadPoint[] => o.map((p) => this.#toPad({ x: p.x + s.centre.x, y: p.y + s.centre.y }));
-    const others = (this.#context.state()?.job?.obstacles ?? []).map((o) => o.points.map((p) => this.#toPad(p)));
+    const shifted = (o: readonly PadPoint[]): PadPoint[] =>
+      o.map((p) => this.#toPad({ x: p.x + s.centre.x, y: p.y + s.centre.y }));
+    const others = (this.#context.state()?.job?.obstacles ?? []).map((o) =>
+      o.points.map((p) => this.#toPad(p)),
+    );
     return [...s.region.map(shifted), ...(g?.outlines.grindLimit ?? []).map(shifted), ...others];
   });
   protected readonly metres = computed(() => this.points().map((p) => this.#toMetres(p)));
@@ -110,13 +132,20 @@ export class Obstacles {
 
   protected move(i: number, axis: 'x' | 'y', value: number | undefined): void {
     if (value === undefined) return;
-    this.points.set(this.points().map((p, k) => (k === i ? this.#toPad({ ...this.#toMetres(p), [axis]: value }) : p)));
+    this.points.set(
+      this.points().map((p, k) => (k === i ? this.#toPad({ ...this.#toMetres(p), [axis]: value }) : p)),
+    );
   }
 
   protected add(): void {
     const name = this.name().trim();
     const clearance = this.clearance();
-    const obstacle: Obstacle = { kind: this.kind(), ...(name ? { name } : {}), ...(clearance === undefined ? {} : { clearance }), points: [...this.metres()] };
+    const obstacle: Obstacle = {
+      kind: this.kind(),
+      ...(name ? { name } : {}),
+      ...(clearance === undefined ? {} : { clearance }),
+      points: [...this.metres()],
+    };
     this.#context.store.update((d) => ({ ...d, obstacles: [...(d.obstacles ?? []), obstacle] }));
     this.closed.emit();
   }

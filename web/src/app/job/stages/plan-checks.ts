@@ -39,7 +39,9 @@ export class PlanChecks {
   readonly #context = inject(JobContext);
   /** Which checks belong here. */
   readonly about = input.required<readonly Check['id'][]>();
-  protected readonly shown = computed(() => (this.#context.plan()?.grind?.checks ?? []).filter((c) => this.about().includes(c.id)));
+  protected readonly shown = computed(() =>
+    (this.#context.plan()?.grind?.checks ?? []).filter((c) => this.about().includes(c.id)),
+  );
 
   protected take(way: WayOut): void {
     this.#context.store.update((d) => way.changes.reduce((to, c) => applied(to, c), d));
@@ -47,7 +49,10 @@ export class PlanChecks {
 }
 
 /** A change by its path; a number in the path counts into a list. */
-export function applied<T extends object>(document: T, { path, value }: { readonly path: string; readonly value: unknown }): T {
+export function applied<T extends object>(
+  document: T,
+  { path, value }: { readonly path: string; readonly value: unknown },
+): T {
   const at = /^(\w+)\.(\d+)\.(\w+)$/.exec(path);
   if (!at) return setIn(document, path, value);
   const [, list, index, field] = at;

@@ -1,4 +1,10 @@
-import { CdkDrag, CdkDragHandle, CdkDropList, moveItemInArray, type CdkDragDrop } from '@angular/cdk/drag-drop';
+import {
+  CdkDrag,
+  CdkDragHandle,
+  CdkDropList,
+  moveItemInArray,
+  type CdkDragDrop,
+} from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
@@ -7,7 +13,13 @@ import { USUAL_WAYS, type Cloth, type Face, type PlyChoice, type Way } from '@ne
 import { StoresStore } from '../../state/stores-store';
 
 /** Ways that a cloth may be turned to, in the order of turning. */
-const TURNS: Readonly<Record<Cloth['kind'], readonly Way[]>> = { mat: ['any'], woven: ['0/90', '±45'], stitched: ['±45', '0/90'], unidirectional: ['0', '90', '45', '-45'], 'peel ply': ['–'] };
+const TURNS: Readonly<Record<Cloth['kind'], readonly Way[]>> = {
+  mat: ['any'],
+  woven: ['0/90', '±45'],
+  stitched: ['±45', '0/90'],
+  unidirectional: ['0', '90', '45', '-45'],
+  'peel ply': ['–'],
+};
 
 /** Plies one after another: dragged, added, taken out and turned by hand. */
 @Component({
@@ -55,11 +67,17 @@ export class PlyList {
   readonly changed = output<PlyChoice[]>();
   readonly #stores = inject(StoresStore);
 
-  protected readonly cloths = computed(() => this.#stores.library().cloths.map((c) => ({ value: c.id, label: c.name })));
+  protected readonly cloths = computed(() =>
+    this.#stores.library().cloths.map((c) => ({ value: c.id, label: c.name })),
+  );
   protected readonly rows = computed(() =>
     this.plies().map((p) => {
       const cloth = this.#cloth(p.cloth);
-      return { ...p, turns: cloth ? TURNS[cloth.kind] : [], way: p.way ?? (cloth ? USUAL_WAYS[cloth.kind][0] : '–') };
+      return {
+        ...p,
+        turns: cloth ? TURNS[cloth.kind] : [],
+        way: p.way ?? (cloth ? USUAL_WAYS[cloth.kind][0] : '–'),
+      };
     }),
   );
 
@@ -85,7 +103,8 @@ export class PlyList {
     const cloth = this.#cloth(to.cloth ?? '');
     this.#edit((p) => {
       // A way that the new cloth cannot take is not kept.
-      const way = cloth && p[i].way && !TURNS[cloth.kind].includes(p[i].way) ? TURNS[cloth.kind][0] : p[i].way;
+      const way =
+        cloth && p[i].way && !TURNS[cloth.kind].includes(p[i].way) ? TURNS[cloth.kind][0] : p[i].way;
       p[i] = { ...p[i], ...to, ...(way ? { way } : {}) };
     });
   }

@@ -47,6 +47,9 @@ export class Priorities {
   }
 
   protected weigh(c: Criterion, value: number): void {
-    this.#context.store.set(`priorities.weights.${c}`, value === PRESETS[this.preset()][c] ? undefined : value);
+    this.#context.store.set(
+      `priorities.weights.${c}`,
+      value === PRESETS[this.preset()][c] ? undefined : value,
+    );
   }
 }

@@ -55,10 +55,13 @@ export class Proposals {
   readonly #heavy = inject(HeavyWork);
   readonly #asked = signal(false);
   /** What the search depends on: asked once, it follows every change of them. */
-  readonly #question = computed(() => {
-    const [job, shop] = [this.#context.state()?.job, this.#context.shop()];
-    return this.#asked() && job && shop ? { job, shop, library: this.#stores.library() } : undefined;
-  }, { equal: sameData });
+  readonly #question = computed(
+    () => {
+      const [job, shop] = [this.#context.state()?.job, this.#context.shop()];
+      return this.#asked() && job && shop ? { job, shop, library: this.#stores.library() } : undefined;
+    },
+    { equal: sameData },
+  );
   protected readonly search = toSignal(
     toObservable(this.#question).pipe(
       switchMap((q) =>
@@ -81,7 +84,10 @@ export class Proposals {
   protected counts(p: Proposal): string {
     const names = p.plies.map((x) => x.cloth.name);
     const own = (name: string): number => names.filter((n) => n === name).length;
-    return [...new Set(names)].sort((a, b) => own(b) - own(a)).map((name) => `${own(name)} × ${name}`).join(' and ');
+    return [...new Set(names)]
+      .sort((a, b) => own(b) - own(a))
+      .map((name) => `${own(name)} × ${name}`)
+      .join(' and ');
   }
 
   /** In the order of laying: "4 × stitched biaxial 600 (±45, 0/90 …), 1 × plain cloth 290". */

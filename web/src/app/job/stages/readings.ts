@@ -19,7 +19,15 @@ const ROOM = 2.2;
 /** Tap and moisture readings, placed where they were taken and drawn as a map with the plan view. */
 @Component({
   selector: 'nb-readings',
-  imports: [ButtonModule, ChoiceFieldView, FormsModule, PointPad, QuantityFieldView, SaidView, SelectButtonModule],
+  imports: [
+    ButtonModule,
+    ChoiceFieldView,
+    FormsModule,
+    PointPad,
+    QuantityFieldView,
+    SaidView,
+    SelectButtonModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row">
@@ -64,7 +72,12 @@ export class Readings {
   readonly #context = inject(JobContext);
   readonly #reading = inject(Reading);
   protected readonly doc = this.#context.document;
-  protected readonly modes = [{ label: 'Sound', value: 'sound' }, { label: 'Dull', value: 'dull' }, { label: 'Dead', value: 'dead' }, { label: 'Moisture', value: 'moisture' }];
+  protected readonly modes = [
+    { label: 'Sound', value: 'sound' },
+    { label: 'Dull', value: 'dull' },
+    { label: 'Dead', value: 'dead' },
+    { label: 'Moisture', value: 'moisture' },
+  ];
   protected readonly mode = signal<Mode>('dull');
   protected readonly moisture = signal<number | undefined>(undefined);
   protected readonly meter = toSignal(inject(Devices).readings('moisture meter'));
@@ -75,18 +88,36 @@ export class Readings {
   /** Width of the map, m: room round the damage and every reading. */
   protected readonly span = computed(() => {
     const s = this.#survey();
-    const far = Math.max(LEAST_SPAN, ...(s ? [s.length.value, s.width.value / 0.66] : []), ...this.readings().flatMap((r) => [Math.abs(r.x) * 2, (Math.abs(r.y) * 2) / 0.66]).map((x) => x / 1.6));
+    const far = Math.max(
+      LEAST_SPAN,
+      ...(s ? [s.length.value, s.width.value / 0.66] : []),
+      ...this.readings()
+        .flatMap((r) => [Math.abs(r.x) * 2, (Math.abs(r.y) * 2) / 0.66])
+        .map((x) => x / 1.6),
+    );
     return Number((far * ROOM).toPrecision(2));
   });
-  protected readonly width = computed(() => (this.span() < 1 ? `${Math.round(this.span() * 1000)} mm` : `${this.span()} m`));
+  protected readonly width = computed(() =>
+    this.span() < 1 ? `${Math.round(this.span() * 1000)} mm` : `${this.span()} m`,
+  );
   protected readonly outlines = computed(() => {
     const s = this.#survey();
-    return s ? s.region.map((o) => o.map((p) => this.#toPad({ x: p.x + s.centre.x, y: p.y + s.centre.y }))) : [];
+    return s
+      ? s.region.map((o) => o.map((p) => this.#toPad({ x: p.x + s.centre.x, y: p.y + s.centre.y })))
+      : [];
   });
-  protected readonly marks = computed<readonly PadMark[]>(() => (this.#map()?.cells ?? []).map((c) => ({ ...this.#toPad(c.reading), cls: c.state, text: c.reading.moisture === undefined ? '' : String(c.reading.moisture) })));
+  protected readonly marks = computed<readonly PadMark[]>(() =>
+    (this.#map()?.cells ?? []).map((c) => ({
+      ...this.#toPad(c.reading),
+      cls: c.state,
+      text: c.reading.moisture === undefined ? '' : String(c.reading.moisture),
+    })),
+  );
   protected readonly words = computed<Said | undefined>(() => {
     const m = this.#map();
-    return m?.bad && said`Dull or wet ground by the nearest reading: ${figure(m.bad, this.#reading.reader())}.`;
+    return (
+      m?.bad && said`Dull or wet ground by the nearest reading: ${figure(m.bad, this.#reading.reader())}.`
+    );
   });
 
   #toPad(p: PadPoint): PadPoint {
@@ -99,12 +130,19 @@ export class Readings {
     if (mode === 'moisture' && moisture === undefined) return;
     const who = this.#context.logStore.who;
     const round = (v: number): number => Math.round(v * 1e4) / 1e4;
-    const reading: Reading_ = { at: new Date().toISOString(), x: round(at.x - this.span() / 2), y: round(this.span() * 0.33 - at.y), ...(mode === 'moisture' ? { moisture } : { tap: mode }), ...(who ? { who } : {}) };
+    const reading: Reading_ = {
+      at: new Date().toISOString(),
+      x: round(at.x - this.span() / 2),
+      y: round(this.span() * 0.33 - at.y),
+      ...(mode === 'moisture' ? { moisture } : { tap: mode }),
+      ...(who ? { who } : {}),
+    };
     this.#put([...this.readings(), reading]);
   }
 
   protected move(i: number, axis: 'x' | 'y', value: number | undefined): void {
-    if (value !== undefined) this.#put(this.readings().map((r, k) => (k === i ? { ...r, [axis]: value } : r)));
+    if (value !== undefined)
+      this.#put(this.readings().map((r, k) => (k === i ? { ...r, [axis]: value } : r)));
   }
 
   protected drop(i: number): void {

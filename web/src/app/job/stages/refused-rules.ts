@@ -33,9 +33,18 @@ export class RefusedRules {
   protected readonly rows = computed(() => {
     const list = this.all() ? this.refused() : this.refused().slice(0, SHOWN);
     return list.map(({ rule, chains, examples }) => {
-      const names = [...new Set(examples.map((e) => e.map((p) => p.name).join(' with ')))].filter((n) => n !== '');
+      const names = [...new Set(examples.map((e) => e.map((p) => p.name).join(' with ')))].filter(
+        (n) => n !== '',
+      );
       const more = names.length - EXAMPLES;
-      return { id: rule.id, verdict: rule.verdict, reason: rule.reason, remedy: rule.remedy ?? 'another chain', chains: chains.toLocaleString('en-GB'), products: `${names.slice(0, EXAMPLES).join(', ') || 'Leaving the link out'}${more > 0 ? ` and ${more} more` : ''}` };
+      return {
+        id: rule.id,
+        verdict: rule.verdict,
+        reason: rule.reason,
+        remedy: rule.remedy ?? 'another chain',
+        chains: chains.toLocaleString('en-GB'),
+        products: `${names.slice(0, EXAMPLES).join(', ') || 'Leaving the link out'}${more > 0 ? ` and ${more} more` : ''}`,
+      };
     });
   });
 }

@@ -27,11 +27,17 @@ export class StageHead {
   readonly #reading = inject(Reading);
   protected readonly sentence = computed<Said>(() => {
     const plan = this.#context.plan();
-    return (plan && stageWords(this.stage(), plan, this.#reading.reader())) ?? ['Not enough is known yet to plan this stage.'];
+    return (
+      (plan && stageWords(this.stage(), plan, this.#reading.reader())) ?? [
+        'Not enough is known yet to plan this stage.',
+      ]
+    );
   });
   protected readonly problems = computed(() => this.#context.problemsOf(this.stage()).map(told));
 
   protected wayRound(p: ToldProblem): string {
-    return [p.allowed && `allowed: ${p.allowed}`, p.suggestion].flatMap((s) => (s ? [sentence(s)] : [])).join(' ');
+    return [p.allowed && `allowed: ${p.allowed}`, p.suggestion]
+      .flatMap((s) => (s ? [sentence(s)] : []))
+      .join(' ');
   }
 }

@@ -44,7 +44,15 @@ export class StageNotes {
     const plan = this.#context.plan();
     return plan ? guidanceFor(this.stage(), plan) : { cautions: [], acceptance: [] };
   });
-  protected readonly passed = computed(() => new Set(this.#context.log().filter((e) => e.stage === this.stage()).map((e) => e.text)));
+  protected readonly passed = computed(
+    () =>
+      new Set(
+        this.#context
+          .log()
+          .filter((e) => e.stage === this.stage())
+          .map((e) => e.text),
+      ),
+  );
 
   protected line(a: { test: string; pass: string }): string {
     return `Passed: ${a.test} (${a.pass}).`;

@@ -59,7 +59,17 @@ describe('the survey', () => {
   });
 
   it('shows the range of a first look', async () => {
-    const b = await bench(SurveyStage, {}, { ...JOB, damage: { kind: 'hole', findings: [{ at: '2026-11-20T08:00:00Z', extent: 'first look', size: [0.06, 0.04] }] } });
+    const b = await bench(
+      SurveyStage,
+      {},
+      {
+        ...JOB,
+        damage: {
+          kind: 'hole',
+          findings: [{ at: '2026-11-20T08:00:00Z', extent: 'first look', size: [0.06, 0.04] }],
+        },
+      },
+    );
     expect(b.text()).toContain('90 to 180 mm');
     expect(b.text()).toContain('likely to grow');
   });
@@ -97,8 +107,11 @@ describe('grind', () => {
     const b = await bench(GrindStage);
     const g = b.context.plan()?.grind;
     if (!g) return fail('no plan');
-    for (const line of [g.grindLimit, g.finishEdge, g.maskingLine]) expect(b.text()).toContain(sayIn(line, 'mm', 1).replace(' mm', ''));
-    expect(b.host.querySelectorAll('.gauge [role=row]')[1].querySelectorAll('[role=cell]').length).toBe(g.gauge.length);
+    for (const line of [g.grindLimit, g.finishEdge, g.maskingLine])
+      expect(b.text()).toContain(sayIn(line, 'mm', 1).replace(' mm', ''));
+    expect(b.host.querySelectorAll('.gauge [role=row]')[1].querySelectorAll('[role=cell]').length).toBe(
+      g.gauge.length,
+    );
     expect(b.text()).toContain('Shear check passes');
   });
 
@@ -118,8 +131,12 @@ describe('laminate', () => {
     const rows = [...b.host.querySelectorAll('tbody tr:not(.rest)')];
     expect(rows.length).toBe(plies.length);
     rows.forEach((row, i) => {
-      expect(squeeze(row.textContent ?? '')).toContain(`${(plies[i].length.value * 1000).toFixed(0)}×${(plies[i].width.value * 1000).toFixed(0)}`);
-      expect(squeeze(row.textContent ?? '')).toContain(squeeze(sayIn(plies[i].resin, 'g', 1)).replace('g', ''));
+      expect(squeeze(row.textContent ?? '')).toContain(
+        `${(plies[i].length.value * 1000).toFixed(0)}×${(plies[i].width.value * 1000).toFixed(0)}`,
+      );
+      expect(squeeze(row.textContent ?? '')).toContain(
+        squeeze(sayIn(plies[i].resin, 'g', 1)).replace('g', ''),
+      );
     });
     expect(b.host.querySelectorAll('tr.rest').length).toBe((b.context.plan()?.mix?.groups.length ?? 0) - 1);
   });
@@ -159,7 +176,8 @@ describe('mix & cure', () => {
   });
 
   it('counts drops for a peroxide system and none for epoxy', async () => {
-    const headers = (host: HTMLElement): string[] => [...host.querySelectorAll('th')].map((h) => h.textContent ?? '');
+    const headers = (host: HTMLElement): string[] =>
+      [...host.querySelectorAll('th')].map((h) => h.textContent ?? '');
     const epoxy = await bench(MixStage);
     expect(headers(epoxy.host)).not.toContain('drops');
     epoxy.context.store.set('system', { resin: 'polyester' });
@@ -183,7 +201,10 @@ describe('fair and finish', () => {
   it('show batch, grits and film of the plan', async () => {
     const fair = await bench(FairStage);
     expect(fair.text()).toContain('glass bubbles');
-    expect([...fair.host.querySelectorAll('nb-sanding td:first-child')].map((c) => c.textContent)).toEqual(['P80', 'P180']);
+    expect([...fair.host.querySelectorAll('nb-sanding td:first-child')].map((c) => c.textContent)).toEqual([
+      'P80',
+      'P180',
+    ]);
     expect(fair.text()).toContain('Mix resin and hardener fully');
   });
 

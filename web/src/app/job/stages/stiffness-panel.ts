@@ -13,7 +13,8 @@ interface Bar {
 }
 
 /** The scale runs from half to twice the old stiffness, so that half and twice lie equally far from the same. */
-const place = (ratio: number): number => Math.min(100, Math.max(0, (Math.log2(Math.max(ratio, 1e-9)) + 1) * 50));
+const place = (ratio: number): number =>
+  Math.min(100, Math.max(0, (Math.log2(Math.max(ratio, 1e-9)) + 1) * 50));
 
 /** The new laminate against the old: stiffness both ways, in the plane and in bending, and the pull at which a ply gives. */
 @Component({
@@ -57,8 +58,25 @@ export class StiffnessPanel {
   protected readonly bars = computed<readonly Bar[]>(() => {
     const m = this.match();
     if (!m) return [];
-    const stiff = (name: string, figure: Figure): Bar => ({ name, figure, at: place(figure.value), ok: figure.value >= STIFFNESS_BAND[0] - 1e-9 && figure.value <= STIFFNESS_BAND[1] + 1e-9 });
-    const strong = (name: string, figure: Figure): Bar => ({ name, figure, at: place(figure.value), ok: figure.value >= STIFFNESS_BAND[0] - 1e-9 });
-    return [stiff('In plane, along', m.A11), stiff('In plane, up', m.A22), stiff('Bending, along', m.D11), stiff('Bending, up', m.D22), strong('First ply, along', m.strengthAlong), strong('First ply, up', m.strengthUp)];
+    const stiff = (name: string, figure: Figure): Bar => ({
+      name,
+      figure,
+      at: place(figure.value),
+      ok: figure.value >= STIFFNESS_BAND[0] - 1e-9 && figure.value <= STIFFNESS_BAND[1] + 1e-9,
+    });
+    const strong = (name: string, figure: Figure): Bar => ({
+      name,
+      figure,
+      at: place(figure.value),
+      ok: figure.value >= STIFFNESS_BAND[0] - 1e-9,
+    });
+    return [
+      stiff('In plane, along', m.A11),
+      stiff('In plane, up', m.A22),
+      stiff('Bending, along', m.D11),
+      stiff('Bending, up', m.D22),
+      strong('First ply, along', m.strengthAlong),
+      strong('First ply, up', m.strengthUp),
+    ];
   });
 }

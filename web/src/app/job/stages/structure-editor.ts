@@ -54,7 +54,15 @@ export class StructureEditor {
   }
 
   protected change(i: number, to: Partial<Member>): void {
-    this.#put(this.members().map((m, k) => (k === i ? Object.fromEntries(Object.entries({ ...m, ...to }).filter(([, v]) => v !== undefined)) as unknown as Member : m)));
+    this.#put(
+      this.members().map((m, k) =>
+        k === i
+          ? (Object.fromEntries(
+              Object.entries({ ...m, ...to }).filter(([, v]) => v !== undefined),
+            ) as unknown as Member)
+          : m,
+      ),
+    );
   }
 
   protected remove(i: number): void {

@@ -14,7 +14,16 @@ import { StageHead } from './stage-head';
 /** What was found, how far it goes, and the facts that the plan rests on. */
 @Component({
   selector: 'nb-survey-stage',
-  imports: [StageHead, FigureView, Findings, HullFacts, Readings, QuantityFieldView, ChoiceFieldView, TextFieldView],
+  imports: [
+    StageHead,
+    FigureView,
+    Findings,
+    HullFacts,
+    Readings,
+    QuantityFieldView,
+    ChoiceFieldView,
+    TextFieldView,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="survey" />
@@ -83,10 +92,17 @@ export class SurveyStage {
   protected readonly plan = this.#context.plan;
   protected readonly survey = computed(() => this.#context.plan()?.survey);
   protected readonly inputs = computed(() => this.#context.plan()?.inputs);
-  protected readonly assumptions = computed(() => this.#context.problems().filter((p) => p.severity === 'assumed').map(told));
+  protected readonly assumptions = computed(() =>
+    this.#context
+      .problems()
+      .filter((p) => p.severity === 'assumed')
+      .map(told),
+  );
 
   /** Thickness and old plies matter where a laminate is repaired. */
-  protected readonly laminated = computed(() => ['frp', 'frp-cored', 'smc', 'foil'].includes(substrateOf(this.doc()?.hull.material)?.family ?? ''));
+  protected readonly laminated = computed(() =>
+    ['frp', 'frp-cored', 'smc', 'foil'].includes(substrateOf(this.doc()?.hull.material)?.family ?? ''),
+  );
   protected readonly hasReadings = computed(() => (this.doc()?.damage.readings?.length ?? 0) > 0);
 
   protected set(path: string, value: unknown): void {

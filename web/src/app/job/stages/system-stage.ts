@@ -23,7 +23,17 @@ const SHOWN = 5;
 /** Systems that hold on this hull, ranked by what matters, and those that the rules refused. */
 @Component({
   selector: 'nb-system-stage',
-  imports: [StageHead, FigureView, ButtonModule, ChoiceFieldView, ChainRules, Priorities, RefusedRules, TradeChart, Ways],
+  imports: [
+    StageHead,
+    FigureView,
+    ButtonModule,
+    ChoiceFieldView,
+    ChainRules,
+    Priorities,
+    RefusedRules,
+    TradeChart,
+    Ways,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="system" />
@@ -104,17 +114,28 @@ export class SystemStage {
   protected readonly counted = computed(() => {
     const s = this.system();
     const number = (n: number): string => n.toLocaleString('en-GB');
-    return s && `${number(s.examined)} chains looked at, ${number(s.accepted)} hold; ${s.ranked.length === 1 ? 'one way to hold it' : `the best of each of ${s.ranked.length} ways to hold it, ${Math.min(SHOWN, s.ranked.length)} shown`}.`;
+    return (
+      s &&
+      `${number(s.examined)} chains looked at, ${number(s.accepted)} hold; ${s.ranked.length === 1 ? 'one way to hold it' : `the best of each of ${s.ranked.length} ways to hold it, ${Math.min(SHOWN, s.ranked.length)} shown`}.`
+    );
   });
   protected readonly parts = computed<readonly Part[]>(() => {
     const s = this.system();
     if (!s?.chosen) return [];
     const choices = new Set(s.route.choices.map((c) => c.role));
-    const from = (role: ChainRole): readonly string[] => s.route.choices.find((c) => c.role === role)?.from ?? [];
+    const from = (role: ChainRole): readonly string[] =>
+      s.route.choices.find((c) => c.role === role)?.from ?? [];
     const bond = linkOf(s.chosen.chain, 'bond')?.role === 'laminating resin' ? 'system.resin' : 'system.bond';
     const all: Part[] = [
       { path: bond, role: 'bond', label: 'What holds it' },
-      { path: from('reinforce').includes('cloth') && linkOf(s.chosen.chain, 'reinforce')?.role !== 'plate' ? 'system.cloth' : 'system.patch', role: 'reinforce', label: from('reinforce').every((r) => r === 'cloth') ? 'Cloth' : 'Reinforcement' },
+      {
+        path:
+          from('reinforce').includes('cloth') && linkOf(s.chosen.chain, 'reinforce')?.role !== 'plate'
+            ? 'system.cloth'
+            : 'system.patch',
+        role: 'reinforce',
+        label: from('reinforce').every((r) => r === 'cloth') ? 'Cloth' : 'Reinforcement',
+      },
       { path: 'system.coring', role: 'coring', label: 'New core' },
       { path: 'system.prep', role: 'prep', label: 'Surface preparation' },
       { path: 'system.clean', role: 'clean', label: 'Cleaning after it' },
@@ -134,7 +155,10 @@ export class SystemStage {
 
   protected beside(r: RankedChain): string {
     const key = this.system()?.route.key;
-    return r.chain.links.filter((l) => l.role !== key).map((l) => l.product.name).join(' · ');
+    return r.chain.links
+      .filter((l) => l.role !== key)
+      .map((l) => l.product.name)
+      .join(' · ');
   }
 
   protected linkId(role: ChainRole): string {
@@ -146,8 +170,13 @@ export class SystemStage {
   protected offered(role: ChainRole): { value: string; label: string }[] {
     const choice = this.system()?.route.choices.find((c) => c.role === role);
     if (!choice) return [];
-    const fits = this.#stores.library().products.filter((p) => choice.from.includes(p.role) && (choice.only?.(p) ?? true));
-    return [...(choice.orNone ? [{ value: 'none', label: 'none' }] : []), ...fits.map((p) => ({ value: p.id, label: p.name }))];
+    const fits = this.#stores
+      .library()
+      .products.filter((p) => choice.from.includes(p.role) && (choice.only?.(p) ?? true));
+    return [
+      ...(choice.orNone ? [{ value: 'none', label: 'none' }] : []),
+      ...fits.map((p) => ({ value: p.id, label: p.name })),
+    ];
   }
 
   protected value(path: string): unknown {
@@ -159,13 +188,27 @@ export class SystemStage {
     const key = this.system()?.route.key;
     const product = key && linkOf(r.chain, key);
     if (!product) return;
-    this.#choose(key === 'finish' ? 'finish' : product.role === 'laminating resin' ? 'resin' : 'bond', product.id);
+    this.#choose(
+      key === 'finish' ? 'finish' : product.role === 'laminating resin' ? 'resin' : 'bond',
+      product.id,
+    );
   }
 
   protected set(path: string, value: string | undefined): void {
     const product = this.#stores.library().products.find((p) => p.id === value);
     const name = path.split('.')[1] as keyof SystemChoice;
-    this.#choose(name === 'resin' || name === 'bond' ? (product?.role === 'laminating resin' ? 'resin' : 'bond') : name === 'cloth' || name === 'patch' ? (product?.role === 'cloth' ? 'cloth' : 'patch') : name, value);
+    this.#choose(
+      name === 'resin' || name === 'bond'
+        ? product?.role === 'laminating resin'
+          ? 'resin'
+          : 'bond'
+        : name === 'cloth' || name === 'patch'
+          ? product?.role === 'cloth'
+            ? 'cloth'
+            : 'patch'
+          : name,
+      value,
+    );
   }
 
   protected free(): void {
@@ -174,13 +217,20 @@ export class SystemStage {
 
   /** Only what was chosen by hand is kept with the job; the parts that go with it are matched anew. */
   #choose(part: keyof SystemChoice, value: string | undefined): void {
-    const other: Partial<Record<keyof SystemChoice, keyof SystemChoice>> = { resin: 'bond', bond: 'resin', cloth: 'patch', patch: 'cloth' };
+    const other: Partial<Record<keyof SystemChoice, keyof SystemChoice>> = {
+      resin: 'bond',
+      bond: 'resin',
+      cloth: 'patch',
+      patch: 'cloth',
+    };
     this.#context.store.update((d) => {
       const system: Record<string, string | undefined> = { ...d.system, [part]: value };
       const twin = other[part];
       if (twin) delete system[twin];
       // A new way of holding it brings its own links, unless the finish was asked for.
-      if (part === 'resin' || part === 'bond') for (const link of ['filler', 'prep', 'clean', 'prime', 'coring', 'barrier', 'patch']) delete system[link];
+      if (part === 'resin' || part === 'bond')
+        for (const link of ['filler', 'prep', 'clean', 'prime', 'coring', 'barrier', 'patch'])
+          delete system[link];
       return { ...d, system: system as SystemChoice };
     });
   }

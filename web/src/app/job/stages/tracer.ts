@@ -1,10 +1,33 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { DialogModule } from 'primeng/dialog';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import { FormsModule } from '@angular/forms';
-import { area, checkOutline, checkScale, extent, middle, regionExtent, sayIn, tellOutlineFault, toMetres, type Finding, type PhotoScale, type Point, type Tracing } from '@nelbo/core';
+import {
+  area,
+  checkOutline,
+  checkScale,
+  extent,
+  middle,
+  regionExtent,
+  sayIn,
+  tellOutlineFault,
+  toMetres,
+  type Finding,
+  type PhotoScale,
+  type Point,
+  type Tracing,
+} from '@nelbo/core';
 import { PhotoStore } from '../../state/photo-store';
 import { Reading } from '../../state/reading';
 import { PointPad, type PadPoint } from '../../ui/point-pad';
@@ -16,7 +39,10 @@ type Way = 'grid' | 'length' | 'rectangle';
 type Step = 'scale' | 'trace';
 
 const GRID_CELLS = 20;
-const SPANS = [0.1, 0.2, 0.5, 1, 2].map((value) => ({ label: value < 1 ? `${value * 1000} mm` : `${value} m`, value }));
+const SPANS = [0.1, 0.2, 0.5, 1, 2].map((value) => ({
+  label: value < 1 ? `${value * 1000} mm` : `${value} m`,
+  value,
+}));
 const CORNERS: Readonly<Record<Way, number>> = { grid: 0, length: 2, rectangle: 4 };
 
 /** Traces the outline of the damage: on a grid, or on a photograph with a known length or a known rectangle in it. */
@@ -122,9 +148,18 @@ export class Tracer {
   protected readonly sending = toSignal(this.#store.sending$);
   protected readonly failure = toSignal(this.#store.failure$, { initialValue: '' });
 
-  protected readonly ways = [{ label: 'Grid', value: 'grid' }, { label: 'Photograph', value: 'photo' }];
-  protected readonly scales = [{ label: 'Known length', value: 'length' }, { label: 'Known rectangle', value: 'rectangle' }];
-  protected readonly steps = [{ label: '1 Scale', value: 'scale' }, { label: '2 Outline', value: 'trace' }];
+  protected readonly ways = [
+    { label: 'Grid', value: 'grid' },
+    { label: 'Photograph', value: 'photo' },
+  ];
+  protected readonly scales = [
+    { label: 'Known length', value: 'length' },
+    { label: 'Known rectangle', value: 'rectangle' },
+  ];
+  protected readonly steps = [
+    { label: '1 Scale', value: 'scale' },
+    { label: '2 Outline', value: 'trace' },
+  ];
   protected readonly spans = SPANS;
   protected readonly cells = GRID_CELLS;
   protected readonly way = signal<Way>('grid');
@@ -144,11 +179,17 @@ export class Tracer {
     const p = this.photos().find((x) => x.id === this.photoId());
     return p && { ...p, url: this.url(p.id) };
   });
-  protected readonly square = computed(() => sayIn({ value: this.span() / GRID_CELLS }, 'mm', 1, this.#reading.reader()).replace('.0 ', ' '));
+  protected readonly square = computed(() =>
+    sayIn({ value: this.span() / GRID_CELLS }, 'mm', 1, this.#reading.reader()).replace('.0 ', ' '),
+  );
   readonly #scale = computed<PhotoScale | undefined>(() => {
     const [ref, length, width] = [this.reference(), this.length(), this.width()];
-    if (this.way() === 'length') return ref.length === 2 && length ? { by: 'length', reference: [ref[0], ref[1]], length } : undefined;
-    if (this.way() === 'rectangle') return ref.length === 4 && length && width ? { by: 'rectangle', reference: [ref[0], ref[1], ref[2], ref[3]], length, width } : undefined;
+    if (this.way() === 'length')
+      return ref.length === 2 && length ? { by: 'length', reference: [ref[0], ref[1]], length } : undefined;
+    if (this.way() === 'rectangle')
+      return ref.length === 4 && length && width
+        ? { by: 'rectangle', reference: [ref[0], ref[1], ref[2], ref[3]], length, width }
+        : undefined;
     return undefined;
   });
   /** The traced points in metres, centred on the damage. */
@@ -179,7 +220,8 @@ export class Tracer {
 
   protected readonly wrong = computed(() => {
     const scale = this.#scale();
-    const fault = this.step() === 'trace' && this.metres().length >= 3 ? checkOutline(this.metres()) : undefined;
+    const fault =
+      this.step() === 'trace' && this.metres().length >= 3 ? checkOutline(this.metres()) : undefined;
     const bad = (scale && checkScale(scale)) ?? (fault && tellOutlineFault(fault));
     return bad && `${bad.what}: ${bad.suggestion}.`;
   });
@@ -193,17 +235,31 @@ export class Tracer {
   protected readonly ask = computed(() => {
     if (this.way() === 'grid') return 'Tap all round the damage; drag a point to move it.';
     if (!this.photo()) return 'A photograph first.';
-    if (this.reference().length < this.corners()) return this.way() === 'length' ? 'Tap both ends of the known length.' : 'Tap the four corners of the rectangle.';
+    if (this.reference().length < this.corners())
+      return this.way() === 'length'
+        ? 'Tap both ends of the known length.'
+        : 'Tap the four corners of the rectangle.';
     if (!this.#scale()) return 'Now type how long it is.';
-    return this.step() === 'scale' ? 'Good. Go on to the outline.' : 'Tap all round the damage; drag a point to move it.';
+    return this.step() === 'scale'
+      ? 'Good. Go on to the outline.'
+      : 'Tap all round the damage; drag a point to move it.';
   });
   protected readonly result = computed<Traced | undefined>(() => {
     const own = this.metres();
     if ((own.length > 0 || this.others().length === 0) && (own.length < 3 || this.wrong())) return undefined;
-    const [outline, ...further] = [...this.others().map((o) => this.#placed(o)), ...(own.length > 0 ? [own] : [])];
+    const [outline, ...further] = [
+      ...this.others().map((o) => this.#placed(o)),
+      ...(own.length > 0 ? [own] : []),
+    ];
     const { length, width } = regionExtent([outline, ...further]);
     const plain = (o: readonly Point[]): { x: number; y: number }[] => o.map(({ x, y }) => ({ x, y }));
-    return { shape: 'outline', size: [length, width], outline: plain(outline), ...(further.length > 0 ? { holes: further.map((o) => ({ outline: plain(o) })) } : {}), ...this.#tracing() };
+    return {
+      shape: 'outline',
+      size: [length, width],
+      outline: plain(outline),
+      ...(further.length > 0 ? { holes: further.map((o) => ({ outline: plain(o) })) } : {}),
+      ...this.#tracing(),
+    };
   });
 
   constructor() {
@@ -269,7 +325,9 @@ export class Tracer {
     const by = value - m[axis];
     const k = this.way() === 'grid' ? GRID_CELLS / this.span() : this.#spotsPerMetre();
     if (!k || !Number.isFinite(by)) return;
-    this.edit(this.points().map((q, j) => (j === i ? { ...q, [axis]: q[axis] + (axis === 'y' ? -by : by) * k } : q)));
+    this.edit(
+      this.points().map((q, j) => (j === i ? { ...q, [axis]: q[axis] + (axis === 'y' ? -by : by) * k } : q)),
+    );
   }
 
   #spotsPerMetre(): number | undefined {
@@ -295,7 +353,16 @@ export class Tracer {
     const [photo, length, way] = [this.photo(), this.length(), this.way()];
     if (way === 'grid' || !photo || length === undefined) return {};
     const share = (p: PadPoint): PadPoint => ({ x: p.x / photo.width, y: p.y / photo.width });
-    return { tracing: { photo: photo.id, by: way, reference: this.reference().map(share), length, ...(way === 'rectangle' ? { width: this.width() } : {}), spots: (this.others()[0] ?? this.points()).map(share) } };
+    return {
+      tracing: {
+        photo: photo.id,
+        by: way,
+        reference: this.reference().map(share),
+        length,
+        ...(way === 'rectangle' ? { width: this.width() } : {}),
+        spots: (this.others()[0] ?? this.points()).map(share),
+      },
+    };
   }
 
   #resume({ outline = [], holes = [], tracing, size }: Traced): void {
@@ -313,7 +380,8 @@ export class Tracer {
       const need = Math.max(size[0], size[1] / 0.7);
       this.span.set(SPANS.find((s) => s.value >= need)?.value ?? SPANS[SPANS.length - 1].value);
       const k = GRID_CELLS / this.span();
-      const onPad = (o: readonly Point[]): PadPoint[] => o.map((p) => ({ x: p.x * k + GRID_CELLS / 2, y: GRID_CELLS * 0.35 - p.y * k }));
+      const onPad = (o: readonly Point[]): PadPoint[] =>
+        o.map((p) => ({ x: p.x * k + GRID_CELLS / 2, y: GRID_CELLS * 0.35 - p.y * k }));
       this.others.set(holes.map((h) => onPad(h.outline)));
       this.points.set(onPad(outline));
     }

@@ -1,5 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { CRITERIA, CRITERION_NAMES, linkOf, tradeOf, weightsOf, type Criterion, type Preset, type RankedChain, type Trade } from '@nelbo/core';
+import {
+  CRITERIA,
+  CRITERION_NAMES,
+  linkOf,
+  tradeOf,
+  weightsOf,
+  type Criterion,
+  type Preset,
+  type RankedChain,
+  type Trade,
+} from '@nelbo/core';
 import { JobContext } from '../job-context';
 
 const ROW = 19;
@@ -55,12 +65,21 @@ export class TradeChart {
     const x = (v: number): number => LEFT + v * (WIDTH - LEFT - RIGHT);
     // What matters most stands on top.
     const order = [...CRITERIA].sort((a, b) => this.#weights()[b] - this.#weights()[a]);
-    return order.map((c, i) => ({ name: CRITERION_NAMES[c], y: i * ROW + 11, a: x(this.chain().criteria[c]), b: x(this.other().criteria[c]), counts: this.#weights()[c] > 0 }));
+    return order.map((c, i) => ({
+      name: CRITERION_NAMES[c],
+      y: i * ROW + 11,
+      a: x(this.chain().criteria[c]),
+      b: x(this.other().criteria[c]),
+      counts: this.#weights()[c] > 0,
+    }));
   });
   protected readonly own = computed(() => this.#name(this.chain()));
   protected readonly beside = computed(() => this.#name(this.other()));
   protected readonly trade = computed(() => tradeOf(this.other(), this.chain()));
-  protected readonly words = computed(() => `${this.own()} against ${this.beside()}: the second gains ${this.list(this.trade().gains)} and loses ${this.list(this.trade().losses)}`);
+  protected readonly words = computed(
+    () =>
+      `${this.own()} against ${this.beside()}: the second gains ${this.list(this.trade().gains)} and loses ${this.list(this.trade().losses)}`,
+  );
 
   #name({ chain }: RankedChain): string {
     const key = this.#context.plan()?.system?.route.key;
@@ -69,7 +88,11 @@ export class TradeChart {
 
   protected list(trades: readonly Trade[]): string {
     const names = trades.map((t) => this.#criterion(t.criterion));
-    return names.length === 0 ? 'nothing' : names.length === 1 ? names[0] : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
+    return names.length === 0
+      ? 'nothing'
+      : names.length === 1
+        ? names[0]
+        : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
   }
 
   #criterion(c: Criterion): string {
