@@ -123,12 +123,12 @@ describe('classical laminate theory', () => {
 describe('micromechanics', () => {
   it('gives fibre volume, rule of mixtures and Halpin–Tsai by hand', () => {
     // 0.55/2560 = 2.1484e-4, 0.45/1150 = 3.9130e-4
-    expect(fibreVolume.evaluate({ Wf: 0.55, rhof: 2560, rhor: 1150 })).toBeCloseTo(
+    expect(fibreVolume.evaluate({ W_f: 0.55, ρ_f: 2560, ρ_r: 1150 })).toBeCloseTo(
       2.1484e-4 / (2.1484e-4 + 3.913e-4),
       4,
     );
     // η = (22 − 1)/(22 + 2) = 0.875 at M_f/M_r = 22; M = (1 + 2·0.875·0.5)/(1 − 0.875·0.5) = 3.3333
-    expect(halpinTsai.evaluate({ Vf: 0.5, Mf: 22, Mr: 1, xi: 2 })).toBeCloseTo(3.33333, 4);
+    expect(halpinTsai.evaluate({ V_f: 0.5, M_f: 22, M_r: 1, ξ: 2 })).toBeCloseTo(3.33333, 4);
     const of = {
       fibre: { along: 72e9, across: 72e9, shear: 30e9, poisson: 0.22 },
       matrix: { modulus: 3e9, poisson: 0.35 },
@@ -178,13 +178,11 @@ describe('micromechanics', () => {
 });
 
 describe('stacks', () => {
-  const candidates = LIBRARY.cloths
-    .slice(0, 12)
-    .map((c) => ({
-      cloth: c,
-      thickness:
-        c.arealWeight / c.densityFibre + (c.arealWeight * (1 - c.fibreFraction)) / c.fibreFraction / 1150,
-    }));
+  const candidates = LIBRARY.cloths.slice(0, 12).map((c) => ({
+    cloth: c,
+    thickness:
+      c.arealWeight / c.densityFibre + (c.arealWeight * (1 - c.fibreFraction)) / c.fibreFraction / 1150,
+  }));
   const old = [
     elasticPly(cloth('mat-300'), 'polyester', 1210, 0.0008, 'any'),
     elasticPly(cloth('roving-600'), 'polyester', 1210, 0.0008, '0/90'),

@@ -216,7 +216,7 @@ describe('rounds, coats and blocks', () => {
     expect(roundsToFair.evaluate({ d: 0.004, tolerance: 0.0005, share: 0.2 })).toBe(2);
     expect(roundsToFair.evaluate({ d: 0.0004, tolerance: 0.0005, share: 0.2 })).toBe(0);
     expect(roundsToFair.evaluate({ d: 0.0025, tolerance: 0.0005, share: 0.2 })).toBe(1);
-    expect(goesOfFiller.evaluate({ d: 0.012, shrinkage: 0.02, e: 0.0005, max: 0.004 })).toBe(4);
+    expect(goesOfFiller.evaluate({ d: 0.012, shrinkage: 0.02, e: 0.0005, h_max: 0.004 })).toBe(4);
     expect(measuredShare([0.004, 0.001, 0.00025])).toBeCloseTo(0.25, 12);
     expect(measuredShare([0.004])).toBeUndefined();
     expect(measuredShare([0.001, 0])).toBeUndefined();

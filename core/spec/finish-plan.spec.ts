@@ -38,7 +38,7 @@ describe('putting a coat on', () => {
     expect(wetGauge.evaluate({ DFT: 50e-6, thinner: 0.1, solids: 0.52 }) * 1e6).toBeCloseTo(105.77, 2);
     // 1000 · 0.52 / 50 = 10.4 m² per litre.
     expect(spreadRate.evaluate({ solids: 0.52, DFT: 50e-6 }) / 1000).toBeCloseTo(10.4, 9);
-    expect(gunLoads.evaluate({ V: 0.0013, load: 0.0006 })).toBe(3);
+    expect(gunLoads.evaluate({ V: 0.0013, V_gun: 0.0006 })).toBe(3);
     expect(thinnerVolume.evaluate({ share: 0.1, V: 0.001 })).toBeCloseTo(0.0001, 12);
   });
 

@@ -109,7 +109,7 @@ describe('outlines', () => {
   });
 
   it('gives the volume of a cone for a vanishing top', () => {
-    expect(frustumVolume.evaluate({ h: 3, A1: 2, A2: 0 })).toBeCloseTo(2, 12);
-    expect(frustumVolume.evaluate({ h: 3, A1: 2, A2: 2 })).toBeCloseTo(6, 12);
+    expect(frustumVolume.evaluate({ h: 3, 'A₁': 2, 'A₂': 0 })).toBeCloseTo(2, 12);
+    expect(frustumVolume.evaluate({ h: 3, 'A₁': 2, 'A₂': 2 })).toBeCloseTo(6, 12);
   });
 });

@@ -152,8 +152,8 @@ describe('small vectors', () => {
       expect(100 * catalystFraction.evaluate({ T })).toBeCloseTo(percent, 4);
     const g = v.gel_coat_250g_at_19C;
     const p = catalystFraction.evaluate({ T: 19 });
-    const m = catalystMass.evaluate({ p, m: 0.25 });
-    const V = catalystVolume.evaluate({ m, rho: 1120 });
+    const m = catalystMass.evaluate({ p, m_resin: 0.25 });
+    const V = catalystVolume.evaluate({ m_cat: m, ρ_cat: 1120 });
     expect(100 * p).toBeCloseTo(g.percent, 6);
     expect(m * 1e3).toBeCloseTo(g.MEKP_g, 3);
     expect(V * 1e6).toBeCloseTo(g.MEKP_ml, 3);
@@ -175,7 +175,12 @@ describe('small vectors', () => {
 
   it('ply thickness', () => {
     const t = (wf: number, Wf: number, rhor: number): number =>
-      plyThickness.evaluate({ wf, rhof: 2560, wr: resinAreal.evaluate({ wf, Wf }), rhor }) * 1e3;
+      plyThickness.evaluate({
+        w_f: wf,
+        ρ_f: 2560,
+        w_r: resinAreal.evaluate({ w_f: wf, W_f: Wf }),
+        ρ_r: rhor,
+      }) * 1e3;
     expect(t(0.45, 0.3, 1210)).toBeCloseTo(
       v.ply_thickness_mm['chopped mat 450 g/m2, fibre fraction 0.30, polyester'],
       3,
@@ -189,6 +194,6 @@ describe('small vectors', () => {
       expect(close(dewPoint.evaluate({ T, RH: rh / 100 }), dew, 0.1)).toBeTrue();
     for (const [L, r, s] of v.chord_sag_mm) expect(chordSag.evaluate({ L, r })).toBeCloseTo(s, 6);
     for (const s of v.scarf_or_taper_shear)
-      expect(shearRatio.evaluate({ SF: s.SF, sigma: s.sigma, tau: s.tau })).toBeCloseTo(s.R, 3);
+      expect(shearRatio.evaluate({ SF: s.SF, σ: s.sigma, τ: s.tau })).toBeCloseTo(s.R, 3);
   });
 });

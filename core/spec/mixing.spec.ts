@@ -245,8 +245,8 @@ describe('mixing anything', () => {
   });
 
   it('cartridges are counted with what each purges', () => {
-    expect(cartridges.evaluate({ V: 84e-6, cartridge: 50e-6, purge: 8e-6 })).toBe(2);
-    expect(cartridges.evaluate({ V: 85e-6, cartridge: 50e-6, purge: 8e-6 })).toBe(3);
+    expect(cartridges.evaluate({ V: 84e-6, V_cartridge: 50e-6, V_purge: 8e-6 })).toBe(2);
+    expect(cartridges.evaluate({ V: 85e-6, V_cartridge: 50e-6, V_purge: 8e-6 })).toBe(3);
     // 250 g of a methacrylate of 980 g/l in cartridges of 50 ml.
     expect(
       freeMix({ product: product('mma'), mass: 0.25, cartridge: 50e-6, temperature: 20 })?.cartridges?.value,

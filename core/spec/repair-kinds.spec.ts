@@ -69,8 +69,8 @@ describe('injection', () => {
 
   it('works out the volume behind the skin, and the liquid of a foam', () => {
     // 0.2 m² · (0.5 mm + 10 % of 12 mm) = 340 ml; foam of 8 times takes an eighth.
-    expect(gapVolume.evaluate({ A: 0.2, g: 0.0005, phi: 0.1, c: 0.012 })).toBeCloseTo(340e-6, 9);
-    expect(liquidFor.evaluate({ V: 340e-6, E: 8 })).toBeCloseTo(42.5e-6, 9);
+    expect(gapVolume.evaluate({ A: 0.2, g: 0.0005, φ: 0.1, c: 0.012 })).toBeCloseTo(340e-6, 9);
+    expect(liquidFor.evaluate({ 'V₀': 340e-6, E: 8 })).toBeCloseTo(42.5e-6, 9);
   });
 
   it('says so where an area of 20 mm has no room for a grid, and fills it low and vents it high', () => {
@@ -254,7 +254,7 @@ describe('blisters and barrier', () => {
 
 describe('plastics', () => {
   it('fills a V of 90° over 120 mm, 3.3 mm deep, with 1.3 ml', () => {
-    expect(grooveVolume.evaluate({ L: 0.12, d: 0.005 * (2 / 3), phi: 90 })).toBeCloseTo(
+    expect(grooveVolume.evaluate({ L: 0.12, d: 0.005 * (2 / 3), φ: 90 })).toBeCloseTo(
       0.12 * (0.005 * (2 / 3)) ** 2,
       12,
     );
@@ -275,7 +275,7 @@ describe('plastics', () => {
   });
 
   it('lays runs of rod until the groove is full, and stops where the pull test peels', () => {
-    expect(weldRuns.evaluate({ V: 0.1 * 20e-6, L: 0.1, A: (Math.PI / 4) * 0.004 ** 2 })).toBe(2);
+    expect(weldRuns.evaluate({ V: 0.1 * 20e-6, L: 0.1, A_rod: (Math.PI / 4) * 0.004 ** 2 })).toBe(2);
     expect(rodLength.evaluate({ n: 2, L: 0.1 })).toBeCloseTo(0.32, 12);
     const { plan, problems } = planOf(job('hdpe', 'crack', { repair: { plastic: { pull: 'peeled' } } }));
     expect(keyOf(plan, 'mix', 'Air')?.value).toBe(300);
@@ -285,7 +285,7 @@ describe('plastics', () => {
   });
 
   it('purges a fresh nozzle for every pass', () => {
-    expect(mixerVolume.evaluate({ V: 10e-6, n: 3, purge: 5e-6, held: 3e-6 })).toBeCloseTo(34e-6, 12);
+    expect(mixerVolume.evaluate({ 'V₀': 10e-6, n: 3, purge: 5e-6, held: 3e-6 })).toBeCloseTo(34e-6, 12);
     const { plan } = planOf(job('abs', 'crack', { repair: { plastic: { mixer: 'yes' } } }));
     expect(plan.materials?.some((m) => m.id === 'nozzles')).toBeTrue();
   });
@@ -407,8 +407,8 @@ describe('wood, metal, gel coat, renewal', () => {
   });
 
   it('gives bright steel four hours in dry air and less in damp, and fills no part that lost a tenth', () => {
-    expect(timeToPrime.evaluate({ t: 4 * 3600, RH: 0.5 })).toBe(4 * 3600);
-    expect(timeToPrime.evaluate({ t: 4 * 3600, RH: 0.8 })).toBeCloseTo(2 * 3600, 6);
+    expect(timeToPrime.evaluate({ t_dry: 4 * 3600, RH: 0.5 })).toBe(4 * 3600);
+    expect(timeToPrime.evaluate({ t_dry: 4 * 3600, RH: 0.8 })).toBeCloseTo(2 * 3600, 6);
     expect(
       saidOf(
         problem(

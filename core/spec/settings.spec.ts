@@ -274,11 +274,11 @@ describe('instruments', () => {
   });
 
   it('measure a cup by its shape: full at the brim, straight walls by πr²h', () => {
-    const shape = { Vcup: 400e-6, d: 0.066, D: 0.084 };
+    const shape = { V_cup: 400e-6, d: 0.066, D: 0.084 };
     const brim = cupHeight.evaluate({ V: 400e-6, ...shape });
     // Cut cone: V = πH/3·(r² + r·R + R²).
     expect((Math.PI * brim * (0.033 ** 2 + 0.033 * 0.042 + 0.042 ** 2)) / 3).toBeCloseTo(400e-6, 12);
-    expect(cupHeight.evaluate({ V: 100e-6, Vcup: 400e-6, d: 0.08, D: 0.08 })).toBeCloseTo(
+    expect(cupHeight.evaluate({ V: 100e-6, V_cup: 400e-6, d: 0.08, D: 0.08 })).toBeCloseTo(
       100e-6 / (Math.PI * 0.04 ** 2),
       12,
     );

@@ -22,7 +22,8 @@ const twice = formula({
   expression: 'y = 2·x',
   unit: 'm',
   source: 'arithmetic',
-  evaluate: (v: Record<'x', number>) => 2 * v.x,
+  inputs: { x: 'half of it' },
+  evaluate: (v) => 2 * v.x,
 });
 
 describe('the ledger', () => {
@@ -218,7 +219,7 @@ describe('words for a plan', () => {
 
 describe('batches', () => {
   it('are as few as pot and pot life allow', () => {
-    const n = (m: number, t: number): number => batchCount.evaluate({ m, pot: 0.4, t, use: 600 });
+    const n = (m: number, t: number): number => batchCount.evaluate({ m, m_pot: 0.4, t, t_use: 600 });
     expect([n(0.1, 100), n(0.4, 600), n(0.41, 100), n(0.1, 601), n(1.3, 100), n(0, 0)]).toEqual([
       1, 1, 2, 2, 4, 1,
     ]);

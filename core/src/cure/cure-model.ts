@@ -37,28 +37,36 @@ export interface CureModel {
   milestones(key: string, product: CuringProduct, temperature: Figure, ledger: Ledger): Milestones;
 }
 
-const usable = formula({
+export const usable = formula({
   id: 'cure/cure-model',
-  expression: 't_use = u · t_pot',
+  expression: 't_use = u·t_pot',
   unit: 's',
   source: 'usable share of the pot life; the rest is mixing, carrying and margin',
-  evaluate: (x: Record<'u' | 'pot', number>) => x.u * x.pot,
+  inputs: { u: 'share of the pot life that is used', t_pot: 'pot life' },
+  evaluate: (x) => x.u * x.t_pot,
 });
 
-const byPeroxide = formula({
+export const byPeroxide = formula({
   id: 'cure/cure-model',
-  expression: 't = f · t_ref · p_ref/p',
+  expression: 't = f·t_ref·p_ref/p',
   unit: 's',
   source: 'the inhibitor is used up in proportion to the peroxide; the sheet states 1.5 %',
-  evaluate: (x: Record<'f' | 't' | 'p' | 'pref', number>) => (x.f * x.t * x.pref) / x.p,
+  inputs: {
+    f: 'time factor of the temperature',
+    t_ref: 'time of the sheet',
+    p: 'catalyst',
+    p_ref: 'catalyst of the sheet',
+  },
+  evaluate: (x) => (x.f * x.t_ref * x.p_ref) / x.p,
 });
 
-const byTime = formula({
+export const byTime = formula({
   id: 'cure/cure-model',
   expression: 't_close = t_sheet',
   unit: 's',
   source: 'the window of a styrene resin closes by time, whatever the temperature',
-  evaluate: (x: Record<'t', number>) => x.t,
+  inputs: { t_sheet: 'time of the sheet' },
+  evaluate: (x) => x.t_sheet,
 });
 
 /** Fields of a data sheet by the short names of this file. */
@@ -82,16 +90,16 @@ export const doublingRule: CureModel = {
     };
     const factor = ledger.compute(`${key}.factor`, 'time factor at the temperature', timeFactor, {
       T: temperature,
-      Tref: sheet('Tref', 'temperature of the data sheet', cure.referenceTemperature, '°C'),
+      T_ref: sheet('Tref', 'temperature of the data sheet', cure.referenceTemperature, '°C'),
     });
     const gelled = (t: number): Figure =>
       ledger.compute(`${key}.potLife`, 'pot life, 100 g pot', byPeroxide, {
         f: factor,
-        t: sheet('potLife', `pot life, 100 g pot at ${cure.referenceTemperature} °C`, t),
+        t_ref: sheet('potLife', `pot life, 100 g pot at ${cure.referenceTemperature} °C`, t),
         p: ledger.compute(`${key}.percent`, 'catalyst, percent by mass', catalystFraction, {
           T: temperature,
         }),
-        pref: ledger.given(
+        p_ref: ledger.given(
           `${key}.sheetPercent`,
           'catalyst of the data sheet',
           SHEET_PERCENT,
@@ -103,7 +111,7 @@ export const doublingRule: CureModel = {
     const at = (name: string, label: string, t: number): Figure =>
       ledger.compute(`${key}.${name}`, label, timeAtTemperature, {
         f: factor,
-        t: sheet(name, `${label} at ${cure.referenceTemperature} °C`, t),
+        t_ref: sheet(name, `${label} at ${cure.referenceTemperature} °C`, t),
       });
     const potLife =
       product.proportion?.kind === 'peroxide'
@@ -122,14 +130,14 @@ export const doublingRule: CureModel = {
           'assumed',
           'usual margin at the bench',
         ),
-        pot: potLife,
+        t_pot: potLife,
       }),
       windowOpens: window && (window.open === 'gel' ? potLife : at('opens', 'window opens', window.open)),
       windowCloses:
         window &&
         (window.closesBy === 'time'
           ? ledger.compute(`${key}.closes`, 'window closes', byTime, {
-              t: sheet('closes', 'window closes', window.close),
+              t_sheet: sheet('closes', 'window closes', window.close),
             })
           : at('closes', 'window closes', window.close)),
       sand: at('sand', 'can be sanded', cure.sand),

@@ -23,7 +23,8 @@ export const longestRigid = formula({
   expression: 'L = √(8·r·s)',
   unit: 'm',
   source: 'chord sag of a rigid block on a radius',
-  evaluate: (x: Record<'r' | 's', number>) => Math.sqrt(8 * x.r * x.s),
+  inputs: { r: 'radius of the hull', s: 'gap that may be left' },
+  evaluate: (x) => Math.sqrt(8 * x.r * x.s),
 });
 
 export interface BlockChoice {

@@ -49,49 +49,59 @@ export interface FillerResult {
   readonly coats: Figure;
 }
 
-const fillDepth = formula({
+export const fillDepth = formula({
   id: 'fair/filler',
-  expression: 'h = wall − T_new − finish',
+  expression: 'h = max(0, wall − T_new − finish)',
   unit: 'm',
   source: 'what the stack and the finish leave of the old wall',
-  evaluate: (x: Record<'wall' | 'laminate' | 'finish', number>) =>
-    Math.max(0, x.wall - x.laminate - x.finish),
+  inputs: { wall: 'depth of the dish', T_new: 'new laminate', finish: 'film of the finish' },
+  evaluate: (x) => Math.max(0, x.wall - x.T_new - x.finish),
 });
-const overfillVolume = formula({
+export const overfillVolume = formula({
   id: 'fair/filler',
-  expression: 'V_over = e · A_finish',
+  expression: 'V_over = e·A_finish',
   unit: 'm³',
   source: 'hand-spread filler is left proud and sanded back',
-  evaluate: (x: Record<'e' | 'A', number>) => x.e * x.A,
+  inputs: { e: 'stands proud by', A_finish: 'area of the finish' },
+  evaluate: (x) => x.e * x.A_finish,
 });
-const wholeVolume = formula({
+export const wholeVolume = formula({
   id: 'fair/filler',
   expression: 'V = (V_net + V_over)·(1 + waste)',
   unit: 'm³',
   source: 'fill, overfill and what stays on the board',
-  evaluate: (x: Record<'net' | 'over' | 'waste', number>) => (x.net + x.over) * (1 + x.waste),
+  inputs: { V_net: 'volume that stays', V_over: 'volume sanded off again', waste: 'waste' },
+  evaluate: (x) => (x.V_net + x.V_over) * (1 + x.waste),
 });
-const puttyMass = formula({
+export const puttyMass = formula({
   id: 'fair/filler',
-  expression: 'm = V · ρ',
+  expression: 'm = V·ρ',
   unit: 'kg',
   source: 'density of the putty',
-  evaluate: (x: Record<'V' | 'rho', number>) => x.V * x.rho,
+  inputs: { V: 'volume', ρ: 'density' },
+  evaluate: (x) => x.V * x.ρ,
 });
 /** Resin in a finished volume of paste; the particle density of hollow spheres is that of the closed sphere. */
-const pasteResin = formula({
+export const pasteResin = formula({
   id: 'fair/filler',
-  expression: 'm_r = V / (1/ρ_cured + (p/100)/ρ_particle)',
+  expression: 'm_r = V/(1/ρ_cured + p/100/ρ_particle)',
   unit: 'kg',
   source: 'V = m_r/ρ_cured + m_f/ρ_particle',
-  evaluate: (x: Record<'V' | 'rho' | 'p' | 'rhop', number>) => x.V / (1 / x.rho + x.p / 100 / x.rhop),
+  inputs: {
+    V: 'volume of paste',
+    ρ_cured: 'density of the cured resin',
+    p: 'parts of powder per 100 of resin',
+    ρ_particle: 'density of a particle',
+  },
+  evaluate: (x) => x.V / (1 / x.ρ_cured + x.p / 100 / x.ρ_particle),
 });
-const powderMass = formula({
+export const powderMass = formula({
   id: 'fair/filler',
-  expression: 'm_f = (p/100) · m_r',
+  expression: 'm_f = p/100·m_r',
   unit: 'kg',
   source: 'parts by mass per 100 of resin',
-  evaluate: (x: Record<'m' | 'p', number>) => (x.p / 100) * x.m,
+  inputs: { m_r: 'resin of the paste', p: 'parts of powder per 100 of resin' },
+  evaluate: (x) => (x.p / 100) * x.m_r,
 });
 /** Volume, mass and parts of the filler over the new laminate, out to the finish edge. */
 export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
@@ -114,7 +124,7 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
     measured?.deepest ??
     ledger.compute('depth', 'filler over the laminate', fillDepth, {
       wall: input.wall,
-      laminate:
+      T_new:
         input.laminate ??
         ledger.given(
           'noLaminate',
@@ -131,8 +141,8 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
     measured?.fill ??
     ledger.compute('net', 'filler in the repair', frustumVolume, {
       h: depth,
-      A1: input.groundArea,
-      A2: input.finishArea,
+      'A₁': input.groundArea,
+      'A₂': input.finishArea,
     });
   const e = assumed(
     'overfill',
@@ -141,10 +151,13 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
     'm',
     '0.5–1 mm for hand spread',
   );
-  const sandedVolume = ledger.compute('over', 'filler to sand off', overfillVolume, { e, A: spreadArea });
+  const sandedVolume = ledger.compute('over', 'filler to sand off', overfillVolume, {
+    e,
+    A_finish: spreadArea,
+  });
   const volume = ledger.compute('volume', 'filler to mix', wholeVolume, {
-    net: netVolume,
-    over: sandedVolume,
+    V_net: netVolume,
+    V_over: sandedVolume,
     waste: assumed('waste', 'waste on the board', DEFAULTS.fillerWaste, 'fraction', 'hand-work waste'),
   });
   const coats = ledger.compute('coats', 'filler coats', goesOfFiller, {
@@ -158,7 +171,7 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
       'shrinkage',
     ),
     e,
-    max: sheet(
+    h_max: sheet(
       'maximum',
       `greatest thickness of ${filler.name} per go`,
       filler.maximumPerGo,
@@ -169,16 +182,16 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
   });
   const common = { depth, netVolume, overfill: e, spreadArea, sandedVolume, volume, coats };
   const spread = ledger.compute('spread', 'spreading the filler', areaTime, {
-    fixed: assumed('spread.fixed', 'spreading: fixed', RATES.spreadFixed, 's', RATE_SOURCE),
+    t_fixed: assumed('spread.fixed', 'spreading: fixed', RATES.spreadFixed, 's', RATE_SOURCE),
     r: assumed('spread.rate', 'spreading: per m²', RATES.spreadPerM2, 's/m²', RATE_SOURCE),
     A: spreadArea,
   });
   const count = (mass: Figure): Figure =>
     ledger.compute('batches', 'filler batches', batchCount, {
       m: mass,
-      pot: sheet('pot', 'greatest pot', resin.maximumPot, 'kg', resin, 'maximumPot'),
+      m_pot: sheet('pot', 'greatest pot', resin.maximumPot, 'kg', resin, 'maximumPot'),
       t: spread,
-      use: input.usable,
+      t_use: input.usable,
     });
   if (filler.kind === 'thickened' && filler.powder) {
     const p = assumed(
@@ -190,7 +203,7 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
     );
     const mass = ledger.compute('resin', 'resin for the filler, mixed', pasteResin, {
       V: volume,
-      rho: sheet(
+      ρ_cured: sheet(
         'rhoCured',
         `density of cured ${resin.family}`,
         resin.densityCured,
@@ -199,7 +212,7 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
         'densityCured',
       ),
       p,
-      rhop: assumed(
+      ρ_particle: assumed(
         'rhoParticle',
         `closed-sphere density of ${filler.powder.name}`,
         filler.powder.densityParticle,
@@ -212,12 +225,12 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
     return {
       ...common,
       mass,
-      powder: ledger.compute('powder', filler.powder.name, powderMass, { m: mass, p }),
+      powder: ledger.compute('powder', filler.powder.name, powderMass, { m_r: mass, p }),
       parts: proportion(ledger, 'parts', resin, mass, input.temperature, 'resin', input.dropsPerMl),
       batches,
       partsPerBatch: proportion(ledger, 'batch', resin, each, input.temperature, 'resin', input.dropsPerMl),
       powderPerBatch: ledger.compute('batch.powder', `${filler.powder.name} per batch`, powderMass, {
-        m: each,
+        m_r: each,
         p,
       }),
     };
@@ -225,7 +238,7 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
   const rho = filler.density ?? resin.densityCured;
   const mass = ledger.compute('putty', filler.name, puttyMass, {
     V: volume,
-    rho: assumed('rho', `density of ${filler.name}`, rho, 'kg/m³', filler.source),
+    ρ: assumed('rho', `density of ${filler.name}`, rho, 'kg/m³', filler.source),
   });
   const product = { ...filler, proportion: filler.proportion ?? resin.proportion, densityLiquid: rho };
   const batches = count(mass);

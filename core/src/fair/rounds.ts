@@ -9,21 +9,22 @@ export const SHARE_LEFT = { likely: 0.2, span: [0.1, 0.35] as const };
 /** Rounds of filling and sanding until nothing is lower than the tolerance. */
 export const roundsToFair = formula({
   id: 'fair/rounds',
-  expression: 'n = ⌈ln(tolerance/d) / ln(share left)⌉',
+  expression: 'n = 0 where d ≤ tolerance, else max(1, ⌈ln(tolerance/d)/ln(share)⌉)',
   unit: 'count',
   source: 'each round leaves a share of the deepest low; 0 when it is fair already',
-  evaluate: (x: Record<'d' | 'tolerance' | 'share', number>) =>
+  inputs: { d: 'deepest low', tolerance: 'tolerance', share: 'share of a low that a round leaves' },
+  evaluate: (x) =>
     x.d <= x.tolerance ? 0 : Math.max(1, Math.ceil(Math.log(x.tolerance / x.d) / Math.log(x.share) - 1e-9)),
 });
 
 /** Coats of the first round: what the deepest low takes, with what shrinks away, in goes that the filler allows. */
 export const goesOfFiller = formula({
   id: 'fair/rounds',
-  expression: 'n = ⌈(d·(1 + shrinkage) + e)/h_max⌉',
+  expression: 'n = max(1, ⌈(d·(1 + shrinkage) + e)/h_max⌉)',
   unit: 'count',
   source: 'greatest thickness of the filler per go, and its shrinkage',
-  evaluate: (x: Record<'d' | 'shrinkage' | 'e' | 'max', number>) =>
-    Math.max(1, Math.ceil((x.d * (1 + x.shrinkage) + x.e) / x.max - 1e-9)),
+  inputs: { d: 'deepest place', shrinkage: 'shrinkage', e: 'stands proud by', h_max: 'most in one go' },
+  evaluate: (x) => Math.max(1, Math.ceil((x.d * (1 + x.shrinkage) + x.e) / x.h_max - 1e-9)),
 });
 
 /**

@@ -30,7 +30,8 @@ export const wetGauge = formula({
   expression: 'w = DFT·(1 + thinner)/solids',
   unit: 'm',
   source: 'share by volume of what stays; thinner added by volume',
-  evaluate: (x: Record<'DFT' | 'thinner' | 'solids', number>) => (x.DFT * (1 + x.thinner)) / x.solids,
+  inputs: { DFT: 'dry film', thinner: 'share of thinner', solids: 'solids by volume' },
+  evaluate: (x) => (x.DFT * (1 + x.thinner)) / x.solids,
 });
 
 /** Theoretical spread: m² from a m³. */
@@ -39,24 +40,27 @@ export const spreadRate = formula({
   expression: 's = solids/DFT',
   unit: 'm',
   source: '1000·solids/DFT in µm gives m² per litre',
-  evaluate: (x: Record<'solids' | 'DFT', number>) => x.solids / x.DFT,
+  inputs: { solids: 'solids by volume', DFT: 'dry film' },
+  evaluate: (x) => x.solids / x.DFT,
 });
 
 export const gunLoads = formula({
   id: 'finish/application',
-  expression: 'n = ⌈V/V_gun⌉',
+  expression: 'n = max(1, ⌈V/V_gun⌉)',
   unit: 'count',
   source: 'a cup gun of 600 ml',
-  evaluate: (x: Record<'V' | 'load', number>) => Math.max(1, Math.ceil(x.V / x.load - 1e-9)),
+  inputs: { V: 'volume', V_gun: 'what the gun holds' },
+  evaluate: (x) => Math.max(1, Math.ceil(x.V / x.V_gun - 1e-9)),
 });
 
 /** Thinner for a volume of coat, m³. */
 export const thinnerVolume = formula({
   id: 'finish/application',
-  expression: 'V_t = share · V',
+  expression: 'V_t = share·V',
   unit: 'm³',
   source: 'by volume of the mixed coat',
-  evaluate: (x: Record<'share' | 'V', number>) => x.share * x.V,
+  inputs: { share: 'share of thinner', V: 'volume' },
+  evaluate: (x) => x.share * x.V,
 });
 
 /** Where the tape of each coat runs, m inside the masking line, the first coat the smallest: each edge feathers on fresh ground. */

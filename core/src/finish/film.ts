@@ -116,47 +116,53 @@ export function planBuildUp(
   };
 }
 
-const appliedFilm = formula({
+export const appliedFilm = formula({
   id: 'finish/film',
   expression: 'f = film + levelling',
   unit: 'm',
   source: 'film wanted and the stock that levelling takes off',
-  evaluate: (x: Record<'film' | 'levelling', number>) => x.film + x.levelling,
+  inputs: { film: 'film that stays', levelling: 'film sanded off again' },
+  evaluate: (x) => x.film + x.levelling,
 });
-const wetFilm = formula({
+export const wetFilm = formula({
   id: 'finish/film',
-  expression: 'wet = cured / solids',
+  expression: 'wet = cured/solids',
   unit: 'm',
   source: 'share of the wet film that stays: solids by volume, or the cure of gel coat to 85–90 %',
-  evaluate: (x: Record<'cured' | 'solids', number>) => x.cured / x.solids,
+  inputs: { cured: 'cured film', solids: 'solids by volume' },
+  evaluate: (x) => x.cured / x.solids,
 });
-const coatCount = formula({
+export const coatCount = formula({
   id: 'finish/film',
-  expression: 'n = ⌈film / film_max⌉',
+  expression: 'n = max(1, ⌈film/film_max⌉)',
   unit: 'count',
   source: 'greatest film of one coat',
-  evaluate: (x: Record<'film' | 'max', number>) => Math.max(1, Math.ceil(x.film / x.max - 1e-6)),
+  inputs: { film: 'wet film', film_max: 'most in one coat' },
+  evaluate: (x) => Math.max(1, Math.ceil(x.film / x.film_max - 1e-6)),
 });
-const perCoat = formula({
+export const perCoat = formula({
   id: 'finish/film',
-  expression: 'x = X / n',
+  expression: 'x = X/n',
   unit: 'm',
   source: 'coats alike',
-  evaluate: (x: Record<'X' | 'n', number>) => x.X / x.n,
+  inputs: { X: 'the whole', n: 'coats' },
+  evaluate: (x) => x.X / x.n,
 });
-const filmVolume = formula({
+export const filmVolume = formula({
   id: 'finish/film',
-  expression: 'V = A · wet · waste',
+  expression: 'V = A·wet·waste',
   unit: 'm³',
   source: 'area by film thickness; brush 1.15, roller 1.2, spray 1.4',
-  evaluate: (x: Record<'A' | 'wet' | 'waste', number>) => x.A * x.wet * x.waste,
+  inputs: { A: 'area', wet: 'wet film', waste: 'factor for what stays in tray and gun' },
+  evaluate: (x) => x.A * x.wet * x.waste,
 });
-const filmMass = formula({
+export const filmMass = formula({
   id: 'finish/film',
-  expression: 'm = V · ρ',
+  expression: 'm = V·ρ',
   unit: 'kg',
   source: 'liquid density',
-  evaluate: (x: Record<'V' | 'rho', number>) => x.V * x.rho,
+  inputs: { V: 'volume', ρ: 'density' },
+  evaluate: (x) => x.V * x.ρ,
 });
 
 /** Largest cup of paint or gel coat, kg: as of the laminating resins. */
@@ -189,19 +195,21 @@ const SCRATCH_LIMIT = 1 / 3;
 /** Least film that a levelled gel coat keeps, m: below it the laminate shows through. Source: typical 0.25–0.3 mm. */
 const THINNEST_GEL = 0.00025;
 
-const coatShare = formula({
+export const coatShare = formula({
   id: 'finish/film',
-  expression: 'm = m_coat · n',
+  expression: 'm = m_coat·n',
   unit: 'kg',
   source: 'all coats but the last without wax, the last with it',
-  evaluate: (x: Record<'m' | 'n', number>) => x.m * x.n,
+  inputs: { m_coat: 'mass of a coat', n: 'coats' },
+  evaluate: (x) => x.m_coat * x.n,
 });
-const waxMass = formula({
+export const waxMass = formula({
   id: 'finish/film',
-  expression: 'm_w = share · m',
+  expression: 'm_w = share·m',
   unit: 'kg',
   source: 'wax solution by mass of the last coat',
-  evaluate: (x: Record<'share' | 'm', number>) => x.share * x.m,
+  inputs: { share: 'share of wax solution', m: 'mass of the coat' },
+  evaluate: (x) => x.share * x.m,
 });
 
 /** Films that cannot be worked as planned: too thin to level, or cut through by the paper between coats. */
@@ -286,7 +294,7 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
   // A gel coat's limit is on the wet film, a paint's on the dry.
   const coats = ledger.compute('coats', 'coats', coatCount, {
     film: gel ? wet : cured,
-    max: given(
+    film_max: given(
       'maximum',
       `greatest ${gel ? 'wet' : 'dry'} film per coat`,
       finish.maximumPerCoat,
@@ -321,7 +329,7 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
   // The first part's density stands for the mixture of a paint: its price and its coats go by volume.
   const mass = ledger.compute('mass', `${finish.name} in all, by mass`, filmMass, {
     V: volume,
-    rho: given('rho', 'density, liquid', finish.densityLiquid, 'kg/m³', 'densityLiquid'),
+    ρ: given('rho', 'density, liquid', finish.densityLiquid, 'kg/m³', 'densityLiquid'),
   });
   const massPerCoat = ledger.compute(
     'massPerCoat',
@@ -341,9 +349,16 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
     parts: proportion(ledger, 'all', finish, mass, temperature, finish.kind, input.dropsPerMl),
     batchesPerCoat: ledger.compute('batches', 'cups per coat', batchCount, {
       m: massPerCoat,
-      pot: ledger.given('pot', 'greatest cup', LARGEST_CUP, 'kg', 'assumed', 'as of the laminating resins'),
+      m_pot: ledger.given('pot', 'greatest cup', LARGEST_CUP, 'kg', 'assumed', 'as of the laminating resins'),
       t: ledger.compute('coatTime', 'laying one coat', areaTime, {
-        fixed: ledger.given('coatTime.fixed', 'coating: fixed', RATES.coatFixed, 's', 'assumed', RATE_SOURCE),
+        t_fixed: ledger.given(
+          'coatTime.fixed',
+          'coating: fixed',
+          RATES.coatFixed,
+          's',
+          'assumed',
+          RATE_SOURCE,
+        ),
         r: ledger.given(
           'coatTime.rate',
           'coating: per m²',
@@ -354,7 +369,7 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
         ),
         A: input.area,
       }),
-      use: input.usable,
+      t_use: input.usable,
     }),
     partsPerCoat: proportion(ledger, 'coat', finish, massPerCoat, temperature, finish.kind, input.dropsPerMl),
     grits: GRITS[finish.kind][grade],
@@ -396,7 +411,7 @@ function sprayed(
   return {
     gunLoads: ledger.compute('gunLoads', 'gun loads of a coat', gunLoads, {
       V: each,
-      load: ledger.given('gunLoad', 'what the gun holds', GUN_LOAD, 'm³', 'assumed', 'usual cup gun'),
+      V_gun: ledger.given('gunLoad', 'what the gun holds', GUN_LOAD, 'm³', 'assumed', 'usual cup gun'),
     }),
     ...(gel ? { passes: [SPRAY_PASSES.least, SPRAY_PASSES.most] } : {}),
   };
@@ -411,7 +426,7 @@ function waxing(
 ): Pick<FilmResult, 'unwaxed' | 'waxed' | 'wax'> {
   if (!gel) return {};
   const waxed = ledger.compute('waxed', 'with wax, the last coat', coatShare, {
-    m: massPerCoat,
+    m_coat: massPerCoat,
     n: ledger.given('waxedCoats', 'coats with wax', 1, 'count', 'assumed', 'only the last'),
   });
   const before = ledger.record(
@@ -425,7 +440,7 @@ function waxing(
     ...(before.value > 0
       ? {
           unwaxed: ledger.compute('unwaxed', 'without wax, the coats before', coatShare, {
-            m: massPerCoat,
+            m_coat: massPerCoat,
             n: before,
           }),
         }

@@ -6,8 +6,9 @@ import { formula } from '../trace/formula';
  */
 export const frustumVolume = formula({
   id: 'geometry/frustum',
-  expression: 'V = h/3 · (A₁ + A₂ + √(A₁·A₂))',
+  expression: 'V = h/3·(A₁ + A₂ + √(A₁·A₂))',
   unit: 'm³',
   source: 'solid geometry: frustum of a cone or pyramid',
-  evaluate: (x: Record<'h' | 'A1' | 'A2', number>) => (x.h / 3) * (x.A1 + x.A2 + Math.sqrt(x.A1 * x.A2)),
+  inputs: { h: 'height', 'A₁': 'one face', 'A₂': 'the other face' },
+  evaluate: (x) => (x.h / 3) * (x['A₁'] + x['A₂'] + Math.sqrt(x['A₁'] * x['A₂'])),
 });

@@ -65,19 +65,21 @@ const outermost = {
   unit: 'm',
   source: 'the grind limit follows the outermost ply',
 };
-const plus = formula({
+export const plus = formula({
   id: 'grind/dish',
   expression: 'o = o_inner + clearance',
   unit: 'm',
   source: 'clearance beyond the line inside',
-  evaluate: (x: Record<'inner' | 'clearance', number>) => x.inner + x.clearance,
+  inputs: { o_inner: 'offset within', clearance: 'clearance' },
+  evaluate: (x) => x.o_inner + x.clearance,
 });
-const difference = formula({
+export const difference = formula({
   id: 'grind/dish',
-  expression: 'A = A_outer − A_cut-out',
+  expression: 'A = A_outer − A_inner',
   unit: 'm²',
   source: 'ring between two outlines',
-  evaluate: (x: Record<'outer' | 'inner', number>) => x.outer - x.inner,
+  inputs: { A_outer: 'outer area', A_inner: 'area within' },
+  evaluate: (x) => x.A_outer - x.A_inner,
 });
 const areaOf = {
   id: 'geometry/outline',
@@ -94,19 +96,21 @@ const removed = {
   unit: 'm³',
   source: 'frustums between the outlines of neighbouring levels',
 };
-const laminateDensity = formula({
+export const laminateDensity = formula({
   id: 'grind/dish',
   expression: 'ρ = 1/(W_f/ρ_f + (1 − W_f)/ρ_r)',
   unit: 'kg/m³',
   source: 'rule of mixtures by mass, no voids',
-  evaluate: (x: Record<'Wf' | 'rhof' | 'rhor', number>) => 1 / (x.Wf / x.rhof + (1 - x.Wf) / x.rhor),
+  inputs: { W_f: 'fibre by mass', ρ_f: 'density of the fibre', ρ_r: 'density of the resin' },
+  evaluate: (x) => 1 / (x.W_f / x.ρ_f + (1 - x.W_f) / x.ρ_r),
 });
-const dust = formula({
+export const dust = formula({
   id: 'grind/dish',
   expression: 'm = ρ·V',
   unit: 'kg',
   source: 'density of the old laminate',
-  evaluate: (x: Record<'rho' | 'V', number>) => x.rho * x.V,
+  inputs: { ρ: 'density of the laminate', V: 'volume ground away' },
+  evaluate: (x) => x.ρ * x.V,
 });
 const gaugeDepth = {
   id: 'grind/profile',
@@ -128,7 +132,7 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
     ? ledger.record('limit', 'grind limit, offset', outermost, outer.offset.value, { o: outer.offset })
     : ledger.given('limit', 'grind limit, offset', 0, 'm', 'computed', 'no ply is laid on this face');
   const finishEdge = ledger.compute('finishEdge', 'finish edge, offset', plus, {
-    inner: grindLimit,
+    o_inner: grindLimit,
     clearance: assumed(
       'finishClearance',
       'finish clearance beyond the outermost ply',
@@ -136,7 +140,7 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
     ),
   });
   const maskingLine = ledger.compute('masking', 'masking line, offset', plus, {
-    inner: finishEdge,
+    o_inner: finishEdge,
     clearance: assumed('maskingClearance', 'masking line beyond the finish edge', DEFAULTS.maskingClearance),
   });
   const outlines = {
@@ -169,8 +173,8 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
   for (let i = 1; i < profile.length; i += 1) {
     volume += frustumVolume.evaluate({
       h: profile[i - 1].depth - profile[i].depth,
-      A1: levels[i - 1],
-      A2: levels[i],
+      'A₁': levels[i - 1],
+      'A₂': levels[i],
     });
   }
   const removedVolume = ledger.record('removed', 'old laminate ground away', removed, Math.max(0, volume), {
@@ -183,9 +187,9 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
   const given = (key: string, label: string, value: number, unit: string): Figure =>
     ledger.given(`old.${key}`, label, value, unit, 'assumed', old.source);
   const density = ledger.compute(`old.density`, 'density of the old laminate', laminateDensity, {
-    Wf: given('Wf', 'fibre weight fraction of the old laminate', old.fibreFraction, 'fraction'),
-    rhof: given('rhof', 'density of the fibre', old.densityFibre, 'kg/m³'),
-    rhor: given('rhor', 'density of the cured resin', old.densityResin, 'kg/m³'),
+    W_f: given('Wf', 'fibre weight fraction of the old laminate', old.fibreFraction, 'fraction'),
+    ρ_f: given('rhof', 'density of the fibre', old.densityFibre, 'kg/m³'),
+    ρ_r: given('rhor', 'density of the cured resin', old.densityResin, 'kg/m³'),
   });
   const size = regionExtent(outlines.grindLimit);
   const lap = ledger.given(
@@ -220,7 +224,10 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
       { o: grindLimit },
     ),
     taperArea: through
-      ? ledger.compute('taperArea', 'area to grind', difference, { outer: finishArea, inner: input.baseArea })
+      ? ledger.compute('taperArea', 'area to grind', difference, {
+          A_outer: finishArea,
+          A_inner: input.baseArea,
+        })
       : ledger.record('taperArea', 'area to grind, the floor included', areaOf, finishArea.value, {
           o: finishEdge,
         }),
@@ -247,7 +254,7 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
       { o: lap },
     ),
     removedVolume,
-    dustMass: ledger.compute('dust', 'dust', dust, { rho: density, V: removedVolume }),
+    dustMass: ledger.compute('dust', 'dust', dust, { ρ: density, V: removedVolume }),
     gauge: gaugeDistances(finishEdge.value).map((distance) => ({
       distance,
       depth: ledger.record(

@@ -38,42 +38,51 @@ export interface Faces {
   readonly inside?: FacePlan;
 }
 
-const half = formula({
+export const half = formula({
   id: 'grind/faces',
   expression: 'T_face = T_old/2',
   unit: 'm',
   source: 'two dishes that meet at mid-thickness halve the width on each side at the same ratio',
-  evaluate: (x: Record<'T', number>) => x.T / 2,
+  inputs: { T_old: 'old laminate' },
+  evaluate: (x) => x.T_old / 2,
 });
-const withGelCoat = formula({
+export const withGelCoat = formula({
   id: 'grind/faces',
   expression: 'D = T_face + g_old',
   unit: 'm',
   source: 'the dish begins at the old surface, gel coat and all',
-  evaluate: (x: Record<'T' | 'g', number>) => x.T + x.g,
+  inputs: { T_face: 'laminate of the face', g_old: 'old gel coat' },
+  evaluate: (x) => x.T_face + x.g_old,
 });
 /** Upper limit of the new laminate: the laminate spliced less what goes over it. */
 export const laminateLimit = formula({
   id: 'grind/faces',
-  expression: 'T_max = T_old + g_old − fairing − finish',
+  expression: 'T_max = max(0, T_old + g_old − fairing − finish)',
   unit: 'm',
   source: 'glass never stands proud of the old gel coat',
-  evaluate: (x: Record<'Told' | 'gold' | 'fairing' | 'finish', number>) =>
-    Math.max(0, x.Told + x.gold - x.fairing - x.finish),
+  inputs: {
+    T_old: 'laminate taken away',
+    g_old: 'old gel coat',
+    fairing: 'room for filler',
+    finish: 'film of the finish',
+  },
+  evaluate: (x) => Math.max(0, x.T_old + x.g_old - x.fairing - x.finish),
 });
-const belowGelCoat = formula({
+export const belowGelCoat = formula({
   id: 'grind/faces',
   expression: 'T_part = max(0, D − g_old)',
   unit: 'm',
   source: 'laminate that is taken away above the floor of the dish',
-  evaluate: (x: Record<'D' | 'g', number>) => Math.max(0, x.D - x.g),
+  inputs: { D: 'depth of the dish', g_old: 'old gel coat' },
+  evaluate: (x) => Math.max(0, x.D - x.g_old),
 });
-const finishOnly = formula({
+export const finishOnly = formula({
   id: 'grind/faces',
   expression: 'D = fairing + finish',
   unit: 'm',
   source: 'a face that is not laid up is only filled and finished',
-  evaluate: (x: Record<'fairing' | 'finish', number>) => x.fairing + x.finish,
+  inputs: { fairing: 'room for filler', finish: 'film of the finish' },
+  evaluate: (x) => x.fairing + x.finish,
 });
 
 /** Where a double or an inside taper cannot be had, and what to change. @returns undefined where it can */
@@ -110,11 +119,11 @@ export function planFaces(input: FacesInput, ledger: Ledger): Faces {
   const side = wrong ? 'outside' : input.side;
 
   const limit = (key: string, label: string, Told: Figure): Figure =>
-    ledger.compute(key, label, laminateLimit, { Told, gold: gelCoat, fairing, finish });
+    ledger.compute(key, label, laminateLimit, { T_old: Told, g_old: gelCoat, fairing, finish });
   const upperLabel = 'upper limit of the new laminate';
   if (part) {
     const depth = ledger.given('depth', 'depth of the dish', entered, 'm', 'entered', 'depth of the damage');
-    const spliced = ledger.compute('part', 'laminate taken away', belowGelCoat, { D: depth, g: gelCoat });
+    const spliced = ledger.compute('part', 'laminate taken away', belowGelCoat, { D: depth, g_old: gelCoat });
     if (spliced.value === 0) {
       ledger.report(
         problem({ severity: 'warning', stage: 'grind', path: 'damage.depth' }, 'only-gel-coat', {
@@ -154,15 +163,15 @@ export function planFaces(input: FacesInput, ledger: Ledger): Faces {
   }
   const each = input.cored
     ? thickness
-    : ledger.compute('half', 'half of the old laminate', half, { T: thickness });
+    : ledger.compute('half', 'half of the old laminate', half, { T_old: thickness });
   return {
     side,
     through,
     outside: {
       face: 'outside',
       depth: ledger.compute('depthOutside', 'depth of the outside dish', withGelCoat, {
-        T: each,
-        g: gelCoat,
+        T_face: each,
+        g_old: gelCoat,
       }),
       upper: limit('upper', `${upperLabel}, outside`, each),
     },

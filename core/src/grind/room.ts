@@ -101,19 +101,21 @@ const roomFormula = {
   unit: 'm',
   source: 'measured on the traced outlines',
 };
-const ratioInRoom = formula({
+export const ratioInRoom = formula({
   id: 'grind/room',
   expression: 'R_left = room/T_new',
   unit: ':1',
   source: 'taper ratio that the room leaves, at the thickness laid on this face',
-  evaluate: (x: Record<'room' | 'T', number>) => x.room / x.T,
+  inputs: { room: 'room on that side', T_new: 'new laminate' },
+  evaluate: (x) => x.room / x.T_new,
 });
-const halfReach = formula({
+export const halfReach = formula({
   id: 'grind/room',
   expression: 'o = R·T_new/2',
   unit: 'm',
   source: 'two tapers that meet at mid-thickness',
-  evaluate: (x: Record<'R' | 'T', number>) => (x.R * x.T) / 2,
+  inputs: { R: 'taper ratio', T_new: 'new laminate' },
+  evaluate: (x) => (x.R * x.T_new) / 2,
 });
 
 /** An obstacle as geometry, in the frame of the plan. @param centre where the middle of the cut-out lies in the frame of the findings */
@@ -188,7 +190,7 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
     );
     const ratioLeft = ledger.compute(`${id}.ratio`, `taper ratio towards the ${name}`, ratioInRoom, {
       room,
-      T: laid,
+      T_new: laid,
     });
     const fits = reach.value <= room.value + 1e-6;
     const answer = answerOf(o);
@@ -199,7 +201,7 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
     if (!fits) {
       const both = ledger.compute(`${id}.both`, 'width of a taper from both sides', halfReach, {
         R: ratio,
-        T: laid,
+        T_new: laid,
       });
       if (input.mayGrindInside)
         ways.push({

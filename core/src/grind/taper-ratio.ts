@@ -11,26 +11,29 @@ import type { Ledger } from '../trace/ledger';
  */
 export const shearRatio = formula({
   id: 'grind/taper-ratio',
-  expression: 'R ≥ SF·σ/τ',
+  expression: 'R = SF·σ/τ',
   unit: ':1',
   source: 'mean shear of a tapered lap, small angles',
-  evaluate: (x: Record<'SF' | 'sigma' | 'tau', number>) => (x.SF * x.sigma) / x.tau,
+  inputs: { SF: 'safety factor', σ: 'design strength of the laminate', τ: 'shear strength of the bond' },
+  evaluate: (x) => (x.SF * x.σ) / x.τ,
 });
 
-const largerRatio = formula({
+export const largerRatio = formula({
   id: 'grind/taper-ratio',
   expression: 'R = max(R_duty, R_shear)',
   unit: ':1',
   source: 'the larger of custom by duty and the shear check',
-  evaluate: (x: Record<'duty' | 'shear', number>) => Math.max(x.duty, x.shear),
+  inputs: { R_duty: 'ratio of the duty', R_shear: 'ratio by shear' },
+  evaluate: (x) => Math.max(x.R_duty, x.R_shear),
 });
 
-const ownRatio = formula({
+export const ownRatio = formula({
   id: 'grind/taper-ratio',
   expression: 'R = R_entered',
   unit: ':1',
   source: 'entered for this job',
-  evaluate: (x: Record<'own' | 'shear', number>) => x.own,
+  inputs: { R_entered: 'ratio entered' },
+  evaluate: (x) => x.R_entered,
 });
 
 export interface TaperRatio {
@@ -70,7 +73,7 @@ export function planTaperRatio(input: TaperInput, ledger: Ledger): TaperRatio {
       'assumed',
       'one factor on ultimate shear',
     ),
-    sigma: ledger.given(
+    σ: ledger.given(
       'sigma',
       `design strength of ${input.oldLaminate.name}`,
       input.oldLaminate.designStrength,
@@ -78,7 +81,7 @@ export function planTaperRatio(input: TaperInput, ledger: Ledger): TaperRatio {
       'assumed',
       input.oldLaminate.source,
     ),
-    tau: ledger.given(
+    τ: ledger.given(
       'tau',
       `ultimate shear of the bond, ${input.resinName}`,
       input.bondShear,
@@ -89,9 +92,9 @@ export function planTaperRatio(input: TaperInput, ledger: Ledger): TaperRatio {
   });
   const used =
     input.own === undefined
-      ? ledger.compute('ratio', 'taper ratio', largerRatio, { duty: byDuty, shear: byShear })
+      ? ledger.compute('ratio', 'taper ratio', largerRatio, { R_duty: byDuty, R_shear: byShear })
       : ledger.compute('ratio', 'taper ratio', ownRatio, {
-          own: ledger.given(
+          R_entered: ledger.given(
             'ratio.own',
             'taper ratio entered',
             input.own,
@@ -99,7 +102,6 @@ export function planTaperRatio(input: TaperInput, ledger: Ledger): TaperRatio {
             'entered',
             'entered for this job',
           ),
-          shear: byShear,
         });
   const passesShear = used.value >= byShear.value * (1 - 1e-9);
   if (!passesShear) {

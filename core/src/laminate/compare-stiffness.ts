@@ -66,10 +66,10 @@ const usualMatrix = (laminate: OldLaminate): ResinFamily =>
 
 const thicknessOf = (cloth: Cloth, densityResin: number): number =>
   plyThickness.evaluate({
-    wf: cloth.arealWeight,
-    rhof: cloth.densityFibre,
-    wr: resinAreal.evaluate({ wf: cloth.arealWeight, Wf: cloth.fibreFraction }),
-    rhor: densityResin,
+    w_f: cloth.arealWeight,
+    ρ_f: cloth.densityFibre,
+    w_r: resinAreal.evaluate({ w_f: cloth.arealWeight, W_f: cloth.fibreFraction }),
+    ρ_r: densityResin,
   });
 
 /**

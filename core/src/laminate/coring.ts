@@ -28,19 +28,21 @@ export interface CoringPlan {
   readonly bedding: Figure;
 }
 
-const pocket = formula({
+export const pocket = formula({
   id: 'laminate/coring',
   expression: 'A_bond = A + P·t_core',
   unit: 'm²',
   source: 'bottom and edges of the pocket',
-  evaluate: (x: Record<'A' | 'P' | 't', number>) => x.A + x.P * x.t,
+  inputs: { A: 'area', P: 'perimeter', t_core: 'thickness of the core' },
+  evaluate: (x) => x.A + x.P * x.t_core,
 });
-const spread = formula({
+export const spread = formula({
   id: 'laminate/coring',
-  expression: 'm = w · A_bond',
+  expression: 'm = w·A_bond',
   unit: 'kg',
   source: 'spread rate on the pocket',
-  evaluate: (x: Record<'w' | 'A', number>) => x.w * x.A,
+  inputs: { w: 'mass on a square metre', A_bond: 'area to be wetted' },
+  evaluate: (x) => x.w * x.A_bond,
 });
 const size = {
   id: 'laminate/coring',
@@ -63,7 +65,7 @@ export function planCoring({ base, baseArea, core, product }: CoringInput, ledge
       regionPerimeter(base),
       { A: baseArea },
     ),
-    t: core,
+    t_core: core,
   });
   return {
     product,
@@ -81,11 +83,11 @@ export function planCoring({ base, baseArea, core, product }: CoringInput, ledge
     bondArea,
     priming: ledger.compute('priming', 'resin to prime core and inner skin', spread, {
       w: rate('primingRate', 'priming of core and skin', DEFAULTS.corePriming),
-      A: bondArea,
+      A_bond: bondArea,
     }),
     bedding: ledger.compute('bedding', 'resin of the bedding', spread, {
       w: rate('beddingRate', 'bedding of a core', DEFAULTS.coreBedding),
-      A: bondArea,
+      A_bond: bondArea,
     }),
   };
 }

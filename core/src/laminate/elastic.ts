@@ -60,9 +60,9 @@ export function elasticPly(
     fibre,
     matrix: MATRIX_STIFFNESS[resin],
     fibreVolume: fibreVolume.evaluate({
-      Wf: cloth.fibreFraction,
-      rhof: cloth.densityFibre,
-      rhor: densityResin,
+      W_f: cloth.fibreFraction,
+      ρ_f: cloth.densityFibre,
+      ρ_r: densityResin,
     }),
   };
   const share = matShare(cloth);

@@ -14,8 +14,8 @@ export const fibreVolume = formula({
   expression: 'V_f = (W_f/ρ_f)/(W_f/ρ_f + (1 − W_f)/ρ_r)',
   unit: 'fraction',
   source: 'volumes of fibre and cured resin add up',
-  evaluate: (x: Record<'Wf' | 'rhof' | 'rhor', number>) =>
-    x.Wf / x.rhof / (x.Wf / x.rhof + (1 - x.Wf) / x.rhor),
+  inputs: { W_f: 'fibre by mass', ρ_f: 'density of the fibre', ρ_r: 'density of the resin' },
+  evaluate: (x) => x.W_f / x.ρ_f / (x.W_f / x.ρ_f + (1 - x.W_f) / x.ρ_r),
 });
 
 /** Along the fibres: rule of mixtures. */
@@ -24,7 +24,8 @@ export const along = formula({
   expression: 'E₁ = V_f·E_f + (1 − V_f)·E_r',
   unit: 'Pa',
   source: 'rule of mixtures',
-  evaluate: (x: Record<'Vf' | 'Ef' | 'Er', number>) => x.Vf * x.Ef + (1 - x.Vf) * x.Er,
+  inputs: { V_f: 'fibre by volume', E_f: 'modulus of the fibre', E_r: 'modulus of the resin' },
+  evaluate: (x) => x.V_f * x.E_f + (1 - x.V_f) * x.E_r,
 });
 
 /** Across the fibres and in shear: Halpin–Tsai with ξ = 2 and ξ = 1. */
@@ -33,9 +34,15 @@ export const halpinTsai = formula({
   expression: 'M = M_r·(1 + ξ·η·V_f)/(1 − η·V_f), η = (M_f/M_r − 1)/(M_f/M_r + ξ)',
   unit: 'Pa',
   source: 'Halpin–Tsai equations',
-  evaluate: (x: Record<'Vf' | 'Mf' | 'Mr' | 'xi', number>) => {
-    const eta = (x.Mf / x.Mr - 1) / (x.Mf / x.Mr + x.xi);
-    return (x.Mr * (1 + x.xi * eta * x.Vf)) / (1 - eta * x.Vf);
+  inputs: {
+    V_f: 'fibre by volume',
+    M_f: 'modulus of the fibre',
+    M_r: 'modulus of the resin',
+    ξ: 'factor of shape',
+  },
+  evaluate: (x) => {
+    const eta = (x.M_f / x.M_r - 1) / (x.M_f / x.M_r + x.ξ);
+    return (x.M_r * (1 + x.ξ * eta * x.V_f)) / (1 - eta * x.V_f);
   },
 });
 
@@ -54,9 +61,9 @@ export interface Constituents {
 export function unidirectional({ fibre, matrix, fibreVolume: Vf }: Constituents): Lamina {
   const Gr = matrix.modulus / (2 * (1 + matrix.poisson));
   return {
-    E1: along.evaluate({ Vf, Ef: fibre.along, Er: matrix.modulus }),
-    E2: halpinTsai.evaluate({ Vf, Mf: fibre.across, Mr: matrix.modulus, xi: 2 }),
-    G12: halpinTsai.evaluate({ Vf, Mf: fibre.shear, Mr: Gr, xi: 1 }),
+    E1: along.evaluate({ V_f: Vf, E_f: fibre.along, E_r: matrix.modulus }),
+    E2: halpinTsai.evaluate({ V_f: Vf, M_f: fibre.across, M_r: matrix.modulus, ξ: 2 }),
+    G12: halpinTsai.evaluate({ V_f: Vf, M_f: fibre.shear, M_r: Gr, ξ: 1 }),
     nu12: Vf * fibre.poisson + (1 - Vf) * matrix.poisson,
   };
 }

@@ -50,10 +50,11 @@ const PLY_AREA = { ...PLY_LENGTH, expression: 'A = area of offset(base, o_k)', u
 
 export const plyResin = formula({
   id: 'laminate/outlines',
-  expression: 'm = w_r · A',
+  expression: 'm = w_r·A',
   unit: 'kg',
   source: 'resin held by the cloth; waste comes on top of the whole',
-  evaluate: (x: Record<'wr' | 'A', number>) => x.wr * x.A,
+  inputs: { w_r: 'resin on a square metre', A: 'area of the ply' },
+  evaluate: (x) => x.w_r * x.A,
 });
 
 /**
@@ -96,12 +97,13 @@ export interface OutlineInput {
   readonly cover?: { readonly laid: LaidCloth; readonly orientation: Way; readonly lap: Figure };
 }
 
-const coverOffset = formula({
+export const coverOffset = formula({
   id: 'laminate/outlines',
-  expression: 'o = max o_k + lap',
+  expression: 'o = o_max + lap',
   unit: 'm',
   source: 'a cover ply laps past the taper by a set margin; it is faired in or covered',
-  evaluate: (x: Record<'o' | 'lap', number>) => x.o + x.lap,
+  inputs: { o_max: 'offset of the outermost ply', lap: 'lap' },
+  evaluate: (x) => x.o_max + x.lap,
 });
 
 /** Outline, size, area and resin of every ply, all offset from the base region and ended at what is kept clear. */
@@ -140,7 +142,7 @@ export function planOutlines(input: OutlineInput, ledger: Ledger): readonly Ply[
       width: ledger.record(`${id}.width`, `width of ply ${lay}`, PLY_WIDTH, size.width, { o }),
       area: plyArea,
       resin: ledger.compute(`${id}.resin`, `resin in ply ${lay}`, plyResin, {
-        wr: laid.resinAreal,
+        w_r: laid.resinAreal,
         A: plyArea,
       }),
     };
@@ -166,7 +168,7 @@ export function planOutlines(input: OutlineInput, ledger: Ledger): readonly Ply[
       cover.orientation,
       lay,
       ledger.compute(`ply.${lay}.offset`, 'offset of the cover ply', coverOffset, {
-        o: outermost.offset,
+        o_max: outermost.offset,
         lap: cover.lap,
       }),
     ),

@@ -6,7 +6,8 @@ export const resinAreal = formula({
   expression: 'w_r = w_f·(1 − W_f)/W_f',
   unit: 'kg/m²',
   source: 'definition of the fibre weight fraction',
-  evaluate: (x: Record<'wf' | 'Wf', number>) => (x.wf * (1 - x.Wf)) / x.Wf,
+  inputs: { w_f: 'areal weight of the cloth', W_f: 'fibre by mass' },
+  evaluate: (x) => (x.w_f * (1 - x.W_f)) / x.W_f,
 });
 
 /** Thickness of one cured ply without voids, m. */
@@ -15,5 +16,11 @@ export const plyThickness = formula({
   expression: 't = w_f/ρ_f + w_r/ρ_r',
   unit: 'm',
   source: 'volumes of fibre and cured resin add up',
-  evaluate: (x: Record<'wf' | 'rhof' | 'wr' | 'rhor', number>) => x.wf / x.rhof + x.wr / x.rhor,
+  inputs: {
+    w_f: 'areal weight of the cloth',
+    ρ_f: 'density of the fibre',
+    w_r: 'resin on a square metre',
+    ρ_r: 'density of the cured resin',
+  },
+  evaluate: (x) => x.w_f / x.ρ_f + x.w_r / x.ρ_r,
 });

@@ -53,15 +53,18 @@ export function layCloth(cloth: Cloth, resin: Resin, ledger: Ledger): LaidCloth 
     cloth,
     'fibreFraction',
   );
-  const wr = ledger.compute(`cloth.${cloth.id}.wr`, `resin held by ${cloth.name}`, resinAreal, { wf, Wf });
+  const wr = ledger.compute(`cloth.${cloth.id}.wr`, `resin held by ${cloth.name}`, resinAreal, {
+    w_f: wf,
+    W_f: Wf,
+  });
   return {
     cloth,
     resinAreal: wr,
     thickness: ledger.compute(`cloth.${cloth.id}.t`, `thickness of one ply of ${cloth.name}`, plyThickness, {
-      wf,
-      rhof: given('rhof', 'density of the fibre', cloth.densityFibre, 'kg/m³', cloth, 'densityFibre'),
-      wr,
-      rhor: given(
+      w_f: wf,
+      ρ_f: given('rhof', 'density of the fibre', cloth.densityFibre, 'kg/m³', cloth, 'densityFibre'),
+      w_r: wr,
+      ρ_r: given(
         'rhor',
         `density of cured ${resin.family}`,
         resin.densityCured,
@@ -145,18 +148,20 @@ export function planStack(input: StackInput, ledger: Ledger): Stack {
 
 export const underCover = formula({
   id: 'laminate/stack',
-  expression: 'T = T_max − t_cover',
+  expression: 'T = max(0, T_max − t_cover)',
   unit: 'm',
   source: 'the cover ply lies below the old surface too',
-  evaluate: (x: Record<'Tmax' | 't', number>) => Math.max(0, x.Tmax - x.t),
+  inputs: { T_max: 'limit of the laminate', t_cover: 'covering ply' },
+  evaluate: (x) => Math.max(0, x.T_max - x.t_cover),
 });
 
 export const bandFloor = formula({
   id: 'laminate/stack',
-  expression: 'T_min = T_max − b',
+  expression: 'T_min = max(0, T_max − b)',
   unit: 'm',
   source: 'band for the laminate below its upper limit',
-  evaluate: (x: Record<'Tmax' | 'b', number>) => Math.max(0, x.Tmax - x.b),
+  inputs: { T_max: 'upper end of the band', b: 'width of the band' },
+  evaluate: (x) => Math.max(0, x.T_max - x.b),
 });
 
 export interface OwnStackInput {

@@ -84,47 +84,58 @@ export interface MemberPlan {
   readonly release: Figure;
 }
 
-const stripWidth = formula({
+export const stripWidth = formula({
   id: 'laminate/structure',
   expression: 'w_k = 2·max(lap_min, lap − (k − 1)·s)',
   unit: 'm',
   source: 'first tab widest, each next one narrower, half on the member and half on the hull',
-  evaluate: (x: Record<'lap' | 'k' | 's' | 'min', number>) => 2 * Math.max(x.min, x.lap - (x.k - 1) * x.s),
+  inputs: {
+    lap: 'lap of the widest tab',
+    k: 'number of the tab',
+    s: 'step from tab to tab',
+    lap_min: 'least lap',
+  },
+  evaluate: (x) => 2 * Math.max(x.lap_min, x.lap - (x.k - 1) * x.s),
 });
-const stripArea = formula({
+export const stripArea = formula({
   id: 'laminate/structure',
   expression: 'A = w·L·n',
   unit: 'm²',
   source: 'strips alike on every face',
-  evaluate: (x: Record<'w' | 'L' | 'n', number>) => x.w * x.L * x.n,
+  inputs: { w: 'width', L: 'length', n: 'number' },
+  evaluate: (x) => x.w * x.L * x.n,
 });
-const stripResin = formula({
+export const stripResin = formula({
   id: 'laminate/structure',
   expression: 'm = w_r·A',
   unit: 'kg',
   source: 'resin held by the cloth',
-  evaluate: (x: Record<'wr' | 'A', number>) => x.wr * x.A,
+  inputs: { w_r: 'resin on a square metre', A: 'area' },
+  evaluate: (x) => x.w_r * x.A,
 });
-const filletVolume = formula({
+export const filletVolume = formula({
   id: 'laminate/structure',
   expression: 'V = r²·(1 − π/4)·L·n',
   unit: 'm³',
   source: 'a quarter-round fillet between two square faces',
-  evaluate: (x: Record<'r' | 'L' | 'n', number>) => x.r * x.r * (1 - Math.PI / 4) * x.L * x.n,
+  inputs: { r: 'radius of the fillet', L: 'length', n: 'number of fillets' },
+  evaluate: (x) => x.r * x.r * (1 - Math.PI / 4) * x.L * x.n,
 });
-const filletResin = formula({
+export const filletResin = formula({
   id: 'laminate/structure',
   expression: 'm = ρ_r·V',
   unit: 'kg',
   source: 'resin of the thickened fillet; fumed silica takes next to no room',
-  evaluate: (x: Record<'rho' | 'V', number>) => x.rho * x.V,
+  inputs: { ρ_r: 'density of the resin', V: 'volume of the fillets' },
+  evaluate: (x) => x.ρ_r * x.V,
 });
-const propCount = formula({
+export const propCount = formula({
   id: 'laminate/structure',
   expression: 'n = max(2, ⌈L/every⌉ + 1)',
   unit: 'count',
   source: 'both ends and every so far between',
-  evaluate: (x: Record<'L' | 'every', number>) => Math.max(2, Math.ceil(x.L / x.every - 1e-9) + 1),
+  inputs: { L: 'length', every: 'a prop every' },
+  evaluate: (x) => Math.max(2, Math.ceil(x.L / x.every - 1e-9) + 1),
 });
 
 export interface StructureInput {
@@ -198,7 +209,7 @@ export function planStructure(input: StructureInput, ledger: Ledger): readonly M
         lap,
         k: ledger.given(`${key}.k`, 'tab', i + 1, 'count', 'computed', 'order of laying'),
         s: step,
-        min: least,
+        lap_min: least,
       });
       const area = ledger.compute(`${key}.area`, `area of tab ${i + 1}`, stripArea, {
         w: width,
@@ -213,7 +224,7 @@ export function planStructure(input: StructureInput, ledger: Ledger): readonly M
         count: usual.faces,
         area,
         resin: ledger.compute(`${key}.resin`, `resin in tab ${i + 1}`, stripResin, {
-          wr: laid.resinAreal,
+          w_r: laid.resinAreal,
           A: area,
         }),
       };
@@ -221,7 +232,7 @@ export function planStructure(input: StructureInput, ledger: Ledger): readonly M
     const radius = pick('fillet', 'radius of the fillet', 'm', undefined, FILLET, 'a rounded stick of 25 mm');
     const volume = ledger.compute(`${id}.filletVolume`, 'fillet', filletVolume, { r: radius, L: length, n });
     const fillet = ledger.compute(`${id}.filletResin`, 'resin in the fillet', filletResin, {
-      rho: ledger.given(
+      ρ_r: ledger.given(
         `${id}.rho`,
         'density of cured resin',
         input.resin.densityCured,

@@ -7,5 +7,6 @@ export const areaTime = formula({
   expression: 't = t_fixed + r·A',
   unit: 's',
   source: RATE_SOURCE,
-  evaluate: (x: Record<'fixed' | 'r' | 'A', number>) => x.fixed + x.r * x.A,
+  inputs: { t_fixed: 'time whatever the area', r: 'time on a square metre', A: 'area' },
+  evaluate: (x) => x.t_fixed + x.r * x.A,
 });

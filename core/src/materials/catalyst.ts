@@ -12,10 +12,12 @@ const CURVE: readonly (readonly [temperature: number, percent: number])[] = [
 /** Share of peroxide by mass of resin at a temperature T (°C). A default by product class; a data sheet overrides it. */
 export const catalystFraction = formula({
   id: 'materials/catalyst',
-  expression: 'straight lines through 13 °C 2.5 %, 16 °C 2.25 %, 21 °C 1.75 %, 27 °C 1.25 %, 32 °C 1.0 %',
+  expression:
+    'by T along straight lines through 13 °C 2.5 %, 16 °C 2.25 %, 21 °C 1.75 %, 27 °C 1.25 %, 32 °C 1.0 %',
   unit: 'fraction',
   source: 'usual guide for MEKP in laminating polyester, vinyl ester and gel coat; the data sheet decides',
-  evaluate: (x: Record<'T', number>) => {
+  inputs: { T: 'temperature' },
+  evaluate: (x) => {
     const last = CURVE[CURVE.length - 1];
     if (x.T <= CURVE[0][0]) return CURVE[0][1] / 100;
     for (let i = 1; i < CURVE.length; i += 1) {
@@ -28,24 +30,27 @@ export const catalystFraction = formula({
 
 export const catalystMass = formula({
   id: 'materials/catalyst',
-  expression: 'm_cat = p · m_resin',
+  expression: 'm_cat = p·m_resin',
   unit: 'kg',
   source: 'percent by mass of resin without filler',
-  evaluate: (x: Record<'p' | 'm', number>) => x.p * x.m,
+  inputs: { p: 'catalyst by mass', m_resin: 'resin' },
+  evaluate: (x) => x.p * x.m_resin,
 });
 
 export const catalystVolume = formula({
   id: 'materials/catalyst',
-  expression: 'V = m_cat / ρ_cat',
+  expression: 'V = m_cat/ρ_cat',
   unit: 'm³',
   source: 'density of MEKP solution, about 1.12',
-  evaluate: (x: Record<'m' | 'rho', number>) => x.m / x.rho,
+  inputs: { m_cat: 'catalyst', ρ_cat: 'density of the catalyst' },
+  evaluate: (x) => x.m_cat / x.ρ_cat,
 });
 
 export const dropCount = formula({
   id: 'materials/catalyst',
-  expression: 'n = V · drops per ml, rounded',
+  expression: 'n = round(V·k)',
   unit: 'count',
   source: 'drops per ml belong to the bottle: count one millilitre once',
-  evaluate: (x: Record<'V' | 'k', number>) => Math.round(x.V * x.k),
+  inputs: { V: 'volume', k: 'drops in a cubic metre' },
+  evaluate: (x) => Math.round(x.V * x.k),
 });

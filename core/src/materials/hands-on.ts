@@ -1,15 +1,14 @@
 import type { Figure } from '../trace/figure';
-import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 import { RATE_SOURCE, RATE_SPREAD } from './work-rates';
 
-const workTime = formula({
+/** As many rates as the work has, so no formula of a fixed number of symbols. */
+const WORK_TIME = {
   id: 'materials/hands-on',
   expression: 't = fixed + Σ rate·amount',
   unit: 's',
   source: RATE_SOURCE,
-  evaluate: (x: Record<'total', number>) => x.total,
-});
+} as const;
 
 /** Hands-on time from a fixed part and rates: (rate, amount) pairs; traced, ±30 %. */
 export function handsOn(
@@ -35,7 +34,7 @@ export function handsOn(
     inputs[`amount${i + 1}`] = r.amount;
     total += r.rate * r.amount.value;
   });
-  return ledger.record(id, label, workTime, total, inputs, [
+  return ledger.record(id, label, WORK_TIME, total, inputs, [
     total * (1 - RATE_SPREAD),
     total * (1 + RATE_SPREAD),
   ]);

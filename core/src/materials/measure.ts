@@ -55,20 +55,22 @@ const LINE = 0.001;
 export const toleranceOf = (parts: Parts): number =>
   parts.kind === 'two-part' ? RATIO_TOLERANCE : CATALYST_TOLERANCE;
 
-const rounded = formula({
+export const rounded = formula({
   id: 'materials/measure',
-  expression: 'reading = step · round(m / step)',
+  expression: 'reading = step·round(m/step)',
   unit: 'kg',
   source: 'the nearest step that the instrument shows',
-  evaluate: (x: Record<'m' | 'step', number>) => x.step * Math.round(x.m / x.step),
+  inputs: { m: 'mass', step: 'step of the scale' },
+  evaluate: (x) => x.step * Math.round(x.m / x.step),
 });
 
-const ratioError = formula({
+export const ratioError = formula({
   id: 'materials/measure',
   expression: 'e = step/2 · (1/A + 1/B)',
   unit: 'fraction',
   source: 'half a step on each part, against the ratio; |(B/A)/(B/A)₀ − 1| to first order',
-  evaluate: (x: Record<'A' | 'B' | 'step', number>) => (x.step / 2) * (1 / x.A + 1 / x.B),
+  inputs: { A: 'one part', B: 'the other part', step: 'step of the scale' },
+  evaluate: (x) => (x.step / 2) * (1 / x.A + 1 / x.B),
 });
 
 /** Height of a cup that is full, m. Source: volume of a cut cone. */
@@ -80,24 +82,27 @@ export function fullHeight({ volume, bottom, top }: Pick<Cup, 'volume' | 'bottom
 /** Height of a liquid in a cut cone (m): V = π/(3k)·((r + k·h)³ − r³), k = (R − r)/H. */
 export const cupHeight = formula({
   id: 'materials/measure',
-  expression: 'h from V = π/(3k)·((r + k·h)³ − r³), k = (R − r)/H, H = 3·V_cup/(π(r² + r·R + R²))',
+  expression:
+    'h from V = π/(3k)·((r + k·h)³ − r³), r = d/2, R = D/2, k = (R − r)/H, H = 3·V_cup/(π(r² + r·R + R²))',
   unit: 'm',
   source: 'volume of a cut cone',
-  evaluate: ({ V, Vcup, d, D }: Record<'V' | 'Vcup' | 'd' | 'D', number>) => {
+  inputs: { V: 'volume', V_cup: 'what the cup holds', d: 'its bottom', D: 'its top' },
+  evaluate: ({ V, V_cup: V_cup, d, D }) => {
     const [r, R] = [d / 2, D / 2];
-    const H = fullHeight({ volume: Vcup, bottom: d, top: D });
+    const H = fullHeight({ volume: V_cup, bottom: d, top: D });
     const k = (R - r) / H;
     return Math.abs(k) < 1e-6 ? V / (Math.PI * r * r) : (Math.cbrt((3 * k * V) / Math.PI + r ** 3) - r) / k;
   },
 });
 
-const strokes = formula({
+export const strokes = formula({
   id: 'materials/measure',
-  expression: 'n = ⌈V_A/stroke − 0.1⌉, at least 1',
+  expression: 'n = max(1, ⌈V_A/stroke − 0.1⌉)',
   unit: 'count',
   source:
     'one stroke of each pump gives the ratio that the set is built for; rounded up, since a mix must not run short: a tenth of a stroke is within the waste',
-  evaluate: (x: Record<'V' | 'stroke', number>) => Math.max(1, Math.ceil(x.V / x.stroke - 0.1)),
+  inputs: { V_A: 'volume of the part', stroke: 'what a stroke gives' },
+  evaluate: (x) => Math.max(1, Math.ceil(x.V_A / x.stroke - 0.1)),
 });
 
 /** Parts as (first, second) with mass and, where it is known, volume. */
@@ -179,7 +184,7 @@ export function measure(ledger: Ledger, id: string, parts: Parts, bench: Bench):
     va && vb && parts.kind === 'two-part' ? smallestFor(bench.cups, va.value + vb.value) : undefined;
   if (cup && va && vb) {
     const shape = {
-      Vcup: given('cups', 'cup', `${cup.name ?? 'cup'} holds`, cup.volume, 'm³'),
+      V_cup: given('cups', 'cup', `${cup.name ?? 'cup'} holds`, cup.volume, 'm³'),
       d: given('cups', 'bottom', 'inside width at the bottom', cup.bottom, 'm'),
       D: given('cups', 'top', 'inside width at the top', cup.top, 'm'),
     };
@@ -209,8 +214,8 @@ export function measure(ledger: Ledger, id: string, parts: Parts, bench: Bench):
         },
       ],
       error: ledger.compute(`${id}.cupError`, 'possible error of the ratio, by lines', cupError, {
-        delta: wide,
-        area: ledger.given(
+        δ: wide,
+        A_cup: ledger.given(
           `${id}.cupArea`,
           'section of the cup, middle',
           (Math.PI / 4) * ((cup.bottom + cup.top) / 2) ** 2,
@@ -218,7 +223,7 @@ export function measure(ledger: Ledger, id: string, parts: Parts, bench: Bench):
           bench.own.has('cups') ? 'shop' : 'assumed',
           'mean of both widths',
         ),
-        VB: vb,
+        V_B: vb,
       }),
     });
   }
@@ -247,14 +252,14 @@ export function measure(ledger: Ledger, id: string, parts: Parts, bench: Bench):
       ],
       error: ledger.compute(`${id}.syringeError`, 'possible error of the ratio, by syringe', syringeError, {
         mark: step,
-        VB: vb,
+        V_B: vb,
       }),
     });
   }
   const pump = va && vb && parts.kind === 'two-part' ? fitting(bench.pumps, va.value / vb.value) : undefined;
   if (pump && va) {
     const stroke = given('pumps', 'stroke', `${pump.name ?? 'pump'}, one stroke of resin`, pump.stroke, 'm³');
-    const n = ledger.compute(`${id}.strokes`, 'strokes of each pump', strokes, { V: va, stroke });
+    const n = ledger.compute(`${id}.strokes`, 'strokes of each pump', strokes, { V_A: va, stroke });
     const built = given('pumps', 'pumpRatio', `${pump.name ?? 'pump'} is built for`, pump.ratio, ':1');
     const wanted = ledger.record(
       `${id}.volumeRatio`,
@@ -268,7 +273,7 @@ export function measure(ledger: Ledger, id: string, parts: Parts, bench: Bench):
       instrument: pump.name ?? 'pump set',
       readings: [{ part: `${names[0]} and ${names[1]}`, figure: n }],
       error: ledger.compute(`${id}.pumpError`, 'possible error of the ratio, by pumps', pumpError, {
-        rPump: built,
+        r_pump: built,
         r: wanted,
         n,
       }),

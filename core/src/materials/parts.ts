@@ -82,12 +82,12 @@ export function proportion(
       const rhoA = given('rhoA', 'density of resin, liquid', p.densityA, 'kg/m³', 'densityA');
       const rhoB = given('rhoB', 'density of hardener, liquid', p.densityB, 'kg/m³', 'densityB');
       const r = ledger.compute(`${id}.massRatio`, 'mix ratio by mass', massRatio, {
-        r: given('volumeRatio', 'mix ratio by volume', p.volumeRatio, ':1', 'volumeRatio'),
-        rhoA,
-        rhoB,
+        r_v: given('volumeRatio', 'mix ratio by volume', p.volumeRatio, ':1', 'volumeRatio'),
+        ρ_A: rhoA,
+        ρ_B: rhoB,
       });
-      const resin = ledger.compute(`${id}.A`, names[0], partA, { m: mass, r });
-      const hardener = ledger.compute(`${id}.B`, names[1], partB, { m: mass, r });
+      const resin = ledger.compute(`${id}.A`, names[0], partA, { m: mass, r_m: r });
+      const hardener = ledger.compute(`${id}.B`, names[1], partB, { m: mass, r_m: r });
       return {
         kind: 'two-part',
         names,
@@ -96,11 +96,11 @@ export function proportion(
         hardener,
         resinVolume: ledger.compute(`${id}.Aml`, `${names[0]} by volume`, liquidVolume, {
           m: resin,
-          rho: rhoA,
+          ρ: rhoA,
         }),
         hardenerVolume: ledger.compute(`${id}.Bml`, `${names[1]} by volume`, liquidVolume, {
           m: hardener,
-          rho: rhoB,
+          ρ: rhoB,
         }),
       };
     }
@@ -110,7 +110,7 @@ export function proportion(
       });
       const catalyst = ledger.compute(`${id}.catalyst`, 'catalyst (MEKP)', catalystMass, {
         p: fraction,
-        m: mass,
+        m_resin: mass,
       });
       const rhoCat = ledger.given(
         `${id}.rhoCat`,
@@ -121,8 +121,8 @@ export function proportion(
         'typical MEKP solution',
       );
       const volume = ledger.compute(`${id}.catalystMl`, 'catalyst by volume', catalystVolume, {
-        m: catalyst,
-        rho: rhoCat,
+        m_cat: catalyst,
+        ρ_cat: rhoCat,
       });
       return {
         kind: 'peroxide',
@@ -130,7 +130,7 @@ export function proportion(
         resin: mass,
         resinVolume: ledger.compute(`${id}.resinMl`, `${names[0]} by volume`, liquidVolume, {
           m: mass,
-          rho: given('rho', 'density, liquid', product.densityLiquid, 'kg/m³', 'densityLiquid'),
+          ρ: given('rho', 'density, liquid', product.densityLiquid, 'kg/m³', 'densityLiquid'),
         }),
         fraction,
         catalyst,
@@ -163,7 +163,10 @@ export function proportion(
         names,
         putty: mass,
         fraction,
-        hardener: ledger.compute(`${id}.cream`, 'cream hardener', catalystMass, { p: fraction, m: mass }),
+        hardener: ledger.compute(`${id}.cream`, 'cream hardener', catalystMass, {
+          p: fraction,
+          m_resin: mass,
+        }),
       };
     }
   }

@@ -6,7 +6,8 @@ export const smallestOnScale = formula({
   expression: 'm = step·(1 + r)²/(2·r·e)',
   unit: 'kg',
   source: 'half a step on each part: e = step/2·(1/A + 1/B), with A = m·r/(1 + r) and B = m/(1 + r)',
-  evaluate: (x: Record<'step' | 'r' | 'e', number>) => (x.step * (1 + x.r) ** 2) / (2 * x.r * x.e),
+  inputs: { step: 'step of the scale', r: 'ratio of the parts', e: 'error that is allowed' },
+  evaluate: (x) => (x.step * (1 + x.r) ** 2) / (2 * x.r * x.e),
 });
 
 /** How far a millimetre misread on the second line of a cup puts the ratio out: the area there times a millimetre, against part B. */
@@ -15,24 +16,26 @@ export const cupError = formula({
   expression: 'e = δ·A_cup/V_B·√2',
   unit: 'fraction',
   source: 'each of two lines is read to δ; errors of both add as squares',
-  evaluate: (x: Record<'delta' | 'area' | 'VB', number>) => (Math.SQRT2 * x.delta * x.area) / x.VB,
+  inputs: { δ: 'height read to', A_cup: 'area of the cup', V_B: 'volume of the smaller part' },
+  evaluate: (x) => (Math.SQRT2 * x.δ * x.A_cup) / x.V_B,
 });
 
 /** Half a mark of a syringe against what is drawn into it. */
 export const syringeError = formula({
   id: 'materials/smallest-batch',
-  expression: 'e = mark/2 / V_B',
+  expression: 'e = mark/2/V_B',
   unit: 'fraction',
   source: 'half a mark on the second part; the first is weighed',
-  evaluate: (x: Record<'mark' | 'VB', number>) => x.mark / 2 / x.VB,
+  inputs: { mark: 'marks of the syringe', V_B: 'volume of the smaller part' },
+  evaluate: (x) => x.mark / 2 / x.V_B,
 });
 
 /** A pump set against the ratio that is wanted, with what strokes differ among themselves. */
 export const pumpError = formula({
   id: 'materials/smallest-batch',
-  expression: 'e = |r_pump/r − 1| + 0.03/√n',
+  expression: 'e = |r_pump/r − 1| + 0.03/√(max(1, n))',
   unit: 'fraction',
   source: 'built ratio against the sheet; single strokes differ by some 3 %',
-  evaluate: (x: Record<'rPump' | 'r' | 'n', number>) =>
-    Math.abs(x.rPump / x.r - 1) + 0.03 / Math.sqrt(Math.max(1, x.n)),
+  inputs: { r_pump: 'ratio of the pumps', r: 'ratio wanted', n: 'strokes' },
+  evaluate: (x) => Math.abs(x.r_pump / x.r - 1) + 0.03 / Math.sqrt(Math.max(1, x.n)),
 });

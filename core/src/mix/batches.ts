@@ -45,28 +45,31 @@ export interface MixResult {
   readonly batches: readonly Batch[];
 }
 
-const groundResin = formula({
+export const groundResin = formula({
   id: 'mix/batches',
-  expression: 'm = w_ground · A_ground',
+  expression: 'm = w_ground·A_ground',
   unit: 'kg',
   source: 'the ground face is wetted before the first ply',
-  evaluate: (x: Record<'w' | 'A', number>) => x.w * x.A,
+  inputs: { w_ground: 'resin on a square metre of ground', A_ground: 'ground area' },
+  evaluate: (x) => x.w_ground * x.A_ground,
 });
 
-const withWaste = formula({
+export const withWaste = formula({
   id: 'mix/batches',
   expression: 'm = (m_plies + m_ground)·(1 + waste)',
   unit: 'kg',
   source: 'hand lay-up practice: what stays in cup, roller and brush is mixed on top',
-  evaluate: (x: Record<'plies' | 'ground' | 'waste', number>) => (x.plies + x.ground) * (1 + x.waste),
+  inputs: { m_plies: 'resin of the plies', m_ground: 'resin of the ground coat', waste: 'waste' },
+  evaluate: (x) => (x.m_plies + x.m_ground) * (1 + x.waste),
 });
 
-const share = formula({
+export const share = formula({
   id: 'mix/batches',
-  expression: 'x = X / n',
+  expression: 'x = X/n',
   unit: 'kg',
   source: 'one ply split into equal batches',
-  evaluate: (x: Record<'X' | 'n', number>) => x.X / x.n,
+  inputs: { X: 'the whole', n: 'batches' },
+  evaluate: (x) => x.X / x.n,
 });
 
 interface Draft {
@@ -89,7 +92,7 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
       i === 0 ? 'ground' : `ground.${i + 1}`,
       i === 0 ? 'resin to wet the ground face' : 'resin to wet the other ground face',
       groundResin,
-      { w: input.groundCoat, A: area },
+      { w_ground: input.groundCoat, A_ground: area },
     ),
   }));
   const ground =
@@ -136,13 +139,13 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
       n > 1 ? 'resin for the whole ply' : 'resin for the batch, mixed',
       withWaste,
       {
-        plies: ledger.sum(
+        m_plies: ledger.sum(
           `${id}.plies`,
           'resin in the plies of the batch',
           'kg',
           draft.plies.map((p) => p.resin),
         ),
-        ground: coat ?? nothing,
+        m_ground: coat ?? nothing,
         waste: input.waste,
       },
     );
@@ -191,8 +194,8 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
   }
 
   const total = ledger.compute('total', 'resin mixed, with waste', withWaste, {
-    plies: pliesResin,
-    ground,
+    m_plies: pliesResin,
+    m_ground: ground,
     waste: input.waste,
   });
   return {

@@ -38,7 +38,13 @@ export const pasteMass = formula({
   expression: 'm = V/(1/ρ_cured + p/100/ρ_particle)',
   unit: 'kg',
   source: 'V = m_resin/ρ_cured + m_f/ρ_particle',
-  evaluate: (x: Record<'V' | 'rho' | 'p' | 'rhop', number>) => x.V / (1 / x.rho + x.p / 100 / x.rhop),
+  inputs: {
+    V: 'volume of paste',
+    ρ_cured: 'density of the cured resin',
+    p: 'parts of powder per 100 of resin',
+    ρ_particle: 'density of a particle',
+  },
+  evaluate: (x) => x.V / (1 / x.ρ_cured + x.p / 100 / x.ρ_particle),
 });
 
 /** Scoops of a powder: loosely filled, not pressed. `bulk` is its density as it lies in the tin. */
@@ -47,7 +53,8 @@ export const scoops = formula({
   expression: 'n = m_f/(ρ_bulk·V_scoop)',
   unit: 'count',
   source: 'bulk density of the powder',
-  evaluate: (x: Record<'m' | 'bulk' | 'scoop', number>) => x.m / (x.bulk * x.scoop),
+  inputs: { m_f: 'powder', ρ_bulk: 'density in the tin', V_scoop: 'what a scoop holds' },
+  evaluate: (x) => x.m_f / (x.ρ_bulk * x.V_scoop),
 });
 
 /** Most thinner in a gel coat for spraying, by mass, and only its own. Source: usual limit; more weakens and stains. */
@@ -61,9 +68,9 @@ export const PURGE = 8e-6;
 /** Cartridges for a volume, each with a nozzle of its own that is purged. */
 export const cartridges = formula({
   id: 'mix/consistency',
-  expression: 'n = ⌈V/(V_cartridge − V_purge)⌉',
+  expression: 'n = max(1, ⌈V/(V_cartridge − V_purge)⌉)',
   unit: 'count',
   source: 'a new nozzle for each cartridge, its first length thrown away',
-  evaluate: (x: Record<'V' | 'cartridge' | 'purge', number>) =>
-    Math.max(1, Math.ceil(x.V / (x.cartridge - x.purge) - 1e-9)),
+  inputs: { V: 'volume', V_cartridge: 'what a cartridge holds', V_purge: 'purged from each' },
+  evaluate: (x) => Math.max(1, Math.ceil(x.V / (x.V_cartridge - x.V_purge) - 1e-9)),
 });

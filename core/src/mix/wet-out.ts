@@ -19,8 +19,14 @@ export const wetOutTime = formula({
   expression: 't = (t_ply + A/(rate·n))·lie',
   unit: 's',
   source: 'hand wet-out, each technician on a share of the ply',
-  evaluate: (x: Record<'fixed' | 'A' | 'rate' | 'n' | 'lie', number>) =>
-    (x.fixed + x.A / (x.rate * x.n)) * x.lie,
+  inputs: {
+    t_ply: 'time for each ply',
+    A: 'area',
+    rate: 'area wetted in a second',
+    n: 'pairs of hands',
+    lie: 'factor for how it lies',
+  },
+  evaluate: (x) => (x.t_ply + x.A / (x.rate * x.n)) * x.lie,
 });
 
 /** Time to wet out one ply, s, by one technician or by as many as work on the job. */
@@ -28,7 +34,7 @@ export function wetOut(ply: WetPly, ledger: Ledger, hands?: Figure, lie?: Figure
   const one = (key: string, label: string): Figure =>
     ledger.given(`wetOut.${key}`, label, 1, '1', 'assumed', 'nothing else was said');
   return ledger.compute(`wetOut.${ply.lay}`, `wet out ply ${ply.lay}`, wetOutTime, {
-    fixed: ledger.given(
+    t_ply: ledger.given(
       `wetOut.${ply.lay}.fixed`,
       'handling of one ply',
       RATES.wetOutPerPly,

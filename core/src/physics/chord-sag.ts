@@ -6,5 +6,6 @@ export const chordSag = formula({
   expression: 's = L²/(8·r)',
   unit: 'm',
   source: 'geometry of a chord, first term',
-  evaluate: (x: Record<'L' | 'r', number>) => x.L ** 2 / (8 * x.r),
+  inputs: { L: 'chord', r: 'radius' },
+  evaluate: (x) => x.L ** 2 / (8 * x.r),
 });

@@ -9,15 +9,17 @@ export const timeFactor = formula({
   expression: 'f = 2^((T_ref − T)/10)',
   unit: '1',
   source: 'doubling rule near room temperature (E ≈ 50–60 kJ/mol)',
-  evaluate: (x: Record<'T' | 'Tref', number>) => 2 ** ((x.Tref - x.T) / 10),
+  inputs: { T: 'temperature', T_ref: 'temperature of the sheet' },
+  evaluate: (x) => 2 ** ((x.T_ref - x.T) / 10),
 });
 
 export const timeAtTemperature = formula({
   id: 'physics/doubling-rule',
-  expression: 't = f · t_ref',
+  expression: 't = f·t_ref',
   unit: 's',
   source: 'time of the data sheet, scaled',
-  evaluate: (x: Record<'f' | 't', number>) => x.f * x.t,
+  inputs: { f: 'time factor', t_ref: 'time of the sheet' },
+  evaluate: (x) => x.f * x.t_ref,
 });
 
 /** Temperatures between which the rule may be used, °C. */

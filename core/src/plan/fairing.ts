@@ -71,26 +71,33 @@ const SCRATCH_LIMIT = 1 / 3;
 const BLADE = 0.15;
 const CUT_LIMIT = 0.001;
 
-const spreadArea = formula({
+export const spreadArea = formula({
   id: 'plan/fairing',
   expression: 'A = (A_low + min(A_spread, A_read))/2',
   unit: 'm²',
   source: 'filler runs out to nothing over a blade’s width beyond each low: half of that margin counts',
-  evaluate: (x: Record<'low' | 'spread' | 'read', number>) => (x.low + Math.min(x.spread, x.read)) / 2,
+  inputs: {
+    A_low: 'area of the lows',
+    A_spread: 'area with the blade’s margin',
+    A_read: 'area that was read',
+  },
+  evaluate: (x) => (x.A_low + Math.min(x.A_spread, x.A_read)) / 2,
 });
-const coatOver = formula({
+export const coatOver = formula({
   id: 'plan/fairing',
   expression: 'A = max(A_finish, A_filler)',
   unit: 'm²',
   source: 'what is filled is coated, wherever it lies',
-  evaluate: (x: Record<'finish' | 'filler', number>) => Math.max(x.finish, x.filler),
+  inputs: { A_finish: 'area of the finish', A_filler: 'area of the filler' },
+  evaluate: (x) => Math.max(x.A_finish, x.A_filler),
 });
-const goesInAll = formula({
+export const goesInAll = formula({
   id: 'plan/fairing',
-  expression: 'n = coats of the first round + 1 for each later one',
+  expression: 'n = 0 where rounds = 0, else coats + rounds − 1',
   unit: 'count',
   source: 'later rounds fill what shrank and what the board found',
-  evaluate: (x: Record<'rounds' | 'coats', number>) => (x.rounds === 0 ? 0 : x.coats + x.rounds - 1),
+  inputs: { rounds: 'rounds to come', coats: 'coats of the first round' },
+  evaluate: (x) => (x.rounds === 0 ? 0 : x.coats + x.rounds - 1),
 });
 
 /** Fairing options of a job with their defaults, as the map and the plan both take them. */
@@ -242,15 +249,15 @@ function spreadOf(map: Fairness, blade: number): { readonly spread: number; read
 function areaToSpread(map: Fairness, blade: Figure, found: Found, ledger: Ledger): Figure {
   const { spread, read } = spreadOf(map, blade.value);
   return ledger.compute('spreadArea', 'area to spread and sand', spreadArea, {
-    low: found(
+    A_low: found(
       'lowArea',
       'area lower than the tolerance',
       'A of the map below target − tolerance',
       map.lowArea,
       'm²',
     ),
-    spread: found('lowsArea', 'lows with a blade’s margin', 'A = Σ (L + 2·b)·(W + 2·b)', spread, 'm²'),
-    read: found('readArea', 'surface read, with a blade’s margin', 'A = (√A_map + 2·b)²', read, 'm²'),
+    A_spread: found('lowsArea', 'lows with a blade’s margin', 'A = Σ (L + 2·b)·(W + 2·b)', spread, 'm²'),
+    A_read: found('readArea', 'surface read, with a blade’s margin', 'A = (√A_map + 2·b)²', read, 'm²'),
   });
 }
 
@@ -378,8 +385,8 @@ export function planFairing(input: FairingInput, ledger: Ledger): FairingResult 
     margin: blade,
     coatArea: surface.covered
       ? ledger.compute('coatArea', 'area to coat', coatOver, {
-          finish: input.filler.finishArea,
-          filler: surface.covered,
+          A_finish: input.filler.finishArea,
+          A_filler: surface.covered,
         })
       : input.filler.finishArea,
     endGrit,

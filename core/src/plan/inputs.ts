@@ -39,12 +39,13 @@ export interface Inputs {
   readonly solventWipe: 'wipe' | 'none';
 }
 
-const wallFormula = formula({
+export const wallFormula = formula({
   id: 'plan/inputs',
   expression: 'wall = T_old + g_old',
   unit: 'm',
   source: 'laminate and gel coat',
-  evaluate: (x: Record<'T' | 'g', number>) => x.T + x.g,
+  inputs: { T_old: 'old laminate', g_old: 'old gel coat' },
+  evaluate: (x) => x.T_old + x.g_old,
 });
 
 /**
@@ -143,7 +144,7 @@ export function resolveInputs(
   return {
     thickness,
     gelCoat,
-    wall: ledger.compute('wall', 'old wall', wallFormula, { T: thickness, g: gelCoat }),
+    wall: ledger.compute('wall', 'old wall', wallFormula, { T_old: thickness, g_old: gelCoat }),
     core,
     side: job.taper?.side ?? 'outside',
     lie: ledger.given(

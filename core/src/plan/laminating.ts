@@ -302,20 +302,20 @@ function stackSide(input: StackSideInput, ledger: Ledger): SideStack {
     'band for the laminate against its upper limit',
   );
   const lower = ledger.compute('lower', 'lower limit of the new laminate', bandFloor, {
-    Tmax: upper,
+    T_max: upper,
     b: width,
   });
   const cover = input.cover && layCloth(input.cover, resin, ledger);
   const under =
     cover &&
     ledger.compute('underCover', 'upper limit under the cover ply', underCover, {
-      Tmax: upper,
-      t: cover.thickness,
+      T_max: upper,
+      t_cover: cover.thickness,
     });
   const band = under
     ? ([
         ledger.compute('lowerUnderCover', 'lower limit under the cover ply', bandFloor, {
-          Tmax: under,
+          T_max: under,
           b: width,
         }),
         under,

@@ -5,12 +5,13 @@ import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 import type { MaterialLine, Plan } from './plan';
 
-const cost = formula({
+export const cost = formula({
   id: 'plan/materials-list',
-  expression: 'c = quantity · price',
+  expression: 'c = quantity·price',
   unit: 'money',
   source: 'price of the library',
-  evaluate: (x: Record<'q' | 'p', number>) => x.q * x.p,
+  inputs: { quantity: 'amount', price: 'price of one' },
+  evaluate: (x) => x.quantity * x.price,
 });
 
 /** Fields of a data sheet by the unit of their price. */
@@ -67,7 +68,7 @@ export function priceMaterials(wanted: readonly Wanted[], ledger: Ledger): reado
       use,
       quantity,
       price: p,
-      cost: ledger.compute(`${id}.cost`, `cost of ${product}`, cost, { q: quantity, p }),
+      cost: ledger.compute(`${id}.cost`, `cost of ${product}`, cost, { quantity: quantity, price: p }),
     };
   });
 }
@@ -97,7 +98,7 @@ export function listMaterials(parts: Parts, peelPly: Cloth, ledger: Ledger): rea
       use,
       quantity,
       price: p,
-      cost: ledger.compute(`${id}.cost`, `cost of ${product}`, cost, { q: quantity, p }),
+      cost: ledger.compute(`${id}.cost`, `cost of ${product}`, cost, { quantity: quantity, price: p }),
     });
   };
   const { resin, filler, finish: coat } = system?.chosen?.chain ?? {};

@@ -325,19 +325,20 @@ function coringTasks({ coring, mix }: Parts, ledger: Ledger): DraftTask[] {
   ];
 }
 
-const together = formula({
+export const together = formula({
   id: 'plan/tasks',
-  expression: 't = t_wet-out · n',
+  expression: 't = t_wet·n',
   unit: 's',
   source: 'working time of all hands that wet out together',
-  evaluate: (x: Record<'t' | 'n', number>) => x.t * x.n,
+  inputs: { t_wet: 'wet-out of one pair of hands', n: 'pairs of hands' },
+  evaluate: (x) => x.t_wet * x.n,
 });
 
 /** Working time of all hands for laying one batch. */
 function labourOf(batch: Batch, hands: Figure, ledger: Ledger): Figure {
   return hands.value > 1
     ? ledger.compute(`lay.${batch.number}`, `lay batch ${batch.number}, all hands`, together, {
-        t: batch.wetOut,
+        t_wet: batch.wetOut,
         n: hands,
       })
     : batch.wetOut;

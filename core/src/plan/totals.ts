@@ -7,12 +7,13 @@ import type { MaterialLine, Totals } from './plan';
 import type { Shop } from './shop';
 import type { Timeline } from './timeline';
 
-const labourCost = formula({
+export const labourCost = formula({
   id: 'plan/totals',
-  expression: 'c = hours · rate',
+  expression: 'c = hours·rate',
   unit: 'money',
   source: 'labour rate of the shop',
-  evaluate: (x: Record<'t' | 'rate', number>) => x.t * x.rate,
+  inputs: { hours: 'hands-on time', rate: 'rate of an hour' },
+  evaluate: (x) => x.hours * x.rate,
 });
 
 /** Sums that the strip at the foot of a job shows. */
@@ -66,7 +67,7 @@ export function sumTotals(
       materials.flatMap((l) => (l.cost ? [l.cost] : [])),
     ),
     labour: ledger.compute('labour', 'labour', labourCost, {
-      t: work,
+      hours: work,
       rate: ledger.given(
         'rate',
         'labour rate',

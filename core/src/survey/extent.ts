@@ -37,20 +37,22 @@ export interface SurveyResult {
   readonly perimeter: Figure;
 }
 
-const grown = formula({
+export const grown = formula({
   id: 'survey/extent',
-  expression: 'x = g · x_first, likely g = √(g_min·g_max)',
+  expression: 'x = g·x_first',
   unit: 'm',
   source: 'growth of a first look to the true extent, geometric mean of the usual range',
-  evaluate: (x: Record<'g' | 'x', number>) => x.g * x.x,
+  inputs: { g: 'factor of growth', x_first: 'first look' },
+  evaluate: (x) => x.g * x.x_first,
 });
 
-const kept = formula({
+export const kept = formula({
   id: 'survey/extent',
   expression: 'x = x_found',
   unit: 'm',
   source: 'trim to the sound edge is 0 where the true extent was found',
-  evaluate: (x: Record<'x', number>) => x.x,
+  inputs: { x_found: 'size found' },
+  evaluate: (x) => x.x_found,
 });
 
 const outlineArea = {
@@ -96,8 +98,8 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
   let length: Figure;
   let width: Figure;
   if (measured) {
-    length = ledger.compute('length', 'cut-out length', kept, { x: length0 });
-    width = ledger.compute('width', 'cut-out width', kept, { x: width0 });
+    length = ledger.compute('length', 'cut-out length', kept, { x_found: length0 });
+    width = ledger.compute('width', 'cut-out width', kept, { x_found: width0 });
   } else {
     const [low, high] = damageData(input.kind).growth;
     const g = ledger.given(
@@ -109,8 +111,14 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
       `usual growth of a first look: ${damageData(input.kind).name} ${low}–${high}×`,
     );
     const span = (x: Figure): [number, number] => [low * x.value, high * x.value];
-    length = ledger.compute('length', 'cut-out length, expected', grown, { g, x: length0 }, span(length0));
-    width = ledger.compute('width', 'cut-out width, expected', grown, { g, x: width0 }, span(width0));
+    length = ledger.compute(
+      'length',
+      'cut-out length, expected',
+      grown,
+      { g, x_first: length0 },
+      span(length0),
+    );
+    width = ledger.compute('width', 'cut-out width, expected', grown, { g, x_first: width0 }, span(width0));
   }
 
   const region = traced

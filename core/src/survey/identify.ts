@@ -32,13 +32,14 @@ export interface Identification {
   readonly next?: string;
 }
 
-const bayes = formula({
+export const bayes = formula({
   id: 'survey/identify',
-  expression: 'P = Π lᵢ / Σ_materials Π lᵢ',
+  expression: 'P = own/all',
   unit: 'fraction',
   source:
     'Bayes’ rule with even priors; likelihood 0.8 where an outcome speaks for a material, 0.25 where it allows it, 0.03 else',
-  evaluate: (x: Record<'own' | 'all', number>) => x.own / x.all,
+  inputs: { own: 'product of its likelihoods', all: 'sum over every material' },
+  evaluate: (x) => x.own / x.all,
 });
 
 type Sets = { readonly likely: ReadonlySet<string>; readonly possible: ReadonlySet<string> };

@@ -91,7 +91,7 @@ export function freeMix(input: FreeMixInput): FreeMix | undefined {
     parts !== undefined && input.volume !== undefined
       ? ledger.compute('mass', 'resin and hardener for the paste', pasteMass, {
           V: ledger.given('V', 'finished volume', input.volume, 'm³', 'entered', 'entered at the bench'),
-          rho: ledger.given(
+          ρ_cured: ledger.given(
             'rho',
             `density of cured ${product.name}`,
             cured,
@@ -107,7 +107,7 @@ export function freeMix(input: FreeMixInput): FreeMix | undefined {
             'assumed',
             input.powder?.source ?? '',
           ),
-          rhop: ledger.given(
+          ρ_particle: ledger.given(
             'rhop',
             `particle density of ${input.powder?.name ?? ''}`,
             input.powder?.densityParticle ?? 1000,
@@ -203,7 +203,7 @@ export function freeMix(input: FreeMixInput): FreeMix | undefined {
             mass.value / density,
             { m: mass },
           ),
-          cartridge: ledger.given(
+          V_cartridge: ledger.given(
             'cartridge',
             'one cartridge holds',
             input.cartridge,
@@ -211,7 +211,7 @@ export function freeMix(input: FreeMixInput): FreeMix | undefined {
             'entered',
             'entered at the bench',
           ),
-          purge: ledger.given(
+          V_purge: ledger.given(
             'purge',
             'purged from each',
             PURGE,
@@ -225,8 +225,8 @@ export function freeMix(input: FreeMixInput): FreeMix | undefined {
   const lumps =
     powder && bulk
       ? ledger.compute('scoops', 'scoops of 30 ml, not pressed', scoops, {
-          m: powder,
-          bulk: ledger.given(
+          m_f: powder,
+          ρ_bulk: ledger.given(
             'bulk',
             'density in the tin',
             bulk,
@@ -234,7 +234,7 @@ export function freeMix(input: FreeMixInput): FreeMix | undefined {
             'assumed',
             input.powder?.source ?? '',
           ),
-          scoop: ledger.given('scoop', 'scoop', SCOOP, 'm³', 'assumed', 'usual scoop'),
+          V_scoop: ledger.given('scoop', 'scoop', SCOOP, 'm³', 'assumed', 'usual scoop'),
         })
       : undefined;
   const batch = benchBatch(

@@ -99,14 +99,12 @@ export function* whatWouldHelp(
     .filter((t, i, all) => all.findIndex((x) => sameKinds(x.idea, t.idea)) === i)
     .slice(0, 4);
   const pairs = heads.flatMap((a, i) =>
-    heads
-      .slice(i + 1)
-      .map((b): Idea => ({
-        id: `${a.idea.id}+${b.idea.id}`,
-        kinds: [...a.idea.kinds, ...b.idea.kinds],
-        title: `${a.idea.title}, and ${b.idea.title.charAt(0).toLowerCase()}${b.idea.title.slice(1)}`,
-        changes: [...a.idea.changes, ...b.idea.changes],
-      })),
+    heads.slice(i + 1).map((b): Idea => ({
+      id: `${a.idea.id}+${b.idea.id}`,
+      kinds: [...a.idea.kinds, ...b.idea.kinds],
+      title: `${a.idea.title}, and ${b.idea.title.charAt(0).toLowerCase()}${b.idea.title.slice(1)}`,
+      changes: [...a.idea.changes, ...b.idea.changes],
+    })),
   );
   for (const idea of pairs.slice(0, 6)) {
     attempt(idea);

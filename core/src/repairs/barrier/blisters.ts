@@ -8,10 +8,11 @@ export const PEEL_FROM_DENSITY = 100;
 
 export const blisterCount = formula({
   id: 'repairs/barrier/blisters',
-  expression: 'n = N·A',
+  expression: 'n = max(1, round(N·A))',
   unit: 'count',
   source: 'blisters on a square metre by the face',
-  evaluate: (x: Record<'N' | 'A', number>) => Math.max(1, Math.round(x.N * x.A)),
+  inputs: { N: 'blisters on a square metre', A: 'area' },
+  evaluate: (x) => Math.max(1, Math.round(x.N * x.A)),
 });
 
 export const openedArea = formula({
@@ -19,7 +20,8 @@ export const openedArea = formula({
   expression: 'A_o = n·π/4·(1.5·d)²',
   unit: 'm²',
   source: 'each opened to sound laminate, half as wide again as it stood',
-  evaluate: (x: Record<'n' | 'd', number>) => x.n * (Math.PI / 4) * (OPENED * x.d) ** 2,
+  inputs: { n: 'blisters', d: 'diameter' },
+  evaluate: (x) => x.n * (Math.PI / 4) * (OPENED * x.d) ** 2,
 });
 
 /** Spherical caps, m³. */
@@ -28,8 +30,8 @@ export const capVolume = formula({
   expression: 'V = n·π·h/6·(3·(0.75·d)² + h²)',
   unit: 'm³',
   source: 'spherical cap as deep as the blister, opened half as wide again',
-  evaluate: (x: Record<'n' | 'd' | 'h', number>) =>
-    (x.n * Math.PI * x.h * (3 * ((OPENED / 2) * x.d) ** 2 + x.h ** 2)) / 6,
+  inputs: { n: 'blisters', d: 'diameter', h: 'depth' },
+  evaluate: (x) => (x.n * Math.PI * x.h * (3 * ((OPENED / 2) * x.d) ** 2 + x.h ** 2)) / 6,
 });
 
 export const openedShare = formula({
@@ -37,5 +39,6 @@ export const openedShare = formula({
   expression: 'share = A_o/A',
   unit: 'fraction',
   source: 'opened of the whole',
-  evaluate: (x: Record<'o' | 'A', number>) => x.o / x.A,
+  inputs: { A_o: 'area opened', A: 'area' },
+  evaluate: (x) => x.A_o / x.A,
 });

@@ -1,3 +1,4 @@
+import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
 import { isAntifouling, type Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
@@ -5,7 +6,7 @@ import type { Figure } from '../../trace/figure';
 import { RepairBuilder, each, perM2, type Rate } from '../builder';
 import { planCoats, type CoatSystem } from '../common/coats';
 import { planDrying } from '../common/drying';
-import { layerVolume, product2, shareOf, withLoss } from '../common/measures';
+import { layerVolume, goesAlike, shareOf, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
 import type { RepairKind } from '../repair';
@@ -31,7 +32,14 @@ const SUPPORT_AREA = 0.06;
 const SUPPORTED_FROM = 4;
 const MIN = 60;
 
-const hiddenArea = product2('m²', 'A = n·a', 'stands and blocks, each by the face that it hides');
+export const hiddenArea = formula({
+  id: 'repairs/barrier/plan',
+  expression: 'A = n·a',
+  unit: 'm²',
+  source: 'stands and blocks, each by the face that it hides',
+  inputs: { n: 'stands and blocks', a: 'face hidden by one' },
+  evaluate: (x) => x.n * x.a,
+});
 
 /** Blisters and barrier: opened, washed, dried, filled in two goes, sealed to a dry film; what stands and blocks hide in a second round. */
 export const BARRIER_KIND: RepairKind = {
@@ -175,7 +183,7 @@ function planOpened(b: RepairBuilder, area: Figure): Opened {
   const depth = b.pick('depth', 'deep', 'm', own.depth, DEPTH, 'under the gel coat');
   const count = b.compute('count', 'blisters', blisterCount, { N, A: area });
   const opened = b.compute('opened', 'opened face', openedArea, { n: count, d: diameter });
-  const share = b.compute('share', 'of the whole', openedShare, { o: opened, A: area });
+  const share = b.compute('share', 'of the whole', openedShare, { A_o: opened, A: area });
   const wanted = share.value > PEEL_FROM_SHARE || N.value > PEEL_FROM_DENSITY;
   const peel = own.method ? own.method === 'peel' : wanted;
   if (!peel && wanted) b.warn('grind', 'repair.barrier.method', 'peel-wanted', { perM2: N.value });
@@ -214,7 +222,7 @@ function fill(
   area: Figure,
 ): void {
   const whole = b.compute('fillAll', 'filler, with what is lost', withLoss, {
-    V: volume,
+    'V₀': volume,
     loss: b.assumed('fillLoss', 'lost and left proud', LOSS, 'fraction', 'many small fills'),
   });
   const goes = b.assumed('goes', 'goes', 2, 'count', 'the second brings level what has sunk');
@@ -241,18 +249,7 @@ function fill(
     'fill',
     filler.name,
     'fills, two goes',
-    b.compute(
-      'fillMass',
-      filler.name,
-      {
-        id: 'repairs/barrier/plan',
-        expression: 'm = 2·m_go',
-        unit: 'kg',
-        source: 'two goes',
-        evaluate: (x: Record<'m' | 'n', number>) => x.m * x.n,
-      },
-      { m: mass, n: goes },
-    ),
+    b.compute('fillMass', filler.name, goesAlike, { m_go: mass, n: goes }),
     filler,
   );
   const times = b.times(filler);
@@ -306,7 +303,7 @@ function hiddenBySupports(b: RepairBuilder, area: Figure): Hidden | undefined {
     SUPPORT_AREA,
     'pad of a stand with room to work',
   );
-  return { count, area: b.compute('hidden', 'hidden by them', hiddenArea, { a: count, b: one }) };
+  return { count, area: b.compute('hidden', 'hidden by them', hiddenArea, { n: count, a: one }) };
 }
 
 /** The ground under stands and blocks, when they have been moved: a round of its own, coats and waits and all. */

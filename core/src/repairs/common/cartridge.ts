@@ -16,7 +16,8 @@ export const mixerVolume = formula({
   expression: 'V = V₀ + n·(purge + held)',
   unit: 'm³',
   source: 'each nozzle is purged until both parts come, and keeps some',
-  evaluate: (x: Record<'V' | 'n' | 'purge' | 'held', number>) => x.V + x.n * (x.purge + x.held),
+  inputs: { 'V₀': 'volume wanted', n: 'nozzles', purge: 'purged from each', held: 'stays in each' },
+  evaluate: (x) => x['V₀'] + x.n * (x.purge + x.held),
 });
 
 /** A product from a cartridge: a fresh nozzle for every pass, since it sets in the old one meanwhile. */
@@ -27,7 +28,7 @@ export function purged(
   passes: Figure,
 ): { readonly volume: Figure; readonly nozzles: Figure; readonly cartridges: Figure } {
   const all = b.compute('mixer.volume', 'through the mixers', mixerVolume, {
-    V: volume,
+    'V₀': volume,
     n: passes,
     purge: b.assumed(
       'mixer.purge',

@@ -18,21 +18,33 @@ export const coatVolume = formula({
   expression: 'V = A·DFT/solids·(1 + loss)',
   unit: 'm³',
   source: 'solids by volume stay on the face; brush and roller lose some 15 %',
-  evaluate: (x: Record<'A' | 'DFT' | 'solids' | 'loss', number>) => ((x.A * x.DFT) / x.solids) * (1 + x.loss),
+  inputs: { A: 'area', DFT: 'dry film', solids: 'solids by volume', loss: 'loss' },
+  evaluate: (x) => ((x.A * x.DFT) / x.solids) * (1 + x.loss),
 });
-const perCoat = formula({
+export const filmOfCoats = formula({
+  id: 'repairs/common/coats',
+  expression: 'DFT = n·f',
+  unit: 'm',
+  source: 'coats asked for at the film of one coat',
+  inputs: { n: 'coats', f: 'dry film of one coat' },
+  evaluate: (x) => x.n * x.f,
+});
+
+export const perCoat = formula({
   id: 'repairs/common/coats',
   expression: 'f = DFT/n',
   unit: 'm',
   source: 'coats alike',
-  evaluate: (x: Record<'X' | 'n', number>) => x.X / x.n,
+  inputs: { DFT: 'dry film in all', n: 'coats' },
+  evaluate: (x) => x.DFT / x.n,
 });
-const wetFilm = formula({
+export const wetFilm = formula({
   id: 'repairs/common/coats',
   expression: 'wet = f/solids',
   unit: 'm',
   source: 'solids by volume',
-  evaluate: (x: Record<'f' | 's', number>) => x.f / x.s,
+  inputs: { f: 'dry film of a coat', solids: 'solids by volume' },
+  evaluate: (x) => x.f / x.solids,
 });
 
 export interface CoatSystem {
@@ -76,18 +88,10 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
       );
   const dryFilm =
     q.dryFilm ??
-    b.compute(
-      `${id}.dft`,
-      `${q.name}, dry film in all`,
-      {
-        id: 'repairs/common/coats',
-        expression: 'DFT = n·f',
-        unit: 'm',
-        source: 'coats asked for at the film of one coat',
-        evaluate: (x: Record<'n' | 'f', number>) => x.n * x.f,
-      },
-      { n: q.coats ?? b.assumed(`${id}.n`, 'coats', 2, 'count', 'usual'), f: most },
-    );
+    b.compute(`${id}.dft`, `${q.name}, dry film in all`, filmOfCoats, {
+      n: q.coats ?? b.assumed(`${id}.n`, 'coats', 2, 'count', 'usual'),
+      f: most,
+    });
   const coats = b.compute(`${id}.coats`, `coats of ${product.name}`, wholeNumber, { x: dryFilm, most });
   const solids =
     product.solids !== undefined
@@ -110,10 +114,10 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
     X: volume,
     n: coats,
   });
-  const dryPerCoat = b.compute(`${id}.dryPerCoat`, 'dry film per coat', perCoat, { X: dryFilm, n: coats });
+  const dryPerCoat = b.compute(`${id}.dryPerCoat`, 'dry film per coat', perCoat, { DFT: dryFilm, n: coats });
   const wetPerCoat = b.compute(`${id}.wetPerCoat`, 'wet film per coat, the comb reads', wetFilm, {
     f: dryPerCoat,
-    s: solids,
+    solids: solids,
   });
   const mass = massFor(b, id, product, volumePerCoat);
   const lay = b.assumed(

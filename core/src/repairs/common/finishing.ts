@@ -54,7 +54,7 @@ export function planFinishing(
       'finish',
       b.compute('compoundVolume', 'compound and wax, by volume', volumeOf, {
         m: mass,
-        rho: b.assumed('rhoCompound', 'density', 1000, 'kg/m³', product.source),
+        ρ: b.assumed('rhoCompound', 'density', 1000, 'kg/m³', product.source),
       }),
       product,
     );

@@ -8,8 +8,8 @@ export const grooveVolume = formula({
   expression: 'V = L·d²·tan(φ/2)',
   unit: 'm³',
   source: 'prism with a triangular section',
-  evaluate: (x: Record<'L' | 'd' | 'phi', number>) =>
-    x.L * x.d ** 2 * Math.tan(((x.phi / 2) * Math.PI) / 180),
+  inputs: { L: 'length', d: 'depth', φ: 'angle of the groove' },
+  evaluate: (x) => x.L * x.d ** 2 * Math.tan(((x.φ / 2) * Math.PI) / 180),
 });
 
 /** Width of that groove at the surface, m. */
@@ -18,25 +18,17 @@ export const grooveWidth = formula({
   expression: 'w = 2·d·tan(φ/2)',
   unit: 'm',
   source: 'triangle',
-  evaluate: (x: Record<'d' | 'phi', number>) => 2 * x.d * Math.tan(((x.phi / 2) * Math.PI) / 180),
+  inputs: { d: 'depth', φ: 'angle of the groove' },
+  evaluate: (x) => 2 * x.d * Math.tan(((x.φ / 2) * Math.PI) / 180),
 });
 
-export const product2 = (
-  unit: string,
-  expression: string,
-  source: string,
-): {
-  id: string;
-  expression: string;
-  unit: string;
-  source: string;
-  evaluate: (x: Record<'a' | 'b', number>) => number;
-} => ({
+export const goesAlike = formula({
   id: 'repairs/common/measures',
-  expression,
-  unit,
-  source,
-  evaluate: (x) => x.a * x.b,
+  expression: 'm = n·m_go',
+  unit: 'kg',
+  source: 'goes alike',
+  inputs: { n: 'goes', m_go: 'mass of a go' },
+  evaluate: (x) => x.n * x.m_go,
 });
 
 /** A layer of a thickness over a face, m³. */
@@ -45,16 +37,8 @@ export const layerVolume = formula({
   expression: 'V = A·d',
   unit: 'm³',
   source: 'area by thickness',
-  evaluate: (x: Record<'A' | 'd', number>) => x.A * x.d,
-});
-
-/** A cylinder, m³. */
-export const cylinderVolume = formula({
-  id: 'repairs/common/measures',
-  expression: 'V = π/4·D²·t',
-  unit: 'm³',
-  source: 'cylinder',
-  evaluate: (x: Record<'D' | 't', number>) => (Math.PI / 4) * x.D ** 2 * x.t,
+  inputs: { A: 'area', d: 'depth' },
+  evaluate: (x) => x.A * x.d,
 });
 
 /** A strip along a line, m². */
@@ -63,7 +47,8 @@ export const stripArea = formula({
   expression: 'A = L·w',
   unit: 'm²',
   source: 'length by width',
-  evaluate: (x: Record<'L' | 'w', number>) => x.L * x.w,
+  inputs: { L: 'length', w: 'width' },
+  evaluate: (x) => x.L * x.w,
 });
 
 /** With what is lost and left proud, m³. */
@@ -72,7 +57,8 @@ export const withLoss = formula({
   expression: 'V = V₀·(1 + loss)',
   unit: 'm³',
   source: 'what stays in cup, brush and nozzle, and what is left proud',
-  evaluate: (x: Record<'V' | 'loss', number>) => x.V * (1 + x.loss),
+  inputs: { 'V₀': 'volume that stays', loss: 'loss' },
+  evaluate: (x) => x['V₀'] * (1 + x.loss),
 });
 
 export const massOf = formula({
@@ -80,7 +66,8 @@ export const massOf = formula({
   expression: 'm = V·ρ',
   unit: 'kg',
   source: 'density of the mixed product',
-  evaluate: (x: Record<'V' | 'rho', number>) => x.V * x.rho,
+  inputs: { V: 'volume', ρ: 'density' },
+  evaluate: (x) => x.V * x.ρ,
 });
 
 export const volumeOf = formula({
@@ -88,22 +75,25 @@ export const volumeOf = formula({
   expression: 'V = m/ρ',
   unit: 'm³',
   source: 'density',
-  evaluate: (x: Record<'m' | 'rho', number>) => x.m / x.rho,
+  inputs: { m: 'mass', ρ: 'density' },
+  evaluate: (x) => x.m / x.ρ,
 });
 
 /** Whole goes, pieces or packs. */
 export const wholeNumber = formula({
   id: 'repairs/common/measures',
-  expression: 'n = ⌈x / most⌉',
+  expression: 'n = max(1, ⌈x/most⌉)',
   unit: 'count',
   source: 'as many as it takes',
-  evaluate: (x: Record<'x' | 'most', number>) => Math.max(1, Math.ceil(x.x / x.most - 1e-6)),
+  inputs: { x: 'amount', most: 'most in one' },
+  evaluate: (x) => Math.max(1, Math.ceil(x.x / x.most - 1e-6)),
 });
 
 export const shareOf = formula({
   id: 'repairs/common/measures',
-  expression: 'x = X / n',
+  expression: 'x = X/n',
   unit: 'm³',
   source: 'all alike',
-  evaluate: (x: Record<'X' | 'n', number>) => x.X / x.n,
+  inputs: { X: 'the whole', n: 'parts' },
+  evaluate: (x) => x.X / x.n,
 });

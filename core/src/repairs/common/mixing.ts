@@ -34,7 +34,7 @@ export function massFor(b: RepairBuilder, id: string, product: Product, volume: 
         'kg/m³',
         'typical of mixed resins; its sheet states none',
       );
-  return b.compute(`${id}.mass`, `${product.name}, by mass`, massOf, { V: volume, rho });
+  return b.compute(`${id}.mass`, `${product.name}, by mass`, massOf, { V: volume, ρ: rho });
 }
 
 /** What the first part of a cup is called. */
@@ -74,19 +74,21 @@ const LEAST_POT = 0.015;
 /** Least cream or accelerator that such a scale still measures true, kg. */
 const LEAST_HARDENER = 0.0009;
 
-const potMass = formula({
+export const potMass = formula({
   id: 'repairs/common/mixing',
   expression: 'm_pot = max(m/n, m_least)',
   unit: 'kg',
   source: 'pots alike; less than that cannot be measured out true, so some is left over',
-  evaluate: (x: Record<'m' | 'n' | 'least', number>) => Math.max(x.m / x.n, x.least),
+  inputs: { m: 'mass in all', n: 'pots', m_least: 'least that is mixed true' },
+  evaluate: (x) => Math.max(x.m / x.n, x.m_least),
 });
-const allPots = formula({
+export const allPots = formula({
   id: 'repairs/common/mixing',
   expression: 'n = n_go·goes',
   unit: 'count',
   source: 'pots of every go',
-  evaluate: (x: Record<'n' | 'goes', number>) => x.n * x.goes,
+  inputs: { n_go: 'pots of a go', goes: 'goes' },
+  evaluate: (x) => x.n_go * x.goes,
 });
 
 /** What is mixed, in pots that neither heat up nor outlast their life, nor are too small to measure. @returns the pots of one go; undefined for a product of one part */
@@ -118,14 +120,14 @@ export function mixed(b: RepairBuilder, m: Mixed): Figure | undefined {
     times?.usable ?? b.assumed(`${m.id}.use`, 'usable pot life', 1200, 's', 'the sheet states none');
   const count = b.compute(`${m.id}.pots`, `pots of ${m.product.name}`, batchCount, {
     m: m.mass,
-    pot,
+    m_pot: pot,
     t: m.working,
-    use,
+    t_use: use,
   });
   const massEach = b.compute(`${m.id}.potMass`, 'each pot', potMass, {
     m: m.mass,
     n: count,
-    least: b.assumed(
+    m_least: b.assumed(
       `${m.id}.leastPot`,
       'least pot',
       p.kind === 'cream' ? LEAST_HARDENER / p.fraction : LEAST_POT,
@@ -144,7 +146,7 @@ export function mixed(b: RepairBuilder, m: Mixed): Figure | undefined {
   );
   const all = m.repeats
     ? b.compute(`${m.id}.allPots`, `pots of ${m.product.name}, all goes`, allPots, {
-        n: count,
+        n_go: count,
         goes: m.repeats,
       })
     : count;

@@ -9,16 +9,18 @@ export const clothArea = formula({
   expression: 'A = n·(l + 2·lap)·(w + 2·lap)',
   unit: 'm²',
   source: 'each layer past the joint on every side',
-  evaluate: (x: Record<'n' | 'l' | 'w' | 'lap', number>) => x.n * (x.l + 2 * x.lap) * (x.w + 2 * x.lap),
+  inputs: { n: 'layers', l: 'length', w: 'width', lap: 'lap' },
+  evaluate: (x) => x.n * (x.l + 2 * x.lap) * (x.w + 2 * x.lap),
 });
 
 /** Resin that wets a cloth out by hand, kg. */
 export const clothResin = formula({
-  id: 'mix/wet-out',
+  id: 'repairs/common/reinforce',
   expression: 'm = A·w·(1 − W_f)/W_f',
   unit: 'kg',
   source: 'fibre weight fraction of hand lay-up',
-  evaluate: (x: Record<'A' | 'w' | 'Wf', number>) => (x.A * x.w * (1 - x.Wf)) / x.Wf,
+  inputs: { A: 'area', w: 'areal weight of the cloth', W_f: 'fibre by mass' },
+  evaluate: (x) => (x.A * x.w * (1 - x.W_f)) / x.W_f,
 });
 
 export interface Reinforcement {
@@ -56,7 +58,7 @@ export function planReinforcement(
       cloth.arealWeight,
       'kg/m²',
     ),
-    Wf: b.sheetFigure(
+    W_f: b.sheetFigure(
       'reinforce.fraction',
       'fibre by weight',
       cloth,

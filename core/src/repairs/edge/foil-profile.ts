@@ -20,17 +20,23 @@ export const leadingRadius = formula({
   expression: 'r = 1.1019·t²/c',
   unit: 'm',
   source: 'four-digit series (NACA report 460)',
-  evaluate: (x: Record<'t' | 'c', number>) => (1.1019 * x.t ** 2) / x.c,
+  inputs: { t: 'thickness as a share of the chord', c: 'chord' },
+  evaluate: (x) => (1.1019 * x.t ** 2) / x.c,
 });
 
 /** Thickness of the foil so far in from an edge, m. */
 export const thicknessAt = formula({
   id: 'repairs/edge/foil-profile',
-  expression: 't(x) = 2·y(x), x measured from the edge',
+  expression: 't(x) = 2·y(x/c), x measured from the edge at “from”',
   unit: 'm',
   source: 'thickness distribution of the four-digit series',
-  evaluate: (x: Record<'x' | 'c' | 't' | 'from', number>) =>
-    2 * halfThickness(Math.min(1, Math.max(0, x.from > 0.5 ? 1 - x.x / x.c : x.x / x.c)), x.t),
+  inputs: {
+    x: 'distance from the edge',
+    c: 'chord',
+    t: 'greatest thickness',
+    from: '1 from the trailing edge',
+  },
+  evaluate: (x) => 2 * halfThickness(Math.min(1, Math.max(0, x.from > 0.5 ? 1 - x.x / x.c : x.x / x.c)), x.t),
 });
 
 export interface OffsetDifference {

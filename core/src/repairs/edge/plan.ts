@@ -4,7 +4,7 @@ import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder, each, perMetre } from '../builder';
 import { abradeBetween } from '../common/goes';
-import { grooveVolume, product2, shareOf, wholeNumber, withLoss } from '../common/measures';
+import { grooveVolume, goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { planReinforcement } from '../common/reinforce';
 import type { RepairKind } from '../repair';
@@ -231,7 +231,7 @@ function lift(b: RepairBuilder, part: Part): void {
           c: part.chord,
           t: part.thick,
           s: b.pick('span', 'length of the part', 'm', own.span, SPAN, 'typical'),
-          rho: b.assumed(
+          ρ: b.assumed(
             'rho',
             'density',
             DENSITY[b.input.substrate.id] ?? 1500,
@@ -285,7 +285,7 @@ function missing(b: RepairBuilder, part: Part): Figure {
     : b.compute('volume', 'to fill', nickVolume, {
         L: survey.length,
         d: part.depth,
-        t: part.local,
+        t_half: part.local,
         proud: b.assumed('proud', 'proud on each face', PROUD, 'm', 'sanded down to the faces'),
       });
   b.work('grind', 'trace', 'trace the sound edge of the other side as a template', 10).work(
@@ -425,7 +425,7 @@ function broken(b: RepairBuilder, part: Part): Figure {
       { l: survey.length },
     ),
     d,
-    phi: b.assumed('angle', 'angle', 90, '1', 'wide enough to wet'),
+    φ: b.assumed('angle', 'angle', 90, '1', 'wide enough to wet'),
   });
   b.work(
     'grind',
@@ -444,7 +444,7 @@ function broken(b: RepairBuilder, part: Part): Figure {
 function fill(b: RepairBuilder, part: Part, volume: Figure, bond: Product, bored: boolean): void {
   const { survey, chain, damage } = b.input;
   const whole = b.compute('whole', 'with what is lost', withLoss, {
-    V: volume,
+    'V₀': volume,
     loss: b.assumed('loss', 'lost and squeezed out', LOSS, 'fraction', 'small pots'),
   });
   const inner = linkOf(chain, 'reinforce');
@@ -469,9 +469,9 @@ function fill(b: RepairBuilder, part: Part, volume: Figure, bond: Product, bored
       : b.compute('goes', 'goes', wholeNumber, { x: bored ? part.thick : part.local, most });
   // Every go sets before the next, so every go is a mix of its own.
   const each = massFor(b, 'fill', bond, b.compute('eachGo', 'each go', shareOf, { X: whole, n: goes }));
-  const mass = b.compute('fillAll', `${bond.name} in all`, product2('kg', 'm = n·m_go', 'goes alike'), {
-    a: each,
-    b: goes,
+  const mass = b.compute('fillAll', `${bond.name} in all`, goesAlike, {
+    m_go: each,
+    n: goes,
   });
   const title = bored ? `${bond.name}, with graphite` : bond.name;
   mixed(b, {

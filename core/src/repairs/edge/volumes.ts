@@ -6,7 +6,8 @@ export const nickVolume = formula({
   expression: 'V = ½·L·d·t_half + 2·L·d·proud',
   unit: 'm³',
   source: 'a bite runs out at both ends; filled proud on both faces',
-  evaluate: (x: Record<'L' | 'd' | 't' | 'proud', number>) => 0.5 * x.L * x.d * x.t + 2 * x.L * x.d * x.proud,
+  inputs: { L: 'length', d: 'depth', t_half: 'thickness half way', proud: 'stands proud by' },
+  evaluate: (x) => 0.5 * x.L * x.d * x.t_half + 2 * x.L * x.d * x.proud,
 });
 
 /** An edge built up along its length, m³. */
@@ -15,7 +16,8 @@ export const builtUp = formula({
   expression: 'V = L·d·t',
   unit: 'm³',
   source: 'length by what is worn off by the thickness there',
-  evaluate: (x: Record<'L' | 'd' | 't', number>) => x.L * x.d * x.t,
+  inputs: { L: 'length', d: 'depth', t: 'thickness' },
+  evaluate: (x) => x.L * x.d * x.t,
 });
 
 export const splitVolume = formula({
@@ -23,7 +25,8 @@ export const splitVolume = formula({
   expression: 'V = L·d·g',
   unit: 'm³',
   source: 'length by depth by opening',
-  evaluate: (x: Record<'L' | 'd' | 'g', number>) => x.L * x.d * x.g,
+  inputs: { L: 'length', d: 'depth', g: 'gap' },
+  evaluate: (x) => x.L * x.d * x.g,
 });
 
 /** A hole bored out round a pin and filled, m³. */
@@ -32,7 +35,8 @@ export const boreVolume = formula({
   expression: 'V = π/4·D²·t',
   unit: 'm³',
   source: 'filled through, drilled for the pin afterwards',
-  evaluate: (x: Record<'D' | 't', number>) => (Math.PI / 4) * x.D ** 2 * x.t,
+  inputs: { D: 'diameter', t: 'thickness' },
+  evaluate: (x) => (Math.PI / 4) * x.D ** 2 * x.t,
 });
 
 /** Clamps along a joint. */
@@ -41,7 +45,8 @@ export const clampCount = formula({
   expression: 'n = ⌈L/75 mm⌉ + 1',
   unit: 'count',
   source: 'a clamp every hand’s breadth, between film and blocks',
-  evaluate: (x: Record<'L', number>) => Math.ceil(x.L / 0.075 - 1e-9) + 1,
+  inputs: { L: 'length' },
+  evaluate: (x) => Math.ceil(x.L / 0.075 - 1e-9) + 1,
 });
 
 /** Weight of a foil by its section, kg: some seven tenths of its box. */
@@ -50,5 +55,6 @@ export const foilMass = formula({
   expression: 'm = 0.68·c·t·s·ρ',
   unit: 'kg',
   source: 'section of a foil is some 0.68 of its box',
-  evaluate: (x: Record<'c' | 't' | 's' | 'rho', number>) => 0.68 * x.c * x.t * x.s * x.rho,
+  inputs: { c: 'chord', t: 'thickness', s: 'span', ρ: 'density' },
+  evaluate: (x) => 0.68 * x.c * x.t * x.s * x.ρ,
 });

@@ -146,7 +146,7 @@ function fill(
   fastener: Figure,
 ): void {
   const whole = b.compute('whole', 'with what is lost', withLoss, {
-    V: volume,
+    'V₀': volume,
     loss: b.assumed('loss', 'lost and squeezed through', LOSS, 'fraction', 'many small fills'),
   });
   const mass = massFor(b, 'fill', bond, whole);

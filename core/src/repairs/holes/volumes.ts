@@ -13,7 +13,14 @@ export const holesPutty = formula({
   unit: 'm³',
   source:
     'cylinder, a ring of triangular section for the chamfer, a cap left proud over it on each face that is filled',
-  evaluate: (x: Record<'n' | 'd' | 't' | 'p' | 'f', number>) => {
+  inputs: {
+    n: 'holes',
+    d: 'diameter',
+    t: 'depth',
+    p: 'depth that is widened',
+    f: 'faces that are chamfered',
+  },
+  evaluate: (x) => {
     const through = (Math.PI / 4) * x.d ** 2 * x.t;
     const leg = CHAMFER * x.d;
     // A ring of triangular section: its area by the way of its centroid (Pappus).
@@ -29,7 +36,8 @@ export const oversize = formula({
   expression: 'D = max(2·d, d + 6 mm)',
   unit: 'm',
   source: 'twice the fastener at the least, so that the core never meets the thread',
-  evaluate: (x: Record<'d', number>) => Math.max(2 * x.d, x.d + 0.006),
+  inputs: { d: 'diameter' },
+  evaluate: (x) => Math.max(2 * x.d, x.d + 0.006),
 });
 
 /** Core is cleared beyond the hole in the skin. */
@@ -41,6 +49,6 @@ export const plugVolume = formula({
   expression: 'V = n·π/4·(D²·s + (D + 2·6 mm)²·c)',
   unit: 'm³',
   source: 'upper skin at the size of the hole, core cleared 6 mm beyond it',
-  evaluate: (x: Record<'n' | 'D' | 's' | 'c', number>) =>
-    x.n * (Math.PI / 4) * (x.D ** 2 * x.s + (x.D + 2 * RELIEF) ** 2 * x.c),
+  inputs: { n: 'holes', D: 'bored to', s: 'both skins', c: 'core' },
+  evaluate: (x) => x.n * (Math.PI / 4) * (x.D ** 2 * x.s + (x.D + 2 * RELIEF) ** 2 * x.c),
 });

@@ -1,3 +1,4 @@
+import { catalystMass } from '../../materials/catalyst';
 import { dryingRate } from '../../cure/drying';
 import type { Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
@@ -23,12 +24,13 @@ export interface Glue {
   readonly beforeLoad: Figure;
 }
 
-const glueVolume = formula({
+export const glueVolume = formula({
   id: 'repairs/inflatable/glue',
   expression: 'V = 2·A·n·film·(1 + loss)',
   unit: 'm³',
   source: 'both faces, every coat',
-  evaluate: (x: Record<'A' | 'n' | 'film' | 'loss', number>) => 2 * x.A * x.n * x.film * (1 + x.loss),
+  inputs: { A: 'area of one face', n: 'coats', film: 'wet film', loss: 'loss' },
+  evaluate: (x) => 2 * x.A * x.n * x.film * (1 + x.loss),
 });
 /** Time from the sheet's air to that of the work. */
 const flashTime = {
@@ -37,12 +39,13 @@ const flashTime = {
   unit: 's',
   source: 'drying of a film against the conditions of its sheet: quicker when warm, slower when damp',
 };
-const atLeast = formula({
+export const atLeast = formula({
   id: 'repairs/inflatable/glue',
   expression: 't = least·max(1, 2^((20 − T)/10))',
   unit: 's',
   source: 'a day before air, three before load at 20 °C; longer in the cold by the doubling rule',
-  evaluate: (x: Record<'least' | 'T', number>) => x.least * Math.max(1, 2 ** ((20 - x.T) / 10)),
+  inputs: { least: 'time at 20 °C', T: 'temperature' },
+  evaluate: (x) => x.least * Math.max(1, 2 ** ((20 - x.T) / 10)),
 });
 
 /** Coats, grams and times of a fabric adhesive in the air of the work. */
@@ -153,18 +156,7 @@ export function planGlue(b: RepairBuilder, adhesive: Sheet, area: Figure, rubber
       'hardener',
       'hardener of the adhesive',
       'weighed in',
-      b.compute(
-        'glue.hardener',
-        'hardener',
-        {
-          id: 'materials/catalyst',
-          expression: 'm = p·m₀',
-          unit: 'kg',
-          source: 'share by mass',
-          evaluate: (x: Record<'p' | 'm', number>) => x.p * x.m,
-        },
-        { p: fraction, m: mass },
-      ),
+      b.compute('glue.hardener', 'hardener', catalystMass, { p: fraction, m_resin: mass }),
     );
   }
   return {

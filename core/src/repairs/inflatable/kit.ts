@@ -3,12 +3,13 @@ import { formula } from '../../trace/formula';
 import type { RepairBuilder } from '../builder';
 import { words, type Words } from '../words';
 
-const patchesFor = formula({
+export const patchesFor = formula({
   id: 'repairs/inflatable/kit',
   expression: 'n = 2 + ⌈days/2⌉',
   unit: 'count',
   source: 'two in any case and one for every second day, judged',
-  evaluate: (x: Record<'days', number>) => 2 + Math.ceil(x.days / 2),
+  inputs: { days: 'days away' },
+  evaluate: (x) => 2 + Math.ceil(x.days / 2),
 });
 
 /** What goes along on a trip, so that a tube holds air by tomorrow. */

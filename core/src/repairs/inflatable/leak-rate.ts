@@ -14,8 +14,14 @@ export const correctedGauge = formula({
   expression: 'g₂′ = (g₂ + b₂)·(T₁ + 273.15)/(T₂ + 273.15) − b₁',
   unit: 'Pa',
   source: 'gas law at constant volume, absolute pressures by the local barometer, temperature of the fabric',
-  evaluate: (x: Record<'g2' | 'b2' | 'T1' | 'T2' | 'b1', number>) =>
-    ((x.g2 + x.b2) * (x.T1 + KELVIN)) / (x.T2 + KELVIN) - x.b1,
+  inputs: {
+    'g₂': 'gauge pressure read',
+    'b₂': 'its barometer',
+    'T₁': 'fabric at the first reading',
+    'T₂': 'fabric then',
+    'b₁': 'barometer at the first reading',
+  },
+  evaluate: (x) => ((x['g₂'] + x['b₂']) * (x['T₁'] + KELVIN)) / (x['T₂'] + KELVIN) - x['b₁'],
 });
 
 /** What a tight tube would show at the second reading, Pa: the drop that is only cooling. */
@@ -24,8 +30,14 @@ export const expectedGauge = formula({
   expression: 'g_tight = (g₁ + b₁)·(T₂ + 273.15)/(T₁ + 273.15) − b₂',
   unit: 'Pa',
   source: 'gas law at constant volume and amount of air',
-  evaluate: (x: Record<'g1' | 'b1' | 'T1' | 'T2' | 'b2', number>) =>
-    ((x.g1 + x.b1) * (x.T2 + KELVIN)) / (x.T1 + KELVIN) - x.b2,
+  inputs: {
+    'g₁': 'first gauge pressure',
+    'b₁': 'its barometer',
+    'T₁': 'fabric then',
+    'T₂': 'fabric now',
+    'b₂': 'barometer now',
+  },
+  evaluate: (x) => ((x['g₁'] + x['b₁']) * (x['T₂'] + KELVIN)) / (x['T₁'] + KELVIN) - x['b₂'],
 });
 
 /** How far the corrected drop may be a matter of reading, Pa: two gauges read to δg, two temperatures to δT. */
@@ -34,8 +46,14 @@ export const dropError = formula({
   expression: 'δ = √(2·δg² + 2·((g₁ + b₁)/(T₁ + 273.15)·δT)²)',
   unit: 'Pa',
   source: 'errors of independent readings add as squares',
-  evaluate: (x: Record<'dg' | 'dT' | 'g1' | 'b1' | 'T1', number>) =>
-    Math.sqrt(2 * x.dg ** 2 + 2 * (((x.g1 + x.b1) / (x.T1 + KELVIN)) * x.dT) ** 2),
+  inputs: {
+    δg: 'gauge read to',
+    δT: 'temperature read to',
+    'g₁': 'first gauge pressure',
+    'b₁': 'its barometer',
+    'T₁': 'fabric then',
+  },
+  evaluate: (x) => Math.sqrt(2 * x.δg ** 2 + 2 * (((x['g₁'] + x['b₁']) / (x['T₁'] + KELVIN)) * x.δT) ** 2),
 });
 
 /** Pressure lost in a time at a rate that goes with the pressure itself, Pa/s at the first reading. */
@@ -44,7 +62,8 @@ export const lossRate = formula({
   expression: 'q = k·g₁',
   unit: 'Pa/s',
   source: 'flow through a small leak goes with the gauge pressure: g = g₁·e^(−k·t)',
-  evaluate: (x: Record<'k' | 'g1', number>) => x.k * x.g1,
+  inputs: { k: 'share lost in a second', 'g₁': 'first gauge pressure' },
+  evaluate: (x) => x.k * x['g₁'],
 });
 
 /** Rate constant from corrected gauge readings by least squares on their logarithms, 1/s. @returns 0 where none falls */
@@ -66,7 +85,8 @@ export const halfLife = formula({
   expression: 't½ = ln 2/k',
   unit: 's',
   source: 'exponential decay',
-  evaluate: (x: Record<'k', number>) => Math.LN2 / x.k,
+  inputs: { k: 'share lost in a second' },
+  evaluate: (x) => Math.LN2 / x.k,
 });
 
 export const dayLoss = formula({
@@ -74,5 +94,6 @@ export const dayLoss = formula({
   expression: 'loss = 1 − e^(−k·24 h)',
   unit: 'fraction',
   source: 'exponential decay',
-  evaluate: (x: Record<'k', number>) => 1 - Math.exp(-x.k * 86_400),
+  inputs: { k: 'share lost in a second' },
+  evaluate: (x) => 1 - Math.exp(-x.k * 86_400),
 });

@@ -89,27 +89,27 @@ export function leakTest(b: RepairBuilder, working: Figure): boolean {
   }
   const corrected = figures.map((f, i) =>
     b.compute(`leak.${i}.corrected`, `reading ${i + 1} at the air of the first`, correctedGauge, {
-      g2: f.g,
-      b2: f.baro,
-      T1: one.T,
-      T2: f.T,
-      b1: one.baro,
+      'g₂': f.g,
+      'b₂': f.baro,
+      'T₁': one.T,
+      'T₂': f.T,
+      'b₁': one.baro,
     }),
   );
   const end = corrected[corrected.length - 1];
   const tight = b.compute('leak.tight', 'a tight tube would now show', expectedGauge, {
-    g1: one.g,
-    b1: one.baro,
-    T1: one.T,
-    T2: two.T,
-    b2: two.baro,
+    'g₁': one.g,
+    'b₁': one.baro,
+    'T₁': one.T,
+    'T₂': two.T,
+    'b₂': two.baro,
   });
   const error = b.compute('leak.error', 'may be reading error', dropError, {
-    dg: b.assumed('leak.dg', 'gauge read to', GAUGE_ERROR, 'Pa', 'dial gauge'),
-    dT: b.assumed('leak.dT', 'temperature read to', TEMPERATURE_ERROR, '°C', 'thermometer on the fabric'),
-    g1: one.g,
-    b1: one.baro,
-    T1: one.T,
+    δg: b.assumed('leak.dg', 'gauge read to', GAUGE_ERROR, 'Pa', 'dial gauge'),
+    δT: b.assumed('leak.dT', 'temperature read to', TEMPERATURE_ERROR, '°C', 'thermometer on the fabric'),
+    'g₁': one.g,
+    'b₁': one.baro,
+    'T₁': one.T,
   });
   const lost = b.ledger.record(
     'leak.lost',
@@ -159,7 +159,7 @@ export function leakTest(b: RepairBuilder, working: Figure): boolean {
     k,
     { g1: one.g, g2: end },
   );
-  const q = b.compute('leak.rate', 'loss at the first pressure', lossRate, { k: rate, g1: one.g });
+  const q = b.compute('leak.rate', 'loss at the first pressure', lossRate, { k: rate, 'g₁': one.g });
   const half = b.compute('leak.half', 'half of it is gone after', halfLife, { k: rate });
   const day = b.compute('leak.day', 'lost in a day', dayLoss, { k: rate });
   const passes = day.value <= DAY_LIMIT;

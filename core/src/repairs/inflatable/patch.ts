@@ -32,12 +32,13 @@ export interface PatchPlan {
   readonly stitches?: { readonly count: Figure; readonly thread: Figure; readonly pitch: Figure };
 }
 
-const side = formula({
+export const side = formula({
   id: 'repairs/inflatable/patch',
   expression: 'L = l + a + b',
   unit: 'm',
   source: 'damage and the reach on either side',
-  evaluate: (x: Record<'l' | 'a' | 'b', number>) => x.l + x.a + x.b,
+  inputs: { l: 'damage', a: 'past it on one side', b: 'past it on the other' },
+  evaluate: (x) => x.l + x.a + x.b,
 });
 /** A rectangle with its corners rounded, m². */
 export const roundedArea = formula({
@@ -45,22 +46,25 @@ export const roundedArea = formula({
   expression: 'A = L·W − (4 − π)·r²',
   unit: 'm²',
   source: 'rectangle less its corners',
-  evaluate: (x: Record<'L' | 'W' | 'r', number>) => x.L * x.W - (4 - Math.PI) * x.r ** 2,
+  inputs: { L: 'length', W: 'width', r: 'radius of the corners' },
+  evaluate: (x) => x.L * x.W - (4 - Math.PI) * x.r ** 2,
 });
-const stitchCount = formula({
+export const stitchCount = formula({
   id: 'repairs/inflatable/patch',
   expression: 'n = ⌈l/pitch⌉ + 1',
   unit: 'count',
   source: 'a stitch at either end of the tear',
-  evaluate: (x: Record<'l' | 'pitch', number>) => Math.ceil(x.l / x.pitch - 1e-9) + 1,
+  inputs: { l: 'length', pitch: 'from stitch to stitch' },
+  evaluate: (x) => Math.ceil(x.l / x.pitch - 1e-9) + 1,
 });
 /** Each stitch goes across to the other lip and back. */
-const threadLength = formula({
+export const threadLength = formula({
   id: 'repairs/inflatable/patch',
   expression: 's = 2·n·√(pitch² + (2·e)²) + 0.3 m',
   unit: 'm',
   source: 'zigzag from lip to lip, ends to tie off',
-  evaluate: (x: Record<'n' | 'pitch' | 'e', number>) => 2 * x.n * Math.hypot(x.pitch, 2 * x.e) + 0.3,
+  inputs: { n: 'stitches', pitch: 'from stitch to stitch', e: 'from the edge' },
+  evaluate: (x) => 2 * x.n * Math.hypot(x.pitch, 2 * x.e) + 0.3,
 });
 
 /** Size of a patch, whether it goes across a seam, what goes inside, and how a tear is drawn together. */

@@ -2,7 +2,7 @@ import { linkOf } from '../../match/chain';
 import type { Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder, each, perM2 } from '../builder';
-import { product2 } from '../common/measures';
+import { formula } from '../../trace/formula';
 import type { RepairKind } from '../repair';
 import { grams, lower, mm, words } from '../words';
 import { drawPatch, patchOutline } from './draw';
@@ -20,7 +20,22 @@ const BOARD = 0.15;
 /** Share of working pressure that a field fix may carry. */
 const FIELD_SHARE = 0.5;
 
-const ofPressure = product2('Pa', 'p = share·p_work', 'share of the pressure on the plate');
+export const ofPressure = formula({
+  id: 'repairs/inflatable/plan',
+  expression: 'p = share·p_work',
+  unit: 'Pa',
+  source: 'share of the pressure on the plate',
+  inputs: { share: 'share', p_work: 'working pressure' },
+  evaluate: (x) => x.share * x.p_work,
+});
+export const fromSquare = formula({
+  id: 'repairs/inflatable/plan',
+  expression: 'A = k·A_patch',
+  unit: 'm²',
+  source: 'a third more for corners and edge',
+  inputs: { k: 'factor for offcuts', A_patch: 'area of the patches' },
+  evaluate: (x) => x.k * x.A_patch,
+});
 
 /** How air is held in while the patch is put on. */
 const STATES: Readonly<Record<string, string>> = {
@@ -228,15 +243,10 @@ export const INFLATABLE_KIND: RepairKind = {
         each(0.6 * MIN, patch.stitches.count, 'per stitch'),
       ]);
     if (fabric) {
-      const fabricArea = b.compute(
-        'fabric',
-        'patch fabric, cut from the square',
-        {
-          ...product2('m²', 'A = 1.3·A_patch', 'a third more for corners and edge'),
-          id: 'repairs/inflatable/patch',
-        },
-        { a: faces, b: b.assumed('fabric.loss', 'cutting', 1.3, '1', 'offcuts') },
-      );
+      const fabricArea = b.compute('fabric', 'patch fabric, cut from the square', fromSquare, {
+        A_patch: faces,
+        k: b.assumed('fabric.loss', 'cutting', 1.3, '1', 'offcuts'),
+      });
       b.material(
         'fabric',
         fabric.name,
@@ -277,14 +287,14 @@ export const INFLATABLE_KIND: RepairKind = {
     }
     const carry = field
       ? b.compute('field.pressure', 'blown no harder than', ofPressure, {
-          a: b.assumed(
+          share: b.assumed(
             'field.share',
             'of the working pressure',
             FIELD_SHARE,
             'fraction',
             'judged: a temporary fix is let be',
           ),
-          b: working,
+          p_work: working,
         })
       : undefined;
     b.work(

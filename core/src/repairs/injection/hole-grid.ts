@@ -7,10 +7,11 @@ import { formula } from '../../trace/formula';
 /** Holes on a triangular grid in an area, if it had no edge. Source: one hole stands for p²·√3/2. */
 export const gridCount = formula({
   id: 'repairs/injection/hole-grid',
-  expression: 'n ≈ A/(p²·√3/2)',
+  expression: 'n = A/(p²·√3/2)',
   unit: 'count',
   source: 'triangular grid: one hole stands for a rhombus of the pitch',
-  evaluate: (x: Record<'A' | 'p', number>) => x.A / ((x.p ** 2 * Math.sqrt(3)) / 2),
+  inputs: { A: 'area', p: 'from hole to hole' },
+  evaluate: (x) => x.A / ((x.p ** 2 * Math.sqrt(3)) / 2),
 });
 
 /**

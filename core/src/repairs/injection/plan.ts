@@ -99,7 +99,7 @@ export const INJECTION_KIND: RepairKind = {
     const behind = b.compute('gapVolume', 'to fill behind the skin', gapVolume, {
       A: area,
       g: gap,
-      phi: voids,
+      φ: voids,
       c: core,
     });
     const inHoles = b.compute('holesVolume', 'in the holes', holesVolume, { n, D, t: skin });
@@ -114,7 +114,7 @@ export const INJECTION_KIND: RepairKind = {
     const foam = own.medium === 'foam';
     const liquid = foam
       ? b.compute('liquid', 'liquid foam', liquidFor, {
-          V: space,
+          'V₀': space,
           E: b.pick(
             'expansion',
             'foam grows to',
@@ -126,7 +126,7 @@ export const INJECTION_KIND: RepairKind = {
         })
       : space;
     const volume = b.compute('volume', foam ? 'liquid foam, with loss' : 'epoxy, with loss', withLoss, {
-      V: liquid,
+      'V₀': liquid,
       loss,
     });
     const cartridge = b.pick(

@@ -19,12 +19,13 @@ const PAST = 0.0125;
 const CELLS = 0.003;
 const CLOTH = 0.2;
 
-const clothMass = formula({
+export const clothMass = formula({
   id: 'repairs/injection/thin-skin',
-  expression: 'm = A·n·w·(1 − W_f)/W_f',
+  expression: 'm = A·n·w',
   unit: 'kg',
   source: 'fibre weight fraction of hand lay-up, half and half',
-  evaluate: (x: Record<'A' | 'n' | 'w', number>) => x.A * x.n * x.w,
+  inputs: { A: 'area', n: 'layers', w: 'resin on a square metre of a layer' },
+  evaluate: (x) => x.A * x.n * x.w,
 });
 
 /** A loose thin skin over foam or honeycomb: cut away with a shallow blade, cells filled level, a patch just past it. */
@@ -62,7 +63,7 @@ export function planThinSkin(b: RepairBuilder, skin: Figure): RepairPlan {
     d: b.assumed('cellDepth', 'filled', CELLS, 'm', 'the outer cells only; the rest stays light'),
   });
   const fill = b.compute('fill', 'with what is lost', withLoss, {
-    V: cells,
+    'V₀': cells,
     loss: b.assumed('loss', 'lost', 0.2, 'fraction', 'by hand'),
   });
   const layers = b.assumed(

@@ -6,7 +6,8 @@ export const gapVolume = formula({
   expression: 'V = A·(g + φ·c)',
   unit: 'm³',
   source: 'gap behind the skin over the dull area, and the empty share of the core',
-  evaluate: (x: Record<'A' | 'g' | 'phi' | 'c', number>) => x.A * (x.g + x.phi * x.c),
+  inputs: { A: 'area', g: 'gap', φ: 'share of voids', c: 'core' },
+  evaluate: (x) => x.A * (x.g + x.φ * x.c),
 });
 
 /** Holes stay full, m³. */
@@ -15,7 +16,8 @@ export const holesVolume = formula({
   expression: 'V = n·π/4·D²·t',
   unit: 'm³',
   source: 'drilled through the upper skin only',
-  evaluate: (x: Record<'n' | 'D' | 't', number>) => (x.n * Math.PI * x.D ** 2 * x.t) / 4,
+  inputs: { n: 'holes', D: 'diameter', t: 'depth' },
+  evaluate: (x) => (x.n * Math.PI * x.D ** 2 * x.t) / 4,
 });
 
 /** Liquid that grows to a volume, m³. */
@@ -24,5 +26,6 @@ export const liquidFor = formula({
   expression: 'V = V₀/E',
   unit: 'm³',
   source: 'free expansion of the foam by its sheet',
-  evaluate: (x: Record<'V' | 'E', number>) => x.V / x.E,
+  inputs: { 'V₀': 'volume to fill', E: 'expansion of the foam' },
+  evaluate: (x) => x['V₀'] / x.E,
 });

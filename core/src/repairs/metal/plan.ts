@@ -7,7 +7,7 @@ import { RepairBuilder, perM2, perMetre } from '../builder';
 import { planCoats } from '../common/coats';
 import { RATES } from '../../materials/work-rates';
 import { abradeBetween } from '../common/goes';
-import { layerVolume, product2, shareOf, wholeNumber, withLoss } from '../common/measures';
+import { layerVolume, goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
 import type { RepairKind } from '../repair';
@@ -34,18 +34,20 @@ const DEPTH = 0.001;
 /** Time from bright to primed: shorter in damp air. */
 export const timeToPrime = formula({
   id: 'repairs/metal/plan',
-  expression: 't = t_dry·min(1, (1 − RH)/(1 − 0.6))',
+  expression: 't = t_dry·min(1, max(0.1, (1 − RH)/(1 − 0.6)))',
   unit: 's',
   source: 'bright metal takes up oxygen and water; judged, shorter as the air is damper than 60 %',
-  evaluate: (x: Record<'t' | 'RH', number>) => x.t * Math.min(1, Math.max(0.1, (1 - x.RH) / (1 - DAMP))),
+  inputs: { t_dry: 'time in dry air', RH: 'relative humidity' },
+  evaluate: (x) => x.t_dry * Math.min(1, Math.max(0.1, (1 - x.RH) / (1 - DAMP))),
 });
 
-const lostShare = formula({
+export const lostShare = formula({
   id: 'repairs/metal/plan',
   expression: 'share = d/t',
   unit: 'fraction',
   source: 'what is gone of the section',
-  evaluate: (x: Record<'d' | 't', number>) => x.d / x.t,
+  inputs: { d: 'depth', t: 'thickness' },
+  evaluate: (x) => x.d / x.t,
 });
 
 /** Metal boards, plates and inserts: bright, rounded, primed in time, built up with epoxy, coated. */
@@ -90,7 +92,7 @@ export const METAL_KIND: RepairKind = {
     if (radius.value < RADIUS)
       b.warn('grind', 'repair.metal.radius', 'edge-too-sharp', { radius: radius.value, least: RADIUS });
     const prime = b.compute('toPrime', 'prime within', timeToPrime, {
-      t: b.assumed(
+      t_dry: b.assumed(
         'dryTime',
         'bright to primed, dry air',
         TO_PRIME[polymer] ?? TO_PRIME['steel'],
@@ -169,7 +171,7 @@ export const METAL_KIND: RepairKind = {
     }
     if (bond) {
       const volume = b.compute('volume', 'to build up', withLoss, {
-        V: b.compute('gone', 'gone', layerVolume, { A: survey.area, d: depth }),
+        'V₀': b.compute('gone', 'gone', layerVolume, { A: survey.area, d: depth }),
         loss: b.assumed('loss', 'left proud and lost', LOSS, 'fraction', 'small fills'),
       });
       const most =
@@ -179,9 +181,9 @@ export const METAL_KIND: RepairKind = {
       const goes = b.compute('goes', 'goes', wholeNumber, { x: depth, most });
       // Every go sets before the next, so every go is a mix of its own.
       const each = massFor(b, 'fill', bond, b.compute('eachGo', 'each go', shareOf, { X: volume, n: goes }));
-      const mass = b.compute('fillAll', `${bond.name} in all`, product2('kg', 'm = n·m_go', 'goes alike'), {
-        a: each,
-        b: goes,
+      const mass = b.compute('fillAll', `${bond.name} in all`, goesAlike, {
+        m_go: each,
+        n: goes,
       });
       mixed(b, {
         id: 'fill',

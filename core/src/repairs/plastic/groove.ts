@@ -34,7 +34,8 @@ export const openingDepth = formula({
   expression: 'd = share·t',
   unit: 'm',
   source: 'share of the thickness that is opened',
-  evaluate: (x: Record<'s' | 't', number>) => x.s * x.t,
+  inputs: { share: 'share of the sheet', t: 'thickness' },
+  evaluate: (x) => x.share * x.t,
 });
 
 const HOLED: ReadonlySet<string> = new Set(['hole', 'crushed']);
@@ -73,7 +74,7 @@ export function planOpening(b: RepairBuilder, welded: boolean): Opening {
         'a third of the thickness until measured',
       )
     : b.compute('depth', 'groove, deep', openingDepth, {
-        s: b.assumed(
+        share: b.assumed(
           'share',
           'opened share of the thickness',
           share,
@@ -87,9 +88,9 @@ export function planOpening(b: RepairBuilder, welded: boolean): Opening {
         t: thickness,
       });
   const run = hole ? survey.perimeter : survey.length;
-  const width = b.compute('width', 'groove, wide', grooveWidth, { d: depth, phi: angle });
+  const width = b.compute('width', 'groove, wide', grooveWidth, { d: depth, φ: angle });
   const volume = shallow
     ? b.compute('volume', 'to fill', layerVolume, { A: survey.area, d: depth })
-    : b.compute('volume', 'groove to fill', grooveVolume, { L: run, d: depth, phi: angle });
+    : b.compute('volume', 'groove to fill', grooveVolume, { L: run, d: depth, φ: angle });
   return { thickness, depth, run, width, volume, angle, hole };
 }

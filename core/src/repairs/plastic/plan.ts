@@ -12,7 +12,7 @@ import type { RepairKind } from '../repair';
 import { inUnit, lower, ml, mm, words } from '../words';
 import { drawPlastic } from './draw';
 import { planOpening, type Opening } from './groove';
-import { WELD_AIR, WELD_SPEED, rodArea, rodLength, weldRuns, weldTime } from './weld';
+import { WELD_AIR, WELD_SPEED, rodArea, rodLength, weldRuns, weldTime, rodMass } from './weld';
 
 const LOSS = 0.2;
 /** Backing plate past a hole. */
@@ -158,7 +158,7 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
     : undefined;
   const net = b.ledger.sum('net', 'to fill', 'm³', [o.volume, ...(closed ? [closed] : [])]);
   const loss = b.assumed('loss', 'lost and left proud', LOSS, 'fraction', 'thick adhesives by hand');
-  const filled = b.compute('filled', 'with what is lost', withLoss, { V: net, loss });
+  const filled = b.compute('filled', 'with what is lost', withLoss, { 'V₀': net, loss });
   const most =
     'maximumPerGo' in bond && bond.maximumPerGo
       ? b.sheetFigure('perGo', 'thickest in one pass', bond, 'maximumPerGo', bond.maximumPerGo, 'm')
@@ -313,7 +313,7 @@ function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product | undef
   const D = b.pick('rod', 'welding rod', 'm', b.input.job.repair?.plastic?.rod, 0.004, 'usual round rod');
   sheet.ask('repair.plastic.rod', D);
   const A = b.compute('rodArea', 'section of the rod', rodArea, { D });
-  const runs = b.compute('runs', 'runs of rod', weldRuns, { V: o.volume, L: o.run, A });
+  const runs = b.compute('runs', 'runs of rod', weldRuns, { V: o.volume, L: o.run, A_rod: A });
   const rods = b.compute('rods', 'rod', rodLength, { n: runs, L: o.run });
   const time = b.compute('weldTime', 'welding', weldTime, {
     l: rods,
@@ -352,18 +352,11 @@ function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product | undef
     'rod',
     rod.name,
     'weld',
-    b.compute(
-      'rodMass',
-      'rod, by mass',
-      {
-        id: 'repairs/plastic/weld',
-        expression: 'm = l·A·ρ',
-        unit: 'kg',
-        source: 'section and density',
-        evaluate: (x: Record<'l' | 'A' | 'rho', number>) => x.l * x.A * x.rho,
-      },
-      { l: rods, A, rho: b.assumed('rodRho', 'density of the rod', 950, 'kg/m³', 'typical of polyolefins') },
-    ),
+    b.compute('rodMass', 'rod, by mass', rodMass, {
+      l: rods,
+      A,
+      ρ: b.assumed('rodRho', 'density of the rod', 950, 'kg/m³', 'typical of polyolefins'),
+    }),
     rod,
   );
   sheet.key('Air', air, '°C', 0).key('Runs', runs).key('Rod', rods);

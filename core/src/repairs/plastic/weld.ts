@@ -10,16 +10,18 @@ export const rodArea = formula({
   expression: 'A = π/4·D²',
   unit: 'm²',
   source: 'round rod',
-  evaluate: (x: Record<'D', number>) => (Math.PI / 4) * x.D ** 2,
+  inputs: { D: 'diameter of the rod' },
+  evaluate: (x) => (Math.PI / 4) * x.D ** 2,
 });
 
 /** Runs of rod side by side and on top of each other that fill a groove and stand a little proud. */
 export const weldRuns = formula({
   id: 'repairs/plastic/weld',
-  expression: 'n = ⌈1.2·V/(L·A_rod)⌉',
+  expression: 'n = max(1, ⌈1.2·V/(L·A_rod)⌉)',
   unit: 'count',
   source: 'section of the groove and a fifth more, over that of the rod',
-  evaluate: (x: Record<'V' | 'L' | 'A', number>) => Math.max(1, Math.ceil((1.2 * x.V) / (x.L * x.A) - 1e-6)),
+  inputs: { V: 'volume of the groove', L: 'length', A_rod: 'section of the rod' },
+  evaluate: (x) => Math.max(1, Math.ceil((1.2 * x.V) / (x.L * x.A_rod) - 1e-6)),
 });
 
 export const rodLength = formula({
@@ -27,7 +29,8 @@ export const rodLength = formula({
   expression: 'l = n·(L + 60 mm)',
   unit: 'm',
   source: 'each run starts and ends past the groove',
-  evaluate: (x: Record<'n' | 'L', number>) => x.n * (x.L + 0.06),
+  inputs: { n: 'runs', L: 'length of the groove' },
+  evaluate: (x) => x.n * (x.L + 0.06),
 });
 
 export const weldTime = formula({
@@ -35,5 +38,15 @@ export const weldTime = formula({
   expression: 't = l/v',
   unit: 's',
   source: 'some 150 mm of rod a minute by hand',
-  evaluate: (x: Record<'l' | 'v', number>) => x.l / x.v,
+  inputs: { l: 'length of rod', v: 'speed' },
+  evaluate: (x) => x.l / x.v,
+});
+
+export const rodMass = formula({
+  id: 'repairs/plastic/weld',
+  expression: 'm = l·A·ρ',
+  unit: 'kg',
+  source: 'section and density',
+  inputs: { l: 'length of rod', A: 'section of the rod', ρ: 'density of the rod' },
+  evaluate: (x) => x.l * x.A * x.ρ,
 });

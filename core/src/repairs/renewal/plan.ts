@@ -5,7 +5,7 @@ import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import { RepairBuilder, perM2, perMetre } from '../builder';
 import { planCoats } from '../common/coats';
-import { product2, volumeOf } from '../common/measures';
+import { volumeOf } from '../common/measures';
 import { Drawing } from '../drawing';
 import type { RepairKind } from '../repair';
 import { microns, words, type Words } from '../words';
@@ -35,20 +35,37 @@ const SPOTS = 0.05;
 /** One reaches and keeps a wet edge over so much in a day, m². Source: judged, two people roll and tip. */
 const DAY_AREA = 25;
 
-const usedUp = formula({
+export const usedUp = formula({
   id: 'repairs/renewal/plan',
   expression: 'm = A·0.03 kg/m²·n',
   unit: 'kg',
   source: 'compound and wax by hand and machine, judged',
-  evaluate: (x: Record<'A' | 'n', number>) => x.A * COMPOUND * x.n,
+  inputs: { A: 'area', n: 'passes' },
+  evaluate: (x) => x.A * COMPOUND * x.n,
 });
-const share = product2('m²', 'A = share·A', 'ground with fills');
-const days = formula({
+export const spotArea = formula({
   id: 'repairs/renewal/plan',
-  expression: 'n = ⌈A/25 m²⌉',
+  expression: 'A_spots = share·A',
+  unit: 'm²',
+  source: 'ground with fills',
+  inputs: { share: 'share with fills', A: 'area' },
+  evaluate: (x) => x.share * x.A,
+});
+export const newCoats = formula({
+  id: 'repairs/renewal/plan',
+  expression: 'f = n·f_coat',
+  unit: 'm',
+  source: 'coats at the film of one',
+  inputs: { n: 'coats', f_coat: 'dry film of a coat' },
+  evaluate: (x) => x.n * x.f_coat,
+});
+export const days = formula({
+  id: 'repairs/renewal/plan',
+  expression: 'n = max(1, ⌈A/25 m²⌉)',
   unit: 'count',
   source: 'a wet edge is kept over so much in a day, two people',
-  evaluate: (x: Record<'A', number>) => Math.max(1, Math.ceil(x.A / DAY_AREA - 1e-9)),
+  inputs: { A: 'area' },
+  evaluate: (x) => Math.max(1, Math.ceil(x.A / DAY_AREA - 1e-9)),
 });
 
 /** Chalked gel coat cleared and waxed, or an old coat keyed and repainted: by area, with a day plan. */
@@ -114,7 +131,7 @@ function clear(b: RepairBuilder, area: Figure, product: Sheet): void {
     'clearing and wax',
     b.compute('compoundVolume', 'compound and wax, by volume', volumeOf, {
       m: mass,
-      rho: b.assumed('rho', 'density', 1000, 'kg/m³', product.source),
+      ρ: b.assumed('rho', 'density', 1000, 'kg/m³', product.source),
     }),
     product,
   );
@@ -176,7 +193,7 @@ function repaint(b: RepairBuilder, area: Figure): void {
     SPOTS,
     'a few chips and scratches',
   );
-  const spots = b.compute('spotArea', 'fills to prime', share, { a: spotShare, b: area });
+  const spots = b.compute('spotArea', 'fills to prime', spotArea, { share: spotShare, A: area });
   const n = b.compute('days', 'stretches', days, { A: area });
   const masking = b.ledger.record(
     'masking',
@@ -235,12 +252,7 @@ function repaint(b: RepairBuilder, area: Figure): void {
     'm',
     paint?.source ?? 'usual of brush and roller',
   );
-  const film = b.compute(
-    'newFilm',
-    'new coats, dry',
-    product2('m', 'f = n·f_coat', 'coats at the film of one'),
-    { a: coats, b: perCoat },
-  );
+  const film = b.compute('newFilm', 'new coats, dry', newCoats, { n: coats, f_coat: perCoat });
   b.coat(area, masking, film);
   drawBuild(b, [
     ['old coat, keyed', b.assumed('oldFilm', 'old coat', 150e-6, 'm', 'usual'), 'paint'],

@@ -10,21 +10,24 @@ export const starLength = formula({
   expression: 'L = 7·(l + w)/4',
   unit: 'm',
   source: 'seven rays from the blow, each half as long as the field',
-  evaluate: (x: Record<'l' | 'w', number>) => (STAR_RAYS * (x.l + x.w)) / 4,
+  inputs: { l: 'length', w: 'width' },
+  evaluate: (x) => (STAR_RAYS * (x.l + x.w)) / 4,
 });
 export const stressLength = formula({
   id: 'repairs/surface/lines',
   expression: 'L = 3·l',
   unit: 'm',
   source: 'some three lines side by side',
-  evaluate: (x: Record<'l', number>) => 3 * x.l,
+  inputs: { l: 'length' },
+  evaluate: (x) => 3 * x.l,
 });
 export const crazingLength = formula({
   id: 'repairs/surface/lines',
   expression: 'L = 2·A/15 mm',
   unit: 'm',
   source: 'a net of lines some 15 mm apart, both ways',
-  evaluate: (x: Record<'A', number>) => (2 * x.A) / CRAZING_PITCH,
+  inputs: { A: 'area' },
+  evaluate: (x) => (2 * x.A) / CRAZING_PITCH,
 });
 
 /** A dish with its rim bevelled as far out as it is deep, m³. */
@@ -33,5 +36,6 @@ export const dishVolume = formula({
   expression: 'V = d/3·(A + A_o + √(A·A_o))',
   unit: 'm³',
   source: 'frustum between the damage and its bevelled rim',
-  evaluate: (x: Record<'d' | 'A' | 'Ao', number>) => (x.d / 3) * (x.A + x.Ao + Math.sqrt(x.A * x.Ao)),
+  inputs: { d: 'depth', A: 'area at the bottom', A_o: 'area at the face' },
+  evaluate: (x) => (x.d / 3) * (x.A + x.A_o + Math.sqrt(x.A * x.A_o)),
 });

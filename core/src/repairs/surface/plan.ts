@@ -10,7 +10,7 @@ import { abradeBetween } from '../common/goes';
 import {
   grooveVolume,
   grooveWidth,
-  product2,
+  goesAlike,
   shareOf,
   stripArea,
   wholeNumber,
@@ -130,8 +130,8 @@ function openLines(b: RepairBuilder): Opened {
     'through the gel coat and a touch into the laminate',
   );
   const angle = b.assumed('angle', 'angle of the groove', ANGLE, '1', 'clean flanks, little to fill');
-  const width = b.compute('width', 'groove, wide', grooveWidth, { d: depth, phi: angle });
-  const volume = b.compute('volume', 'to fill', grooveVolume, { L: length, d: depth, phi: angle });
+  const width = b.compute('width', 'groove, wide', grooveWidth, { d: depth, φ: angle });
+  const volume = b.compute('volume', 'to fill', grooveVolume, { L: length, d: depth, φ: angle });
   const strip = b.ledger.record(
     'strip',
     'groove and its ground',
@@ -229,7 +229,7 @@ function openDish(b: RepairBuilder): Opened {
     regionArea(rim),
     { A: survey.area, d: depth },
   );
-  const volume = b.compute('volume', 'to fill', dishVolume, { d: depth, A: survey.area, Ao: opened });
+  const volume = b.compute('volume', 'to fill', dishVolume, { d: depth, A: survey.area, A_o: opened });
   const blend = offset(survey.region, depth.value + BLEND);
   b.ground(blend);
   const face = b.ledger.record(
@@ -283,7 +283,7 @@ function openDish(b: RepairBuilder): Opened {
 
 function fill(b: RepairBuilder, o: Opened, bond: Product): void {
   const whole = b.compute('whole', 'with what is lost', withLoss, {
-    V: o.volume,
+    'V₀': o.volume,
     loss: b.assumed('loss', 'lost and left proud', LOSS, 'fraction', 'small fills lose much'),
   });
   const most =
@@ -293,12 +293,7 @@ function fill(b: RepairBuilder, o: Opened, bond: Product): void {
   const goes = b.compute('goes', 'goes', wholeNumber, { x: o.depth, most });
   const one = b.compute('eachGo', 'each go', shareOf, { X: whole, n: goes });
   const mass = massFor(b, 'fill', bond, one);
-  const all = b.compute(
-    'fillAll',
-    `${bond.name} in all`,
-    { ...product2('kg', 'm = n·m_go', 'goes alike') },
-    { a: mass, b: goes },
-  );
+  const all = b.compute('fillAll', `${bond.name} in all`, goesAlike, { m_go: mass, n: goes });
   mixed(b, {
     id: 'fill',
     stage: 'mix',

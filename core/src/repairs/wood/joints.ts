@@ -7,7 +7,8 @@ export const scarfLength = formula({
   expression: 'L = R·t',
   unit: 'm',
   source: 'scarf ratio by the thickness: 8:1, spars 12:1',
-  evaluate: (x: Record<'R' | 't', number>) => x.R * x.t,
+  inputs: { R: 'ratio of the scarf', t: 'thickness' },
+  evaluate: (x) => x.R * x.t,
 });
 
 /** Glued face of one scarf, m². */
@@ -16,7 +17,8 @@ export const scarfFace = formula({
   expression: 'A = w·t·√(R² + 1)',
   unit: 'm²',
   source: 'sloping face of the scarf',
-  evaluate: (x: Record<'w' | 't' | 'R', number>) => x.w * x.t * Math.sqrt(x.R ** 2 + 1),
+  inputs: { w: 'width', t: 'thickness', R: 'ratio of the scarf' },
+  evaluate: (x) => x.w * x.t * Math.sqrt(x.R ** 2 + 1),
 });
 
 /** Cut back beyond what is soft, m. */
@@ -25,7 +27,8 @@ export const cutBack = formula({
   expression: 'l = l₀ + 2·beyond',
   unit: 'm',
   source: 'rot has gone further than it shows: on to bright wood on every side',
-  evaluate: (x: Record<'l' | 'beyond', number>) => x.l + 2 * x.beyond,
+  inputs: { 'l₀': 'length of the rot', beyond: 'cut beyond it' },
+  evaluate: (x) => x['l₀'] + 2 * x.beyond,
 });
 
 /** Unthickened epoxy that end grain and bare faces drink, kg: two coats. */
@@ -34,7 +37,8 @@ export const saturation = formula({
   expression: 'm = 2·A·0.25 kg/m²',
   unit: 'kg',
   source: 'two coats wet on wet; end grain drinks most',
-  evaluate: (x: Record<'A', number>) => 2 * x.A * 0.25,
+  inputs: { A: 'bare area' },
+  evaluate: (x) => 2 * x.A * 0.25,
 });
 
 /** Thickened glue in a joint, kg. */
@@ -43,5 +47,6 @@ export const glueMass = formula({
   expression: 'm = A·g·(1 + loss)',
   unit: 'kg',
   source: 'spread on one face until it squeezes out all along',
-  evaluate: (x: Record<'A' | 'g' | 'loss', number>) => x.A * x.g * (1 + x.loss),
+  inputs: { A: 'area of the joint', g: 'glue on a square metre', loss: 'loss' },
+  evaluate: (x) => x.A * x.g * (1 + x.loss),
 });

@@ -150,8 +150,8 @@ function cutOut(b: RepairBuilder): Wood {
       ratio: ratio.value,
       least: spar ? SCARF.spar : SCARF.usual,
     });
-  const length = b.compute('length', 'cut out, along the grain', cutBack, { l: survey.length, beyond });
-  const width = b.compute('width', 'cut out, across', cutBack, { l: survey.width, beyond });
+  const length = b.compute('length', 'cut out, along the grain', cutBack, { 'l₀': survey.length, beyond });
+  const width = b.compute('width', 'cut out, across', cutBack, { 'l₀': survey.width, beyond });
   const area = b.compute('area', 'cut out', stripArea, { L: length, w: width });
   const scarf = b.compute('scarf', 'each scarf', scarfLength, { R: ratio, t: thickness });
   const sheet = b
@@ -352,7 +352,7 @@ function filled(b: RepairBuilder, w: Wood, bond: Product): void {
     'a sixth of the thickness until measured',
   );
   const volume = b.compute('volume', 'to fill', withLoss, {
-    V: b.compute('hollow', 'hollow', layerVolume, { A: survey.area, d: depth }),
+    'V₀': b.compute('hollow', 'hollow', layerVolume, { A: survey.area, d: depth }),
     loss: b.assumed('loss', 'left proud', 0.25, 'fraction', 'small fills'),
   });
   const mass = massFor(b, 'fill', bond, volume);
