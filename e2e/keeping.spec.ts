@@ -134,15 +134,13 @@ test('the yard leaves in one file and comes back the same; a broken file changes
 
   // Something that the backup does not hold.
   await page.goto('/jobs');
-  await page
-    .getByLabel('Job file to import')
-    .setInputFiles({
-      name: 'late.nelbo.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from(
-        '{"format":"nelbo-job/1","title":"Came after the backup","hull":{"material":"frp-solid"},"damage":{"kind":"hole","size":["96 mm","58 mm"]}}',
-      ),
-    });
+  await page.getByLabel('Job file to import').setInputFiles({
+    name: 'late.nelbo.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(
+      '{"format":"nelbo-job/1","title":"Came after the backup","hull":{"material":"frp-solid"},"damage":{"kind":"hole","size":["96 mm","58 mm"]}}',
+    ),
+  });
   await expect(page).toHaveURL(/survey/);
 
   await page.goto('/settings');

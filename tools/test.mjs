@@ -102,7 +102,12 @@ const SUITES = [
     count: ofPlain,
   },
   { name: 'lint', quiet: true, command: ['npx', ['--no-install', 'eslint', '.']], count: checked },
-  { name: 'format', quiet: true, command: ['npx', ['--no-install', 'prettier', '--check', '--log-level', 'warn', '.']], count: checked },
+  {
+    name: 'format',
+    quiet: true,
+    command: ['npx', ['--no-install', 'prettier', '--check', '--log-level', 'warn', '.']],
+    count: checked,
+  },
   { name: 'walls', command: ['node', ['--import', 'tsx', 'tools/walls.ts']], count: ofPlain },
 ];
 

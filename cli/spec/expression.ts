@@ -1,7 +1,15 @@
 // Reads an expression as formulas are written ("V = h/3 · (A₁ + √(A₁·A₂))") and works it out, so that what is shown can
 // be held against what is computed. Knows nothing of any formula.
 
-const UNITS: Readonly<Record<string, number>> = { mm: 1e-3, h: 3600, m: 1, 'm²': 1, 'kg/m²': 1, '°C': 1 };
+const UNITS: Readonly<Record<string, number>> = {
+  mm: 1e-3,
+  g: 1e-3,
+  h: 3600,
+  m: 1,
+  'm²': 1,
+  'kg/m²': 1,
+  '°C': 1,
+};
 const CALLS: Readonly<Record<string, (...x: number[]) => number>> = {
   max: Math.max,
   min: Math.min,
@@ -91,7 +99,7 @@ class Reader {
     const digits = /^\s*\d+(\.\d+)?/.exec(this.text.slice(this.#at));
     if (!digits) return undefined;
     this.#at += digits[0].length;
-    const unit = /^ (kg\/m²|mm|m²|m|h|°C)(?![\p{L}\p{N}_])/u.exec(this.text.slice(this.#at));
+    const unit = /^ (kg\/m²|mm|m²|m|g|h|°C)(?![\p{L}\p{N}_])/u.exec(this.text.slice(this.#at));
     if (unit) this.#at += unit[0].length;
     return Number(digits[0]) * (unit ? UNITS[unit[1]] : 1);
   }

@@ -94,13 +94,11 @@ function measureAbd(): Row {
 }
 
 function measureProposals(): Row {
-  const candidates = LIBRARY.cloths
-    .slice(0, 12)
-    .map((c) => ({
-      cloth: c,
-      thickness:
-        c.arealWeight / c.densityFibre + (c.arealWeight * (1 - c.fibreFraction)) / c.fibreFraction / 1150,
-    }));
+  const candidates = LIBRARY.cloths.slice(0, 12).map((c) => ({
+    cloth: c,
+    thickness:
+      c.arealWeight / c.densityFibre + (c.arealWeight * (1 - c.fibreFraction)) / c.fibreFraction / 1150,
+  }));
   const old = Array.from({ length: 4 }, () => [
     elasticPly(cloth('mat-300'), 'polyester', 1210, 0.0008, 'any'),
     elasticPly(cloth('roving-600'), 'polyester', 1210, 0.0009, '0/90'),

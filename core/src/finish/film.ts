@@ -25,6 +25,15 @@ import {
   type Method,
 } from './application';
 
+export const coatsBefore = formula({
+  id: 'finish/film',
+  expression: 'n_before = n − 1',
+  unit: 'count',
+  source: 'wax on a coat keeps the next one off',
+  inputs: { n: 'coats' },
+  evaluate: (x) => x.n - 1,
+});
+
 export interface BuildUp {
   readonly fairing: Figure;
   /** Cured finish film in the repair, m. */
@@ -429,13 +438,7 @@ function waxing(
     m_coat: massPerCoat,
     n: ledger.given('waxedCoats', 'coats with wax', 1, 'count', 'assumed', 'only the last'),
   });
-  const before = ledger.record(
-    'unwaxedCoats',
-    'coats without wax',
-    { id: 'finish/film', expression: 'n − 1', unit: 'count', source: 'wax on a coat keeps the next one off' },
-    coats.value - 1,
-    { n: coats },
-  );
+  const before = ledger.compute('unwaxedCoats', 'coats without wax', coatsBefore, { n: coats });
   return {
     ...(before.value > 0
       ? {

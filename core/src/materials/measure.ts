@@ -13,6 +13,24 @@ import {
 import type { Parts } from './parts';
 import { cupError, pumpError, smallestOnScale, syringeError } from './smallest-batch';
 
+export const volumeRatio = formula({
+  id: 'materials/measure',
+  expression: 'r = V_A/V_B',
+  unit: ':1',
+  source: 'volumes of the parts',
+  inputs: { V_A: 'one part by volume', V_B: 'the other part' },
+  evaluate: (x) => x.V_A / x.V_B,
+});
+
+export const partsRatio = formula({
+  id: 'materials/measure',
+  expression: 'r = A/B',
+  unit: ':1',
+  source: 'masses of the parts',
+  inputs: { A: 'one part by mass', B: 'the other part' },
+  evaluate: (x) => x.A / x.B,
+});
+
 /** The instruments of the yard, with typical ones where a kind was never entered. */
 export interface Bench extends Required<Instruments> {
   /** Kinds that the yard entered itself. */
@@ -261,13 +279,10 @@ export function measure(ledger: Ledger, id: string, parts: Parts, bench: Bench):
     const stroke = given('pumps', 'stroke', `${pump.name ?? 'pump'}, one stroke of resin`, pump.stroke, 'm³');
     const n = ledger.compute(`${id}.strokes`, 'strokes of each pump', strokes, { V_A: va, stroke });
     const built = given('pumps', 'pumpRatio', `${pump.name ?? 'pump'} is built for`, pump.ratio, ':1');
-    const wanted = ledger.record(
-      `${id}.volumeRatio`,
-      'ratio wanted by volume',
-      { id: 'materials/two-part', expression: 'r = V_A/V_B', unit: ':1', source: 'volumes of the parts' },
-      va.value / (vb?.value ?? va.value),
-      { VA: va, ...(vb ? { VB: vb } : {}) },
-    );
+    const wanted = ledger.compute(`${id}.volumeRatio`, 'ratio wanted by volume', volumeRatio, {
+      V_A: va,
+      V_B: vb ?? va,
+    });
     put({
       way: 'pump',
       instrument: pump.name ?? 'pump set',
@@ -306,13 +321,7 @@ export function smallestBatch(ledger: Ledger, id: string, parts: Parts, bench: B
   const scale = finest(bench.scales, a.value + b.value);
   if (!scale || b.value <= 0) return undefined;
   const own = bench.own.has('scales');
-  const r = ledger.record(
-    `${id}.ratio`,
-    'ratio by mass',
-    { id: 'materials/two-part', expression: 'r = A/B', unit: ':1', source: 'masses of the parts' },
-    a.value / b.value,
-    { A: a, B: b },
-  );
+  const r = ledger.compute(`${id}.ratio`, 'ratio by mass', partsRatio, { A: a, B: b });
   return ledger.compute(
     `${id}.smallest`,
     `smallest batch for the ${scale.name ?? 'scale'}`,

@@ -1,9 +1,19 @@
+import { formula } from '../trace/formula';
 import { problem } from '../trace/problem';
 import { chainTime, gritSequence, type GritAnswer, type GritStep } from '../fair/grit-sequence';
 import type { Paper, SandingTool } from '../materials/abrasives';
 import { P_GRAIN } from '../materials/grits';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
+
+export const timeSaved = formula({
+  id: 'plan/sanding',
+  expression: 'Δt = t_usual − t_planned',
+  unit: 's',
+  source: 'difference of the two',
+  inputs: { t_usual: 'with the usual papers', t_planned: 'with the planned ones' },
+  evaluate: (x) => x.t_usual - x.t_planned,
+});
 
 export interface SandingStep {
   /** "P80", or the name of a paper of the yard's own. */
@@ -102,17 +112,11 @@ function habitCost(q: SandingQuestion, total: Figure, ledger: Ledger): HabitCost
     gone.time,
     { stock: q.stock, A: q.area },
   );
-  const more = ledger.record(
+  const more = ledger.compute(
     `${q.key}.habitMore`,
     'the usual papers against the sequence planned',
-    {
-      id: 'fair/grit-sequence',
-      expression: 'Δt = t_usual − t_planned',
-      unit: 's',
-      source: 'difference of the two',
-    },
-    gone.time - total.value,
-    { usual: time, planned: total },
+    timeSaved,
+    { t_usual: time, t_planned: total },
   );
   return { grits: gone.steps.map((s) => s.paper.name), time, more, faults };
 }

@@ -15,13 +15,11 @@ export function liveRoutes(listener: Listener): readonly Route[] {
       answers: { 200: { description: 'a stream that does not end', type: 'text/event-stream' } },
       handle: (req, res) => {
         // no-transform keeps the compression from holding events back.
-        res
-          .status(200)
-          .set({
-            'Content-Type': 'text/event-stream',
-            'Cache-Control': 'no-cache, no-transform',
-            'X-Accel-Buffering': 'no',
-          });
+        res.status(200).set({
+          'Content-Type': 'text/event-stream',
+          'Cache-Control': 'no-cache, no-transform',
+          'X-Accel-Buffering': 'no',
+        });
         res.write('retry: 1000\n\n');
         const send = (change: Change): void => void res.write(`data: ${JSON.stringify(change)}\n\n`);
         const unsubscribe = listener.subscribe(send);

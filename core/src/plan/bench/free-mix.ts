@@ -1,3 +1,5 @@
+import { liquidVolume } from '../../materials/two-part';
+import { formula } from '../../trace/formula';
 import { benchOf, measure, smallestBatch, toleranceOf } from '../../materials/measure';
 import type { Instruments } from '../../materials/instruments';
 import { proportion, type BaseName } from '../../materials/parts';
@@ -16,6 +18,33 @@ import type { Figure, TraceEntry } from '../../trace/figure';
 import { Ledger } from '../../trace/ledger';
 import { problemAt, type Problem, type Told } from '../../trace/problem';
 import { benchBatch, type BenchBatch } from './bench-batches';
+
+export const powderOf = formula({
+  id: 'plan/bench/free-mix',
+  expression: 'm_f = p/100·m',
+  unit: 'kg',
+  source: 'parts by mass per 100 of resin',
+  inputs: { p: 'parts of powder per 100 of resin', m: 'resin and hardener' },
+  evaluate: (x) => (x.p / 100) * x.m,
+});
+
+export const shareOfMix = formula({
+  id: 'plan/bench/free-mix',
+  expression: 'm = share·m_mix',
+  unit: 'kg',
+  source: 'by mass of the mix',
+  inputs: { share: 'share of the mix', m_mix: 'mix' },
+  evaluate: (x) => x.share * x.m_mix,
+});
+
+export const dropsOf = formula({
+  id: 'plan/bench/free-mix',
+  expression: 'n = round(m/ρ·k)',
+  unit: 'count',
+  source: 'drops belong to the bottle: count one millilitre once; accelerator about 1.15 g/ml',
+  inputs: { m: 'accelerator', ρ: 'density of the accelerator', k: 'drops in a cubic metre' },
+  evaluate: (x) => Math.round((x.m / x.ρ) * x.k),
+});
 
 export interface FreeMixInput {
   readonly product: Product;
@@ -46,13 +75,6 @@ export interface FreeMix {
 
 /** A scoop as it lies in most tins of powder, m³. */
 const SCOOP = 30e-6;
-
-const share = {
-  id: 'mix/consistency',
-  expression: 'm = share · m_mix',
-  unit: 'kg',
-  source: 'by mass of the mix',
-} as const;
 
 /** Products that have a second part, whatever their role. */
 export const mixable = (
@@ -156,18 +178,17 @@ export function freeMix(input: FreeMixInput): FreeMix | undefined {
   const powder =
     parts === undefined
       ? undefined
-      : ledger.record(
-          'powder',
-          input.powder?.name ?? 'powder',
-          {
-            id: 'mix/consistency',
-            expression: 'm_f = p/100·m',
-            unit: 'kg',
-            source: 'parts by mass per 100 of resin',
-          },
-          (parts / 100) * mass.value,
-          { m: mass },
-        );
+      : ledger.compute('powder', input.powder?.name ?? 'powder', powderOf, {
+          p: ledger.given(
+            'powderParts',
+            'powder per 100 of resin',
+            parts,
+            '1',
+            'assumed',
+            input.powder?.source ?? '',
+          ),
+          m: mass,
+        });
   if (input.thinner !== undefined && input.thinner > 0) {
     if (product.family === 'epoxy') warn('thinner', 'epoxy-thinned');
     else if (input.thinner > MOST_THINNER)
@@ -177,32 +198,48 @@ export function freeMix(input: FreeMixInput): FreeMix | undefined {
     warn('tint', 'tint-share', { share: input.tint, most: MOST_TINT });
   // Catalyst goes by the gel coat's own weight, whatever thinner and pigment are in it.
   const of = (id: string, label: string, x: number | undefined): Figure | undefined =>
-    x === undefined || x <= 0 ? undefined : ledger.record(id, label, share, x * mass.value, { m: mass });
+    x === undefined || x <= 0
+      ? undefined
+      : ledger.compute(id, label, shareOfMix, {
+          share: ledger.given(
+            `${id}.share`,
+            `${label}, share of the mix`,
+            x,
+            'fraction',
+            'entered',
+            'entered at the bench',
+          ),
+          m_mix: mass,
+        });
   const second =
     split.kind === 'cream' && product.role === 'fabric adhesive'
-      ? ledger.record(
-          'drops',
-          'accelerator in drops',
-          {
-            id: 'materials/catalyst',
-            expression: 'n = m/ρ · drops per ml',
-            unit: 'count',
-            source: 'drops belong to the bottle: count one millilitre once; accelerator about 1.15 g/ml',
-          },
-          Math.round((split.hardener.value / 1150) * perMl.value),
-          { m: split.hardener, k: perMl },
-        )
+      ? ledger.compute('drops', 'accelerator in drops', dropsOf, {
+          m: split.hardener,
+          ρ: ledger.given(
+            'accelerator',
+            'density of the accelerator',
+            1150,
+            'kg/m³',
+            'assumed',
+            'about 1.15 g/ml',
+          ),
+          k: perMl,
+        })
       : undefined;
   const inCartridges =
     input.cartridge !== undefined && input.cartridge > 2 * PURGE
       ? ledger.compute('cartridges', 'cartridges', cartridges, {
-          V: ledger.record(
-            'volume',
-            'volume to mix',
-            { id: 'materials/two-part', expression: 'V = m/ρ', unit: 'm³', source: 'density, liquid' },
-            mass.value / density,
-            { m: mass },
-          ),
+          V: ledger.compute('volume', 'volume to mix', liquidVolume, {
+            m: mass,
+            ρ: ledger.given(
+              'density',
+              `density of ${product.name}`,
+              density,
+              'kg/m³',
+              'assumed',
+              product.source,
+            ),
+          }),
           V_cartridge: ledger.given(
             'cartridge',
             'one cartridge holds',

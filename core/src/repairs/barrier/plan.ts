@@ -32,6 +32,15 @@ const SUPPORT_AREA = 0.06;
 const SUPPORTED_FROM = 4;
 const MIN = 60;
 
+export const besidesHidden = formula({
+  id: 'repairs/barrier/plan',
+  expression: 'A = max(0.2·A_all, A_all − A_hidden)',
+  unit: 'm²',
+  source: 'the rest is done when the stands are moved',
+  inputs: { A_all: 'whole face', A_hidden: 'hidden by stands' },
+  evaluate: (x) => Math.max(0.2 * x.A_all, x.A_all - x.A_hidden),
+});
+
 export const hiddenArea = formula({
   id: 'repairs/barrier/plan',
   expression: 'A = n·a',
@@ -101,18 +110,10 @@ export const BARRIER_KIND: RepairKind = {
     const barrier = linkOf(chain, 'barrier') as Sheet | undefined;
     const hidden = hiddenBySupports(b, area);
     const open = hidden
-      ? ledger.record(
-          'openArea',
-          'face that can be reached',
-          {
-            id: 'repairs/barrier/plan',
-            expression: 'A − A_hidden',
-            unit: 'm²',
-            source: 'the rest is done when the stands are moved',
-          },
-          Math.max(area.value * 0.2, area.value - hidden.area.value),
-          { A: area, hidden: hidden.area },
-        )
+      ? ledger.compute('openArea', 'face that can be reached', besidesHidden, {
+          A_all: area,
+          A_hidden: hidden.area,
+        })
       : area;
     const film = b.pick(
       'film',

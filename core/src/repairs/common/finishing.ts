@@ -1,3 +1,4 @@
+import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
 import { isAntifouling, type Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
@@ -11,6 +12,15 @@ import { volumeOf } from './measures';
 
 /** Compound, then wax, l/m². Source: judged by hand. */
 const COMPOUND_KG_PER_M2 = 0.04;
+
+export const compoundMass = formula({
+  id: 'repairs/common/finishing',
+  expression: 'm = 0.04 kg/m²·A',
+  unit: 'kg',
+  source: 'judged, by hand and machine',
+  inputs: { A: 'area' },
+  evaluate: (x) => COMPOUND_KG_PER_M2 * x.A,
+});
 
 /** A finish by its sheet (varnish, antifouling, one-part paint, compound), or none at all. */
 export function planFinishing(
@@ -32,18 +42,7 @@ export function planFinishing(
     return b.done('bare', 'no coat');
   }
   if (product.family === 'polish') {
-    const mass = b.ledger.record(
-      'compound',
-      'compound and wax',
-      {
-        id: 'repairs/common/finishing',
-        expression: 'm = 0.04 kg/m²·A',
-        unit: 'kg',
-        source: 'judged, by hand and machine',
-      },
-      COMPOUND_KG_PER_M2 * face.area.value,
-      { A: face.area },
-    );
+    const mass = b.ledger.compute('compound', 'compound and wax', compoundMass, { A: face.area });
     b.work('finish', 'polish', 'cutting compound, fine compound, wax', 10, [
       perM2(3 * RATES.polishPerM2, face.area),
     ]);

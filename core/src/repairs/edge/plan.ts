@@ -1,3 +1,4 @@
+import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
 import type { Cloth, Product } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
@@ -46,6 +47,87 @@ const DENSITY: Readonly<Record<string, number>> = {
   'foil-thermoplastic': 1300,
 };
 
+export const blendedFaces = formula({
+  id: 'repairs/edge/plan',
+  expression: 'A = 2·(l + 60 mm)·(d + 60 mm)',
+  unit: 'm²',
+  source: 'both faces, blended 60 mm out',
+  inputs: { l: 'length of the damage', d: 'its depth' },
+  evaluate: (x) => 2 * (x.l + 0.06) * (x.d + 0.06),
+});
+
+export const roundBlended = formula({
+  id: 'repairs/edge/plan',
+  expression: 'L = 2·(l + 2·d + 120 mm)',
+  unit: 'm',
+  source: 'round the blended ground on both faces',
+  inputs: { l: 'length of the damage', d: 'its depth' },
+  evaluate: (x) => 2 * (x.l + 2 * x.d + 0.12),
+});
+
+export const middleOfBite = formula({
+  id: 'repairs/edge/plan',
+  expression: 'x = d/2',
+  unit: 'm',
+  source: 'middle of the bite',
+  inputs: { d: 'depth of the bite' },
+  evaluate: (x) => x.d / 2,
+});
+
+export const faceDifference = formula({
+  id: 'repairs/edge/plan',
+  expression: 'δ = y_port − y_starboard',
+  unit: 'm',
+  source: 'faces held against each other',
+  inputs: { y_port: 'offset to port', y_starboard: 'offset to starboard' },
+  evaluate: (x) => x.y_port - x.y_starboard,
+});
+
+export const boredTo = formula({
+  id: 'repairs/edge/plan',
+  expression: 'D = max(worn + 2 mm, pin + 2·5 mm)',
+  unit: 'm',
+  source: 'past the worn hole, with 5 mm of bearing round the pin',
+  inputs: { worn: 'worn hole', pin: 'pin' },
+  evaluate: (x) => Math.max(x.worn + 0.002, x.pin + 2 * BEARING_WALL),
+});
+
+export const drilledTo = formula({
+  id: 'repairs/edge/plan',
+  expression: 'd = pin + 0.2 mm',
+  unit: 'm',
+  source: 'the pin turns and does not rattle',
+  inputs: { pin: 'pin' },
+  evaluate: (x) => x.pin + PLAY,
+});
+
+export const toTheMiddle = formula({
+  id: 'repairs/edge/plan',
+  expression: 'd = t/2',
+  unit: 'm',
+  source: 'from both faces to the middle',
+  inputs: { t: 'thickness' },
+  evaluate: (x) => x.t / 2,
+});
+
+export const onBothFaces = formula({
+  id: 'repairs/edge/plan',
+  expression: 'L = 2·l',
+  unit: 'm',
+  source: 'both faces',
+  inputs: { l: 'length' },
+  evaluate: (x) => 2 * x.l,
+});
+
+export const graphiteMass = formula({
+  id: 'repairs/edge/plan',
+  expression: 'm = 0.2·m_epoxy',
+  unit: 'kg',
+  source: 'stirred in until it is as thick as cream',
+  inputs: { m_epoxy: 'epoxy' },
+  evaluate: (x) => 0.2 * x.m_epoxy,
+});
+
 interface Part {
   readonly chord: Figure;
   readonly thick: Figure;
@@ -76,33 +158,14 @@ export const EDGE_KIND: RepairKind = {
           ? missing(b, part)
           : broken(b, part);
     if (bond) fill(b, part, volume, bond, bored);
-    const face = ledger.record(
-      'face',
-      'face to make good',
-      {
-        id: 'repairs/edge/plan',
-        expression: 'A = 2·(l + 60 mm)·(d + 60 mm)',
-        unit: 'm²',
-        source: 'both faces, blended 60 mm out',
-      },
-      2 * (input.survey.length.value + 0.06) * (part.depth.value + 0.06),
-      { l: input.survey.length, d: part.depth },
-    );
+    const face = ledger.compute('face', 'face to make good', blendedFaces, {
+      l: input.survey.length,
+      d: part.depth,
+    });
     shape(b, part, face);
     b.coat(
       face,
-      ledger.record(
-        'masking',
-        'masking line',
-        {
-          id: 'repairs/edge/plan',
-          expression: 'l = 2·(l + 2·d + 120 mm)',
-          unit: 'm',
-          source: 'round the blended ground on both faces',
-        },
-        2 * (input.survey.length.value + 2 * part.depth.value + 0.12),
-        { l: input.survey.length, d: part.depth },
-      ),
+      ledger.compute('masking', 'masking line', roundBlended, { l: input.survey.length, d: part.depth }),
     );
     drawFoil(b, part, bored);
     return b.done('edge', bored ? 'bearing' : 'edge');
@@ -136,13 +199,7 @@ function partOf(b: RepairBuilder): Part {
       depth: depth.value,
       chord: chord.value,
     });
-  const half = b.ledger.record(
-    'half',
-    'half-way in',
-    { id: 'repairs/edge/plan', expression: 'x = d/2', unit: 'm', source: 'middle of the bite' },
-    depth.value / 2,
-    { d: depth },
-  );
+  const half = b.ledger.compute('half', 'half-way in', middleOfBite, { d: depth });
   const local = hull
     ? thick
     : b.compute('local', 'thickness half-way in', thicknessAt, {
@@ -186,18 +243,10 @@ function offsets(b: RepairBuilder): void {
     return {
       p,
       s,
-      d: b.ledger.record(
-        `offset.${i}.difference`,
-        'port less starboard',
-        {
-          id: 'repairs/edge/foil-profile',
-          expression: 'δ = y_port − y_starboard',
-          unit: 'm',
-          source: 'faces held against each other',
-        },
-        r.difference,
-        { p, s },
-      ),
+      d: b.ledger.compute(`offset.${i}.difference`, 'port less starboard', faceDifference, {
+        y_port: p,
+        y_starboard: s,
+      }),
     };
   });
   b.at('fair').table(
@@ -359,30 +408,8 @@ function pivot(b: RepairBuilder, part: Part): Figure {
   );
   if (worn.value < pin.value)
     b.report('error', 'grind', 'repair.edge.worn', 'hole-below-pin', { pin: pin.value });
-  const bore = b.ledger.record(
-    'bore',
-    'bored to',
-    {
-      id: 'repairs/edge/plan',
-      expression: 'D = max(worn + 2 mm, pin + 2·5 mm)',
-      unit: 'm',
-      source: 'past the worn hole, with 5 mm of bearing round the pin',
-    },
-    Math.max(worn.value + 0.002, pin.value + 2 * BEARING_WALL),
-    { worn, pin },
-  );
-  const drilled = b.ledger.record(
-    'drilled',
-    'drilled to',
-    {
-      id: 'repairs/edge/plan',
-      expression: 'd = pin + 0.2 mm',
-      unit: 'm',
-      source: 'the pin turns and does not rattle',
-    },
-    pin.value + PLAY,
-    { pin },
-  );
+  const bore = b.ledger.compute('bore', 'bored to', boredTo, { worn, pin });
+  const drilled = b.ledger.compute('drilled', 'drilled to', drilledTo, { pin });
   b.at('grind')
     .ask('repair.edge.pin', pin)
     .ask('repair.edge.worn', worn)
@@ -409,21 +436,9 @@ function pivot(b: RepairBuilder, part: Part): Figure {
 
 function broken(b: RepairBuilder, part: Part): Figure {
   const { survey } = b.input;
-  const d = b.ledger.record(
-    'groove',
-    'opened',
-    { id: 'repairs/edge/plan', expression: 'd = t/2', unit: 'm', source: 'from both faces to the middle' },
-    part.thick.value / 2,
-    { t: part.thick },
-  );
+  const d = b.ledger.compute('groove', 'opened', toTheMiddle, { t: part.thick });
   const v = b.compute('volume', 'grooves on both faces', grooveVolume, {
-    L: b.ledger.record(
-      'both',
-      'length, both faces',
-      { id: 'repairs/edge/plan', expression: 'L = 2·l', unit: 'm', source: 'both faces' },
-      2 * survey.length.value,
-      { l: survey.length },
-    ),
+    L: b.ledger.compute('both', 'length, both faces', onBothFaces, { l: survey.length }),
     d,
     φ: b.assumed('angle', 'angle', 90, '1', 'wide enough to wet'),
   });
@@ -503,18 +518,7 @@ function fill(b: RepairBuilder, part: Part, volume: Figure, bond: Product, bored
       'graphite',
       'graphite powder',
       '20 parts in 100',
-      b.ledger.record(
-        'graphite',
-        'graphite',
-        {
-          id: 'repairs/edge/plan',
-          expression: 'm = 0.2·m_epoxy',
-          unit: 'kg',
-          source: 'stirred in until it is as thick as cream',
-        },
-        0.2 * mass.value,
-        { m: mass },
-      ),
+      b.ledger.compute('graphite', 'graphite', graphiteMass, { m_epoxy: mass }),
       b.input.library.products.find((p) => p.id === 'graphite'),
     );
   const times = b.times(bond);

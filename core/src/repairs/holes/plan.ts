@@ -1,3 +1,4 @@
+import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
 import type { Product } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
@@ -23,6 +24,24 @@ const WALL: Readonly<Record<string, number>> = {
   polyolefin: 0.007,
   foil: 0.02,
 };
+
+export const spotsArea = formula({
+  id: 'repairs/holes/plan',
+  expression: 'A = n·π/4·(d + 30 mm)²',
+  unit: 'm²',
+  source: '15 mm round each hole',
+  inputs: { n: 'holes', d: 'diameter' },
+  evaluate: (x) => x.n * (Math.PI / 4) * (x.d + 0.03) ** 2,
+});
+
+export const roundSpots = formula({
+  id: 'repairs/holes/plan',
+  expression: 'l = min(12 m, n·π·(d + 30 mm))',
+  unit: 'm',
+  source: 'round each spot',
+  inputs: { n: 'holes', d: 'diameter' },
+  evaluate: (x) => Math.min(12, x.n * Math.PI * (x.d + 0.03)),
+});
 
 /** Old holes in number, closed for good or drilled again; in a core every fastener gets a plug of its own. */
 export const HOLES_KIND: RepairKind = {
@@ -95,18 +114,7 @@ export const HOLES_KIND: RepairKind = {
     if (substrate.family !== 'wood' && job.damage.wet === 'wet')
       b.warn('grind', 'damage.wet', 'water-in-holes');
     if (bond) fill(b, volume, n, bond, refit || cored, fastener);
-    const area = ledger.record(
-      'face',
-      'spots to make good',
-      {
-        id: 'repairs/holes/plan',
-        expression: 'A = n·π/4·(d + 30 mm)²',
-        unit: 'm²',
-        source: '15 mm round each hole',
-      },
-      n.value * (Math.PI / 4) * (size.value + 0.03) ** 2,
-      { n, d: size },
-    );
+    const area = ledger.compute('face', 'spots to make good', spotsArea, { n, d: size });
     const stage = input.route === 'bonded' ? 'finish' : 'fair';
     b.at(stage).sand({
       area,
@@ -122,16 +130,7 @@ export const HOLES_KIND: RepairKind = {
       b.at('fair')
         .key('Spots', area)
         .say(words`${n} ${n.value === 1 ? 'fill' : 'fills'} sanded level, ${area} in all.`);
-    b.coat(
-      area,
-      ledger.record(
-        'masking',
-        'masking line',
-        { id: 'repairs/holes/plan', expression: 'l = n·π·(d + 30 mm)', unit: 'm', source: 'round each spot' },
-        Math.min(12, n.value * Math.PI * (size.value + 0.03)),
-        { n, d: size },
-      ),
-    );
+    b.coat(area, ledger.compute('masking', 'masking line', roundSpots, { n, d: size }));
     draw(b, { d, wall, size, fastener, cored, refit: refit || cored, both, core });
     return b.done('drilled holes', 'drilled holes');
   },

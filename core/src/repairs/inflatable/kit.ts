@@ -3,6 +3,15 @@ import { formula } from '../../trace/formula';
 import type { RepairBuilder } from '../builder';
 import { words, type Words } from '../words';
 
+export const kitGlue = formula({
+  id: 'repairs/inflatable/kit',
+  expression: 'm = 15 g·(n + 2)',
+  unit: 'kg',
+  source: '15 g a patch, and twice that in reserve',
+  inputs: { n: 'patches' },
+  evaluate: (x) => 0.015 * (x.n + 2),
+});
+
 export const patchesFor = formula({
   id: 'repairs/inflatable/kit',
   expression: 'n = 2 + ⌈days/2⌉',
@@ -23,18 +32,7 @@ export function fieldKit(b: RepairBuilder, trip: number, glue: string): void {
     'entered for this job',
   );
   const patches = b.compute('kit.patches', 'round patches of 100 mm', patchesFor, { days });
-  const reserve: Figure = b.ledger.record(
-    'kit.glue',
-    'adhesive, with a reserve',
-    {
-      id: 'repairs/inflatable/kit',
-      expression: 'm = 15 g·(n + 2)',
-      unit: 'kg',
-      source: '15 g a patch, and twice that in reserve',
-    },
-    0.015 * (patches.value + 2),
-    { n: patches },
-  );
+  const reserve: Figure = b.ledger.compute('kit.glue', 'adhesive, with a reserve', kitGlue, { n: patches });
   const rows: Words[][] = [
     [['patches, 100 mm, pre-cut, pre-abraded, corners rounded'], words`${patches}`],
     [['strip 120 × 400 mm for a tear, and thread with a curved needle'], ['1']],

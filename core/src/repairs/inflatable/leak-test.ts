@@ -1,3 +1,4 @@
+import { formula } from '../../trace/formula';
 import type { LeakReading } from '../../schema/repairs/inflatable';
 import type { Figure } from '../../trace/figure';
 import type { RepairBuilder } from '../builder';
@@ -23,6 +24,15 @@ const TEMPERATURE_ERROR = 1;
 /** A test shorter than this says little, s. */
 const SHORTEST = 3600;
 const FABRIC_RESTS = 1800;
+
+export const pressureLost = formula({
+  id: 'repairs/inflatable/leak-test',
+  expression: 'Δ = g₁ − g₂′',
+  unit: 'Pa',
+  source: 'difference of the corrected readings',
+  inputs: { 'g₁': 'first gauge pressure', 'g₂′': 'last one at the air of the first' },
+  evaluate: (x) => x['g₁'] - x['g₂′'],
+});
 
 /** Judges a leak test and writes it into the survey. @returns whether there was one to judge */
 export function leakTest(b: RepairBuilder, working: Figure): boolean {
@@ -111,18 +121,10 @@ export function leakTest(b: RepairBuilder, working: Figure): boolean {
     'b₁': one.baro,
     'T₁': one.T,
   });
-  const lost = b.ledger.record(
-    'leak.lost',
-    'lost, cooling and weather taken out',
-    {
-      id: 'repairs/inflatable/leak-rate',
-      expression: 'Δ = g₁ − g₂′',
-      unit: 'Pa',
-      source: 'difference of the corrected readings',
-    },
-    one.g.value - end.value,
-    { g1: one.g, g2: end },
-  );
+  const lost = b.ledger.compute('leak.lost', 'lost, cooling and weather taken out', pressureLost, {
+    'g₁': one.g,
+    'g₂′': end,
+  });
   const rows: Words[][] = readings.map((r, i) => [
     [clock(r)],
     [figures[i].g],

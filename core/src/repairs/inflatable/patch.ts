@@ -18,6 +18,24 @@ const STITCH_EDGE = 0.005;
 /** Inside patch: as much as goes through the tear. */
 const INSIDE_REACH = 0.03;
 
+export const acrossTheSeam = formula({
+  id: 'repairs/inflatable/patch',
+  expression: 'a = max(reach, seam + tape + 25 mm)',
+  unit: 'm',
+  source: 'an edge never ends on a seam: past its tape and on',
+  inputs: { reach: 'past the damage', seam: 'distance to the seam', tape: 'width of its tape' },
+  evaluate: (x) => Math.max(x.reach, x.seam + x.tape + PAST_SEAM),
+});
+
+export const cornerRadius = formula({
+  id: 'repairs/inflatable/patch',
+  expression: 'r = min(25 mm, L/2, W/2)',
+  unit: 'm',
+  source: 'a corner lifts first: radius of 25 mm and more',
+  inputs: { L: 'length', W: 'width' },
+  evaluate: (x) => Math.min(CORNER, x.L / 2, x.W / 2),
+});
+
 export interface PatchPlan {
   readonly reach: Figure;
   /** Toward a seam that it goes across; as the reach where there is none. */
@@ -85,28 +103,18 @@ export function planPatch(b: RepairBuilder, tube: Figure, board: boolean): Patch
   const { seam } = job.damage;
   const acrossSeam = seam !== undefined && seam < reach.value + PAST_SEAM;
   const toSeam = acrossSeam
-    ? b.ledger.record(
-        'patch.toSeam',
-        'reach across the seam',
-        {
-          id: 'repairs/inflatable/patch',
-          expression: 'a = seam + tape + 25 mm',
-          unit: 'm',
-          source: 'an edge never ends on a seam: past its tape and on',
-        },
-        Math.max(reach.value, (seam ?? 0) + SEAM_TAPE + PAST_SEAM),
-        {
-          seam: b.ledger.given(
-            'patch.seam',
-            'distance to the seam',
-            seam ?? 0,
-            'm',
-            'entered',
-            'entered for this job',
-          ),
-          reach,
-        },
-      )
+    ? b.compute('patch.toSeam', 'reach across the seam', acrossTheSeam, {
+        reach,
+        seam: b.ledger.given(
+          'patch.seam',
+          'distance to the seam',
+          seam ?? 0,
+          'm',
+          'entered',
+          'entered for this job',
+        ),
+        tape: b.assumed('patch.tape', 'tape over the seam', SEAM_TAPE, 'm', 'usual width of a seam tape'),
+      })
     : reach;
   const length = b.compute('patch.length', 'patch, along the tube', side, {
     l: survey.length,
@@ -118,18 +126,7 @@ export function planPatch(b: RepairBuilder, tube: Figure, board: boolean): Patch
     a: reach,
     b: toSeam,
   });
-  const corner = b.ledger.record(
-    'patch.corner',
-    'corners rounded',
-    {
-      id: 'repairs/inflatable/patch',
-      expression: 'r = min(25 mm, L/2, W/2)',
-      unit: 'm',
-      source: 'a corner lifts first: radius of 25 mm and more',
-    },
-    Math.min(CORNER, length.value / 2, width.value / 2),
-    { L: length, W: width },
-  );
+  const corner = b.ledger.compute('patch.corner', 'corners rounded', cornerRadius, { L: length, W: width });
   const area = b.compute('patch.area', 'patch', roundedArea, { L: length, W: width, r: corner });
   const girth = board ? Infinity : Math.PI * tube.value;
   if (width.value > girth / 2) {

@@ -20,6 +20,15 @@ const BOARD = 0.15;
 /** Share of working pressure that a field fix may carry. */
 const FIELD_SHARE = 0.5;
 
+export const restLeft = formula({
+  id: 'repairs/inflatable/plan',
+  expression: 't = t_load − t_air',
+  unit: 's',
+  source: 'the joint has rested that long already',
+  inputs: { t_load: 'before load', t_air: 'before air' },
+  evaluate: (x) => x.t_load - x.t_air,
+});
+
 export const ofPressure = formula({
   id: 'repairs/inflatable/plan',
   expression: 'p = share·p_work',
@@ -342,18 +351,10 @@ export const INFLATABLE_KIND: RepairKind = {
 
 /** What of the rest before load is left when the first has passed. */
 function restOf(b: RepairBuilder, g: Glue): Figure {
-  return b.ledger.record(
-    'glue.more',
-    'more before load',
-    {
-      id: 'repairs/inflatable/glue',
-      expression: 't = t_load − t_air',
-      unit: 's',
-      source: 'the joint has rested that long already',
-    },
-    g.beforeLoad.value - g.beforePressure.value,
-    { load: g.beforeLoad, air: g.beforePressure },
-  );
+  return b.ledger.compute('glue.more', 'more before load', restLeft, {
+    t_load: g.beforeLoad,
+    t_air: g.beforePressure,
+  });
 }
 
 function tellDry(b: RepairBuilder, patch: PatchPlan, welded: boolean): void {

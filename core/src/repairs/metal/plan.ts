@@ -31,6 +31,24 @@ const PRIMER_COATS = 2;
 const LOSS = 0.25;
 const DEPTH = 0.001;
 
+export const brightFace = formula({
+  id: 'repairs/metal/plan',
+  expression: 'A = (l + 60 mm)·(w + 60 mm)',
+  unit: 'm²',
+  source: '30 mm past the damage into sound coat',
+  inputs: { l: 'length', w: 'width' },
+  evaluate: (x) => (x.l + 0.06) * (x.w + 0.06),
+});
+
+export const roundBright = formula({
+  id: 'repairs/metal/plan',
+  expression: 'L = 2·(l + w + 120 mm)',
+  unit: 'm',
+  source: 'round the bright face',
+  inputs: { l: 'length', w: 'width' },
+  evaluate: (x) => 2 * (x.l + x.w + 0.12),
+});
+
 /** Time from bright to primed: shorter in damp air. */
 export const timeToPrime = formula({
   id: 'repairs/metal/plan',
@@ -101,18 +119,7 @@ export const METAL_KIND: RepairKind = {
       ),
       RH: conditions.humidity,
     });
-    const face = ledger.record(
-      'face',
-      'bright face',
-      {
-        id: 'repairs/metal/plan',
-        expression: 'A = (l + 60 mm)·(w + 60 mm)',
-        unit: 'm²',
-        source: '30 mm past the damage into sound coat',
-      },
-      (survey.length.value + 0.06) * (survey.width.value + 0.06),
-      { l: survey.length, w: survey.width },
-    );
+    const face = ledger.compute('face', 'bright face', brightFace, { l: survey.length, w: survey.width });
     b.ground(offset(survey.region, 0.03));
     b.at('grind')
       .ask('repair.metal.thickness', thickness)
@@ -240,18 +247,7 @@ export const METAL_KIND: RepairKind = {
       });
     b.coat(
       face,
-      ledger.record(
-        'masking',
-        'masking line',
-        {
-          id: 'repairs/metal/plan',
-          expression: 'l = 2·(l + w + 120 mm)',
-          unit: 'm',
-          source: 'round the bright face',
-        },
-        2 * (survey.length.value + survey.width.value + 0.12),
-        { l: survey.length, w: survey.width },
-      ),
+      ledger.compute('masking', 'masking line', roundBright, { l: survey.length, w: survey.width }),
     );
     b.accept(
       'grind',

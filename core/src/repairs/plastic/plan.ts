@@ -1,3 +1,4 @@
+import { formula } from '../../trace/formula';
 import { offset } from '../../geometry/offset';
 import { linkOf } from '../../match/chain';
 import type { Cloth, Product, Sheet } from '../../materials/product';
@@ -23,6 +24,42 @@ const STOP_HOLE_LEAST = 0.003;
 const STOP_HOLE_MOST = 0.008;
 /** Heat that a foam core stands, °C. */
 const FOAM_HEAT = 60;
+
+export const featheredFace = formula({
+  id: 'repairs/plastic/plan',
+  expression: 'A = (l + 2·40 mm)·(w + 2·40 mm)',
+  unit: 'm²',
+  source: 'feathered 40 mm round the damage',
+  inputs: { l: 'length', w: 'width' },
+  evaluate: (x) => (x.l + 2 * FEATHER) * (x.w + 2 * FEATHER),
+});
+
+export const stopHole = formula({
+  id: 'repairs/plastic/plan',
+  expression: 'D = max(3 mm, min(8 mm, t))',
+  unit: 'm',
+  source: 'as wide as the sheet is thick: the round takes the stress from the tip',
+  inputs: { t: 'thickness of the sheet' },
+  evaluate: (x) => Math.max(STOP_HOLE_LEAST, Math.min(STOP_HOLE_MOST, x.t)),
+});
+
+export const roundFeathered = formula({
+  id: 'repairs/plastic/plan',
+  expression: 'l = P + 2·π·40 mm',
+  unit: 'm',
+  source: 'round the feathered ring',
+  inputs: { P: 'edge of the damage' },
+  evaluate: (x) => x.P + 2 * Math.PI * FEATHER,
+});
+
+export const plateArea = formula({
+  id: 'repairs/plastic/plan',
+  expression: 'A = (l + 2·25 mm)·(w + 2·25 mm)',
+  unit: 'm²',
+  source: '25 mm past the damage on every side',
+  inputs: { l: 'length', w: 'width' },
+  evaluate: (x) => (x.l + 2 * PLATE_LAP) * (x.w + 2 * PLATE_LAP),
+});
 
 /** Rigid plastics, plastic sheet over foam and moulded sheet compound: groove, reinforcement inside, passes outside; or a weld. */
 export const PLASTIC_KIND: RepairKind = {
@@ -57,18 +94,10 @@ export const PLASTIC_KIND: RepairKind = {
       sheet.note([
         'Half depth V, then P50 over the whole field, then P80 feathered out; the mould release in the compound is only gone once the gloss is.',
       ]);
-    const face = b.ledger.record(
-      'face',
-      'face that is feathered',
-      {
-        id: 'repairs/plastic/plan',
-        expression: 'A = (l + 2·40 mm)·(w + 2·40 mm)',
-        unit: 'm²',
-        source: 'feathered 40 mm round the damage',
-      },
-      (survey.length.value + 2 * FEATHER) * (survey.width.value + 2 * FEATHER),
-      { l: survey.length, w: survey.width },
-    );
+    const face = b.ledger.compute('face', 'face that is feathered', featheredFace, {
+      l: survey.length,
+      w: survey.width,
+    });
     b.ground(offset(survey.region, FEATHER));
     b.work('grind', 'feather', `${lower(linkOf(chain, 'prep')?.name ?? 'abrade')} round it`, 6, [
       perM2(RATES.abradePerM2 * 2, face),
@@ -89,18 +118,7 @@ function openUp(b: RepairBuilder, o: Opening, line: boolean, welded: boolean): v
       perM2(150 * 60, b.input.survey.area),
     ]);
   if (line) {
-    const d = b.ledger.record(
-      'stopHole',
-      'stop hole',
-      {
-        id: 'repairs/plastic/plan',
-        expression: 'D = max(3 mm, min(8 mm, t))',
-        unit: 'm',
-        source: 'as wide as the sheet is thick: the round takes the stress from the tip',
-      },
-      Math.max(STOP_HOLE_LEAST, Math.min(STOP_HOLE_MOST, o.thickness.value)),
-      { t: o.thickness },
-    );
+    const d = b.ledger.compute('stopHole', 'stop hole', stopHole, { t: o.thickness });
     b.at('grind').table(
       'Stop holes',
       ['Where', 'Drill'],
@@ -121,18 +139,7 @@ function openUp(b: RepairBuilder, o: Opening, line: boolean, welded: boolean): v
 
 /** Masking round a repair by the sheet. */
 function maskOf(b: RepairBuilder, edge: Figure): Figure {
-  return b.ledger.record(
-    'masking',
-    'masking line',
-    {
-      id: 'repairs/plastic/plan',
-      expression: 'l = P + 2π·40 mm',
-      unit: 'm',
-      source: 'round the feathered ring',
-    },
-    edge.value + 2 * Math.PI * FEATHER,
-    { P: edge },
-  );
+  return b.ledger.compute('masking', 'masking line', roundFeathered, { P: edge });
 }
 
 function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | undefined, face: Figure): void {
@@ -292,18 +299,10 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
 
 function plateFor(b: RepairBuilder, plate: Sheet): Figure {
   const { survey } = b.input;
-  const area = b.ledger.record(
-    'plate',
-    `${plate.name} behind`,
-    {
-      id: 'repairs/plastic/plan',
-      expression: 'A = (l + 2·25 mm)·(w + 2·25 mm)',
-      unit: 'm²',
-      source: '25 mm past the damage on every side',
-    },
-    (survey.length.value + 2 * PLATE_LAP) * (survey.width.value + 2 * PLATE_LAP),
-    { l: survey.length, w: survey.width },
-  );
+  const area = b.ledger.compute('plate', `${plate.name} behind`, plateArea, {
+    l: survey.length,
+    w: survey.width,
+  });
   b.material('plate', plate.name, 'backing', area, plate);
   return area;
 }

@@ -35,6 +35,24 @@ const SPOTS = 0.05;
 /** One reaches and keeps a wet edge over so much in a day, m². Source: judged, two people roll and tip. */
 const DAY_AREA = 25;
 
+export const gelCoatLeft = formula({
+  id: 'repairs/renewal/plan',
+  expression: 'g_left = max(0, g − d)',
+  unit: 'm',
+  source: 'what clearing leaves',
+  inputs: { g: 'gel coat', d: 'taken off' },
+  evaluate: (x) => Math.max(0, x.g - x.d),
+});
+
+export const squareEdge = formula({
+  id: 'repairs/renewal/plan',
+  expression: 'l = 4·√A',
+  unit: 'm',
+  source: 'edge of a face as wide as it is long',
+  inputs: { A: 'area' },
+  evaluate: (x) => 4 * Math.sqrt(x.A),
+});
+
 export const usedUp = formula({
   id: 'repairs/renewal/plan',
   expression: 'm = A·0.03 kg/m²·n',
@@ -105,13 +123,7 @@ function clear(b: RepairBuilder, area: Figure, product: Sheet): void {
     steps.reduce((sum, s) => sum + STEPS[s].film, 0),
     { A: area },
   );
-  const left = b.ledger.record(
-    'left',
-    'gel coat left',
-    { id: 'repairs/renewal/plan', expression: 'g − d', unit: 'm', source: 'what clearing leaves' },
-    Math.max(0, gel.value - off.value),
-    { g: gel, d: off },
-  );
+  const left = b.ledger.compute('left', 'gel coat left', gelCoatLeft, { g: gel, d: off });
   if (left.value < THINNEST)
     b.warn('finish', 'hull.gelCoat', 'gel-coat-left', { left: left.value, least: THINNEST });
   const mass = b.compute('compound', 'compound and wax', usedUp, {
@@ -195,18 +207,7 @@ function repaint(b: RepairBuilder, area: Figure): void {
   );
   const spots = b.compute('spotArea', 'fills to prime', spotArea, { share: spotShare, A: area });
   const n = b.compute('days', 'stretches', days, { A: area });
-  const masking = b.ledger.record(
-    'masking',
-    'masking line',
-    {
-      id: 'repairs/renewal/plan',
-      expression: 'l = 4·√A',
-      unit: 'm',
-      source: 'edge of a face as wide as it is long',
-    },
-    4 * Math.sqrt(area.value),
-    { A: area },
-  );
+  const masking = b.ledger.compute('masking', 'masking line', squareEdge, { A: area });
   const mix = b.at('mix').ask('repair.renewal.spots', spotShare).ask('repair.renewal.coats');
   const primer = linkOf(chain, 'prime') as Sheet | undefined;
   mix.key('Face', area).key('Fills', spots).key('Stretches', n);

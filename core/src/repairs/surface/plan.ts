@@ -1,3 +1,4 @@
+import { formula } from '../../trace/formula';
 import { offset } from '../../geometry/offset';
 import { regionArea, regionPerimeter } from '../../geometry/region';
 import { linkOf } from '../../match/chain';
@@ -33,6 +34,33 @@ const LOSS = 0.4;
 const BLEND = 0.02;
 /** From here on, a net of cracks is taken off whole. */
 const STRIP_FROM = 0.05;
+
+export const levelledWidth = formula({
+  id: 'repairs/surface/plan',
+  expression: 'w = w_line + 2·20 mm',
+  unit: 'm',
+  source: 'levelled 20 mm on either side',
+  inputs: { w_line: 'width of the line' },
+  evaluate: (x) => x.w_line + 2 * BLEND,
+});
+
+export const groundOfLines = formula({
+  id: 'repairs/surface/plan',
+  expression: 'A = min(A_lines, (l + 2·20 mm)·(w + 2·20 mm))',
+  unit: 'm²',
+  source: 'lines so close that their ground meets',
+  inputs: { A_lines: 'along the lines', l: 'length of the field', w: 'its width' },
+  evaluate: (x) => Math.min(x.A_lines, (x.l + 2 * BLEND) * (x.w + 2 * BLEND)),
+});
+
+export const bothSides = formula({
+  id: 'repairs/surface/plan',
+  expression: 'l = min(40 m, 2·L)',
+  unit: 'm',
+  source: 'both sides of every line',
+  inputs: { L: 'length of the lines' },
+  evaluate: (x) => Math.min(40, 2 * x.L),
+});
 
 interface Opened {
   readonly depth: Figure;
@@ -132,33 +160,15 @@ function openLines(b: RepairBuilder): Opened {
   const angle = b.assumed('angle', 'angle of the groove', ANGLE, '1', 'clean flanks, little to fill');
   const width = b.compute('width', 'groove, wide', grooveWidth, { d: depth, φ: angle });
   const volume = b.compute('volume', 'to fill', grooveVolume, { L: length, d: depth, φ: angle });
-  const strip = b.ledger.record(
-    'strip',
-    'groove and its ground',
-    {
-      id: 'repairs/surface/plan',
-      expression: 'w = w₀ + 2·20 mm',
-      unit: 'm',
-      source: 'levelled 20 mm on either side',
-    },
-    width.value + 2 * BLEND,
-    { w: width },
-  );
+  const strip = b.ledger.compute('strip', 'groove and its ground', levelledWidth, { w_line: width });
   const along = b.compute('along', 'ground along the cracks', stripArea, { L: length, w: strip });
   const face =
     along.value > survey.area.value && survey.area.value > 0.001
-      ? b.ledger.record(
-          'face',
-          'face to level',
-          {
-            id: 'repairs/surface/plan',
-            expression: 'A = min(A_lines, (l + 40 mm)·(w + 40 mm))',
-            unit: 'm²',
-            source: 'lines so close that their ground meets',
-          },
-          Math.min(along.value, (survey.length.value + 2 * BLEND) * (survey.width.value + 2 * BLEND)),
-          { lines: along, l: survey.length, w: survey.width },
-        )
+      ? b.ledger.compute('face', 'face to level', groundOfLines, {
+          A_lines: along,
+          l: survey.length,
+          w: survey.width,
+        })
       : along;
   b.ground(offset(survey.region, BLEND));
   b.at('grind')
@@ -190,13 +200,7 @@ function openLines(b: RepairBuilder): Opened {
     depth,
     volume,
     face,
-    masking: b.ledger.record(
-      'masking',
-      'tape',
-      { id: 'repairs/surface/plan', expression: 'l = 2·L', unit: 'm', source: 'both sides of every line' },
-      Math.min(40, 2 * length.value),
-      { L: length },
-    ),
+    masking: b.ledger.compute('masking', 'tape', bothSides, { L: length }),
     line: { length, width },
   };
 }

@@ -1,3 +1,4 @@
+import { formula } from '../../trace/formula';
 import { rectangle } from '../../geometry/outline';
 import { linkOf } from '../../match/chain';
 import type { Cloth, Product, Sheet } from '../../materials/product';
@@ -22,6 +23,60 @@ const LOSS = 0.2;
 /** Damage that a piece is let in for; the rest is filled or glued shut. */
 const LET_IN: ReadonlySet<string> = new Set(['rot', 'hole', 'crushed', 'worn-edge', 'old-repair']);
 const GLUED: ReadonlySet<string> = new Set(['crack', 'split-edge']);
+
+export const blendedFace = formula({
+  id: 'repairs/wood/plan',
+  expression: 'A = (l + 80 mm)·(w + 80 mm)',
+  unit: 'm²',
+  source: 'blended 40 mm round it',
+  inputs: { l: 'length', w: 'width' },
+  evaluate: (x) => (x.l + 0.08) * (x.w + 0.08),
+});
+
+export const roundBlendedFace = formula({
+  id: 'repairs/wood/plan',
+  expression: 'L = 2·(l + w + 160 mm)',
+  unit: 'm',
+  source: 'round the blended ground',
+  inputs: { l: 'length', w: 'width' },
+  evaluate: (x) => 2 * (x.l + x.w + 0.16),
+});
+
+export const edgesArea = formula({
+  id: 'repairs/wood/plan',
+  expression: 'A = 2·l·t',
+  unit: 'm²',
+  source: 'edges along the grain',
+  inputs: { l: 'length', t: 'thickness' },
+  evaluate: (x) => 2 * x.l * x.t,
+});
+
+export const jointArea = formula({
+  id: 'repairs/wood/plan',
+  expression: 'A = 2·A_scarf + A_edges',
+  unit: 'm²',
+  source: 'both scarfs and both edges',
+  inputs: { A_scarf: 'one scarf', A_edges: 'both edges' },
+  evaluate: (x) => 2 * x.A_scarf + x.A_edges,
+});
+
+export const pieceLength = formula({
+  id: 'repairs/wood/plan',
+  expression: 'l = l_cut + 2·scarf',
+  unit: 'm',
+  source: 'over both scarfs',
+  inputs: { l_cut: 'length cut out', scarf: 'length of a scarf' },
+  evaluate: (x) => x.l_cut + 2 * x.scarf,
+});
+
+export const crackArea = formula({
+  id: 'repairs/wood/plan',
+  expression: 'A = l·t',
+  unit: 'm²',
+  source: 'crack through the thickness',
+  inputs: { l: 'length of the crack', t: 'thickness' },
+  evaluate: (x) => x.l * x.t,
+});
 
 interface Wood {
   readonly thickness: Figure;
@@ -50,18 +105,7 @@ export const WOOD_KIND: RepairKind = {
     else if (bond) filled(b, w, bond);
     const cloth = inner?.role === 'cloth' ? (inner as Cloth) : undefined;
     if (cloth && bond) sheathe(b, w, cloth, bond);
-    const face = ledger.record(
-      'face',
-      'face to make good',
-      {
-        id: 'repairs/wood/plan',
-        expression: 'A = (l + 80 mm)·(w + 80 mm)',
-        unit: 'm²',
-        source: 'blended 40 mm round it',
-      },
-      (w.length.value + 0.08) * (w.width.value + 0.08),
-      { l: w.length, w: w.width },
-    );
+    const face = ledger.compute('face', 'face to make good', blendedFace, { l: w.length, w: w.width });
     b.at('fair')
       .key('Face', face)
       .say(words`Plane the piece down to its neighbours, fill the glue line, sand over ${face}.`)
@@ -74,21 +118,7 @@ export const WOOD_KIND: RepairKind = {
       });
     b.work('fair', 'plane', 'plane or scrape down, along the grain', 8, [perM2(120 * MIN, face)]);
     b.ground([rectangle(w.length.value + (letIn ? 2 * w.scarf.value : 0), w.width.value)]);
-    b.coat(
-      face,
-      ledger.record(
-        'masking',
-        'masking line',
-        {
-          id: 'repairs/wood/plan',
-          expression: 'l = 2·(l + w + 160 mm)',
-          unit: 'm',
-          source: 'round the blended ground',
-        },
-        2 * (w.length.value + w.width.value + 0.16),
-        { l: w.length, w: w.width },
-      ),
-    );
+    b.coat(face, ledger.compute('masking', 'masking line', roundBlendedFace, { l: w.length, w: w.width }));
     draw(b, w, letIn);
     return b.done('wood', letIn ? 'piece let in' : 'wood');
   },
@@ -215,32 +245,12 @@ function piece(b: RepairBuilder, w: Wood, bond: Product, plate: Sheet | undefine
     t: w.thickness,
     R: w.ratio,
   });
-  const sides = b.ledger.record(
-    'sides',
-    'long edges',
-    { id: 'repairs/wood/plan', expression: 'A = 2·l·t', unit: 'm²', source: 'edges along the grain' },
-    2 * w.length.value * w.thickness.value,
-    { l: w.length, t: w.thickness },
-  );
-  const joint = b.ledger.record(
-    'joint',
-    'glued faces in all',
-    {
-      id: 'repairs/wood/plan',
-      expression: 'A = 2·A_scarf + A_edges',
-      unit: 'm²',
-      source: 'both scarfs and both edges',
-    },
-    2 * one.value + sides.value,
-    { scarf: one, edges: sides },
-  );
-  const long = b.ledger.record(
-    'pieceLength',
-    'new piece, long',
-    { id: 'repairs/wood/plan', expression: 'l = l_cut + 2·scarf', unit: 'm', source: 'over both scarfs' },
-    w.length.value + 2 * w.scarf.value,
-    { l: w.length, scarf: w.scarf },
-  );
+  const sides = b.ledger.compute('sides', 'long edges', edgesArea, { l: w.length, t: w.thickness });
+  const joint = b.ledger.compute('joint', 'glued faces in all', jointArea, { A_scarf: one, A_edges: sides });
+  const long = b.ledger.compute('pieceLength', 'new piece, long', pieceLength, {
+    l_cut: w.length,
+    scarf: w.scarf,
+  });
   const stock = b.compute('stock', 'new wood', stripArea, { L: long, w: w.width });
   const prime = b.compute('prime', 'to saturate both faces of the joint', saturation, { A: joint });
   const glue = b.compute('glue', 'thickened glue', glueMass, {
@@ -299,13 +309,7 @@ function piece(b: RepairBuilder, w: Wood, bond: Product, plate: Sheet | undefine
 /** A crack or split that is glued shut. */
 function shut(b: RepairBuilder, w: Wood, bond: Product): void {
   const { survey } = b.input;
-  const joint = b.ledger.record(
-    'joint',
-    'glued faces',
-    { id: 'repairs/wood/plan', expression: 'A = l·t', unit: 'm²', source: 'crack through the thickness' },
-    survey.length.value * w.thickness.value,
-    { l: survey.length, t: w.thickness },
-  );
+  const joint = b.ledger.compute('joint', 'glued faces', crackArea, { l: survey.length, t: w.thickness });
   const prime = b.compute('prime', 'to saturate', saturation, { A: joint });
   const glue = b.compute('glue', 'glue', glueMass, {
     A: joint,

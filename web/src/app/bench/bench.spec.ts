@@ -177,9 +177,7 @@ describe('the store of the bench', () => {
 });
 
 describe('one step at a time', () => {
-  async function step(
-    more: Partial<BenchRun>,
-  ): Promise<{
+  async function step(more: Partial<BenchRun>): Promise<{
     host: HTMLElement;
     store: BenchStore;
     id: string;

@@ -55,15 +55,13 @@ describe('the head of a job', () => {
     b.context.store.set('title', 'mine');
     b.context.store.set('hull.thickness', 0.009);
     await wait(PAUSE);
-    b.http
-      .expectOne('/api/v1/jobs/job')
-      .flush(
-        {
-          title: 'conflict',
-          current: stored({ ...JOB, title: 'theirs', hull: { ...JOB.hull, thickness: '8 mm' } }, 5),
-        },
-        { status: 409, statusText: 'Conflict' },
-      );
+    b.http.expectOne('/api/v1/jobs/job').flush(
+      {
+        title: 'conflict',
+        current: stored({ ...JOB, title: 'theirs', hull: { ...JOB.hull, thickness: '8 mm' } }, 5),
+      },
+      { status: 409, statusText: 'Conflict' },
+    );
     await b.settle();
     expect(body()).toContain('Laminate thickness');
     expect(body()).toContain('7 mm');

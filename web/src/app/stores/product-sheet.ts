@@ -183,21 +183,17 @@ export class ProductSheet {
       name: `${applySheet(like, { id: like.id, like: like.id }).name}, ours`,
       lots: undefined,
     };
-    this.#stores
-      .put(id, JSON.parse(JSON.stringify(product)) as Record<string, unknown>)
-      .subscribe({
-        next: () => this.made.emit(id),
-        error: (e: unknown) => this.refused.set(failureOf(e).title),
-      });
+    this.#stores.put(id, JSON.parse(JSON.stringify(product)) as Record<string, unknown>).subscribe({
+      next: () => this.made.emit(id),
+      error: (e: unknown) => this.refused.set(failureOf(e).title),
+    });
   }
 
   protected remove(): void {
     const [id, back] = [this.product().id, this.base()];
-    this.#stores
-      .remove(id)
-      .subscribe({
-        next: () => (this.own() ? this.made.emit(back) : this.document.set(undefined)),
-        error: (e: unknown) => this.refused.set(failureOf(e).title),
-      });
+    this.#stores.remove(id).subscribe({
+      next: () => (this.own() ? this.made.emit(back) : this.document.set(undefined)),
+      error: (e: unknown) => this.refused.set(failureOf(e).title),
+    });
   }
 }

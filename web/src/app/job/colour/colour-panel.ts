@@ -222,12 +222,10 @@ export class ColourPanel {
       : '';
   });
   protected readonly trials = computed(() =>
-    this.#colour
-      .state()
-      .trials.map((t, i) => ({
-        hex: hexOf(t.measured),
-        words: `chip ${i + 1}, ${sayWhen(Date.parse(t.at))}: ΔE ${t.deltaE.toFixed(2)}${t.by === 'reader' ? ', simulated reader' : ''}`,
-      })),
+    this.#colour.state().trials.map((t, i) => ({
+      hex: hexOf(t.measured),
+      words: `chip ${i + 1}, ${sayWhen(Date.parse(t.at))}: ΔE ${t.deltaE.toFixed(2)}${t.by === 'reader' ? ', simulated reader' : ''}`,
+    })),
   );
   protected readonly pot = computed(() => {
     const { next, matched, trials } = this.#colour.state();
