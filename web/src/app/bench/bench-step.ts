@@ -1,3 +1,4 @@
+import { capital } from '../ui/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -10,16 +11,8 @@ import {
   untracked,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { parseQuantity, sayIn, type LogEvent } from '@nelbo/core';
-import {
-  benchClocks,
-  firstBand,
-  ratioErrorOf,
-  secondReads,
-  stopBand,
-  weighIn,
-  type WeighVerdict,
-} from '@nelbo/core/cure';
+import { sayIn, type LogEvent } from '@nelbo/core';
+import { benchClocks, weighIn, type WeighVerdict } from '@nelbo/core/cure';
 import { Devices } from '../devices/devices';
 import { SimulatedScale } from '../devices/simulated';
 import { Reading } from '../state/reading';
@@ -27,7 +20,9 @@ import { timeOf } from '../ui/when';
 import { BenchStore } from './bench-store';
 import { ReadyStep } from './ready-step';
 import { countdown, type BenchRun } from './run';
-import { grams, minutes, mixedWords, offBy, partNames, ratioWords } from './words';
+import { instructionOf, laidFactsOf, largeOf, stepWordsOf } from './step-words';
+import { Weighing } from './weighing';
+import { grams, minutes, mixedWords, offBy, partNames } from './words';
 
 const STIR_S = 150;
 /** A batch kept by an older page has no step of its scale, kg. */
@@ -164,48 +159,17 @@ export class BenchStep {
   );
   protected readonly way = computed(() => this.run().batch.measures[this.run().way]);
   protected readonly names = computed(() => partNames(this.run()));
-  readonly #parsed = computed(() => {
-    const text = this.typed().trim();
-    if (text === '') return undefined;
-    const p = parseQuantity(/[a-z]/i.test(text) ? text : `${text} ${this.unit()}`, 'mass');
-    return p.ok && p.value >= 0 ? p.value : NaN;
-  });
-  /** What the scale shows: a connected one's reading, a typed one, else what it ought to. */
-  protected readonly reading = computed(
-    () =>
-      this.live()?.value ??
-      (Number.isFinite(this.#parsed() ?? NaN)
-        ? (this.#parsed() as number)
-        : this.run().step === 'first'
-          ? 0
-          : (this.run().first ?? this.run().batch.first)),
+  protected readonly unit = computed(() =>
+    sayIn({ value: 0.1 }, 'g', 1, this.#reading.reader()).replace(/^[\d.,\s]+/, ''),
   );
-  protected readonly target = computed(() => {
-    const { batch, step, first = batch.first } = this.run();
-    return step === 'first' ? batch.first : secondReads(first, batch.ratio);
-  });
-  protected readonly band = computed<readonly [number, number]>(() => {
-    const { batch, step, first = batch.first } = this.run();
-    return step === 'first' ? firstBand(batch.first) : stopBand(first, batch.ratio, batch.tolerance);
-  });
-  protected readonly left = computed(() => Math.max(0, this.target() - this.reading()));
-  protected readonly error = computed(() => {
-    const { first, second, batch } = this.run();
-    return first === undefined || second === undefined ? undefined : ratioErrorOf(first, second, batch.ratio);
-  });
+  readonly #weighing = new Weighing(this.run, this.way, this.live, this.typed, this.unit);
+  protected readonly reading = this.#weighing.reading;
+  protected readonly target = this.#weighing.target;
+  protected readonly band = this.#weighing.band;
+  protected readonly left = this.#weighing.left;
+  protected readonly error = this.#weighing.error;
   protected readonly off = computed(() => offBy(this.error() ?? 0));
-  protected readonly ratioNow = computed(() => {
-    const { step, first, second } = this.run();
-    if (step === 'stir' && first !== undefined && second !== undefined)
-      return ratioWords(first, second, this.run());
-    return step === 'first'
-      ? `${cap(this.names()[1])} comes next`
-      : ratioWords(
-          first ?? this.run().batch.first,
-          Math.max(0, this.reading() - (first ?? this.run().batch.first)),
-          this.run(),
-        );
-  });
+  protected readonly ratioNow = this.#weighing.ratioNow;
   protected readonly life = computed(() => minutes((this.run().clocks ?? this.#clocks()).life));
   protected readonly stirLeft = computed(() =>
     countdown((this.stirFrom() ?? this.#store.now()) + STIR_S * 1000, this.#store.now()),
@@ -220,64 +184,13 @@ export class BenchStep {
   });
   protected readonly usedUp = computed(() => (this.#useBy() ?? Infinity) < this.#store.now());
   protected readonly laidAt = computed(() => timeOf(this.run().laidAt ?? 0));
-  protected readonly laidFacts = computed(() => {
-    const { clocks: c, laidAt = 0 } = this.run();
-    if (!c) return [];
-    const at = (s: number): string =>
-      new Date(laidAt + s * 1000).toLocaleString('en-GB', {
-        weekday: 'short',
-        hour: '2-digit',
-        minute: '2-digit',
-      });
-    return [
-      ...(c.opens ? [{ name: `${cap(this.run().batch.next)} from`, value: at(c.opens[1]) }] : []),
-      ...(c.closes ? [{ name: 'until', value: at(c.closes[1]) }] : []),
-      { name: 'Sand from', value: at(c.sand[1]) },
-    ];
-  });
-  protected readonly stepWords = computed(() => {
-    const steps = ['first', 'second', ...(this.run().batch.powder ? ['powder'] : []), 'stir'];
-    const at = steps.indexOf(this.run().step) + 1;
-    const how =
-      this.run().step === 'second' && this.way().way === 'scale'
-        ? `, on the scale, ${this.names()[0]} already in`
-        : '';
-    return `Step ${at} of ${steps.length}${how}`;
-  });
+  protected readonly laidFacts = computed(() => laidFactsOf(this.run()));
+  protected readonly stepWords = computed(() => stepWordsOf(this.run(), this.way()));
   protected readonly powder = computed(() =>
     grams(this.run().batch.powder?.mass ?? 0, this.#reading.reader()),
   );
-  protected readonly unit = computed(() =>
-    sayIn({ value: 0.1 }, 'g', 1, this.#reading.reader()).replace(/^[\d.,\s]+/, ''),
-  );
-  protected readonly instruction = computed(() => {
-    const w = this.way();
-    if (!w) return '';
-    const part = this.names()[this.run().step === 'first' ? 0 : 1];
-    if (w.way === 'cup')
-      return `${w.instrument}: ${this.run().step === 'first' ? `pour ${part} until it stands` : `pour ${part} on top until it stands`}`;
-    if (w.way === 'pump') return `${w.instrument}: full strokes of each`;
-    return this.run().step === 'first' ? `Weigh out ${part}` : `Draw up ${part} in the ${w.instrument}`;
-  });
-  protected readonly bigOther = computed(() => {
-    const { step, batch } = this.run();
-    const w = this.way();
-    const split = (s: string): { text: string; unit: string } => ({
-      text: s.slice(0, s.lastIndexOf(' ')),
-      unit: s.slice(s.lastIndexOf(' ') + 1),
-    });
-    if (!w) return { text: '', unit: '' };
-    const reader = this.#reading.reader();
-    if (w.way === 'cup') return split(sayIn(w.readings[step === 'first' ? 0 : 1].figure, 'mm', 0, reader));
-    if (w.way === 'pump')
-      return {
-        text: String(w.readings[0].figure.value),
-        unit: w.readings[0].figure.value === 1 ? 'stroke' : 'strokes',
-      };
-    return step === 'first'
-      ? split(grams(batch.first, reader))
-      : split(sayIn(w.readings[0].figure, 'ml', 1, reader));
-  });
+  protected readonly instruction = computed(() => instructionOf(this.run(), this.way()));
+  protected readonly bigOther = computed(() => largeOf(this.run(), this.way(), this.#reading.reader()));
 
   /** Batch and step alone: a note or a reading begins nothing anew. */
   readonly #step = computed(() => ({ id: this.run().id, step: this.run().step }), {
@@ -298,7 +211,7 @@ export class BenchStep {
     });
   }
 
-  protected cap = cap;
+  protected readonly cap = capital;
 
   protected g(kg: number, decimals = 1): string {
     return grams(kg, this.#reading.reader(), decimals);
@@ -434,7 +347,7 @@ export class BenchStep {
       { step: 'laid', laidAt: now },
       {
         who: this.who(),
-        text: `${run.batch.title} laid: ${run.batch.about}.${until ? ` ${cap(run.batch.next)} until about ${until.toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })}.` : ''}`,
+        text: `${run.batch.title} laid: ${run.batch.about}.${until ? ` ${capital(run.batch.next)} until about ${until.toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })}.` : ''}`,
         event: { kind: 'laid', ...this.#conditions(), ...(until ? { until: until.toISOString() } : {}) },
       },
     );
@@ -479,17 +392,11 @@ export class BenchStep {
     this.saidNote.set(`Noted: ${text}.`);
   }
 
-  /** What the scale shows in all, kg; undefined where what was typed cannot be read. */
+  /** What the scale shows in all, kg; says so and gives nothing where what was typed cannot be read. */
   #weighed(planned: number): number | 'not weighed' | undefined {
-    if (this.way()?.way !== 'scale') return 'not weighed';
-    if (this.live() !== undefined) return this.reading();
-    const parsed = this.#parsed();
-    this.typedError.set(
-      parsed !== undefined && !Number.isFinite(parsed) ? 'Not a weight: type a number such as 214.6' : '',
-    );
-    if (parsed !== undefined && !Number.isFinite(parsed)) return undefined;
-    // Nothing typed: it was poured to the figure on the screen.
-    return parsed ?? planned;
+    const weighed = this.#weighing.weighed(planned);
+    this.typedError.set(weighed === undefined ? 'Not a weight: type a number such as 214.6' : '');
+    return weighed;
   }
 
   #clocks(): ReturnType<typeof benchClocks> {
@@ -516,5 +423,3 @@ export class BenchStep {
     };
   }
 }
-
-const cap = (s: string): string => `${s.charAt(0).toUpperCase()}${s.slice(1)}`;

@@ -85,7 +85,7 @@ export class CupDrawing {
         .join(' ');
     // Heights of the marks by the shape of the cup.
     const heightOf = (V: number): number =>
-      cupHeight.evaluate({ V, Vcup: cup.volume, d: cup.bottom, D: cup.top });
+      cupHeight.evaluate({ V, V_cup: cup.volume, d: cup.bottom, D: cup.top });
     const step = cup.volume > 250e-6 ? 50 : 20;
     const ticks = Array.from({ length: Math.floor((cup.volume * 1e6) / step) }, (_, i) => (i + 1) * step).map(
       (ml) => ({

@@ -1,3 +1,4 @@
+import { capital } from '../ui/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { parseQuantity, sayIn, told, type Sheet } from '@nelbo/core';
@@ -54,7 +55,7 @@ export class FreeMixView {
   protected readonly thinner = signal('');
   protected readonly tint = signal('');
   protected readonly cartridge = signal('');
-  protected cap = cap;
+  protected readonly cap = capital;
 
   protected readonly products = computed(() => this.#stores.library().products.filter(mixable));
   protected readonly powders = computed(() =>
@@ -116,11 +117,11 @@ export class FreeMixView {
           : [];
     const facts = [
       {
-        name: cap(parts.names[0]),
+        name: capital(parts.names[0]),
         value: `${grams(first, reader)}${ml[0] ? `, ${sayIn(ml[0], 'ml', 0, reader)}` : ''}`,
       },
       {
-        name: cap(parts.names[1]),
+        name: capital(parts.names[1]),
         value: `${grams(second, reader, second < 0.02 ? 2 : 1)}${ml[1] ? `, ${sayIn(ml[1], 'ml', 1, reader)}` : ''}${parts.kind === 'peroxide' ? `, ${parts.drops.value} drops` : f.drops ? `, ${f.drops.value} drops` : ''}`,
       },
     ];
@@ -159,5 +160,3 @@ export class FreeMixView {
       : inCartridge.trim();
   });
 }
-
-const cap = (s: string): string => `${s.charAt(0).toUpperCase()}${s.slice(1)}`;

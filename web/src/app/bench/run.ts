@@ -1,3 +1,4 @@
+import { capital } from '../ui/words';
 import { windowAt, type BenchBatch, type BenchClocks, type LayerEvent } from '@nelbo/core/cure';
 
 /** Where a batch stands, in the order of the work. */
@@ -94,26 +95,26 @@ export function clockOf(run: BenchRun, now: number): RunningClock | undefined {
     case 'too soon':
       return clock(
         'opens',
-        `${cap(what)} · ${batch.next} from`,
+        `${capital(what)} · ${batch.next} from`,
         laid,
         opens,
         'wait',
-        `${cap(what)}: ${batch.next} now`,
+        `${capital(what)}: ${batch.next} now`,
       );
     case 'open':
     case 'shut': {
       if (!c.closes) break;
       const closes = clock(
         'closes',
-        `${cap(what)} · ${batch.next} until`,
+        `${capital(what)} · ${batch.next} until`,
         laid + opens * 1000,
         c.closes[1] - opens,
         'act',
-        `${cap(what)}: the window has shut, abrade before the next`,
+        `${capital(what)}: the window has shut, abrade before the next`,
       );
       return window.state === 'open'
         ? closes
-        : { ...closes, name: `${cap(what)} · window has shut, abrade`, kind: 'over' };
+        : { ...closes, name: `${capital(what)} · window has shut, abrade`, kind: 'over' };
     }
     case 'ready':
     case 'covered':
@@ -137,7 +138,7 @@ function sandClock(
   now: number,
   clock: Make,
 ): RunningClock | undefined {
-  const what = cap(run.batch.about.replace(/^ground face and /, ''));
+  const what = capital(run.batch.about.replace(/^ground face and /, ''));
   const sand = clock(
     'sand',
     `${what} · can be sanded from`,
@@ -148,8 +149,6 @@ function sandClock(
   );
   return now < sand.until + 30 * MINUTE ? sand : undefined;
 }
-
-const cap = (s: string): string => `${s.charAt(0).toUpperCase()}${s.slice(1)}`;
 
 /** "06:40", "2:12:05", or "−00:20" past the deadline. Counts to the deadline, so that sleep and reload do not matter. */
 export function countdown(until: number, now: number): string {

@@ -7,7 +7,8 @@ import type { Provider } from '@angular/core';
 import type { Subject } from 'rxjs';
 import type { Change } from './live';
 import { deviceForSpecs, type MemoryStore } from './testing';
-import { JobStore, type JobState, type SaveState } from './job-store';
+import { JobStore } from './job-store';
+import type { JobState, SaveState } from './job-state';
 
 const document: JobDocument = {
   format: 'nelbo-job/1',

@@ -7,14 +7,9 @@ import {
   mergeDocuments,
   readJob,
   setIn,
-  type Change,
-  type FieldChange,
-  type FieldConflict,
-  type Job,
   type JobDocument,
   type Library,
   type Plan,
-  type Problem,
   type Shop,
   type Side,
 } from '@nelbo/core';
@@ -46,6 +41,7 @@ import {
   type Observable,
 } from 'rxjs';
 import { Api, failureOf, type ApiFailure, type StoredJob } from '../api/api';
+import type { JobState, SaveState } from './job-state';
 import { heard, isNews, isUnsaved, nextSave, verdictOf, type Draft, type Merged } from './draft';
 import { NO_EDITS, redo, remember, undo, type EditLog } from './edit-history';
 import { Live } from './live';
@@ -57,34 +53,6 @@ import { RepairKinds } from './repair-kinds';
 import { SavesUnderWay } from './saves-under-way';
 import { ShopStore } from './shop-store';
 import { StoresStore } from './stores-store';
-
-export type SaveState =
-  | { readonly kind: 'saved' }
-  | { readonly kind: 'waiting' }
-  | { readonly kind: 'saving' }
-  | { readonly kind: 'offline' }
-  /** Nothing is unsaved, but what others save cannot be seen. */
-  | { readonly kind: 'away' }
-  | { readonly kind: 'refused'; readonly detail: string }
-  | { readonly kind: 'conflict'; readonly theirs: StoredJob; readonly conflicts: readonly FieldConflict[] };
-
-export interface JobState {
-  readonly id: string;
-  readonly document: JobDocument;
-  readonly job?: Job;
-  /** The moment that the plan counts from, ms since 1970. */
-  readonly now?: number;
-  readonly plan?: Plan;
-  readonly problems: readonly Problem[];
-  /** What the edits of the last moments moved, in plan terms. */
-  readonly changes: readonly Change[];
-  /** The fields that those edits changed: the reason. */
-  readonly fields: readonly FieldChange[];
-  /** Whether the edits were made on another screen. */
-  readonly elsewhere: boolean;
-  /** What held the repair before those edits, when they changed it. */
-  readonly resinBefore?: string;
-}
 
 const PAUSE_MS = 500;
 const RETRY_MS = 3000;

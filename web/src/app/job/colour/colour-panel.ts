@@ -30,6 +30,7 @@ import { JobContext } from '../job-context';
 import { JobColour } from './job-colour';
 import { LabEntry } from './lab-entry';
 import { labWords } from './lab-words';
+import { offersOf, partsOf } from './offers';
 import { PasteShelf } from './paste-shelf';
 import { PhotoSwatch } from './photo-swatch';
 
@@ -182,33 +183,13 @@ export class ColourPanel {
   protected readonly offers = computed(() => {
     const s = this.search();
     if (!s || s === 'failed' || !s.answer) return [];
-    const { proposed, bySize } = s.answer;
-    const better = bySize
-      .filter(
-        (r) =>
-          r === proposed || (r.pastes.length > proposed.pastes.length && r.deltaE < proposed.deltaE - 0.2),
-      )
-      .slice(0, 3);
-    return better.map((r) => ({
-      recipe: r,
-      best: r === proposed,
-      hex: hexOf(r.colour),
-      off: r.deltaE.toFixed(1),
-      count:
-        r.pastes.length === 0
-          ? 'the base as it is'
-          : `${r.pastes.length} ${r.pastes.length === 1 ? 'paste' : 'pastes'}`,
-      text:
-        this.#parts(r)
-          .map((p) => `${p.name} ${p.share}`)
-          .join(', ') || 'no paste',
-    }));
+    return offersOf(s.answer);
   });
   protected readonly recipe = computed(() => {
     const r = this.#colour.state().recipe;
     return (
       r && {
-        parts: this.#parts(r),
+        parts: partsOf(r),
         words: `${this.#colour.state().base.name}, ${(r.total * 100).toFixed(2)} % of paste in all, computed to ΔE ${r.deltaE.toFixed(1)}.`,
       }
     );
@@ -301,13 +282,6 @@ export class ColourPanel {
   #expected(): string {
     const { next, surround } = this.#colour.state();
     return next?.correction && surround ? deltaE(next.correction.expected, surround.target).toFixed(1) : '';
-  }
-
-  #parts(r: Recipe): { name: string; share: string }[] {
-    return r.pastes.map((p, i) => ({
-      name: p.name,
-      share: `${(r.fractions[i] * 100).toFixed(r.fractions[i] < 0.001 ? 3 : 2)} %`,
-    }));
   }
 
   /** A colour of another job as it is shown; one whose pastes are not all known any more is left out. */

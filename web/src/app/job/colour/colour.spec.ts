@@ -62,7 +62,7 @@ describe('the colour of a gel coat', () => {
     b.context.store.set('title', 'renamed meanwhile');
     await b.settle();
     expect(searches).toBe(1);
-    b.context.store.set('colour.limit', 0.5);
+    b.context.store.set('colour.limit', 0.03);
     await b.settle();
     expect(searches).toBe(2);
   });
