@@ -9,6 +9,7 @@ import {
   substrateOf,
   type DamageKind,
   type HullFamily,
+  type Plan,
 } from '../src/index';
 import { saidOf } from './support';
 import { workOrder, workOrderMarkdown } from '../src/papers';
@@ -121,10 +122,22 @@ describe('every repair of the daily trade', () => {
     }
   });
 
-  it('rests every figure on given ones', () => {
-    const { plan } = createPlanner().plan(read(jobFor('foil-g10', 'nick', [0.06, 0.02])), LIBRARY, {}, CLOCK);
-    for (const { figure } of figuresOf(plan?.repair?.pots))
-      expect(rootsOf(plan?.trace ?? {}, figure.traceId).length).toBeGreaterThan(0);
+  it('mixes what it uses, and rests every figure of its pots on given ones', () => {
+    // Nothing is mixed where a valve is changed, a rod is welded, a face is cut or a tape is pressed on.
+    const dry = (plan: Plan): boolean =>
+      !(plan.system?.chosen?.chain.links ?? []).some(({ product }) => 'proportion' in product && product.proportion);
+    let pots = 0;
+    for (const { substrate, damage } of oneOfEach()) {
+      const { plan } = createPlanner().plan(read(jobFor(substrate.id, damage, [0.12, 0.06])), LIBRARY, {}, CLOCK);
+      if (!plan?.repair || plan.grind || damage === 'valve-leak') continue;
+      const where = `${substrate.id}, ${damage}`;
+      const mixed = plan.repair.pots.length + (plan.finish ? 1 : 0);
+      if (!dry(plan)) expect(mixed).withContext(where).toBeGreaterThan(0);
+      pots += plan.repair.pots.length;
+      for (const { figure } of figuresOf(plan.repair.pots))
+        expect(rootsOf(plan.trace, figure.traceId).length).withContext(where).toBeGreaterThan(0);
+    }
+    expect(pots).toBeGreaterThan(60);
   });
 
   it('works laminate out as before, and coats that are not paint or gel coat besides', () => {
