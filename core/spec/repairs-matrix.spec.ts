@@ -125,10 +125,17 @@ describe('every repair of the daily trade', () => {
   it('mixes what it uses, and rests every figure of its pots on given ones', () => {
     // Nothing is mixed where a valve is changed, a rod is welded, a face is cut or a tape is pressed on.
     const dry = (plan: Plan): boolean =>
-      !(plan.system?.chosen?.chain.links ?? []).some(({ product }) => 'proportion' in product && product.proportion);
+      !(plan.system?.chosen?.chain.links ?? []).some(
+        ({ product }) => 'proportion' in product && product.proportion,
+      );
     let pots = 0;
     for (const { substrate, damage } of oneOfEach()) {
-      const { plan } = createPlanner().plan(read(jobFor(substrate.id, damage, [0.12, 0.06])), LIBRARY, {}, CLOCK);
+      const { plan } = createPlanner().plan(
+        read(jobFor(substrate.id, damage, [0.12, 0.06])),
+        LIBRARY,
+        {},
+        CLOCK,
+      );
       if (!plan?.repair || plan.grind || damage === 'valve-leak') continue;
       const where = `${substrate.id}, ${damage}`;
       const mixed = plan.repair.pots.length + (plan.finish ? 1 : 0);

@@ -15,13 +15,19 @@ const SAYS: Readonly<Record<Verdict, Says>> = {
  * What a repairer would say of a product on bare, prepared ground of a hull, above the waterline, written down from
  * practice and not from the rules. "poorly/not": some yards would try it, none would sign it.
  */
-const TRADE: Readonly<Record<string, Readonly<Partial<Record<'holds' | 'poorly' | 'not' | 'poorly/not', string>>>>> = {
+const TRADE: Readonly<
+  Record<string, Readonly<Partial<Record<'holds' | 'poorly' | 'not' | 'poorly/not', string>>>>
+> = {
   'frp-solid': {
-    holds: 'epoxy-slow epoxy-fast vinyl-ester polyester epoxy-paste epoxy-microfibre epoxy-compound mma ve-putty gel-coat gel-coat-paste paint-2k',
+    holds:
+      'epoxy-slow epoxy-fast vinyl-ester polyester epoxy-paste epoxy-microfibre epoxy-compound mma ve-putty gel-coat gel-coat-paste paint-2k',
     'poorly/not': 'cyanoacrylate pu-wood resorcinol',
     not: 'rod-hdpe rod-pp rod-abs abs-cement heat-weld pu-fabric-2k fabric-tape',
   },
-  'frp-cored': { holds: 'epoxy-slow vinyl-ester polyester epoxy-paste epoxy-injection mma', not: 'rod-hdpe abs-cement heat-weld cr-fabric-2k' },
+  'frp-cored': {
+    holds: 'epoxy-slow vinyl-ester polyester epoxy-paste epoxy-injection mma',
+    not: 'rod-hdpe abs-cement heat-weld cr-fabric-2k',
+  },
   smc: {
     holds: 'epoxy-slow epoxy-plastics epoxy-compound mma paint-2k',
     'poorly/not': 'polyester body-filler cyanoacrylate',
@@ -37,13 +43,21 @@ const TRADE: Readonly<Record<string, Readonly<Partial<Record<'holds' | 'poorly' 
     'poorly/not': 'polyester vinyl-ester gel-coat body-filler',
     not: 'rod-pp abs-cement',
   },
-  'wood-moulded': { holds: 'epoxy-slow epoxy-microfibre', 'poorly/not': 'polyester body-filler', not: 'heat-weld abs-cement' },
+  'wood-moulded': {
+    holds: 'epoxy-slow epoxy-microfibre',
+    'poorly/not': 'polyester body-filler',
+    not: 'heat-weld abs-cement',
+  },
   abs: {
     holds: 'epoxy-plastics mma abs-cement rod-abs paint-plastic',
     'poorly/not': 'polyester vinyl-ester body-filler gel-coat pu-wood resorcinol',
     not: 'rod-hdpe rod-pp heat-weld',
   },
-  'abs-acrylic': { holds: 'epoxy-plastics mma', 'poorly/not': 'polyester body-filler gel-coat', not: 'rod-hdpe acetone' },
+  'abs-acrylic': {
+    holds: 'epoxy-plastics mma',
+    'poorly/not': 'polyester body-filler gel-coat',
+    not: 'rod-hdpe acetone',
+  },
   polycarbonate: {
     holds: 'epoxy-plastics',
     'poorly/not': 'polyester cyanoacrylate',
@@ -58,8 +72,14 @@ const TRADE: Readonly<Record<string, Readonly<Partial<Record<'holds' | 'poorly' 
     holds: 'rod-lldpe acrylic-low-energy',
     not: 'rod-pp rod-abs epoxy-slow epoxy-paste polyester mma body-filler pu-sealant gel-coat',
   },
-  'pe-crosslinked': { not: 'rod-hdpe rod-lldpe rod-pp epoxy-slow polyester mma', holds: 'acrylic-low-energy' },
-  pp: { holds: 'rod-pp acrylic-low-energy', not: 'rod-hdpe rod-lldpe rod-abs epoxy-slow polyester mma body-filler' },
+  'pe-crosslinked': {
+    not: 'rod-hdpe rod-lldpe rod-pp epoxy-slow polyester mma',
+    holds: 'acrylic-low-energy',
+  },
+  pp: {
+    holds: 'rod-pp acrylic-low-energy',
+    not: 'rod-hdpe rod-lldpe rod-abs epoxy-slow polyester mma body-filler',
+  },
   'pvc-fabric': {
     holds: 'pu-fabric-2k',
     'poorly/not': 'cr-fabric-2k',
@@ -70,22 +90,38 @@ const TRADE: Readonly<Record<string, Readonly<Partial<Record<'holds' | 'poorly' 
     'poorly/not': 'pu-fabric-2k pu-fabric-1k',
     not: 'heat-weld epoxy-slow polyester rod-hdpe cyanoacrylate',
   },
-  'tpu-fabric': { holds: 'pu-fabric-2k heat-weld', 'poorly/not': 'cr-fabric-2k', not: 'epoxy-slow polyester rod-pp' },
+  'tpu-fabric': {
+    holds: 'pu-fabric-2k heat-weld',
+    'poorly/not': 'cr-fabric-2k',
+    not: 'epoxy-slow polyester rod-pp',
+  },
   'drop-stitch': { holds: 'pu-fabric-2k', not: 'epoxy-slow polyester body-filler rod-hdpe' },
   'foil-g10': {
     holds: 'epoxy-slow epoxy-paste epoxy-compound epoxy-metal paint-2k',
     'poorly/not': 'polyester body-filler gel-coat vinyl-ester',
     not: 'rod-hdpe abs-cement heat-weld',
   },
-  'foil-moulded': { holds: 'epoxy-slow epoxy-paste', 'poorly/not': 'polyester body-filler gel-coat', not: 'rod-pp heat-weld' },
+  'foil-moulded': {
+    holds: 'epoxy-slow epoxy-paste',
+    'poorly/not': 'polyester body-filler gel-coat',
+    not: 'rod-pp heat-weld',
+  },
   'foil-thermoplastic': { 'poorly/not': 'epoxy-slow', not: 'polyester body-filler gel-coat' },
   steel: {
     holds: 'epoxy-metal epoxy-compound primer-epoxy',
     'poorly/not': 'polyester body-filler gel-coat',
     not: 'rod-hdpe abs-cement heat-weld pu-fabric-2k',
   },
-  'steel-galvanised': { holds: 'epoxy-metal', 'poorly/not': 'polyester body-filler', not: 'rod-hdpe abs-cement' },
-  stainless: { holds: 'epoxy-metal', 'poorly/not': 'polyester body-filler gel-coat', not: 'rod-hdpe abs-cement' },
+  'steel-galvanised': {
+    holds: 'epoxy-metal',
+    'poorly/not': 'polyester body-filler',
+    not: 'rod-hdpe abs-cement',
+  },
+  stainless: {
+    holds: 'epoxy-metal',
+    'poorly/not': 'polyester body-filler gel-coat',
+    not: 'rod-hdpe abs-cement',
+  },
   aluminium: {
     holds: 'epoxy-metal epoxy-compound',
     'poorly/not': 'polyester body-filler gel-coat',
@@ -95,7 +131,9 @@ const TRADE: Readonly<Record<string, Readonly<Partial<Record<'holds' | 'poorly' 
 };
 
 /** Where rules and trade differ: the rule calls a glue weak that holds as well as any and is only dear. To be settled with the foreman's surfaces. */
-const UNSETTLED = ['frp-solid', 'foil-g10', 'steel', 'aluminium', 'lead'].map((hull) => `${hull}, epoxy-compound`);
+const UNSETTLED = ['frp-solid', 'foil-g10', 'steel', 'aluminium', 'lead'].map(
+  (hull) => `${hull}, epoxy-compound`,
+);
 
 const PAIRS = Object.entries(TRADE).flatMap(([hull, says]) =>
   Object.entries(says).flatMap(([word, products]) =>
@@ -114,7 +152,8 @@ describe('the rules say what the trade says', () => {
       const agree = may.includes(SAYS[verdict]);
       // What has come to agree leaves the list.
       if (UNSETTLED.includes(`${hull}, ${id}`)) expect(agree).withContext(`${hull}, ${id}`).toBeFalse();
-      else if (!agree) wrong.push(`${hull}, ${id}: ${may.join(' or ')}, but the rules say ${verdict} (${rules[0]?.id})`);
+      else if (!agree)
+        wrong.push(`${hull}, ${id}: ${may.join(' or ')}, but the rules say ${verdict} (${rules[0]?.id})`);
     }
     expect(wrong).toEqual([]);
     expect(PAIRS.length).toBeGreaterThan(180);

@@ -14,8 +14,6 @@ export interface IdentificationTest {
   readonly outcomes: Readonly<Record<string, Outcome>>;
 }
 
-const PLASTICS = ['thermoplastic', 'foam-sheet', 'polyolefin', 'foil-thermoplastic'];
-
 /**
  * Safe tests that tell materials apart. No burning: smoke of PVC and of foams poisons, and a hull is no place for a
  * flame. No single test decides. Source: general knowledge of the trade.
@@ -278,6 +276,3 @@ export function named(list: readonly string[] = []): ReadonlySet<string> {
     ),
   );
 }
-
-/** Plastics whose name decides everything: bonded or welded, never by guess. */
-export const NAME_BEFORE_BONDING: ReadonlySet<string> = named(PLASTICS);

@@ -39,12 +39,6 @@ export const perMetre = (rate: number, amount: Figure): Rate => ({
   per: 'per metre',
   amount,
 });
-export const perM3 = (rate: number, amount: Figure): Rate => ({
-  rate,
-  unit: 's/m³',
-  per: 'per litre',
-  amount,
-});
 export const each = (rate: number, amount: Figure, per = 'each'): Rate => ({ rate, unit: 's', per, amount });
 
 const MIN = 60;

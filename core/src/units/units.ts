@@ -99,24 +99,6 @@ export const UNITS = {
 
 export type UnitSymbol = keyof typeof UNITS;
 
-/** The SI (or, for temperature, °C) unit in which each dimension is stored. */
-export const STORED_UNIT: Record<Dimension, string> = {
-  length: 'm',
-  area: 'm²',
-  volume: 'm³',
-  mass: 'kg',
-  arealMass: 'kg/m²',
-  density: 'kg/m³',
-  pressure: 'Pa',
-  temperature: '°C',
-  time: 's',
-  fraction: '1',
-  ratio: '1',
-  count: 'count',
-  power: 'W',
-  money: 'money',
-};
-
 /** Converts a number in the named unit to the stored (SI, °C) value. */
 export function toSI(value: number, unit: UnitSymbol): number {
   const u: UnitDefinition = UNITS[unit];

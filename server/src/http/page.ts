@@ -5,6 +5,9 @@ import { join } from 'node:path';
 const PAGES: readonly (readonly [RegExp, string])[] = [
   [/^\/jobs\/[^/]+\/work-order$/, 'work-order-page'],
   [/^\/jobs\/[^/]+\/owner$/, 'owner-page'],
+  [/^\/jobs\/[^/]+\/patterns$/, 'patterns-page'],
+  [/^\/jobs\/[^/]+\/bench$/, 'bench-page'],
+  [/^\/bench$/, 'bench-home'],
   [/^\/jobs\/new$/, 'new-job-page'],
   [/^\/jobs\/[^/]+(\/\w+)?$/, 'job-page'],
   [/^\/jobs$/, 'jobs-page'],

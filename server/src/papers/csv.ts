@@ -1,4 +1,4 @@
-import { stringify } from 'csv-stringify/sync';
+import Papa from 'papaparse';
 import { area, bounds, formatIn, gramDecimals, type LogEvent, type Plan } from '@nelbo/core';
 import { type DrawnPattern, type NestLayout, type RollCut } from '@nelbo/core/papers';
 import type { LogRow } from '../log/queries';
@@ -17,11 +17,13 @@ const csv = (
   columns: readonly string[],
   rows: readonly (readonly (string | number | undefined)[])[],
 ): string =>
-  stringify([columns, ...rows.map((r) => r.map((c) => (typeof c === 'string' ? dead(c) : (c ?? ''))))], {
-    quoted_match: /[;\t]/,
-    record_delimiter: '\r\n',
-    bom: true,
-  });
+  `\ufeff${Papa.unparse(
+    [columns, ...rows.map((r) => r.map((c) => (typeof c === 'string' ? dead(c) : (c ?? ''))))],
+    {
+      quotes: (cell: unknown) => /[;\t]/.test(String(cell)),
+      newline: '\r\n',
+    },
+  )}\r\n`;
 
 const plain = (text: string): string => text.replaceAll('\u202f', '').replace('−', '-');
 const number = (value: number, unit: Parameters<typeof formatIn>[1], decimals: number): string =>

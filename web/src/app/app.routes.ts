@@ -1,61 +1,45 @@
-import { inject } from '@angular/core';
-import type { CanActivateFn, Routes } from '@angular/router';
-import { RepairKinds } from './state/repair-kinds';
-
-/** A page that plans jobs of any kind waits for the kinds; it opens without them where they cannot be fetched. */
-const withKinds: CanActivateFn = () =>
-  inject(RepairKinds)
-    .load()
-    .then(() => true);
+import type { Routes } from '@angular/router';
 
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'shop' },
   {
     path: 'shop',
-    canActivate: [withKinds],
     title: 'Shop · Nelbo',
     loadComponent: () => import('./shop/shop-page').then((m) => m.ShopPage),
   },
   {
     path: 'jobs',
-    canActivate: [withKinds],
     title: 'Jobs · Nelbo',
     loadComponent: () => import('./jobs/jobs-page').then((m) => m.JobsPage),
   },
   {
     path: 'jobs/new',
-    canActivate: [withKinds],
     title: 'New job · Nelbo',
     loadComponent: () => import('./jobs/new-job-page').then((m) => m.NewJobPage),
   },
   { path: 'jobs/:id', pathMatch: 'full', redirectTo: 'jobs/:id/survey' },
   {
     path: 'jobs/:id/work-order',
-    canActivate: [withKinds],
     title: 'Work order · Nelbo',
     loadComponent: () => import('./work-order/work-order-page').then((m) => m.WorkOrderPage),
   },
   {
     path: 'jobs/:id/patterns',
-    canActivate: [withKinds],
     title: 'Patterns · Nelbo',
     loadComponent: () => import('./patterns/patterns-page').then((m) => m.PatternsPage),
   },
   {
     path: 'jobs/:id/owner',
-    canActivate: [withKinds],
     title: 'What we found · Nelbo',
     loadComponent: () => import('./owner/owner-page').then((m) => m.OwnerPage),
   },
   {
     path: 'jobs/:id/bench',
-    canActivate: [withKinds],
     title: 'Bench · Nelbo',
     loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage),
   },
   {
     path: 'bench',
-    canActivate: [withKinds],
     title: 'Bench · Nelbo',
     loadComponent: () => import('./bench/bench-home').then((m) => m.BenchHome),
   },
@@ -66,13 +50,11 @@ export const routes: Routes = [
   },
   {
     path: 'stores',
-    canActivate: [withKinds],
     title: 'Stores · Nelbo',
     loadComponent: () => import('./stores/stores-page').then((m) => m.StoresPage),
   },
   {
     path: 'stores/:id',
-    canActivate: [withKinds],
     title: 'Stores · Nelbo',
     loadComponent: () => import('./stores/stores-page').then((m) => m.StoresPage),
   },

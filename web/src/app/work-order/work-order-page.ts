@@ -1,3 +1,4 @@
+import '../state/every-kind';
 import {
   ChangeDetectionStrategy,
   Component,
