@@ -7,7 +7,8 @@ import { planRepair } from '../plan-repair';
 import type { Plan } from '../plan';
 import type { Clock, Shop } from '../shop';
 import { missedWindows } from '../timeline';
-import { flammable, forecastCure, type ForecastOptions } from './cure-forecast';
+import { forecastCure, type ForecastOptions } from './cure-forecast';
+import { flammable } from './warming';
 import { LIMITS } from './limits';
 import type { CureForecast } from './types';
 
