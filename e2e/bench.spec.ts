@@ -227,7 +227,10 @@ test('the start is dragged, and the windows go with it; a logger’s file goes i
   page,
 }) => {
   await page.goto(`${WHIMBREL}/mix`);
-  const sand = page.locator('nb-cure-windows dl > div').filter({ hasText: 'Sand, peel ply off' }).first();
+  const sand = page
+    .locator('nb-cure-windows dl > div')
+    .filter({ hasText: 'Can be sanded, peel ply off' })
+    .first();
   await expect(sand).toBeVisible();
   const before = await sand.innerText();
   await page.getByLabel(/^Start/).fill('8');
@@ -247,7 +250,7 @@ test('the start is dragged, and the windows go with it; a logger’s file goes i
     .locator('nb-cure-air input[type=file]')
     .setInputFiles({ name: 'shed.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
   await expect(main(page)).toContainText('decimal commas');
-  await expect(main(page)).toContainText('1 row have no readable date and time');
+  await expect(main(page)).toContainText('1 row without a readable date and time');
   await page
     .locator('nb-cure-air input[type=file]')
     .setInputFiles({ name: 'empty.csv', mimeType: 'text/csv', buffer: Buffer.from('') });

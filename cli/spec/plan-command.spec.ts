@@ -180,6 +180,9 @@ describe('the core’s specs', () => {
     'repairs-matrix',
     'repair-kinds',
     'inflatable',
+    'own-products',
+    'problems',
+    'trade-pairs',
   ];
 
   it('all run in the browser too, but for those that are named', () => {

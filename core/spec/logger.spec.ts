@@ -64,7 +64,7 @@ describe('the file of a logger', () => {
       '2026-03-14T08:00',
       '2026-03-15T08:00',
     ]);
-    expect(f.left.join(' ')).toContain('1 row have no readable date and time');
+    expect(f.left.join(' ')).toContain('1 row without a readable date and time');
     expect(f.left.join(' ')).toContain('outside -40 to 80 °C');
     expect(f.left.join(' ')).toContain('repeat a time');
     expect(f.left.join(' ')).toContain('a gap of 24 h');

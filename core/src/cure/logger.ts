@@ -73,14 +73,14 @@ export function readLogger(text: string, zone: string): LoggerFile {
         : (row[columns.time] ?? '');
     const at = instantOf(stamp, order, zone, offsets);
     if (at === undefined) {
-      drop('have no readable date and time');
+      drop('without a readable date and time');
       continue;
     }
     zoned ||= at.zoned;
     const raw = number(row[columns.temperature]);
     const temperature = fahrenheit ? ((raw - 32) * 5) / 9 : raw;
     if (!Number.isFinite(temperature)) {
-      drop('have no readable temperature');
+      drop('without a readable temperature');
       continue;
     }
     if (temperature < PLAUSIBLE[0] || temperature > PLAUSIBLE[1]) {

@@ -97,7 +97,7 @@ const work = {
     of({
       readings: [],
       rows: 0,
-      left: ['2 rows have no readable temperature'],
+      left: ['2 rows without a readable temperature'],
       taken: [],
       refused: 'The file is empty.',
     }),
