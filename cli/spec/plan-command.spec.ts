@@ -48,6 +48,18 @@ describe('nelbo plan', () => {
     const cold = run(file({ ...job, conditions: { temperature: '9 °C' } }));
     expect(cold.code).toBe(0);
     expect(cold.stderr).toContain('warning: conditions.temperature');
+    // In JSON a problem is a code with its parameters, and the same in words.
+    const told = JSON.parse(cold.stdout).problems.find((p: { code: string }) => p.code === 'below-minimum');
+    expect(told).toEqual(
+      jasmine.objectContaining({
+        severity: 'warning',
+        path: 'conditions.temperature',
+        params: jasmine.objectContaining({ temperature: 9 }),
+        what: jasmine.stringContaining('9.0 °C is below the minimum'),
+        allowed: jasmine.stringContaining('and above'),
+        suggestion: jasmine.any(String),
+      }),
+    );
     const brief = run(
       file({
         format: 'nelbo-job/1',

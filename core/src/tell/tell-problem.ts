@@ -36,8 +36,8 @@ export function told(p: Problem): ToldProblem {
   };
 }
 
-/** One line for a terminal or a list. */
-export function describeProblem(p: Problem): string {
-  const { what, allowed, suggestion } = tellProblem(p);
+/** One line for a terminal or a list. One that came over the network brings its words. */
+export function describeProblem(p: Problem | ToldProblem): string {
+  const { what, allowed, suggestion } = 'what' in p ? p : tellProblem(p);
   return `${p.severity}: ${p.path}: ${what}${allowed ? ` (allowed: ${allowed})` : ''}${suggestion ? `; ${suggestion}` : ''}`;
 }
