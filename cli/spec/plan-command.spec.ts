@@ -193,6 +193,7 @@ describe('the core’s specs', () => {
     'repair-kinds',
     'inflatable',
     'own-products',
+    'problem-causes',
     'problems',
     'trade-pairs',
   ];
