@@ -176,7 +176,8 @@ function render(format: Format, job: Job, plan: Plan, problems: readonly Problem
     return format === 'dxf' ? patternsDxf(patterns) : patternsSvg(patterns);
   }
   if (format === 'cut') return cutText(patternPieces(plan, LIBRARY), LIBRARY);
-  if (format === 'json') return `${JSON.stringify({ ...(publicPlan(plan) as object), problems: problems.map(told) }, null, 2)}\n`;
+  if (format === 'json')
+    return `${JSON.stringify({ ...(publicPlan(plan) as object), problems: problems.map(told) }, null, 2)}\n`;
   const order = workOrder(job, plan, problems, findingHistory(job, LIBRARY, {}, { now }), {
     timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
   });

@@ -8,6 +8,7 @@ export { patternsDxf, dxfLayer } from './patterns/dxf';
 export { patternsSvg } from './patterns/svg';
 export * from './plan/cutting';
 export * from './plan/work-order';
+export type { WorkTable } from './plan/work-table';
 export { workOrderMarkdown } from './plan/work-order-markdown';
 export { publicPlan } from './plan/public-plan';
 export { sceneToSvg } from './drawing/to-svg';

@@ -9,7 +9,8 @@ import type { Route } from './routes';
 import { applies, conditionsOf, refuses, type ChainRole, type Facts } from './rule';
 import { RULES } from './rules';
 import { Scorer, type Criteria } from './score';
-import { bestPerKey, type Found } from './search';
+import type { Found } from './found';
+import { bestPerKey } from './search';
 import { makeSpace, type Refusal, type Space, type SpaceInput } from './space';
 
 /** What the person asked for, by role; anything not named is left to the ranking. */

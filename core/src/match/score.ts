@@ -3,7 +3,7 @@ import type { Product } from '../materials/product';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
 import { CRITERIA, CRITERION_NAMES, type Criterion, type Weights } from './priorities';
-import type { Found } from './search';
+import type { Found } from './found';
 import type { Space } from './space';
 import type { ChainRole, Verdict } from './rule';
 

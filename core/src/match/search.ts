@@ -1,14 +1,9 @@
 import type { Look } from './compile';
 import type { ChainRole } from './rule';
 import { refuses } from './rule';
+import type { Found } from './found';
 import type { Scorer } from './score';
 import { PENALTY, type Space } from './space';
-
-/** A chain that was found: one option number per link, and its score. */
-export interface Found {
-  readonly chosen: Uint8Array;
-  readonly value: number;
-}
 
 /**
  * The best chain of each key product, exactly: a depth-first search with a bound. Criteria only fall and penalties only

@@ -1,6 +1,7 @@
 import type { Trace } from '../trace/figure';
 import { plainText, say, type Reader, type Said } from './say';
-import type { WorkOrder, WorkTable } from './work-order';
+import type { WorkOrder } from './work-order';
+import type { WorkTable } from './work-table';
 
 /**
  * A text as Markdown shows it as it was written, and no more than shows it: no mark-up, no links, no HTML, one line.

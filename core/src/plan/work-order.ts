@@ -9,14 +9,8 @@ import { GENERAL_CAUTION, guidanceFor, type Guidance } from './guidance';
 import type { Plan } from './plan';
 import { figure, say, type Reader, type Said } from './say';
 import { stageWords } from './summary';
+import type { WorkTable } from './work-table';
 import { workTables } from './work-tables';
-
-/** A table whose cells may hold figures that open to their reasons. */
-export interface WorkTable {
-  readonly caption: string;
-  readonly columns: readonly string[];
-  readonly rows: readonly (readonly Said[])[];
-}
 
 export interface WorkSection extends Guidance {
   readonly stage: Stage;

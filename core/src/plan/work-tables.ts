@@ -25,7 +25,7 @@ import {
   type Reader,
   type Said,
 } from './say';
-import type { WorkTable } from './work-order';
+import type { WorkTable } from './work-table';
 
 const text = (...cells: readonly string[]): Said[] => cells.map((c) => (c === '' ? [] : [c]));
 const plural = (f: Figure, one: string, many: string): string => (f.value === 1 ? one : many);

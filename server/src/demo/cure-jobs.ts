@@ -1,4 +1,4 @@
-import type { DemoJob } from './jobs';
+import type { DemoJob } from './demo-job';
 
 const HOUR = 3_600_000;
 

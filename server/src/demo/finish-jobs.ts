@@ -1,4 +1,4 @@
-import type { DemoJob } from './jobs';
+import type { DemoJob } from './demo-job';
 
 const HOUR = 3_600_000;
 const STATIONS = [-0.32, -0.24, -0.16, -0.08, 0, 0.08, 0.16, 0.24, 0.32];

@@ -1,24 +1,11 @@
-import type { JobDocument, Stage } from '@nelbo/core';
 import { cureJobs } from './cure-jobs';
+import type { DemoJob } from './demo-job';
 import { dailyRepairs } from './daily-repairs';
 import { finishJobs } from './finish-jobs';
 import { groundJobs } from './ground-jobs';
 import { otherHulls } from './other-hulls';
 
 const HOUR = 3_600_000;
-
-export interface DemoLog {
-  readonly hoursAgo: number;
-  readonly stage: Stage;
-  readonly who: string;
-  readonly text: string;
-}
-
-export interface DemoJob {
-  readonly id: string;
-  readonly document: JobDocument;
-  readonly log: readonly DemoLog[];
-}
 
 export const DEMO_SHOP = {
   name: 'Skerry Lane Boatworks',
