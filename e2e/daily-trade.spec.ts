@@ -162,3 +162,16 @@ test('renewal: chalk cleared as fine as it will, then waxed', async ({ page }) =
   await expect(panel(page)).toContainText('5 steps from P1500 wet');
   await print(page, /^Films/, 'Sequence', 'wax, two coats');
 });
+
+test('no stage of any repair is wider than its panel', async ({ page, request }) => {
+  const { jobs } = (await (await request.get('/api/v1/jobs?limit=100')).json()) as {
+    jobs: { id: string; title: string }[];
+  };
+  expect(jobs.length).toBeGreaterThan(25);
+  for (const { id, title } of jobs) {
+    await page.goto(`/jobs/${id}/mix`);
+    const panel = page.getByRole('main');
+    await expect(panel.getByRole('heading', { level: 2 })).toBeVisible();
+    expect(await panel.evaluate((m) => m.scrollWidth - m.clientWidth), title).toBeLessThanOrEqual(0);
+  }
+});

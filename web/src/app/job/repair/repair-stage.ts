@@ -48,8 +48,8 @@ import { Questions } from './questions';
       @for (t of tables(); track t.caption) {
         <h3>{{ t.caption }}</h3>
         <table class="ruled" nbArrowKeys>
-          <thead><tr>@for (c of t.columns; track $index) {<th scope="col" [class.number]="$index > 0">{{ c }}</th>}</tr></thead>
-          <tbody>@for (row of t.rows; track $index) {<tr>@for (cell of row; track $index) {<td [class.number]="$index > 0"><nb-said [words]="cell" /></td>}</tr>}</tbody>
+          <thead><tr>@for (c of t.columns; track $index) {<th scope="col" [class.number]="figures(t.rows, $index)">{{ c }}</th>}</tr></thead>
+          <tbody>@for (row of t.rows; track $index) {<tr>@for (cell of row; track $index) {<td [class.number]="figures(t.rows, $index)"><nb-said [words]="cell" /></td>}</tr>}</tbody>
         </table>
       }
     }
@@ -91,6 +91,11 @@ import { Questions } from './questions';
   `,
 })
 export class RepairStage {
+  /** A column of figures stands to the right and does not break; one of words does. */
+  protected figures(rows: readonly (readonly Said[])[], column: number): boolean {
+    return column > 0 && rows.some((row) => row[column]?.some((part) => typeof part !== 'string'));
+  }
+
   readonly stage = input.required<Stage>();
   /** False where another view has the head of the stage already. */
   readonly head = input(true);
