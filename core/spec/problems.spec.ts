@@ -126,7 +126,9 @@ describe('what is waited for', () => {
         const glue = LIBRARY.products.find((p) => p.name === c.product)?.role === 'fabric adhesive';
         for (const { meaning } of c.milestones) {
           const where = `${substrate.id}, ${damage}, ${c.title}: ${tellMilestone(meaning)}`;
-          expect(['sandable', 'into-water', 'trim']).withContext(where).not.toContain(meaning.kind);
+          expect(['sandable', 'peelable', 'into-water', 'trim'])
+            .withContext(where)
+            .not.toContain(meaning.kind);
           if (!glue) expect(['pressure', 'handling']).withContext(where).not.toContain(meaning.kind);
           else expect(['workable', 'cured']).withContext(where).not.toContain(meaning.kind);
         }
@@ -135,14 +137,16 @@ describe('what is waited for', () => {
     expect(seen).toBeGreaterThan(50);
   });
 
-  it('means of plies and filler that they can be sanded', () => {
+  it('means of plies that peel ply comes off, of filler that it can be sanded and no more', () => {
     const { cases } = lookAt({ ...jobFor('frp-solid', 'hole'), access: 'both' });
     expect(cases.filter((c) => c.of === 'laminate').length).toBeGreaterThan(0);
-    for (const of of ['laminate', 'filler'] as const) {
-      const last = cases.filter((c) => c.of === of).at(-1);
-      expect(last?.milestones.find((m) => m.id === 'sand')?.meaning.kind)
-        .withContext(of)
-        .toBe('sandable');
-    }
+    const meant = (of: CureCase['of'], id: string): string | undefined =>
+      cases
+        .filter((c) => c.of === of)
+        .at(-1)
+        ?.milestones.find((m) => m.id === id)?.meaning.kind;
+    expect(meant('laminate', 'sand')).toBe('peelable');
+    expect(meant('filler', 'sand')).toBe('sandable');
+    expect(meant('filler', 'full') ?? 'cured').toBe('cured');
   });
 });

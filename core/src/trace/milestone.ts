@@ -7,6 +7,7 @@ export type MilestoneMeaning =
         | 'gelled'
         | 'trim'
         | 'sandable'
+        | 'peelable'
         | 'loadable'
         | 'into-water'
         | 'dull'

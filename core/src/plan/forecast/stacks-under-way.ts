@@ -31,7 +31,7 @@ const COOLING_ENDS = 6 * 3600;
 const ORDER: readonly MilestoneId[] = ['gel', 'opens', 'trim', 'closes', 'sand', 'load', 'full'];
 const unspread = (): readonly [number, number] => [1, 1];
 
-/** What the milestones of plies, bedding, filler and coats mean. */
+/** What the milestones of filler, bedding and coats mean. */
 const MEANINGS: Readonly<Record<MilestoneId, MilestoneMeaning>> = {
   opens: { kind: 'bonds-from' },
   gel: { kind: 'gelled' },
@@ -41,7 +41,12 @@ const MEANINGS: Readonly<Record<MilestoneId, MilestoneMeaning>> = {
   load: { kind: 'loadable' },
   full: { kind: 'into-water' },
 };
-const label = (m: MilestoneId): string => tellMilestone(MEANINGS[m]);
+/** Plies have peel ply on them; filler is covered before it meets the water. */
+function meaningIn(of: Cures['of'], m: MilestoneId): MilestoneMeaning {
+  if (of === 'laminate' && m === 'sand') return { kind: 'peelable' };
+  if ((of === 'filler' || of === 'bedding') && m === 'full') return { kind: 'cured' };
+  return MEANINGS[m];
+}
 
 /** Layers on one another that cure together, and how far they have been laid. */
 interface Stacked {
@@ -182,7 +187,7 @@ export class StacksUnderWay {
     const whole = Math.max(0, seconds);
     return this.x.ledger.record(
       `wait.${go.stage}.${go.number}.${until}`,
-      `${label(until)}, ${go.title}`,
+      `${tellMilestone(meaningIn(s.of, until))}, ${go.title}`,
       { ...FORECAST_FORMULA, unit: 's' },
       whole,
       this.#from(go, until),
@@ -294,7 +299,7 @@ export class StacksUnderWay {
       const [low, high] = range(m);
       const figure = this.x.ledger.record(
         `${go.stage}.${go.number}.${m}`,
-        `${label(m)}, ${go.title}`,
+        `${tellMilestone(meaningIn(s.of, m))}, ${go.title}`,
         { ...FORECAST_FORMULA, unit: 's' },
         after,
         this.#from(go, m),
@@ -303,7 +308,7 @@ export class StacksUnderWay {
       return [
         {
           id: m,
-          meaning: MEANINGS[m],
+          meaning: meaningIn(s.of, m),
           after: figure,
           at: s.run.origin + at * 1000,
           span: [from + after * low * 1000, from + after * high * 1000],

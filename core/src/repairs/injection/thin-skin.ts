@@ -21,11 +21,11 @@ const CLOTH = 0.2;
 
 export const clothMass = formula({
   id: 'repairs/injection/thin-skin',
-  expression: 'm = A·n·w',
+  expression: 'm = A·n·w·(1 − W_f)/W_f',
   unit: 'kg',
-  source: 'fibre weight fraction of hand lay-up, half and half',
-  inputs: { A: 'area', n: 'layers', w: 'resin on a square metre of a layer' },
-  evaluate: (x) => x.A * x.n * x.w,
+  source: 'resin that the cloth holds, by its fibre fraction',
+  inputs: { A: 'area', n: 'layers', w: 'areal weight of the cloth', W_f: 'fibre by mass' },
+  evaluate: (x) => (x.A * x.n * x.w * (1 - x.W_f)) / x.W_f,
 });
 
 /** A loose thin skin over foam or honeycomb: cut away with a shallow blade, cells filled level, a patch just past it. */
@@ -77,6 +77,7 @@ export function planThinSkin(b: RepairBuilder, skin: Figure): RepairPlan {
     A: area,
     n: layers,
     w: b.assumed('cloth', 'cloth', CLOTH, 'kg/m²', 'plain 200'),
+    W_f: b.assumed('clothFraction', 'fibre by mass', 0.5, 'fraction', 'hand lay-up, half and half'),
   });
   b.at('grind').key('Skin', skin, 'mm', 1).key('Patch past it', past, 'mm', 0).key('Patch', area);
   b.at('grind').say(
