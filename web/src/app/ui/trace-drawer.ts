@@ -79,7 +79,7 @@ const MOST = 12;
     .origin.assumed { color: var(--ink); border-left: 3px solid var(--warn); padding-left: 8px; }
     h3 { margin: 18px 0 4px; border-top: 1px solid var(--hairline); padding-top: 10px; }
     .formula { font-size: 1.05rem; overflow-wrap: anywhere; }
-    li button { all: unset; box-sizing: border-box; cursor: pointer; width: 100%; display: grid; grid-template-columns: 64px 1fr auto; gap: 8px; align-items: baseline; padding: 7px 0; border-bottom: 1px solid var(--hairline); }
+    li button { all: unset; box-sizing: border-box; cursor: pointer; width: 100%; display: grid; grid-template-columns: 94px 1fr auto; gap: 8px; align-items: baseline; padding: 7px 0; border-bottom: 1px solid var(--hairline); }
     li button:hover b { text-decoration: underline; }
     li button:focus-visible { outline: 2px solid var(--act); }
     .links button { grid-template-columns: 1fr auto; padding: 5px 0; }
