@@ -27,6 +27,7 @@ export * from './materials/damage-kinds';
 export { IDENTIFICATION_TESTS, type IdentificationTest } from './materials/identification';
 export { meritsOf } from './materials/merits';
 export type { YardProduct } from './materials/yard-product';
+export { readYardProduct } from './schema/read-yard-product';
 export {
   applySheet,
   besidesOf,
@@ -35,7 +36,7 @@ export {
   sheetValue,
   yardLibrary,
 } from './materials/yard-library';
-export { PRODUCT_FIELDS, SHEET_FIELDS, type SheetField } from './schema/product-fields';
+export { PRODUCT_FIELDS, SHEET_FIELDS, type ProductDocument, type SheetField } from './schema/product-fields';
 export * from './geometry/polygon';
 export * from './geometry/rectify';
 export { identify, nextTest, type Candidate, type Evidence, type Identification } from './survey/identify';
@@ -57,10 +58,11 @@ export {
   LOG_ENTRY_FIELDS,
   LOG_EVENTS,
   LONGEST_ENTRY,
+  type LogEntryDocument,
   type LogEvent,
   type LogEventKind,
 } from './schema/log-entry-fields';
-export { SHOP_FIELDS } from './schema/shop-fields';
+export { SHOP_FIELDS, type Shop } from './schema/shop-fields';
 export * from './schema/say-field';
 export * from './materials/instruments';
 export { measureWords } from './plan/measure-words';
@@ -70,7 +72,8 @@ export type { Words } from './repairs/words';
 export type { RepairFacts } from './schema/repairs';
 export { hasSchools } from './match/routes';
 export type { Measure } from './materials/measure';
-export { readDocument } from './schema/read-document';
+export { readDocument, readerOf } from './schema/read-document';
+export type { ValueOf, Written } from './schema/document-of';
 export { libraryProblems } from './schema/check-library';
 export { checkLeaf, allowedRange, YEARS } from './schema/check-field';
 export { jobSchema, readJob } from './schema/read-job';
@@ -84,7 +87,7 @@ export * from './schema/merge';
 export { yupFor } from './schema/yup-schema';
 export { jsonSchemaFor } from './schema/json-schema';
 export * from './plan/plan';
-export * from './plan/shop';
+export type { Clock } from './plan/clock';
 export * from './trace/draft-task';
 export * from './plan/timeline';
 export type { Section, SectionLayer, SectionPoint, LayerKind } from './plan/section';

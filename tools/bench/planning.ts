@@ -9,7 +9,6 @@ const NOW = Date.parse('2026-11-24T09:00:00Z');
 const CLOCK = { now: NOW, timeZone: 'Europe/Oslo' };
 const SHOP: Shop = {
   ...DEMO_SHOP,
-  crew: DEMO_SHOP.crew.map((c) => c.name),
   hours: { days: 'mon-fri', start: '07:30', end: '16:30' },
 };
 const RUNS = 200;

@@ -2,16 +2,19 @@ import { characterise } from './kubelka-munk';
 import { COLOUR_BASES, PASTES, type Paste } from './pastes';
 import { opticsFromColour, smoothSpectrum } from './smooth-spectrum';
 
+/** A share of paste in white gel coat, and the colour of its cured chip. */
+export interface LetDown {
+  readonly fraction: number;
+  readonly L: number;
+  readonly a: number;
+  readonly b: number;
+}
+
 /** A paste of the yard's own: let-downs in white gel coat, each with the colour of its cured chip. */
 export interface OwnPaste {
   readonly id: string;
   readonly name: string;
-  readonly ladder: readonly {
-    readonly fraction: number;
-    readonly L: number;
-    readonly a: number;
-    readonly b: number;
-  }[];
+  readonly ladder: readonly LetDown[];
 }
 
 /** Density of a paste that nobody has weighed, kg/m³; typical. */

@@ -4,7 +4,8 @@ import type { Figure } from '../trace/figure';
 import type { Plan } from './plan';
 import { createPlanner, type Planner } from './plan-repair';
 import { say, type Reader } from './say';
-import type { Clock, Shop } from './shop';
+import type { Clock } from './clock';
+import type { Shop } from '../schema/shop-fields';
 
 /** One headline of a plan before and after a change. Same unit on both sides. */
 export interface Change {

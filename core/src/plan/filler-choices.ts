@@ -5,7 +5,8 @@ import type { Filler, Library } from '../materials/product';
 import type { Job, SystemChoice } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import { planRepair } from './plan-repair';
-import type { Clock, Shop } from './shop';
+import type { Clock } from './clock';
+import type { Shop } from '../schema/shop-fields';
 
 /** One fairing compound on this job: whether it may, and what it costs in coats and hours. */
 export interface FillerChoice {

@@ -6,7 +6,7 @@ import type { Job, LayOrder, TaperSide } from '../schema/job';
 import type { Figure, Origin } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import type { Shop } from './shop';
+import type { Shop } from '../schema/shop-fields';
 
 /** The facts that the stages share, with defaults filled in and marked as such. */
 export interface Inputs {

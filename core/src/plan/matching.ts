@@ -12,7 +12,7 @@ import type { Job } from '../schema/job';
 import type { Identification } from '../survey/identify';
 import type { Ledger } from '../trace/ledger';
 import type { Inputs } from './inputs';
-import type { Shop } from './shop';
+import type { Shop } from '../schema/shop-fields';
 
 /** What holds on one of several hulls that it may be. */
 export interface CandidateMatch {

@@ -22,7 +22,7 @@ import { measureAll } from './measure-all';
 import type { FinishPlan, MaterialLine, Plan } from './plan';
 import { planSanding, type SandingStep } from './sanding';
 import { dryPapers, filmPapers } from './shelf';
-import type { Shop } from './shop';
+import type { Shop } from '../schema/shop-fields';
 import type { StageMemo } from './stage-memo';
 import { finishTasks, type TaskFacts } from './tasks';
 

@@ -11,7 +11,7 @@ import type { Face, Job, PlyChoice } from '../schema/job';
 import { Ledger } from '../trace/ledger';
 import { matchingInput } from './matching';
 import type { Plan } from './plan';
-import type { Shop } from './shop';
+import type { Shop } from '../schema/shop-fields';
 
 /** Proposals for one face of the wall. */
 export interface FaceProposals {

@@ -4,7 +4,7 @@ import { P_GRAIN, readGrit, readGrits, type ReadGrit } from '../materials/grits'
 import type { Library } from '../materials/product';
 import type { Job } from '../schema/job';
 import type { Ledger } from '../trace/ledger';
-import type { Shop } from './shop';
+import type { Shop } from '../schema/shop-fields';
 
 /** Finer than this, dust clogs dry paper and mains tools stay away from water: wet, by hand. */
 const WET_FROM = P_GRAIN[400];

@@ -4,7 +4,7 @@ import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 import type { MaterialLine, Totals } from './plan';
-import type { Shop } from './shop';
+import type { Shop } from '../schema/shop-fields';
 import type { Timeline } from './timeline';
 
 export const labourCost = formula({

@@ -5,7 +5,8 @@ import { substrateOf } from '../materials/substrates';
 import type { Job } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import { planRepair } from './plan-repair';
-import type { Clock, Shop } from './shop';
+import type { Clock } from './clock';
+import type { Shop } from '../schema/shop-fields';
 import { stageSentence } from './summary';
 
 /** One school of repairing a core on this job, planned to the end. */

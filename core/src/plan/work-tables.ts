@@ -515,7 +515,7 @@ function findingsTable(history: readonly FindingEffect[], reader: Reader): WorkT
         day.format(Date.parse(h.finding.at)),
         h.finding.extent,
         saySize({ value: h.finding.size[0] }, { value: h.finding.size[1] }, reader),
-        METHODS[h.finding.method ?? ''] ?? '',
+        h.finding.method ? METHODS[h.finding.method] : '',
       ),
       [changesWords(h.changes, reader)],
     ]),

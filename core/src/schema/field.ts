@@ -11,13 +11,17 @@ interface Base {
   readonly required?: boolean;
 }
 
+export type Options = Readonly<Record<string, string>>;
+export type Fields = Readonly<Record<string, Field>>;
+
 export interface TextField extends Base {
   readonly kind: 'text';
   readonly max: number;
 }
-export interface ChoiceField extends Base {
+/** @typeParam O codes of the options with their words */
+export interface ChoiceField<O extends Options = Options> extends Base {
   readonly kind: 'choice';
-  readonly options: Readonly<Record<string, string>>;
+  readonly options: O;
   /** Products that the yard made itself are taken besides the options: ids that begin with `own-`. */
   readonly orOwn?: boolean;
 }
@@ -39,16 +43,16 @@ export interface TimeOfDayField extends Base {
 export interface TupleField extends Base {
   readonly kind: 'tuple';
   readonly item: QuantityField;
-  readonly length: number;
+  readonly length: 2;
 }
-export interface ListField extends Base {
+export interface ListField<F extends Fields = Fields> extends Base {
   readonly kind: 'list';
-  readonly item: GroupField;
+  readonly item: GroupField<F>;
   readonly max: number;
 }
-export interface GroupField extends Base {
+export interface GroupField<F extends Fields = Fields> extends Base {
   readonly kind: 'group';
-  readonly fields: Readonly<Record<string, Field>>;
+  readonly fields: F;
 }
 export type Field =
   | TextField
@@ -60,18 +64,26 @@ export type Field =
   | ListField
   | GroupField;
 
+/** A field that must be there. */
+export type RequiredField<F extends Field> = F & { readonly required: true };
+
 /** The same field, marked as required. */
-export const required = <F extends Field>(f: F): F => ({ ...f, required: true });
+export const required = <F extends Field>(f: F): RequiredField<F> => ({ ...f, required: true });
+
+/**
+ * A field that a document is refused without, and that a document still being written may lack: its type says so.
+ * Inside lists `required` is true as it stands, since an entry with a bad field is left out whole.
+ */
+export const expected = <F extends Field>(f: F): F => ({ ...f, required: true });
 
 export const text = (label: string, max = 200): TextField => ({ kind: 'text', label, max });
-export const choice = (label: string, options: Record<string, string>, help?: string): ChoiceField => ({
-  kind: 'choice',
-  label,
-  options,
-  help,
-});
+export const choice = <const O extends Options>(
+  label: string,
+  options: O,
+  help?: string,
+): ChoiceField<O> => ({ kind: 'choice', label, options, help });
 /** A choice of a product of the library, or of one that the yard made itself. */
-export const productChoice = (label: string, options: Record<string, string>): ChoiceField => ({
+export const productChoice = (label: string, options: Options): ChoiceField => ({
   kind: 'choice',
   label,
   options,
@@ -87,16 +99,38 @@ export const quantity = (
   unit: UnitSymbol,
   help?: string,
 ): QuantityField => ({ kind: 'quantity', label, dimension, min, max, unit, help });
+/** Two quantities that belong together, such as length and width. */
+export const pair = (label: string, item: QuantityField): TupleField => ({
+  kind: 'tuple',
+  label,
+  item,
+  length: 2,
+});
 export const timeOfDay = (label: string): TimeOfDayField => ({ kind: 'time of day', label });
-export const list = (label: string, item: GroupField, max: number): ListField => ({
+export const list = <F extends Fields>(label: string, item: GroupField<F>, max: number): ListField<F> => ({
   kind: 'list',
   label,
   item,
   max,
 });
 export const instant = (label: string): InstantField => ({ kind: 'instant', label });
-export const group = (label: string, fields: Record<string, Field>): GroupField => ({
+export const group = <F extends Fields>(label: string, fields: F): GroupField<F> => ({
   kind: 'group',
   label,
   fields,
 });
+
+/** A field for every code, made from its word. */
+export const eachOf = <K extends string, F extends Field>(
+  words: Readonly<Record<K, string>>,
+  make: (word: string, code: K) => F,
+): Readonly<Record<K, F>> =>
+  Object.fromEntries(Object.entries<string>(words).map(([k, w]) => [k, make(w, k as K)])) as Record<K, F>;
+
+/** Options of a table whose entries have names. */
+export const namesOf = <K extends string>(
+  table: Readonly<Record<K, { readonly name: string }>>,
+): Readonly<Record<K, string>> =>
+  Object.fromEntries(
+    Object.entries<{ readonly name: string }>(table).map(([k, entry]) => [k, entry.name]),
+  ) as Record<K, string>;

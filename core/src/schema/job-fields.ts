@@ -4,18 +4,20 @@ import { LIBRARY } from '../materials/library';
 import type { ProductRole } from '../materials/product';
 import { SUBSTRATES } from '../materials/substrates';
 import { STAGES } from '../trace/problem';
+import { STAGE_TITLES } from '../trace/stage-titles';
 import {
   choice,
+  eachOf,
+  expected,
   group,
   instant,
   list,
+  namesOf,
+  pair,
   productChoice,
   quantity,
   required,
   text,
-  type GroupField,
-  type ListField,
-  type TupleField,
 } from './field';
 import { REPAIR } from './repairs';
 
@@ -24,12 +26,7 @@ export const JOB_FORMAT = 'nelbo-job/1';
 const named = (list: readonly { id: string; name: string }[]): Record<string, string> =>
   Object.fromEntries(list.map((p) => [p.id, p.name]));
 
-const size: TupleField = {
-  kind: 'tuple',
-  label: 'Size, along × up',
-  length: 2,
-  item: quantity('size', 'length', 0.002, 3, 'mm'),
-};
+const size = pair('Size, along × up', quantity('size', 'length', 0.002, 3, 'mm'));
 
 const shape = choice('Shape', { ellipse: 'ellipse', rectangle: 'rectangle', outline: 'traced outline' });
 
@@ -61,6 +58,8 @@ export const WARMING = {
   lamp: 'infrared lamp',
   mat: 'heat mat',
 } as const;
+/** The face that one ply is laid on. */
+export const FACES = { outside: 'outside', inside: 'inside' } as const;
 /** Ways that a cloth may lie in the laminate. */
 export const WAYS_OF_PLY = {
   '0/90': '0/90',
@@ -72,16 +71,13 @@ export const WAYS_OF_PLY = {
   any: 'any',
   '–': '–',
 } as const;
-const plies = (label: string): ListField =>
-  list(
-    label,
-    group('Ply', {
-      cloth: required(productChoice('Cloth', products('cloth'))),
-      way: choice('Way', WAYS_OF_PLY),
-      side: choice('Face', { outside: 'outside', inside: 'inside' }),
-    }),
-    60,
-  );
+/** A ply as found in the old hull, or as wanted in the new one. */
+const ply = group('Ply', {
+  cloth: required(productChoice('Cloth', products('cloth'))),
+  way: choice('Way', WAYS_OF_PLY),
+  side: choice('Face', FACES),
+});
+const plies = (label: string) => list(label, ply, 60);
 export const OBSTACLES = {
   fitting: 'fitting',
   window: 'window or hatch',
@@ -107,7 +103,7 @@ const tracing = group('Tracing', {
   spots: required(list('Traced points', spot, 400)),
 });
 
-export const METHODS: Record<string, string> = {
+export const METHODS = {
   eye: 'by eye',
   wipe: 'solvent or dye wipe',
   tap: 'tap tone',
@@ -118,11 +114,9 @@ export const METHODS: Record<string, string> = {
   grind: 'grinding to glassy bright laminate',
 };
 
-const findings: ListField = {
-  kind: 'list',
-  label: 'Findings',
-  max: 40,
-  item: group('Finding', {
+const findings = list(
+  'Findings',
+  group('Finding', {
     at: required(instant('Found at')),
     extent: required(choice('What was seen', { 'first look': 'first look', 'true extent': 'true extent' })),
     shape,
@@ -134,7 +128,8 @@ const findings: ListField = {
     who: text('Found by', 80),
     note: text('Note', 500),
   }),
-};
+  40,
+);
 
 /** Names of presets and criteria; the match holds what they mean (its own spec keeps the two alike). */
 const PRESET_NAMES = {
@@ -166,7 +161,7 @@ const lab = {
 };
 
 /** Every field of a job file, with its limits. Limits are those of sense (a hull is not 1 m thick), not of taste. */
-export const JOB_FIELDS: GroupField = group('Job', {
+export const JOB_FIELDS = group('Job', {
   format: required(text('Format', 40)),
   title: text('Title', 160),
   boat: group('Boat', {
@@ -179,12 +174,7 @@ export const JOB_FIELDS: GroupField = group('Job', {
       evidence: list(
         'Evidence',
         group('Test', {
-          test: required(
-            choice(
-              'Test',
-              Object.fromEntries(Object.entries(IDENTIFICATION_TESTS).map(([id, t]) => [id, t.name])),
-            ),
-          ),
+          test: required(choice('Test', namesOf(IDENTIFICATION_TESTS))),
           outcome: required(text('Outcome', 20)),
           at: instant('Tested at'),
           who: text('Tested by', 80),
@@ -231,9 +221,7 @@ export const JOB_FIELDS: GroupField = group('Job', {
   ),
   damage: required(
     group('Damage', {
-      kind: required(
-        choice('Damage', named(Object.entries(DAMAGE_KINDS).map(([id, d]) => ({ id, name: d.name })))),
-      ),
+      kind: expected(choice('Damage', namesOf(DAMAGE_KINDS))),
       depth: quantity('Depth', 'length', 0, 0.1, 'mm'),
       count: quantity('How many', 'count', 1, 5000, 'each'),
       pattern: choice('Pattern', {
@@ -264,8 +252,8 @@ export const JOB_FIELDS: GroupField = group('Job', {
         'Readings',
         group('Reading', {
           at: instant('Read at'),
-          x: point.fields['x'],
-          y: point.fields['y'],
+          x: point.fields.x,
+          y: point.fields.y,
           tap: choice('Tap', { sound: 'sound', dull: 'dull', dead: 'dead' }),
           moisture: quantity('Moisture reading', 'count', 0, 1000, 'each'),
           who: text('Read by', 80),
@@ -297,9 +285,7 @@ export const JOB_FIELDS: GroupField = group('Job', {
     preset: choice('What matters', PRESET_NAMES),
     weights: group(
       'Weights',
-      Object.fromEntries(
-        Object.entries(CRITERION_LABELS).map(([id, label]) => [id, quantity(label, 'count', 0, 10, 'each')]),
-      ),
+      eachOf(CRITERION_LABELS, (label) => quantity(label, 'count', 0, 10, 'each')),
     ),
   }),
   conditions: group('Conditions', {
@@ -384,8 +370,8 @@ export const JOB_FIELDS: GroupField = group('Job', {
           list(
             'Gaps',
             group('Gap', {
-              x: point.fields['x'],
-              y: point.fields['y'],
+              x: point.fields.x,
+              y: point.fields.y,
               gap: required(
                 quantity(
                   'Gap',
@@ -554,14 +540,13 @@ export const JOB_FIELDS: GroupField = group('Job', {
   schedule: group('Schedule', {
     start: instant('Start'),
     wanted: instant('Wanted by'),
-    done: {
-      kind: 'list',
-      label: 'Stages done',
-      max: STAGES.length,
-      item: group('Stage done', {
-        stage: required(choice('Stage', Object.fromEntries(STAGES.map((s) => [s, s])))),
+    done: list(
+      'Stages done',
+      group('Stage done', {
+        stage: required(choice('Stage', STAGE_TITLES)),
         at: required(instant('Done at')),
       }),
-    } satisfies ListField,
+      STAGES.length,
+    ),
   }),
 });

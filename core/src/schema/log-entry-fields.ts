@@ -1,4 +1,5 @@
-import { choice, group, instant, quantity, required, text, type GroupField } from './field';
+import { choice, group, instant, quantity, required, text } from './field';
+import type { ValueOf } from './document-of';
 import { STAGE_TITLES } from '../trace/stage-titles';
 
 /** What happened at the bench or at the boat, as a machine can read it. The text of the entry says the same. */
@@ -18,27 +19,11 @@ export const LOG_EVENTS = {
 } as const;
 export type LogEventKind = keyof typeof LOG_EVENTS;
 
-/** The event of a log entry, in SI. */
-export interface LogEvent {
-  readonly kind: LogEventKind;
-  readonly run?: string;
-  readonly batch?: string;
-  readonly product?: string;
-  readonly lot?: string;
-  readonly first?: number;
-  readonly second?: number;
-  readonly pot?: number;
-  readonly air?: number;
-  readonly humidity?: number;
-  readonly until?: string;
-  readonly deltaE?: number;
-}
-
 /** Characters of one entry of the log. */
 export const LONGEST_ENTRY = 4000;
 
 /** One dated entry of a job's log; the id is made by the client, so that sending it twice stores it once. */
-export const LOG_ENTRY_FIELDS: GroupField = group('Log entry', {
+export const LOG_ENTRY_FIELDS = group('Log entry', {
   id: required(text('Id', 36)),
   stage: required(choice('Stage', STAGE_TITLES)),
   at: required(instant('When')),
@@ -59,3 +44,7 @@ export const LOG_ENTRY_FIELDS: GroupField = group('Log entry', {
     deltaE: quantity('Colour difference, ΔE00', 'count', 0, 200, 'each'),
   }),
 });
+
+export type LogEntryDocument = ValueOf<typeof LOG_ENTRY_FIELDS, number>;
+/** The event of a log entry, in SI. */
+export type LogEvent = NonNullable<LogEntryDocument['event']>;

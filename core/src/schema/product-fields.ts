@@ -1,5 +1,6 @@
 import { LIBRARY } from '../materials/library';
-import { choice, group, instant, list, quantity, required, text, type GroupField } from './field';
+import { choice, group, instant, list, quantity, required, text } from './field';
+import type { ValueOf } from './document-of';
 
 const H = 3600;
 const D = 86_400;
@@ -49,7 +50,7 @@ export const SHEET_FIELDS = {
 export type SheetField = keyof typeof SHEET_FIELDS;
 
 /** A product of the yard: an entry of the library with the yard's own figures, or a product of its own made after one. */
-export const PRODUCT_FIELDS: GroupField = group('Product', {
+export const PRODUCT_FIELDS = group('Product', {
   like: required(choice('Like', Object.fromEntries(LIBRARY.products.map((p) => [p.id, p.name])))),
   name: text('Name', 80),
   sheet: text('Data sheet', 120),
@@ -66,3 +67,6 @@ export const PRODUCT_FIELDS: GroupField = group('Product', {
     40,
   ),
 });
+
+/** A product as the yard enters it, in SI; its id stands beside it. */
+export type ProductDocument = ValueOf<typeof PRODUCT_FIELDS, number>;

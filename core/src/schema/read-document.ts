@@ -1,7 +1,9 @@
 import { ValidationError, type AnySchema } from 'yup';
 import { problem, type Problem } from '../trace/problem';
 import { checkLeaf, nearest } from './check-field';
-import type { Field, GroupField } from './field';
+import type { ValueOf } from './document-of';
+import type { Field, Fields, GroupField } from './field';
+import { yupFor } from './yup-schema';
 
 /**
  * Validates a document and reads what is valid of it. Fields that fail are left out and reported, so that
@@ -9,11 +11,11 @@ import type { Field, GroupField } from './field';
  *
  * @returns the document with quantities in SI, and one `error` per bad field, one `warning` per unknown field
  */
-export function readDocument(
+export function readDocument<F extends Fields>(
   document: unknown,
-  fields: GroupField,
+  fields: GroupField<F>,
   schema: AnySchema,
-): { value: Record<string, unknown>; problems: Problem[] } {
+): { value: Partial<ValueOf<GroupField<F>, number>>; problems: Problem[] } {
   if (typeof document !== 'object' || document === null || Array.isArray(document)) {
     return {
       value: {},
@@ -25,11 +27,27 @@ export function readDocument(
   const beyond = new Set(bounds.problems.map((p) => p.path));
   const problems = [...validate(known, schema).filter((p) => !beyond.has(p.path)), ...bounds.problems];
   const bad = problems.filter((p) => p.severity === 'error').map((p) => p.path);
-  const value = (convert(known, fields, '', new Set(bad), new Set(bad.flatMap(upTo))) ?? {}) as Record<
-    string,
-    unknown
+  const value = (convert(known, fields, '', new Set(bad), new Set(bad.flatMap(upTo))) ?? {}) as Partial<
+    ValueOf<GroupField<F>, number>
   >;
   return { value, problems: told(problems) };
+}
+
+/**
+ * Reads documents that are taken whole or not at all.
+ *
+ * @returns a reader of unknown data: the document where no field failed, else `undefined`, and what was found
+ */
+export function readerOf<F extends Fields>(
+  fields: GroupField<F>,
+): (document: unknown) => { whole?: ValueOf<GroupField<F>, number>; problems: Problem[] } {
+  const schema = yupFor(fields);
+  return (document) => {
+    const { value, problems } = readDocument(document, fields, schema);
+    const failed = problems.some((p) => p.severity === 'error');
+    // Without an error nothing that is required is missing.
+    return failed ? { problems } : { whole: value as ValueOf<GroupField<F>, number>, problems };
+  };
 }
 
 /** As many bad fields are told one by one: whoever has more has another kind of file. */

@@ -1,5 +1,6 @@
-import { QUANTITY_KINDS, type QuantityKind } from '../units/preferences';
-import { choice, group, instant, list, quantity, required, text, timeOfDay, type GroupField } from './field';
+import type { QuantityKind, UnitSystem } from '../units/preferences';
+import type { ValueOf } from './document-of';
+import { choice, eachOf, group, instant, list, quantity, required, text, timeOfDay } from './field';
 
 const KIND_LABELS: Record<QuantityKind, string> = {
   length: 'Lengths and thickness',
@@ -12,7 +13,7 @@ const KIND_LABELS: Record<QuantityKind, string> = {
   pressure: 'Strengths',
 };
 
-const SYSTEMS: Record<QuantityKind, Record<'metric' | 'us', string>> = {
+const SYSTEMS: Readonly<Record<QuantityKind, Readonly<Record<UnitSystem, string>>>> = {
   length: { metric: 'mm, m', us: 'in, ft' },
   film: { metric: 'µm', us: 'mil' },
   area: { metric: 'cm², m²', us: 'in², ft²' },
@@ -25,7 +26,7 @@ const SYSTEMS: Record<QuantityKind, Record<'metric' | 'us', string>> = {
 
 const units = group(
   'Units',
-  Object.fromEntries(QUANTITY_KINDS.map((kind) => [kind, choice(KIND_LABELS[kind], SYSTEMS[kind])])),
+  eachOf(KIND_LABELS, (label, kind) => choice(label, SYSTEMS[kind])),
 );
 
 const hours = group('Working hours', {
@@ -88,7 +89,7 @@ const instruments = group('Instruments', {
 });
 
 /** What the yard keeps about itself. */
-export const SHOP_FIELDS: GroupField = group('Shop', {
+export const SHOP_FIELDS = group('Shop', {
   name: text('Yard', 120),
   currency: text('Currency', 8),
   labourPerHour: quantity('Labour per hour', 'money', 0, 1000, ':1'),
@@ -127,3 +128,9 @@ export const SHOP_FIELDS: GroupField = group('Shop', {
   ),
   pastes: list('Pastes on the shelf', group('Paste', { id: required(text('Paste', 40)) }), 40),
 });
+
+/**
+ * What the yard knows of itself, in SI. Anything missing falls back to a default and is shown as assumed: round the
+ * clock until hours are set, one pair of hands, typical instruments, the usual papers, all characterised pastes.
+ */
+export type Shop = ValueOf<typeof SHOP_FIELDS, number>;

@@ -1,4 +1,4 @@
-import { LOG_ENTRY_FIELDS, YEARS, parseFormat, readDocument, storable, yupFor } from '@nelbo/core';
+import { LOG_ENTRY_FIELDS, YEARS, parseFormat, readerOf, storable } from '@nelbo/core';
 import * as yup from 'yup';
 import type { TableName } from './format';
 
@@ -34,17 +34,20 @@ const plan = yup
   .mixed()
   .test('plan', '${path} is no plan', (v) => typeof v === 'object' && v !== null && !Array.isArray(v));
 
-const logSchema = yupFor(LOG_ENTRY_FIELDS);
+const readEntry = readerOf(LOG_ENTRY_FIELDS);
 const logEntry = yup
   .object({ id, job_id: id, sequence: whole(1), received_at: instant })
   .test('entry', 'is no log entry', (row) => {
     const { id: own, stage, at, who, text: words, event } = row as unknown as Record<string, unknown>;
-    const { problems } = readDocument(
-      { id: own, stage, at, who, text: words, ...(event === null || event === undefined ? {} : { event }) },
-      LOG_ENTRY_FIELDS,
-      logSchema,
-    );
-    return storable(row).length === 0 && !problems.some((p) => p.severity === 'error');
+    const { whole } = readEntry({
+      id: own,
+      stage,
+      at,
+      who,
+      text: words,
+      ...(event === null || event === undefined ? {} : { event }),
+    });
+    return storable(row).length === 0 && whole !== undefined;
   });
 
 const ROWS: Readonly<Record<TableName, yup.Schema>> = {

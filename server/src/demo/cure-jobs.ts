@@ -1,3 +1,4 @@
+import type { JobDocument } from '@nelbo/core';
 import type { DemoJob } from './demo-job';
 
 const HOUR = 3_600_000;
@@ -17,17 +18,7 @@ export function cureJobs(now: number): readonly DemoJob[] {
     matrix: 'polyester',
     gelCoat: 0.0006,
   } as const;
-  const cut = (
-    along: number,
-    up: number,
-  ): {
-    at: string;
-    extent: 'true extent';
-    shape: 'ellipse';
-    size: [number, number];
-    method: string;
-    who: string;
-  }[] => [
+  const cut = (along: number, up: number): JobDocument['damage']['findings'] => [
     { at: at(3), extent: 'true extent', shape: 'ellipse', size: [along, up], method: 'grind', who: 'Tam' },
   ];
   return [

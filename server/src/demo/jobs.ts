@@ -1,3 +1,4 @@
+import type { ProductDocument, Shop } from '@nelbo/core';
 import { cureJobs } from './cure-jobs';
 import type { DemoJob } from './demo-job';
 import { dailyRepairs } from './daily-repairs';
@@ -7,7 +8,7 @@ import { otherHulls } from './other-hulls';
 
 const HOUR = 3_600_000;
 
-export const DEMO_SHOP = {
+export const DEMO_SHOP: Shop = {
   name: 'Skerry Lane Boatworks',
   currency: '£',
   labourPerHour: 65,
@@ -15,10 +16,10 @@ export const DEMO_SHOP = {
   humidity: 0.61,
   order: 'largest first',
   crew: [{ name: 'Ines' }, { name: 'Tam' }, { name: 'Odd' }],
-} as const;
+};
 
 /** What the yard has entered in Stores: one data sheet, and one product of its own. */
-export const DEMO_PRODUCTS: readonly { readonly id: string; readonly product: Record<string, unknown> }[] = [
+export const DEMO_PRODUCTS: readonly { readonly id: string; readonly product: ProductDocument }[] = [
   {
     id: 'epoxy-slow',
     product: {

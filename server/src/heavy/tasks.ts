@@ -1,4 +1,4 @@
-import type { JobDocument } from '@nelbo/core';
+import type { JobDocument, Shop } from '@nelbo/core';
 import type { Made, PaperKind } from '../papers/make';
 import type { Shrunk } from '../photos/shrink';
 import type { StoredProduct } from '../stores/queries';
@@ -6,7 +6,7 @@ import type { StoredProduct } from '../stores/queries';
 /** All that a plan is made from: plain data, so that it can be handed to a thread. */
 export interface PlanFacts {
   readonly document: JobDocument;
-  readonly shop: Record<string, unknown>;
+  readonly shop: Shop;
   readonly products: readonly StoredProduct[];
   /** ms since 1970 */
   readonly now: number;

@@ -1,4 +1,4 @@
-import { readDocument, storable, yupFor, type GroupField } from '@nelbo/core';
+import { readerOf, storable, type Fields, type GroupField, type ValueOf } from '@nelbo/core';
 import * as yup from 'yup';
 import { HttpProblem, invalid } from './problem';
 
@@ -9,14 +9,15 @@ export function mustBeStorable(value: unknown): void {
 }
 
 /** Makes a validator of a field table: returns the valid body, or throws a 422 that names every bad field. */
-export function bodyOf<T>(fields: GroupField): (body: unknown) => T {
-  const schema = yupFor(fields);
+export function bodyOf<F extends Fields>(
+  fields: GroupField<F>,
+): (body: unknown) => ValueOf<GroupField<F>, number> {
+  const read = readerOf(fields);
   return (body) => {
     mustBeStorable(body);
-    const { value, problems } = readDocument(body, fields, schema);
-    const errors = problems.filter((p) => p.severity === 'error');
-    if (errors.length > 0) throw invalid(errors);
-    return value as T;
+    const { whole, problems } = read(body);
+    if (!whole) throw invalid(problems.filter((p) => p.severity === 'error'));
+    return whole;
   };
 }
 

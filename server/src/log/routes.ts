@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { Request } from 'express';
-import { LOG_ENTRY_FIELDS, type LogEvent } from '@nelbo/core';
+import { LOG_ENTRY_FIELDS } from '@nelbo/core';
 import type { Database } from '../db/connect';
 import { HttpProblem } from '../http/problem';
 import { param, type Route } from '../http/route';
@@ -9,16 +9,7 @@ import { bodyOf, uuidOf } from '../http/validate';
 import type { JobService } from '../jobs/service';
 import { appendEntry, listEntries, type LogRow, type NewLogEntry } from './queries';
 
-interface LogBody {
-  id: string;
-  stage: string;
-  at: string;
-  who: string;
-  text: string;
-  event?: LogEvent;
-}
-
-const entryBody = bodyOf<LogBody>(LOG_ENTRY_FIELDS);
+const entryBody = bodyOf(LOG_ENTRY_FIELDS);
 
 const sameEntry = (a: LogRow, b: NewLogEntry): boolean =>
   a.jobId === b.jobId &&

@@ -13,7 +13,6 @@ import {
   type Plan,
   type Problem,
   type Reader,
-  type Shop,
 } from '@nelbo/core';
 import { forecastCure } from '@nelbo/core/cure';
 import { workOrder, type WorkOrder } from '@nelbo/core/papers';
@@ -37,10 +36,6 @@ export interface Planned {
   readonly library: Library;
 }
 
-/** Yard as the planner takes it: the crew by name. */
-export const shopOf = (document: Record<string, unknown>): Shop =>
-  ({ ...document, crew: (document['crew'] as { name: string }[] | undefined)?.map((p) => p.name) }) as Shop;
-
 /** What a stored job is planned from, as the yard stands now. */
 export async function factsOf(db: Database, job: JobView): Promise<PlanFacts> {
   const [shop, products] = await Promise.all([readShop(db), listProducts(db)]);
@@ -54,8 +49,8 @@ export async function factsOf(db: Database, job: JobView): Promise<PlanFacts> {
 }
 
 /** Plans a job from its facts, its cures along the course of the air. Takes up to seconds: run it in a thread. */
-export function planned({ document, shop: yard, products, now, timeZone }: PlanFacts): Planned {
-  const [shop, library] = [shopOf(yard), yardLibrary(LIBRARY, yardProducts(products))];
+export function planned({ document, shop, products, now, timeZone }: PlanFacts): Planned {
+  const library = yardLibrary(LIBRARY, yardProducts(products));
   const { job: read, problems } = readJob(document);
   const clock = { now, timeZone };
   const result = read && planRepair(read, library, shop, clock);

@@ -5,7 +5,7 @@ import { components as c } from '../http/schemas';
 import { bodyOf } from '../http/validate';
 import { readShop, writeShop } from './queries';
 
-const shopBody = bodyOf<Record<string, unknown>>(SHOP_FIELDS);
+const shopBody = bodyOf(SHOP_FIELDS);
 
 export function shopRoutes(db: Database): readonly Route[] {
   return [

@@ -1,23 +1,19 @@
-import { PRODUCT_FIELDS, readDocument, yupFor, type YardProduct } from '@nelbo/core';
+import { readYardProduct, type ProductDocument, type YardProduct } from '@nelbo/core';
 import { asc, eq, sql } from 'drizzle-orm';
 import type { Database } from '../db/connect';
 import { products } from '../db/schema';
 
 export interface StoredProduct {
   readonly id: string;
-  readonly product: Record<string, unknown>;
+  readonly product: ProductDocument;
 }
 
 export async function listProducts(db: Database): Promise<readonly StoredProduct[]> {
   const rows = await db.select().from(products).orderBy(asc(products.id));
-  return rows.map((r) => ({ id: r.id, product: r.document as Record<string, unknown> }));
+  return rows.map((r) => ({ id: r.id, product: r.document as ProductDocument }));
 }
 
-export async function writeProduct(
-  db: Database,
-  id: string,
-  document: Record<string, unknown>,
-): Promise<void> {
+export async function writeProduct(db: Database, id: string, document: ProductDocument): Promise<void> {
   await db
     .insert(products)
     .values({ id, document })
@@ -30,14 +26,7 @@ export async function removeProduct(db: Database, id: string): Promise<boolean> 
   return gone.length > 0;
 }
 
-const schema = yupFor(PRODUCT_FIELDS);
-
 /** The yard's entries as the library takes them. One that cannot be read any more is left out. */
 export function yardProducts(stored: readonly StoredProduct[]): readonly YardProduct[] {
-  return stored.flatMap(({ id, product }): YardProduct[] => {
-    const { value, problems } = readDocument(product, PRODUCT_FIELDS, schema);
-    return value && !problems.some((p) => p.severity === 'error')
-      ? [{ ...(value as unknown as Omit<YardProduct, 'id'>), id }]
-      : [];
-  });
+  return stored.flatMap((entry) => readYardProduct(entry) ?? []);
 }

@@ -6,7 +6,7 @@ import { components as c } from '../http/schemas';
 import { bodyOf } from '../http/validate';
 import { listProducts, removeProduct, writeProduct } from './queries';
 
-const productBody = bodyOf<Record<string, unknown>>(PRODUCT_FIELDS);
+const productBody = bodyOf(PRODUCT_FIELDS);
 
 /** An entry of the library, or a product of the yard's own. */
 function idOf(value: string): string {

@@ -1,8 +1,48 @@
 import { definePreset } from '@primeuix/themes';
-import Aura from '@primeuix/themes/aura';
+import base from '@primeuix/themes/aura/base';
+import css from '@primeuix/themes/aura/css';
+import badge from '@primeuix/themes/aura/badge';
+import button from '@primeuix/themes/aura/button';
+import dialog from '@primeuix/themes/aura/dialog';
+import drawer from '@primeuix/themes/aura/drawer';
+import iconfield from '@primeuix/themes/aura/iconfield';
+import inputtext from '@primeuix/themes/aura/inputtext';
+import ripple from '@primeuix/themes/aura/ripple';
+import select from '@primeuix/themes/aura/select';
+import selectbutton from '@primeuix/themes/aura/selectbutton';
+import slider from '@primeuix/themes/aura/slider';
+import textarea from '@primeuix/themes/aura/textarea';
+import togglebutton from '@primeuix/themes/aura/togglebutton';
+import toggleswitch from '@primeuix/themes/aura/toggleswitch';
+import tooltip from '@primeuix/themes/aura/tooltip';
+import virtualscroller from '@primeuix/themes/aura/virtualscroller';
+
+/** The components that Nelbo shows: the theme of all that there are would lie in the first load. */
+const shown = {
+  ...base,
+  // Its types name an export that the file does not have: the text is its default.
+  css: css as unknown as string,
+  components: {
+    badge,
+    button,
+    dialog,
+    drawer,
+    iconfield,
+    inputtext,
+    ripple,
+    select,
+    selectbutton,
+    slider,
+    textarea,
+    togglebutton,
+    toggleswitch,
+    tooltip,
+    virtualscroller,
+  },
+};
 
 /** Nelbo's own preset: ink on paper, square-ish corners, hairlines, no shadows on what does not float. */
-export const NelboPreset = definePreset(Aura, {
+export const NelboPreset = definePreset(shown, {
   primitive: { borderRadius: { none: '0', xs: '2px', sm: '2px', md: '3px', lg: '4px', xl: '4px' } },
   semantic: {
     primary: {

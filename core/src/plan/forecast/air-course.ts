@@ -3,7 +3,7 @@ import { airOf, standInForecast, type Air } from '../../cure/air';
 import type { Job } from '../../schema/job';
 import { problemAt, type Problem, type Told } from '../../trace/problem';
 import type { Inputs } from '../inputs';
-import type { Clock } from '../shop';
+import type { Clock } from '../clock';
 
 export interface PlacedAir {
   readonly air: Air;

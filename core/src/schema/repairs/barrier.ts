@@ -1,29 +1,5 @@
+import type { ValueOf } from '../document-of';
 import { choice, group, instant, list, quantity, required } from '../field';
-
-/** A dated moisture reading at one place, on the scale of its meter. */
-export interface DryingReading<Q = number> {
-  at: string;
-  moisture: Q;
-  scale?: 'relative' | 'wood';
-}
-
-/** What is watched while it dries: bottoms, cores, planks. */
-export interface DryingFacts<Q = number> {
-  dry?: Q;
-  readings?: DryingReading<Q>[];
-}
-
-export interface BarrierFacts<Q = number> {
-  diameter?: Q;
-  depth?: Q;
-  method?: 'open each' | 'peel';
-  peel?: Q;
-  film?: Q;
-  antifouling?: 'no' | 'yes';
-  antifoulingCoats?: Q;
-  supports?: Q;
-  supportArea?: Q;
-}
 
 export const DRYING = group('Drying', {
   dry: quantity(
@@ -44,6 +20,8 @@ export const DRYING = group('Drying', {
     60,
   ),
 });
+/** What is watched while it dries: bottoms, cores, planks. */
+export type DryingFacts<Q = number> = ValueOf<typeof DRYING, Q>;
 
 export const BARRIER = group('Blisters and barrier', {
   diameter: quantity('Blister, across', 'length', 0.001, 0.15, 'mm', '10 mm until entered'),
@@ -56,3 +34,4 @@ export const BARRIER = group('Blisters and barrier', {
   supports: quantity('Stands and blocks', 'count', 0, 40, 'each', 'six until entered'),
   supportArea: quantity('Face hidden by one', 'area', 0.001, 0.5, 'cm²', '0.06 m² until entered'),
 });
+export type BarrierFacts<Q = number> = ValueOf<typeof BARRIER, Q>;

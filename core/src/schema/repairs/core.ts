@@ -1,14 +1,5 @@
+import type { ValueOf } from '../document-of';
 import { choice, group, quantity } from '../field';
-
-export interface CoreFacts<Q = number> {
-  pitch?: Q;
-  hole?: Q;
-  gap?: Q;
-  medium?: 'epoxy' | 'foam';
-  expansion?: Q;
-  voids?: Q;
-  cartridge?: Q;
-}
 
 export const CORE = group('Injection', {
   pitch: quantity('Distance between holes', 'length', 0.02, 0.2, 'mm', '50 to 75 mm; 60 mm until entered'),
@@ -33,3 +24,4 @@ export const CORE = group('Injection', {
   expansion: quantity('Foam grows to', 'ratio', 1.5, 40, ':1', '8 times until entered; the sheet decides'),
   cartridge: quantity('Syringe or cartridge', 'volume', 5e-6, 0.001, 'ml', '60 ml until entered'),
 });
+export type CoreFacts<Q = number> = ValueOf<typeof CORE, Q>;

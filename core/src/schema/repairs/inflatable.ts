@@ -1,24 +1,5 @@
+import type { ValueOf } from '../document-of';
 import { choice, group, instant, list, quantity, required } from '../field';
-
-/** A reading of a leak test: gauge pressure, temperature of the fabric, and the barometer at the place. */
-export interface LeakReading<Q = number> {
-  at: string;
-  pressure: Q;
-  temperature?: Q;
-  barometer?: Q;
-}
-
-export interface InflatableFacts<Q = number> {
-  tube?: Q;
-  working?: Q;
-  inside?: 'yes' | 'no';
-  coats?: Q;
-  hardener?: Q;
-  margin?: Q;
-  where?: 'workshop' | 'field';
-  trip?: Q;
-  leak?: LeakReading<Q>[];
-}
 
 export const INFLATABLE = group('Inflatable', {
   tube: quantity(
@@ -61,3 +42,7 @@ export const INFLATABLE = group('Inflatable', {
     40,
   ),
 });
+export type InflatableFacts<Q = number> = ValueOf<typeof INFLATABLE, Q>;
+
+/** A reading of a leak test: gauge pressure, temperature of the fabric, and the barometer at the place. */
+export type LeakReading = NonNullable<InflatableFacts['leak']>[number];

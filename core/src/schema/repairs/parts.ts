@@ -1,26 +1,5 @@
+import type { ValueOf } from '../document-of';
 import { choice, group, list, quantity, required } from '../field';
-
-/** Distance of each face from the middle plane at a place along the chord. */
-export interface Offset<Q = number> {
-  x: Q;
-  port: Q;
-  starboard: Q;
-}
-
-export interface EdgeFacts<Q = number> {
-  part?: 'centreboard' | 'rudder' | 'fin' | 'skeg' | 'other';
-  edge?: 'leading' | 'trailing' | 'tip';
-  chord?: Q;
-  thick?: Q;
-  span?: Q;
-  weight?: Q;
-  slot?: Q;
-  trailing?: Q;
-  split?: Q;
-  pin?: Q;
-  worn?: Q;
-  offsets?: Offset<Q>[];
-}
 
 export const EDGE = group('Edge or foil', {
   part: choice('Part', {
@@ -50,13 +29,7 @@ export const EDGE = group('Edge or foil', {
     40,
   ),
 });
-
-export interface HolesFacts<Q = number> {
-  diameter?: Q;
-  depth?: Q;
-  refit?: 'no' | 'yes';
-  fastener?: Q;
-}
+export type EdgeFacts<Q = number> = ValueOf<typeof EDGE, Q>;
 
 export const HOLES = group('Drilled holes', {
   diameter: quantity('Hole', 'length', 0.001, 0.1, 'mm', '6 mm until entered'),
@@ -64,13 +37,7 @@ export const HOLES = group('Drilled holes', {
   refit: choice('Then', { no: 'left closed', yes: 'drilled again' }),
   fastener: quantity('Fastener', 'length', 0.002, 0.05, 'mm', 'as the hole until entered'),
 });
-
-export interface PlasticFacts<Q = number> {
-  thickness?: Q;
-  rod?: Q;
-  pull?: 'held' | 'peeled';
-  mixer?: 'no' | 'yes';
-}
+export type HolesFacts<Q = number> = ValueOf<typeof HOLES, Q>;
 
 export const PLASTIC = group('Plastic', {
   thickness: quantity(
@@ -85,11 +52,7 @@ export const PLASTIC = group('Plastic', {
   pull: choice('Pull test on a scrap weld', { held: 'the sheet tore first', peeled: 'the rod peeled' }),
   mixer: choice('From a cartridge, static mixer', { no: 'no, by hand', yes: 'yes' }),
 });
-
-export interface SurfaceFacts<Q = number> {
-  lines?: Q;
-  texture?: 'smooth' | 'non-skid';
-}
+export type PlasticFacts<Q = number> = ValueOf<typeof PLASTIC, Q>;
 
 export const SURFACE = group('Gel coat', {
   lines: quantity(
@@ -102,15 +65,7 @@ export const SURFACE = group('Gel coat', {
   ),
   texture: choice('Surface', { smooth: 'smooth', 'non-skid': 'non-skid pattern' }),
 });
-
-export interface WoodFacts<Q = number> {
-  thickness?: Q;
-  ratio?: Q;
-  spar?: 'no' | 'yes';
-  moisture?: Q;
-  beyond?: Q;
-  sheathing?: Q;
-}
+export type SurfaceFacts<Q = number> = ValueOf<typeof SURFACE, Q>;
 
 export const WOOD = group('Wood', {
   thickness: quantity(
@@ -127,22 +82,13 @@ export const WOOD = group('Wood', {
   beyond: quantity('Cut back beyond what is soft', 'length', 0, 0.5, 'mm', '50 mm beyond rot until entered'),
   sheathing: quantity('Layers of glass over it', 'count', 0, 4, 'each', 'as the chain has it until entered'),
 });
-
-export interface MetalFacts<Q = number> {
-  thickness?: Q;
-  radius?: Q;
-}
+export type WoodFacts<Q = number> = ValueOf<typeof WOOD, Q>;
 
 export const METAL = group('Metal', {
   thickness: quantity('Thickness when new', 'length', 0.0005, 0.2, 'mm', '10 mm until entered'),
   radius: quantity('Radius of its edges', 'length', 0.0005, 0.05, 'mm', '2 mm until entered'),
 });
-
-export interface RenewalFacts<Q = number> {
-  start?: 'fine' | 'P2000' | 'P1500' | 'P1000';
-  coats?: Q;
-  spots?: Q;
-}
+export type MetalFacts<Q = number> = ValueOf<typeof METAL, Q>;
 
 export const RENEWAL = group('Renewal', {
   start: choice('Test spot cleared with', {
@@ -154,3 +100,4 @@ export const RENEWAL = group('Renewal', {
   coats: quantity('Coats of paint', 'count', 1, 6, 'each', 'two until entered'),
   spots: quantity('Share with fills to prime', 'fraction', 0, 1, '%', '5 % until entered'),
 });
+export type RenewalFacts<Q = number> = ValueOf<typeof RENEWAL, Q>;

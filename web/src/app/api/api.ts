@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse, HttpParams, type HttpEvent } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import type { LogEvent, Job, JobDocument, Shop, Stage, ToldProblem } from '@nelbo/core';
+import type { Job, JobDocument, LogEntryDocument, ProductDocument, Shop, ToldProblem } from '@nelbo/core';
 import { TimeoutError, type Observable } from 'rxjs';
 
 export interface StoredJob {
@@ -42,14 +42,7 @@ export interface SaveLabel {
   readonly saveId?: string;
 }
 
-export interface LogEntry {
-  readonly id: string;
-  readonly stage: Stage;
-  readonly at: string;
-  readonly who: string;
-  readonly text: string;
-  readonly event?: LogEvent;
-}
+export type LogEntry = LogEntryDocument;
 
 /** What a failed call says, in words for a person. */
 export interface ApiFailure {
@@ -171,7 +164,7 @@ export class Api {
     return this.#http.get<StoredProduct[]>('/api/v1/stores');
   }
 
-  keepProduct(id: string, product: Record<string, unknown>): Observable<StoredProduct> {
+  keepProduct(id: string, product: ProductDocument): Observable<StoredProduct> {
     return this.#http.put<StoredProduct>(`/api/v1/stores/${id}`, product);
   }
 
@@ -203,19 +196,19 @@ export class Api {
     return this.#http.get<BoatColour[]>('/api/v1/colours', { params: { boat, except } });
   }
 
-  shop(): Observable<ShopDocument> {
-    return this.#http.get<ShopDocument>('/api/v1/shop');
+  shop(): Observable<Shop> {
+    return this.#http.get<Shop>('/api/v1/shop');
   }
 
-  saveShop(shop: ShopDocument): Observable<ShopDocument> {
-    return this.#http.put<ShopDocument>('/api/v1/shop', shop);
+  saveShop(shop: Shop): Observable<Shop> {
+    return this.#http.put<Shop>('/api/v1/shop', shop);
   }
 }
 
 /** An entry of the yard's Stores. */
 export interface StoredProduct {
   readonly id: string;
-  readonly product: Record<string, unknown>;
+  readonly product: ProductDocument;
 }
 
 /** What was mixed for a boat before. */
@@ -233,8 +226,6 @@ export interface Photo {
   readonly height: number;
   readonly madeAt: string;
 }
-
-export type ShopDocument = Omit<Shop, 'crew'> & { readonly crew?: readonly { readonly name: string }[] };
 
 export interface KeptWorkOrder {
   readonly id: string;

@@ -100,7 +100,7 @@ export class BenchPage implements OnDestroy {
   protected readonly boat = computed(
     () => this.state()?.document.boat?.name ?? this.state()?.document.title ?? '',
   );
-  protected readonly crew = computed(() => this.#shop()?.crew ?? []);
+  protected readonly crew = computed(() => this.#shop()?.crew?.map((p) => p.name) ?? []);
   protected readonly batches = computed(() => {
     const plan = this.state()?.plan;
     return plan ? benchBatches(plan, this.#stores.library().resins) : [];

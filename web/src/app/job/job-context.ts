@@ -68,7 +68,7 @@ export class JobContext {
     return state && cure ? refineProblems(state.problems, cure) : (state?.problems ?? []);
   });
   readonly currency = computed(() => this.shop()?.currency ?? '');
-  readonly crew = computed(() => this.shop()?.crew ?? []);
+  readonly crew = computed(() => this.shop()?.crew?.map((p) => p.name) ?? []);
   /** The ply picked in the table or in a drawing; picked anywhere, it is picked everywhere. */
   readonly pickedPly = signal<number | undefined>(undefined);
   /** While the layup is stepped through: the last ply that lies by now. */

@@ -3,11 +3,11 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import type { JobDocument } from '@nelbo/core';
+import type { JobDocument, Shop } from '@nelbo/core';
 import type { Subject } from 'rxjs';
 import '../../../../core/spec/helpers/repairs';
 import { BASE } from '../../../../core/spec/support';
-import type { JobPageOf, JobSummary, LogEntry, ShopDocument, StoredJob } from '../api/api';
+import type { JobPageOf, JobSummary, LogEntry, StoredJob } from '../api/api';
 import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
 import { PhotoStore } from '../state/photo-store';
@@ -66,7 +66,7 @@ export async function bench<T>(
   inputs: Record<string, unknown> = {},
   job: JobDocument = JOB,
   log: LogEntry[] = [],
-  shop: ShopDocument = { currency: '£' },
+  shop: Shop = { currency: '£' },
 ): Promise<Bench<T>> {
   const device = deviceForSpecs();
   TestBed.configureTestingModule({

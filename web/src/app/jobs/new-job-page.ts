@@ -159,7 +159,7 @@ export class NewJobPage {
       extent: this.extent(),
       shape: 'ellipse' as const,
       size: [length, width] as [number, number],
-      method: 'eye',
+      method: 'eye' as const,
     };
     return { ...d, damage: { ...d.damage, findings: [finding] } };
   });

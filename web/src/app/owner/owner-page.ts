@@ -140,7 +140,7 @@ export class OwnerPage implements OnDestroy {
         when: day.format(new Date(finding.at)),
         extent: finding.extent,
         size: saySize({ value: finding.size[0] }, { value: finding.size[1] }, reader),
-        how: [METHODS[finding.method ?? ''], finding.note].filter(Boolean).join('. '),
+        how: [finding.method && METHODS[finding.method], finding.note].filter(Boolean).join('. '),
         changed: changesWords(changes, reader),
         photo: finding.tracing && this.#photos.url(finding.tracing.photo),
       })),

@@ -136,7 +136,7 @@ export class SettingsPage {
   protected readonly labour = given(DEFAULTS.labourPerHour, 'money');
   protected readonly oneHand = given(1, 'count');
 
-  readonly #stored = toSignal(this.#store.document$);
+  readonly #stored = toSignal(this.#store.shop$);
   readonly #pending = toSignal(this.#edits.pending$, { requireSync: true });
   protected readonly shop = computed(() => {
     const stored = this.#stored();

@@ -1,8 +1,9 @@
+import type { Shop } from '@nelbo/core';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import type { ShopDocument } from '../api/api';
+
 import { type } from '../job/testing';
 import { deviceForSpecs } from '../state/testing';
 import { Reading } from '../state/reading';
@@ -24,13 +25,13 @@ describe('the settings page', () => {
     return found;
   };
   /** Answers the reading before a save, and gives what was saved. */
-  async function saved(now: ShopDocument = {}): Promise<ShopDocument> {
+  async function saved(now: Shop = {}): Promise<Shop> {
     await wait(PAUSE);
     http.expectOne({ method: 'GET', url: '/api/v1/shop' }).flush(now);
     const put = http.expectOne({ method: 'PUT', url: '/api/v1/shop' });
     put.flush(put.request.body);
     await fixture.whenStable();
-    return put.request.body as ShopDocument;
+    return put.request.body as Shop;
   }
 
   beforeEach(async () => {

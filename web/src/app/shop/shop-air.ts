@@ -51,7 +51,7 @@ import { sayWhen } from '../ui/when';
 export class ShopAir {
   readonly #store = inject(ShopStore);
   readonly #reading = inject(Reading);
-  readonly #document = toSignal(this.#store.document$);
+  readonly #document = toSignal(this.#store.shop$);
   protected readonly fields = SHOP_FIELDS;
   protected readonly editing = signal(false);
   protected readonly temperature = signal<number | undefined>(undefined);

@@ -1,4 +1,5 @@
-import { mergeDocuments, sameData, type FieldConflict, type JobDocument } from '@nelbo/core';
+import type { FieldConflict, JobDocument } from '@nelbo/core';
+import { mergeDocuments, sameData } from '@nelbo/core/document';
 import type { StoredJob } from '../api/api';
 import type { EditLog } from './edit-history';
 

@@ -1,4 +1,5 @@
-import { documentChanges, revert, type FieldChange, type JobDocument } from '@nelbo/core';
+import type { FieldChange, JobDocument } from '@nelbo/core';
+import { documentChanges, revert } from '@nelbo/core/document';
 
 /** One step back: the fields that an edit changed. */
 export interface Edit {

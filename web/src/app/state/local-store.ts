@@ -1,7 +1,8 @@
 import { Injectable } from '@angular/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { BehaviorSubject, EMPTY, catchError, defer, from, of, switchMap, type Observable } from 'rxjs';
-import type { LogEntry, ShopDocument, StoredProduct } from '../api/api';
+import type { Shop } from '@nelbo/core';
+import type { LogEntry, StoredProduct } from '../api/api';
 import { isUnsaved, type Draft } from './draft';
 import { NO_EDITS } from './edit-history';
 import { openTabs, ownTab, tabAtOnce } from './tab';
@@ -269,11 +270,10 @@ export class LocalStore {
     return this.#write((db) => db.delete('entries', id));
   }
 
-  shop(): Observable<ShopDocument> {
-    return this.#run(
-      async (db) => (await db.get('kept', 'shop'))?.value as ShopDocument | undefined,
-      undefined,
-    ).pipe(switchMap((v) => (v ? of(v) : EMPTY)));
+  shop(): Observable<Shop> {
+    return this.#run(async (db) => (await db.get('kept', 'shop'))?.value as Shop | undefined, undefined).pipe(
+      switchMap((v) => (v ? of(v) : EMPTY)),
+    );
   }
 
   stores(): Observable<readonly StoredProduct[]> {
@@ -287,7 +287,7 @@ export class LocalStore {
     return this.#write((db) => db.put('kept', { name: 'stores', value: entries }));
   }
 
-  keepShop(document: ShopDocument): Promise<void> {
+  keepShop(document: Shop): Promise<void> {
     return this.#write((db) => db.put('kept', { name: 'shop', value: document }));
   }
 }

@@ -1,10 +1,10 @@
 import { Injectable, inject } from '@angular/core';
-import { sameData, type Shop } from '@nelbo/core';
+import type { Shop } from '@nelbo/core';
+import { sameData } from '@nelbo/core/document';
 import {
   ReplaySubject,
   distinctUntilChanged,
   filter,
-  map,
   merge,
   of,
   retry,
@@ -13,7 +13,7 @@ import {
   tap,
   type Observable,
 } from 'rxjs';
-import { Api, type ShopDocument } from '../api/api';
+import { Api } from '../api/api';
 import { Live } from './live';
 import { LocalStore } from './local-store';
 import { Reading } from './reading';
@@ -24,14 +24,9 @@ export class ShopStore {
   readonly #api = inject(Api);
   readonly #local = inject(LocalStore);
   readonly #reading = inject(Reading);
-  readonly #document = new ReplaySubject<ShopDocument>(1);
+  readonly #document = new ReplaySubject<Shop>(1);
   #known = false;
-  readonly document$: Observable<ShopDocument> = this.#document.pipe(
-    distinctUntilChanged((a, b) => sameData(a, b)),
-  );
-  readonly shop$: Observable<Shop> = this.document$.pipe(
-    map((d) => ({ ...d, crew: d.crew?.map((c) => c.name) })),
-  );
+  readonly shop$: Observable<Shop> = this.#document.pipe(distinctUntilChanged((a, b) => sameData(a, b)));
 
   constructor() {
     this.#local.shop().subscribe((d) => {
@@ -46,7 +41,7 @@ export class ShopStore {
   }
 
   /** Changes some fields of what the yard holds now; other fields stay as somebody else may just have set them. */
-  change(edit: (document: ShopDocument) => ShopDocument): Observable<ShopDocument> {
+  change(edit: (document: Shop) => Shop): Observable<Shop> {
     return this.#api.shop().pipe(
       switchMap((now) => this.#api.saveShop(edit(now))),
       take(1),
@@ -54,13 +49,13 @@ export class ShopStore {
     );
   }
 
-  #keep(document: ShopDocument): void {
+  #keep(document: Shop): void {
     this.#known = true;
     this.#local.keepShop(document);
     this.#take(document);
   }
 
-  #take(document: ShopDocument): void {
+  #take(document: Shop): void {
     this.#reading.use({ currency: document.currency, units: document.units });
     this.#document.next(document);
   }

@@ -1,7 +1,7 @@
 import { signal, type Provider } from '@angular/core';
-import { LIBRARY } from '@nelbo/core';
+import { LIBRARY, type Shop } from '@nelbo/core';
 import { BehaviorSubject, EMPTY, Subject, of, type Observable } from 'rxjs';
-import type { LogEntry, ShopDocument } from '../api/api';
+import type { LogEntry } from '../api/api';
 import { isUnsaved, type Draft } from './draft';
 import { Live, type Change } from './live';
 import { LocalStore, type KeptDraft, type KeptEntry } from './local-store';
@@ -34,7 +34,7 @@ export class MemoryStore implements Pick<
   readonly waiting = new Map<string, KeptEntry>();
   readonly runs = new Map<string, unknown>();
   readonly keeps$ = new BehaviorSubject(true);
-  kept: ShopDocument | undefined;
+  kept: Shop | undefined;
 
   async alone(_: string, work: () => Promise<unknown>): Promise<void> {
     await work();
@@ -79,7 +79,7 @@ export class MemoryStore implements Pick<
     this.waiting.delete(id);
     return DONE;
   }
-  shop(): Observable<ShopDocument> {
+  shop(): Observable<Shop> {
     return this.kept ? of(this.kept) : EMPTY;
   }
   stores(): Observable<never> {
@@ -89,7 +89,7 @@ export class MemoryStore implements Pick<
     // Specs of the Stores hold their own.
     return DONE;
   }
-  keepShop(document: ShopDocument): Promise<void> {
+  keepShop(document: Shop): Promise<void> {
     this.kept = document;
     return DONE;
   }

@@ -1,5 +1,6 @@
 import { Injectable, inject } from '@angular/core';
-import { setIn } from '@nelbo/core';
+import type { ProductDocument, Shop } from '@nelbo/core';
+import { setIn } from '@nelbo/core/document';
 import {
   BehaviorSubject,
   EMPTY,
@@ -16,16 +17,16 @@ import {
   timer,
   type Observable,
 } from 'rxjs';
-import { failureOf, type ShopDocument } from '../api/api';
+import { failureOf } from '../api/api';
 import { verdictOf } from './draft';
 import { ShopStore } from './shop-store';
-import { StoresStore } from './stores-store';
+import { StoresEntries } from './stores-entries';
 import { typed } from './typed';
 
 /** Fields of Settings by path, and products of Stores by id, that were set here and are not stored yet. */
 export interface Pending {
   readonly shop: Readonly<Record<string, unknown>>;
-  readonly products: Readonly<Record<string, Record<string, unknown>>>;
+  readonly products: Readonly<Record<string, ProductDocument>>;
 }
 
 const KEY = 'yard';
@@ -42,7 +43,7 @@ const CLEARED = null;
 @Injectable({ providedIn: 'root' })
 export class YardEdits {
   readonly #shop = inject(ShopStore);
-  readonly #stores = inject(StoresStore);
+  readonly #stores = inject(StoresEntries);
   readonly #pending = new BehaviorSubject<Pending>(typed.get<Pending>(KEY) ?? NOTHING);
   readonly #failed = new BehaviorSubject<string>('');
   readonly #dirty = new Subject<void>();
@@ -69,7 +70,7 @@ export class YardEdits {
     });
   }
 
-  setProduct(id: string, product: Record<string, unknown>): void {
+  setProduct(id: string, product: ProductDocument): void {
     this.#keep({ ...this.#pending.value, products: { ...this.#pending.value.products, [id]: product } });
   }
 
@@ -141,7 +142,7 @@ export class YardEdits {
 }
 
 /** A yard with fields that were set here. */
-export const withFields = (document: ShopDocument, fields: Pending['shop']): ShopDocument =>
+export const withFields = (document: Shop, fields: Pending['shop']): Shop =>
   Object.entries(fields).reduce(
     (d, [path, value]) => setIn(d, path, value === CLEARED ? undefined : value),
     document,

@@ -14,6 +14,9 @@ import { ButtonModule } from 'primeng/button';
 import {
   LIBRARY,
   PRODUCT_FIELDS,
+  getIn,
+  type ProductDocument,
+  readYardProduct,
   applySheet,
   besidesOf,
   setIn,
@@ -25,7 +28,7 @@ import {
 import { calibrate, cureClassOf } from '@nelbo/core/cure';
 import { failureOf, type StoredProduct } from '../api/api';
 import { newId } from '../state/new-id';
-import { StoresStore, yardProductOf } from '../state/stores-store';
+import { StoresStore } from '../state/stores-store';
 import { YardEdits } from '../state/yard-edits';
 import { QuantityFieldView } from '../ui/quantity-field';
 import { TextFieldView } from '../ui/text-field';
@@ -87,7 +90,7 @@ export class ProductSheet {
   readonly #stores = inject(StoresStore);
   protected readonly root = PRODUCT_FIELDS;
   /** What the yard has entered, with the edits under way. */
-  protected readonly document = signal<Record<string, unknown> | undefined>(undefined);
+  protected readonly document = signal<Partial<ProductDocument> | undefined>(undefined);
   readonly #edits = inject(YardEdits);
   readonly #pending = toSignal(this.#edits.pending$, { requireSync: true });
   readonly #failed = toSignal(this.#edits.failed$, { requireSync: true });
@@ -98,9 +101,7 @@ export class ProductSheet {
 
   protected readonly like = computed(() => LIBRARY.products.find((p) => p.id === this.base()));
   protected readonly own = computed(() => this.product().id !== this.base());
-  protected readonly lots = computed(
-    () => (this.document()?.['lots'] as readonly Record<string, unknown>[] | undefined) ?? [],
-  );
+  protected readonly lots = computed(() => this.document()?.lots ?? []);
   protected readonly gel = computed(() => sheetValue(this.like() ?? this.product(), 'windowOpens') === 'gel');
   protected readonly fields = computed(() => {
     const like = this.like();
@@ -118,7 +119,7 @@ export class ProductSheet {
   protected readonly fit = computed(() => {
     const [like, entry] = [
       this.like(),
-      yardProductOf({ id: this.product().id, product: { like: this.base(), ...this.document() } }),
+      readYardProduct({ id: this.product().id, product: { like: this.base(), ...this.document() } }),
     ];
     if (!like || !entry) return undefined;
     const made = applySheet(like, entry);
@@ -157,13 +158,12 @@ export class ProductSheet {
     return `${s.charAt(0).toUpperCase()}${s.slice(1)}`;
   }
 
-  protected text(name: string): string | undefined {
-    const value = this.document()?.[name];
-    return typeof value === 'string' ? value : undefined;
+  protected text(name: 'name' | 'sheet' | 'note'): string | undefined {
+    return this.document()?.[name];
   }
 
   protected value(name: string): unknown {
-    return (this.document()?.['values'] as Record<string, unknown> | undefined)?.[name];
+    return getIn(this.document(), `values.${name}`);
   }
 
   protected set(path: string, value: unknown): void {
@@ -183,7 +183,7 @@ export class ProductSheet {
       name: `${applySheet(like, { id: like.id, like: like.id }).name}, ours`,
       lots: undefined,
     };
-    this.#stores.put(id, JSON.parse(JSON.stringify(product)) as Record<string, unknown>).subscribe({
+    this.#stores.put(id, JSON.parse(JSON.stringify(product)) as ProductDocument).subscribe({
       next: () => this.made.emit(id),
       error: (e: unknown) => this.refused.set(failureOf(e).title),
     });

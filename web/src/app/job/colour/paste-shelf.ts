@@ -3,9 +3,9 @@ import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import { EMPTY, catchError } from 'rxjs';
-import { SHOP_FIELDS } from '@nelbo/core';
+import { SHOP_FIELDS, type Shop } from '@nelbo/core';
 import { pasteFromColours, type Lab, type OwnPaste } from '@nelbo/core/finish';
-import { failureOf, type ShopDocument } from '../../api/api';
+import { failureOf } from '../../api/api';
 import { newId } from '../../state/new-id';
 import { ShopStore } from '../../state/shop-store';
 import { QuantityFieldView } from '../../ui/quantity-field';
@@ -72,10 +72,10 @@ export class PasteShelf {
   }
 
   protected add(): void {
-    const paste: OwnPaste = {
+    const paste = {
       id: `own-${newId()}`.slice(0, 40),
       name: this.name().trim(),
-      ladder: this.ladder(),
+      ladder: [...this.ladder()],
     };
     this.#keep((d) => ({
       ...d,
@@ -97,7 +97,7 @@ export class PasteShelf {
     });
   }
 
-  #keep(edit: (d: ShopDocument) => ShopDocument): void {
+  #keep(edit: (d: Shop) => Shop): void {
     this.failed.set('');
     this.#shops
       .change(edit)

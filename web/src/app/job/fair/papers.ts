@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import { EMPTY, catchError } from 'rxjs';
-import { SHOP_FIELDS, sayIn, type Sheet } from '@nelbo/core';
-import { failureOf, type ShopDocument } from '../../api/api';
+import { SHOP_FIELDS, sayIn, type Sheet, type Shop } from '@nelbo/core';
+import { failureOf } from '../../api/api';
 import { Reading } from '../../state/reading';
 import { ShopStore } from '../../state/shop-store';
 import { StoresStore } from '../../state/stores-store';
@@ -116,10 +116,10 @@ export class Papers {
   }
 
   protected keep(field: 'habit' | 'papers', value: unknown): void {
-    this.#change((d): ShopDocument => ({ ...d, [field]: value }));
+    this.#change((d): Shop => ({ ...d, [field]: value }));
   }
 
-  #change(edit: (d: ShopDocument) => ShopDocument): void {
+  #change(edit: (d: Shop) => Shop): void {
     this.failed.set('');
     this.#shops
       .change(edit)

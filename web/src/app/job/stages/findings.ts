@@ -22,6 +22,7 @@ import {
   saySize,
   type Change,
   type Extent,
+  type FindingMethod,
   type Finding,
   type Planner,
   type Reader,
@@ -48,7 +49,7 @@ interface TypedFinding {
   readonly length?: number;
   readonly width?: number;
   readonly shape: Shape;
-  readonly method?: string;
+  readonly method?: FindingMethod;
   readonly note: string;
   readonly outline?: { readonly traced: Traced; readonly text: string };
 }
@@ -92,7 +93,7 @@ interface TypedFinding {
             <nb-quantity path="damage.size" label="Up the hull" [required]="true" [value]="width()" (changed)="width.set($event)" />
             <nb-choice path="damage.findings.shape" [offered]="shapes" [value]="shape()" (changed)="shape.set($any($event))" />
           }
-          <nb-choice path="damage.findings.method" [value]="method()" (changed)="method.set($event)" />
+          <nb-choice path="damage.findings.method" [value]="method()" (changed)="method.set($any($event))" />
           <div class="wide"><label for="finding-note">Note</label><input pInputText id="finding-note" maxlength="500" [ngModel]="note()" (ngModelChange)="note.set($event)" name="note" /></div>
         </div>
         <div class="row">
@@ -132,7 +133,7 @@ export class Findings {
   protected readonly length = signal<number | undefined>(undefined);
   protected readonly width = signal<number | undefined>(undefined);
   protected readonly shape = signal<Shape>('ellipse');
-  protected readonly method = signal<string | undefined>('grind');
+  protected readonly method = signal<FindingMethod | undefined>('grind');
   protected readonly note = signal('');
   protected readonly tracing = signal(false);
   protected readonly outline = signal<{ traced: Traced; text: string } | undefined>(undefined);
@@ -178,7 +179,12 @@ export class Findings {
         extent: finding.extent,
         size: saySize({ value: finding.size[0] }, { value: finding.size[1] }, reader),
         when: sayWhen(Date.parse(finding.at), Date.now()),
-        how: [finding.outline ? 'traced' : '', METHODS[finding.method ?? ''], finding.who, finding.note]
+        how: [
+          finding.outline ? 'traced' : '',
+          finding.method && METHODS[finding.method],
+          finding.who,
+          finding.note,
+        ]
           .filter(Boolean)
           .join(' · '),
         photo: finding.tracing && this.#photos.url(finding.tracing.photo),
