@@ -137,6 +137,14 @@ if (unknown) {
 }
 let [passed, failed] = [0, 0];
 const table = [];
+const failures = [];
+/** What a suite says of its failures, so that they stand at the end of a long output: its last lines, and every line that names one. */
+const TOLD_AT_THE_END = 60;
+function failuresOf(name, text) {
+  const lines = text.split('\n').filter((line) => line.trim() !== '');
+  const named = lines.slice(0, -TOLD_AT_THE_END).filter((line) => /✘|FAILED$|^\d+\) /.test(line));
+  return `== what failed in ${name}\n${[...named, ...lines.slice(-TOLD_AT_THE_END)].join('\n')}\n`;
+}
 const chosen = SUITES.filter((s) => wanted.length === 0 || wanted.includes(s.name));
 async function measure(suite) {
   console.log(`\n== ${suite.name}`);
@@ -151,6 +159,7 @@ async function measure(suite) {
   if (code !== 0 && counted.failed === 0) counted.failed = 1;
   passed += counted.passed;
   failed += counted.failed;
+  if (counted.failed > 0) failures.push(failuresOf(suite.name, plain));
   table.push(
     `${suite.name.padEnd(8)} ${String(counted.passed).padStart(4)} passed ${String(counted.failed).padStart(3)} failed ${((Date.now() - began) / 1000).toFixed(0).padStart(4)} s`,
   );
@@ -162,6 +171,7 @@ async function lane() {
   for (let suite = waiting.shift(); suite; suite = waiting.shift()) await measure(suite);
 }
 await Promise.all(Array.from({ length: LANES }, lane));
+if (failures.length > 0) console.log(`\n${failures.join('\n')}`);
 console.log(`\n${table.join('\n')}\n`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed > 0 || passed === 0 ? 1 : 0);

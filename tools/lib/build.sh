@@ -9,7 +9,7 @@ stale() {
 
 bundle() {
   npx --no-install esbuild "$1" --bundle --platform=node --format=esm --target=node20 --outfile="$2" \
-    --alias:@nelbo/core/cure="$ROOT/core/src/cure.ts" --alias:@nelbo/core/document="$ROOT/core/src/document.ts" --alias:@nelbo/core/papers="$ROOT/core/src/papers.ts" --alias:@nelbo/core/repairs="$ROOT/core/src/repairs.ts" --alias:@nelbo/core/finish="$ROOT/core/src/finish.ts" --alias:@nelbo/core="$ROOT/core/src/index.ts" --log-level=warning "${@:3}" ||
+    --alias:@nelbo/core/cure="$ROOT/core/src/cure.ts" --alias:@nelbo/core/document="$ROOT/core/src/document.ts" --alias:@nelbo/core/fields="$ROOT/core/src/fields.ts" --alias:@nelbo/core/papers="$ROOT/core/src/papers.ts" --alias:@nelbo/core/repairs="$ROOT/core/src/repairs.ts" --alias:@nelbo/core/finish="$ROOT/core/src/finish.ts" --alias:@nelbo/core="$ROOT/core/src/index.ts" --log-level=warning "${@:3}" ||
     die "$1 did not build; is the disk full?"
 }
 
@@ -64,6 +64,7 @@ ensure_built() {
     (cd web && npx --no-install ng build --output-path dist.next >"$ROOT/web/build.log" 2>&1) || { cat web/build.log >&2; die "the web application did not build"; }
     node tools/service-worker.mjs web/dist.next/browser || die "the service worker did not build"
     node tools/precompress.mjs web/dist.next/browser || die "the built files could not be pressed; is the disk full?"
+    node tools/first-load.mjs web/dist.next/browser || die "the first load of the pages could not be measured"
     switch_to web/dist.next web/dist browser/index.html "$began"
   fi
 }

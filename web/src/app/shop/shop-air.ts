@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
-import { SHOP_FIELDS, dewPoint, sayIn } from '@nelbo/core';
+import { SHOP_FIELDS, dewPoint, sayIn } from '@nelbo/core/fields';
 import { failureOf } from '../api/api';
 import type { DeviceReading } from '../devices/device';
 import { Devices } from '../devices/devices';

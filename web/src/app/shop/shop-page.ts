@@ -1,21 +1,16 @@
-import '../state/every-kind';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { debounceTime, filter, retry, startWith, switchMap } from 'rxjs';
-import { Api } from '../api/api';
-import { Live } from '../state/live';
 import { ShopStore } from '../state/shop-store';
 import { WallClock } from '../state/wall-clock';
 import { ShopAir } from './shop-air';
-import { StoresStore } from '../state/stores-store';
-import { KeptPlans, yardBoard } from './yard-board';
+import { ShopBoard } from './shop-board';
 
-/** Where a day starts: what needs a hand, what cures, which window shuts when, and the air in the shop. */
+/** Where a day starts: the air in the shop at once, and the board of the yard when the planner has arrived. */
 @Component({
   selector: 'nb-shop-page',
-  imports: [RouterLink, ButtonModule, ShopAir],
+  imports: [RouterLink, ButtonModule, ShopAir, ShopBoard],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <main>
@@ -27,64 +22,17 @@ import { KeptPlans, yardBoard } from './yard-board';
         <a pButton class="act" routerLink="/jobs/new">New job</a>
       </header>
       <nb-shop-air />
-      @if (board(); as b) {
-        <div class="board">
-          @for (side of columns(); track $index) {
-          <div class="side">
-          @for (column of side; track column.title) {
-            <section [attr.aria-label]="column.title" [class]="column.cls">
-              <h2>{{ column.title }} <span class="muted">{{ column.lines.length || '' }}</span></h2>
-              <ul>
-                @for (l of column.lines; track l.id + l.what) {
-                  <li [class.late]="l.late">
-                    <a [routerLink]="['/jobs', l.id, l.stageKey]">
-                      <span class="spread"><b>{{ l.boat }}</b><span class="when">{{ l.when }}</span></span>
-                      <span class="what"><span class="stage">{{ l.stage }}</span> {{ l.what }}</span>
-                      <span class="muted small">{{ l.title }}</span>
-                    </a>
-                  </li>
-                } @empty {<li class="muted none">{{ column.none }}</li>}
-              </ul>
-            </section>
-          }
-          </div>
-          }
-        </div>
-      } @else {<p class="muted">Opening the shop …</p>}
+      @defer (on immediate) {<nb-shop-board />} @placeholder {<p class="muted">Opening the shop …</p>}
     </main>
   `,
   styles: `
     main { padding: 20px 26px 40px; max-width: 1280px; }
     header { align-items: center; }
-    .board { display: grid; grid-template-columns: 1.25fr 1fr; gap: 26px 34px; margin-top: 22px; align-items: start; }
-    .side { display: grid; gap: 26px; min-width: 0; } .side b, .side .muted { overflow-wrap: anywhere; } .side .when { flex: none; }
-    h2 { border-bottom: 2px solid var(--ink); padding-bottom: 4px; font-size: 1.1rem; }
-    .hands h2 { border-color: var(--act); }
-    .curing h2, .windows h2 { border-color: var(--wait); }
-    li a { display: grid; gap: 1px; padding: 9px 0 9px 12px; text-decoration: none; border-bottom: 1px solid var(--hairline); border-left: 3px solid transparent; }
-    li a:hover { background: var(--paper); }
-    .hands li a { border-left-color: var(--act); }
-    .curing li { position: relative; } .curing li::before { content: ''; position: absolute; inset: 0 auto 0 0; width: 6px; background: repeating-linear-gradient(135deg, var(--wait) 0 1.5px, transparent 1.5px 5px); }
-    .windows li a { border-left-color: var(--wait); }
-    .when { font-weight: 600; white-space: nowrap; } .late .when { color: var(--act); }
-    .stage { font-weight: 600; }
-    .none { padding: 10px 0; }
-    @media (max-width: 900px) { .board { grid-template-columns: 1fr; } main { padding: 16px; } }
+    @media (max-width: 900px) { main { padding: 16px; } }
   `,
 })
 export class ShopPage {
-  readonly #api = inject(Api);
-  readonly #jobs = toSignal(
-    inject(Live).changes$.pipe(
-      filter((c) => c.kind === 'job' || c.kind === 'resync'),
-      debounceTime(200),
-      startWith(undefined),
-      switchMap(() => this.#api.underWay().pipe(retry({ delay: 3000 }))),
-    ),
-  );
   readonly #clock = inject(WallClock);
-  readonly #stores = inject(StoresStore);
-  readonly #plans = new KeptPlans(() => this.#stores.library());
   protected readonly shop = toSignal(inject(ShopStore).shop$);
   protected readonly today = computed(() =>
     new Date(this.#clock.now()).toLocaleDateString('en-GB', {
@@ -93,23 +41,4 @@ export class ShopPage {
       month: 'long',
     }),
   );
-  protected readonly board = computed(() => {
-    const [jobs, shop] = [this.#jobs(), this.shop()];
-    return jobs && shop && yardBoard(jobs, shop, this.#clock.now(), this.#plans);
-  });
-  protected readonly columns = computed(() => {
-    const b = this.board();
-    if (!b) return [];
-    return [
-      [
-        { title: 'Needs a hand', cls: 'hands', lines: b.hands, none: 'Nothing waits for you.' },
-        { title: 'Next', cls: 'next', lines: b.next, none: 'Nothing follows a wait.' },
-        { title: 'Later', cls: 'later', lines: b.later, none: 'Nothing is booked.' },
-      ],
-      [
-        { title: 'Curing', cls: 'curing', lines: b.curing, none: 'Nothing is curing.' },
-        { title: 'Windows', cls: 'windows', lines: b.windows, none: 'No window is open or about to open.' },
-      ],
-    ];
-  });
 }

@@ -1,4 +1,4 @@
-import { findField, type Field, type GroupField } from '@nelbo/core';
+import { findField, type Field, type GroupField } from '@nelbo/core/fields';
 
 /** The field of a table at a path. Throws for a path that no table has: a mistake of the page, not of its reader. */
 export function fieldAt(path: string, root?: GroupField): Field {

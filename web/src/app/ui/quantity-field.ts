@@ -15,10 +15,10 @@ import {
   fromSI,
   parseQuantity,
   preferredUnit,
-  type Figure,
   type GroupField,
   type QuantityField,
-} from '@nelbo/core';
+} from '@nelbo/core/fields';
+import type { Figure } from '@nelbo/core';
 import { InputTextModule } from 'primeng/inputtext';
 import { Reading } from '../state/reading';
 import { fieldAt } from './field-lookup';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { InputTextModule } from 'primeng/inputtext';
-import { YEARS, type GroupField } from '@nelbo/core';
+import { YEARS, type GroupField } from '@nelbo/core/fields';
 import { fieldAt } from './field-lookup';
 
 let serial = 0;

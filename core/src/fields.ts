@@ -1,0 +1,13 @@
+/**
+ * Fields of documents as a form needs them: their tables, limits, units. Imported as `@nelbo/core/fields` by what is drawn
+ * before any job is planned.
+ */
+export { dewPoint } from './physics/dew-point';
+export { sayIn } from './plan/say';
+export { allowedRange, checkLeaf, YEARS } from './schema/check-field';
+export type { Field, GroupField, QuantityField } from './schema/field';
+export { findField } from './schema/say-field';
+export { SHOP_FIELDS } from './schema/shop-fields';
+export { parseQuantity } from './units/parse';
+export { preferredUnit } from './units/preferences';
+export { fromSI } from './units/units';
