@@ -7,7 +7,6 @@ import { walls } from './tools/lint/walls.mjs';
 const LATER = [
   'plan/fairing',
   'plan/laminate-repair',
-  'plan/tasks',
   'plan/work-tables',
   'repairs/barrier/plan',
   'repairs/edge/plan',

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { saidOf } from './support';
-import type { Figure, Plan, Problem } from '../src/index';
+import type { Figure, Lag, Plan, Problem } from '../src/index';
 import { patternPieces } from '../src/papers';
 import { LIBRARY } from '../src/index';
 import {
@@ -32,6 +32,8 @@ const reading = (hours: number, mbar: number, temperature: number, barometer = 1
 });
 const key = (plan: Plan, stage: string, label: string): Figure | undefined =>
   plan.repair?.sheets.find((s) => s.stage === stage)?.key.find((k) => k.label === label)?.figure;
+
+const lagsOf = (plan: Plan): readonly Lag[] => plan.work?.links.flatMap((l) => l.lags) ?? [];
 
 describe('leak test of a tube', () => {
   it('knows how much of a drop is cooling: 220 mbar at 25 °C are 179 mbar at 15 °C', () => {
@@ -168,9 +170,9 @@ describe('patch of a tube', () => {
 
   it('waits a day before air and three before load at 20 °C, longer in the cold, never shorter', () => {
     const waits = (T: number): number[] =>
-      (tear({ conditions: { temperature: T } }).plan.repair?.tasks ?? [])
-        .filter((t) => t.id === 'rest' || t.id === 'load')
-        .map((t) => t.duration.value / 3600);
+      lagsOf(tear({ conditions: { temperature: T } }).plan)
+        .filter((lag) => lag.awaited === 'noAir' || lag.awaited === 'noLoad')
+        .map((lag) => lag.least.value / 3600);
     expect(waits(20)).toEqual([24, 48]);
     expect(waits(28)).toEqual([24, 48]);
     expect(waits(15)[0]).toBeCloseTo(24 * Math.SQRT2, 3);
@@ -178,9 +180,9 @@ describe('patch of a tube', () => {
 
   it('dries longer when damp or cold, and warns of too much hardener', () => {
     const flash = (more: object): number =>
-      tear({ conditions: more, system: { bond: 'pu-fabric-2k' } }).plan.repair?.tasks.find(
-        (t) => t.id === 'flash.1',
-      )?.duration.value ?? 0;
+      lagsOf(tear({ conditions: more, system: { bond: 'pu-fabric-2k' } }).plan).find(
+        (lag) => lag.awaited === 'dull',
+      )?.least.value ?? 0;
     expect(flash({ humidity: 0.8 })).toBeGreaterThan(flash({ humidity: 0.4 }));
     expect(flash({ temperature: 10 })).toBeCloseTo(2 * flash({ temperature: 20 }), 6);
     expect(
@@ -195,7 +197,7 @@ describe('patch of a tube', () => {
   it('takes a valve apart before it glues anything, and labels a field fix as temporary', () => {
     const valve = tear({ damage: { kind: 'valve-leak', valve: 'cap' } });
     expect(valve.plan.repair?.pots).toEqual([]);
-    expect(valve.plan.repair?.tasks.map((t) => t.id)).toContain('valve.new');
+    expect(valve.plan.work?.steps.map((s) => s.id)).toContain('valve.putBack@valve');
     const field = tear({ inflatable: { where: 'field', working: 22_000 } });
     expect(JSON.stringify(field.plan.repair?.sheets.find((s) => s.stage === 'mix')?.notes)).toContain(
       'TEMPORARY',

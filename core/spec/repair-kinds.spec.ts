@@ -35,7 +35,11 @@ const keyOf = (plan: Plan, stage: string, label: string): Figure | undefined =>
   plan.repair?.sheets.find((s) => s.stage === stage)?.key.find((k) => k.label === label)?.figure;
 const problem = (problems: readonly Problem[], path: string): Problem | undefined =>
   problems.find((p) => p.path === path);
-const ids = (plan: Plan): string[] => (plan.repair?.tasks ?? []).map((t) => t.id);
+const ids = (plan: Plan): string[] => (plan.work?.steps ?? []).map((s) => s.id);
+/** What fills, go by go. */
+const fills = (plan: Plan) =>
+  (plan.work?.steps ?? []).filter((s) => s.action === 'fill' && s.stage === 'mix');
+const variants = (plan: Plan): string[] => (plan.work?.steps ?? []).map((s) => `${s.action} ${s.how}`);
 
 describe('injection', () => {
   it('counts holes on a grid as the area says: half a square metre at 60 mm', () => {
@@ -163,10 +167,12 @@ describe('drying', () => {
 
   it('forecasts the day, and waits for it before anything is filled', () => {
     const { plan } = bottom([0, 14, 28, 42].map((d) => ({ at: at(d), moisture: decay(d) })));
-    const wait = plan.repair?.tasks.find((t) => t.id === 'dry')?.duration;
+    const wait = plan.work?.links.flatMap((l) => l.lags).find((lag) => lag.awaited === 'driesWashed')?.least;
     expect((wait?.value ?? 0) / 86_400).toBeCloseTo(40 * Math.log(30 / 1.2) - 42, 0);
     // The day is what counts, whenever the job began.
-    const task = plan.timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === 'dry');
+    const task = plan.timeline?.stages
+      .flatMap((s) => s.tasks)
+      .find((t) => t.id === 'face.driesWashed@ground');
     expect(Math.max(task?.start ?? 0, Date.parse(at(40 * Math.log(30 / 1.2))))).toBeCloseTo(
       task?.end ?? 0,
       -8,
@@ -231,14 +237,15 @@ describe('blisters and barrier', () => {
     );
     expect(keyOf(plan, 'finish', 'Barrier coats')?.value).toBe(5);
     const tasks = plan.timeline?.stages.find((s) => s.stage === 'finish')?.tasks ?? [];
-    expect(tasks.filter((t) => t.id.startsWith('coat.barrier.')).length).toBe(5);
-    expect(tasks.filter((t) => t.id.startsWith('coat.barrier2')).length).toBe(5);
-    expect(tasks.find((t) => t.id === 'move')?.people).toBe(2);
+    expect(tasks.filter((t) => t.id.startsWith('face.coat@barrier-')).length).toBe(5);
+    expect(tasks.filter((t) => t.id.startsWith('face.coat@barrier2-')).length).toBe(5);
+    expect(tasks.find((t) => t.id === 'stands.moveStands@hidden')?.people).toBe(2);
     // Antifouling goes on the barrier within its window: the stands are moved when it is on.
     const order = tasks.map((t) => t.id);
-    expect(order.indexOf('coat.coating.1')).toBeLessThan(order.indexOf('move'));
-    expect(tasks.filter((t) => t.id.startsWith('coat.finish2')).length).toBe(2);
-    expect(tasks.find((t) => t.id === 'wait.barrier.1')?.window).toBeDefined();
+    expect(order).toContain('face.coat@coating-1');
+    expect(order.indexOf('face.coat@coating-1')).toBeLessThan(order.indexOf('stands.moveStands@hidden'));
+    expect(tasks.filter((t) => t.id.startsWith('face.coat@finish2-')).length).toBe(2);
+    expect(tasks.find((t) => t.id === 'face.nextCoat@barrier-1')?.window).toBeDefined();
     expect(plan.repair?.cautions.some((c) => /nobody under the boat/.test(c.text))).toBeTrue();
     expect(plan.system?.chosen?.chain.links.some((l) => l.product.id.startsWith('antifouling'))).toBeTrue();
   });
@@ -247,7 +254,7 @@ describe('blisters and barrier', () => {
     const { plan, problems } = planOf(
       job('frp-solid', 'blisters', { damage: { density: 400 }, repair: { barrier: { film: 150e-6 } } }),
     );
-    expect(plan.repair?.tasks.find((t) => t.id === 'open')?.label).toContain('peel');
+    expect(variants(plan)).toContain('open peel');
     expect(saidOf(problem(problems, 'repair.barrier.film'))?.allowed).toMatch(/250 µm/);
   });
 });
@@ -260,7 +267,7 @@ describe('plastics', () => {
     );
     const { plan } = planOf(job('abs', 'crack', { size: [0.12, 0.003] }));
     expect(keyOf(plan, 'grind', 'To fill')?.value).toBeCloseTo(1.333e-6, 8);
-    expect(ids(plan)).toContain('stop');
+    expect(variants(plan)).toContain('stopHoles plastic');
   });
 
   it('opens moulded sheet to half its depth, a weld to its root', () => {
@@ -314,7 +321,7 @@ describe('drilled holes', () => {
     const { plan } = planOf(
       job('frp-cored', 'drilled-holes', { damage: { count: 6 }, repair: { holes: { fastener: 0.008 } } }),
     );
-    expect(ids(plan)).toContain('redrill');
+    expect(variants(plan)).toContain('drill fastener');
   });
 });
 
@@ -374,7 +381,7 @@ describe('edges and foils', () => {
       )?.what,
     ).toMatch(/20\.6 mm/);
     expect(
-      planOf(job('foil-moulded', 'split-edge')).plan.repair?.tasks.find((t) => t.id === 'clamp')?.people,
+      planOf(job('foil-moulded', 'split-edge')).plan.work?.steps.find((s) => s.action === 'glue')?.people,
     ).toBe(2);
   });
 });
@@ -452,8 +459,9 @@ describe('wood, metal, gel coat, renewal', () => {
         rest: { system: { finish: 'polish' } },
       }),
     );
-    expect(ids(fine.plan).filter((i) => i.startsWith('P'))).toEqual([]);
-    expect(ids(coarse.plan).filter((i) => i.startsWith('P'))).toEqual(['P1000', 'P1500', 'P2000']);
+    const cleared = (plan: Plan): string[] => ids(plan).filter((id) => id.startsWith('face.polish@P'));
+    expect(cleared(fine.plan)).toEqual([]);
+    expect(cleared(coarse.plan)).toEqual(['P1000', 'P1500', 'P2000'].map((grit) => `face.polish@${grit}`));
     expect(saidOf(problem(coarse.problems, 'hull.gelCoat'))?.what).toMatch(/231 µm/);
     expect(
       keyOf(
@@ -483,18 +491,17 @@ describe('wood, metal, gel coat, renewal', () => {
         keyOf(plan, 'mix', 'Goes')?.value ?? 0,
       ];
       expect(goes).withContext(`${material} ${kind}`).toBeGreaterThan(1);
-      expect(ids(plan).filter((id) => /^fill\.\d/.test(id)).length)
-        .withContext(`${material} ${kind}`)
-        .toBe(goes);
+      expect(fills(plan).length).withContext(`${material} ${kind}`).toBe(goes);
       expect(fill?.count.value).withContext(`${material} ${kind}`).toBeGreaterThanOrEqual(goes);
       // What has set enough to be sanded holds the next go only where it was abraded, and that makes dust.
-      expect(ids(plan).indexOf('abrade.2'))
+      const [first, second] = fills(plan);
+      const dull = ids(plan).indexOf('fill.abrade@fill-2');
+      expect(dull).withContext(`${material} ${kind}`).toBeGreaterThan(ids(plan).indexOf(first.id));
+      expect(ids(plan).indexOf(second.id)).withContext(`${material} ${kind}`).toBeGreaterThan(dull);
+      // It has set before it is abraded.
+      expect(plan.work?.links.find((l) => l.to === 'fill.abrade@fill-2')?.lags.map((lag) => lag.awaited))
         .withContext(`${material} ${kind}`)
-        .toBeGreaterThan(ids(plan).indexOf('sets.1'));
-      expect(ids(plan).indexOf('fill.2'))
-        .withContext(`${material} ${kind}`)
-        .toBeGreaterThan(ids(plan).indexOf('abrade.2'));
-      expect(ids(plan)).withContext(`${material} ${kind}`).toContain('abrade.2');
+        .toEqual(['nextGo']);
       expect(
         plan.repair?.cautions
           .filter((c) => c.stage === 'mix')

@@ -113,7 +113,7 @@ describe('every repair of the daily trade', () => {
           .withContext(`${where}, ${d.id}`)
           .not.toMatch(/NaN|null|Infinity/);
       }
-      expect(plan.repair.tasks.length).withContext(where).toBeGreaterThan(2);
+      expect(plan.work?.steps.length).withContext(where).toBeGreaterThan(2);
       const page = workOrderMarkdown(workOrder(job, plan, problems), []);
       expect(page)
         .withContext(where)

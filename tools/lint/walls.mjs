@@ -18,16 +18,17 @@ const STAGES = [
 ].map((f) => `core/src/${f}`);
 /** Libraries that the core computes with; anything else is a framework, a server or a device. */
 const LIBRARIES = ['@date-fns/tz', 'clipper2-ts', 'culori', 'd3-contour', 'd3-delaunay', 'papaparse', 'yup'];
-const [TELL, REPAIRS, PLAN] = ['core/src/tell', 'core/src/repairs', 'core/src/plan'];
+const [WORK, TELL, REPAIRS, PLAN] = ['core/src/work', 'core/src/tell', 'core/src/repairs', 'core/src/plan'];
 
 /** Folders, the longest name first where one lies in another; a layer may always import itself. */
 export const LAYERS = [
   ...GROUND.map((folder) => ({ folder, may: GROUND, packages: LIBRARIES })),
   ...STAGES.map((folder) => ({ folder, may: GROUND, packages: LIBRARIES })),
+  { folder: WORK, may: GROUND, packages: LIBRARIES },
   { folder: TELL, may: GROUND, packages: LIBRARIES },
-  { folder: REPAIRS, may: [...GROUND, ...STAGES], packages: LIBRARIES },
-  { folder: PLAN, may: [...GROUND, ...STAGES, TELL, REPAIRS], packages: LIBRARIES },
-  { folder: 'core/src/drawing', may: [...GROUND, ...STAGES, TELL, REPAIRS, PLAN], packages: LIBRARIES },
+  { folder: REPAIRS, may: [...GROUND, ...STAGES, WORK], packages: LIBRARIES },
+  { folder: PLAN, may: [...GROUND, ...STAGES, WORK, TELL, REPAIRS], packages: LIBRARIES },
+  { folder: 'core/src/drawing', may: [...GROUND, ...STAGES, WORK, TELL, REPAIRS, PLAN], packages: LIBRARIES },
   // The doors themselves: index.ts, cure.ts …
   { folder: 'core/src', may: ['core/src'], packages: [] },
   {

@@ -13,7 +13,7 @@ import { planMix } from '../mix/batches';
 import { repairDesk } from '../repairs/desk';
 import type { RepairPlan } from '../repairs/repair';
 import type { Face, Job } from '../schema/job';
-import type { DraftTask } from '../trace/draft-task';
+import type { Item } from '../work/step';
 import { checkPlan } from './checks';
 import { planFairing, planSurface } from './fairing';
 import { finishStage } from './finishing';
@@ -22,11 +22,11 @@ import { planLaminating } from './laminating';
 import { listMaterials, priceMaterials } from './materials-list';
 import type { SystemPlan } from './matching';
 import { measureAll } from './measure-all';
-import { joined, paperTasks, repairInput, sandingOf, type OtherInput } from './other-repair';
+import { joined, paperSteps, repairInput, sandingOf, type OtherInput } from './other-repair';
 import type { GrindPlan, LaminatePlan, Plan } from './plan';
 import { drawSection, type SectionFace } from './section';
 import type { StageMemo } from './stage-memo';
-import { draftTasks } from './tasks';
+import { laminateRepairSteps } from './steps/job';
 
 export interface Laminated extends Pick<
   Plan,
@@ -43,7 +43,7 @@ export interface Laminated extends Pick<
   | 'repair'
   | 'sanding'
 > {
-  readonly drafts?: readonly DraftTask[];
+  readonly items?: readonly Item[];
   readonly outlines?: Dish['outlines'];
   readonly needs?: 'repairs';
 }
@@ -322,7 +322,9 @@ export function planLaminate(memo: StageMemo, input: LaminateInput): Laminated |
     { parts, peelPly: library.peelPly, more: extras?.repair.materials ?? [] },
     (i, l) => [...listMaterials(i.parts, i.peelPly, l), ...priceMaterials(i.more, l)],
   );
-  const drafts = memo.run('time', { parts, extras }, (i, l) => draftTasks(i.parts, l, extrasTasks(i.extras)));
+  const items = memo.run('time', { parts, extras }, (i, l) =>
+    laminateRepairSteps(i.parts, l, extrasSteps(i.extras)),
+  );
 
   const section = memo.run(
     'section',
@@ -360,7 +362,7 @@ export function planLaminate(memo: StageMemo, input: LaminateInput): Laminated |
     bench,
     materials,
     section,
-    drafts,
+    items,
     outlines: grind.outlines,
     ...(extras ? { repair: extras.repair, sanding: extras.sanding } : {}),
     ...(asked === 'needs repairs' ? { needs: 'repairs' as const } : {}),
@@ -402,9 +404,9 @@ function extrasOf(
   return { repair: whole, sanding: sandingOf(memo, whole, input) };
 }
 
-/** Their tasks, with the papers they are sanded with. */
-const extrasTasks = (extras: Extras | undefined): readonly DraftTask[] =>
-  extras ? [...paperTasks(extras.sanding, 'fair'), ...extras.repair.tasks] : [];
+/** Their steps, with the papers they are sanded with. */
+const extrasSteps = (extras: Extras | undefined): readonly Item[] =>
+  extras ? [...paperSteps(extras.sanding, 'fair'), ...extras.repair.items] : [];
 
 /** The resin with what the technician decided on thickness and pot. */
 function inOneGo(resin: Resin | undefined, { mix }: Job): Resin | undefined {

@@ -2,16 +2,13 @@ import { checkTemperature, doublingRule } from '../cure/cure-model';
 import { planBuildUp } from '../finish/film';
 import { COARSEST } from '../materials/abrasives';
 import { DEFAULTS } from '../materials/defaults';
-import { handsOn } from '../materials/hands-on';
 import type { DamageKind } from '../materials/damage-kinds';
 import type { Library } from '../materials/product';
-import { RATES } from '../materials/work-rates';
 import { repairDesk, repairKindFor, type RepairDesk } from '../repairs/desk';
 import type { RepairInput, RepairPlan, RepairSheet, SandRequest } from '../repairs/repair';
 import type { Job } from '../schema/job';
 import type { SurveyResult } from '../survey/extent';
 import type { ReadingMap } from '../survey/readings';
-import type { DraftTask } from '../trace/draft-task';
 import type { Ledger } from '../trace/ledger';
 import type { Stage } from '../trace/problem';
 import { finishStage } from './finishing';
@@ -24,7 +21,11 @@ import { planSanding, type SandingStep } from './sanding';
 import { dryPapers, filmPapers } from './shelf';
 import type { Shop } from '../schema/shop-fields';
 import type { StageMemo } from './stage-memo';
-import { finishTasks, type TaskFacts } from './tasks';
+import { finishSteps } from './steps/finish';
+import { surveySteps } from './steps/job';
+import type { TaskFacts } from './steps/parts';
+import type { Item } from '../work/step';
+import { stepOf } from '../work/step-of';
 
 export interface OtherInput {
   readonly job: Job;
@@ -41,7 +42,7 @@ export interface OtherInput {
 }
 
 export interface OtherRepair extends Pick<Plan, 'repair' | 'sanding' | 'finish' | 'bench' | 'materials'> {
-  readonly drafts?: readonly DraftTask[];
+  readonly items?: readonly Item[];
   /** The kinds of repair are not laid out yet: the plan waits for them. */
   readonly needs?: 'repairs';
 }
@@ -123,7 +124,7 @@ export const joined = (a: RepairPlan, b: RepairPlan | undefined): RepairPlan =>
     ? {
         ...a,
         sheets: mergedSheets(a.sheets, b.sheets),
-        tasks: [...a.tasks, ...b.tasks],
+        items: [...a.items, ...b.items],
         later: [...a.later, ...b.later],
         pots: [...a.pots, ...b.pots],
         materials: [...a.materials, ...b.materials],
@@ -158,11 +159,11 @@ export function planOther(memo: StageMemo, input: OtherInput): OtherRepair | und
     { wanted: wantedOf(whole, finish, input.system) },
     (i, l): readonly MaterialLine[] => priceMaterials(i.wanted, l),
   );
-  const drafts = memo.run(
+  const items = memo.run(
     'time',
     {
-      own: own.tasks,
-      after: bySheet?.tasks ?? [],
+      own: own.items,
+      after: bySheet?.items ?? [],
       later: own.later,
       sanding,
       finish,
@@ -170,9 +171,9 @@ export function planOther(memo: StageMemo, input: OtherInput): OtherRepair | und
       facts: input.taskFacts,
       masking: own.coat?.masking,
     },
-    draftsOf,
+    itemsOf,
   );
-  return { repair: whole, sanding, finish, bench, materials, drafts };
+  return { repair: whole, sanding, finish, bench, materials, items };
 }
 
 /** The finish where the chain has a paint or a gel coat; by its sheet, or told to be left out, where it has another or none. */
@@ -271,15 +272,16 @@ function stepsFor(
   ).steps;
 }
 
-/** Sanding as tasks of a stage. */
-export const paperTasks = (sanding: NonNullable<Plan['sanding']>, stage: Stage): DraftTask[] =>
+/** Sanding as steps of a stage. */
+export const paperSteps = (sanding: NonNullable<Plan['sanding']>, stage: Stage): readonly Item[] =>
   (sanding[stage] ?? []).map((s) => ({
-    id: `sand.${stage}.${s.paperId}`,
-    stage,
-    label: `sand ${s.grit}${s.wet ? ' wet' : ''}`,
-    kind: 'work',
-    shared: true,
-    duration: s.time,
+    step: stepOf(
+      stage,
+      'sand',
+      s.wet ? 'wet' : 'grit',
+      { place: 'face', serves: `${stage}-${s.paperId}`, fields: { grit: s.grit } },
+      s.time,
+    ),
   }));
 
 const wantedOf = (
@@ -307,47 +309,31 @@ const wantedOf = (
   ];
 };
 
-/** The kind's own tasks, its papers, then the coats: a face is sanded before it is coated. */
-function draftsOf(
-  {
-    own,
-    after,
-    later,
-    sanding,
-    finish,
-    system,
-    facts,
-    masking,
-  }: {
-    readonly own: readonly DraftTask[];
-    readonly after: readonly DraftTask[];
-    readonly later: readonly DraftTask[];
-    readonly sanding: Partial<Record<Stage, readonly SandingStep[]>>;
-    readonly finish?: FinishPlan;
-    readonly system: SystemPlan;
-    readonly facts: TaskFacts;
-    readonly masking?: NonNullable<RepairPlan['coat']>['masking'];
-  },
+interface Ordered {
+  readonly own: readonly Item[];
+  readonly after: readonly Item[];
+  readonly later: readonly Item[];
+  readonly sanding: Partial<Record<Stage, readonly SandingStep[]>>;
+  readonly finish?: FinishPlan;
+  readonly system: SystemPlan;
+  readonly facts: TaskFacts;
+  readonly masking?: NonNullable<RepairPlan['coat']>['masking'];
+}
+
+/** The kind's own steps, its papers, then the coats: a face is sanded before it is coated. */
+function itemsOf(
+  { own, after, later, sanding, finish, system, facts, masking }: Ordered,
   ledger: Ledger,
-): readonly DraftTask[] {
+): readonly Item[] {
   return [
-    {
-      id: 'survey',
-      stage: 'survey',
-      label: 'survey and tap',
-      kind: 'work',
-      alone: true,
-      duration: handsOn(ledger, 'survey', 'survey and tap', RATES.surveyAndTap),
-    },
+    ...surveySteps(ledger),
     ...own,
-    ...paperTasks(sanding, 'grind'),
-    ...paperTasks(sanding, 'fair'),
-    ...paperTasks(sanding, 'finish'),
+    ...paperSteps(sanding, 'grind'),
+    ...paperSteps(sanding, 'fair'),
+    ...paperSteps(sanding, 'finish'),
     ...after,
     ...(finish && masking
-      ? finishTasks({ finish, chain: system.chosen?.chain, job: facts, masking, moved: [] }, ledger).map(
-          (t): DraftTask => (t.kind === 'work' && !t.alone ? { ...t, shared: true } : t),
-        )
+      ? finishSteps({ finish, chain: system.chosen?.chain, job: facts, masking, moved: [] }, ledger)
       : []),
     ...later,
   ];

@@ -19,9 +19,10 @@ import { productTimes } from './product-times';
 import type { Clock } from './clock';
 import type { Shop } from '../schema/shop-fields';
 import { StageMemo } from './stage-memo';
-import type { TaskFacts } from './tasks';
-import { missedWindows, placeTasks } from './timeline';
+import type { TaskFacts } from './steps/parts';
+import { missedWindows, placeTasks } from './placement';
 import { sumTotals } from './totals';
+import { networkOf } from '../work/network';
 
 /** Plans one job after another and reuses the stages whose input did not change between calls. */
 export interface Planner {
@@ -195,7 +196,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
   };
   const worked: Partial<Laminated> & OtherRepair =
     (isLaminated(route?.id) ? planLaminate(memo, { ...common, cored }) : planOther(memo, common)) ?? {};
-  const { drafts, outlines, needs, ...parts } = worked;
+  const { items, outlines, needs, ...parts } = worked;
   // A stage of the way in which this repair has nothing to do is not shown.
   const stages =
     parts.repair && !parts.grind
@@ -206,14 +207,14 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
             (s === 'finish' && parts.finish),
         )
       : head.stages;
-  const timing: Timing | undefined = drafts && {
-    drafts,
+  const timing: Timing | undefined = items && {
+    work: networkOf(items, stages),
     start: job.schedule?.start ? Date.parse(job.schedule.start) : clock.now,
     done: doneTimes(job),
     crew: { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value },
     route: stages,
   };
-  const timeline = timing && placeTasks(timing.drafts, timing.start, timing.done, timing.crew, timing.route);
+  const timeline = timing && placeTasks(timing.work, timing.start, timing.done, timing.crew, timing.route);
   const totals =
     timeline &&
     memo.run(
@@ -242,6 +243,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
     stages,
     ...parts,
     productTimes: times,
+    ...(timing ? { work: timing.work } : {}),
     timeline,
     timing,
     totals,

@@ -26,7 +26,7 @@ import type { FinishResult } from './finishing';
 import type { RepairPlan } from '../repairs/repair';
 import type { SandingStep } from './sanding';
 import type { Section } from './section';
-import type { DraftTask } from '../trace/draft-task';
+import type { Work } from '../work/step';
 import type { Crew, Timeline } from './timeline';
 
 export const PLAN_FORMAT = 'nelbo-plan/1';
@@ -139,6 +139,8 @@ export interface Plan {
   readonly repair?: RepairPlan;
   readonly sanding?: Readonly<Partial<Record<Stage, readonly SandingStep[]>>>;
   readonly bench?: BenchPlan;
+  /** Steps, and what each waits for. */
+  readonly work?: Work;
   readonly timeline?: Timeline;
   /** Cure along the course of the air, where a forecast has been worked out. */
   readonly cure?: CureForecast;
@@ -151,7 +153,7 @@ export interface Plan {
 
 /** What the time line was placed from, so that a forecast can place it anew. */
 export interface Timing {
-  readonly drafts: readonly DraftTask[];
+  readonly work: Work;
   readonly start: number;
   readonly done: Readonly<Partial<Record<Stage, number>>>;
   readonly crew: Crew;

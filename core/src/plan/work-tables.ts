@@ -69,7 +69,7 @@ function stageTables(
 /** A repair that is not laminate: its own tables, pots, papers, steps with their times, and what is to be known. */
 function repairTables(stage: Stage, plan: Plan, reader: Reader): WorkTable[] {
   const sheet = plan.repair?.sheets.find((s) => s.stage === stage);
-  if (!plan.repair || (!sheet && !plan.repair.tasks.some((t) => t.stage === stage))) return [];
+  if (!plan.repair || (!sheet && !plan.work?.steps.some((s) => s.stage === stage))) return [];
   const pots = plan.repair.pots.filter((p) => p.stage === stage);
   const steps =
     plan.finish && stage === 'finish'

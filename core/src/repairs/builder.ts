@@ -4,7 +4,12 @@ import { handsOn } from '../materials/hands-on';
 import type { CureSheet, Product } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
 import { RATES } from '../materials/work-rates';
-import type { DraftTask } from '../trace/draft-task';
+import type { Action, Awaited, How } from '../work/actions';
+import { workId } from '../work/ids';
+import { tellStep } from '../work/tell';
+import { stepOf } from '../work/step-of';
+import type { Place } from '../work/place';
+import type { Fields, Item, Lag, Step } from '../work/step';
 import type { Figure, Origin } from '../trace/figure';
 import type { Formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -42,6 +47,20 @@ export const perMetre = (rate: number, amount: Figure): Rate => ({
 export const each = (rate: number, amount: Figure, per = 'each'): Rate => ({ rate, unit: 's', per, amount });
 
 const MIN = 60;
+
+/** Where a step is done, what it serves (a layer, a pot, a surface: two words at most, never a number of the row), and what its words need. */
+export interface Where {
+  readonly place: Place;
+  readonly serves: string;
+  readonly fields?: Fields;
+}
+
+/** People without whom it is not begun, and whether it goes on at once with the next step. */
+export interface StepMore {
+  readonly people?: number;
+  readonly withNext?: boolean;
+}
+
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
 /** Writes one stage of a repair. */
@@ -94,10 +113,12 @@ export class SheetWriter {
  */
 export class RepairBuilder {
   readonly #sheets = new Map<Stage, SheetWriter>();
-  /** Where tasks go: before the finish, or after it. */
-  #tasks: DraftTask[] = [];
-  readonly #before = this.#tasks;
-  readonly #later: DraftTask[] = [];
+  /** Where steps go: before the finish, or after it. */
+  #items: Item[] = [];
+  readonly #before = this.#items;
+  readonly #later: Item[] = [];
+  /** The go that the next step belongs to. */
+  #go: string | undefined;
   readonly #pots: Pot[] = [];
   readonly #materials: RepairMaterial[] = [];
   readonly #cautions: { stage: Stage; text: string }[] = [];
@@ -170,65 +191,85 @@ export class RepairBuilder {
     this.ledger.report(problemAt({ severity, stage, path }, told));
   }
 
-  /** Work with a fixed time in minutes and rates; `people` where it is not done alone. */
-  work(
+  /** A step with a fixed time in minutes and rates. */
+  step<A extends Action>(
     stage: Stage,
-    id: string,
-    label: string,
+    action: A,
+    how: How<A>,
+    where: Where,
     minutes: number,
     rates: readonly Rate[] = [],
-    more: { readonly people?: number; readonly withNext?: boolean } = {},
+    more: StepMore = {},
   ): this {
-    const people = more.people && more.people > 1 ? { people: more.people } : {};
-    this.#tasks.push({
-      id,
+    const id = workId(where.place, action, where.serves);
+    const label = tellStep({ action, how, fields: where.fields });
+    return this.timed(
       stage,
-      label,
-      kind: 'work',
-      shared: !more.people,
-      duration: handsOn(this.ledger, `t.${id}`, label, minutes * MIN, rates),
-      ...people,
-      ...(more.withNext ? { withNext: true } : {}),
+      action,
+      how,
+      where,
+      handsOn(this.ledger, `t.${id}`, label, minutes * MIN, rates),
+      more,
+    );
+  }
+
+  /** A step whose time was worked out as a figure of its own, s. */
+  timed<A extends Action>(
+    stage: Stage,
+    action: A,
+    how: How<A>,
+    where: Where,
+    work: Figure,
+    more: StepMore = {},
+  ): this {
+    const step = stepOf(stage, action, how, where, work, more.people ?? 1);
+    const go = this.#go ?? (more.withNext ? step.id : undefined);
+    this.#items.push({ step: go === undefined ? step : { ...step, go } });
+    this.#go = more.withNext ? go : undefined;
+    return this;
+  }
+
+  /** What is waited for before the next step. */
+  wait(
+    stage: Stage,
+    awaited: Awaited,
+    where: Where,
+    least: Figure,
+    more: Pick<Lag, 'window' | 'cures' | 'until'> = {},
+  ): this {
+    const { place, serves, fields } = where;
+    this.#items.push({
+      lag: {
+        id: workId(place, awaited, serves),
+        stage,
+        awaited,
+        least,
+        ...(fields ? { fields } : {}),
+        ...more,
+      },
     });
     return this;
   }
 
-  /** Work whose time was worked out as a figure of its own, s. */
-  timed(stage: Stage, id: string, label: string, duration: Figure): this {
-    this.#tasks.push({ id, stage, label, kind: 'work', shared: true, duration });
-    return this;
-  }
-
-  wait(
-    stage: Stage,
-    id: string,
-    label: string,
-    duration: Figure,
-    more: Pick<DraftTask, 'window' | 'abrade' | 'cures' | 'until'> = {},
-  ): this {
-    this.#tasks.push({ id, stage, label, kind: 'wait', duration, ...more });
-    return this;
-  }
-
-  /** Marks a wait for a product's cure, so that a forecast can work its length out along the course of the air. */
-  curing(product: Product, until: 'opens' | 'sand'): Pick<DraftTask, 'cures'> {
+  /** What a product's cure is waited for until, so that a forecast can work it out along the course of the air. */
+  curing(product: Product, moment: 'opens' | 'sand'): Pick<Lag, 'cures'> {
     this.#cures += 1;
-    return { cures: { of: 'film', until, number: this.#cures, product: product.id } };
+    return { cures: { layer: { of: 'film', number: this.#cures, product: product.id }, moment } };
   }
 
   /** What a shut window costs before the next coat; in the plan only where one is missed. */
-  missed(stage: Stage, key: string, grit: number, area: Figure): DraftTask {
-    const label = `the window has shut: abrade P${grit} and wipe`;
-    return {
-      id: `abrade.${key}`,
+  missed(stage: Stage, where: Where, grit: number, area: Figure): Step {
+    const id = workId(where.place, 'abrade', where.serves);
+    const fields = { grit };
+    const label = tellStep({ action: 'abrade', how: 'reopen', fields });
+    return stepOf(
       stage,
-      label,
-      kind: 'work',
-      shared: true,
-      duration: handsOn(this.ledger, `t.abrade.${key}`, label, RATES.abradeFixed, [
-        perM2(RATES.abradePerM2, area),
-      ]),
-    };
+      'abrade',
+      'reopen',
+      { ...where, fields },
+      handsOn(this.ledger, `t.${id}`, label, RATES.abradeFixed, [perM2(RATES.abradePerM2, area)]),
+      1,
+    );
   }
 
   /** Times of a product at the temperature of the work, each product once. @returns undefined for one whose sheet states none */
@@ -255,9 +296,9 @@ export class RepairBuilder {
 
   /** What is done when the finish is on: a second round under the stands. */
   afterFinish(work: () => void): this {
-    this.#tasks = this.#later;
+    this.#items = this.#later;
     work();
-    this.#tasks = this.#before;
+    this.#items = this.#before;
     return this;
   }
 
@@ -332,7 +373,7 @@ export class RepairBuilder {
       kind,
       name,
       sheets: [...this.#sheets.values()].map((w) => w.sheet),
-      tasks: this.#before,
+      items: this.#before,
       later: this.#later,
       pots: this.#pots,
       materials: this.#materials.map((m) => this.#used(m)),

@@ -9,7 +9,7 @@ import type { Substrate } from '../materials/substrates';
 import type { Job } from '../schema/job';
 import type { SurveyResult } from '../survey/extent';
 import type { ReadingMap } from '../survey/readings';
-import type { DraftTask } from '../trace/draft-task';
+import type { Item } from '../work/step';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
 import type { Stage } from '../trace/problem';
@@ -124,9 +124,10 @@ export interface RepairPlan {
   readonly kind: string;
   readonly name: string;
   readonly sheets: readonly RepairSheet[];
-  readonly tasks: readonly DraftTask[];
-  /** Tasks that come when the finish is on. */
-  readonly later: readonly DraftTask[];
+  /** Steps and what they wait for, in the order of the work. */
+  readonly items: readonly Item[];
+  /** What comes when the finish is on. */
+  readonly later: readonly Item[];
   readonly pots: readonly Pot[];
   readonly materials: readonly RepairMaterial[];
   readonly cautions: readonly { readonly stage: Stage; readonly text: string }[];

@@ -6,7 +6,7 @@ import type { Problem } from '../../trace/problem';
 import type { PlanResult } from '../plan';
 import type { Clock } from '../clock';
 import type { Shop } from '../../schema/shop-fields';
-import { placeTasks } from '../timeline';
+import { placeTasks } from '../placement';
 import { sumTotals } from '../totals';
 import { airAtWork } from './air-course';
 import { filmCases } from './film-cases';
@@ -49,7 +49,7 @@ export function forecastCure(
     clock.timeZone && Number.isFinite(tzOffset(clock.timeZone, new Date(0))) ? clock.timeZone : 'UTC';
   const offset = tzOffset(zone, new Date(clock.now));
   const ledger = new Ledger('forecast');
-  const expected = timing.drafts.filter((d) => d.cures).length;
+  const expected = timing.work.links.flatMap((l) => l.lags).filter((lag) => lag.cures).length;
   const stacks = new StacksUnderWay({
     job,
     plan,
@@ -66,20 +66,20 @@ export function forecastCure(
   });
   const films: CureCase[] = [];
   const timeline = placeTasks(
-    timing.drafts,
+    timing.work,
     timing.start,
     timing.done,
     timing.crew,
     timing.route,
-    (draft, start) => {
-      if (draft.cures?.of === 'film') {
-        const film = filmWait(job, plan, placed, draft, draft.cures, start, ledger, detail);
+    (lag, start) => {
+      if (lag.cures?.layer.of === 'film') {
+        const film = filmWait(job, plan, placed, lag, lag.cures, start, ledger, detail);
         if (film) films.push(film.found);
         return film?.wait;
       }
-      const forecast = draft.cures && stacks.wait(draft.cures, start);
+      const forecast = lag.cures && stacks.wait(lag.cures, start);
       // Filler is sanded whatever its window says: a window stands only where the plan waits for one.
-      return forecast && (draft.window ? forecast : { duration: forecast.duration });
+      return forecast && (lag.window ? forecast : { duration: forecast.duration });
     },
   );
   const pots = detail ? potsOf(plan, library, ledger) : [];

@@ -1,7 +1,8 @@
 import { linkOf } from '../../match/chain';
 import { CHAIN_ROLES } from '../../match/rule';
 import type { Job } from '../../schema/job';
-import type { Cures, DraftTask } from '../../trace/draft-task';
+import { tellLag } from '../../work/tell';
+import type { Cures, Lag } from '../../work/step';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
 import type { Plan } from '../plan';
@@ -28,15 +29,15 @@ export function filmWait(
   job: Job,
   plan: Plan,
   placed: PlacedAir,
-  draft: DraftTask,
-  cures: Cures,
+  lag: Lag,
+  { layer, moment }: Cures,
   start: number,
   ledger: Ledger,
   detail: boolean,
 ): { readonly wait: ForecastWait; readonly found: CureCase } | undefined {
   const chain = plan.system?.chosen?.chain;
   const product =
-    chain && CHAIN_ROLES.flatMap((role) => linkOf(chain, role) ?? []).find((p) => p.id === cures.product);
+    chain && CHAIN_ROLES.flatMap((role) => linkOf(chain, role) ?? []).find((p) => p.id === layer.product);
   const sheet = product && 'cure' in product ? product.cure : undefined;
   if (!product || !sheet || !plan.inputs) return undefined;
   const around = new Surroundings(job, placed, start, 0);
@@ -52,7 +53,7 @@ export function filmWait(
     0.5,
   );
   run.lay(ripening, around.air.temperature(start));
-  const ready = run.until(HORIZON, cures.until);
+  const ready = run.until(HORIZON, moment);
   if (ready === undefined) return undefined;
   if (detail) run.until(HORIZON, 'full');
   const range = detail
@@ -65,7 +66,7 @@ export function filmWait(
     source: basis.words,
     unit: 's',
   };
-  const id = `film.${cures.number}`;
+  const id = `film.${layer.number}`;
   const figure = (
     m: string,
     label: string,
@@ -105,16 +106,16 @@ export function filmWait(
       : undefined);
   return {
     wait: {
-      duration: figure('wait', draft.label, ready, range(cures.until)),
-      ...(draft.window && opens !== undefined && shuts !== undefined
+      duration: figure('wait', tellLag(lag), ready, range(moment)),
+      ...(lag.window && opens !== undefined && shuts !== undefined
         ? { window: { opens: start + opens * 1000, closes: start + shuts * 1000 } }
         : {}),
     },
     found: {
-      id: `${draft.stage}.${id}`,
+      id: `${lag.stage}.${id}`,
       of: 'film',
-      stage: draft.stage,
-      title: draft.label,
+      stage: lag.stage,
+      title: tellLag(lag),
       product: product.name,
       laid: start,
       milestones,

@@ -7,7 +7,7 @@ import { planRepair } from '../plan-repair';
 import type { Plan } from '../plan';
 import type { Clock } from '../clock';
 import type { Shop } from '../../schema/shop-fields';
-import { missedWindows } from '../timeline';
+import { missedWindows } from '../placement';
 import { forecastCure, type ForecastOptions } from './cure-forecast';
 import { flammable } from './warming';
 import { LIMITS } from './limits';

@@ -1,7 +1,7 @@
 import type { Trace, TraceEntry } from '../../trace/figure';
 import type { Problem } from '../../trace/problem';
 import type { Plan } from '../plan';
-import { missedWindows } from '../timeline';
+import { missedWindows } from '../placement';
 import type { CureForecast } from './types';
 
 /** Problems of the plan and of its forecast; windows are judged by the forecast's time line. */

@@ -6,7 +6,7 @@ import type { Face, Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import type { Stage } from '../../trace/problem';
 import type { Plan } from '../plan';
-import type { Cures } from '../../trace/draft-task';
+import type { Layer as Laid } from '../../work/step';
 import { behind, coatOfFiller, coatOfFinish, goOfPlies, percentAt } from './layers';
 import { LIMITS } from './limits';
 import { ripeningOf, type Curing } from './product-cure';
@@ -29,7 +29,7 @@ export interface StackSet {
 }
 
 /** The stack that a wait is about: what lies there, and what is laid on it go by go. */
-export function stackFor(job: Job, plan: Plan, library: Library, cures: Cures): StackSet | undefined {
+export function stackFor(job: Job, plan: Plan, library: Library, layer: Laid): StackSet | undefined {
   const chain = plan.system?.chosen?.chain;
   const resin = chain?.resin;
   if (!chain || !resin || !plan.laminate || !plan.mix) return undefined;
@@ -49,8 +49,8 @@ export function stackFor(job: Job, plan: Plan, library: Library, cures: Cures): 
     gel: m.potLife,
   };
   const faceOf = (lay: number): Face => plan.laminate?.plies.find((p) => p.lay === lay)?.side ?? 'outside';
-  if (cures.of === 'laminate') {
-    const face = cures.face ?? 'outside';
+  if (layer.of === 'laminate') {
+    const face = layer.face ?? 'outside';
     const law = lawOf(curing(resin));
     const groups = [...new Set(plan.mix.batches.map((b) => b.group))]
       .map((number) => ({
@@ -82,7 +82,7 @@ export function stackFor(job: Job, plan: Plan, library: Library, cures: Cures): 
       })),
     };
   }
-  if (cures.of === 'bedding') {
+  if (layer.of === 'bedding') {
     const law = lawOf(curing(resin));
     const bed: Layer = {
       name: 'bedding',
@@ -111,7 +111,7 @@ export function stackFor(job: Job, plan: Plan, library: Library, cures: Cures): 
       wet: [bed],
       goes: [
         {
-          number: cures.number,
+          number: layer.number,
           title: 'bedding',
           curing: curing(resin),
           limit: LIMITS.laminate,
@@ -130,7 +130,7 @@ export function stackFor(job: Job, plan: Plan, library: Library, cures: Cures): 
     'new laminate',
   );
   const base = [...behind(job, plan, 'outside'), cured];
-  if (cures.of === 'filler' && plan.fair && chain.filler) {
+  if (layer.of === 'filler' && plan.fair && chain.filler) {
     const filler = chain.filler;
     const own =
       filler.kind === 'putty' || filler.family === resin.family
@@ -154,7 +154,7 @@ export function stackFor(job: Job, plan: Plan, library: Library, cures: Cures): 
       })),
     };
   }
-  if (cures.of === 'finish' && plan.finish && chain.finish) {
+  if (layer.of === 'finish' && plan.finish && chain.finish) {
     const { finish } = chain;
     const c: Curing = {
       name: finish.name,

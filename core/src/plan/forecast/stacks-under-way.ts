@@ -2,7 +2,7 @@ import { cureClassOf } from '../../cure/cure-classes';
 import type { Library } from '../../materials/product';
 import type { Job } from '../../schema/job';
 import { tellMilestone } from '../../tell/milestones';
-import type { Cures } from '../../trace/draft-task';
+import type { Cures, Layer } from '../../work/step';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
 import type { MilestoneMeaning } from '../../trace/milestone';
@@ -42,7 +42,7 @@ const MEANINGS: Readonly<Record<MilestoneId, MilestoneMeaning>> = {
   full: { kind: 'into-water' },
 };
 /** Plies have peel ply on them; filler is covered before it meets the water. */
-function meaningIn(of: Cures['of'], m: MilestoneId): MilestoneMeaning {
+function meaningIn(of: Layer['of'], m: MilestoneId): MilestoneMeaning {
   if (of === 'laminate' && m === 'sand') return { kind: 'peelable' };
   if ((of === 'filler' || of === 'bedding') && m === 'full') return { kind: 'cured' };
   return MEANINGS[m];
@@ -50,7 +50,7 @@ function meaningIn(of: Cures['of'], m: MilestoneId): MilestoneMeaning {
 
 /** Layers on one another that cure together, and how far they have been laid. */
 interface Stacked {
-  readonly of: Cures['of'];
+  readonly of: Layer['of'];
   readonly run: CureRun;
   readonly fromLayer: number;
   /** What each layer that is laid is, in order. */
@@ -94,8 +94,8 @@ export class StacksUnderWay {
    * @returns undefined where nothing of that kind is planned, or where it never comes so far
    */
   wait(cures: Cures, start: number): ForecastWait | undefined {
-    const s = this.#stackOf(cures, start);
-    const index = s?.goes.findIndex((g) => g.number === cures.number) ?? -1;
+    const s = this.#stackOf(cures.layer, start);
+    const index = s?.goes.findIndex((g) => g.number === cures.layer.number) ?? -1;
     if (!s || index < 0) return undefined;
     const { run } = s;
     if (s.laid <= index) {
@@ -116,16 +116,16 @@ export class StacksUnderWay {
   }
 
   /** The stack that something is laid in; made when its first go is laid. */
-  #stackOf(cures: Cures, start: number): Stacked | undefined {
-    const key = cures.of === 'laminate' ? `laminate.${cures.face}` : cures.of;
+  #stackOf(layer: Layer, start: number): Stacked | undefined {
+    const key = layer.of === 'laminate' ? `laminate.${layer.face}` : layer.of;
     const there = this.#stacks.get(key);
     if (there) return there;
     const { job, plan, library, placed, offset, cells, tolerance } = this.x;
-    const set = stackFor(job, plan, library, cures);
+    const set = stackFor(job, plan, library, layer);
     if (!set) return undefined;
     const around = new Surroundings(job, placed, start, offset);
     const run = new CureRun([...set.base, ...set.wet], set.base.length, start, around, 0, cells, tolerance);
-    const s: Stacked = { of: cures.of, run, fromLayer: set.base.length, goes: set.goes, laid: 0, laidAt: 0 };
+    const s: Stacked = { of: layer.of, run, fromLayer: set.base.length, goes: set.goes, laid: 0, laidAt: 0 };
     run.each = (r) => {
       s.watchers?.look(r);
       if (around.kind !== 'none' && (job.warmth?.from === 'start' || r.reached.gel !== undefined))
@@ -161,7 +161,7 @@ export class StacksUnderWay {
   }
 
   /** When the milestone is reached, s from the origin of the run. */
-  #ready(s: Stacked, { of, until }: Cures): number | undefined {
+  #ready(s: Stacked, { layer: { of }, moment: until }: Cures): number | undefined {
     const ready = s.run.until(s.laidAt + HORIZON, until);
     // What is laid on a go of styrene resin that still heats up heats up with it: it is let cool first.
     const hot =
@@ -181,7 +181,7 @@ export class StacksUnderWay {
   }
 
   /** How long it is waited for, with its likely range. @param seconds from the beginning of the wait */
-  #duration(s: Stacked, { until }: Cures, seconds: number): Figure {
+  #duration(s: Stacked, { moment: until }: Cures, seconds: number): Figure {
     const go = s.goes[s.laid - 1];
     const [low, high] = this.#range(s, go)(until);
     const whole = Math.max(0, seconds);

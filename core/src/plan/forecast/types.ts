@@ -1,6 +1,6 @@
 import type { CalibrationPoint } from '../../cure/calibrate';
 import type { Figure, TraceEntry } from '../../trace/figure';
-import type { Cures } from '../../trace/draft-task';
+import type { Layer } from '../../work/step';
 import type { MilestoneMeaning } from '../../trace/milestone';
 import type { Problem, Stage } from '../../trace/problem';
 import type { Totals } from '../plan';
@@ -55,7 +55,7 @@ export interface CureBasis {
 export interface CureCase {
   readonly id: string;
   /** What it is: its milestones mean what they mean for that. */
-  readonly of: Cures['of'];
+  readonly of: Layer['of'];
   readonly stage: Stage;
   readonly title: string;
   readonly product: string;

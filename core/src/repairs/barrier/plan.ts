@@ -67,19 +67,15 @@ export const BARRIER_KIND: RepairKind = {
     const drying = planDrying(b, 'survey', 'bottom');
     b.at('survey').ask('repair.area', area);
 
-    b.work(
-      'grind',
-      'open',
-      opened.peel ? 'peel the gel coat and the bad laminate off' : 'open every blister to sound laminate',
-      30,
-      [opened.peel ? perM2(60 * MIN, area) : each(1.2 * MIN, opened.count, 'per blister')],
-    )
-      .work('grind', 'blast', 'abrade the whole face dull', 20, [perM2(12 * MIN, area)])
-      .work('grind', 'washOut', 'wash with fresh water, hot if there is any, and again next day', 20, [
-        perM2(6 * MIN, area),
-      ]);
+    b.step('grind', 'open', opened.peel ? 'peel' : 'blisters', { place: 'blisters', serves: 'ground' }, 30, [
+      opened.peel ? perM2(60 * MIN, area) : each(1.2 * MIN, opened.count, 'per blister'),
+    ])
+      .step('grind', 'abrade', 'blast', { place: 'face', serves: 'ground' }, 20, [perM2(12 * MIN, area)])
+      .step('grind', 'wash', 'blisters', { place: 'blisters', serves: 'ground' }, 20, [perM2(6 * MIN, area)]);
     if (drying.wait)
-      b.wait('grind', 'dry', 'dries; wash again each week', drying.wait, { until: drying.until });
+      b.wait('grind', 'driesWashed', { place: 'face', serves: 'ground' }, drying.wait, {
+        until: drying.until,
+      });
     b.caution(
       'grind',
       'The fluid in a blister is acid and under pressure: goggles and gloves, prick it from the side.',
@@ -256,19 +252,20 @@ function fill(
   const times = b.times(filler);
   for (const go of [1, 2]) {
     const rates: Rate[] = pots ? [each(RATES.mixBatch, pots, 'per pot')] : [];
-    b.work('mix', `mixFill.${go}`, 'mix filler', 0, rates, { withNext: true });
-    b.work(
+    b.step('mix', 'mix', 'filler', { place: 'bench', serves: `fill-${go}` }, 0, rates, { withNext: true });
+    b.step(
       'mix',
-      `fill.${go}`,
-      go === 1 ? 'wet the hollows out, fill them, first go' : 'fill level and a little proud, second go',
+      'fill',
+      go === 1 ? 'hollows' : 'hollowsLevel',
+      { place: 'blisters', serves: `fill-${go}` },
       RATES.spreadFixed / 60,
       [perM2(8 * MIN, area)],
     );
     if (times)
       b.wait(
         'mix',
-        `fillSets.${go}`,
-        go === 1 ? 'sets before the second go' : 'sets until it can be sanded',
+        go === 1 ? 'secondGo' : 'untilSanded',
+        { place: 'blisters', serves: `fill-${go}` },
         times.sand,
         b.curing(filler, 'sand'),
       );
@@ -309,10 +306,18 @@ function hiddenBySupports(b: RepairBuilder, area: Figure): Hidden | undefined {
 
 /** The ground under stands and blocks, when they have been moved: a round of its own, coats and waits and all. */
 function secondRound(b: RepairBuilder, hidden: Hidden, system: CoatSystem, barrier: Sheet): void {
-  b.work('finish', 'move', 'move the stands one by one', 10, [each(25 * MIN, hidden.count, 'per stand')], {
-    people: 2,
-  });
-  b.work('finish', 'patches', 'open, wash, fill and abrade what they hid', 20, [
+  b.step(
+    'finish',
+    'moveStands',
+    'each',
+    { place: 'stands', serves: 'hidden' },
+    10,
+    [each(25 * MIN, hidden.count, 'per stand')],
+    {
+      people: 2,
+    },
+  );
+  b.step('finish', 'fill', 'patches', { place: 'stands', serves: 'hidden' }, 20, [
     perM2(90 * MIN, hidden.area),
   ]);
   planCoats(b, {
@@ -324,7 +329,7 @@ function secondRound(b: RepairBuilder, hidden: Hidden, system: CoatSystem, barri
     name: 'barrier coat',
     between: 80,
     last: 'overcoated',
-    round: '.second',
+    again: true,
   });
   const finish = linkOf(b.input.chain, 'finish');
   if (finish?.role === 'coating')
@@ -336,10 +341,10 @@ function secondRound(b: RepairBuilder, hidden: Hidden, system: CoatSystem, barri
       name: isAntifouling(finish) ? 'antifouling' : 'finish',
       between: 120,
       last: 'cures',
-      round: '.second',
+      again: true,
     });
   else if (finish)
-    b.work('finish', 'paint2', 'finish coats on what the stands hid', 20, [
+    b.step('finish', 'coat', 'hidden', { place: 'stands', serves: 'hidden' }, 20, [
       perM2(4 * RATES.rollPerM2, hidden.area),
     ]);
   b.at('finish').table(

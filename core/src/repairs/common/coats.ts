@@ -1,3 +1,4 @@
+import type { Awaited } from '../../work/actions';
 import { RATES } from '../../materials/work-rates';
 import type { Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
@@ -70,8 +71,8 @@ export interface CoatQuestion {
   readonly between: number;
   /** Waits after the last coat until it can be handled; left out where the next product goes on within its window. */
   readonly last: 'cures' | 'overcoated';
-  /** Marks the tasks of a second round. */
-  readonly round?: string;
+  /** A second round over the same face, under the stands. */
+  readonly again?: true;
 }
 
 /** Film, coats and litres of a paint by its sheet; its coats as tasks with their windows. */
@@ -130,7 +131,7 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
   const pots = mixed(b, {
     id,
     stage: q.stage,
-    title: `${product.name}, one coat${q.round ? ', second round' : ''}`,
+    title: `${product.name}, one coat${q.again ? ', second round' : ''}`,
     about: 'one coat',
     product,
     mass,
@@ -149,23 +150,38 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
   return { dryFilm, coats, dryPerCoat, wetPerCoat, volume, volumePerCoat };
 }
 
+/** What a coat is waited for: the next coat, the next product, or its own cure. */
+const awaitedOf = (last: boolean, then: CoatQuestion['last'], again: boolean): Awaited =>
+  last && then === 'cures'
+    ? again
+      ? 'handledAgain'
+      : 'handled'
+    : last
+      ? again
+        ? 'nextProductAgain'
+        : 'nextProduct'
+      : again
+        ? 'nextCoatAgain'
+        : 'nextCoat';
+
 function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | undefined): void {
   const times = b.times(q.product);
-  const round = q.round ?? '';
   for (let coat = 1; coat <= n; coat += 1) {
-    const key = `${q.id}${round}.${coat}`;
-    b.work(
+    const key = `${q.id}-${coat}`;
+    b.step(
       q.stage,
-      `mix.${key}`,
-      `${pots ? 'mix' : 'stir'} ${q.name}`,
+      'mix',
+      pots ? 'coat' : 'stir',
+      { place: 'bench', serves: key, fields: { product: q.name } },
       pots ? (RATES.mixBatch / 60) * pots.value : 3,
       [],
       { withNext: true },
     );
-    b.work(
+    b.step(
       q.stage,
-      `coat.${key}`,
-      `${q.name}, coat ${coat}${round ? ', second round' : ''}`,
+      'coat',
+      q.again ? 'productAgain' : 'product',
+      { place: 'face', serves: key, fields: { product: q.name, coat } },
       RATES.coatFixed / 60,
       [perM2(RATES.rollPerM2, q.area)],
     );
@@ -175,18 +191,20 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | u
       times.windowOpens && times.windowCloses && !(last && q.last === 'cures')
         ? { opens: times.windowOpens, closes: times.windowCloses }
         : undefined;
-    const which = `${q.name} ${coat}${round ? ', second round' : ''}`;
     b.wait(
       q.stage,
-      `wait.${key}`,
-      last && q.last === 'cures'
-        ? `${which}: cures until it can be handled`
-        : last
-          ? `${which}: until the next product bonds on it`
-          : `${which}: until the next coat bonds`,
+      awaitedOf(last, q.last, q.again === true),
+      { place: 'face', serves: key, fields: { product: q.name, coat } },
       last && q.last === 'cures' ? times.sand : (times.windowOpens ?? times.sand),
       {
-        ...(window ? { window, abrade: b.missed(q.stage, key, q.between, q.area) } : {}),
+        ...(window
+          ? {
+              window: {
+                ...window,
+                missed: b.missed(q.stage, { place: 'face', serves: key }, q.between, q.area),
+              },
+            }
+          : {}),
         ...b.curing(q.product, last && q.last === 'cures' ? 'sand' : times.windowOpens ? 'opens' : 'sand'),
       },
     );

@@ -38,15 +38,15 @@ export function planFinishing(
     sheet
       .say(['Left as it is: no coat is put on.'])
       .note(['What lies bare takes up sun or water. A finish can be chosen at System.']);
-    b.work('finish', 'finishCheck', 'clean up, look it over, photographs', RATES.finishCheck / 60);
+    b.step('finish', 'check', 'bare', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
     return b.done('bare', 'no coat');
   }
   if (product.family === 'polish') {
     const mass = b.ledger.compute('compound', 'compound and wax', compoundMass, { A: face.area });
-    b.work('finish', 'polish', 'cutting compound, fine compound, wax', 10, [
+    b.step('finish', 'polish', 'all', { place: 'finish', serves: 'face' }, 10, [
       perM2(3 * RATES.polishPerM2, face.area),
     ]);
-    b.work('finish', 'finishCheck', 'look along it in low light, photographs', RATES.finishCheck / 60);
+    b.step('finish', 'check', 'polished', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
     b.material(
       'compound',
       product.name,
@@ -60,7 +60,7 @@ export function planFinishing(
     sheet.key('Face', face.area).say(words`Compound and wax over ${face.area}.`);
     return b.done('polish', 'polish');
   }
-  b.work('finish', 'maskFinish', 'mask for the finish', RATES.maskFixed / 60, [
+  b.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed / 60, [
     perMetre(RATES.maskPerMetre, face.masking),
   ]);
   const asked = coatName(product) === 'antifouling' ? input.job.repair?.barrier?.antifoulingCoats : undefined;
@@ -86,7 +86,7 @@ export function planFinishing(
         }),
   });
   if (coatName(product) === 'antifouling') sheet.ask('repair.barrier.antifoulingCoats', system.coats);
-  b.work('finish', 'finishCheck', 'check cover, runs and edges; photographs', RATES.finishCheck / 60);
+  b.step('finish', 'check', 'cover', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
   sheet.key('Coats', system.coats).key('Comb reads', system.wetPerCoat, 'µm', 0).key('In all', system.volume);
   sheet.say(
     words`${system.coats} ${system.coats.value === 1 ? 'coat' : 'coats'} of ${coatName(product)}, ${ml(system.volume)} in all, ${microns(system.wetPerCoat)} wet each.`,
@@ -170,7 +170,7 @@ export function planUnfilled(
   ledger: Ledger,
 ): RepairPlan {
   const b = new RepairBuilder(input, ledger);
-  b.work('fair', 'abradeLaminate', 'wash off blush, abrade', RATES.washFixed / 60, [
+  b.step('fair', 'abrade', 'laminate', { place: 'face', serves: 'under-coats' }, RATES.washFixed / 60, [
     perM2(RATES.washPerM2, face.area),
   ]);
   b.at('fair')

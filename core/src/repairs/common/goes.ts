@@ -6,7 +6,7 @@ import type { RepairBuilder } from '../builder';
  */
 export function abradeBetween(b: RepairBuilder, go: number): void {
   if (go < 2) return;
-  b.work('mix', `abrade.${go}`, 'wash, abrade the last go dull with P80, vacuum and wipe', 6);
+  b.step('mix', 'abrade', 'lastGo', { place: 'fill', serves: `fill-${go}` }, 6);
   if (go === 2)
     b.caution(
       'mix',

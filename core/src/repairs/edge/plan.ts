@@ -290,12 +290,11 @@ function lift(b: RepairBuilder, part: Part): void {
         });
   const sheet = b.at('grind').ask('repair.edge.weight', weight);
   const heavy = weight.value > LIFT_ALONE;
-  b.work(
+  b.step(
     'grind',
     'takeOff',
-    heavy
-      ? 'take the part off: sling, cribbing under it, lower in one go'
-      : 'take the part off, lay it on padded trestles',
+    heavy ? 'heavy' : 'part',
+    { place: 'part', serves: 'job' },
     heavy ? 45 : 20,
     [],
     heavy ? { people: 2 } : {},
@@ -337,10 +336,11 @@ function missing(b: RepairBuilder, part: Part): Figure {
         t_half: part.local,
         proud: b.assumed('proud', 'proud on each face', PROUD, 'm', 'sanded down to the faces'),
       });
-  b.work('grind', 'trace', 'trace the sound edge of the other side as a template', 10).work(
+  b.step('grind', 'mark', 'template', { place: 'edge', serves: 'outline' }, 10).step(
     'grind',
     'bevel',
-    'cut back to bright material, bevel both faces, abrade',
+    'edge',
+    { place: 'edge', serves: 'ground' },
     10,
     [perMetre(15 * MIN, survey.length)],
   );
@@ -351,9 +351,7 @@ function missing(b: RepairBuilder, part: Part): Figure {
   b.at('grind').say(
     words`${worn ? 'Build the edge up' : 'Fill the bite'} over ${mm(survey.length)}, ${mm(part.depth, 1)} deep, where the foil is ${mm(part.local, 1)} thick.`,
   );
-  b.work('mix', 'dam', 'film dam round the edge, a hair outside its line, taped to both faces', 12, [
-    perMetre(10 * MIN, survey.length),
-  ]);
+  b.step('mix', 'dam', 'edge', { place: 'edge', serves: 'fill' }, 12, [perMetre(10 * MIN, survey.length)]);
   b.at('mix').note(
     words`The dam stands ${mm(b.assumed('damOff', 'dam outside the line', DAM, 'm', 'what is too much is sanded off in minutes'), 1)} outside the edge: filled proud, trimmed to the template.`,
   );
@@ -373,15 +371,16 @@ function split(b: RepairBuilder, part: Part, bond: Product | undefined): Figure 
     .note([
       'Flex, rinse with fresh water, blow, and again until no grit comes; dry it for a day with wedges in.',
     ]);
-  b.work('grind', 'flush', 'wedge it open, rinse and blow the grit out, dry', 20, [
+  b.step('grind', 'wash', 'flush', { place: 'edge', serves: 'split' }, 20, [
     perMetre(20 * MIN, survey.length),
   ]);
   if (bond?.traits?.includes('light-cure')) b.report('error', 'mix', 'system.bond', 'light-in-split');
   const clamps = b.compute('clamps', 'clamps', clampCount, { L: survey.length });
-  b.work(
+  b.step(
     'mix',
-    'clamp',
-    `clamp between film and blocks, ${clamps.value} clamps, until a bead comes out all along`,
+    'glue',
+    'edge',
+    { place: 'edge', serves: 'split', fields: { count: clamps.value } },
     10,
     [each(1.5 * MIN, clamps, 'per clamp')],
     { people: 2 },
@@ -425,10 +424,11 @@ function pivot(b: RepairBuilder, part: Part): Figure {
       ['Sharp metal edges are rounded 2 mm and more before they are coated.'],
       ['Rust is two to six times as bulky as the steel it came from: a swollen case is rust, not misfit.'],
     );
-  b.work('grind', 'centre', 'mark the true centre, bore out, chamfer, abrade', 30).work(
+  b.step('grind', 'drill', 'bore', { place: 'bore', serves: 'ground' }, 30).step(
     'mix',
-    'backed',
-    'back the hole with film and a board',
+    'backing',
+    'hole',
+    { place: 'bore', serves: 'fill' },
     6,
   );
   return b.compute('volume', 'bearing to pour', boreVolume, { D: bore, t: part.thick });
@@ -442,10 +442,11 @@ function broken(b: RepairBuilder, part: Part): Figure {
     d,
     φ: b.assumed('angle', 'angle', 90, '1', 'wide enough to wet'),
   });
-  b.work(
+  b.step(
     'grind',
     'open',
-    `${b.input.damage === 'old-repair' ? 'take the old repair out, then ' : ''}open a groove from both faces to the middle, abrade past it`,
+    b.input.damage === 'old-repair' ? 'bothFacesOfRepair' : 'bothFaces',
+    { place: 'groove', serves: 'ground' },
     12,
     [perMetre(30 * MIN, survey.length)],
   );
@@ -524,29 +525,34 @@ function fill(b: RepairBuilder, part: Part, volume: Figure, bond: Product, bored
   const times = b.times(bond);
   for (let go = 1; go <= goes.value; go += 1) {
     abradeBetween(b, go);
-    b.work('mix', `mix.${go}`, bored ? 'mix, stir graphite in' : 'mix', RATES.mixBatch / 60, [], {
-      withNext: true,
-    });
-    b.work(
+    b.step(
       'mix',
-      `fill.${go}`,
-      bored
-        ? 'fill through from below, no air'
-        : goes.value > 1
-          ? `fill, go ${go}, proud on both faces`
-          : 'fill, proud on both faces',
+      'mix',
+      bored ? 'graphite' : 'pot',
+      { place: 'bench', serves: `fill-${go}` },
+      RATES.mixBatch / 60,
+      [],
+      {
+        withNext: true,
+      },
+    );
+    b.step(
+      'mix',
+      'fill',
+      bored ? 'bore' : goes.value > 1 ? 'facesGo' : 'faces',
+      { place: 'fill', serves: `fill-${go}`, fields: { go } },
       8,
     );
     if (times)
       b.wait(
         'mix',
-        `sets.${go}`,
-        go === goes.value ? 'sets until it can be worked' : 'sets before the next go',
+        go === goes.value ? 'untilWorked' : 'nextGo',
+        { place: 'fill', serves: `fill-${go}` },
         times.sand,
         b.curing(bond, 'sand'),
       );
   }
-  if (bored) b.work('mix', 'redrill', 'drill for the pin, square to the faces, ream', 25);
+  if (bored) b.step('mix', 'drill', 'pin', { place: 'bore', serves: 'pin' }, 25);
   b.at('mix')
     .key('Fill', whole, 'ml', 1)
     .key('Goes', goes)
@@ -589,7 +595,7 @@ function shape(b: RepairBuilder, part: Part, face: Figure): void {
     material: 'cured resin',
     levels: true,
   });
-  b.work('fair', 'outline', 'file the outline true to the template, check along it', 12, [
+  b.step('fair', 'sand', 'file', { place: 'edge', serves: 'outline' }, 12, [
     perMetre(20 * MIN, b.input.survey.length),
   ]);
   b.accept(

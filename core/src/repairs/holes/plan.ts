@@ -102,14 +102,12 @@ export const HOLES_KIND: RepairKind = {
         ],
         ['A bent nail or an angled key in a drill clears the core behind the skin.'],
       );
-      b.work('grind', 'drillOut', 'drill out through the upper skin, clear the core with a hook, vacuum', 8, [
-        each(150, n, 'per hole'),
-      ]);
+      b.step('grind', 'drill', 'core', { place: 'hole', serves: 'ground' }, 8, [each(150, n, 'per hole')]);
     } else {
       b.at('grind').say(
         words`Chamfer and clean ${n} ${n.value === 1 ? 'hole' : 'holes'} of ${mm(d, 1)} on ${both ? 'both faces' : 'the outer face'}.`,
       );
-      b.work('grind', 'chamfer', 'take sealant out, chamfer, abrade, clean', 8, [each(50, n, 'per hole')]);
+      b.step('grind', 'bevel', 'chamfer', { place: 'hole', serves: 'ground' }, 8, [each(50, n, 'per hole')]);
     }
     if (substrate.family !== 'wood' && job.damage.wet === 'wet')
       b.warn('grind', 'damage.wet', 'water-in-holes');
@@ -161,34 +159,29 @@ function fill(
   });
   b.material('fill', bond.name, `${n.value} holes`, mass, bond);
   const times = b.times(bond);
-  b.work('mix', 'back', 'back the holes with tape or film and a board', 4, [each(25, n, 'per hole')]);
+  b.step('mix', 'backing', 'holes', { place: 'hole', serves: 'fill' }, 4, [each(25, n, 'per hole')]);
   if (bond.role === 'weld rod')
-    b.work('mix', 'weldPlugs', 'weld each hole shut with rod of the same polymer', 10, [
-      each(180, n, 'per hole'),
-    ]);
+    b.step('mix', 'weld', 'plugs', { place: 'hole', serves: 'weld' }, 10, [each(180, n, 'per hole')]);
   else
-    b.work(
+    b.step(
       'mix',
-      'mixFill',
       'mix',
+      'pot',
+      { place: 'bench', serves: 'fill' },
       RATES.mixBatch / 60,
       pots ? [each(RATES.mixBatch, pots, 'per pot')] : [],
       { withNext: true },
-    ).work('mix', 'fillHoles', 'wet the wall of each hole, fill it through, proud', 4, [
-      each(40, n, 'per hole'),
-    ]);
+    ).step('mix', 'fill', 'holes', { place: 'hole', serves: 'fill' }, 4, [each(40, n, 'per hole')]);
   if (times)
     b.wait(
       'mix',
-      'sets',
-      redrill ? 'sets before it is drilled' : 'sets until it can be sanded',
+      redrill ? 'untilDrilled' : 'untilSanded',
+      { place: 'hole', serves: 'fill' },
       times.sand,
       b.curing(bond, 'sand'),
     );
   if (redrill)
-    b.work('mix', 'redrill', 'mark, drill again for the fastener, bed it in sealant', 6, [
-      each(120, n, 'per hole'),
-    ]);
+    b.step('mix', 'drill', 'fastener', { place: 'hole', serves: 'fastener' }, 6, [each(120, n, 'per hole')]);
   b.at('mix')
     .key('Filler', whole, 'ml', 1)
     .key('By mass', mass)

@@ -44,7 +44,7 @@ export function leakTest(b: RepairBuilder, working: Figure): boolean {
     words`Pump to working pressure, let the fabric stretch for ${FABRIC_RESTS / 60} min, top up, and only then take the first reading. Temperature is that of the fabric, in the shade; the barometer is the local one.`,
   );
   if (readings.length < 2) {
-    b.work('survey', 'leak', 'soap water on seams, valves and rails; mark every bubble', 25, [], {});
+    b.step('survey', 'survey', 'leak', { place: 'tube', serves: 'leak' }, 25, [], {});
     return false;
   }
   const path = (i: number, field: string): string => `repair.inflatable.leak.${readings[i].index}.${field}`;

@@ -82,23 +82,9 @@ function planValve(b: RepairBuilder): boolean {
   const sheet = b.at('mix');
   if (valve === 'seat') return true;
   const thread = valve === 'thread';
-  b.work(
-    'mix',
-    'valve.out',
-    thread
-      ? 'unscrew the valve with its spanner, look at thread and nut'
-      : 'take the cap and core out, rinse the sand away',
-    10,
-  )
-    .work(
-      'mix',
-      'valve.new',
-      thread
-        ? 'new valve body of the same thread, sealing ring greased, hand-tight and a quarter turn'
-        : 'new ring or spring, seat wiped clean, no grease on fabric',
-      15,
-    )
-    .work('mix', 'valve.test', 'blow up, soap the valve', 10);
+  b.step('mix', 'takeOff', thread ? 'valve' : 'cap', { place: 'valve', serves: 'valve' }, 10)
+    .step('mix', 'putBack', thread ? 'valve' : 'ring', { place: 'valve', serves: 'valve' }, 15)
+    .step('mix', 'test', 'valve', { place: 'valve', serves: 'valve' }, 10);
   b.material(
     'valve',
     thread ? 'valve body with nut and ring' : 'ring and spring of the valve',
@@ -172,7 +158,7 @@ export const INFLATABLE_KIND: RepairKind = {
     const field = own.where === 'field' || (adhesive?.traits?.includes('quick fix') ?? false);
     const seam = damage === 'seam-leak';
     if (damage === 'old-repair')
-      b.work('survey', 'strip', 'peel the old patch with warmth, scrape and rub the old film off', 25, [
+      b.step('survey', 'strip', 'fabric', { place: 'tube', serves: 'old-patch' }, 25, [
         perM2(120 * MIN, patch.area),
       ]);
     const sheet = b
@@ -219,8 +205,8 @@ export const INFLATABLE_KIND: RepairKind = {
       [`Tube: ${STATES[damage] ?? STATES['fabric-puncture']}.`],
     );
 
-    b.work('mix', 'mark', 'trace the patch on the tube, number it and a register line', 8)
-      .work('mix', 'cut', 'cut the patch, round the corners, bevel thick edges', 6, [
+    b.step('mix', 'mark', 'patch', { place: 'tube', serves: 'patch' }, 8)
+      .step('mix', 'make', 'patch', { place: 'patch', serves: 'patch' }, 6, [
         each(
           4 * MIN,
           b.ledger.given(
@@ -234,23 +220,23 @@ export const INFLATABLE_KIND: RepairKind = {
           'per piece',
         ),
       ])
-      .work(
+      .step(
         'mix',
         'clean',
-        `wipe both faces: ${lower(linkOf(chain, 'clean')?.name ?? 'solvent of the fabric')}`,
+        linkOf(chain, 'clean') ? 'faces' : 'facesPlain',
+        { place: 'patch', serves: 'bond', fields: { product: linkOf(chain, 'clean')?.name ?? '' } },
         6,
       )
-      .work(
-        'mix',
-        'abrade',
-        'abrade both faces dull, one way and then across, never to the threads; wipe; mask',
-        8,
-        [perM2(60 * MIN, faces)],
-      );
+      .step('mix', 'abrade', 'fabric', { place: 'patch', serves: 'bond' }, 8, [perM2(60 * MIN, faces)]);
     if (patch.stitches)
-      b.work('mix', 'stitch', `draw the lips together, ${patch.stitches.count.value} stitches`, 8, [
-        each(0.6 * MIN, patch.stitches.count, 'per stitch'),
-      ]);
+      b.step(
+        'mix',
+        'stitch',
+        'lips',
+        { place: 'tube', serves: 'tear', fields: { count: patch.stitches.count.value } },
+        8,
+        [each(0.6 * MIN, patch.stitches.count, 'per stitch')],
+      );
     if (fabric) {
       const fabricArea = b.compute('fabric', 'patch fabric, cut from the square', fromSquare, {
         A_patch: faces,
@@ -269,27 +255,30 @@ export const INFLATABLE_KIND: RepairKind = {
         ? planGlue(b, adhesive, faces, substrate.id === 'csm-fabric')
         : undefined;
     if (glue && adhesive) {
-      if (adhesive.proportion) b.work('mix', 'weigh', 'weigh the adhesive and its hardener, stir', 5);
+      if (adhesive.proportion) b.step('mix', 'mix', 'adhesive', { place: 'bench', serves: 'bond' }, 5);
       for (let coat = 1; coat <= glue.coats.value; coat += 1) {
-        b.work('mix', `coat.${coat}`, `coat ${coat}, thin, on tube and patch`, 4, [perM2(40 * MIN, faces)]);
+        b.step('mix', 'coat', 'adhesive', { place: 'patch', serves: `bond-${coat}`, fields: { coat } }, 4, [
+          perM2(40 * MIN, faces),
+        ]);
         if (glue.flash)
           b.wait(
             'mix',
-            `flash.${coat}`,
-            coat === glue.coats.value ? 'dries until it grabs without wetting the finger' : 'dries dull',
+            coat === glue.coats.value ? 'grabs' : 'dull',
+            { place: 'patch', serves: `bond-${coat}` },
             glue.flash,
           );
       }
       const two = patch.length.value > 0.4;
-      b.work(
+      b.step(
         'mix',
         'join',
-        `join on the register line, roll from the middle out${two ? ', a second person holding the end' : ''}`,
+        two ? 'patchByTwo' : 'patch',
+        { place: 'patch', serves: 'bond' },
         8,
         [perM2(60 * MIN, faces)],
         two ? { people: 2 } : {},
       );
-      b.wait('mix', 'rest', 'no air: the joint rests', glue.beforePressure);
+      b.wait('mix', 'noAir', { place: 'patch', serves: 'bond' }, glue.beforePressure);
       tellGlue(b, glue, patch, adhesive, false);
     } else {
       tellDry(b, patch, welded);
@@ -306,13 +295,8 @@ export const INFLATABLE_KIND: RepairKind = {
           p_work: working,
         })
       : undefined;
-    b.work(
-      'mix',
-      'test',
-      `${field ? 'blow up to half' : 'blow up to working pressure'}, soap the patch and the seams, read the pressure`,
-      15,
-    );
-    if (glue) b.wait('mix', 'load', 'no load before the joint has its strength', restOf(b, glue));
+    b.step('mix', 'test', field ? 'half' : 'pressure', { place: 'tube', serves: 'patch' }, 15);
+    if (glue) b.wait('mix', 'noLoad', { place: 'patch', serves: 'bond' }, restOf(b, glue));
     if (carry) {
       sheet.note(
         words`TEMPORARY. It may carry ${carry} and people close to shore; no tow, no surf, no night. Look at it every hour and make it permanent before the next trip${adhesive?.quickFix ? `: ${adhesive.quickFix.remove}` : ''}.`,
@@ -364,19 +348,14 @@ function tellDry(b: RepairBuilder, patch: PatchPlan, welded: boolean): void {
     .key('round', patch.width, 'mm', 0)
     .key('Past it', patch.reach, 'mm', 0);
   if (welded) {
-    b.work('mix', 'weldTrial', 'weld a trial on scrap and peel it cold', 15)
-      .work(
-        'mix',
-        'weld',
-        'weld from the middle out, nozzle and roller together, edge last',
-        10,
-        [perM2(200 * MIN, patch.area)],
-        { people: 2 },
-      )
+    b.step('mix', 'rehearse', 'weldFabric', { place: 'bench', serves: 'weld' }, 15)
+      .step('mix', 'weld', 'fabric', { place: 'patch', serves: 'weld' }, 10, [perM2(200 * MIN, patch.area)], {
+        people: 2,
+      })
       .wait(
         'mix',
-        'cool',
-        'cools flat under a weight',
+        'coolsFlat',
+        { place: 'patch', serves: 'weld' },
         b.assumed('weld.cool', 'cooling', 30 * MIN, 's', 'usual'),
       );
     sheet.say(
@@ -388,6 +367,6 @@ function tellDry(b: RepairBuilder, patch: PatchPlan, welded: boolean): void {
     b.accept('mix', 'peel the trial weld cold', 'the coating tears from its threads before the weld lets go');
     return;
   }
-  b.work('mix', 'tape', 'press the tape on from the middle out, rub it warm', 6);
+  b.step('mix', 'join', 'tape', { place: 'tube', serves: 'tape' }, 6);
   sheet.say(words`Repair tape, ${mm(patch.length)} × ${mm(patch.width)}: a temporary fix at half pressure.`);
 }

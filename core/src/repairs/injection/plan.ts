@@ -143,24 +143,20 @@ export const INJECTION_KIND: RepairKind = {
     if (area.value > INJECTED_UP_TO)
       b.warn('system', 'repair.way', 'injected-area', { area: area.value, most: INJECTED_UP_TO });
     if (drying.dry === false && drying.wait) {
-      b.work('survey', 'vent', 'drill a few vent holes low, let water out, warm and air it', 20, []);
-      b.wait('survey', 'dry', 'dries before anything is injected', drying.wait, { until: drying.until });
+      b.step('survey', 'vent', 'low', { place: 'core', serves: 'ground' }, 20, []);
+      b.wait('survey', 'driesToInject', { place: 'core', serves: 'ground' }, drying.wait, {
+        until: drying.until,
+      });
       b.caution(
         'survey',
         'No heat over 50 °C on a foam core, no lamp left alone; water that runs from a core is sour: gloves and goggles.',
       );
     }
     b.at('grind').ask('repair.core.pitch', pitch).ask('repair.core.hole', D).ask('hull.thickness', skin);
-    b.work('grind', 'map', 'tap it, mark the border, tape it off, lay the grid out', 10, [
-      each(20, n, 'per hole'),
-    ])
-      .work('grind', 'drill', 'drill through the upper skin only, stop on the bit', 6, [
-        each(40, n, 'per hole'),
-      ])
-      .work('grind', 'blow', 'vacuum the chips out, blow through: the neighbours must breathe', 6, [
-        each(10, n, 'per hole'),
-      ])
-      .work('grind', 'tape', 'tape every hole but the first and its neighbours', 4, [each(8, n, 'per hole')]);
+    b.step('grind', 'mark', 'grid', { place: 'skin', serves: 'grid' }, 10, [each(20, n, 'per hole')])
+      .step('grind', 'drill', 'grid', { place: 'skin', serves: 'grid' }, 6, [each(40, n, 'per hole')])
+      .step('grind', 'clean', 'blow', { place: 'core', serves: 'grid' }, 6, [each(10, n, 'per hole')])
+      .step('grind', 'mask', 'holes', { place: 'skin', serves: 'grid' }, 4, [each(8, n, 'per hole')]);
     b.at('grind').key('Holes', n).key('Apart', pitch, 'mm', 0).key('Hole', D, 'mm', 1);
     b.at('grind').say(
       words`${n} holes of ${mm(D, 1)} on a triangular grid of ${mm(pitch)}, through the upper skin only, low side first.`,
@@ -211,33 +207,25 @@ export const INJECTION_KIND: RepairKind = {
         'Pouring foam holds isocyanates and lifts a skin that has no vent: leave the next holes open, weight the skin, mask and gloves.',
       );
     }
-    b.work(
+    b.step(
       'mix',
-      'mixInject',
-      foam ? 'mix the foam, seconds only' : 'mix and draw up without bubbles',
+      'mix',
+      foam ? 'foam' : 'drawUp',
+      { place: 'bench', serves: 'bond' },
       RATES.mixBatch / 60,
       [each(60, cartridges, 'per syringe')],
       { withNext: true },
     )
-      .work(
-        'mix',
-        'inject',
-        'fill hole by hole in their order; tape each as its neighbour weeps',
-        5,
-        [each(45, n, 'per hole')],
-        { people: 2 },
-      )
-      .work(
-        'mix',
-        'weight',
-        'weight or brace the skin back to its shape, film under the weights',
-        12,
-        [perM2(600, area)],
-        { people: 2 },
-      );
-    b.work('mix', 'wipe', 'wipe off what wept, tape the last holes', 10);
+      .step('mix', 'inject', 'holes', { place: 'core', serves: 'bond' }, 5, [each(45, n, 'per hole')], {
+        people: 2,
+      })
+      .step('mix', 'weight', 'skin', { place: 'skin', serves: 'bond' }, 12, [perM2(600, area)], {
+        people: 2,
+      });
+    b.step('mix', 'clean', 'wept', { place: 'skin', serves: 'bond' }, 10);
     const times = bond && b.times(bond);
-    if (times && bond) b.wait('mix', 'sets', 'sets under its weights', times.sand, b.curing(bond, 'sand'));
+    if (times && bond)
+      b.wait('mix', 'underWeights', { place: 'skin', serves: 'bond' }, times.sand, b.curing(bond, 'sand'));
     mix.key('In all', volume, 'ml', 0).key('Each hole', perHole, 'ml', 1).key('Syringes', cartridges);
     mix.say(
       words`${ml(volume)} of ${name} through ${n} holes, about ${ml(perHole, 1)} each, ${cartridges} ${cartridges.value === 1 ? 'syringe' : 'syringes'} of ${ml(cartridge)}.`,
@@ -271,7 +259,7 @@ export const INJECTION_KIND: RepairKind = {
       survey.area.value,
       { A: survey.area },
     );
-    b.work('fair', 'fillHoles', 'countersink the holes, fill flush', 6, [each(20, n, 'per hole')]);
+    b.step('fair', 'fill', 'countersunk', { place: 'skin', serves: 'grid' }, 6, [each(20, n, 'per hole')]);
     b.at('fair')
       .key('Holes to fill', n)
       .say(words`${n} holes filled flush and sanded.`)

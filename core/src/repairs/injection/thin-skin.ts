@@ -9,7 +9,7 @@ import { massFor, mixed } from '../common/mixing';
 import { layerVolume, withLoss } from '../common/measures';
 import { Drawing } from '../drawing';
 import type { RepairPlan } from '../repair';
-import { lower, ml, mm, words } from '../words';
+import { ml, mm, words } from '../words';
 
 /** A skin thinner than this is cut away where it is loose, not injected, m. Source: usual with thin-skinned craft. */
 export const THIN_SKIN = 0.0015;
@@ -89,13 +89,11 @@ export function planThinSkin(b: RepairBuilder, skin: Figure): RepairPlan {
       ['No solvent and no heat on a polystyrene core; no gun above 60 °C near any foam.'],
     )
     .ask('hull.thickness', skin);
-  b.work('grind', 'cut', 'cut the loose skin away along the line', 6, [perMetre(360, survey.perimeter)]).work(
-    'grind',
-    'ring',
-    'sand the ring P120, vacuum',
-    6,
-    [perM2(RATES.abradePerM2 * 2, area)],
-  );
+  b.step('grind', 'cut', 'skin', { place: 'skin', serves: 'ground' }, 6, [
+    perMetre(360, survey.perimeter),
+  ]).step('grind', 'abrade', 'ring', { place: 'skin', serves: 'ground' }, 6, [
+    perM2(RATES.abradePerM2 * 2, area),
+  ]);
   if (bond) {
     const mass = massFor(b, 'fill', bond, fill);
     mixed(b, {
@@ -126,11 +124,12 @@ export function planThinSkin(b: RepairBuilder, skin: Figure): RepairPlan {
       bond,
     );
     b.material('cloth', 'plain cloth 200 g/m²', `${layers.value} layers`, area);
-    b.work('mix', 'cells', `fill the cells level with thickened ${lower(bond.name)}`, 8, [
+    b.step('mix', 'fill', 'cells', { place: 'core', serves: 'cells', fields: { product: bond.name } }, 8, [
       perM2(1800, survey.area),
-    ]).work('mix', 'lay', 'lay the patch wet on wet, peel ply and film, roll flat', 10, [perM2(3600, area)]);
+    ]).step('mix', 'lay', 'patch', { place: 'skin', serves: 'patch' }, 10, [perM2(3600, area)]);
     const times = b.times(bond);
-    if (times) b.wait('mix', 'sets', 'sets until it can be sanded', times.sand, b.curing(bond, 'sand'));
+    if (times)
+      b.wait('mix', 'untilSanded', { place: 'skin', serves: 'patch' }, times.sand, b.curing(bond, 'sand'));
     b.at('mix')
       .key('Cells', fill, 'ml', 0)
       .key('Cloth', layers)

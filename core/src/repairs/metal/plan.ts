@@ -143,15 +143,18 @@ export const METAL_KIND: RepairKind = {
         ? [['Aluminium: stainless brush kept for it alone; no copper near it, antifouling included.']]
         : []),
     );
-    b.work('grind', 'degrease', 'degrease, rinse salt off with fresh water, dry', 12, [perM2(10 * MIN, face)])
-      .work(
+    b.step('grind', 'wash', 'degrease', { place: 'face', serves: 'ground' }, 12, [perM2(10 * MIN, face)])
+      .step(
         'grind',
-        'bright',
-        polymer === 'lead' ? 'scrape bright, wet' : 'blast, needle or grind to bright metal, into the pits',
+        'abrade',
+        polymer === 'lead' ? 'lead' : 'bright',
+        { place: 'face', serves: 'ground' },
         12,
         [perM2(240 * MIN, face)],
       )
-      .work('grind', 'round', 'round the edges', 6, [perMetre(8 * MIN, survey.length)]);
+      .step('grind', 'bevel', 'round', { place: 'edge', serves: 'ground' }, 6, [
+        perMetre(8 * MIN, survey.length),
+      ]);
     b.caution(
       'grind',
       'Sparks and bright steel dust start fires in bilges and on clothes; a disc that catches an edge kicks: two hands, face shield.',
@@ -207,22 +210,31 @@ export const METAL_KIND: RepairKind = {
       const times = b.times(bond);
       for (let go = 1; go <= goes.value; go += 1) {
         abradeBetween(b, go);
-        b.work('mix', `mixFill.${go}`, 'mix', RATES.mixBatch / 60, [], { withNext: true });
+        b.step('mix', 'mix', 'pot', { place: 'bench', serves: `fill-${go}` }, RATES.mixBatch / 60, [], {
+          withNext: true,
+        });
         if (go === 1)
-          b.work(
+          b.step(
             'mix',
-            'wetAbrade',
-            'abrade through a first wet coat of epoxy: no air gets back to the metal',
+            'abrade',
+            'underResin',
+            { place: 'face', serves: 'bond' },
             8,
             [perM2(40 * MIN, survey.area)],
             { withNext: true },
           );
-        b.work('mix', `fill.${go}`, go > 1 ? `fill the pits, go ${go}` : 'fill the pits, proud', 8);
+        b.step(
+          'mix',
+          'fill',
+          go > 1 ? 'pitsGo' : 'pits',
+          { place: 'pits', serves: `fill-${go}`, fields: { go } },
+          8,
+        );
         if (times)
           b.wait(
             'mix',
-            `sets.${go}`,
-            go === goes.value ? 'sets until it can be sanded' : 'sets before the next go',
+            go === goes.value ? 'untilSanded' : 'nextGo',
+            { place: 'pits', serves: `fill-${go}` },
             times.sand,
             b.curing(bond, 'sand'),
           );

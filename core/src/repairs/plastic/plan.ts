@@ -99,10 +99,21 @@ export const PLASTIC_KIND: RepairKind = {
       w: survey.width,
     });
     b.ground(offset(survey.region, FEATHER));
-    b.work('grind', 'feather', `${lower(linkOf(chain, 'prep')?.name ?? 'abrade')} round it`, 6, [
-      perM2(RATES.abradePerM2 * 2, face),
-    ]);
-    b.work('grind', 'clean', `clean: ${lower(linkOf(chain, 'clean')?.name ?? 'as the adhesive says')}`, 5);
+    b.step(
+      'grind',
+      'abrade',
+      linkOf(chain, 'prep') ? 'around' : 'aroundPlain',
+      { place: 'face', serves: 'ground', fields: { product: linkOf(chain, 'prep')?.name ?? '' } },
+      6,
+      [perM2(RATES.abradePerM2 * 2, face)],
+    );
+    b.step(
+      'grind',
+      'clean',
+      linkOf(chain, 'clean') ? 'with' : 'asAdhesive',
+      { place: 'face', serves: 'ground', fields: { product: linkOf(chain, 'clean')?.name ?? '' } },
+      5,
+    );
     if (welded && bond) weld(b, o, bond, inner);
     else if (bond) glue(b, o, bond, inner, face);
     else b.at('mix').say(['Nothing holds on it: smooth the damage and stop.']);
@@ -114,7 +125,7 @@ export const PLASTIC_KIND: RepairKind = {
 
 function openUp(b: RepairBuilder, o: Opening, line: boolean, welded: boolean): void {
   if (b.input.damage === 'old-repair')
-    b.work('grind', 'strip', 'take the old repair off, back to the plastic', 15, [
+    b.step('grind', 'strip', 'plastic', { place: 'face', serves: 'old-repair' }, 15, [
       perM2(150 * 60, b.input.survey.area),
     ]);
   if (line) {
@@ -124,17 +135,14 @@ function openUp(b: RepairBuilder, o: Opening, line: boolean, welded: boolean): v
       ['Where', 'Drill'],
       [[['at each end of the crack, past the last of it that a dye shows'], [mm(d, 1)]]],
     );
-    b.work('grind', 'stop', 'wipe with dye, find both ends, drill a stop hole at each', 4, [
+    b.step('grind', 'stopHoles', 'plastic', { place: 'crack', serves: 'ends' }, 4, [
       each(RATES.stopHole, b.ledger.given('stops', 'stop holes', 2, 'count', 'computed', 'one at each end')),
     ]);
   }
-  b.work(
-    'grind',
-    'groove',
-    o.hole ? 'trim the edges sound and bevel them' : line ? 'open the groove' : 'scrape the dish clean',
-    8,
-    [perMetre((welded ? 10 : 7) * 60, o.run)],
-  );
+  const opened = [perMetre((welded ? 10 : 7) * 60, o.run)];
+  if (o.hole) b.step('grind', 'bevel', 'rim', { place: 'hole', serves: 'ground' }, 8, opened);
+  else if (line) b.step('grind', 'open', 'groove', { place: 'crack', serves: 'ground' }, 8, opened);
+  else b.step('grind', 'clean', 'dish', { place: 'dish', serves: 'ground' }, 8, opened);
 }
 
 /** Masking round a repair by the sheet. */
@@ -207,51 +215,60 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
     });
   b.material('bond', bond.name, reinforcement ? 'groove and cloth' : 'groove', total, bond);
   const times = b.times(bond);
-  const behind = conditions.access === 'both' ? 'inside' : 'through the opening';
+  const through = conditions.access !== 'both';
   if (reinforcement) {
-    b.work(
+    b.step(
       'mix',
-      'inside',
-      `abrade ${behind}, lay ${reinforcement.layers.value} layers of ${lower(reinforcement.cloth.name)}`,
+      'lay',
+      through ? 'insideThrough' : 'inside',
+      {
+        place: 'inside',
+        serves: 'cloth',
+        fields: { count: reinforcement.layers.value, product: reinforcement.cloth.name },
+      },
       12,
       [perM2(90 * 60, reinforcement.area)],
     );
-    if (times) b.wait('mix', 'insideSets', 'the inside sets', times.sand, b.curing(bond, 'sand'));
+    if (times)
+      b.wait('mix', 'insideSets', { place: 'inside', serves: 'cloth' }, times.sand, b.curing(bond, 'sand'));
   }
   if (backing)
-    b.work(
+    b.step(
       'mix',
       'backing',
-      `bond the backing ${behind}, draw it up with a wire or screw until it holds`,
+      through ? 'plasticThrough' : 'plastic',
+      { place: 'inside', serves: 'backing' },
       15,
       [perM2(60 * 60, backing)],
     );
   for (let pass = 1; pass <= passes.value; pass += 1) {
-    b.work(
+    b.step(
       'mix',
-      `mixPass.${pass}`,
-      cartridge ? 'fresh nozzle, purge until both parts come' : 'mix',
+      'mix',
+      cartridge ? 'cartridge' : 'pot',
+      { place: 'bench', serves: `pass-${pass}` },
       RATES.mixBatch / 60,
       [],
       { withNext: true },
     );
-    b.work(
+    b.step(
       'mix',
-      `pass.${pass}`,
-      passes.value > 1 ? `fill, pass ${pass}` : 'fill the groove, proud, film over it',
+      'fill',
+      passes.value > 1 ? 'pass' : 'groove',
+      { place: 'groove', serves: `pass-${pass}`, fields: { go: pass } },
       5,
       [perMetre(120, o.run)],
     );
     if (times)
       b.wait(
         'mix',
-        `set.${pass}`,
-        pass === passes.value ? 'sets until it can be rasped' : 'sets before the next pass',
+        pass === passes.value ? 'untilRasped' : 'nextPass',
+        { place: 'groove', serves: `pass-${pass}` },
         times.sand,
         b.curing(bond, 'sand'),
       );
   }
-  b.work('mix', 'rasp', 'rasp flush', 5, [perM2(60 * 60, face)]);
+  b.step('mix', 'sand', 'rasp', { place: 'groove', serves: 'face' }, 5, [perM2(60 * 60, face)]);
   sheet.key('Fill', filled, 'ml', 1).key('Passes', passes).key('In all', total);
   sheet.say(
     words`${ml(filled, 1)} of ${lower(bond.name)} in ${passes} ${passes.value === 1 ? 'pass' : 'passes'}${reinforcement ? words`, ${reinforcement.layers} layers of cloth inside` : ''}${times ? words`; rasp after ${times.sand}` : ''}.`,
@@ -330,23 +347,24 @@ function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product | undef
   if (plate) {
     const s = plate as Sheet;
     plateFor(b, s);
-    if (o.hole) b.work('mix', 'plug', 'cut a plug of the same polymer, bevel it, tack it flush', 20);
+    if (o.hole) b.step('mix', 'make', 'plug', { place: 'hole', serves: 'plug' }, 20);
   }
-  b.work('mix', 'trial', 'weld a trial on scrap of the same polymer, let it cool, pull', 20)
-    .work('mix', 'tack', 'tack the groove closed without rod', 3, [perMetre(180, o.run)])
+  b.step('mix', 'rehearse', 'weld', { place: 'bench', serves: 'weld' }, 20)
+    .step('mix', 'weld', 'tack', { place: 'groove', serves: 'tack' }, 3, [perMetre(180, o.run)])
     .timed(
       'mix',
       'weld',
-      `weld ${runs.value} ${runs.value === 1 ? 'run' : 'runs'}, each scraped before the next`,
+      runs.value === 1 ? 'run' : 'runs',
+      { place: 'groove', serves: 'weld', fields: { runs: runs.value } },
       time,
     )
     .wait(
       'mix',
-      'cool',
-      'cools slowly, no water on it',
+      'coolsSlowly',
+      { place: 'groove', serves: 'weld' },
       b.assumed('cool', 'cooling', 1800, 's', 'thick walls shrink as they cool'),
     )
-    .work('mix', 'trim', 'plane the bead flush with a scraper', 5, [perMetre(300, o.run)]);
+    .step('mix', 'sand', 'bead', { place: 'groove', serves: 'face' }, 5, [perMetre(300, o.run)]);
   b.material(
     'rod',
     rod.name,

@@ -158,18 +158,19 @@ function clear(b: RepairBuilder, area: Figure, product: Sheet): void {
   mix.say(
     words`Test spot first: start as fine as it will clear; ${steps.length} steps from ${STEPS[steps[0]].name}, ${microns(off)} off, ${microns(left)} of gel coat left.`,
   );
-  b.work('mix', 'wash', 'wash with detergent, rinse, dry; mask trim and rubber', 20, [
-    perM2(6 * MIN, area),
-  ]).work(
+  b.step('mix', 'wash', 'polish', { place: 'face', serves: 'ground' }, 20, [perM2(6 * MIN, area)]).step(
     'mix',
+    'rehearse',
     'spot',
-    'test spot, a hand’s breadth: compound alone, then finer to coarser until it clears',
+    { place: 'face', serves: 'polish' },
     15,
   );
   const rows: Words[][] = [];
   for (const s of steps) {
     const step = STEPS[s];
-    b.work('finish', s, step.name, 6, [perM2(step.perM2, area)]);
+    b.step('finish', 'polish', 'step', { place: 'face', serves: s, fields: { step: step.name } }, 6, [
+      perM2(step.perM2, area),
+    ]);
     rows.push([
       [step.name],
       step.film > 0
@@ -177,7 +178,7 @@ function clear(b: RepairBuilder, area: Figure, product: Sheet): void {
         : ['–'],
     ]);
   }
-  b.work('finish', 'finishCheck', 'look along it in low light, from two metres', RATES.finishCheck / 60);
+  b.step('finish', 'check', 'gloss', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
   b.at('finish')
     .key('Face', area)
     .say(words`${steps.length} steps over ${area}, panel by panel, wax last.`)
@@ -214,10 +215,10 @@ function repaint(b: RepairBuilder, area: Figure): void {
   mix.say(
     words`Key the old coat over ${area}, prime ${spots} of fills, ${own.coats ?? PAINT_COATS} coats with a fine abrade between, in ${n} ${n.value === 1 ? 'stretch' : 'stretches'}.`,
   );
-  b.work('mix', 'wash', 'wash, dewax, rinse, dry', 20, [perM2(8 * MIN, area)])
-    .work('mix', 'key', 'key the old coat P240 to 320, dull all over', 15, [perM2(25 * MIN, area)])
-    .work('mix', 'fills', 'fill chips, sand flush', 10, [perM2(90 * MIN, spots)]);
-  b.work('mix', 'maskAll', 'mask to natural lines', 10, [perMetre(6 * MIN, masking)]);
+  b.step('mix', 'wash', 'repaint', { place: 'face', serves: 'ground' }, 20, [perM2(8 * MIN, area)])
+    .step('mix', 'abrade', 'key', { place: 'face', serves: 'ground' }, 15, [perM2(25 * MIN, area)])
+    .step('mix', 'fill', 'chips', { place: 'face', serves: 'chips' }, 10, [perM2(90 * MIN, spots)]);
+  b.step('mix', 'mask', 'lines', { place: 'face', serves: 'coat' }, 10, [perMetre(6 * MIN, masking)]);
   if (primer) {
     const coats = planCoats(b, {
       id: 'prime',
@@ -240,7 +241,7 @@ function repaint(b: RepairBuilder, area: Figure): void {
     ['Two people on a large face: one rolls, one tips, always into the wet edge; out of sun and wind.'],
   );
   if (area.value > 4)
-    b.work('mix', 'rehearse', 'set out rollers, cups and stages for two people; try a stretch dry', 15, [], {
+    b.step('mix', 'rehearse', 'paint', { place: 'face', serves: 'coat' }, 15, [], {
       people: 2,
     });
   b.accept('mix', 'tape test on the old coat, cross-cut', 'nothing comes off with the tape');

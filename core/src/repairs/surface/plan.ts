@@ -98,15 +98,10 @@ export const SURFACE_KIND: RepairKind = {
       ]);
     if (painted) b.coat(o.face, o.masking);
     else {
-      b.work('finish', 'polish', 'cutting compound, fine compound, wax', 8, [
+      b.step('finish', 'polish', 'all', { place: 'finish', serves: 'face' }, 8, [
         perM2(3 * RATES.polishPerM2, o.face),
       ]);
-      b.work(
-        'finish',
-        'finishCheck',
-        'look along it in low light; colour against its neighbours, dry',
-        RATES.finishCheck / 60,
-      );
+      b.step('finish', 'check', 'colour', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
       b.at('finish')
         .key('Face', o.face)
         .say(words`Compound and wax over ${o.face}; the fill is its own finish.`)
@@ -191,11 +186,9 @@ function openLines(b: RepairBuilder): Opened {
   );
   if (pattern === 'crazing' && survey.area.value > STRIP_FROM)
     b.warn('grind', 'damage.pattern', 'crazed-field', { area: survey.area.value, most: STRIP_FROM });
-  b.work('grind', 'dye', 'wash, wipe with dye, mark the ends', 8, [perMetre(2 * MIN, length)])
-    .work('grind', 'open', 'open the cracks with a V scraper or burr, round the ends', 6, [
-      perMetre(12 * MIN, length),
-    ])
-    .work('grind', 'wipe', 'brush and vacuum out, tape along both sides', 5, [perMetre(4 * MIN, length)]);
+  b.step('grind', 'dye', 'ends', { place: 'crack', serves: 'ends' }, 8, [perMetre(2 * MIN, length)])
+    .step('grind', 'open', 'cracks', { place: 'crack', serves: 'ground' }, 6, [perMetre(12 * MIN, length)])
+    .step('grind', 'clean', 'brush', { place: 'crack', serves: 'ground' }, 5, [perMetre(4 * MIN, length)]);
   return {
     depth,
     volume,
@@ -275,13 +268,11 @@ function openDish(b: RepairBuilder): Opened {
         'Deeper than 2 mm, build it up with thickened resin before the gel coat: gel coat alone cracks in such a mass.',
       ],
     );
-  b.work(
-    'grind',
-    'open',
-    hollow ? 'break the shell in, grind out, bevel the rim' : 'open the dish, bevel the rim',
-    8,
-    [perMetre(8 * MIN, survey.perimeter)],
-  ).work('grind', 'scuff', 'scuff the ground, brush out, tape round it', 6, [perM2(RATES.abradePerM2, face)]);
+  b.step('grind', 'open', hollow ? 'shell' : 'dish', { place: 'dish', serves: 'ground' }, 8, [
+    perMetre(8 * MIN, survey.perimeter),
+  ]).step('grind', 'abrade', 'scuff', { place: 'dish', serves: 'ground' }, 6, [
+    perM2(RATES.abradePerM2, face),
+  ]);
   return { depth, volume, face, masking };
 }
 
@@ -319,19 +310,22 @@ function fill(b: RepairBuilder, o: Opened, bond: Product): void {
   const times = b.times(bond);
   for (let go = 1; go <= goes.value; go += 1) {
     abradeBetween(b, go);
-    b.work('mix', `mixFill.${go}`, 'tint, mix, no bubbles', RATES.mixBatch / 60 + 2, [], { withNext: true });
-    b.work(
+    b.step('mix', 'mix', 'tint', { place: 'bench', serves: `fill-${go}` }, RATES.mixBatch / 60 + 2, [], {
+      withNext: true,
+    });
+    b.step(
       'mix',
-      `fill.${go}`,
-      goes.value > 1 ? `fill, go ${go}` : 'fill, a little proud, film over it',
+      'fill',
+      goes.value > 1 ? 'go' : 'proud',
+      { place: 'fill', serves: `fill-${go}`, fields: { go } },
       4,
       o.line ? [perMetre(4 * MIN, o.line.length)] : [perM2(40 * MIN, o.face)],
     );
     if (times)
       b.wait(
         'mix',
-        `sets.${go}`,
-        go === goes.value ? 'cures under film until it can be sanded' : 'sets before the next go',
+        go === goes.value ? 'underFilm' : 'nextGo',
+        { place: 'fill', serves: `fill-${go}` },
         times.sand,
         b.curing(bond, 'sand'),
       );

@@ -116,7 +116,7 @@ export const WOOD_KIND: RepairKind = {
         material: 'cured resin',
         levels: true,
       });
-    b.work('fair', 'plane', 'plane or scrape down, along the grain', 8, [perM2(120 * MIN, face)]);
+    b.step('fair', 'sand', 'plane', { place: 'face', serves: 'face' }, 8, [perM2(120 * MIN, face)]);
     b.ground([rectangle(w.length.value + (letIn ? 2 * w.scarf.value : 0), w.width.value)]);
     b.coat(face, ledger.compute('masking', 'masking line', roundBlendedFace, { l: w.length, w: w.width }));
     draw(b, w, letIn);
@@ -144,7 +144,7 @@ function moisture(b: RepairBuilder): void {
   } else if (b.input.job.damage.wet === undefined)
     b.report('assumed', 'survey', 'repair.wood.moisture', 'wood-not-read');
   if (drying.wait && (read === undefined || read > WOOD_LIMIT / 100))
-    b.wait('grind', 'dry', 'dries, opened and aired', drying.wait, { until: drying.until });
+    b.wait('grind', 'driesOpened', { place: 'dish', serves: 'ground' }, drying.wait, { until: drying.until });
 }
 
 function cutOut(b: RepairBuilder): Wood {
@@ -196,15 +196,14 @@ function cutOut(b: RepairBuilder): Wood {
     sheet.say(
       words`Cut back to bright wood, ${mm(length)} × ${mm(width)}; scarfs of ${mm(scarf)}, ${ratio}.`,
     );
-    b.work(
+    b.step(
       'grind',
       'cut',
-      damage === 'old-repair'
-        ? 'take the old repair out, cut back to bright wood'
-        : 'cut back to bright wood, square to the grain or along it',
+      damage === 'old-repair' ? 'woodRepair' : 'wood',
+      { place: 'dish', serves: 'ground' },
       15,
       [perM2(240 * MIN, area)],
-    ).work('grind', 'scarf', 'plane the scarfs, both ends, to a batten', 12, [
+    ).step('grind', 'bevel', 'scarf', { place: 'joint', serves: 'ground' }, 12, [
       perMetre(25 * MIN, width),
       each(
         18 * MIN,
@@ -226,15 +225,9 @@ function cutOut(b: RepairBuilder): Wood {
         ? words`Clean the crack out over ${mm(survey.length)} and dry it.`
         : words`Scrape it out to clean wood, ${mm(survey.length)} × ${mm(survey.width)}.`,
     );
-    b.work(
-      'grind',
-      'clean',
-      GLUED.has(damage)
-        ? 'rake out paint and dirt, blow, dry with wedges in'
-        : 'scrape clean, chamfer the rim',
-      10,
-      [perMetre(12 * MIN, survey.perimeter)],
-    );
+    b.step('grind', 'clean', GLUED.has(damage) ? 'rake' : 'wood', { place: 'dish', serves: 'ground' }, 10, [
+      perMetre(12 * MIN, survey.perimeter),
+    ]);
   }
   return { thickness, length, width, area, ratio, scarf };
 }
@@ -279,20 +272,16 @@ function piece(b: RepairBuilder, w: Wood, bond: Product, plate: Sheet | undefine
     ['Same species, rings lying the same way, grain along; no sapwood.'],
     ['Dry-fit and clamp without glue first: what does not close dry does not close wet.'],
   );
-  b.work('laminate', 'make', 'make the piece, scarfs to match, leave it proud', 30, [
+  b.step('laminate', 'make', 'piece', { place: 'piece', serves: 'piece' }, 30, [
     perM2(300 * MIN, stock),
-  ]).work('laminate', 'dryFit', 'dry-fit, clamp without glue, film under the pads', 15);
-  b.work(
-    'mix',
-    'saturate',
-    'mix; two coats of unthickened epoxy on every bare face, end grain until it drinks no more',
-    10,
-    [perM2(40 * MIN, joint)],
-    { withNext: true },
-  ).work(
+  ]).step('laminate', 'rehearse', 'piece', { place: 'piece', serves: 'glue' }, 15);
+  b.step('mix', 'saturate', 'faces', { place: 'joint', serves: 'glue' }, 10, [perM2(40 * MIN, joint)], {
+    withNext: true,
+  }).step(
     'mix',
     'glue',
-    'thicken the rest, spread, set the piece, clamp until it squeezes out all along',
+    'piece',
+    { place: 'joint', serves: 'glue' },
     15,
     [perM2(60 * MIN, joint)],
     long.value > 1 ? { people: 2 } : {},
@@ -332,11 +321,12 @@ function shut(b: RepairBuilder, w: Wood, bond: Product): void {
     .key('Joint', joint)
     .say(words`Glued shut: ${joint} of joint, clamped over film.`)
     .note(['A crack that will not close dry gets a thin spline of like wood instead of force.']);
-  b.work('laminate', 'dryClamp', 'clamp it dry once: it must close', 10);
-  b.work('mix', 'saturate', 'mix; run thin epoxy in until it drinks no more', 8, [], { withNext: true }).work(
+  b.step('laminate', 'rehearse', 'clamp', { place: 'joint', serves: 'glue' }, 10);
+  b.step('mix', 'saturate', 'split', { place: 'joint', serves: 'glue' }, 8, [], { withNext: true }).step(
     'mix',
     'glue',
-    'work the thickened rest in, clamp over film',
+    'split',
+    { place: 'joint', serves: 'glue' },
     10,
   );
   cure(b, bond);
@@ -371,7 +361,7 @@ function filled(b: RepairBuilder, w: Wood, bond: Product): void {
     next: 'can be sanded',
   });
   b.material('bond', bond.name, 'fill', mass, bond);
-  b.work('mix', 'fill', 'mix, wet the wood out, thicken and fill proud', 10);
+  b.step('mix', 'fill', 'wood', { place: 'dish', serves: 'fill' }, 10);
   cure(b, bond);
   b.at('grind').ask('damage.depth', depth);
   b.at('mix')
@@ -381,7 +371,8 @@ function filled(b: RepairBuilder, w: Wood, bond: Product): void {
 
 function cure(b: RepairBuilder, bond: Product): void {
   const times = b.times(bond);
-  if (times) b.wait('mix', 'sets', 'sets under clamps', times.sand, b.curing(bond, 'sand'));
+  if (times)
+    b.wait('mix', 'underClamps', { place: 'joint', serves: 'glue' }, times.sand, b.curing(bond, 'sand'));
   b.accept('mix', 'squeeze-out along every line, nail into it', 'a bead all along, hard');
 }
 
@@ -409,15 +400,17 @@ function sheathe(b: RepairBuilder, w: Wood, cloth: Cloth, bond: Product): void {
     next: 'can be sanded',
   });
   b.material('sheathResin', bond.name, 'sheathing', r.resin, bond);
-  b.work(
+  b.step(
     'mix',
-    'sheath',
-    `sheathe with ${layers} ${layers === 1 ? 'layer' : 'layers'} of ${lower(cloth.name)}, peel ply over it`,
+    'lay',
+    layers === 1 ? 'sheathing' : 'sheathings',
+    { place: 'face', serves: 'sheathing', fields: { count: layers, product: cloth.name } },
     10,
     [perM2(RATES.spreadPerM2, r.area)],
   );
   const times = b.times(bond);
-  if (times) b.wait('mix', 'sheathSets', 'sheathing sets', times.sand, b.curing(bond, 'sand'));
+  if (times)
+    b.wait('mix', 'sheathing', { place: 'face', serves: 'sheathing' }, times.sand, b.curing(bond, 'sand'));
   b.at('laminate').table(
     'Sheathing',
     ['Cloth', 'Layers', 'Past the joint', 'Area', 'To wet it out'],

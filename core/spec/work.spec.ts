@@ -1,0 +1,285 @@
+import fc from 'fast-check';
+import {
+  ACTIONS,
+  DAMAGE_KINDS,
+  LIBRARY,
+  SUBSTRATES,
+  WAITS,
+  networkOf,
+  occursOn,
+  placeTasks,
+  tellLag,
+  tellStep,
+  type DamageKind,
+  type Item,
+  type JobDocument,
+  type Plan,
+  type Step,
+  type Work,
+} from '../src/index';
+import { Ledger } from '../src/trace/ledger';
+import { stepOf } from '../src/work/step-of';
+import { BASE, planOf } from './support';
+
+const workOf = (document: JobDocument): Work => {
+  const { work } = planOf(document).plan;
+  if (!work) throw new Error('no work');
+  return work;
+};
+const idsOf = (document: JobDocument): readonly string[] => workOf(document).steps.map((s) => s.id);
+
+/** Every hull with every damage that occurs on it, above and below the waterline. */
+const MATRIX: readonly (readonly [string, JobDocument])[] = SUBSTRATES.flatMap(({ id, family }) =>
+  (Object.keys(DAMAGE_KINDS) as DamageKind[])
+    .filter((kind) => occursOn(kind, family))
+    .flatMap((kind) =>
+      (['above', 'below'] as const).map((position): readonly [string, JobDocument] => [
+        `${id}, ${kind}, ${position}`,
+        {
+          format: 'nelbo-job/1',
+          hull: { material: id },
+          damage: { kind, size: [0.12, 0.06], position },
+          ...(position === 'below' ? { access: 'both' as const } : {}),
+        },
+      ]),
+    ),
+);
+const PLACEHOLDER = /\{(\w+)(?::lower)?\}/g;
+const asked = (text: string): string[] => [...text.matchAll(PLACEHOLDER)].map(([, name]) => name);
+const wordsOf = (s: Step): string => (ACTIONS[s.action].words as Readonly<Record<string, string>>)[s.how];
+
+describe('the work of a plan', () => {
+  let plans: readonly (readonly [string, Plan])[];
+  beforeAll(() => {
+    plans = MATRIX.map(([name, document]) => [name, planOf(document).plan]);
+  });
+
+  it('is steps of the action book, with every word that they ask for', () => {
+    let steps = 0;
+    for (const [name, { work }] of plans)
+      for (const step of work?.steps ?? []) {
+        steps += 1;
+        for (const field of asked(wordsOf(step)))
+          expect(step.fields?.[field]).withContext(`${name}: ${step.id} lacks ${field}`).toBeTruthy();
+        expect(tellStep(step))
+          .withContext(name)
+          .not.toMatch(/[{}]|undefined|NaN/);
+      }
+    expect(steps).toBeGreaterThan(3000);
+  });
+
+  it('has an id for each step that says where, what and for what, and no id twice', () => {
+    for (const [name, { work }] of plans) {
+      const ids = [...(work?.steps ?? []), ...(work?.links ?? []).flatMap((l) => l.lags)].map((x) => x.id);
+      expect(new Set(ids).size)
+        .withContext(`${name}: ${ids.join(' ')}`)
+        .toBe(ids.length);
+      for (const s of work?.steps ?? [])
+        expect(s.id.startsWith(`${s.place}.${s.action}@`))
+          .withContext(s.id)
+          .toBeTrue();
+    }
+  });
+
+  it('is linked from step to step, and everything in it is placed once', () => {
+    for (const [name, { work, timeline }] of plans) {
+      const ids = new Set(work?.steps.map((s) => s.id));
+      for (const { from, to, lags } of work?.links ?? []) {
+        if (from !== undefined) expect(ids.has(from)).withContext(`${name}: from ${from}`).toBeTrue();
+        if (to !== undefined) expect(ids.has(to)).withContext(`${name}: to ${to}`).toBeTrue();
+        for (const lag of lags) {
+          expect(lag.least.value).withContext(`${name}: ${lag.id}`).toBeGreaterThanOrEqual(0);
+          for (const field of asked(WAITS[lag.awaited]))
+            expect(lag.fields?.[field]).withContext(`${name}: ${lag.id} lacks ${field}`).toBeTruthy();
+          expect(tellLag(lag)).not.toMatch(/[{}]|undefined/);
+        }
+      }
+      const placed = (timeline?.stages ?? []).flatMap((s) => s.tasks).filter((t) => !t.reopens);
+      const told = [...ids, ...(work?.links ?? []).flatMap((l) => l.lags.map((lag) => lag.id))];
+      expect(placed.map((t) => t.id).sort())
+        .withContext(name)
+        .toEqual(told.sort());
+    }
+  });
+
+  it('begins no step before what it waits for is over', () => {
+    for (const [name, { work, timeline }] of plans) {
+      const at = new Map((timeline?.stages ?? []).flatMap((s) => s.tasks).map((t) => [t.id, t]));
+      for (const { from, to, lags } of work?.links ?? []) {
+        if (from === undefined || to === undefined) continue;
+        const [a, b] = [at.get(from), at.get(to)];
+        const waited = lags.reduce((sum, lag) => sum + lag.least.value * 1000, a?.end ?? NaN);
+        expect(b?.start ?? NaN)
+          .withContext(`${name}: ${from} → ${to}`)
+          .toBeGreaterThanOrEqual(waited - 1);
+      }
+    }
+  });
+});
+
+describe('ids of steps', () => {
+  const hole: JobDocument = { ...BASE, system: { finish: 'two-part-topside' } };
+
+  it('stay whatever the date and the names', () => {
+    const before = idsOf(hole);
+    fc.assert(
+      fc.property(fc.string({ maxLength: 20 }), fc.integer({ min: 0, max: 300 }), (title, days) => {
+        const start = new Date(Date.parse('2026-11-23T08:00:00Z') + days * 86_400_000).toISOString();
+        expect(idsOf({ ...hole, title, schedule: { start } })).toEqual(before);
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  it('stay in other weather, but for pots that are mixed smaller or larger', () => {
+    const chosen = planOf(hole).plan.system?.chosen?.chain;
+    const system = {
+      resin: chosen?.resin?.id,
+      cloth: chosen?.cloth?.id,
+      filler: chosen?.filler?.id,
+      finish: chosen?.finish?.id,
+    };
+    const but = (ids: readonly Step[]): string[] =>
+      ids.filter((s) => s.action !== 'mix' && s.action !== 'lay').map((s) => s.id);
+    const at = (temperature: number): string[] =>
+      but(workOf({ ...hole, system, conditions: { temperature, humidity: 0.5 } }).steps);
+    const before = at(20);
+    for (const temperature of [14, 17, 24, 28])
+      expect(at(temperature)).withContext(`${temperature} °C`).toEqual(before);
+  });
+
+  it('of all that was there before stay when something is put in', () => {
+    const plies = Array.from({ length: 6 }, () => ({ cloth: 'woven-600', way: '0/90' as const }));
+    const base: JobDocument = { ...hole, laminate: { plies } };
+    const fitting = {
+      kind: 'fitting' as const,
+      name: 'cleat',
+      answer: 'move' as const,
+      points: [
+        { x: 0.06, y: 0.02 },
+        { x: 0.07, y: 0.02 },
+        { x: 0.07, y: 0.03 },
+      ],
+    };
+    const member = { kind: 'stringer' as const, name: 'stringer 3', length: 0.4, props: 2 };
+    const edits: Readonly<Record<string, JobDocument>> = {
+      'a ply': { ...base, laminate: { plies: [plies[0], { cloth: 'csm-300' }, ...plies.slice(1)] } },
+      'a cover ply': { ...base, laminate: { plies, cover: 'yes' } },
+      'a fitting': { ...base, obstacles: [fitting] },
+      'a stringer': { ...base, structure: [member] },
+      'a thicker film': { ...base, coat: { film: 0.0004 } },
+      'a lost shape': { ...base, former: 'foam' },
+    };
+    const before = idsOf(base);
+    for (const [name, edit] of Object.entries(edits)) {
+      const after = new Set(idsOf(edit));
+      expect(before.filter((id) => !after.has(id)))
+        .withContext(name)
+        .toEqual([]);
+    }
+    expect(idsOf(edits['a fitting']).length).toBe(before.length + 2);
+    expect(idsOf(edits['a stringer']).length).toBe(before.length + 3);
+    expect(idsOf(edits['a lost shape']).length).toBe(before.length + 1);
+  });
+});
+
+describe('placement by links', () => {
+  const ledger = new Ledger('mix');
+  const s = (name: string, minutes: number): ReturnType<Ledger['given']> =>
+    ledger.given(name, name, minutes * 60, 's', 'assumed', 'made up');
+  const step = (serves: string, minutes: number, more: Partial<Step> = {}): Step =>
+    ({
+      ...stepOf('mix', 'fill', 'spread', { place: 'face', serves }, s(serves, minutes)),
+      ...more,
+    }) as Step;
+  const cure = (serves: string, minutes: number, window?: [number, number], missed?: Step): Item => ({
+    lag: {
+      id: `face.tacky@${serves}`,
+      stage: 'mix',
+      awaited: 'tacky',
+      least: s(`cure ${serves}`, minutes),
+      ...(window
+        ? {
+            window: {
+              opens: s(`opens ${serves}`, window[0]),
+              closes: s(`closes ${serves}`, window[1]),
+              ...(missed ? { missed } : {}),
+            },
+          }
+        : {}),
+    },
+  });
+  const minutesOf = (work: Work, crew: Parameters<typeof placeTasks>[3] = {}): string[] =>
+    placeTasks(work, 0, {}, crew, ['mix']).stages[0].tasks.map(
+      (t) => `${t.id.replace(/^face\./, '')} ${t.start / 60_000}–${t.end / 60_000}`,
+    );
+
+  it('puts a step that nothing holds back into a wait', () => {
+    const [a, b, c] = [step('a', 10), step('b', 20), step('c', 15)];
+    const { lags } = networkOf([{ step: a }, cure('a', 60), { step: b }], ['mix']).links[0];
+    const work: Work = {
+      steps: [a, b, c],
+      links: [{ from: a.id, to: b.id, lags }],
+    };
+    expect(minutesOf(work)).toEqual(['fill@a 0–10', 'tacky@a 10–70', 'fill@c 10–25', 'fill@b 70–90']);
+  });
+
+  it('waits for all that comes together in a step', () => {
+    const [a, b, c] = [step('a', 10), step('b', 20), step('c', 15)];
+    const [first, second] = [
+      networkOf([{ step: a }, cure('a', 60), { step: c }], ['mix']).links[0],
+      networkOf([{ step: b }, cure('b', 25), { step: c }], ['mix']).links[0],
+    ];
+    expect(minutesOf({ steps: [a, b, c], links: [first, second] }).at(-1)).toBe('fill@c 70–85');
+  });
+
+  it('lets steps of one go follow at once, a pot by one pair of hands and the rest by all', () => {
+    const go = { go: 'pot' };
+    const pot = { ...stepOf('mix', 'mix', 'pot', { place: 'face', serves: 'pot' }, s('pot', 10)), ...go };
+    const work = networkOf([{ step: pot }, { step: step('a', 30, go) }], ['mix']);
+    expect(minutesOf(work, { hands: 2 })).toEqual(['mix@pot 0–10', 'fill@a 10–25']);
+    // A go does not begin when the day cannot hold it.
+    const late = networkOf(
+      [{ step: step('first', 470) }, { step: pot }, { step: step('a', 30, go) }],
+      ['mix'],
+    );
+    const day = minutesOf(late, { hours: { days: 'daily', start: '08:00', end: '16:00' } });
+    expect(day.slice(1)).toEqual(['mix@pot 1920–1930', 'fill@a 1930–1960']);
+  });
+
+  it('puts the step in that opens a window again where it was missed, and none where it was not', () => {
+    const missed = step('again', 5);
+    const row = (length: number): Work =>
+      networkOf(
+        [{ step: step('a', 10) }, cure('a', 30, [30, 60], missed), { step: step('b', length) }],
+        ['mix'],
+      );
+    expect(minutesOf(row(20))).toEqual(['fill@a 0–10', 'tacky@a 10–40', 'fill@b 40–60']);
+    // Ends at 8:10; the window shuts at 9:10, and by then the yard is closed until the morning.
+    const shut = minutesOf(row(20), { hours: { days: 'daily', start: '08:00', end: '08:30' } });
+    expect(shut.map((line) => line.split(' ')[0])).toEqual(['fill@a', 'tacky@a', 'fill@again', 'fill@b']);
+  });
+
+  it('refuses steps that wait for one another', () => {
+    const [a, b] = [step('a', 10), step('b', 10)];
+    const ring: Work = {
+      steps: [a, b],
+      links: [
+        { from: a.id, to: b.id, lags: [] },
+        { from: b.id, to: a.id, lags: [] },
+      ],
+    };
+    expect(() => placeTasks(ring, 0, {}, {}, ['mix'])).toThrowError(/wait for one another/);
+  });
+});
+
+describe('the action book', () => {
+  it('has a mark and words for every action, and asks for nothing twice', () => {
+    for (const [name, entry] of Object.entries(ACTIONS)) {
+      expect(entry.done.length).withContext(name).toBeGreaterThan(8);
+      const texts = Object.values(entry.words as Readonly<Record<string, string>>);
+      expect(new Set(texts).size).withContext(name).toBe(texts.length);
+    }
+    expect(LIBRARY.products.length).toBeGreaterThan(0);
+  });
+});

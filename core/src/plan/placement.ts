@@ -1,0 +1,92 @@
+import { tzOffset } from '@date-fns/tz';
+import { problem, STAGES, type Problem, type Stage } from '../trace/problem';
+import type { Work } from '../work/step';
+import { nodesOf, StagePlacement } from './place-stage';
+import type { Crew, Placer, StageSpan, Task, Timeline, Waits } from './timeline';
+import { placeWork, shiftLength, type Shift } from './working-hours';
+
+/** Work within the working hours of the yard; round the clock where it has none. */
+function placer({ hours, timeZone = 'UTC' }: Crew): Placer {
+  if (!hours || !(shiftLength(hours) > 0)) return (at, length) => ({ start: at, end: at + length });
+  const zone = Number.isFinite(tzOffset(timeZone, new Date(0))) ? timeZone : 'UTC';
+  const known = new Map<number, Shift>();
+  return (at, length, whole) => placeWork(at, length, whole, hours, zone, known);
+}
+
+/**
+ * Places the steps by what they wait for: work within the working hours of the yard, waits round the clock, one step at a
+ * time, since all hands work on the same repair. Of the steps that nothing holds back, the one that can begin first
+ * comes first. A stage that was reported done ends then, and what follows starts from there.
+ *
+ * @param start ms since 1970
+ * @param route stages that the repair goes through
+ * @param done time at which a stage was reported done, ms since 1970
+ * @param waits forecast of the waits; the plan's own figures where it has none
+ */
+export function placeTasks(
+  work: Work,
+  start: number,
+  done: Readonly<Partial<Record<Stage, number>>>,
+  crew: Crew = {},
+  route: readonly Stage[] = STAGES,
+  waits: Waits = () => undefined,
+): Timeline {
+  const nodes = nodesOf(work);
+  const place = placer(crew);
+  let clock = start;
+  let first: number | undefined;
+  const stages: StageSpan[] = [];
+  for (const stage of route) {
+    const placed = new StagePlacement(
+      nodes.filter((n) => n.stage === stage),
+      { clock, place, hands: crew.hands ?? 1, waits },
+    );
+    const { tasks } = placed;
+    const begin = tasks[0]?.start ?? clock;
+    first ??= tasks[0]?.start;
+    clock = placed.end;
+    const doneAt = done[stage];
+    if (doneAt !== undefined) clock = Math.max(stages.at(-1)?.end ?? start, doneAt);
+    stages.push({ stage, start: Math.min(begin, clock), end: clock, doneAt, tasks });
+  }
+  return { start: first ?? start, end: clock, stages };
+}
+
+/** Windows that shut before work goes on: the film has cured past the bond and must be abraded. */
+export function missedWindows(timeline: Timeline): Problem[] {
+  const problems: Problem[] = [];
+  let next: Task | undefined;
+  for (const task of timeline.stages.flatMap((s) => s.tasks).reverse()) {
+    const following = next;
+    if (task.kind === 'work') next = task;
+    if (!task.window || !following || following.stage !== task.stage || following.start <= task.window.closes)
+      continue;
+    problems.push(
+      problem({ severity: 'warning', stage: task.stage, path: 'schedule.start' }, 'window-missed', {
+        task: task.label,
+        late: (following.start - task.window.closes) / 1000,
+        next: task.stage === 'laminate' ? 'ply' : 'coat',
+        ...(following.reopens ? { abrading: following.duration.value } : {}),
+      }),
+    );
+  }
+  return problems.reverse();
+}
+
+/** The task under way at a moment: the first of the first stage not yet done that has not ended, if any. */
+export function taskAt(timeline: Timeline, now: number): Task | undefined {
+  for (const span of timeline.stages) {
+    if (span.doneAt !== undefined) continue;
+    const task = span.tasks.find((t) => t.end > now);
+    if (task) return task;
+  }
+  return undefined;
+}
+
+/** The first wait that has not ended at `now`. */
+export function nextWait(timeline: Timeline, now: number): Task | undefined {
+  return timeline.stages
+    .filter((s) => s.doneAt === undefined)
+    .flatMap((s) => s.tasks)
+    .find((t) => t.kind === 'wait' && t.end > now);
+}

@@ -1,0 +1,75 @@
+import type { Dish } from '../../grind/dish';
+import { RATES } from '../../materials/work-rates';
+import type { Ledger } from '../../trace/ledger';
+import type { Item } from '../../work/step';
+import { perM2, StageSteps, type Parts } from './parts';
+
+/** From what is in the way to the wiped ground face. */
+export function grindSteps(
+  { grind, laminate, coring, solventWipe, job }: Parts,
+  ledger: Ledger,
+): readonly Item[] {
+  if (!grind || !laminate) return [];
+  const w = new StageSteps('grind', ledger);
+  const moved = grind.room.filter(
+    (r, i, all) => r.answer === 'move' && all.findIndex((x) => x.index === r.index) === i,
+  );
+  for (const { index, name } of moved)
+    w.step(
+      `takeOff.${index + 1}`,
+      'takeOff',
+      'fitting',
+      { place: 'fitting', serves: `fitting-${index + 1}`, fields: { name } },
+      RATES.moveFitting / 2,
+    );
+  if (job?.kind === 'old-repair')
+    w.step('strip', 'strip', 'laminate', { place: 'hull', serves: 'old-repair' }, RATES.grindSetUp, [
+      perM2(RATES.coreCutPerM2, grind.maskedArea),
+    ]);
+  if (job?.kind === 'crack')
+    w.step('stopHoles', 'stopHoles', 'laminate', { place: 'crack', serves: 'ends' }, 2 * RATES.stopHole);
+  const dishes: readonly (readonly [Dish, 'only' | 'outside' | 'inside'])[] = grind.inside
+    ? [
+        [grind, 'outside'],
+        [grind.inside, 'inside'],
+      ]
+    : [[grind, 'only']];
+  for (const [dish, face] of dishes) openFace(w, dish, face);
+  if (coring)
+    w.step('coreOut', 'cut', 'core', { place: 'core', serves: 'core' }, RATES.grindSetUp, [
+      perM2(RATES.coreCutPerM2, coring.area),
+    ]);
+  if (solventWipe === 'wipe')
+    w.step(
+      'wipe',
+      'clean',
+      'wipe',
+      { place: 'hull', serves: 'ground' },
+      RATES.wipeFixed,
+      dishes.map(([dish]) => perM2(RATES.wipePerM2, dish.groundArea)),
+    );
+  return w.items;
+}
+
+const WASH = { only: 'dewax', outside: 'dewaxOutside', inside: 'dewaxInside' } as const;
+const MASK = { only: 'ground', outside: 'groundOutside', inside: 'groundInside' } as const;
+const GRIND = { only: 'through', outside: 'throughOutside', inside: 'throughInside' } as const;
+
+/** Wash before paper: what is ground on wax is ground into the laminate. */
+function openFace(w: StageSteps, dish: Dish, face: 'only' | 'outside' | 'inside'): void {
+  const key = face === 'inside' ? 'Inside' : '';
+  const at = { place: face === 'inside' ? ('inside' as const) : ('outside' as const), serves: 'ground' };
+  w.step(`wash${key}`, 'wash', WASH[face], at, RATES.washFixed, [perM2(RATES.washPerM2, dish.maskedArea)]);
+  w.step(`mask${key}`, 'mask', MASK[face], at, RATES.maskFixed, [
+    {
+      rate: RATES.maskPerMetre,
+      unit: 's/m',
+      per: 'per metre of masking line',
+      amount: dish.maskingLength,
+    },
+  ]);
+  w.step(`grind${key}`, 'grind', dish.through ? GRIND[face] : 'dish', at, RATES.grindSetUp, [
+    { rate: RATES.grindPerM3, unit: 's/m³', per: 'per litre removed', amount: dish.removedVolume },
+    perM2(RATES.grindTaperPerM2, dish.taperArea),
+  ]);
+}

@@ -1,0 +1,71 @@
+import { action } from '../entry';
+
+/** Sanding, polishing, checking. */
+export const FINISHING = {
+  cutHighs: action({
+    words: { one: 'cut the high down first', many: 'cut the {count} highs down first' },
+    done: 'no high lifts the batten',
+    who: 'all',
+    tools: ['board'],
+  }),
+  sand: action({
+    words: {
+      grit: 'sand {grit}',
+      wet: 'sand {grit} wet',
+      guide: 'guide coat, {tool} {grit}, read the lows again',
+      rasp: 'rasp flush',
+      plane: 'plane or scrape down, along the grain',
+      bead: 'plane the bead flush with a scraper',
+      file: 'file the outline true to the template, check along it',
+    },
+    done: 'scratches of the last paper are gone, the same all over',
+    who: 'all',
+    tools: ['paper', 'block', 'extraction'],
+  }),
+  polish: action({
+    words: {
+      cut: 'cutting compound',
+      fine: 'fine compound and wax',
+      all: 'cutting compound, fine compound, wax',
+      step: '{step}',
+    },
+    done: 'no haze in low light',
+    who: 'all',
+    tools: ['compound', 'pad'],
+  }),
+  colour: action({
+    words: { match: 'match the colour: first trial, cured chips, corrections' },
+    done: 'a cured chip cannot be told from the hull in daylight',
+    who: 'all',
+    tools: ['scale', 'chips'],
+  }),
+  sprayGear: action({
+    words: { set: 'set the gun up, curtains, and clean it after' },
+    done: 'an even fan on card',
+    who: 'all',
+    tools: ['gun', 'curtains'],
+  }),
+  check: action({
+    words: {
+      finish: 'check level, gloss, halo, pinholes, film and colour; photographs',
+      bare: 'clean up, look it over, photographs',
+      polished: 'look along it in low light, photographs',
+      cover: 'check cover, runs and edges; photographs',
+      colour: 'look along it in low light; colour against its neighbours, dry',
+      gloss: 'look along it in low light, from two metres',
+    },
+    done: 'signed by whoever looked',
+    who: 'all',
+    tools: ['lamp'],
+  }),
+  test: action({
+    words: {
+      valve: 'blow up, soap the valve',
+      pressure: 'blow up to working pressure, soap the patch and the seams, read the pressure',
+      half: 'blow up to half, soap the patch and the seams, read the pressure',
+    },
+    done: 'no bubble in a minute',
+    who: 'all',
+    tools: ['pump', 'gauge', 'soap'],
+  }),
+} as const;

@@ -1,0 +1,85 @@
+import type { Figure } from '../trace/figure';
+import type { Stage } from '../trace/problem';
+import type { Action, Awaited, How } from './actions';
+import type { Place } from './place';
+
+/** What the words of a step or a wait are filled with: names as people gave them, numbers as they are counted. */
+export type Fields = Readonly<Record<string, string | number>>;
+
+/** Something that cures, as the forecast knows it. */
+export interface Layer {
+  readonly of: 'laminate' | 'bedding' | 'filler' | 'finish' | 'film';
+  /** Group of plies, go of filler, or coat. */
+  readonly number: number;
+  readonly face?: 'outside' | 'inside';
+  /** Of a film: id of the product of the chain that it is. */
+  readonly product?: string;
+}
+
+type Variant = { readonly [A in Action]: { readonly action: A; readonly how: How<A> } }[Action];
+
+/** One step of the work: data, no prose. Its words, its mark and its tools stand in the action book. */
+export type Step = Variant & {
+  /** `place.action@what it serves`: stays when others are put in or taken out. */
+  readonly id: string;
+  readonly stage: Stage;
+  readonly place: Place;
+  readonly fields?: Fields;
+  /** Working time of all hands together, s. */
+  readonly work: Figure;
+  /** People without whom it is not begun. */
+  readonly people: number;
+  /** Every hand that is there takes part, and it takes their share of the time; a pot is mixed by one. */
+  readonly shared: boolean;
+  /** Steps of one go follow one another at once: a mixed pot does not wait. */
+  readonly go?: string;
+  /** Lay numbers of the plies that it is about. */
+  readonly plies?: readonly number[];
+};
+
+/** The window of the layer just laid, s from when it lies, and what is done first where it is missed. */
+export interface Window {
+  readonly opens: Figure;
+  readonly closes: Figure;
+  readonly missed?: Step;
+}
+
+/** A layer, and the moment of its cure that is waited for. */
+export interface Cures {
+  readonly layer: Layer;
+  readonly moment: 'opens' | 'sand';
+}
+
+/** How long is waited, and for what. */
+export interface Lag {
+  /** `place.what@what it serves`. */
+  readonly id: string;
+  readonly stage: Stage;
+  readonly awaited: Awaited;
+  readonly fields?: Fields;
+  /** At the temperature of the plan, s; a forecast puts its own in its place. */
+  readonly least: Figure;
+  /** It ends at a moment that is known, ms since 1970: a forecast of drying. */
+  readonly until?: number;
+  /** It ends when a layer has come to a moment of its cure. */
+  readonly cures?: Cures;
+  readonly window?: Window;
+}
+
+/** From the end of one step to the start of another, with what is waited for in between, one after the other. */
+export interface Link {
+  /** Absent where it waits from the start of the job. */
+  readonly from?: string;
+  /** Absent where nothing follows: what is waited for before the boat is used. */
+  readonly to?: string;
+  readonly lags: readonly Lag[];
+}
+
+/** The work of a job: its steps in the order in which one would tell them, and what each waits for. */
+export interface Work {
+  readonly steps: readonly Step[];
+  readonly links: readonly Link[];
+}
+
+/** A step or what is waited for, in the order of the work. */
+export type Item = { readonly step: Step } | { readonly lag: Lag };

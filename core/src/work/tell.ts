@@ -1,0 +1,30 @@
+import { ACTIONS, WAITS, type Action } from './actions';
+import type { Fields, Lag } from './step';
+
+/** Small initial within a sentence; a name in capitals (MEK, PVC) keeps them. */
+const lower = (s: string): string => (/^[A-Z][A-Z0-9]/.test(s) ? s : s.charAt(0).toLowerCase() + s.slice(1));
+
+/** Fills a text of the action book: `{name}` as it is, `{name:lower}` within a sentence. */
+export const filled = (text: string, fields: Fields = {}): string =>
+  text.replace(/\{(\w+)(:lower)?\}/g, (_, name: string, small?: string) => {
+    const value = String(fields[name] ?? '');
+    return small ? lower(value) : value;
+  });
+
+/** What is done, in words. */
+export function tellStep({
+  action,
+  how,
+  fields,
+}: {
+  readonly action: Action;
+  readonly how: string;
+  readonly fields?: Fields;
+}): string {
+  const words: Readonly<Record<string, string>> = ACTIONS[action].words;
+  return filled(words[how], fields);
+}
+
+/** What is waited for, in words. */
+export const tellLag = ({ awaited, fields }: Pick<Lag, 'awaited' | 'fields'>): string =>
+  filled(WAITS[awaited], fields);
