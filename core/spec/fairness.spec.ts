@@ -276,7 +276,9 @@ describe('a measured surface in the plan', () => {
       .flatMap((s) => s.tasks)
       .filter((t) => t.stage === 'fair')
       .map((t) => t.id);
-    expect(tasks).toEqual(jasmine.arrayContaining(['spread.1', 'spread.2', 'board.1']));
+    expect(tasks).toEqual(
+      jasmine.arrayContaining(['face.fill@fill-1', 'face.fill@fill-2', 'face.sand@round-1']),
+    );
     expect(plan.trace[plan.fair?.surface?.fill.traceId ?? ''].formulaId).toBe('fair/fairness');
   });
 
@@ -296,7 +298,7 @@ describe('a measured surface in the plan', () => {
         .flatMap((s) => s.tasks)
         .filter((t) => t.stage === 'fair')
         .map((t) => t.id) ?? [];
-    expect(ids.some((id) => id.startsWith('spread'))).toBeFalse();
-    expect(ids.some((id) => id.startsWith('sand.'))).toBeTrue();
+    expect(ids.some((id) => id.startsWith('face.fill@'))).toBeFalse();
+    expect(ids.some((id) => id.startsWith('face.sand@fill-'))).toBeTrue();
   });
 });

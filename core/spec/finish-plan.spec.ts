@@ -59,7 +59,7 @@ describe('putting a coat on', () => {
     expect(
       planOf({ ...BASE, coat: { method: 'spray' } })
         .plan.timeline?.stages.flatMap((s) => s.tasks)
-        .some((t) => t.id === 'sprayGear'),
+        .some((t) => t.id === 'bench.sprayGear@coat'),
     ).toBeTrue();
   });
 
@@ -379,7 +379,8 @@ describe('what filler runs out over', () => {
     expect(read_.finish?.area.value ?? 0).toBeGreaterThan((bare.finish?.area.value ?? NaN) * 2);
     expect(read_.finish?.volume.value ?? 0).toBeGreaterThan((bare.finish?.volume.value ?? NaN) * 2);
     const coat = (p: typeof bare): number =>
-      p.timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === 'coat.1')?.duration.value ?? NaN;
+      p.timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === 'finish.coat@coat-1')?.duration.value ??
+      NaN;
     expect(coat(read_)).toBeGreaterThan(coat(bare));
   });
 

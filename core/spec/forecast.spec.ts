@@ -111,7 +111,9 @@ describe('a steady shop', () => {
   });
 
   it('the time line waits as long as the forecast says, and nothing in it is no number', () => {
-    const wait = plan.timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === 'cure');
+    const wait = plan.timeline?.stages
+      .flatMap((s) => s.tasks)
+      .find((t) => t.stage === 'mix' && t.kind === 'wait');
     const last = cure.cases.filter((c) => c.of === 'laminate').at(-1);
     expect(((wait?.end ?? 0) - (wait?.start ?? 0)) / 1000).toBeCloseTo(
       last?.milestones.find((m) => m.id === 'sand')?.after.value ?? -1,
@@ -237,7 +239,7 @@ describe('windows in working hours', () => {
   it('one that shuts over night puts an abrading with its minutes into the plan, and is warned of', () => {
     const { plan, problems } = look(shut, { hours });
     const tasks = plan.timeline?.stages.flatMap((s) => s.tasks) ?? [];
-    const abrade = tasks.filter((t) => t.id.startsWith('abrade.'));
+    const abrade = tasks.filter((t) => t.reopens);
     expect(abrade.length).toBeGreaterThan(0);
     expect(abrade[0].duration.value).toBeGreaterThan(5 * 60);
     const before = tasks[tasks.indexOf(abrade[0]) - 1];

@@ -433,8 +433,9 @@ describe('match', () => {
     expect(plan.finish).toBeUndefined();
     expect(plan.laminate?.plies.length).toBe(planOf().plan.laminate?.plies.length);
     expect(
-      plan.timeline?.stages.find((s) => s.stage === 'finish')?.tasks.filter((t) => t.id.startsWith('coat.'))
-        .length,
+      plan.timeline?.stages
+        .find((s) => s.stage === 'finish')
+        ?.tasks.filter((t) => t.id.startsWith('face.coat@')).length,
     ).toBe(2);
     expect(plan.materials?.find((m) => m.id === 'coating')?.cost?.value).toBeGreaterThan(0);
     const bare = planOf({ ...BASE, system: { resin: 'epoxy-slow', finish: 'none' } }).plan;

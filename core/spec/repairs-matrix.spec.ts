@@ -170,7 +170,7 @@ describe('every repair of the daily trade', () => {
     expect(
       tie?.timeline?.stages
         .find((s) => s.stage === 'finish')
-        ?.tasks.some((t) => t.id.startsWith('coat.prime')),
+        ?.tasks.some((t) => t.id.startsWith('face.coat@prime-')),
     ).toBeTrue();
     const unfilled = createPlanner().plan(
       read(jobFor('frp-solid', 'hole', [0.12, 0.06], { system: { resin: 'epoxy-slow', filler: 'none' } })),
@@ -190,7 +190,7 @@ describe('every repair of the daily trade', () => {
       CLOCK,
     );
     const two = plan?.timeline?.stages.flatMap((s) => s.tasks).filter((t) => t.people === 2) ?? [];
-    expect(two.map((t) => t.id)).toContain('takeOff');
+    expect(two.map((t) => t.id)).toEqual(['part.takeOff@job', 'edge.glue@split', 'part.putBack@job']);
     expect(plan?.repair?.cautions.some((c) => /crush/i.test(c.text))).toBeTrue();
   });
 

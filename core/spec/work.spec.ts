@@ -48,15 +48,15 @@ const PLACEHOLDER = /\{(\w+)(?::lower)?\}/g;
 const asked = (text: string): string[] => [...text.matchAll(PLACEHOLDER)].map(([, name]) => name);
 const wordsOf = (s: Step): string => (ACTIONS[s.action].words as Readonly<Record<string, string>>)[s.how];
 
-describe('the work of a plan', () => {
-  let plans: readonly (readonly [string, Plan])[];
-  beforeAll(() => {
-    plans = MATRIX.map(([name, document]) => [name, planOf(document).plan]);
-  });
+/** Every hull with every damage, planned once. */
+let kept: readonly (readonly [string, Plan])[] | undefined;
+const plans = (): readonly (readonly [string, Plan])[] =>
+  (kept ??= MATRIX.map(([name, document]) => [name, planOf(document).plan]));
 
+describe('the work of a plan', () => {
   it('is steps of the action book, with every word that they ask for', () => {
     let steps = 0;
-    for (const [name, { work }] of plans)
+    for (const [name, { work }] of plans())
       for (const step of work?.steps ?? []) {
         steps += 1;
         for (const field of asked(wordsOf(step)))
@@ -69,7 +69,7 @@ describe('the work of a plan', () => {
   });
 
   it('has an id for each step that says where, what and for what, and no id twice', () => {
-    for (const [name, { work }] of plans) {
+    for (const [name, { work }] of plans()) {
       const ids = [...(work?.steps ?? []), ...(work?.links ?? []).flatMap((l) => l.lags)].map((x) => x.id);
       expect(new Set(ids).size)
         .withContext(`${name}: ${ids.join(' ')}`)
@@ -82,7 +82,7 @@ describe('the work of a plan', () => {
   });
 
   it('is linked from step to step, and everything in it is placed once', () => {
-    for (const [name, { work, timeline }] of plans) {
+    for (const [name, { work, timeline }] of plans()) {
       const ids = new Set(work?.steps.map((s) => s.id));
       for (const { from, to, lags } of work?.links ?? []) {
         if (from !== undefined) expect(ids.has(from)).withContext(`${name}: from ${from}`).toBeTrue();
@@ -103,7 +103,7 @@ describe('the work of a plan', () => {
   });
 
   it('begins no step before what it waits for is over', () => {
-    for (const [name, { work, timeline }] of plans) {
+    for (const [name, { work, timeline }] of plans()) {
       const at = new Map((timeline?.stages ?? []).flatMap((s) => s.tasks).map((t) => [t.id, t]));
       for (const { from, to, lags } of work?.links ?? []) {
         if (from === undefined || to === undefined) continue;
@@ -114,6 +114,101 @@ describe('the work of a plan', () => {
           .toBeGreaterThanOrEqual(waited - 1);
       }
     }
+  });
+});
+
+describe('the order of the work', () => {
+  /** Steps of every plan of the matrix. */
+  const all = (): readonly (readonly [string, readonly Step[]])[] =>
+    plans().map(([name, { work }]) => [name, work?.steps ?? []]);
+  const first = (steps: readonly Step[], ...actions: readonly string[]): number =>
+    steps.findIndex((s) => actions.includes(s.action));
+  const last = (steps: readonly Step[], ...actions: readonly string[]): number =>
+    steps.map((s) => actions.includes(s.action)).lastIndexOf(true);
+
+  it('washes before paper, disc or scraper touches a face', () => {
+    for (const [name, steps] of all()) {
+      const paper = first(steps, 'abrade', 'grind', 'bevel', 'open', 'sand', 'cut', 'drill');
+      if (paper < 0) continue;
+      const clean = first(steps, 'wash', 'clean', 'dye');
+      expect(clean).withContext(name).toBeGreaterThanOrEqual(0);
+      expect(clean).withContext(`${name}: ${steps[paper].id}`).toBeLessThanOrEqual(paper);
+    }
+  });
+
+  it('mixes before it clamps, fills, lays or injects, and leaves no pot without something that takes it', () => {
+    for (const [name, steps] of all()) {
+      const takes = [
+        'glue',
+        'fill',
+        'lay',
+        'inject',
+        'coat',
+        'saturate',
+        'join',
+        'core',
+        'backing',
+        'abrade',
+      ];
+      for (const [k, s] of steps.entries()) {
+        if (s.action === 'mix' && s.how !== 'adhesive')
+          expect(takes)
+            .withContext(`${name}: after ${s.id}`)
+            .toContain(steps[k + 1]?.action === 'mix' ? 'fill' : (steps[k + 1]?.action ?? ''));
+        if (s.action === 'glue' || s.action === 'inject')
+          expect(first(steps.slice(0, k), 'mix', 'saturate'))
+            .withContext(`${name}: ${s.id}`)
+            .toBeGreaterThanOrEqual(0);
+      }
+    }
+  });
+
+  it('puts back what it took off, when the last coat and the last paper are done', () => {
+    for (const [name, steps] of all()) {
+      const off = steps.filter((s) => s.action === 'takeOff');
+      for (const { place } of off)
+        expect(steps.some((s) => s.action === 'putBack' && s.place === place))
+          .withContext(`${name}: ${place}`)
+          .toBeTrue();
+      const back = steps.findIndex(
+        (s) => s.action === 'putBack' || (s.action === 'drill' && s.how === 'fastener'),
+      );
+      if (back >= 0)
+        expect(last(steps, 'sand', 'coat', 'polish'))
+          .withContext(name)
+          .toBeLessThan(back);
+    }
+  });
+
+  it('takes the lost shape and holds what carries before anything is cut; lets wood dry when it is open', () => {
+    const shaped = workOf({
+      ...BASE,
+      access: 'one',
+      backing: 'bonded',
+      former: 'pieces',
+      structure: [{ kind: 'stringer', name: 'stringer 3', length: 0.4, props: 2 }],
+    }).steps;
+    for (const action of ['shape', 'prop']) {
+      expect(first(shaped, action)).withContext(action).toBeGreaterThan(0);
+      expect(first(shaped, action)).withContext(action).toBeLessThan(first(shaped, 'grind'));
+    }
+    const rot = workOf({
+      format: 'nelbo-job/1',
+      hull: { material: 'wood-solid' },
+      damage: { kind: 'rot', size: [0.3, 0.1], wet: 'wet' },
+      repair: {
+        drying: {
+          readings: [0, 7, 14, 21].map((d) => ({
+            at: new Date(Date.parse('2026-11-01T08:00:00Z') + d * 86_400_000).toISOString(),
+            moisture: 15 + 20 * Math.exp(-d / 20),
+            scale: 'wood' as const,
+          })),
+        },
+      },
+    });
+    const drying = rot.links.find((l) => l.lags.some((lag) => lag.awaited === 'driesOpened'));
+    expect(drying?.from).toBe('joint.bevel@ground');
+    expect(first(rot.steps, 'mark')).toBeLessThan(first(rot.steps, 'cut'));
   });
 });
 

@@ -204,6 +204,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
           (s) =>
             ALWAYS.has(s) ||
             parts.repair?.sheets.some((x) => x.stage === s) ||
+            items?.some((x) => ('step' in x ? x.step.stage : x.lag.stage) === s) ||
             (s === 'finish' && parts.finish),
         )
       : head.stages;

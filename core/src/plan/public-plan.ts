@@ -1,6 +1,8 @@
 import { tellMilestone } from '../tell/milestones';
 import type { CureForecast } from './forecast/types';
+import type { RepairPlan } from '../repairs/repair';
 import type { Plan } from './plan';
+import { publicWork } from './public-work';
 
 const SIGNIFICANT = 7;
 
@@ -9,12 +11,19 @@ const SIGNIFICANT = 7;
  * of the time line are ISO 8601. Keys are stable and described in docs/plan-format.md.
  */
 export function publicPlan(plan: Plan): unknown {
-  const { timeline, cure, ...rest } = plan;
+  const { work, timeline, cure, repair, ...rest } = plan;
   return tidy({
     ...rest,
+    ...(repair ? { repair: withoutItems(repair) } : {}),
+    ...(work ? { work: publicWork(work, timeline) } : {}),
     ...(timeline ? { timeline: isoTimes(timeline) } : {}),
     ...(cure ? { cure: publicCure(cure) } : {}),
   });
+}
+
+/** Its steps stand in the work of the whole job. */
+function withoutItems({ items: _, later: __, ...rest }: RepairPlan): unknown {
+  return rest;
 }
 
 /** A forecast as an open document: its time line and figures stand in the plan itself, its problems beside it. */

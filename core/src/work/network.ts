@@ -5,29 +5,66 @@ const stageOf = (item: Item): Stage => ('step' in item ? item.step.stage : item.
 
 /**
  * Steps and links of a job from its items in the order of the work. A step follows the one before it, after everything
- * that stands between them. Items of a stage that the repair does not go through are left out.
+ * that stands between them; a step aside follows what was done before its stage, and the next step that is not aside
+ * follows both. Items of a stage that the repair does not go through are left out.
  *
  * @param route stages that the repair goes through, in their order
  */
 export function networkOf(items: readonly Item[], route: readonly Stage[]): Work {
   const ordered = route.flatMap((stage) => items.filter((item) => stageOf(item) === stage));
-  const steps: Step[] = [];
-  const links: Link[] = [];
-  let lags: Lag[] = [];
+  const chain = new Chain();
   for (const item of ordered) {
-    if ('lag' in item) {
-      lags.push(item.lag);
-      continue;
-    }
-    const from = steps.at(-1)?.id;
-    if (from !== undefined || lags.length > 0)
-      links.push({ ...(from === undefined ? {} : { from }), to: item.step.id, lags });
-    steps.push(item.step);
-    lags = [];
+    if ('lag' in item) chain.wait(item.lag);
+    else if (item.aside) chain.aside(item.step);
+    else chain.follow(item.step);
   }
-  if (lags.length > 0) {
-    const from = steps.at(-1)?.id;
-    links.push({ ...(from === undefined ? {} : { from }), lags });
+  return chain.end();
+}
+
+/** The row of steps as it grows. */
+class Chain {
+  readonly #steps: Step[] = [];
+  readonly #links: Link[] = [];
+  /** What the next step follows. */
+  #last: Step | undefined;
+  #lags: Lag[] = [];
+  /** What stood last when the present stage began. */
+  #before: Step | undefined;
+  #stage: Stage | undefined;
+  #aside: Step[] = [];
+
+  wait(lag: Lag): void {
+    this.#enter(lag.stage);
+    this.#lags.push(lag);
   }
-  return { steps, links };
+
+  follow(step: Step): void {
+    this.#enter(step.stage);
+    this.#link(this.#last, step, this.#lags);
+    for (const prepared of this.#aside) this.#link(prepared, step, []);
+    this.#steps.push(step);
+    [this.#last, this.#lags, this.#aside] = [step, [], []];
+  }
+
+  aside(step: Step): void {
+    this.#enter(step.stage);
+    this.#link(this.#before, step, []);
+    this.#steps.push(step);
+    this.#aside.push(step);
+  }
+
+  end(): Work {
+    if (this.#lags.length > 0)
+      this.#links.push({ ...(this.#last ? { from: this.#last.id } : {}), lags: this.#lags });
+    return { steps: this.#steps, links: this.#links };
+  }
+
+  #enter(stage: Stage): void {
+    if (stage === this.#stage) return;
+    [this.#stage, this.#before] = [stage, this.#last];
+  }
+
+  #link(from: Step | undefined, to: Step, lags: readonly Lag[]): void {
+    if (from || lags.length > 0) this.#links.push({ ...(from ? { from: from.id } : {}), to: to.id, lags });
+  }
 }

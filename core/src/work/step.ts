@@ -81,5 +81,8 @@ export interface Work {
   readonly links: readonly Link[];
 }
 
-/** A step or what is waited for, in the order of the work. */
-export type Item = { readonly step: Step } | { readonly lag: Lag };
+/**
+ * A step or what is waited for, in the order of the work. A step **aside** is done at the bench: it waits for nothing of its
+ * stage, and what is told after it waits for it.
+ */
+export type Item = { readonly step: Step; readonly aside?: true } | { readonly lag: Lag };

@@ -3,15 +3,15 @@ import { workId } from '../../work/ids';
 import type { StageSteps } from './parts';
 import { perItem, perM2, type Parts } from './parts';
 
-/** What is held, fitted and bedded before the first ply goes on. */
+/** What is fitted and bedded before the first ply goes on. */
 export function behindSteps(w: StageSteps, parts: Parts): void {
-  membersHeld(w, parts);
   edgeFormers(w, parts);
   backingSteps(w, parts);
   coringSteps(w, parts);
 }
 
-function membersHeld(w: StageSteps, { structure = [] }: Parts): void {
+/** The shape is held before it is cut. */
+export function membersHeld(w: StageSteps, { structure = [] }: Parts): void {
   for (const m of structure)
     if (m.props.value > 0)
       w.step(
@@ -46,8 +46,9 @@ function edgeFormers(w: StageSteps, { grind }: Parts): void {
     );
 }
 
-/** What the first ply is laid against: a shape that was lost is made again first. */
-function shapeSteps(w: StageSteps, { grind, job }: Parts): void {
+/** The shape that the first ply is laid against, taken while the old one still stands. */
+export function shapeSteps(w: StageSteps, { grind, backing, job }: Parts): void {
+  if (!backing) return;
   const at = { place: 'inside', serves: 'former' } as const;
   switch (job?.former) {
     case 'pieces':
@@ -72,7 +73,6 @@ const BEHIND = { outside: 'inside', inside: 'outside', both: 'middle' } as const
 function backingSteps(w: StageSteps, parts: Parts): void {
   const { grind, mix, backing } = parts;
   if (!grind || !mix || !backing) return;
-  shapeSteps(w, parts);
   if (backing === 'removable') {
     const place = grind.side === 'inside' ? 'outside' : 'inside';
     w.step('former', 'former', BEHIND[grind.side], { place, serves: 'former' }, RATES.cutPatternSet);

@@ -2,13 +2,15 @@ import type { Dish } from '../../grind/dish';
 import { RATES } from '../../materials/work-rates';
 import type { Ledger } from '../../trace/ledger';
 import type { Item } from '../../work/step';
+import { membersHeld, shapeSteps } from './behind';
 import { perM2, StageSteps, type Parts } from './parts';
 
-/** From what is in the way to the wiped ground face. */
-export function grindSteps(
-  { grind, laminate, coring, solventWipe, job }: Parts,
-  ledger: Ledger,
-): readonly Item[] {
+/**
+ * From what is in the way to the wiped ground face. The lost shape is taken and what carries the hull is held before
+ * anything is cut; release wax and film of a former come off with the wash.
+ */
+export function grindSteps(parts: Parts, ledger: Ledger): readonly Item[] {
+  const { grind, laminate, coring, solventWipe, job } = parts;
   if (!grind || !laminate) return [];
   const w = new StageSteps('grind', ledger);
   const moved = grind.room.filter(
@@ -22,6 +24,8 @@ export function grindSteps(
       { place: 'fitting', serves: `fitting-${index + 1}`, fields: { name } },
       RATES.moveFitting / 2,
     );
+  shapeSteps(w, parts);
+  membersHeld(w, parts);
   if (job?.kind === 'old-repair')
     w.step('strip', 'strip', 'laminate', { place: 'hull', serves: 'old-repair' }, RATES.grindSetUp, [
       perM2(RATES.coreCutPerM2, grind.maskedArea),

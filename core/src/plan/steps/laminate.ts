@@ -76,7 +76,7 @@ export function laminateSteps(parts: Parts, ledger: Ledger): readonly Item[] {
     { place: 'bench', serves: 'plies' },
     RATES.cutPatternSet,
     [{ rate: RATES.cutPerPly, unit: 's', per: 'per ply', amount: count }],
-  );
+  ).aside();
   for (const batch of mix.batches) {
     const previous = mix.batches[batch.number - 2];
     if (previous) between(w, parts, previous, batch);

@@ -94,6 +94,13 @@ export class StageSteps {
     return this;
   }
 
+  /** The last step is done at the bench: it waits for nothing of its stage. */
+  aside(): this {
+    const last = this.items.pop();
+    if (last && 'step' in last) this.items.push({ ...last, aside: true });
+    return this;
+  }
+
   add(...items: readonly Item[]): this {
     this.items.push(...items);
     return this;

@@ -67,6 +67,7 @@ export const BARRIER_KIND: RepairKind = {
     const drying = planDrying(b, 'survey', 'bottom');
     b.at('survey').ask('repair.area', area);
 
+    b.step('grind', 'wash', 'bottom', { place: 'hull', serves: 'ground' }, 20, [perM2(3 * MIN, area)]);
     b.step('grind', 'open', opened.peel ? 'peel' : 'blisters', { place: 'blisters', serves: 'ground' }, 30, [
       opened.peel ? perM2(60 * MIN, area) : each(1.2 * MIN, opened.count, 'per blister'),
     ])

@@ -1,9 +1,10 @@
+import { washFirst } from '../common/wash';
 import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
 import type { Cloth, Product } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
-import { RepairBuilder, each, perMetre } from '../builder';
+import { RepairBuilder, each, perM2, perMetre } from '../builder';
 import { abradeBetween } from '../common/goes';
 import { grooveVolume, goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
@@ -148,16 +149,17 @@ export const EDGE_KIND: RepairKind = {
     const bond = linkOf(chain, 'bond');
     offsets(b);
     lift(b, part);
+    washFirst(b, input.survey.area);
     slot(b, part);
     const bored = damage === 'corroded-insert';
-    const volume = bored
+    const joint = bored
       ? pivot(b, part)
       : damage === 'split-edge'
         ? split(b, part, bond)
         : damage === 'nick' || damage === 'worn-edge'
           ? missing(b, part)
           : broken(b, part);
-    if (bond) fill(b, part, volume, bond, bored);
+    if (bond) fill(b, part, joint, bond, bored);
     const face = ledger.compute('face', 'face to make good', blendedFaces, {
       l: input.survey.length,
       d: part.depth,
@@ -299,6 +301,17 @@ function lift(b: RepairBuilder, part: Part): void {
     [],
     heavy ? { people: 2 } : {},
   );
+  b.afterFinish(() =>
+    b.step(
+      'finish',
+      'putBack',
+      heavy ? 'heavy' : 'part',
+      { place: 'part', serves: 'job' },
+      heavy ? 30 : 15,
+      [],
+      heavy ? { people: 2 } : {},
+    ),
+  );
   if (heavy) {
     sheet.note(
       words`${weight}: a second person and a sling. Crib it before pins come out; hands never between board and case; lower edge first, then the head.`,
@@ -325,7 +338,7 @@ function slot(b: RepairBuilder, part: Part): void {
     b.warn('finish', 'repair.edge.slot', 'slot-too-tight', { coated, slot: width, play: SLOT_PLAY });
 }
 
-function missing(b: RepairBuilder, part: Part): Figure {
+function missing(b: RepairBuilder, part: Part): Joint {
   const { survey, damage } = b.input;
   const worn = damage === 'worn-edge';
   const volume = worn
@@ -355,10 +368,10 @@ function missing(b: RepairBuilder, part: Part): Figure {
   b.at('mix').note(
     words`The dam stands ${mm(b.assumed('damOff', 'dam outside the line', DAM, 'm', 'what is too much is sanded off in minutes'), 1)} outside the edge: filled proud, trimmed to the template.`,
   );
-  return volume;
+  return { volume };
 }
 
-function split(b: RepairBuilder, part: Part, bond: Product | undefined): Figure {
+function split(b: RepairBuilder, part: Part, bond: Product | undefined): Joint {
   const { survey, job } = b.input;
   const gap = b.pick('split', 'opening', 'm', job.repair?.edge?.split, SPLIT, 'opens by a hair when flexed');
   b.at('grind')
@@ -376,25 +389,27 @@ function split(b: RepairBuilder, part: Part, bond: Product | undefined): Figure 
   ]);
   if (bond?.traits?.includes('light-cure')) b.report('error', 'mix', 'system.bond', 'light-in-split');
   const clamps = b.compute('clamps', 'clamps', clampCount, { L: survey.length });
-  b.step(
-    'mix',
-    'glue',
-    'edge',
-    { place: 'edge', serves: 'split', fields: { count: clamps.value } },
-    10,
-    [each(1.5 * MIN, clamps, 'per clamp')],
-    { people: 2 },
-  );
   b.at('mix').table(
     'Clamping',
     ['Clamps', 'Pressure'],
     [[[clamps], ['until a bead comes out, no more: a dry joint has been squeezed empty']]],
   );
-  return b.compute('volume', 'into the split', splitVolume, { L: survey.length, d: part.depth, g: gap });
+  const volume = b.compute('volume', 'into the split', splitVolume, {
+    L: survey.length,
+    d: part.depth,
+    g: gap,
+  });
+  return { volume, clamps };
+}
+
+/** What goes into a joint, and what draws it together where it is closed. */
+interface Joint {
+  readonly volume: Figure;
+  readonly clamps?: Figure;
 }
 
 /** A worn pivot hole or a corroded insert: bored out, filled with a bearing that slides, drilled for the pin. */
-function pivot(b: RepairBuilder, part: Part): Figure {
+function pivot(b: RepairBuilder, part: Part): Joint {
   const own = b.input.job.repair?.edge ?? {};
   const pin = b.pick('pin', 'pin', 'm', own.pin, PIN, 'measure the pin, not the hole');
   const worn = b.pick(
@@ -431,10 +446,10 @@ function pivot(b: RepairBuilder, part: Part): Figure {
     { place: 'bore', serves: 'fill' },
     6,
   );
-  return b.compute('volume', 'bearing to pour', boreVolume, { D: bore, t: part.thick });
+  return { volume: b.compute('volume', 'bearing to pour', boreVolume, { D: bore, t: part.thick }) };
 }
 
-function broken(b: RepairBuilder, part: Part): Figure {
+function broken(b: RepairBuilder, part: Part): Joint {
   const { survey } = b.input;
   const d = b.ledger.compute('groove', 'opened', toTheMiddle, { t: part.thick });
   const v = b.compute('volume', 'grooves on both faces', grooveVolume, {
@@ -454,10 +469,24 @@ function broken(b: RepairBuilder, part: Part): Figure {
     .key('Along', survey.length, 'mm', 0)
     .key('Groove', d, 'mm', 1)
     .say(words`Open it from both faces to the middle, ${mm(d, 1)} each, over ${mm(survey.length)}.`);
-  return v;
+  return { volume: v };
 }
 
-function fill(b: RepairBuilder, part: Part, volume: Figure, bond: Product, bored: boolean): void {
+/** Mixed and run in first: a joint that is clamped dry stays dry. */
+function clamp(b: RepairBuilder, clamps: Figure): void {
+  b.step(
+    'mix',
+    'glue',
+    'edge',
+    { place: 'edge', serves: 'split', fields: { count: clamps.value } },
+    10,
+    [each(1.5 * MIN, clamps, 'per clamp')],
+    { people: 2 },
+  );
+}
+
+function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, bored: boolean): void {
+  const { volume, clamps } = joint;
   const { survey, chain, damage } = b.input;
   const whole = b.compute('whole', 'with what is lost', withLoss, {
     'V₀': volume,
@@ -536,13 +565,31 @@ function fill(b: RepairBuilder, part: Part, volume: Figure, bond: Product, bored
         withNext: true,
       },
     );
+    const wet = go === goes.value ? cloth : undefined;
     b.step(
       'mix',
       'fill',
-      bored ? 'bore' : goes.value > 1 ? 'facesGo' : 'faces',
+      bored ? 'bore' : clamps ? 'split' : goes.value > 1 ? 'facesGo' : 'faces',
       { place: 'fill', serves: `fill-${go}`, fields: { go } },
       8,
+      [],
+      { withNext: wet !== undefined || clamps !== undefined },
     );
+    if (wet) {
+      b.step('mix', 'mix', 'cloth', { place: 'bench', serves: 'cloth' }, RATES.mixBatch / 60, [], {
+        withNext: true,
+      });
+      b.step(
+        'mix',
+        'lay',
+        'faces',
+        { place: 'edge', serves: 'cloth', fields: { product: inner?.name ?? '' } },
+        RATES.spreadFixed / 60,
+        [perM2(RATES.spreadPerM2, wet.area)],
+        { withNext: clamps !== undefined },
+      );
+    }
+    if (clamps) clamp(b, clamps);
     if (times)
       b.wait(
         'mix',

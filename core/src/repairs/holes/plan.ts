@@ -1,3 +1,4 @@
+import { washFirst } from '../common/wash';
 import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
 import type { Product } from '../../materials/product';
@@ -92,6 +93,7 @@ export const HOLES_KIND: RepairKind = {
       .key('Holes', n)
       .key(cored ? 'Drill out to' : 'Hole', size, 'mm', 1)
       .key('Deep', wall, 'mm', 1);
+    washFirst(b, input.survey.area);
     if (cored) {
       b.at('grind').say(
         words`Drill ${n} ${n.value === 1 ? 'hole' : 'holes'} out to ${mm(size, 1)} through the upper skin, clear the core ${RELIEF * 1000} mm beyond, leave the lower skin.`,
@@ -180,8 +182,13 @@ function fill(
       times.sand,
       b.curing(bond, 'sand'),
     );
+  // Faced and coated first: what is bedded in sealant is not sanded round.
   if (redrill)
-    b.step('mix', 'drill', 'fastener', { place: 'hole', serves: 'fastener' }, 6, [each(120, n, 'per hole')]);
+    b.afterFinish(() =>
+      b.step('finish', 'drill', 'fastener', { place: 'hole', serves: 'fastener' }, 6, [
+        each(120, n, 'per hole'),
+      ]),
+    );
   b.at('mix')
     .key('Filler', whole, 'ml', 1)
     .key('By mass', mass)

@@ -1,3 +1,4 @@
+import { washFirst } from '../common/wash';
 import { regionExtent } from '../../geometry/region';
 import { linkOf } from '../../match/chain';
 import { RATES } from '../../materials/work-rates';
@@ -153,6 +154,7 @@ export const INJECTION_KIND: RepairKind = {
       );
     }
     b.at('grind').ask('repair.core.pitch', pitch).ask('repair.core.hole', D).ask('hull.thickness', skin);
+    washFirst(b, area);
     b.step('grind', 'mark', 'grid', { place: 'skin', serves: 'grid' }, 10, [each(20, n, 'per hole')])
       .step('grind', 'drill', 'grid', { place: 'skin', serves: 'grid' }, 6, [each(40, n, 'per hole')])
       .step('grind', 'clean', 'blow', { place: 'core', serves: 'grid' }, 6, [each(10, n, 'per hole')])

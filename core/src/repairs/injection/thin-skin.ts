@@ -1,3 +1,4 @@
+import { washFirst } from '../common/wash';
 import { offset } from '../../geometry/offset';
 import { regionArea, regionPerimeter } from '../../geometry/region';
 import { linkOf } from '../../match/chain';
@@ -89,6 +90,7 @@ export function planThinSkin(b: RepairBuilder, skin: Figure): RepairPlan {
       ['No solvent and no heat on a polystyrene core; no gun above 60 °C near any foam.'],
     )
     .ask('hull.thickness', skin);
+  washFirst(b, area);
   b.step('grind', 'cut', 'skin', { place: 'skin', serves: 'ground' }, 6, [
     perMetre(360, survey.perimeter),
   ]).step('grind', 'abrade', 'ring', { place: 'skin', serves: 'ground' }, 6, [

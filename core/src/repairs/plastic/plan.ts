@@ -1,3 +1,4 @@
+import { washFirst } from '../common/wash';
 import { formula } from '../../trace/formula';
 import { offset } from '../../geometry/offset';
 import { linkOf } from '../../match/chain';
@@ -79,6 +80,11 @@ export const PLASTIC_KIND: RepairKind = {
       .ask('damage.depth')
       .ask('access', input.conditions.access);
     const line = damage === 'crack' || damage === 'split-edge' || damage === 'old-repair';
+    const face = b.ledger.compute('face', 'face that is feathered', featheredFace, {
+      l: survey.length,
+      w: survey.width,
+    });
+    washFirst(b, face);
     openUp(b, o, line, welded);
     sheet.key('Groove', o.depth, 'mm', 1).key('wide', o.width, 'mm', 1).key('To fill', o.volume, 'ml', 1);
     sheet.say(
@@ -94,10 +100,6 @@ export const PLASTIC_KIND: RepairKind = {
       sheet.note([
         'Half depth V, then P50 over the whole field, then P80 feathered out; the mould release in the compound is only gone once the gloss is.',
       ]);
-    const face = b.ledger.compute('face', 'face that is feathered', featheredFace, {
-      l: survey.length,
-      w: survey.width,
-    });
     b.ground(offset(survey.region, FEATHER));
     b.step(
       'grind',

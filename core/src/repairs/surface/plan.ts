@@ -1,3 +1,4 @@
+import { washFirst } from '../common/wash';
 import { formula } from '../../trace/formula';
 import { offset } from '../../geometry/offset';
 import { regionArea, regionPerimeter } from '../../geometry/region';
@@ -268,6 +269,7 @@ function openDish(b: RepairBuilder): Opened {
         'Deeper than 2 mm, build it up with thickened resin before the gel coat: gel coat alone cracks in such a mass.',
       ],
     );
+  washFirst(b, face);
   b.step('grind', 'open', hollow ? 'shell' : 'dish', { place: 'dish', serves: 'ground' }, 8, [
     perMetre(8 * MIN, survey.perimeter),
   ]).step('grind', 'abrade', 'scuff', { place: 'dish', serves: 'ground' }, 6, [

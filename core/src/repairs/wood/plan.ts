@@ -1,3 +1,4 @@
+import { washFirst } from '../common/wash';
 import { formula } from '../../trace/formula';
 import { rectangle } from '../../geometry/outline';
 import { linkOf } from '../../match/chain';
@@ -95,8 +96,10 @@ export const WOOD_KIND: RepairKind = {
   plan(input, ledger) {
     const b = new RepairBuilder(input, ledger);
     const { damage, chain } = input;
-    moisture(b);
+    const dryOut = moisture(b);
+    washFirst(b, input.survey.area);
     const w = cutOut(b);
+    dryOut();
     const bond = linkOf(chain, 'bond');
     const inner = linkOf(chain, 'reinforce');
     const letIn = LET_IN.has(damage);
@@ -124,8 +127,8 @@ export const WOOD_KIND: RepairKind = {
   },
 };
 
-/** No epoxy into wet wood: the gate is a reading, not a date. */
-function moisture(b: RepairBuilder): void {
+/** No epoxy into wet wood: the gate is a reading, not a date. @returns what puts the drying in, once the wood is open */
+function moisture(b: RepairBuilder): () => void {
   const { moisture: read } = b.input.job.repair?.wood ?? {};
   const survey = b.at('survey').ask('repair.wood.moisture');
   const drying = planDrying(b, 'survey', 'wood');
@@ -143,8 +146,11 @@ function moisture(b: RepairBuilder): void {
       b.warn('grind', 'repair.wood.moisture', 'wood-too-wet', { share: read, limit: WOOD_LIMIT });
   } else if (b.input.job.damage.wet === undefined)
     b.report('assumed', 'survey', 'repair.wood.moisture', 'wood-not-read');
-  if (drying.wait && (read === undefined || read > WOOD_LIMIT / 100))
-    b.wait('grind', 'driesOpened', { place: 'dish', serves: 'ground' }, drying.wait, { until: drying.until });
+  const { wait, until } = drying;
+  return () => {
+    if (wait && (read === undefined || read > WOOD_LIMIT / 100))
+      b.wait('grind', 'driesOpened', { place: 'dish', serves: 'ground' }, wait, { until });
+  };
 }
 
 function cutOut(b: RepairBuilder): Wood {
@@ -196,6 +202,7 @@ function cutOut(b: RepairBuilder): Wood {
     sheet.say(
       words`Cut back to bright wood, ${mm(length)} × ${mm(width)}; scarfs of ${mm(scarf)}, ${ratio}.`,
     );
+    b.step('grind', 'mark', 'pattern', { place: 'dish', serves: 'piece' }, 8);
     b.step(
       'grind',
       'cut',

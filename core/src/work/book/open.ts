@@ -42,6 +42,8 @@ export const OPENING = {
   putBack: action({
     words: {
       fitting: 're-bed the {name}',
+      part: 'put the part back, its pin and fastenings bedded; move it through its travel',
+      heavy: 'put the part back by sling, its pin and fastenings bedded; move it through its travel',
       valve: 'new valve body of the same thread, sealing ring greased, hand-tight and a quarter turn',
       ring: 'new ring or spring, seat wiped clean, no grease on fabric',
     },
@@ -137,6 +139,7 @@ export const OPENING = {
       grid: 'tap it, mark the border, tape it off, lay the grid out',
       patch: 'trace the patch on the tube, number it and a register line',
       template: 'trace the sound edge of the other side as a template',
+      pattern: 'take a pattern of the shape while it still stands',
     },
     done: 'the line can be read from where one works',
     who: 'all',

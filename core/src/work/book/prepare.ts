@@ -11,6 +11,7 @@ export const PREPARING = {
       polish: 'wash with detergent, rinse, dry; mask trim and rubber',
       repaint: 'wash, dewax, rinse, dry',
       degrease: 'degrease, rinse salt off with fresh water, dry',
+      bottom: 'wash the bottom down, scrape growth off, let it drain',
       flush: 'wedge it open, rinse and blow the grit out, dry',
     },
     done: 'water stands as a film and does not bead',

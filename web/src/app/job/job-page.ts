@@ -87,7 +87,7 @@ const FETCH_STAGES_MS = 6000;
         <section class="drawings" aria-label="Drawings" tabindex="0">@if (mapped()) {@defer (on immediate) {<nb-fair-map />}}@if (drawn()) {@defer (on immediate) {<nb-repair-drawings />}}<nb-drawings [stage]="current()" [sectionOnly]="charts() || mapped() || coloured() || (onOutline() && current() !== 'survey')" />@if (charts()) {@defer (on immediate) {<nb-cure-view />}}@if (coloured()) {@defer (on immediate) {<nb-colour-board />}}<nb-moved /></section>
         <main class="stage" tabindex="-1" [attr.aria-label]="current()">
           @if (sheet() && !ownView()) {@defer (on immediate) {<nb-repair-stage [stage]="current()" />}} @else {@switch (current()) {
-            @case ('survey') {@defer (on immediate) {<nb-survey-stage>@if (sheet()) {@defer (on immediate) {<nb-repair-stage stage="survey" [head]="false" />}}</nb-survey-stage>}}
+            @case ('survey') {<nb-survey-stage>@if (sheet()) {@defer (on immediate) {<nb-repair-stage stage="survey" [head]="false" />}}</nb-survey-stage>}
             @case ('system') {@defer (on immediate) {<nb-system-stage />}}
             @case ('grind') {@defer (on immediate) {<nb-grind-stage />}}
             @case ('laminate') {@defer (on immediate) {<nb-laminate-stage />}}
