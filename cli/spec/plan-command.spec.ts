@@ -176,6 +176,7 @@ describe('the core’s specs', () => {
   /** Many, or searching and simulating for long, and nothing in them depends on the engine. */
   const ON_NODE_ALONE = [
     'bounds',
+    'checks',
     'work',
     'document-types',
     'hostile',

@@ -94,6 +94,8 @@ export type { Place } from './work/place';
 export { ACTIONS, WAITS, type Action, type Awaited, type How } from './work/actions';
 export { networkOf } from './work/network';
 export { tellLag, tellStep } from './work/tell';
+export type { CheckSaid, WaySaid } from './trace/check-codes';
+export { tellCheck, tellWay } from './tell/checks';
 export * from './plan/placement';
 export type { Section, SectionLayer, SectionPoint, LayerKind } from './plan/section';
 export type { PlanDrawing, PlanLine, PlanObstacle, LineKind } from './plan/plan-view';

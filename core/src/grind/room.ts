@@ -1,3 +1,4 @@
+import type { WaySaid } from '../trace/check-codes';
 import { problem } from '../trace/problem';
 import { clearOf, roomTo, wayLine, type Barrier, type Clear } from '../geometry/obstacle';
 import type { Region } from '../geometry/region';
@@ -71,12 +72,11 @@ export const USUAL_CLEARANCE = 0.01;
 /** One way past an obstacle, with the figures that speak for it and what it changes in the job. */
 export interface RoomWay {
   readonly id: 'both sides' | 'shorter' | 'move' | 'stop' | 'over';
-  readonly name: string;
+  readonly said: WaySaid;
   /** What it needs or gives: a width, a ratio, minutes. */
   readonly figure?: Figure;
   /** False where the shear check fails. */
   readonly sound: boolean;
-  readonly effect: string;
   readonly changes: readonly { readonly path: string; readonly value: unknown }[];
 }
 
@@ -196,7 +196,7 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
     const answer = answerOf(o);
     const at = `obstacles.${index}.answer`;
     const sound = ratioLeft.value >= shearRatio.value * (1 - 1e-9);
-    const shear = `shear asks for ${shearRatio.value.toFixed(1)}:1`;
+    const shearAsks = shearRatio.value;
     const ways: RoomWay[] = [];
     if (!fits) {
       const both = ledger.compute(`${id}.both`, 'width of a taper from both sides', halfReach, {
@@ -206,28 +206,23 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
       if (input.mayGrindInside)
         ways.push({
           id: 'both sides',
-          name: 'Taper from both sides',
+          said: { code: 'both-sides', params: { fits: both.value <= room.value } },
           figure: both,
           sound: both.value <= room.value,
-          effect:
-            both.value <= room.value
-              ? 'fits, same ratio, less peel; the inside is ground and laid too'
-              : 'still too wide',
           changes: [{ path: 'taper.side', value: 'both' }],
         });
       if (ratioLeft.value >= 1)
         ways.push({
           id: 'shorter',
-          name: 'Steeper taper all round',
+          said: { code: 'steeper', params: { sound, shearAsks } },
           figure: ratioLeft,
           sound,
-          effect: sound ? `passes the shear check; ${shear}` : `fails the shear check; ${shear}`,
           changes: [{ path: 'taper.ratio', value: Math.floor(ratioLeft.value * 10) / 10 }],
         });
       if (kind.movable)
         ways.push({
           id: 'move',
-          name: `Take the ${name} off`,
+          said: { code: 'take-off', params: { name } },
           figure: ledger.given(
             `${id}.minutes`,
             `take off and re-bed the ${name}`,
@@ -237,24 +232,21 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
             'usual time with sound fasteners',
           ),
           sound: true,
-          effect: 'the full taper; cracks hide under it; re-bed it at the end',
           changes: [{ path: at, value: 'move' }],
         });
       if (kind.over)
         ways.push({
           id: 'over',
-          name: `Run over the ${name}`,
+          said: { code: 'run-over', params: { name } },
           figure: reach,
           sound: true,
-          effect: 'the full taper; plies are darted or worked round it',
           changes: [{ path: at, value: 'over' }],
         });
       ways.push({
         id: 'stop',
-        name: 'End the taper there',
+        said: { code: 'end-there', params: { sound, shearAsks } },
         figure: ratioLeft,
         sound,
-        effect: sound ? `short on that side only, passes: ${shear}` : `short on that side, fails: ${shear}`,
         changes: [{ path: at, value: 'stop' }],
       });
     }
@@ -266,7 +258,7 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
           reach: reach.value,
           ratioLeft: ratioLeft.value,
           least: shearRatio.value * laid.value,
-          way: ways.find((w) => w.sound)?.name,
+          way: ways.find((w) => w.sound)?.said,
         }),
       );
     }

@@ -2,14 +2,14 @@ import type { StiffnessMatch } from '../laminate/compare-stiffness';
 import { DEFAULTS } from '../materials/defaults';
 import { STIFFNESS_BAND } from '../laminate/compare-stiffness';
 import type { Job } from '../schema/job';
+import { plainly, type CheckSaid, type WaySaid } from '../trace/check-codes';
 import type { Figure } from '../trace/figure';
 import type { Inputs } from './inputs';
 import type { GrindPlan, LaminatePlan } from './plan';
 
 /** One way out of a contradiction and what it changes in the job. */
 export interface WayOut {
-  readonly name: string;
-  readonly effect: string;
+  readonly way: WaySaid;
   readonly changes: readonly { readonly path: string; readonly value: unknown }[];
 }
 
@@ -18,7 +18,7 @@ export interface Check {
   readonly id: 'room' | 'steps' | 'fill' | 'step' | 'backing' | 'order' | 'stiffness' | 'one way';
   readonly ok: boolean;
   /** Told in every case: what was held against what. */
-  readonly what: string;
+  readonly said: CheckSaid;
   readonly have?: Figure;
   readonly want?: Figure;
   /** Cheapest first. */
@@ -34,7 +34,6 @@ export interface ChecksInput {
   readonly backing?: 'removable' | 'bonded';
 }
 
-const mm = (v: number, decimals = 0): string => `${(v * 1000).toFixed(decimals)} mm`;
 /** The least step that hand work holds, m. */
 const HAND_STEP = DEFAULTS.minimumStep;
 /** A ply larger than this sags off an upright or overhead face before it is rolled, m². */
@@ -60,16 +59,16 @@ function roomCheck({ grind }: ChecksInput): Check | undefined {
   return {
     id: 'room',
     ok: short.length === 0,
-    what:
+    said:
       short.length === 0
-        ? 'the taper has the room it wants, or what is in the way is taken off'
-        : `the ${worst.name} leaves ${mm(worst.room.value)} for a taper of ${mm(worst.needed.value)}`,
+        ? plainly('room-there')
+        : {
+            code: 'room-short',
+            params: { name: worst.name, room: worst.room.value, needed: worst.needed.value },
+          },
     have: worst.room,
     want: worst.needed,
-    ways:
-      short.length === 0
-        ? []
-        : worst.ways.map((w) => ({ name: w.name, effect: w.effect, changes: w.changes })),
+    ways: short.length === 0 ? [] : worst.ways.map((w) => ({ way: w.said, changes: w.changes })),
   };
 }
 
@@ -83,24 +82,22 @@ function stepsCheck({ grind, laminate }: ChecksInput): Check {
   return {
     id: 'steps',
     ok,
-    what: ok
-      ? `${count} steps of ${mm(laminate.step.value)} fit the taper of ${mm(wanted)}`
-      : `${count} steps of ${mm(laminate.step.value)} want ${mm(stepped)}; the ratio alone asks for ${mm(wanted)}`,
+    said: ok
+      ? { code: 'steps-fit', params: { count, step: laminate.step.value, wanted } }
+      : { code: 'steps-wide', params: { count, step: laminate.step.value, stepped, wanted } },
     have: grind.grindLimit,
     want: laminate.step,
     ways: ok
       ? []
       : [
-          {
-            name: 'Heavier cloth, fewer plies',
-            effect: 'narrower dish, less cutting; see the proposed stacks',
-            changes: [],
-          },
+          { way: plainly('heavier-cloth'), changes: [] },
           ...(laminate.step.value > HAND_STEP
             ? [
                 {
-                  name: 'Smaller step',
-                  effect: `${mm(Math.max(HAND_STEP, wanted / count))} each; hand work holds ${mm(HAND_STEP)}`,
+                  way: {
+                    code: 'smaller-step' as const,
+                    params: { step: Math.max(HAND_STEP, wanted / count), least: HAND_STEP },
+                  },
                   changes: [
                     {
                       path: 'laminate.minimumStep',
@@ -125,17 +122,16 @@ function stepCheck({ grind, laminate }: ChecksInput): Check | undefined {
   return {
     id: 'step',
     ok,
-    what: met
-      ? `every ply steps by its own thickness times the ratio, at least ${mm(laminate.step.value)}`
-      : `ply ${thin.lay} would step ${mm(own, 1)}; it steps ${mm(laminate.step.value)}, ${local.toFixed(0)}:1 there`,
+    said: met
+      ? { code: 'step-own', params: { step: laminate.step.value } }
+      : { code: 'step-held', params: { lay: thin.lay, own, step: laminate.step.value, ratio: local } },
     have: thin.thickness,
     want: laminate.step,
     ways: ok
       ? []
       : [
           {
-            name: 'Step of hand work',
-            effect: `${mm(HAND_STEP)}: a narrower dish`,
+            way: { code: 'hand-step', params: { step: HAND_STEP } },
             changes: [{ path: 'laminate.minimumStep', value: HAND_STEP }],
           },
         ],
@@ -154,8 +150,7 @@ function fillCheck({ laminate, job }: ChecksInput): Check {
     plies && plies.length > 1
       ? [
           {
-            name: 'Drop the last ply',
-            effect: 'then fill the rest when fairing',
+            way: plainly('drop-ply'),
             changes: [{ path: 'laminate.plies', value: plies.slice(0, -1) }],
           },
         ]
@@ -164,8 +159,7 @@ function fillCheck({ laminate, job }: ChecksInput): Check {
     plies && plies.length > 0
       ? [
           {
-            name: 'Add a ply like the last',
-            effect: 'one more to cut and wet out',
+            way: plainly('add-ply'),
             changes: [{ path: 'laminate.plies', value: [...plies, plies[plies.length - 1]] }],
           },
         ]
@@ -173,8 +167,7 @@ function fillCheck({ laminate, job }: ChecksInput): Check {
   const back = plies
     ? [
         {
-          name: 'Let Nelbo count the plies',
-          effect: 'fills the dish with the chosen cloth',
+          way: plainly('count-plies'),
           changes: [{ path: 'laminate.plies', value: undefined }],
         },
       ]
@@ -182,12 +175,10 @@ function fillCheck({ laminate, job }: ChecksInput): Check {
   return {
     id: 'fill',
     ok: off === undefined,
-    what:
+    said:
       off === undefined
-        ? `the stack of ${mm(side.thickness.value, 2)} fills the dish`
-        : over
-          ? `the stack stands ${mm(gap, 2)} proud of its limit`
-          : `the stack leaves ${mm(gap, 2)} unfilled`,
+        ? { code: 'stack-fills', params: { thickness: side.thickness.value } }
+        : { code: over ? 'stack-proud' : 'stack-short', params: { gap } },
     have: side.thickness,
     want: side.upperLimit,
     ways:
@@ -199,8 +190,7 @@ function fillCheck({ laminate, job }: ChecksInput): Check {
               ...more,
               ...back,
               {
-                name: 'Fill it when fairing',
-                effect: `${mm(gap, 2)} more filler over the whole dish`,
+                way: { code: 'fill-fairing' as const, params: { gap } },
                 changes: [],
               },
             ],
@@ -214,19 +204,17 @@ function backingCheck({ inputs, backing, grind }: ChecksInput): Check | undefine
   return {
     id: 'backing',
     ok: !trapped,
-    what: trapped
-      ? 'a removable former behind a hull that is reached from one side cannot be taken away'
-      : `${backing === 'bonded' ? 'a bonded backing' : 'a removable former'} goes with access from ${inputs.access === 'both' ? 'both sides' : 'one side'}`,
+    said: trapped
+      ? plainly('former-trapped')
+      : { code: 'backing-goes', params: { backing, access: inputs.access } },
     ways: trapped
       ? [
           {
-            name: 'Bond the backing',
-            effect: 'it stays in; one more bedding and its cure',
+            way: plainly('bond-backing'),
             changes: [{ path: 'backing', value: 'bonded' }],
           },
           {
-            name: 'Open a way in',
-            effect: 'a hatch inside, closed again afterwards',
+            way: plainly('open-way-in'),
             changes: [{ path: 'access', value: 'both' }],
           },
         ]
@@ -240,32 +228,25 @@ function orderCheck({ job, laminate, inputs }: ChecksInput): Check {
   const first = laminate.plies[0];
   const sags = lie !== 'flat' && laminate.order === 'largest first' && first.area.value > BIG_WET_PLY;
   const kept = job.laminate?.cover === 'yes';
-  const advice =
-    laminate.order === 'largest first'
-      ? 'largest first: one unbroken bond to the ground face, and later plies are not cut through when it is faired from outside'
-      : 'smallest first: each ply meets the old ply of its level and the last covers all edges; keep the disc off the last one';
   return {
     id: 'order',
     ok: !sags,
-    what: sags
-      ? `a first ply of ${first.area.value.toFixed(2)} m² sags off an ${lie === 'overhead' ? 'overhead' : 'upright'} face`
-      : advice +
-        (laminate.order === 'smallest first' && !kept && inputs.grade !== 'workboat'
-          ? '; a cover ply closes it'
-          : ''),
+    said: sags
+      ? { code: 'ply-sags', params: { area: first.area.value, lie } }
+      : laminate.order === 'largest first'
+        ? plainly('largest-first')
+        : { code: 'smallest-first', params: { openEdges: !kept && inputs.grade !== 'workboat' } },
     ways: sags
       ? [
           {
-            name: 'Smallest first',
-            effect: 'small wet plies first, the big one last',
+            way: plainly('smallest-first'),
             changes: [{ path: 'laminate.order', value: 'smallest first' }],
           },
         ]
       : laminate.order === 'smallest first' && !kept
         ? [
             {
-              name: 'Add a cover ply',
-              effect: 'one fine ply over all edges, faired in',
+              way: plainly('cover-ply'),
               changes: [{ path: 'laminate.cover', value: 'yes' }],
             },
           ]
@@ -277,20 +258,18 @@ function stiffnessChecks({ stiffness }: ChecksInput): Check[] {
   if (!stiffness) return [];
   const all = [stiffness.A11, stiffness.A22, stiffness.D11, stiffness.D22];
   const [low, high] = [Math.min(...all.map((f) => f.value)), Math.max(...all.map((f) => f.value))];
-  const band = `${STIFFNESS_BAND[0]} to ${STIFFNESS_BAND[1]}`;
   const checks: Check[] = [
     {
       id: 'stiffness',
       ok: stiffness.inBand,
-      what: stiffness.inBand
-        ? `as stiff as the hull was: ${low.toFixed(2)} to ${high.toFixed(2)} of it`
-        : `${low.toFixed(2)} to ${high.toFixed(2)} of the old stiffness, ${band} is aimed at: ${stiffness.why ?? ''}`,
+      said: stiffness.inBand
+        ? { code: 'stiff', params: { low, high } }
+        : { code: 'stiffness-off', params: { low, high, band: STIFFNESS_BAND, why: stiffness.why } },
       ways: stiffness.inBand
         ? []
         : [
             {
-              name: 'Look at the proposed stacks',
-              effect: 'nearest that the cloths in the stores reach',
+              way: plainly('proposed-stacks'),
               changes: [],
             },
           ],
@@ -300,8 +279,8 @@ function stiffnessChecks({ stiffness }: ChecksInput): Check[] {
     checks.push({
       id: 'one way',
       ok: false,
-      what: 'all fibres lie the same way: strong along them and weak between',
-      ways: [{ name: 'Turn every other ply', effect: '0/90 and ±45 by turns', changes: [] }],
+      said: plainly('fibres-one-way'),
+      ways: [{ way: plainly('turn-plies'), changes: [] }],
     });
   return checks;
 }

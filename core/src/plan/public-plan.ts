@@ -1,7 +1,8 @@
 import { tellMilestone } from '../tell/milestones';
 import type { CureForecast } from './forecast/types';
 import type { RepairPlan } from '../repairs/repair';
-import type { Plan } from './plan';
+import { tellCheck, tellWay } from '../tell/checks';
+import type { GrindPlan, Plan } from './plan';
 import { publicWork } from './public-work';
 
 const SIGNIFICANT = 7;
@@ -11,14 +12,32 @@ const SIGNIFICANT = 7;
  * of the time line are ISO 8601. Keys are stable and described in docs/plan-format.md.
  */
 export function publicPlan(plan: Plan): unknown {
-  const { work, timeline, cure, repair, ...rest } = plan;
+  const { work, timeline, cure, repair, grind, ...rest } = plan;
   return tidy({
     ...rest,
+    ...(grind ? { grind: withWords(grind) } : {}),
     ...(repair ? { repair: withoutItems(repair) } : {}),
     ...(work ? { work: publicWork(work, timeline) } : {}),
     ...(timeline ? { timeline: isoTimes(timeline) } : {}),
     ...(cure ? { cure: publicCure(cure) } : {}),
   });
+}
+
+/** Checks and ways out with their codes for a machine and their words for a person. */
+function withWords({ checks, room, ...rest }: GrindPlan): unknown {
+  return {
+    ...rest,
+    checks: checks.map(({ said, ways, ...check }) => ({
+      ...check,
+      what: tellCheck(said),
+      ...said,
+      ways: ways.map(({ way, changes }) => ({ ...tellWay(way), ...way, changes })),
+    })),
+    room: room.map(({ ways, ...check }) => ({
+      ...check,
+      ways: ways.map(({ said, ...way }) => ({ ...way, ...tellWay(said) })),
+    })),
+  };
 }
 
 /** Its steps stand in the work of the whole job. */

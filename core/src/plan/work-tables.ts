@@ -1,3 +1,4 @@
+import { tellCheck, tellWay } from '../tell/checks';
 import { tellMilestone } from '../tell/milestones';
 import { APPLICATIONS } from '../finish/application';
 import { CHECK_RESULTS, type Checked } from '../finish/check';
@@ -183,7 +184,15 @@ function grindTables({ grind }: Plan, reader: Reader): WorkTable[] {
           {
             caption: 'To settle before the grinder starts',
             columns: ['What', 'Ways out'],
-            rows: off.map((c) => text(c.what, c.ways.map((w) => `${w.name}: ${w.effect}`).join('; '))),
+            rows: off.map((c) =>
+              text(
+                tellCheck(c.said),
+                c.ways
+                  .map(({ way }) => tellWay(way))
+                  .map((w) => `${w.name}: ${w.effect}`)
+                  .join('; '),
+              ),
+            ),
           },
         ]
       : []),

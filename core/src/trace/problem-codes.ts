@@ -1,3 +1,4 @@
+import type { WaySaid } from './check-codes';
 /** A moment that words name: ms since 1970, and the time zone in which the clock is read. */
 export interface Moment {
   readonly ms: number;
@@ -106,7 +107,7 @@ export interface GrindProblems {
     readonly reach: number;
     readonly ratioLeft: number;
     readonly least: number;
-    readonly way?: string;
+    readonly way?: WaySaid;
   };
   'dish-with-floor': Plain;
   'inside-unreached': Plain;

@@ -1,9 +1,12 @@
+import { tellWay } from '../checks';
 import type { GrindProblems } from '../../trace/problem-codes';
 import { formatIn } from '../../units/format';
 import { mm, type WordsOf } from './words';
 
 const whole = (metres: number): string => formatIn(metres, 'mm', 0).text;
 const tenth = (metres: number): string => formatIn(metres, 'mm', 1).text;
+
+const lowerFirst = (s: string): string => `${s.charAt(0).toLowerCase()}${s.slice(1)}`;
 
 export const GRIND_WORDS: WordsOf<GrindProblems> = {
   'taper-fails-shear': ({ ratio, least }) => ({
@@ -18,7 +21,7 @@ export const GRIND_WORDS: WordsOf<GrindProblems> = {
         : `the taper runs into the ${name}: ${whole(room)} mm of room, ${whole(reach)} mm wanted; ${ratioLeft.toFixed(1)}:1 is left on that side`,
     allowed: `at least ${whole(least)} mm by the shear check`,
     suggestion: way
-      ? `${way.charAt(0).toLowerCase()}${way.slice(1)}`
+      ? lowerFirst(tellWay(way).name)
       : 'a surveyor or engineer has to say what carries the load there',
   }),
   'dish-with-floor': () => ({

@@ -94,7 +94,7 @@ const FETCH_STAGES_MS = 6000;
             @case ('mix') {@defer (on immediate) {<nb-mix-stage />}}
             @case ('fair') {@defer (on immediate) {<nb-fair-stage />}}
             @case ('finish') {@defer (on immediate) {<nb-finish-stage />}}
-            @case ('log') {@defer (on immediate) {<nb-log-stage />}}
+            @case ('log') {<nb-log-stage />}
           }
           @if (sheet() && current() !== 'survey') {@defer (on immediate) {<nb-repair-stage [stage]="current()" [head]="false" />}}}
           <nb-stage-notes [stage]="current()" />

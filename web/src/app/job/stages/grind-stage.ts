@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
-import { brokenThrough, formatAs, grownFinding, preferredUnit, type RoomWay } from '@nelbo/core';
+import { brokenThrough, formatAs, grownFinding, preferredUnit, tellWay, type RoomWay } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { FigureView } from '../../ui/figure';
@@ -48,9 +48,9 @@ const FURTHER = 0.01;
           <p class="small muted">{{ r.fits ? 'The taper fits.' : answers[r.answer] }}</p>
           @if (!r.fits) {
             <ul>
-              @for (w of r.ways; track w.id) {
-                <li><button pButton type="button" size="small" severity="secondary" [outlined]="!inForce(r.answer, w)" [disabled]="inForce(r.answer, w)" (click)="take(w)">{{ w.name }}</button>
-                  <span class="small"><span [class.bad]="!w.sound">@if (w.figure; as f) {<nb-figure [figure]="f" />: }{{ w.effect }}</span></span></li>
+              @for (w of r.ways; track w.id) {@let words = tellWay(w.said);
+                <li><button pButton type="button" size="small" severity="secondary" [outlined]="!inForce(r.answer, w)" [disabled]="inForce(r.answer, w)" (click)="take(w)">{{ words.name }}</button>
+                  <span class="small"><span [class.bad]="!w.sound">@if (w.figure; as f) {<nb-figure [figure]="f" />: }{{ words.effect }}</span></span></li>
               }
             </ul>
           }
@@ -95,6 +95,7 @@ const FURTHER = 0.01;
 export class GrindStage {
   readonly #context = inject(JobContext);
   readonly #reading = inject(Reading);
+  protected readonly tellWay = tellWay;
   protected readonly checks = ['steps', 'step', 'fill', 'backing', 'order'] as const;
   protected readonly answers = {
     stop: 'The taper ends at it.',

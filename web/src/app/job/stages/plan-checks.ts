@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
-import { setIn, type Check, type WayOut } from '@nelbo/core';
+import { setIn, tellCheck, tellWay, type Check, type WayOut } from '@nelbo/core';
 import { sentence } from '../../ui/words';
 import { JobContext } from '../job-context';
 
@@ -15,11 +15,11 @@ import { JobContext } from '../job-context';
         <li [class.off]="!c.ok">
           <span class="mark" aria-hidden="true">{{ c.ok ? '✓' : '!' }}</span>
           <div>
-            <p><span class="visually-hidden">{{ c.ok ? 'Agrees: ' : 'Does not agree: ' }}</span>{{ sentence(c.what) }}</p>
-            @for (w of c.ways; track w.name) {
+            <p><span class="visually-hidden">{{ c.ok ? 'Agrees: ' : 'Does not agree: ' }}</span>{{ sentence(tellCheck(c.said)) }}</p>
+            @for (w of c.ways; track w.way.code) {@let words = tellWay(w.way);
               <p class="way">
-                @if (w.changes.length > 0) {<button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="take(w)">{{ w.name }}</button>} @else {<b>{{ w.name }}</b>}
-                <span class="muted small">{{ w.effect }}</span>
+                @if (w.changes.length > 0) {<button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="take(w)">{{ words.name }}</button>} @else {<b>{{ words.name }}</b>}
+                <span class="muted small">{{ words.effect }}</span>
               </p>
             }
           </div>
@@ -36,6 +36,8 @@ import { JobContext } from '../job-context';
 })
 export class PlanChecks {
   protected readonly sentence = sentence;
+  protected readonly tellCheck = tellCheck;
+  protected readonly tellWay = tellWay;
   readonly #context = inject(JobContext);
   /** Which checks belong here. */
   readonly about = input.required<readonly Check['id'][]>();
