@@ -163,6 +163,21 @@ describe('the order of the work', () => {
     }
   });
 
+  it('abrades what has set before anything is laid on the same face', () => {
+    const bare = new Set(['insideSets', 'underWeights', 'untilWorked']);
+    for (const [name, { work }] of plans())
+      for (const { to, lags } of work?.links ?? []) {
+        const last = lags.at(-1);
+        if (last?.cures?.moment !== 'sand' || last.window || bare.has(last.awaited)) continue;
+        const next = work?.steps.find((s) => s.id === to);
+        // A product without a window is overcoated when it is dry, as its sheet says.
+        if (next && last.awaited !== 'nextCoat')
+          expect(['sand', 'abrade', 'check', 'turn'])
+            .withContext(`${name}: ${last.id} → ${next.id}`)
+            .toContain(next.action);
+      }
+  });
+
   it('puts back what it took off, when the last coat and the last paper are done', () => {
     for (const [name, steps] of all()) {
       const off = steps.filter((s) => s.action === 'takeOff');
@@ -209,6 +224,73 @@ describe('the order of the work', () => {
     const drying = rot.links.find((l) => l.lags.some((lag) => lag.awaited === 'driesOpened'));
     expect(drying?.from).toBe('joint.bevel@ground');
     expect(first(rot.steps, 'mark')).toBeLessThan(first(rot.steps, 'cut'));
+  });
+});
+
+describe('a through hole from one side, with bonded backing and paint', () => {
+  const document: JobDocument = {
+    ...BASE,
+    access: 'one',
+    backing: 'bonded',
+    former: 'pieces',
+    system: { resin: 'epoxy-slow', finish: 'paint-2k' },
+  };
+
+  it('is told in the order in which a good yard does it', () => {
+    const told = idsOf(document).filter((id) => !/coat-[2-9]|batch-[2-9]/.test(id));
+    expect(told).toEqual([
+      'hull.survey@damage',
+      'inside.shape@former',
+      'outside.wash@ground',
+      'outside.mask@ground',
+      'outside.grind@ground',
+      'inside.backing@backing-fit',
+      'bench.mix@backing',
+      'inside.backing@backing',
+      'bench.make@plies',
+      'bench.mix@outside-batch-1',
+      'outside.lay@outside-batch-1',
+      'face.abrade@fill',
+      'bench.mix@fill-1',
+      'face.fill@fill-1',
+      'face.sand@fill-board-p80',
+      'face.sand@fill-disc-p180',
+      'finish.mask@coat',
+      'bench.mix@coat-1',
+      'finish.coat@coat-1',
+      'finish.check@job',
+    ]);
+  });
+
+  it('waits for the backing before the first ply, and cuts the plies meanwhile', () => {
+    const { work, timeline } = planOf(document).plan;
+    const link = work?.links.find(
+      (l) => l.from === 'inside.backing@backing' && l.to?.startsWith('bench.mix'),
+    );
+    expect(link?.lags.map((lag) => lag.awaited)).toEqual(['holds']);
+    const at = (id: string) => timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === id);
+    const [bonded, cut, first] = [
+      at('inside.backing@backing'),
+      at('bench.make@plies'),
+      at('bench.mix@outside-batch-1'),
+    ];
+    expect(cut?.start).toBe(bonded?.end ?? NaN);
+    expect(((first?.start ?? NaN) - (bonded?.end ?? NaN)) / 1000).toBeCloseTo(
+      link?.lags[0].least.value ?? NaN,
+      3,
+    );
+    expect(cut?.end ?? NaN).toBeLessThan(first?.start ?? NaN);
+  });
+
+  it('waits for each coat in its window, and says what is done first where one is missed', () => {
+    const { work } = planOf(document).plan;
+    const overcoats = (work?.links ?? []).flatMap((l) => l.lags).filter((lag) => lag.awaited === 'overcoat');
+    expect(overcoats.length).toBeGreaterThan(0);
+    for (const lag of overcoats) {
+      expect(lag.window?.closes.value ?? NaN).toBeGreaterThan(lag.window?.opens.value ?? NaN);
+      expect(lag.window?.missed?.action).toBe('abrade');
+      expect(lag.cures?.layer.of).toBe('finish');
+    }
   });
 });
 

@@ -113,6 +113,9 @@ function coringSteps(w: StageSteps, { coring, mix }: Parts): void {
       least: mix.milestones.sand,
     },
   });
+  w.step('coreSand', 'abrade', 'bedding', { place: 'core', serves: 'core' }, RATES.abradeFixed, [
+    perM2(RATES.abradePerM2, coring.area),
+  ]);
 }
 
 /** Members are fitted and tabbed once the laminate has set; their props stay until the tabs hold. */

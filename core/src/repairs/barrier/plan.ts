@@ -1,3 +1,4 @@
+import { abradeBetween } from '../common/goes';
 import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
 import { isAntifouling, type Sheet } from '../../materials/product';
@@ -253,6 +254,7 @@ function fill(
   const times = b.times(filler);
   for (const go of [1, 2]) {
     const rates: Rate[] = pots ? [each(RATES.mixBatch, pots, 'per pot')] : [];
+    abradeBetween(b, go);
     b.step('mix', 'mix', 'filler', { place: 'bench', serves: `fill-${go}` }, 0, rates, { withNext: true });
     b.step(
       'mix',

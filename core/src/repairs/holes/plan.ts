@@ -175,13 +175,7 @@ function fill(
       { withNext: true },
     ).step('mix', 'fill', 'holes', { place: 'hole', serves: 'fill' }, 4, [each(40, n, 'per hole')]);
   if (times)
-    b.wait(
-      'mix',
-      redrill ? 'untilDrilled' : 'untilSanded',
-      { place: 'hole', serves: 'fill' },
-      times.sand,
-      b.curing(bond, 'sand'),
-    );
+    b.wait('mix', 'untilSanded', { place: 'hole', serves: 'fill' }, times.sand, b.curing(bond, 'sand'));
   // Faced and coated first: what is bedded in sealant is not sanded round.
   if (redrill)
     b.afterFinish(() =>

@@ -1,3 +1,4 @@
+import { abradeBetween } from '../common/goes';
 import { washFirst } from '../common/wash';
 import { formula } from '../../trace/formula';
 import { offset } from '../../geometry/offset';
@@ -244,6 +245,7 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
       [perM2(60 * 60, backing)],
     );
   for (let pass = 1; pass <= passes.value; pass += 1) {
+    abradeBetween(b, pass);
     b.step(
       'mix',
       'mix',

@@ -407,6 +407,13 @@ function sheathe(b: RepairBuilder, w: Wood, cloth: Cloth, bond: Product): void {
     next: 'can be sanded',
   });
   b.material('sheathResin', bond.name, 'sheathing', r.resin, bond);
+  // Glass lies on what is flush and dull: glue that has set holds it by its scratches alone.
+  b.step('mix', 'abrade', 'joint', { place: 'joint', serves: 'sheathing' }, RATES.abradeFixed / 60, [
+    perM2(RATES.abradePerM2, r.area),
+  ]);
+  b.step('mix', 'mix', 'cloth', { place: 'bench', serves: 'sheathing' }, RATES.mixBatch / 60, [], {
+    withNext: true,
+  });
   b.step(
     'mix',
     'lay',

@@ -4,7 +4,8 @@ import { action } from '../entry';
 export const BUILDING = {
   shape: action({
     words: {
-      pieces: 'jigsaw the broken pieces together, tape them fair, cover with film',
+      pieces:
+        'tape the broken pieces back in place, fair under a batten; make the former against them over film, then take both away',
       splash: 'wax the mirror side, splash a mould off it, let it set and trim',
       foam: 'carve foam to the shape with battens over the gap, seal and cover with film',
     },

@@ -55,6 +55,8 @@ export const PREPARING = {
       afterWash: 'abrade P80',
       afterBlush: 'wash off blush, abrade P80',
       laminate: 'wash off blush, abrade',
+      bedding: 'sand the bedding flush with P80, vacuum and wipe',
+      joint: 'plane the glue line flush, wash off blush, abrade P80 as far as the glass goes',
       lastGo: 'wash, abrade the last go dull with P80, vacuum and wipe',
       ring: 'sand the ring P120, vacuum',
       scuff: 'scuff the ground, brush out, tape round it',

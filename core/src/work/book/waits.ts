@@ -20,7 +20,6 @@ export const WAITS = {
   untilSanded: 'sets until it can be sanded',
   untilWorked: 'sets until it can be worked',
   untilRasped: 'sets until it can be rasped',
-  untilDrilled: 'sets before it is drilled',
   underFilm: 'cures under film until it can be sanded',
   underClamps: 'sets under clamps',
   underWeights: 'sets under its weights',
