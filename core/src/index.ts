@@ -123,6 +123,7 @@ export { matchSystem, tradeOf, type MatchResult, type RankedChain, type Trade } 
 export { createPlanner, planRepair, type Planner } from './plan/plan-repair';
 export * from './plan/say';
 export * from './plan/summary';
+export { toldTasks, type ToldTask } from './plan/steps-table';
 export * from './plan/compare';
 export * from './plan/why';
 export { rootsOf, usedBy } from './trace/roots';

@@ -1,3 +1,4 @@
+import { stepsTable } from './steps-table';
 import { tellCheck, tellWay } from '../tell/checks';
 import { tellMilestone } from '../tell/milestones';
 import { APPLICATIONS } from '../finish/application';
@@ -38,7 +39,11 @@ export function workTables(
   history: readonly FindingEffect[],
   reader: Reader,
 ): readonly WorkTable[] {
-  return [...stageTables(stage, plan, history, reader), ...repairTables(stage, plan, reader)];
+  return [
+    ...stepsTable(stage, plan, reader),
+    ...stageTables(stage, plan, history, reader),
+    ...repairTables(stage, plan, reader),
+  ];
 }
 
 function stageTables(
@@ -67,15 +72,11 @@ function stageTables(
   }
 }
 
-/** A repair that is not laminate: its own tables, pots, papers, steps with their times, and what is to be known. */
+/** A repair that is not laminate: its own tables, pots, papers, and what is to be known. */
 function repairTables(stage: Stage, plan: Plan, reader: Reader): WorkTable[] {
   const sheet = plan.repair?.sheets.find((s) => s.stage === stage);
   if (!plan.repair || (!sheet && !plan.work?.steps.some((s) => s.stage === stage))) return [];
   const pots = plan.repair.pots.filter((p) => p.stage === stage);
-  const steps =
-    plan.finish && stage === 'finish'
-      ? []
-      : (plan.timeline?.stages.find((s) => s.stage === stage)?.tasks ?? []);
   const sanding = plan.sanding?.[stage] ?? [];
   return [
     ...(sheet?.tables ?? []).map((t): WorkTable => ({
@@ -93,19 +94,6 @@ function repairTables(stage: Stage, plan: Plan, reader: Reader): WorkTable[] {
       reader,
     ),
     ...(sanding.length > 0 ? [sandingTable('Sanding', sanding, reader)] : []),
-    ...(steps.length > 0 && stage !== 'survey'
-      ? [
-          {
-            caption: 'Steps',
-            columns: ['What', 'Hands', 'Time'],
-            rows: steps.map((t): Said[] => [
-              [t.label],
-              [t.kind === 'wait' ? 'wait' : t.people ? `${t.people} people` : ''],
-              [figure(t.duration, reader)],
-            ]),
-          },
-        ]
-      : []),
     ...(sheet && sheet.notes.length > 0
       ? [{ caption: 'To know', columns: ['What'], rows: sheet.notes.map((n) => [saidWords(n, reader)]) }]
       : []),

@@ -1,14 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import {
-  measureWords,
-  saidWords,
-  say,
-  type Pot,
-  type RepairTable,
-  type Said,
-  type Stage,
-  type Task,
-} from '@nelbo/core';
+import { measureWords, saidWords, say, type Pot, type RepairTable, type Said, type Stage } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { ArrowKeys } from '../../ui/arrow-keys';
 import { FigureView } from '../../ui/figure';
@@ -61,14 +52,6 @@ import { Questions } from './questions';
       </section>
     }
     @if (sanding().length > 0) {<h3>Papers</h3><nb-sanding [steps]="sanding()" caption="Paper" />}
-    @if (steps().length > 0) {
-      <h3>Step by step</h3>
-      <ol class="steps">
-        @for (t of steps(); track t.id) {
-          <li [class.wait]="t.kind === 'wait'"><span>{{ t.label }}@if (t.people) { <b class="people">{{ t.people }} people</b>}</span><nb-figure [figure]="t.duration" class="plain" /></li>
-        }
-      </ol>
-    }
     @for (n of notes(); track $index) {<p class="note-line"><nb-said [words]="n" /></p>}
     @if (stage() === 'mix' && times().length > 0) {
       <h3>Times of the products, at the temperature of the work</h3>
@@ -84,9 +67,6 @@ import { Questions } from './questions';
     :host { display: block; } h3 { margin: 18px 0 4px; font-size: 1rem; } section { margin-top: 16px; }
     td:not(.number) { line-height: 1.3; }
     .ways { margin-top: 6px; font-size: 0.93rem; } .ways li { padding: 3px 0 3px 10px; border-left: 3px solid var(--ink); margin-top: 4px; }
-    .steps { counter-reset: step; } .steps li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 12px; padding: 5px 0 5px 2rem; border-bottom: 1px solid var(--hairline); position: relative; align-items: baseline; }
-    .steps li::before { counter-increment: step; content: counter(step); position: absolute; left: 0; width: 1.6rem; text-align: right; font-weight: 700; color: var(--muted); }
-    .steps .wait { color: var(--wait); } .people { color: var(--act); white-space: nowrap; }
     .note-line { margin-top: 8px; }
   `,
 })
@@ -119,12 +99,6 @@ export class RepairStage {
     (this.#plan()?.repair?.pots ?? []).filter((p) => p.stage === this.stage()),
   );
   protected readonly sanding = computed(() => this.#plan()?.sanding?.[this.stage()] ?? []);
-  /** The survey is told by its own view. */
-  protected readonly steps = computed<readonly Task[]>(() =>
-    this.stage() === 'survey'
-      ? []
-      : (this.#plan()?.timeline?.stages.find((s) => s.stage === this.stage())?.tasks ?? []),
-  );
   protected readonly times = computed(() => this.#plan()?.productTimes ?? []);
 
   protected ways(p: Pot): readonly Said[] {

@@ -4,6 +4,7 @@ import { Questions } from './questions';
 import { QuestionList } from './question-list';
 import { RepairDrawings } from './repair-drawings';
 import { RepairStage } from './repair-stage';
+import { StageSteps } from '../stage-steps';
 import { Ways } from './ways';
 
 const TEAR: JobDocument = {
@@ -23,22 +24,46 @@ const FOIL: JobDocument = {
   repair: { edge: { weight: 40 } },
 };
 
+describe('the steps of a stage', () => {
+  const numbers = (host: HTMLElement): number[] =>
+    [...host.querySelectorAll('.n')].map((n) => Number(n.textContent)).filter((n) => n > 0);
+
+  it('are numbered through the whole job, with what is waited for between them', async () => {
+    const b = await bench(StageSteps, { stage: 'mix' }, TEAR);
+    expect(b.host.querySelector('h3')?.textContent).toBe('Step by step');
+    expect(b.host.querySelectorAll('.steps li').length).toBeGreaterThan(6);
+    expect(b.host.querySelectorAll('.steps .wait').length).toBeGreaterThan(3);
+    const told = numbers(b.host);
+    expect(told[0]).toBeGreaterThan(1);
+    expect(told).toEqual(told.map((_, k) => told[0] + k));
+    expect(b.text()).not.toMatch(/NaN|undefined/);
+  });
+
+  it('are there for laminate as for every other kind', async () => {
+    const hole = await bench(StageSteps, { stage: 'grind' }, JOB);
+    expect(hole.text()).toContain('cut out and grind the taper');
+    expect(numbers(hole.host)[0]).toBe(2);
+  });
+
+  it('say which take two people', async () => {
+    const foil = await bench(StageSteps, { stage: 'grind' }, FOIL);
+    expect(foil.host.querySelector('.people')?.textContent).toContain('2 people');
+  });
+
+  it('are left to the survey’s own view there', async () => {
+    const b = await bench(StageSteps, { stage: 'survey' }, JOB);
+    expect(b.host.querySelectorAll('li').length).toBe(0);
+  });
+});
+
 describe('a stage of a repair that is not laminate', () => {
-  it('shows its figures, tables, pots with the ways to measure them, steps and times', async () => {
+  it('shows its figures, tables, pots with the ways to measure them', async () => {
     const b = await bench(RepairStage, { stage: 'mix' }, TEAR);
     expect(b.text()).toContain('thin coats of two-part polychloroprene fabric adhesive');
     expect([...b.host.querySelectorAll('h3')].map((h) => h.textContent)).toEqual(
-      jasmine.arrayContaining([
-        'Patch',
-        'Drawn together first',
-        'Times in this air',
-        'Adhesive',
-        'Step by step',
-      ]),
+      jasmine.arrayContaining(['Patch', 'Drawn together first', 'Times in this air', 'Adhesive']),
     );
     expect(b.host.querySelectorAll('.ways li').length).toBeGreaterThan(0);
-    expect(b.host.querySelectorAll('.steps li').length).toBeGreaterThan(6);
-    expect(b.host.querySelectorAll('.steps .wait').length).toBeGreaterThan(3);
     expect(b.text()).not.toMatch(/NaN|undefined/);
   });
 
@@ -51,11 +76,6 @@ describe('a stage of a repair that is not laminate', () => {
     await b.settle();
     expect(b.document().repair?.inflatable?.margin).toBeCloseTo(0.06, 9);
     expect(width()).toBeCloseTo(0.205, 6);
-  });
-
-  it('says which steps take two people', async () => {
-    const b = await bench(RepairStage, { stage: 'grind' }, FOIL);
-    expect(b.host.querySelector('.people')?.textContent).toContain('2 people');
   });
 
   it('adds to a view that has the head of the stage already', async () => {
