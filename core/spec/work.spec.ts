@@ -163,6 +163,21 @@ describe('the order of the work', () => {
     }
   });
 
+  it('masks a bottom before its first coat, and only once', () => {
+    const steps = workOf({
+      format: 'nelbo-job/1',
+      hull: { material: 'frp-solid' },
+      damage: { kind: 'blisters', size: [2, 1], wet: 'dry', position: 'below' },
+      repair: { area: 20, barrier: { antifouling: 'yes' } },
+    }).steps;
+    expect(steps.filter((s) => s.action === 'mask').length).toBe(1);
+    expect(first(steps, 'mask')).toBeLessThan(first(steps, 'coat'));
+    const barrier = steps.map((s) => s.id.startsWith('face.coat@barrier-')).lastIndexOf(true);
+    // Nothing but the pot stands between the last barrier coat and the antifouling.
+    expect(steps[barrier + 1].id).toBe('bench.mix@coating-1');
+    expect(steps[barrier + 2].id).toBe('face.coat@coating-1');
+  });
+
   it('abrades what has set before anything is laid on the same face', () => {
     const bare = new Set(['insideSets', 'underWeights', 'untilWorked']);
     for (const [name, { work }] of plans())

@@ -325,15 +325,19 @@ function itemsOf(
   { own, after, later, sanding, finish, system, facts, masking }: Ordered,
   ledger: Ledger,
 ): readonly Item[] {
+  // What the kind has done itself, such as masking before its own coats, is not done twice.
+  const done = new Set(own.flatMap((item) => ('step' in item ? [item.step.id] : [])));
+  const notYet = (items: readonly Item[]): readonly Item[] =>
+    items.filter((item) => !('step' in item) || !done.has(item.step.id));
   return [
     ...surveySteps(ledger),
     ...own,
     ...paperSteps(sanding, 'grind'),
     ...paperSteps(sanding, 'fair'),
     ...paperSteps(sanding, 'finish'),
-    ...after,
+    ...notYet(after),
     ...(finish && masking
-      ? finishSteps({ finish, chain: system.chosen?.chain, job: facts, masking, moved: [] }, ledger)
+      ? notYet(finishSteps({ finish, chain: system.chosen?.chain, job: facts, masking, moved: [] }, ledger))
       : []),
     ...later,
   ];

@@ -4,7 +4,7 @@ import { linkOf } from '../../match/chain';
 import { isAntifouling, type Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
-import { RepairBuilder, each, perM2, type Rate } from '../builder';
+import { RepairBuilder, each, perM2, perMetre, type Rate } from '../builder';
 import { planCoats, type CoatSystem } from '../common/coats';
 import { planDrying } from '../common/drying';
 import { layerVolume, goesAlike, shareOf, withLoss } from '../common/measures';
@@ -129,6 +129,10 @@ export const BARRIER_KIND: RepairKind = {
       .ask('repair.barrier.supports', hidden?.count)
       .ask('system.barrier', barrier?.id ?? 'none');
     if (barrier) {
+      // Before the first coat: antifouling goes on within the barrier's window, and nobody masks in it.
+      b.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed / 60, [
+        perMetre(RATES.maskPerMetre, survey.perimeter),
+      ]);
       const system = planCoats(b, {
         id: 'barrier',
         stage: 'finish',
