@@ -309,6 +309,55 @@ describe('a through hole from one side, with bonded backing and paint', () => {
   });
 });
 
+describe('a tear in a tube with a patch inside', () => {
+  const tear = workOf.bind(undefined, {
+    format: 'nelbo-job/1',
+    hull: { material: 'pvc-fabric' },
+    damage: { kind: 'fabric-tear', size: [0.15, 0.01] },
+    repair: { inflatable: { inside: 'yes', coats: 2 } },
+    conditions: { temperature: 20, humidity: 0.5 },
+  });
+
+  it('is joined inside through the tear, drawn together, then patched outside, and rests before air', () => {
+    const ids = tear().steps.map((s) => s.id);
+    const order = [
+      'patch.clean@bond',
+      'patch.abrade@bond',
+      'bench.mix@bond',
+      'tube.coat@inner-1',
+      'tube.coat@inner-2',
+      'tube.join@inner',
+      'tube.stitch@tear',
+      'patch.coat@bond-1',
+      'patch.coat@bond-2',
+      'patch.join@bond',
+      'tube.test@patch',
+    ];
+    expect(ids.filter((id) => order.includes(id))).toEqual(order);
+    const rest = tear().links.find((l) => l.from === 'patch.join@bond');
+    expect(rest?.to).toBe('tube.test@patch');
+    expect(rest?.lags.map((lag) => lag.awaited)).toEqual(['noAir']);
+    expect(rest?.lags[0].least.value).toBe(24 * 3600);
+    // Nothing follows the test but its strength.
+    expect(
+      tear()
+        .links.find((l) => l.to === undefined)
+        ?.lags.map((lag) => lag.awaited),
+    ).toEqual(['noLoad']);
+  });
+
+  it('lets each coat dry on its own faces before they meet', () => {
+    const before = (to: string) =>
+      tear()
+        .links.find((l) => l.to === to)
+        ?.lags.map((lag) => lag.awaited);
+    expect(before('tube.coat@inner-2')).toEqual(['dull']);
+    expect(before('tube.join@inner')).toEqual(['grabs']);
+    expect(before('patch.coat@bond-2')).toEqual(['dull']);
+    expect(before('patch.join@bond')).toEqual(['grabs']);
+  });
+});
+
 describe('ids of steps', () => {
   const hole: JobDocument = { ...BASE, system: { finish: 'two-part-topside' } };
 

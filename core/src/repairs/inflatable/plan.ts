@@ -228,15 +228,6 @@ export const INFLATABLE_KIND: RepairKind = {
         6,
       )
       .step('mix', 'abrade', 'fabric', { place: 'patch', serves: 'bond' }, 8, [perM2(60 * MIN, faces)]);
-    if (patch.stitches)
-      b.step(
-        'mix',
-        'stitch',
-        'lips',
-        { place: 'tube', serves: 'tear', fields: { count: patch.stitches.count.value } },
-        8,
-        [each(0.6 * MIN, patch.stitches.count, 'per stitch')],
-      );
     if (fabric) {
       const fabricArea = b.compute('fabric', 'patch fabric, cut from the square', fromSquare, {
         A_patch: faces,
@@ -256,18 +247,14 @@ export const INFLATABLE_KIND: RepairKind = {
         : undefined;
     if (glue && adhesive) {
       if (adhesive.proportion) b.step('mix', 'mix', 'adhesive', { place: 'bench', serves: 'bond' }, 5);
-      for (let coat = 1; coat <= glue.coats.value; coat += 1) {
-        b.step('mix', 'coat', 'adhesive', { place: 'patch', serves: `bond-${coat}`, fields: { coat } }, 4, [
-          perM2(40 * MIN, faces),
+      if (patch.inside) {
+        coatFaces(b, glue, 'inside', patch.inside.area);
+        b.step('mix', 'join', 'inside', { place: 'tube', serves: 'inner' }, 8, [
+          perM2(60 * MIN, patch.inside.area),
         ]);
-        if (glue.flash)
-          b.wait(
-            'mix',
-            coat === glue.coats.value ? 'grabs' : 'dull',
-            { place: 'patch', serves: `bond-${coat}` },
-            glue.flash,
-          );
       }
+      stitch(b, patch);
+      coatFaces(b, glue, 'outside', patch.area);
       const two = patch.length.value > 0.4;
       b.step(
         'mix',
@@ -275,12 +262,13 @@ export const INFLATABLE_KIND: RepairKind = {
         two ? 'patchByTwo' : 'patch',
         { place: 'patch', serves: 'bond' },
         8,
-        [perM2(60 * MIN, faces)],
+        [perM2(60 * MIN, patch.area)],
         two ? { people: 2 } : {},
       );
       b.wait('mix', 'noAir', { place: 'patch', serves: 'bond' }, glue.beforePressure);
       tellGlue(b, glue, patch, adhesive, false);
     } else {
+      stitch(b, patch);
       tellDry(b, patch, welded);
     }
     const carry = field
@@ -332,6 +320,33 @@ export const INFLATABLE_KIND: RepairKind = {
     return b.done('inflatable', 'patch');
   },
 };
+
+/** Lips are drawn together over the inner patch: stitched before, nothing goes in through the tear any more. */
+function stitch(b: RepairBuilder, { stitches }: PatchPlan): void {
+  if (stitches)
+    b.step(
+      'mix',
+      'stitch',
+      'lips',
+      { place: 'tube', serves: 'tear', fields: { count: stitches.count.value } },
+      8,
+      [each(0.6 * MIN, stitches.count, 'per stitch')],
+    );
+}
+
+/** Coats of adhesive on both faces of one joint, each dry as its sheet says before the next. */
+function coatFaces(b: RepairBuilder, glue: Glue, side: 'inside' | 'outside', area: Figure): void {
+  const inner = side === 'inside';
+  for (let coat = 1; coat <= glue.coats.value; coat += 1) {
+    const at = inner
+      ? { place: 'tube' as const, serves: `inner-${coat}` }
+      : { place: 'patch' as const, serves: `bond-${coat}` };
+    b.step('mix', 'coat', inner ? 'adhesiveInside' : 'adhesive', { ...at, fields: { coat } }, 4, [
+      perM2(40 * MIN, area),
+    ]);
+    if (glue.flash) b.wait('mix', coat === glue.coats.value ? 'grabs' : 'dull', at, glue.flash);
+  }
+}
 
 /** What of the rest before load is left when the first has passed. */
 function restOf(b: RepairBuilder, g: Glue): Figure {

@@ -110,6 +110,8 @@ export const WETTING = {
     words: {
       patch: 'join on the register line, roll from the middle out',
       patchByTwo: 'join on the register line, roll from the middle out, a second person holding the end',
+      inside:
+        'slip the inner patch through the tear on its film, centre it, roll it against a board from outside',
       tape: 'press the tape on from the middle out, rub it warm',
     },
     done: 'no bubble, edge down all round',
@@ -135,6 +137,7 @@ export const WETTING = {
       product: '{product}, coat {coat}',
       productAgain: '{product}, coat {coat}, second round',
       adhesive: 'coat {coat}, thin, on tube and patch',
+      adhesiveInside: 'coat {coat}, thin, inside the tube and on the inner patch',
       hidden: 'finish coats on what the stands hid',
     },
     done: 'even and wet, no run, no holiday',
