@@ -8,6 +8,8 @@ import {
   networkOf,
   occursOn,
   placeTasks,
+  plainText,
+  planRepair,
   tellLag,
   tellStep,
   type DamageKind,
@@ -19,7 +21,8 @@ import {
 } from '../src/index';
 import { Ledger } from '../src/trace/ledger';
 import { stepOf } from '../src/work/step-of';
-import { BASE, planOf } from './support';
+import { workOrder } from '../src/papers';
+import { BASE, CLOCK, planOf, read } from './support';
 
 const workOf = (document: JobDocument): Work => {
   const { work } = planOf(document).plan;
@@ -355,6 +358,27 @@ describe('a tear in a tube with a patch inside', () => {
     expect(before('tube.join@inner')).toEqual(['grabs']);
     expect(before('patch.coat@bond-2')).toEqual(['dull']);
     expect(before('patch.join@bond')).toEqual(['grabs']);
+  });
+});
+
+describe('steps on the work order', () => {
+  it('stand in a table of every stage, numbered through the work, waits between them, people where one is not enough', () => {
+    const foil = read({
+      format: 'nelbo-job/1',
+      hull: { material: 'foil-moulded' },
+      damage: { kind: 'split-edge', size: [0.3, 0.03] },
+      repair: { edge: { weight: 40 } },
+    });
+    const { plan, problems } = planRepair(foil, LIBRARY, {}, CLOCK);
+    if (!plan) throw new Error('no plan');
+    const order = workOrder(foil, plan, problems);
+    const tables = order.sections.flatMap((s) => s.tables.filter((t) => t.caption === 'Steps'));
+    for (const { columns } of tables) for (const c of columns) expect(c).not.toBe('');
+    const numbers = tables.flatMap((t) => t.rows.map((row) => plainText(row[0]))).filter((n) => n !== '');
+    expect(numbers).toEqual((plan.work?.steps ?? []).map((_, k) => String(k + 1)));
+    const rows = tables.flatMap((t) => t.rows.map((row) => row.map(plainText).join(' | ')));
+    expect(rows.some((row) => /take the part off: sling.*\| 2 people \|/.test(row))).toBeTrue();
+    expect(rows.some((row) => row.includes('wait: sets until it can be worked'))).toBeTrue();
   });
 });
 

@@ -29,11 +29,11 @@ export function stepsTable(stage: Stage, plan: Plan, reader: Reader): WorkTable[
   return [
     {
       caption: 'Steps',
-      columns: ['', 'What', ...(together ? ['People'] : []), 'Time'],
+      columns: ['No.', 'What', ...(together ? ['People'] : []), 'Time'],
       rows: told.map(({ n, task }): Said[] => [
         n === undefined ? [] : [String(n)],
         [task.kind === 'wait' ? `wait: ${task.label}` : task.label],
-        ...(together ? [task.people === undefined ? [] : [String(task.people)]] : []),
+        ...(together ? [task.people === undefined ? [] : [`${task.people} people`]] : []),
         [figure(task.duration, reader)],
       ]),
     },
