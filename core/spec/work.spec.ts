@@ -166,6 +166,33 @@ describe('the order of the work', () => {
     }
   });
 
+  it('keeps dewaxer off plastics, foils and wood, and abrades a foil where glass will lie', () => {
+    const washed: Record<string, string> = {};
+    for (const [name, { work, system }] of plans()) {
+      const wash = work?.steps.find((s) => s.action === 'wash' && s.id === 'face.wash@ground');
+      const family = system?.substrates[0]?.family;
+      if (!wash || !family) continue;
+      if (!name.includes('weathered')) washed[family] = wash.how;
+      if (!['frp', 'frp-cored', 'smc'].includes(family))
+        expect(tellStep(wash)).withContext(name).not.toContain('dewax');
+    }
+    expect(washed).toEqual(
+      jasmine.objectContaining({ frp: 'dewax', thermoplastic: 'soap', foil: 'soap', wood: 'damp' }),
+    );
+    for (const [name, { work }] of plans()) {
+      const steps = work?.steps ?? [];
+      const lay = steps.findIndex((s) => s.id === 'edge.lay@cloth');
+      if (lay >= 0)
+        expect(
+          steps
+            .slice(0, lay)
+            .some((s) => s.action === 'abrade' || (s.action === 'open' && s.place === 'groove')),
+        )
+          .withContext(name)
+          .toBeTrue();
+    }
+  });
+
   it('masks a bottom before its first coat, and only once', () => {
     const steps = workOf({
       format: 'nelbo-job/1',

@@ -57,6 +57,10 @@ const hasTrait =
   (...traits: ProductTrait[]) =>
   (plan: Plan): boolean =>
     productsOf(plan).some((p) => p.traits?.some((t) => traits.includes(t)));
+const DEWAXES: ReadonlySet<string> = new Set(['dewax', 'dewaxOutside', 'dewaxInside']);
+/** A step of the stage takes wax off with a dewaxer: the caution stands where that is done and nowhere else. */
+const dewaxed = ({ work }: Plan): boolean =>
+  work?.steps.some((s) => s.action === 'wash' && DEWAXES.has(s.how)) ?? false;
 const glass = hullIs('frp', 'frp-cored', 'smc', 'foil');
 const resinous = hullNot('inflatable', 'polyolefin');
 const both =
@@ -162,10 +166,10 @@ const ENTRIES: readonly Entry[] = [
     caution:
       'Old coatings may hold lead, copper or tin: never dry-sand them; wet or shrouded, P3, waste contained.',
   },
-  { stage: 'grind', when: glass, caution: 'Dewax before abrading: grinding drives wax into the laminate.' },
+  { stage: 'grind', when: dewaxed, caution: 'Dewax before abrading: grinding drives wax into the laminate.' },
   {
     stage: 'grind',
-    when: glass,
+    when: dewaxed,
     caution:
       'Dewaxer is a strong solvent: gloves, moving air, no ignition source; clean white paper, wet on, dry off before it flashes. Never on a foam core.',
   },

@@ -1,6 +1,20 @@
+import type { HullFamily } from '../../materials/substrates';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import { perM2, type RepairBuilder } from '../builder';
+
+/**
+ * How a face is washed: a dewaxer is a strong solvent, for laminate and moulded compound only. It attacks plastics, runs
+ * into the open edge of a foil down to its foam, and water has no business in wood.
+ */
+const HOW: Readonly<Partial<Record<HullFamily, 'dewax' | 'damp'>>> = {
+  frp: 'dewax',
+  'frp-cored': 'dewax',
+  smc: 'dewax',
+  wood: 'damp',
+};
+
+export const washHow = (family: HullFamily): 'dewax' | 'damp' | 'soap' => HOW[family] ?? 'soap';
 
 /**
  * Takes wax, salt and grease off before any paper, disc or scraper touches the face: what is abraded on wax is rubbed into
@@ -9,7 +23,8 @@ import { perM2, type RepairBuilder } from '../builder';
  * @param face that is washed, m²
  */
 export function washFirst(b: RepairBuilder, face: Figure): void {
-  b.step('grind', 'wash', 'dewax', { place: 'face', serves: 'ground' }, RATES.washFixed / 60, [
+  const how = washHow(b.input.substrate.family);
+  b.step('grind', 'wash', how, { place: 'face', serves: 'ground' }, RATES.washFixed / 60, [
     perM2(RATES.washPerM2, face),
   ]);
 }

@@ -551,6 +551,11 @@ function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, bored: 
       b.ledger.compute('graphite', 'graphite', graphiteMass, { m_epoxy: mass }),
       b.input.library.products.find((p) => p.id === 'graphite'),
     );
+  // Glass over a split lies on the old faces; a groove was abraded past itself when it was opened.
+  if (cloth && clamps)
+    b.step('grind', 'abrade', 'clothFaces', { place: 'edge', serves: 'cloth' }, RATES.abradeFixed / 60, [
+      perM2(RATES.abradePerM2, cloth.area),
+    ]);
   const times = b.times(bond);
   for (let go = 1; go <= goes.value; go += 1) {
     abradeBetween(b, go);

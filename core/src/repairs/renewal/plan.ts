@@ -1,3 +1,4 @@
+import { washHow } from '../common/wash';
 import { linkOf } from '../../match/chain';
 import type { Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
@@ -215,7 +216,10 @@ function repaint(b: RepairBuilder, area: Figure): void {
   mix.say(
     words`Key the old coat over ${area}, prime ${spots} of fills, ${own.coats ?? PAINT_COATS} coats with a fine abrade between, in ${n} ${n.value === 1 ? 'stretch' : 'stretches'}.`,
   );
-  b.step('mix', 'wash', 'repaint', { place: 'face', serves: 'ground' }, 20, [perM2(8 * MIN, area)])
+  const wash = washHow(b.input.substrate.family);
+  b.step('mix', 'wash', wash === 'dewax' ? 'repaint' : wash, { place: 'face', serves: 'ground' }, 20, [
+    perM2(8 * MIN, area),
+  ])
     .step('mix', 'abrade', 'key', { place: 'face', serves: 'ground' }, 15, [perM2(25 * MIN, area)])
     .step('mix', 'fill', 'chips', { place: 'face', serves: 'chips' }, 10, [perM2(90 * MIN, spots)]);
   b.step('mix', 'mask', 'lines', { place: 'face', serves: 'coat' }, 10, [perMetre(6 * MIN, masking)]);
