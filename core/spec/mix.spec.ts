@@ -97,6 +97,23 @@ describe('groups and batches', () => {
     expect(problems.some((p) => p.stage === 'mix' && saidOf(p).what.includes('one pot'))).toBeTrue();
   });
 
+  it('refuses a laminate of more pots than hands can mix, and lays none of them out', () => {
+    const { plan, problems } = planOf({
+      ...BASE,
+      hull: { material: 'frp-solid', thickness: 0.0156 },
+      damage: { kind: 'hole', size: [0.005, 0.3] },
+      conditions: { temperature: 0, humidity: 0.24 },
+      laminate: { order: 'smallest first', minimumStep: 0.1 },
+      system: { resin: 'vinyl-ester', cloth: 'plain-105' },
+    });
+    expect(plan.mix).toBeUndefined();
+    expect(plan.laminate?.plies.length).toBeGreaterThan(100);
+    const refused = problems.find((p) => p.code === 'pots-beyond-hands');
+    expect(refused?.severity).toBe('error');
+    expect(saidOf(refused)?.what).toMatch(/takes 1\d{4} pots/);
+    expect(plan.work?.steps.length).toBeLessThan(100);
+  });
+
   it('splits a two-part mass by its ratio', () => {
     const parts = planOf().plan.mix?.parts;
     if (parts?.kind !== 'two-part') return fail('epoxy is two-part');

@@ -552,6 +552,17 @@ describe('placement by links', () => {
     expect(shut.map((line) => line.split(' ')[0])).toEqual(['fill@a', 'tacky@a', 'fill@again', 'fill@b']);
   });
 
+  it('places thousands of steps: what a node costs does not grow with their number', () => {
+    // One row of 20,000 steps with a wait between each two: with a search through all at every step this takes minutes.
+    const items = Array.from({ length: 20_000 }, (_, i) => [
+      { step: step(`s${i}`, 1) },
+      cure(`s${i}`, 1),
+    ]).flat();
+    const { stages, end } = placeTasks(networkOf(items, ['mix']), 0, {}, {}, ['mix']);
+    expect(stages[0].tasks.length).toBe(40_000);
+    expect(end).toBe(40_000 * 60_000);
+  });
+
   it('refuses steps that wait for one another', () => {
     const [a, b] = [step('a', 10), step('b', 10)];
     const ring: Work = {

@@ -79,11 +79,16 @@ interface Draft {
   readonly share?: { index: number; of: number };
 }
 
+/** More pots than a crew mixes one after another in weeks: such a laminate is not laid by hand, or a size is mistyped. */
+const MOST_POTS = 2000;
+
 /**
  * Splits the laminating resin into groups (thickness per go) and batches (usable pot life, greatest pot).
  * A ply that cannot be wetted out from one pot is split into equal shares and reported.
+ *
+ * @returns undefined where it would take more pots than hands can mix; a problem says so
  */
-export function planMix(input: MixInput, ledger: Ledger): MixResult {
+export function planMix(input: MixInput, ledger: Ledger): MixResult | undefined {
   const { plies, resin, usableTime } = input;
   const times = plies.map((p) => wetOut(p, ledger, input.hands, input.lie));
   const each = input.grounds.map(({ lay, area }, i) => ({
@@ -105,6 +110,19 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
           each.map((g) => g.resin),
         );
   const groundOf = (lay: number): Figure | undefined => each.find((g) => g.lay === lay)?.resin;
+  const pots = plies.map((p, i) =>
+    potsOf(wetMass(p, groundOf(p.lay), input.waste), times[i].value, resin.maximumPot, usableTime.value),
+  );
+  const needed = pots.reduce((sum, n) => sum + n, 0);
+  if (!(needed <= MOST_POTS)) {
+    ledger.report(
+      problem({ severity: 'error', stage: 'mix', path: 'laminate.minimumStep' }, 'pots-beyond-hands', {
+        pots: needed,
+        most: MOST_POTS,
+      }),
+    );
+    return undefined;
+  }
   const pliesResin = ledger.sum(
     'plies',
     'resin in the plies',
@@ -127,7 +145,7 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
     resin.maximumPerGo,
     (i) => starts.has(plies[i].lay),
   );
-  const drafts = groups.flatMap((indices, g) => draftBatches(indices, g + 1, input, times, groundOf));
+  const drafts = groups.flatMap((indices, g) => draftBatches(indices, g + 1, input, { times, pots, groundOf }));
 
   const batches = drafts.map((draft, i): Batch => {
     const id = `batch.${i + 1}`;
@@ -208,12 +226,25 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult {
   };
 }
 
+/** Resin that a ply takes from the pot, with its ground coat and what stays in the cup, kg. */
+const wetMass = (ply: WetPly, ground: Figure | undefined, waste: Figure): number =>
+  (ply.resin.value + (ground?.value ?? 0)) * (1 + waste.value);
+
+/** Equal pots for one ply: by the greatest pot and by the time in which one is spread. */
+const potsOf = (mass: number, time: number, greatest: number, usable: number): number =>
+  Math.max(1, Math.ceil(mass / greatest - 1e-9), Math.ceil(time / usable - 1e-9));
+
+interface PerPly {
+  readonly times: readonly Figure[];
+  readonly pots: readonly number[];
+  readonly groundOf: (lay: number) => Figure | undefined;
+}
+
 function draftBatches(
   indices: readonly number[],
   group: number,
   input: MixInput,
-  times: readonly Figure[],
-  groundOf: (lay: number) => Figure | undefined,
+  { times, pots, groundOf }: PerPly,
 ): Draft[] {
   const { plies, resin, waste, usableTime } = input;
   const drafts: Draft[] = [];
@@ -221,9 +252,9 @@ function draftBatches(
   let mass = 0;
   let time = 0;
   for (const i of indices) {
-    const m = (plies[i].resin.value + (groundOf(plies[i].lay)?.value ?? 0)) * (1 + waste.value);
+    const m = wetMass(plies[i], groundOf(plies[i].lay), waste);
     const t = times[i].value;
-    const n = Math.max(1, Math.ceil(m / resin.maximumPot - 1e-9), Math.ceil(t / usableTime.value - 1e-9));
+    const n = pots[i];
     if (n > 1) {
       open = undefined;
       for (let index = 1; index <= n; index += 1)

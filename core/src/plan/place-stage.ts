@@ -53,7 +53,7 @@ export class StagePlacement {
   readonly tasks: Task[] = [];
   readonly #ends = new Map<string, number>();
   readonly #windows = new Map<string, Open>();
-  readonly #mine: ReadonlySet<string>;
+  readonly #queue: Queue;
   /** When the hands are free again. */
   #free: number;
   end: number;
@@ -62,32 +62,36 @@ export class StagePlacement {
     nodes: readonly Node[],
     private readonly facts: StageFacts,
   ) {
-    this.#mine = new Set(nodes.map((n) => n.id));
+    this.#queue = new Queue(nodes);
     this.#free = facts.clock;
     this.end = facts.clock;
-    let left = [...nodes];
-    while (left.length > 0) {
-      const ready = left.filter((n) => n.after.every((id) => !this.#mine.has(id) || this.#ends.has(id)));
-      const next = this.#first(ready);
-      if (!next) throw new Error(`steps wait for one another: ${left.map((n) => n.id).join(', ')}`);
+    for (let next = this.#first(); next; next = this.#first()) {
       if ('lag' in next) {
         this.#wait(next.lag, this.#ready(next));
-        left = left.filter((n) => n !== next);
+        this.#queue.done(next);
       } else {
-        const block = blockOf(next.step, left);
-        if (this.#work(block, this.#ready(next), next.after))
-          left = left.filter((n) => !block.some((s) => s.id === n.id));
+        const block = this.#queue.blockOf(next);
+        if (
+          this.#work(
+            block.map((n) => n.step),
+            this.#ready(next),
+            next.after,
+          )
+        )
+          for (const node of block) this.#queue.done(node);
       }
     }
+    const stuck = this.#queue.left();
+    if (stuck.length > 0) throw new Error(`steps wait for one another: ${stuck.map((n) => n.id).join(', ')}`);
   }
 
   /** A wait runs by itself; of the steps the one that can begin first. */
-  #first(ready: readonly Node[]): Node | undefined {
-    const wait = ready.find((n) => 'lag' in n);
-    if (wait) return wait;
+  #first(): Node | undefined {
     let best: Node | undefined;
-    for (const n of ready)
+    for (const n of this.#queue.ready) {
+      if ('lag' in n) return n;
       if (!best || Math.max(this.#free, this.#ready(n)) < Math.max(this.#free, this.#ready(best))) best = n;
+    }
     return best;
   }
 
@@ -167,8 +171,56 @@ export class StagePlacement {
   }
 }
 
-/** A step with those that follow it at once, in their order. */
-function blockOf(first: Step, nodes: readonly Node[]): readonly Step[] {
-  if (first.go === undefined) return [first];
-  return nodes.flatMap((n) => ('step' in n && n.step.go === first.go ? [n.step] : []));
+type StepNode = Extract<Node, { readonly step: Step }>;
+
+/** What can be placed next: each node comes up once everything before it is placed. Linear in nodes and links. */
+class Queue {
+  /** Nodes that nothing holds back, in the order in which they are told. */
+  readonly ready: Node[] = [];
+  readonly #rank: ReadonlyMap<Node, number>;
+  /** How many of the nodes before it are not placed yet. */
+  readonly #held = new Map<Node, number>();
+  readonly #followers = new Map<string, Node[]>();
+  readonly #goes = new Map<string, StepNode[]>();
+  readonly #done = new Set<Node>();
+
+  constructor(private readonly nodes: readonly Node[]) {
+    this.#rank = new Map(nodes.map((n, i) => [n, i]));
+    for (const n of nodes) this.#followers.set(n.id, []);
+    for (const n of nodes) {
+      const before = n.after.filter((id) => this.#followers.has(id));
+      for (const id of before) this.#followers.get(id)?.push(n);
+      this.#held.set(n, before.length);
+      if (before.length === 0) this.ready.push(n);
+      if ('step' in n && n.step.go !== undefined)
+        this.#goes.set(n.step.go, [...(this.#goes.get(n.step.go) ?? []), n]);
+    }
+  }
+
+  /** A step with those that follow it at once, in their order. */
+  blockOf(first: StepNode): readonly StepNode[] {
+    const go = first.step.go === undefined ? undefined : this.#goes.get(first.step.go);
+    return go?.filter((n) => !this.#done.has(n)) ?? [first];
+  }
+
+  done(node: Node): void {
+    this.#done.add(node);
+    const at = this.ready.indexOf(node);
+    if (at >= 0) this.ready.splice(at, 1);
+    for (const follower of this.#followers.get(node.id) ?? []) {
+      const held = (this.#held.get(follower) ?? 0) - 1;
+      this.#held.set(follower, held);
+      if (held === 0 && !this.#done.has(follower)) this.#insert(follower);
+    }
+  }
+
+  left(): readonly Node[] {
+    return this.nodes.filter((n) => !this.#done.has(n));
+  }
+
+  #insert(node: Node): void {
+    const rank = this.#rank.get(node) ?? 0;
+    const at = this.ready.findIndex((n) => (this.#rank.get(n) ?? 0) > rank);
+    this.ready.splice(at < 0 ? this.ready.length : at, 0, node);
+  }
 }

@@ -142,6 +142,7 @@ export interface LaminateProblems {
   'stack-below-band': { readonly thickness: number; readonly low: number; readonly high: number };
   'stack-off-band': { readonly thickness: number; readonly low: number; readonly high: number };
   'ply-beyond-pot': { readonly plies: readonly number[]; readonly time: number; readonly mass: number };
+  'pots-beyond-hands': { readonly pots: number; readonly most: number };
   'cup-too-small': {
     readonly peroxide: boolean;
     readonly instrument?: string;

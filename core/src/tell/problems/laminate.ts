@@ -39,6 +39,12 @@ export const LAMINATE_WORDS: WordsOf<LaminateProblems> = {
     suggestion:
       'mix the batches one after another as planned, take a second pair of hands, or choose a slower resin',
   }),
+  'pots-beyond-hands': ({ pots, most }) => ({
+    what: `the laminate takes ${Number.isFinite(pots) ? String(pots) : 'no end of'} pots, more than are mixed by hand one after another: nothing is laid out`,
+    allowed: `up to ${most} pots`,
+    suggestion:
+      'look at the step between plies, the wall and the size of the damage; take a heavier cloth or a slower resin',
+  }),
   'cup-too-small': ({ peroxide, instrument, error, tolerance, least }) => {
     const remedy = peroxide
       ? 'use a finer scale or a syringe, or count the drops of a bottle that you have counted'
