@@ -145,7 +145,9 @@ export function planMix(input: MixInput, ledger: Ledger): MixResult | undefined 
     resin.maximumPerGo,
     (i) => starts.has(plies[i].lay),
   );
-  const drafts = groups.flatMap((indices, g) => draftBatches(indices, g + 1, input, { times, pots, groundOf }));
+  const drafts = groups.flatMap((indices, g) =>
+    draftBatches(indices, g + 1, input, { times, pots, groundOf }),
+  );
 
   const batches = drafts.map((draft, i): Batch => {
     const id = `batch.${i + 1}`;
