@@ -23,7 +23,7 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: `node --import tsx serve.ts ${PORT}`,
+    command: `node --import tsx serve.ts ${PORT} round-the-clock`,
     cwd: import.meta.dirname,
     url: `http://127.0.0.1:${PORT}/api/v1/health`,
     reuseExistingServer: false,

@@ -22,9 +22,9 @@ import {
 import { benchOf, cupHeight, measure } from '../src/materials/measure';
 import type { Parts } from '../src/materials/parts';
 import { measureWords } from '../src/plan/measure-words';
-import { placeWork, shiftsFrom } from '../src/plan/working-hours';
+import { hoursOf, placeWork, shiftsFrom } from '../src/plan/working-hours';
 import { Ledger } from '../src/trace/ledger';
-import { BASE, planOf, read } from './support';
+import { BASE, ROUND_THE_CLOCK, planOf, read } from './support';
 
 const US = {
   length: 'us',
@@ -153,10 +153,10 @@ describe('working hours', () => {
     const clock = { now: at('2026-11-23T08:00:00Z'), timeZone: 'UTC' };
     const job = read({ ...BASE, access: 'one', schedule: { start: '2026-11-23T08:00:00Z' } });
     const planned = (shop: Shop) => planRepair(job, LIBRARY, shop, clock).plan;
-    const [round, inHours] = [planned({}), planned({ hours })];
+    const [round, inHours] = [planned(ROUND_THE_CLOCK), planned({ hours })];
     expect(inHours?.totals?.handsOn.value).toBe(round?.totals?.handsOn.value);
     expect(inHours?.totals?.elapsed.value ?? 0).toBeGreaterThan(round?.totals?.elapsed.value ?? 0);
-    expect(inHours?.totals?.elapsedBasis).toBe('Elapsed, in working hours');
+    expect(inHours?.totals?.elapsedBasis).toBe('Elapsed, Mon–Fri 07:30–16:30');
     const tasks = inHours?.timeline?.stages.flatMap((s) => s.tasks) ?? [];
     for (const t of tasks.filter((x) => x.kind === 'work')) {
       const [begin, end] = [t.start, t.end].map((ms) => new Date(ms));
@@ -179,11 +179,27 @@ describe('working hours', () => {
     });
   });
 
-  it('that make no day, or a place that does not exist, plan round the clock or by UTC', () => {
+  it('are Monday to Friday, 08:00 to 17:00, until the yard says otherwise, and said to be assumed', () => {
+    const totalsOf = (shop: Shop) =>
+      planRepair(read(BASE), LIBRARY, shop, { now: at('2026-11-23T08:00:00Z') }).plan?.totals;
+    const usual = { days: 'mon-fri', start: '08:00', end: '17:00' } as const;
+    expect(totalsOf({})?.elapsed.value).toBe(totalsOf({ hours: usual })?.elapsed.value);
+    expect(totalsOf({})?.elapsedBasis).toBe('Elapsed, Mon–Fri 08:00–17:00 assumed');
+    expect(totalsOf({ hours: usual })?.elapsedBasis).toBe('Elapsed, Mon–Fri 08:00–17:00');
+    expect(totalsOf(ROUND_THE_CLOCK)?.elapsedBasis).toBe('Elapsed, round the clock');
+    expect(hoursOf({ days: 'mon-sat', start: '07:00' })).toEqual({
+      ...usual,
+      days: 'mon-sat',
+      start: '07:00',
+    });
+  });
+
+  it('that make no day are not followed; a place that does not exist is taken as UTC', () => {
     const job = read(BASE);
     const elapsed = (shop: Shop, timeZone?: string): number =>
       planRepair(job, LIBRARY, shop, { now: 0, timeZone }).plan?.timeline?.end ?? 0;
     expect(elapsed({ hours: { ...hours, end: '07:00' } })).toBe(elapsed({}));
+    expect(hoursOf({ ...hours, end: '07:00' })).toEqual({ days: 'mon-fri', start: '08:00', end: '17:00' });
     expect(elapsed({ hours }, 'Nowhere/Land')).toBe(elapsed({ hours }, 'UTC'));
   });
 
@@ -194,7 +210,9 @@ describe('working hours', () => {
       conditions: { temperature: 20, humidity: 0.5 },
       schedule: { start: '2026-11-23T08:00:00Z' },
     });
-    const { problems } = planRepair(job, LIBRARY, { hours }, { now: 0, timeZone: 'UTC' });
+    // Half a day holds fewer lifts than the wall wants.
+    const half = { ...hours, end: '12:00' };
+    const { problems } = planRepair(job, LIBRARY, { hours: half }, { now: 0, timeZone: 'UTC' });
     expect(
       problems.some(
         (p) =>
@@ -203,7 +221,9 @@ describe('working hours', () => {
       ),
     ).toBeTrue();
     expect(
-      planRepair(job, LIBRARY, {}, { now: 0 }).problems.some((p) => saidOf(p).what.includes('shuts')),
+      planRepair(job, LIBRARY, ROUND_THE_CLOCK, { now: 0 }).problems.some((p) =>
+        saidOf(p).what.includes('shuts'),
+      ),
     ).toBeFalse();
   });
 });

@@ -552,6 +552,68 @@ describe('placement by links', () => {
     expect(shut.map((line) => line.split(' ')[0])).toEqual(['fill@a', 'tacky@a', 'fill@again', 'fill@b']);
   });
 
+  describe('in working hours', () => {
+    const hours = { days: 'daily', start: '08:00', end: '16:00' } as const;
+    const closing = (serves: string): Item => cure(serves, 60, [60, 120], step(`again-${serves}`, 5));
+    const starts = (work: Work): string[] =>
+      placeTasks(work, 0, {}, { hours }, ['mix'])
+        .stages[0].tasks.filter((t) => t.kind === 'work')
+        .map((t) => {
+          const minutes = t.start / 60_000;
+          const day = Math.floor(minutes / 1440);
+          const clock = [Math.floor(minutes / 60) % 24, minutes % 60]
+            .map((n) => String(n).padStart(2, '0'))
+            .join(':');
+          return `${t.id.replace(/^face\.fill@/, '')} ${day} ${clock}`;
+        });
+
+    it('lays a layer in the morning when its window would shut over night', () => {
+      // After 430 minutes of other work it would lie at 15:30; the next goes on from 16:30 to 17:30, and the yard is shut.
+      const row = [
+        { step: step('first', 430) },
+        { step: step('a', 20) },
+        closing('a'),
+        { step: step('b', 20) },
+      ];
+      expect(starts(networkOf(row, ['mix']))).toEqual(['first 0 08:00', 'a 1 08:00', 'b 1 09:20']);
+    });
+
+    it('does not put off what has time until the morning', () => {
+      const long = cure('a', 600, [600, 2000], step('again', 5));
+      const row = [{ step: step('first', 430) }, { step: step('a', 20) }, long, { step: step('b', 20) }];
+      expect(starts(networkOf(row, ['mix']))).toEqual(['first 0 08:00', 'a 0 15:10', 'b 1 08:00']);
+    });
+
+    it('does not put off what has to meet a window itself, and abrades what no shift can hold', () => {
+      // Five layers, each 100 minutes and 60 of waiting: a day holds three.
+      const row = ['a', 'b', 'c', 'd', 'e'].flatMap((k) => [{ step: step(k, 100) }, closing(k)]);
+      expect(starts(networkOf(row, ['mix']))).toEqual([
+        'a 0 08:00',
+        'b 0 10:40',
+        'c 0 13:20',
+        'again-c 1 08:00',
+        'd 1 08:05',
+        'e 1 10:45',
+      ]);
+    });
+
+    it('lays no lift half before the night and half after it', () => {
+      const go = { go: 'lift' };
+      const row = [
+        { step: step('first', 400) },
+        { step: step('a', 60, go) },
+        { step: step('b', 60, go) },
+        { step: step('c', 60, go) },
+      ];
+      expect(starts(networkOf(row, ['mix']))).toEqual([
+        'first 0 08:00',
+        'a 1 08:00',
+        'b 1 09:00',
+        'c 1 10:00',
+      ]);
+    });
+  });
+
   it('places thousands of steps: what a node costs does not grow with their number', () => {
     // One row of 20,000 steps with a wait between each two: with a search through all at every step this takes minutes.
     const items = Array.from({ length: 20_000 }, (_, i) => [

@@ -128,7 +128,7 @@ export * from './plan/compare';
 export * from './plan/why';
 export { rootsOf, usedBy } from './trace/roots';
 export * from './plan/guidance';
-export type { WorkingHours } from './plan/working-hours';
+export { ASSUMED_HOURS, makesNoDay, type WorkingHours } from './plan/working-hours';
 export type { BenchPlan } from './plan/measure-all';
 export * from './drawing/scene';
 export {

@@ -1,15 +1,8 @@
-import type { Stage } from '../trace/problem';
 import { tellLag, tellStep } from '../work/tell';
 import type { Lag, Step, Work } from '../work/step';
-import type { Placer, Task, Waits } from './timeline';
-
-/** Work that may be broken off over night is longer than this, ms; shorter work waits for the morning. */
-const WORTH_BREAKING_OFF = 2 * 3_600_000;
-
-/** A step, or a wait on the way to one, with what must be over before it. */
-export type Node = { readonly stage: Stage; readonly id: string; readonly after: readonly string[] } & (
-  { readonly step: Step } | { readonly lag: Lag }
-);
+import { fewestShut, type Row, type Stretch } from './by-day';
+import { Queue, type Node, type StepNode } from './place-queue';
+import type { Days, Expected, Task, Waits } from './timeline';
 
 /** Steps and waits of a network as nodes of one graph, in the order in which they are told. */
 export function nodesOf({ steps, links }: Work): readonly Node[] {
@@ -34,12 +27,18 @@ export function nodesOf({ steps, links }: Work): readonly Node[] {
   ];
 }
 
+/** Work that may be broken off over night is longer than this, ms; shorter work waits for the morning. */
+const WORTH_BREAKING_OFF = 2 * 3_600_000;
+/** Steps and waits that a start is chosen by. */
+const LOOKED_AHEAD = 40;
+
 interface StageFacts {
   /** No earlier than this, ms since 1970. */
   readonly clock: number;
-  readonly place: Placer;
+  readonly days: Days;
   readonly hands: number;
   readonly waits: Waits;
+  readonly expected: (lag: Lag) => Expected | undefined;
 }
 
 /** A window that a wait left open, and what is done first where it is missed. */
@@ -70,14 +69,8 @@ export class StagePlacement {
         this.#wait(next.lag, this.#ready(next));
         this.#queue.done(next);
       } else {
-        const block = this.#queue.blockOf(next);
-        if (
-          this.#work(
-            block.map((n) => n.step),
-            this.#ready(next),
-            next.after,
-          )
-        )
+        const block = this.#inOneDay(this.#queue.blockOf(next));
+        if (this.#work(block, this.#ready(next), next.after))
           for (const node of block) this.#queue.done(node);
       }
     }
@@ -129,30 +122,92 @@ export class StagePlacement {
   }
 
   /** Places steps that follow one another at once. @returns false where a shut window had to be opened again first */
-  #work(block: readonly Step[], ready: number, after: readonly string[]): boolean {
-    const { place } = this.facts;
-    const length = (s: Step): number => (s.work.value * 1000) / (s.shared ? this.facts.hands : 1);
-    const whole = block.reduce((sum, s) => sum + length(s), 0);
-    const unbroken = block.length > 1 || whole <= WORTH_BREAKING_OFF;
-    const begin = place(Math.max(this.#free, ready), whole, unbroken).start;
+  #work(block: readonly StepNode[], ready: number, after: readonly string[]): boolean {
+    const { days } = this.facts;
+    const steps = block.map((n) => n.step);
+    const row = this.#row(steps);
+    const begin = this.#begin(block, row, Math.max(this.#free, ready), after);
     for (const id of after) {
       const open = this.#windows.get(id);
       if (!open?.missed || begin <= open.closes) continue;
       this.#windows.delete(id);
       const { missed } = open;
-      this.#task(missed, place(begin, length(missed), true), true);
+      this.#task(missed, days.place(begin, this.#length(missed), true), true);
       return false;
     }
     let at = begin;
-    for (const step of block) {
-      const spot =
-        block.length > 1
-          ? { start: at, end: at + length(step) }
-          : place(at, length(step), whole <= WORTH_BREAKING_OFF);
+    for (const step of steps) {
+      const length = this.#length(step);
+      const spot = steps.length > 1 ? { start: at, end: at + length } : days.place(at, length, row.unbroken);
       this.#task(step, spot);
       at = spot.end;
     }
     return true;
+  }
+
+  /** As much of a go as one day holds; a mixed pot is not left until tomorrow. */
+  #inOneDay(go: readonly StepNode[]): readonly StepNode[] {
+    const { longest } = this.facts.days;
+    let length = 0;
+    let fits = 0;
+    for (const [i, { step }] of go.entries()) {
+      length += this.#length(step);
+      if (fits > 0 && length > longest) break;
+      if (step.action !== 'mix') fits = i + 1;
+    }
+    return fits === 0 ? go : go.slice(0, fits);
+  }
+
+  #length(step: Step): number {
+    return (step.work.value * 1000) / (step.shared ? this.facts.hands : 1);
+  }
+
+  /** Steps that follow one another at once, as one stretch. */
+  #row(steps: readonly Step[]): Stretch {
+    const length = steps.reduce((sum, s) => sum + this.#length(s), 0);
+    return { length, unbroken: steps.length > 1 || length <= WORTH_BREAKING_OFF };
+  }
+
+  /** When a block begins: as soon as it can, or in a later shift where fewer windows shut over night for it. */
+  #begin(block: readonly StepNode[], row: Stretch, at: number, after: readonly string[]): number {
+    const { days } = this.facts;
+    if (days.next(at) === undefined) return days.place(at, row.length, row.unbroken).start;
+    const closes = after.flatMap((id) => {
+      const open = this.#windows.get(id);
+      return open?.missed ? [open.closes] : [];
+    });
+    return fewestShut(days, [row, ...this.#rowsAfter(block)], at, Math.min(Infinity, ...closes));
+  }
+
+  /** What follows a block for as long as the windows of layers hold it together. */
+  #rowsAfter(block: readonly StepNode[]): readonly Row[] {
+    const rows: Row[] = [];
+    let go: { key: string; steps: Step[] } | undefined;
+    const flush = (): void => {
+      if (go) rows.push(this.#row(go.steps));
+      go = undefined;
+    };
+    const placed = new Set<string>(block.map((n) => n.id));
+    for (const node of this.#queue.rest(block[0])) {
+      if (placed.has(node.id)) continue;
+      if (rows.length >= LOOKED_AHEAD) break;
+      if ('lag' in node) {
+        flush();
+        const { least, window } = node.lag;
+        const { duration, closes } = this.facts.expected(node.lag) ?? {
+          duration: least.value * 1000,
+          closes: window && window.closes.value * 1000,
+        };
+        if (node.lag.until !== undefined || !window?.missed || closes === undefined) break;
+        rows.push({ wait: duration, closes });
+      } else if (go && node.step.go !== undefined && node.step.go === go.key) go.steps.push(node.step);
+      else {
+        flush();
+        go = { key: node.step.go ?? node.id, steps: [node.step] };
+      }
+    }
+    flush();
+    return rows;
   }
 
   #task(step: Step, spot: { readonly start: number; readonly end: number }, reopens = false): void {
@@ -168,59 +223,5 @@ export class StagePlacement {
       ...(step.people > 1 ? { people: step.people } : {}),
       ...(reopens ? { reopens: true as const } : {}),
     });
-  }
-}
-
-type StepNode = Extract<Node, { readonly step: Step }>;
-
-/** What can be placed next: each node comes up once everything before it is placed. Linear in nodes and links. */
-class Queue {
-  /** Nodes that nothing holds back, in the order in which they are told. */
-  readonly ready: Node[] = [];
-  readonly #rank: ReadonlyMap<Node, number>;
-  /** How many of the nodes before it are not placed yet. */
-  readonly #held = new Map<Node, number>();
-  readonly #followers = new Map<string, Node[]>();
-  readonly #goes = new Map<string, StepNode[]>();
-  readonly #done = new Set<Node>();
-
-  constructor(private readonly nodes: readonly Node[]) {
-    this.#rank = new Map(nodes.map((n, i) => [n, i]));
-    for (const n of nodes) this.#followers.set(n.id, []);
-    for (const n of nodes) {
-      const before = n.after.filter((id) => this.#followers.has(id));
-      for (const id of before) this.#followers.get(id)?.push(n);
-      this.#held.set(n, before.length);
-      if (before.length === 0) this.ready.push(n);
-      if ('step' in n && n.step.go !== undefined)
-        this.#goes.set(n.step.go, [...(this.#goes.get(n.step.go) ?? []), n]);
-    }
-  }
-
-  /** A step with those that follow it at once, in their order. */
-  blockOf(first: StepNode): readonly StepNode[] {
-    const go = first.step.go === undefined ? undefined : this.#goes.get(first.step.go);
-    return go?.filter((n) => !this.#done.has(n)) ?? [first];
-  }
-
-  done(node: Node): void {
-    this.#done.add(node);
-    const at = this.ready.indexOf(node);
-    if (at >= 0) this.ready.splice(at, 1);
-    for (const follower of this.#followers.get(node.id) ?? []) {
-      const held = (this.#held.get(follower) ?? 0) - 1;
-      this.#held.set(follower, held);
-      if (held === 0 && !this.#done.has(follower)) this.#insert(follower);
-    }
-  }
-
-  left(): readonly Node[] {
-    return this.nodes.filter((n) => !this.#done.has(n));
-  }
-
-  #insert(node: Node): void {
-    const rank = this.#rank.get(node) ?? 0;
-    const at = this.ready.findIndex((n) => (this.#rank.get(n) ?? 0) > rank);
-    this.ready.splice(at < 0 ? this.ready.length : at, 0, node);
   }
 }

@@ -1,27 +1,38 @@
 import { tzOffset } from '@date-fns/tz';
 import { problem, STAGES, type Problem, type Stage } from '../trace/problem';
-import type { Work } from '../work/step';
+import type { Lag, Work } from '../work/step';
 import { nodesOf, StagePlacement } from './place-stage';
-import type { Crew, Placer, StageSpan, Task, Timeline, Waits } from './timeline';
-import { placeWork, shiftLength, type Shift } from './working-hours';
+import type { Crew, Days, Expected, StageSpan, Task, Timeline, Waits } from './timeline';
+import { nextShift, placeWork, shiftLength, type Shift } from './working-hours';
 
 /** Work within the working hours of the yard; round the clock where it has none. */
-function placer({ hours, timeZone = 'UTC' }: Crew): Placer {
-  if (!hours || !(shiftLength(hours) > 0)) return (at, length) => ({ start: at, end: at + length });
+function daysOf({ hours, timeZone = 'UTC' }: Crew): Days {
+  if (!hours)
+    return {
+      longest: Infinity,
+      place: (at, length) => ({ start: at, end: at + length }),
+      next: () => undefined,
+    };
   const zone = Number.isFinite(tzOffset(timeZone, new Date(0))) ? timeZone : 'UTC';
   const known = new Map<number, Shift>();
-  return (at, length, whole) => placeWork(at, length, whole, hours, zone, known);
+  return {
+    longest: shiftLength(hours),
+    place: (at, length, whole) => placeWork(at, length, whole, hours, zone, known),
+    next: (after) => nextShift(after, hours, zone, known),
+  };
 }
 
 /**
  * Places the steps by what they wait for: work within the working hours of the yard, waits round the clock, one step at a
  * time, since all hands work on the same repair. Of the steps that nothing holds back, the one that can begin first
- * comes first. A stage that was reported done ends then, and what follows starts from there.
+ * comes first. Where a layer's window would shut over night before the next is laid, the layer itself is laid later, so
+ * that it opens and shuts by day; only what no shift can hold is abraded. A stage that was reported done ends then, and what follows starts from there.
  *
  * @param start ms since 1970
  * @param route stages that the repair goes through
  * @param done time at which a stage was reported done, ms since 1970
  * @param waits forecast of the waits; the plan's own figures where it has none
+ * @param expected what a wait is thought to take before it is placed; the plan's own figures where it has none
  */
 export function placeTasks(
   work: Work,
@@ -30,16 +41,17 @@ export function placeTasks(
   crew: Crew = {},
   route: readonly Stage[] = STAGES,
   waits: Waits = () => undefined,
+  expected: (lag: Lag) => Expected | undefined = () => undefined,
 ): Timeline {
   const nodes = nodesOf(work);
-  const place = placer(crew);
+  const days = daysOf(crew);
   let clock = start;
   let first: number | undefined;
   const stages: StageSpan[] = [];
   for (const stage of route) {
     const placed = new StagePlacement(
       nodes.filter((n) => n.stage === stage),
-      { clock, place, hands: crew.hands ?? 1, waits },
+      { clock, days, hands: crew.hands ?? 1, waits, expected },
     );
     const { tasks } = placed;
     const begin = tasks[0]?.start ?? clock;

@@ -22,6 +22,7 @@ import { StageMemo } from './stage-memo';
 import type { TaskFacts } from './steps/parts';
 import { missedWindows, placeTasks } from './placement';
 import { sumTotals } from './totals';
+import { hoursOf } from './working-hours';
 import { networkOf } from '../work/network';
 
 /** Plans one job after another and reuses the stages whose input did not change between calls. */
@@ -212,7 +213,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
     work: networkOf(items, stages),
     start: job.schedule?.start ? Date.parse(job.schedule.start) : clock.now,
     done: doneTimes(job),
-    crew: { hours: shop.hours, timeZone: clock.timeZone, hands: inputs.hands.value },
+    crew: { hours: hoursOf(shop.hours), timeZone: clock.timeZone, hands: inputs.hands.value },
     route: stages,
   };
   const timeline = timing && placeTasks(timing.work, timing.start, timing.done, timing.crew, timing.route);

@@ -55,5 +55,18 @@ export interface Crew {
   readonly hands?: number;
 }
 
-/** Gives the beginning and end of a stretch of work that may not begin before a moment. */
-export type Placer = (at: number, length: number, whole: boolean) => { start: number; end: number };
+/** When hands are at work. */
+export interface Days {
+  /** Length of a day's work, ms; endless round the clock. */
+  readonly longest: number;
+  /** The beginning and end of a stretch of work that may not begin before a moment. */
+  place(at: number, length: number, whole: boolean): { start: number; end: number };
+  /** The beginning of the first shift after a moment. @returns undefined where work goes on round the clock */
+  next(after: number): number | undefined;
+}
+
+/** How long a wait is expected to take before it is placed, ms from its beginning: what the plan's figures say, or an earlier forecast. */
+export interface Expected {
+  readonly duration: number;
+  readonly closes?: number;
+}

@@ -6,6 +6,7 @@ import type { Ledger } from '../trace/ledger';
 import type { MaterialLine, Totals } from './plan';
 import type { Shop } from '../schema/shop-fields';
 import type { Timeline } from './timeline';
+import { hoursOf, type WorkingHours } from './working-hours';
 
 export const labourCost = formula({
   id: 'plan/totals',
@@ -15,6 +16,12 @@ export const labourCost = formula({
   inputs: { hours: 'hands-on time', rate: 'rate of an hour' },
   evaluate: (x) => x.hours * x.rate,
 });
+
+const DAYS: Readonly<Record<WorkingHours['days'], string>> = {
+  'mon-fri': 'Mon–Fri',
+  'mon-sat': 'Mon–Sat',
+  daily: 'daily',
+};
 
 /** Sums that the strip at the foot of a job shows. */
 export function sumTotals(
@@ -32,8 +39,9 @@ export function sumTotals(
     tasks.filter((t) => t.kind === 'work').map((t) => t.duration),
   );
   const handsOn: Figure = { ...work, span: [work.value * (1 - RATE_SPREAD), work.value * (1 + RATE_SPREAD)] };
-  const { hours } = shop;
-  const when = hours ? `in working hours, ${hours.start}–${hours.end}` : 'round the clock';
+  const hours = hoursOf(shop.hours);
+  const when = hours ? `${DAYS[hours.days]} ${hours.start}–${hours.end}` : 'round the clock';
+  const assumed = shop.hours === undefined;
   const elapsed = ledger.record(
     'elapsed',
     `elapsed time, ${when}`,
@@ -41,7 +49,11 @@ export function sumTotals(
       id: 'plan/timeline',
       expression: 't = end − start: work in working hours, waits round the clock',
       unit: 's',
-      source: hours ? 'working hours of the shop' : 'tasks one after another until working hours are set',
+      source: assumed
+        ? 'assumed until the yard sets its working hours'
+        : hours
+          ? 'working hours of the yard'
+          : 'the yard works round the clock',
     },
     (timeline.end - timeline.start) / 1000,
     {
@@ -58,7 +70,7 @@ export function sumTotals(
   return {
     handsOn,
     elapsed,
-    elapsedBasis: `Elapsed, ${hours ? 'in working hours' : 'round the clock'}`,
+    elapsedBasis: `Elapsed, ${when}${assumed ? ' assumed' : ''}`,
     resin: resin ?? ledger.given('noResin', 'resin', 0, 'kg', 'computed', 'no laminate planned'),
     materials: ledger.sum(
       'materials',

@@ -8,6 +8,37 @@ export interface WorkingHours {
   readonly end: string;
 }
 
+/** What a yard says of its hours: times that are not given stand in for by {@link ASSUMED_HOURS}. */
+export interface SaidHours {
+  readonly days: WorkingHours['days'] | 'always';
+  readonly start?: string;
+  readonly end?: string;
+}
+
+/** Until a yard says when it works: nothing is laid at four in the morning. */
+export const ASSUMED_HOURS: WorkingHours = { days: 'mon-fri', start: '08:00', end: '17:00' };
+
+const ownHours = (said: SaidHours | undefined): WorkingHours => ({
+  days: said?.days === undefined || said.days === 'always' ? ASSUMED_HOURS.days : said.days,
+  start: said?.start ?? ASSUMED_HOURS.start,
+  end: said?.end ?? ASSUMED_HOURS.end,
+});
+
+/** Whether the times make no day: the end at or before the beginning. */
+export const makesNoDay = (said: SaidHours | undefined): boolean => !(shiftLength(ownHours(said)) > 0);
+
+/**
+ * Hours that work is placed into. Times that make no day, the end at or before the beginning, are not followed.
+ *
+ * @param said what the yard set
+ * @returns undefined where work goes on round the clock
+ */
+export function hoursOf(said: SaidHours | undefined): WorkingHours | undefined {
+  if (said?.days === 'always') return undefined;
+  const own = ownHours(said);
+  return makesNoDay(said) ? { ...ASSUMED_HOURS, days: own.days } : own;
+}
+
 /** A stretch of working time, ms since 1970. */
 export interface Shift {
   readonly from: number;
@@ -32,8 +63,7 @@ function instantOf(day: number, minutes: number, zone: string): number {
 }
 
 /**
- * Working shifts one after another, the first of them ending after a moment. Hours that make no day are taken as
- * round the clock by the caller (see {@link shiftLength}).
+ * Working shifts one after another, the first of them ending after a moment.
  *
  * @param from ms since 1970
  * @param zone IANA name
@@ -57,6 +87,17 @@ export function* shiftsFrom(
     known.set(day, shift);
     if (shift.to > from) yield shift;
   }
+}
+
+/** The beginning of the first shift after a moment, ms since 1970. */
+export function nextShift(
+  after: number,
+  hours: WorkingHours,
+  zone: string,
+  known?: Map<number, Shift>,
+): number {
+  for (const { from } of shiftsFrom(after, hours, zone, known)) if (from > after) return from;
+  return after;
 }
 
 /**

@@ -31,10 +31,15 @@ const units = group(
 
 const hours = group('Working hours', {
   days: required(
-    choice('Days', { 'mon-fri': 'Monday to Friday', 'mon-sat': 'Monday to Saturday', daily: 'every day' }),
+    choice('Days', {
+      'mon-fri': 'Monday to Friday',
+      'mon-sat': 'Monday to Saturday',
+      daily: 'every day',
+      always: 'round the clock',
+    }),
   ),
-  start: required(timeOfDay('From')),
-  end: required(timeOfDay('To')),
+  start: timeOfDay('From'),
+  end: timeOfDay('To'),
 });
 
 const name = text('Name', 60);
@@ -130,7 +135,7 @@ export const SHOP_FIELDS = group('Shop', {
 });
 
 /**
- * What the yard knows of itself, in SI. Anything missing falls back to a default and is shown as assumed: round the
- * clock until hours are set, one pair of hands, typical instruments, the usual papers, all characterised pastes.
+ * What the yard knows of itself, in SI. Anything missing falls back to a default and is shown as assumed: Monday
+ * to Friday 08:00 to 17:00, one pair of hands, typical instruments, the usual papers, all characterised pastes.
  */
 export type Shop = ValueOf<typeof SHOP_FIELDS, number>;

@@ -3,7 +3,10 @@ import type { Library } from '../../materials/product';
 import type { Job } from '../../schema/job';
 import { Ledger } from '../../trace/ledger';
 import type { Problem } from '../../trace/problem';
-import type { PlanResult } from '../plan';
+import type { Lag } from '../../work/step';
+import type { Inputs } from '../inputs';
+import type { Plan, PlanResult, Timing } from '../plan';
+import type { Expected, ForecastWait } from '../timeline';
 import type { Clock } from '../clock';
 import type { Shop } from '../../schema/shop-fields';
 import { placeTasks } from '../placement';
@@ -43,17 +46,52 @@ export function forecastCure(
 ): CureForecast | undefined {
   const { plan, timing } = result;
   if (!plan?.inputs || !timing) return undefined;
+  const first = placedOnce(job, { plan, inputs: plan.inputs, timing }, library, shop, clock, options);
+  if (!reopened(first.forecast)) return first.forecast;
+  // Windows shut that the figures of the plan had kept open: starts are chosen anew by what the forecast found.
+  const again = placedOnce(
+    job,
+    { plan, inputs: plan.inputs, timing },
+    library,
+    shop,
+    clock,
+    options,
+    first.found,
+  );
+  return reopened(again.forecast) < reopened(first.forecast) ? again.forecast : first.forecast;
+}
+
+/** How many windows were missed. */
+const reopened = ({ timeline }: CureForecast): number =>
+  timeline?.stages.flatMap((s) => s.tasks).filter((t) => t.reopens).length ?? 0;
+
+interface Planned {
+  readonly plan: Plan;
+  readonly inputs: Inputs;
+  readonly timing: Timing;
+}
+
+/** One placing of the work, each layer worked out when it is laid. @param expected what waits are thought to take before they are placed */
+function placedOnce(
+  job: Job,
+  { plan, inputs, timing }: Planned,
+  library: Library,
+  shop: Shop,
+  clock: Clock,
+  options: ForecastOptions,
+  expected: ReadonlyMap<string, Expected> = new Map(),
+): { readonly forecast: CureForecast; readonly found: ReadonlyMap<string, Expected> } {
   const { cells = 60, tolerance = 0.25, detail = true, tell = () => undefined } = options;
-  const placed = airAtWork(job, plan.inputs, clock);
+  const placed = airAtWork(job, inputs, clock);
   const zone =
     clock.timeZone && Number.isFinite(tzOffset(clock.timeZone, new Date(0))) ? clock.timeZone : 'UTC';
   const offset = tzOffset(zone, new Date(clock.now));
   const ledger = new Ledger('forecast');
-  const expected = timing.work.links.flatMap((l) => l.lags).filter((lag) => lag.cures).length;
+  const lags = timing.work.links.flatMap((l) => l.lags).filter((lag) => lag.cures).length;
   const stacks = new StacksUnderWay({
     job,
     plan,
-    inputs: plan.inputs,
+    inputs,
     library,
     placed,
     zone,
@@ -62,9 +100,20 @@ export function forecastCure(
     cells,
     tolerance,
     detail,
-    tell: (n) => tell(Math.min(1, n / Math.max(1, expected))),
+    tell: (n) => tell(Math.min(1, n / Math.max(1, lags))),
   });
   const films: CureCase[] = [];
+  const waitOf = (lag: Lag, start: number): ForecastWait | undefined => {
+    if (lag.cures?.layer.of === 'film') {
+      const film = filmWait(job, plan, placed, lag, lag.cures, start, ledger, detail);
+      if (film) films.push(film.found);
+      return film?.wait;
+    }
+    const forecast = lag.cures && stacks.wait(lag.cures, start);
+    // Filler is sanded whatever its window says: a window stands only where the plan waits for one.
+    return forecast && (lag.window ? forecast : { duration: forecast.duration });
+  };
+  const found = new Map<string, Expected>();
   const timeline = placeTasks(
     timing.work,
     timing.start,
@@ -72,22 +121,22 @@ export function forecastCure(
     timing.crew,
     timing.route,
     (lag, start) => {
-      if (lag.cures?.layer.of === 'film') {
-        const film = filmWait(job, plan, placed, lag, lag.cures, start, ledger, detail);
-        if (film) films.push(film.found);
-        return film?.wait;
-      }
-      const forecast = lag.cures && stacks.wait(lag.cures, start);
-      // Filler is sanded whatever its window says: a window stands only where the plan waits for one.
-      return forecast && (lag.window ? forecast : { duration: forecast.duration });
+      const wait = waitOf(lag, start);
+      if (wait)
+        found.set(lag.id, {
+          duration: wait.duration.value * 1000,
+          ...(wait.window ? { closes: wait.window.closes - start } : {}),
+        });
+      return wait;
     },
+    (lag) => expected.get(lag.id),
   );
   const pots = detail ? potsOf(plan, library, ledger) : [];
   const chain = plan.mix
     ? { cases: [], problems: [] }
     : filmCases(job, plan, placed, timeline, new Set(films.map((f) => f.product)), ledger, zone);
   const totals = plan.totals && sumTotals(timeline, plan.totals.resin, plan.materials ?? [], shop, ledger);
-  return {
+  const forecast: CureForecast = {
     air: { words: placed.words, standIn: placed.standIn },
     cases: [...stacks.cases, ...films, ...chain.cases],
     pots,
@@ -101,6 +150,7 @@ export function forecastCure(
     totals,
     entries: ledger.entries,
   };
+  return { forecast, found };
 }
 
 /** One warning of a kind for each stage: the coats and goes after the first say the same. A stall over night says most. */

@@ -80,7 +80,11 @@ export function laminateSteps(parts: Parts, ledger: Ledger): readonly Item[] {
   for (const batch of mix.batches) {
     const previous = mix.batches[batch.number - 2];
     if (previous) between(w, parts, previous, batch);
-    layBatch(w, batch, sideOf(laminate, batch.plies[0]), parts.hands);
+    const side = sideOf(laminate, batch.plies[0]);
+    const next = mix.batches[batch.number];
+    const goesOn =
+      next !== undefined && next.group === batch.group && sideOf(laminate, next.plies[0]) === side;
+    layBatch(w, batch, side, parts.hands, goesOn);
   }
   w.add({ lag: lastCure(mix, laminate) });
   tabSteps(w, parts);
@@ -134,7 +138,8 @@ function between(w: StageSteps, { laminate, mix, grind }: Parts, previous: Batch
   });
 }
 
-function layBatch(w: StageSteps, batch: Batch, side: Side, hands: Figure): void {
+/** @param goesOn whether the next pot of the same lift follows at once: a lift is laid wet in wet */
+function layBatch(w: StageSteps, batch: Batch, side: Side, hands: Figure, goesOn: boolean): void {
   const serves = `${side}-batch-${batch.number}`;
   const one = batch.plies.length === 1;
   const how: How<'lay'> = batch.share ? (one ? 'plyPart' : 'pliesPart') : one ? 'ply' : 'plies';
@@ -160,7 +165,7 @@ function layBatch(w: StageSteps, batch: Batch, side: Side, hands: Figure): void 
       },
     },
     labourOf(batch, hands, w.ledger),
-    { plies: batch.plies },
+    { plies: batch.plies, withNext: goesOn },
   );
 }
 

@@ -4,7 +4,9 @@ import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { ToggleSwitchModule } from 'primeng/toggleswitch';
 import {
+  ASSUMED_HOURS,
   DEFAULTS,
+  makesNoDay,
   QUANTITY_KINDS,
   SHOP_FIELDS,
   TYPICAL_INSTRUMENTS,
@@ -21,8 +23,6 @@ import { QuantityFieldView } from '../ui/quantity-field';
 import { TextFieldView } from '../ui/text-field';
 import { Backup } from './backup';
 import { Rows, type Row } from './rows';
-
-const FULL_DAY = { days: 'mon-fri', start: '07:30', end: '16:30' } as const;
 
 /** What the yard is and has: units, money, people, hours, schools, instruments. Every plan follows at once. */
 @Component({
@@ -66,15 +66,15 @@ const FULL_DAY = { days: 'mon-fri', start: '07:30', end: '16:30' } as const;
           <div class="fields three">
             <nb-quantity path="hands" [root]="root" [value]="s.hands" [assumed]="oneHand" (changed)="set('hands', $event)" />
           </div>
-          <p class="switch"><p-toggleswitch inputId="has-hours" [ngModel]="s.hours !== undefined" (ngModelChange)="useHours($event)" /> <label for="has-hours">Plan work into working hours (cure goes on round the clock)</label></p>
-          @if (s.hours; as h) {
-            <div class="fields three">
-              <nb-choice path="hours.days" [root]="root" [value]="h.days" (changed)="set('hours.days', $event)" />
-              <nb-text path="hours.start" [root]="root" [value]="h.start" (changed)="set('hours.start', $event ?? fullDay.start)" />
-              <nb-text path="hours.end" [root]="root" [value]="h.end" (changed)="set('hours.end', $event ?? fullDay.end)" />
-            </div>
-            @if (h.start >= h.end) {<p class="note-line warn" role="alert">The day ends before it begins: work is planned round the clock until the hours make a day, such as 07:30 to 16:30.</p>}
-          }
+          <p class="muted">Work is planned into these hours; cure goes on round the clock, and a layer is laid so that its window falls by day.</p>
+          <div class="fields three">
+            <nb-choice path="hours.days" [root]="root" [value]="s.hours?.days" [assumed]="usual.days" (changed)="setDays($event)" />
+            @if (s.hours?.days !== 'always') {
+              <nb-text path="hours.start" [root]="root" [label]="s.hours?.start ? '' : 'From (assumed)'" [value]="s.hours?.start ?? usual.start" (changed)="setTime('start', $event)" />
+              <nb-text path="hours.end" [root]="root" [label]="s.hours?.end ? '' : 'To (assumed)'" [value]="s.hours?.end ?? usual.end" (changed)="setTime('end', $event)" />
+            }
+          </div>
+          @if (noDay()) {<p class="note-line warn" role="alert">The day ends before it begins: work is planned from {{ usual.start }} to {{ usual.end }} until the hours make a day.</p>}
         </section>
         <section aria-labelledby="set-schools">
           <h2 id="set-schools">Schools</h2>
@@ -129,7 +129,7 @@ export class SettingsPage {
   protected readonly commands = inject(Commands);
   protected readonly root = SHOP_FIELDS;
   protected readonly kinds = QUANTITY_KINDS;
-  protected readonly fullDay = FULL_DAY;
+  protected readonly usual = ASSUMED_HOURS;
   protected readonly typical = TYPICAL_INSTRUMENTS as unknown as Readonly<
     Record<keyof typeof TYPICAL_INSTRUMENTS, readonly Row[]>
   >;
@@ -142,6 +142,7 @@ export class SettingsPage {
     const stored = this.#stored();
     return stored && withFields(stored, this.#pending().shop);
   });
+  protected readonly noDay = computed(() => makesNoDay(this.shop()?.hours));
   protected readonly waiting = computed(() => Object.keys(this.#pending().shop).length > 0);
   protected readonly failed = toSignal(this.#edits.failed$, { requireSync: true });
   protected readonly example = computed(() => {
@@ -161,8 +162,16 @@ export class SettingsPage {
     for (const kind of QUANTITY_KINDS) this.set(`units.${kind}`, system);
   }
 
-  protected useHours(on: boolean): void {
-    this.set('hours', on ? FULL_DAY : undefined);
+  /** Without days there are no hours of the yard's own. */
+  protected setDays(days: unknown): void {
+    if (days === undefined) this.set('hours', undefined);
+    else this.set('hours.days', days);
+  }
+
+  protected setTime(which: 'start' | 'end', time: string | undefined): void {
+    const hours = this.shop()?.hours;
+    if (hours) this.set(`hours.${which}`, time);
+    else if (time !== undefined) this.set('hours', { days: ASSUMED_HOURS.days, [which]: time });
   }
 }
 

@@ -84,12 +84,13 @@ describe('the settings page', () => {
   });
 
   it('say when hours make no day', async () => {
-    host.querySelector<HTMLElement>('#has-hours')?.click();
-    expect((await saved({})).hours).toEqual({ days: 'mon-fri', start: '07:30', end: '16:30' });
-    type(host, 'To', '06:00');
+    expect(text()).toContain('From (assumed)');
+    type(host, 'From (assumed)', '07:30');
+    expect((await saved({})).hours).toEqual({ days: 'mon-fri', start: '07:30' });
+    type(host, 'To (assumed)', '06:00');
     await fixture.whenStable();
-    expect(text()).toContain('The day ends before it begins');
-    await saved({ hours: { days: 'mon-fri', start: '07:30', end: '16:30' } });
+    expect(text()).toContain('The day ends before it begins: work is planned from 08:00 to 17:00');
+    await saved({ hours: { days: 'mon-fri', start: '07:30' } });
   });
 
   it('say why a setting was refused', async () => {
