@@ -182,10 +182,9 @@ test.describe('settings', () => {
 
     const elapsed = job.getByText('Elapsed', { exact: true }).locator('..');
     const before = await elapsed.textContent();
-    await page.getByLabel(/Plan work into working hours/).click();
+    await page.getByText('Monday to Friday', { exact: true }).click();
     await stored();
     await expect.poll(() => elapsed.textContent()).not.toBe(before);
-    await page.getByLabel(/Plan work into working hours/).click();
     await page.getByRole('button', { name: 'All metric' }).click();
     await stored();
     await expect(job.getByText(/taper .* mm$/).first()).toBeVisible({ timeout: 10_000 });

@@ -12,11 +12,10 @@ import {
   type DamageKind,
 } from '@nelbo/core';
 import { forecastCure } from '@nelbo/core/cure';
-import { useRepairs } from '@nelbo/core/repairs';
+import { REPAIRS } from '@nelbo/core/repairs';
 import { DEMO_SHOP, demoJobs } from '../server/src/demo/jobs';
 
 const NOW = Date.parse('2026-11-24T09:00:00Z');
-useRepairs();
 
 /** Numbers of a plan by their path; those of the trace too, so that no figure is compared without its reasons. */
 function numbersOf(value: unknown, path: string, into: Record<string, number>): void {
@@ -41,7 +40,7 @@ const figures: Record<string, Record<string, number>> = {};
 for (const [name, document] of Object.entries(documents)) {
   const { job } = readJob(document);
   if (!job) throw new Error(`${name} cannot be read`);
-  const result = planRepair(job, LIBRARY, DEMO_SHOP as never, { now: NOW });
+  const result = planRepair(job, LIBRARY, DEMO_SHOP as never, { now: NOW }, REPAIRS);
   const { plan } = result;
   const found: Record<string, number> = {};
   // The forecast takes its time: of the demo jobs, which have every kind of air.

@@ -6,6 +6,7 @@ import {
   told,
   findingHistory,
   jsonSchemaFor,
+  createPlanner,
   planRepair,
   refinePlan,
   refineProblems,
@@ -27,11 +28,9 @@ import {
   workOrderDrawings,
   workOrderMarkdown,
 } from '@nelbo/core/papers';
-import { useRepairs } from '@nelbo/core/repairs';
+import { REPAIRS } from '@nelbo/core/repairs';
 import { cutText } from './cut-text';
 import { planText } from './plan-text';
-
-useRepairs();
 
 export interface Outcome {
   readonly stdout: string;
@@ -163,7 +162,7 @@ function planFile(file: string, format: Format, now: number): Outcome {
 /** The plan with its cures along the course of the air, by the clock of this machine. */
 function withCure(job: Job, now: number): { readonly plan?: Plan; readonly problems: readonly Problem[] } {
   const clock = { now, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone };
-  const result = planRepair(job, LIBRARY, {}, clock);
+  const result = planRepair(job, LIBRARY, {}, clock, REPAIRS);
   const cure = forecastCure(job, result, LIBRARY, {}, clock);
   return result.plan && cure
     ? { plan: refinePlan(result.plan, cure), problems: refineProblems(result.problems, cure) }
@@ -178,9 +177,15 @@ function render(format: Format, job: Job, plan: Plan, problems: readonly Problem
   if (format === 'cut') return cutText(patternPieces(plan, LIBRARY), LIBRARY);
   if (format === 'json')
     return `${JSON.stringify({ ...(publicPlan(plan) as object), problems: problems.map(told) }, null, 2)}\n`;
-  const order = workOrder(job, plan, problems, findingHistory(job, LIBRARY, {}, { now }), {
-    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-  });
+  const order = workOrder(
+    job,
+    plan,
+    problems,
+    findingHistory(job, LIBRARY, {}, { now }, () => createPlanner(REPAIRS)),
+    {
+      timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    },
+  );
   if (format === 'text') return planText(order);
   return workOrderMarkdown(order, workOrderDrawings(plan), plan.trace);
 }

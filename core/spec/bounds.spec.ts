@@ -1,10 +1,8 @@
 import {
   LIBRARY,
   LOG_ENTRY_FIELDS,
-  createPlanner,
   openJobFile,
   parseQuantity,
-  planRepair,
   readDocument,
   readJob,
   storable,
@@ -12,7 +10,7 @@ import {
   type Dimension,
   type JobDocument,
 } from '../src/index';
-import { saidOf } from './support';
+import { saidOf, createPlanner, planRepair } from './support';
 import { forecastCure } from '../src/cure';
 import { LONGEST_QUANTITY } from '../src/units/parse';
 import { MOST_VALUES } from '../src/schema/storable';

@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import {
   LIBRARY,
   find,
-  planRepair,
   proposeForPlan,
   proposedPlies,
   STIFFNESS_BAND,
@@ -13,7 +12,7 @@ import { abdOf, complianceOf, inverse3, reduced, turned, type Sym3 } from '../sr
 import { elasticOf, elasticPly, isotropic } from '../src/laminate/elastic';
 import { fibreVolume, halpinTsai, randomMat, unidirectional } from '../src/laminate/micromechanics';
 import { proposeStacks } from '../src/laminate/propose';
-import { BASE, CLOCK, planOf, read } from './support';
+import { BASE, CLOCK, planOf, read, planRepair } from './support';
 
 const SHOP = {};
 const JOB = read(BASE);

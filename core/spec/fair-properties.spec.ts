@@ -14,8 +14,8 @@ import { SCRATCH_SHARE, paperOf, papersOf } from '../src/materials/abrasives';
 import { LIBRARY } from '../src/materials/library';
 import type { Sheet } from '../src/materials/product';
 import { yardLibrary } from '../src/materials/yard-library';
-import { createPlanner, type Plan } from '../src/index';
-import { BASE, CLOCK, figuresOf, planOf, read } from './support';
+import { type Plan } from '../src/index';
+import { BASE, CLOCK, figuresOf, planOf, read, createPlanner } from './support';
 
 const [WHITE] = COLOUR_BASES;
 const places = (columns: number, rows: number): { x: number; y: number }[] =>

@@ -1,3 +1,4 @@
+import { REPAIRS } from '../src/repairs';
 import {
   bands,
   chooseBlock,
@@ -236,14 +237,14 @@ describe('the map, drawn', () => {
 
 describe('fillers compared', () => {
   it('are each planned by the plan itself, and refused with the reason', () => {
-    const choices = fillerChoices(read(GEL), LIBRARY, {}, CLOCK);
+    const choices = fillerChoices(read(GEL), LIBRARY, {}, CLOCK, REPAIRS);
     expect(choices.map((c) => c.filler.id)).toEqual(LIBRARY.fillers.map((f) => f.id));
     expect(choices.filter((c) => c.chosen).length).toBe(1);
     for (const c of choices.filter((x) => x.allowed))
       expect(
         [c.handsOn, c.elapsed, c.coats?.value].every((v) => v !== undefined && Number.isFinite(v) && v > 0),
       ).toBeTrue();
-    const epoxy = fillerChoices(read(BASE), LIBRARY, {}, CLOCK);
+    const epoxy = fillerChoices(read(BASE), LIBRARY, {}, CLOCK, REPAIRS);
     const putty = epoxy.find((c) => c.filler.id === 'polyester-putty');
     expect(putty?.allowed).toBeFalse();
     expect(putty?.reasons.length).toBeGreaterThan(0);

@@ -1,7 +1,7 @@
+import { REPAIRS } from '../src/repairs';
 import {
   LIBRARY,
   missedWindows,
-  planRepair,
   refinePlan,
   refineProblems,
   tellHarm,
@@ -14,7 +14,7 @@ import {
   type Problem,
   type Shop,
 } from '../src/index';
-import { saidOf } from './support';
+import { saidOf, planRepair } from './support';
 import { forecastCure, whatWouldHelp, type HelpOption } from '../src/cure';
 import { publicPlan, workOrder } from '../src/papers';
 import { BASE, read } from './support';
@@ -40,7 +40,7 @@ function look(document: JobDocument, shop: Shop = {}, library = LIBRARY): Looked
 function help(document: JobDocument): readonly HelpOption[] {
   let found: readonly HelpOption[] = [];
   let [share, done] = [0, false];
-  for (const p of whatWouldHelp(read(document), LIBRARY, {}, CLOCK)) {
+  for (const p of whatWouldHelp(read(document), LIBRARY, {}, CLOCK, REPAIRS)) {
     expect(p.share).toBeGreaterThanOrEqual(share - 1e-9);
     [share, done, found] = [p.share, p.done, p.options];
   }

@@ -3,7 +3,6 @@ import {
   dewPoint,
   chordSag,
   parseQuantity,
-  planRepair,
   readJob,
   type Figure,
   type Parts,
@@ -15,6 +14,7 @@ import { plyThickness, resinAreal } from '../src/laminate/ply-thickness';
 import { catalystFraction, catalystMass, catalystVolume, dropCount } from '../src/materials/catalyst';
 import golden from './golden/golden-1.json';
 import file from './golden/golden-1.nelbo.json';
+import { planRepair } from './support';
 
 /** Tolerance of the worked job: 0.5 %, plus half a unit in the last printed place. */
 function close(actual: number, expected: number, lastPlace = 0): boolean {

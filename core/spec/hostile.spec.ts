@@ -1,14 +1,12 @@
 import fc from 'fast-check';
-import { saidOf } from './support';
+import { saidOf, findingHistory, planRepair } from './support';
 import {
   LIBRARY,
   STAGES,
   documentChanges,
-  findingHistory,
   mergeDocuments,
   openJobFile,
   plainText,
-  planRepair,
   readJob,
   stageSentence,
   type JobDocument,

@@ -1,18 +1,17 @@
 import fc from 'fast-check';
+import { LIBRARY, comparePlans, nextWait, taskAt, STAGES, type JobDocument, type Plan } from '../src/index';
+import { publicPlan, workOrder, workOrderMarkdown } from '../src/papers';
 import {
-  LIBRARY,
-  comparePlans,
+  BASE,
+  CLOCK,
+  figuresOf,
+  numbersIn,
+  planOf,
+  read,
   createPlanner,
   findingHistory,
-  nextWait,
   planRepair,
-  taskAt,
-  STAGES,
-  type JobDocument,
-  type Plan,
-} from '../src/index';
-import { publicPlan, workOrder, workOrderMarkdown } from '../src/papers';
-import { BASE, CLOCK, figuresOf, numbersIn, planOf, read } from './support';
+} from './support';
 
 const anyJob = fc.record({
   thickness: fc.option(fc.double({ min: 0.001, max: 0.016, noNaN: true }), { nil: undefined }),

@@ -1,6 +1,5 @@
 import {
   LIBRARY,
-  createPlanner,
   readJob,
   refineProblems,
   type JobDocument,
@@ -9,7 +8,7 @@ import {
 } from '../src/index';
 import { forecastCure } from '../src/cure';
 import { setIn } from '../src/schema/document-path';
-import { BASE, CLOCK } from './support';
+import { BASE, CLOCK, createPlanner } from './support';
 
 type Fields = Readonly<Record<string, unknown>>;
 

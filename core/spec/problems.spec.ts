@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import {
-  createPlanner,
   LIBRARY,
   readJob,
   refineProblems,
@@ -15,7 +14,7 @@ import { harmsOf, sameHarm } from '../src/trace/harm';
 import { problem } from '../src/trace/problem';
 import { anyJob } from './any-document';
 import { sensiblePairs } from './match-support';
-import { CLOCK } from './support';
+import { CLOCK, createPlanner } from './support';
 
 const BROKEN = /undefined|NaN|Infinity|\[object|\$\{/;
 const jobFor = (material: string, kind: DamageKind): object => ({

@@ -1,3 +1,4 @@
+import { REPAIRS } from '../src/repairs';
 import fc from 'fast-check';
 import { saidOf } from './support';
 import type { Figure, Plan, Problem } from '../src/index';
@@ -115,13 +116,14 @@ describe('injection', () => {
       LIBRARY,
       {},
       CLOCK,
+      REPAIRS,
     );
     expect(found.map((w) => [w.way, w.chosen])).toEqual([
       ['inject', false],
       ['recore', true],
     ]);
     expect(found[0].handsOn?.value).toBeLessThan(found[1].handsOn?.value ?? 0);
-    expect(wayChoices(read(job('frp-solid', 'hole')), LIBRARY, {}, CLOCK)).toEqual([]);
+    expect(wayChoices(read(job('frp-solid', 'hole')), LIBRARY, {}, CLOCK, REPAIRS)).toEqual([]);
     expect(planOf(job('frp-cored', 'delamination', { repair: { way: 'recore' } })).plan.coring).toBeDefined();
   });
 });

@@ -1,7 +1,6 @@
 import {
   DAMAGE_KINDS,
   HULL_FAMILIES,
-  createPlanner,
   LIBRARY,
   linkOf,
   rootsOf,
@@ -11,7 +10,7 @@ import {
   type HullFamily,
   type Plan,
 } from '../src/index';
-import { saidOf } from './support';
+import { saidOf, createPlanner } from './support';
 import { workOrder, workOrderMarkdown } from '../src/papers';
 import { repairScene } from '../src/repairs';
 import { sensiblePairs } from './match-support';

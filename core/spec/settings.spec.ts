@@ -1,10 +1,9 @@
 import fc from 'fast-check';
-import { saidOf } from './support';
+import { saidOf, planRepair } from './support';
 import {
   LIBRARY,
   formatAs,
   formatStored,
-  planRepair,
   plainText,
   preferredUnit,
   rootsOf,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { saidOf } from './support';
+import { saidOf, planRepair } from './support';
 import {
   LIBRARY,
   PRODUCT_FIELDS,
@@ -7,7 +7,6 @@ import {
   applySheet,
   libraryProblems,
   meritsOf,
-  planRepair,
   readDocument,
   sheetFieldsOf,
   sheetValue,

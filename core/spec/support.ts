@@ -3,15 +3,21 @@ import type { ProblemWords } from '../src/tell/problems/words';
 import type { Problem } from '../src/trace/problem';
 import {
   LIBRARY,
-  planRepair,
+  createPlanner as plannerOf,
+  findingHistory as historyOf,
+  planRepair as planWith,
   readJob,
   type Figure,
+  type FindingEffect,
   type Job,
   type JobDocument,
   type Plan,
   type PlanResult,
+  type Planner,
   type Shop,
+  type Work,
 } from '../src/index';
+import { REPAIRS } from '../src/repairs';
 
 /** A complete job in SI that specs vary one fact at a time. */
 export const BASE: JobDocument = {
@@ -47,6 +53,15 @@ export function read(document: unknown): Job {
   return job;
 }
 
+/** Every spec plans with all kinds of repair, as server and command line do. */
+export const planRepair = (...[job, library, shop, clock]: PlanArgs): PlanResult =>
+  planWith(job, library, shop, clock, REPAIRS);
+export const createPlanner = (): Planner => plannerOf(REPAIRS);
+export const findingHistory = (...[job, library, shop, clock]: PlanArgs): readonly FindingEffect[] =>
+  historyOf(job, library, shop, clock, createPlanner);
+
+type PlanArgs = Parameters<typeof planWith>;
+
 /** A yard that works round the clock, so that a spec of other things sees work follow on at once. */
 export const ROUND_THE_CLOCK: Shop = { hours: { days: 'always' } };
 
@@ -55,6 +70,14 @@ export function planOf(document: unknown = BASE, shop: Shop = {}): PlanResult & 
   if (!result.plan) throw new Error('no plan');
   return { ...result, plan: result.plan };
 }
+
+export function workOf(document: unknown): Work {
+  const { work } = planOf(document).plan;
+  if (!work) throw new Error('no work');
+  return work;
+}
+
+export const idsOf = (document: unknown): readonly string[] => workOf(document).steps.map((s) => s.id);
 
 const isFigure = (x: object): x is Figure => 'traceId' in x && 'origin' in x && 'value' in x;
 

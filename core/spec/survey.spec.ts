@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { saidOf } from './support';
+import { saidOf, findingHistory } from './support';
 import {
   IDENTIFICATION_TESTS,
   SUBSTRATES,
@@ -10,7 +10,6 @@ import {
   damageData,
   DAMAGE_KINDS,
   extent,
-  findingHistory,
   identify,
   inside,
   nextTest,

@@ -5,33 +5,18 @@ import {
   LIBRARY,
   SUBSTRATES,
   WAITS,
-  networkOf,
   occursOn,
-  placeTasks,
   plainText,
-  planRepair,
   tellLag,
   tellStep,
   type DamageKind,
-  type Item,
   type JobDocument,
   type Plan,
   type Step,
-  type Work,
 } from '../src/index';
-import { Ledger } from '../src/trace/ledger';
-import { stepOf } from '../src/work/step-of';
 import { workOrder } from '../src/papers';
-import { BASE, CLOCK, planOf, read } from './support';
+import { BASE, CLOCK, idsOf, planOf, read, workOf, planRepair } from './support';
 
-const workOf = (document: JobDocument): Work => {
-  const { work } = planOf(document).plan;
-  if (!work) throw new Error('no work');
-  return work;
-};
-const idsOf = (document: JobDocument): readonly string[] => workOf(document).steps.map((s) => s.id);
-
-/** Every hull with every damage that occurs on it, above and below the waterline. */
 const MATRIX: readonly (readonly [string, JobDocument])[] = SUBSTRATES.flatMap(({ id, family }) =>
   (Object.keys(DAMAGE_KINDS) as DamageKind[])
     .filter((kind) => occursOn(kind, family))
@@ -272,122 +257,6 @@ describe('the order of the work', () => {
   });
 });
 
-describe('a through hole from one side, with bonded backing and paint', () => {
-  const document: JobDocument = {
-    ...BASE,
-    access: 'one',
-    backing: 'bonded',
-    former: 'pieces',
-    system: { resin: 'epoxy-slow', finish: 'paint-2k' },
-  };
-
-  it('is told in the order in which a good yard does it', () => {
-    const told = idsOf(document).filter((id) => !/coat-[2-9]|batch-[2-9]/.test(id));
-    expect(told).toEqual([
-      'hull.survey@damage',
-      'inside.shape@former',
-      'outside.wash@ground',
-      'outside.mask@ground',
-      'outside.grind@ground',
-      'inside.backing@backing-fit',
-      'bench.mix@backing',
-      'inside.backing@backing',
-      'bench.make@plies',
-      'bench.mix@outside-batch-1',
-      'outside.lay@outside-batch-1',
-      'face.abrade@fill',
-      'bench.mix@fill-1',
-      'face.fill@fill-1',
-      'face.sand@fill-board-p80',
-      'face.sand@fill-disc-p180',
-      'finish.mask@coat',
-      'bench.mix@coat-1',
-      'finish.coat@coat-1',
-      'finish.check@job',
-    ]);
-  });
-
-  it('waits for the backing before the first ply, and cuts the plies meanwhile', () => {
-    const { work, timeline } = planOf(document).plan;
-    const link = work?.links.find(
-      (l) => l.from === 'inside.backing@backing' && l.to?.startsWith('bench.mix'),
-    );
-    expect(link?.lags.map((lag) => lag.awaited)).toEqual(['holds']);
-    const at = (id: string) => timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === id);
-    const [bonded, cut, first] = [
-      at('inside.backing@backing'),
-      at('bench.make@plies'),
-      at('bench.mix@outside-batch-1'),
-    ];
-    expect(cut?.start).toBe(bonded?.end ?? NaN);
-    expect(((first?.start ?? NaN) - (bonded?.end ?? NaN)) / 1000).toBeCloseTo(
-      link?.lags[0].least.value ?? NaN,
-      3,
-    );
-    expect(cut?.end ?? NaN).toBeLessThan(first?.start ?? NaN);
-  });
-
-  it('waits for each coat in its window, and says what is done first where one is missed', () => {
-    const { work } = planOf(document).plan;
-    const overcoats = (work?.links ?? []).flatMap((l) => l.lags).filter((lag) => lag.awaited === 'overcoat');
-    expect(overcoats.length).toBeGreaterThan(0);
-    for (const lag of overcoats) {
-      expect(lag.window?.closes.value ?? NaN).toBeGreaterThan(lag.window?.opens.value ?? NaN);
-      expect(lag.window?.missed?.action).toBe('abrade');
-      expect(lag.cures?.layer.of).toBe('finish');
-    }
-  });
-});
-
-describe('a tear in a tube with a patch inside', () => {
-  const tear = workOf.bind(undefined, {
-    format: 'nelbo-job/1',
-    hull: { material: 'pvc-fabric' },
-    damage: { kind: 'fabric-tear', size: [0.15, 0.01] },
-    repair: { inflatable: { inside: 'yes', coats: 2 } },
-    conditions: { temperature: 20, humidity: 0.5 },
-  });
-
-  it('is joined inside through the tear, drawn together, then patched outside, and rests before air', () => {
-    const ids = tear().steps.map((s) => s.id);
-    const order = [
-      'patch.clean@bond',
-      'patch.abrade@bond',
-      'bench.mix@bond',
-      'tube.coat@inner-1',
-      'tube.coat@inner-2',
-      'tube.join@inner',
-      'tube.stitch@tear',
-      'patch.coat@bond-1',
-      'patch.coat@bond-2',
-      'patch.join@bond',
-      'tube.test@patch',
-    ];
-    expect(ids.filter((id) => order.includes(id))).toEqual(order);
-    const rest = tear().links.find((l) => l.from === 'patch.join@bond');
-    expect(rest?.to).toBe('tube.test@patch');
-    expect(rest?.lags.map((lag) => lag.awaited)).toEqual(['noAir']);
-    expect(rest?.lags[0].least.value).toBe(24 * 3600);
-    // Nothing follows the test but its strength.
-    expect(
-      tear()
-        .links.find((l) => l.to === undefined)
-        ?.lags.map((lag) => lag.awaited),
-    ).toEqual(['noLoad']);
-  });
-
-  it('lets each coat dry on its own faces before they meet', () => {
-    const before = (to: string) =>
-      tear()
-        .links.find((l) => l.to === to)
-        ?.lags.map((lag) => lag.awaited);
-    expect(before('tube.coat@inner-2')).toEqual(['dull']);
-    expect(before('tube.join@inner')).toEqual(['grabs']);
-    expect(before('patch.coat@bond-2')).toEqual(['dull']);
-    expect(before('patch.join@bond')).toEqual(['grabs']);
-  });
-});
-
 describe('steps on the work order', () => {
   it('stand in a table of every stage, numbered through the work, waits between them, people where one is not enough', () => {
     const foil = read({
@@ -472,169 +341,6 @@ describe('ids of steps', () => {
     expect(idsOf(edits['a fitting']).length).toBe(before.length + 2);
     expect(idsOf(edits['a stringer']).length).toBe(before.length + 3);
     expect(idsOf(edits['a lost shape']).length).toBe(before.length + 1);
-  });
-});
-
-describe('placement by links', () => {
-  const ledger = new Ledger('mix');
-  const s = (name: string, minutes: number): ReturnType<Ledger['given']> =>
-    ledger.given(name, name, minutes * 60, 's', 'assumed', 'made up');
-  const step = (serves: string, minutes: number, more: Partial<Step> = {}): Step =>
-    ({
-      ...stepOf('mix', 'fill', 'spread', { place: 'face', serves }, s(serves, minutes)),
-      ...more,
-    }) as Step;
-  const cure = (serves: string, minutes: number, window?: [number, number], missed?: Step): Item => ({
-    lag: {
-      id: `face.tacky@${serves}`,
-      stage: 'mix',
-      awaited: 'tacky',
-      least: s(`cure ${serves}`, minutes),
-      ...(window
-        ? {
-            window: {
-              opens: s(`opens ${serves}`, window[0]),
-              closes: s(`closes ${serves}`, window[1]),
-              ...(missed ? { missed } : {}),
-            },
-          }
-        : {}),
-    },
-  });
-  const minutesOf = (work: Work, crew: Parameters<typeof placeTasks>[3] = {}): string[] =>
-    placeTasks(work, 0, {}, crew, ['mix']).stages[0].tasks.map(
-      (t) => `${t.id.replace(/^face\./, '')} ${t.start / 60_000}–${t.end / 60_000}`,
-    );
-
-  it('puts a step that nothing holds back into a wait', () => {
-    const [a, b, c] = [step('a', 10), step('b', 20), step('c', 15)];
-    const { lags } = networkOf([{ step: a }, cure('a', 60), { step: b }], ['mix']).links[0];
-    const work: Work = {
-      steps: [a, b, c],
-      links: [{ from: a.id, to: b.id, lags }],
-    };
-    expect(minutesOf(work)).toEqual(['fill@a 0–10', 'tacky@a 10–70', 'fill@c 10–25', 'fill@b 70–90']);
-  });
-
-  it('waits for all that comes together in a step', () => {
-    const [a, b, c] = [step('a', 10), step('b', 20), step('c', 15)];
-    const [first, second] = [
-      networkOf([{ step: a }, cure('a', 60), { step: c }], ['mix']).links[0],
-      networkOf([{ step: b }, cure('b', 25), { step: c }], ['mix']).links[0],
-    ];
-    expect(minutesOf({ steps: [a, b, c], links: [first, second] }).at(-1)).toBe('fill@c 70–85');
-  });
-
-  it('lets steps of one go follow at once, a pot by one pair of hands and the rest by all', () => {
-    const go = { go: 'pot' };
-    const pot = { ...stepOf('mix', 'mix', 'pot', { place: 'face', serves: 'pot' }, s('pot', 10)), ...go };
-    const work = networkOf([{ step: pot }, { step: step('a', 30, go) }], ['mix']);
-    expect(minutesOf(work, { hands: 2 })).toEqual(['mix@pot 0–10', 'fill@a 10–25']);
-    // A go does not begin when the day cannot hold it.
-    const late = networkOf(
-      [{ step: step('first', 470) }, { step: pot }, { step: step('a', 30, go) }],
-      ['mix'],
-    );
-    const day = minutesOf(late, { hours: { days: 'daily', start: '08:00', end: '16:00' } });
-    expect(day.slice(1)).toEqual(['mix@pot 1920–1930', 'fill@a 1930–1960']);
-  });
-
-  it('puts the step in that opens a window again where it was missed, and none where it was not', () => {
-    const missed = step('again', 5);
-    const row = (length: number): Work =>
-      networkOf(
-        [{ step: step('a', 10) }, cure('a', 30, [30, 60], missed), { step: step('b', length) }],
-        ['mix'],
-      );
-    expect(minutesOf(row(20))).toEqual(['fill@a 0–10', 'tacky@a 10–40', 'fill@b 40–60']);
-    // Ends at 8:10; the window shuts at 9:10, and by then the yard is closed until the morning.
-    const shut = minutesOf(row(20), { hours: { days: 'daily', start: '08:00', end: '08:30' } });
-    expect(shut.map((line) => line.split(' ')[0])).toEqual(['fill@a', 'tacky@a', 'fill@again', 'fill@b']);
-  });
-
-  describe('in working hours', () => {
-    const hours = { days: 'daily', start: '08:00', end: '16:00' } as const;
-    const closing = (serves: string): Item => cure(serves, 60, [60, 120], step(`again-${serves}`, 5));
-    const starts = (work: Work): string[] =>
-      placeTasks(work, 0, {}, { hours }, ['mix'])
-        .stages[0].tasks.filter((t) => t.kind === 'work')
-        .map((t) => {
-          const minutes = t.start / 60_000;
-          const day = Math.floor(minutes / 1440);
-          const clock = [Math.floor(minutes / 60) % 24, minutes % 60]
-            .map((n) => String(n).padStart(2, '0'))
-            .join(':');
-          return `${t.id.replace(/^face\.fill@/, '')} ${day} ${clock}`;
-        });
-
-    it('lays a layer in the morning when its window would shut over night', () => {
-      // After 430 minutes of other work it would lie at 15:30; the next goes on from 16:30 to 17:30, and the yard is shut.
-      const row = [
-        { step: step('first', 430) },
-        { step: step('a', 20) },
-        closing('a'),
-        { step: step('b', 20) },
-      ];
-      expect(starts(networkOf(row, ['mix']))).toEqual(['first 0 08:00', 'a 1 08:00', 'b 1 09:20']);
-    });
-
-    it('does not put off what has time until the morning', () => {
-      const long = cure('a', 600, [600, 2000], step('again', 5));
-      const row = [{ step: step('first', 430) }, { step: step('a', 20) }, long, { step: step('b', 20) }];
-      expect(starts(networkOf(row, ['mix']))).toEqual(['first 0 08:00', 'a 0 15:10', 'b 1 08:00']);
-    });
-
-    it('does not put off what has to meet a window itself, and abrades what no shift can hold', () => {
-      // Five layers, each 100 minutes and 60 of waiting: a day holds three.
-      const row = ['a', 'b', 'c', 'd', 'e'].flatMap((k) => [{ step: step(k, 100) }, closing(k)]);
-      expect(starts(networkOf(row, ['mix']))).toEqual([
-        'a 0 08:00',
-        'b 0 10:40',
-        'c 0 13:20',
-        'again-c 1 08:00',
-        'd 1 08:05',
-        'e 1 10:45',
-      ]);
-    });
-
-    it('lays no lift half before the night and half after it', () => {
-      const go = { go: 'lift' };
-      const row = [
-        { step: step('first', 400) },
-        { step: step('a', 60, go) },
-        { step: step('b', 60, go) },
-        { step: step('c', 60, go) },
-      ];
-      expect(starts(networkOf(row, ['mix']))).toEqual([
-        'first 0 08:00',
-        'a 1 08:00',
-        'b 1 09:00',
-        'c 1 10:00',
-      ]);
-    });
-  });
-
-  it('places thousands of steps: what a node costs does not grow with their number', () => {
-    // One row of 20,000 steps with a wait between each two: with a search through all at every step this takes minutes.
-    const items = Array.from({ length: 20_000 }, (_, i) => [
-      { step: step(`s${i}`, 1) },
-      cure(`s${i}`, 1),
-    ]).flat();
-    const { stages, end } = placeTasks(networkOf(items, ['mix']), 0, {}, {}, ['mix']);
-    expect(stages[0].tasks.length).toBe(40_000);
-    expect(end).toBe(40_000 * 60_000);
-  });
-
-  it('refuses steps that wait for one another', () => {
-    const [a, b] = [step('a', 10), step('b', 10)];
-    const ring: Work = {
-      steps: [a, b],
-      links: [
-        { from: a.id, to: b.id, lags: [] },
-        { from: b.id, to: a.id, lags: [] },
-      ],
-    };
-    expect(() => placeTasks(ring, 0, {}, {}, ['mix'])).toThrowError(/wait for one another/);
   });
 });
 

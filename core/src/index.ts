@@ -121,6 +121,7 @@ export * from './plan/forecast/types';
 export { refinePlan, refineProblems } from './plan/forecast/refine';
 export { matchSystem, tradeOf, type MatchResult, type RankedChain, type Trade } from './match/rank';
 export { createPlanner, planRepair, type Planner } from './plan/plan-repair';
+export type { RepairKinds } from './repairs/kinds';
 export * from './plan/say';
 export * from './plan/summary';
 export { toldTasks, type ToldTask } from './plan/steps-table';

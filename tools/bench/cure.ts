@@ -9,14 +9,13 @@ import {
   type Calibration,
   type Layer,
 } from '@nelbo/core/cure';
-import { useRepairs } from '@nelbo/core/repairs';
+import { REPAIRS } from '@nelbo/core/repairs';
 import { quantile, rowOf, type Row } from './rows';
 
 const RUNS = 12;
 const WARM_UP = 4;
 const DAYS = 3 * 86_400;
 
-useRepairs();
 const NOW = Date.parse('2026-11-25T13:00:00Z');
 const CLOCK = { now: NOW, timeZone: 'UTC' };
 
@@ -122,7 +121,7 @@ export function measureCure(): readonly Row[] {
     ),
   );
   const night = job({ temperature: 14, place: 'open air', air: 'day and night', low: 4, high: 14 });
-  const planned = planRepair(night, LIBRARY, {}, CLOCK);
+  const planned = planRepair(night, LIBRARY, {}, CLOCK, REPAIRS);
   rows.push(
     rowOf(
       'whole forecast',
@@ -137,7 +136,7 @@ export function measureCure(): readonly Row[] {
   const searches = Array.from({ length: 5 }, () => {
     const began = performance.now();
     let last = 0;
-    for (const p of whatWouldHelp(night, LIBRARY, {}, CLOCK)) last = p.options.length;
+    for (const p of whatWouldHelp(night, LIBRARY, {}, CLOCK, REPAIRS)) last = p.options.length;
     if (last === 0) throw new Error('the search found nothing');
     return performance.now() - began;
   });

@@ -1,10 +1,9 @@
 import { performance } from 'node:perf_hooks';
 import { LIBRARY, createPlanner, planRepair, readJob, type Job, type Shop } from '@nelbo/core';
-import { useRepairs } from '@nelbo/core/repairs';
+import { REPAIRS } from '@nelbo/core/repairs';
 import { DEMO_SHOP, demoJobs } from '../../server/src/demo/jobs';
 import { rowOf, type Row } from './rows';
 
-useRepairs();
 const NOW = Date.parse('2026-11-24T09:00:00Z');
 const CLOCK = { now: NOW, timeZone: 'Europe/Oslo' };
 const SHOP: Shop = {
@@ -48,11 +47,11 @@ const EDITS: Record<string, (job: Job, i: number) => Job> = {
 export function measurePlanning(): readonly Row[] {
   const jobs = demoJobs(NOW).flatMap(({ document }) => readJob(document).job ?? []);
   const traceSize = (job: Job): number =>
-    Object.keys(planRepair(job, LIBRARY, SHOP, CLOCK).plan?.trace ?? {}).length;
+    Object.keys(planRepair(job, LIBRARY, SHOP, CLOCK, REPAIRS).plan?.trace ?? {}).length;
   const largest = jobs.reduce((a, b) => (traceSize(b) > traceSize(a) ? b : a));
   const size = `${traceSize(largest)} figures`;
   const rows = Object.entries(EDITS).map(([field, edit]) => {
-    const planner = createPlanner();
+    const planner = createPlanner(REPAIRS);
     return rowOf(
       `re-plan after ${field}`,
       size,
@@ -64,7 +63,7 @@ export function measurePlanning(): readonly Row[] {
     rowOf(
       'cold plan',
       size,
-      times(() => planRepair(largest, LIBRARY, SHOP, CLOCK)),
+      times(() => planRepair(largest, LIBRARY, SHOP, CLOCK, REPAIRS)),
       25,
     ),
   );
@@ -76,7 +75,7 @@ export function measurePlanning(): readonly Row[] {
     taper: { ratio: 20 },
   };
   const began = performance.now();
-  planRepair(worst, LIBRARY, SHOP, CLOCK);
+  planRepair(worst, LIBRARY, SHOP, CLOCK, REPAIRS);
   rows.push(
     rowOf('cold plan, 60 mm wall at 20:1', `${traceSize(worst)} figures`, [performance.now() - began]),
   );
@@ -87,13 +86,13 @@ export function measurePlanning(): readonly Row[] {
 function measureKinds(jobs: readonly Job[]): readonly Row[] {
   const kinds = new Map<string, { job: Job; figures: number }>();
   for (const job of jobs) {
-    const { plan } = planRepair(job, LIBRARY, SHOP, CLOCK);
+    const { plan } = planRepair(job, LIBRARY, SHOP, CLOCK, REPAIRS);
     const kind = plan?.repair && !plan.grind ? plan.repair.kind : undefined;
     const figures = Object.keys(plan?.trace ?? {}).length;
     if (kind && figures > (kinds.get(kind)?.figures ?? 0)) kinds.set(kind, { job, figures });
   }
   return [...kinds].flatMap(([kind, { job, figures }]) => {
-    const planner = createPlanner();
+    const planner = createPlanner(REPAIRS);
     return [
       rowOf(
         `re-plan after size, ${kind}`,
@@ -104,7 +103,7 @@ function measureKinds(jobs: readonly Job[]): readonly Row[] {
       rowOf(
         `cold plan, ${kind}`,
         `${figures} figures`,
-        times(() => planRepair(job, LIBRARY, SHOP, CLOCK)),
+        times(() => planRepair(job, LIBRARY, SHOP, CLOCK, REPAIRS)),
         25,
       ),
     ];

@@ -6,6 +6,7 @@ import {
   findingHistory,
   openJobFile,
   parseQuantity,
+  createPlanner,
   planRepair,
   readJob,
   refinePlan,
@@ -14,12 +15,11 @@ import {
 } from '@nelbo/core';
 import { forecastCure, readLogger } from '@nelbo/core/cure';
 import { publicPlan, workOrder, workOrderDrawings, workOrderMarkdown } from '@nelbo/core/papers';
-import { useRepairs } from '@nelbo/core/repairs';
+import { REPAIRS } from '@nelbo/core/repairs';
 import { anyJob, anyYard } from '../../core/spec/any-document';
 import { inputsOf } from './inputs';
 import { brokenIn, lane, tried, type Lane } from './report';
 
-useRepairs();
 const CLOCK = { now: Date.UTC(2026, 10, 23, 8), timeZone: 'Europe/Oslo' };
 /** Papers take ten times as long as the plan: those of every so many. */
 const PAPERS = 12;
@@ -48,7 +48,7 @@ export async function plannerLane(inputs: number, seed: number): Promise<Lane> {
         const { job, problems } = readJob(document);
         const bad = problems.find((p) => p.severity === 'error');
         if (bad || !job) return `a document of the schema is refused: ${bad && describeProblem(bad)}`;
-        const result = planRepair(job, LIBRARY, shop, CLOCK);
+        const result = planRepair(job, LIBRARY, shop, CLOCK, REPAIRS);
         if (result.fault) return `fault ${(result.fault as Error).stack?.split('\n').slice(0, 2).join(' ')}`;
         if (!result.plan) return undefined;
         const odd = notFinite(result.plan);
@@ -57,7 +57,13 @@ export async function plannerLane(inputs: number, seed: number): Promise<Lane> {
         const cure = forecastCure(job, result, LIBRARY, shop, CLOCK, { cells: 20, detail: false });
         const plan = cure ? refinePlan(result.plan, cure) : result.plan;
         const reader = { units: shop.units, currency: shop.currency };
-        const order = workOrder(job, plan, problems, findingHistory(job, LIBRARY, shop, CLOCK), reader);
+        const order = workOrder(
+          job,
+          plan,
+          problems,
+          findingHistory(job, LIBRARY, shop, CLOCK, () => createPlanner(REPAIRS)),
+          reader,
+        );
         const text = workOrderMarkdown(order, workOrderDrawings(plan, reader), plan.trace, reader);
         return (
           notFinite(publicPlan(plan)) ?? brokenIn(decodeURIComponent(text.replace(/%(?![0-9A-F]{2})/g, '')))

@@ -2,7 +2,7 @@ import type { Library } from '../materials/product';
 import type { Finding, Job } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import type { Plan } from './plan';
-import { createPlanner, type Planner } from './plan-repair';
+import type { Planner } from './plan-repair';
 import { say, type Reader } from './say';
 import type { Clock } from './clock';
 import type { Shop } from '../schema/shop-fields';
@@ -62,7 +62,7 @@ export function findingHistory(
   library: Library,
   shop: Shop,
   clock: Clock,
-  plannerAt: (index: number) => Planner = createPlanner,
+  plannerAt: (index: number) => Planner,
 ): readonly FindingEffect[] {
   const findings = job.damage.findings ?? [];
   const history: FindingEffect[] = [];

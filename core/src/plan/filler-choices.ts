@@ -1,3 +1,4 @@
+import type { RepairKinds } from '../repairs/kinds';
 import { tellProblem } from '../tell/tell-problem';
 import { linkOf } from '../match/chain';
 import { linkConditions } from '../match/compile';
@@ -27,8 +28,14 @@ export interface FillerChoice {
 }
 
 /** The job planned once with each compound of the library: the same computation as the plan itself. */
-export function fillerChoices(job: Job, library: Library, shop: Shop, clock: Clock): readonly FillerChoice[] {
-  const own = planRepair(job, library, shop, clock).plan?.system?.chosen?.chain;
+export function fillerChoices(
+  job: Job,
+  library: Library,
+  shop: Shop,
+  clock: Clock,
+  kinds?: RepairKinds,
+): readonly FillerChoice[] {
+  const own = planRepair(job, library, shop, clock, kinds).plan?.system?.chosen?.chain;
   return library.fillers.map((filler): FillerChoice => {
     // The rest of the chain is held: a filler that only another resin or finish would take is no choice here.
     const system = {
@@ -37,7 +44,7 @@ export function fillerChoices(job: Job, library: Library, shop: Shop, clock: Clo
       ...(own?.finish ? { finish: own.finish.id } : {}),
       filler: filler.id,
     };
-    const { plan, problems } = planRepair({ ...job, system }, library, shop, clock);
+    const { plan, problems } = planRepair({ ...job, system }, library, shop, clock, kinds);
     const chain = plan?.system?.chosen?.chain;
     const taken =
       chain &&

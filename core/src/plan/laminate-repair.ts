@@ -10,7 +10,6 @@ import { linkOf } from '../match/chain';
 import { DEFAULTS } from '../materials/defaults';
 import type { Filler, Library, Resin, Sheet } from '../materials/product';
 import { planMix } from '../mix/batches';
-import { repairDesk } from '../repairs/desk';
 import type { RepairPlan } from '../repairs/repair';
 import type { Face, Job } from '../schema/job';
 import type { Item } from '../work/step';
@@ -387,16 +386,16 @@ function extrasOf(
   const face = { area: grind.finishArea, masking: grind.maskingLength };
   const under = linkOf(chain, 'prime') !== undefined || linkOf(chain, 'barrier') !== undefined;
   if (!unfilled && !under && chain.finish) return undefined;
-  const desk = repairDesk();
-  if (!desk) return 'needs repairs';
+  const { kinds } = input;
+  if (!kinds) return 'needs repairs';
   const all = [
     unfilled
-      ? memo.run('unfilled', { repair, face }, (i, l) => desk.unfilled(i.repair, i.face, l))
+      ? memo.run('unfilled', { repair, face }, (i, l) => kinds.unfilled(i.repair, i.face, l))
       : undefined,
-    under ? memo.run('under', { repair, face }, (i, l) => desk.underCoats(i.repair, i.face, l)) : undefined,
+    under ? memo.run('under', { repair, face }, (i, l) => kinds.underCoats(i.repair, i.face, l)) : undefined,
     chain.finish
       ? undefined
-      : memo.run('coating', { repair, face }, (i, l) => desk.finishing(i.repair, i.face, l)),
+      : memo.run('coating', { repair, face }, (i, l) => kinds.finishing(i.repair, i.face, l)),
   ].filter((x): x is RepairPlan => x !== undefined);
   const [first, ...rest] = all;
   if (!first) return undefined;

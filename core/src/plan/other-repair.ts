@@ -4,7 +4,7 @@ import { COARSEST } from '../materials/abrasives';
 import { DEFAULTS } from '../materials/defaults';
 import type { DamageKind } from '../materials/damage-kinds';
 import type { Library } from '../materials/product';
-import { repairDesk, repairKindFor, type RepairDesk } from '../repairs/desk';
+import { repairKindFor, type RepairKinds } from '../repairs/kinds';
 import type { RepairInput, RepairPlan, RepairSheet, SandRequest } from '../repairs/repair';
 import type { Job } from '../schema/job';
 import type { SurveyResult } from '../survey/extent';
@@ -39,11 +39,13 @@ export interface OtherInput {
   readonly survey: SurveyResult;
   readonly readings?: ReadingMap;
   readonly taskFacts: TaskFacts;
+  /** Absent where nobody handed them in. */
+  readonly kinds?: RepairKinds;
 }
 
 export interface OtherRepair extends Pick<Plan, 'repair' | 'sanding' | 'finish' | 'bench' | 'materials'> {
   readonly items?: readonly Item[];
-  /** The kinds of repair are not laid out yet: the plan waits for them. */
+  /** The kinds of repair were not handed in: the plan waits for them. */
   readonly needs?: 'repairs';
 }
 
@@ -56,7 +58,7 @@ export function repairInput({
   system,
   survey,
   readings,
-}: Omit<OtherInput, 'job' | 'shop' | 'taskFacts'>): RepairInput | undefined {
+}: Omit<OtherInput, 'job' | 'shop' | 'taskFacts' | 'kinds'>): RepairInput | undefined {
   const {
     thickness,
     gelCoat,
@@ -136,12 +138,12 @@ export const joined = (a: RepairPlan, b: RepairPlan | undefined): RepairPlan =>
 /** A repair that is not laminate in a dish: its own kind works it out; finish, papers, cups, prices and time are those of every plan. */
 export function planOther(memo: StageMemo, input: OtherInput): OtherRepair | undefined {
   const repair = repairInput(input);
-  const desk = repairDesk();
-  if (!desk) return { needs: 'repairs' };
-  const kind = repair && repairKindFor(desk, repair);
+  const { kinds } = input;
+  if (!kinds) return { needs: 'repairs' };
+  const kind = repair && repairKindFor(kinds, repair);
   const own = kind && memo.run('repair', repair, (i, l) => kind.plan(i, l));
   if (!repair || !own) return undefined;
-  const { finish, bySheet } = finishOf(memo, input, repair, own, desk);
+  const { finish, bySheet } = finishOf(memo, input, repair, own, kinds);
   const whole = joined(own, bySheet);
   const sanding = sandingOf(memo, whole, input);
   const bench = memo.run(
@@ -170,6 +172,7 @@ export function planOther(memo: StageMemo, input: OtherInput): OtherRepair | und
       system: input.system,
       facts: input.taskFacts,
       masking: own.coat?.masking,
+      hands: input.inputs.hands,
     },
     itemsOf,
   );
@@ -182,13 +185,13 @@ function finishOf(
   { job, facts, library, shop, inputs, system }: OtherInput,
   repair: RepairInput,
   own: RepairPlan,
-  desk: RepairDesk,
+  kinds: RepairKinds,
 ): { readonly finish?: FinishPlan; readonly bySheet?: RepairPlan } {
   const face = own.coat;
   const paint = system.chosen?.chain.finish;
   if (!face || !system.route.stages.includes('finish')) return {};
   if (!paint)
-    return { bySheet: memo.run('coating', { repair, face }, (i, l) => desk.finishing(i.repair, i.face, l)) };
+    return { bySheet: memo.run('coating', { repair, face }, (i, l) => kinds.finishing(i.repair, i.face, l)) };
   const milestones = memo.run('cure', { paint, temperature: inputs.temperature }, (i, l) => {
     checkTemperature(i.paint, i.temperature, 'finish', l);
     return doublingRule.milestones('finish', i.paint, i.temperature, l);
@@ -318,11 +321,12 @@ interface Ordered {
   readonly system: SystemPlan;
   readonly facts: TaskFacts;
   readonly masking?: NonNullable<RepairPlan['coat']>['masking'];
+  readonly hands: Inputs['hands'];
 }
 
 /** The kind's own steps, its papers, then the coats: a face is sanded before it is coated. */
 function itemsOf(
-  { own, after, later, sanding, finish, system, facts, masking }: Ordered,
+  { own, after, later, sanding, finish, system, facts, masking, hands }: Ordered,
   ledger: Ledger,
 ): readonly Item[] {
   // What the kind has done itself, such as masking before its own coats, is not done twice.
@@ -337,7 +341,9 @@ function itemsOf(
     ...paperSteps(sanding, 'finish'),
     ...notYet(after),
     ...(finish && masking
-      ? notYet(finishSteps({ finish, chain: system.chosen?.chain, job: facts, masking, moved: [] }, ledger))
+      ? notYet(
+          finishSteps({ finish, chain: system.chosen?.chain, job: facts, masking, moved: [], hands }, ledger),
+        )
       : []),
     ...later,
   ];

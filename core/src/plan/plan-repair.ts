@@ -18,6 +18,7 @@ import { drawPlanView, type PlanDrawing, type PlanObstacle, type PlanViewInput }
 import { productTimes } from './product-times';
 import type { Clock } from './clock';
 import type { Shop } from '../schema/shop-fields';
+import type { RepairKinds } from '../repairs/kinds';
 import { StageMemo } from './stage-memo';
 import type { TaskFacts } from './steps/parts';
 import { missedWindows, placeTasks } from './placement';
@@ -34,19 +35,30 @@ export interface Planner {
  * Plans a repair: survey → match → the way of the chosen system (laminate in a dish, or another kind of repair) →
  * materials → time line. Pure, synchronous and deterministic; never throws for user data.
  *
+ * @param kinds kinds of repair besides laminate; a job that needs them says so where they are not given
  * @returns the plan as far as it goes, and the problems found
  */
-export function planRepair(job: Job, library: Library, shop: Shop, clock: Clock): PlanResult {
-  return createPlanner().plan(job, library, shop, clock);
+export function planRepair(
+  job: Job,
+  library: Library,
+  shop: Shop,
+  clock: Clock,
+  kinds?: RepairKinds,
+): PlanResult {
+  return createPlanner(kinds).plan(job, library, shop, clock);
 }
 
-/** A planner with a memory of its last plan. */
-export function createPlanner(): Planner {
+/**
+ * A planner with a memory of its last plan.
+ *
+ * @param kinds kinds of repair besides laminate; a job that needs them says so where they are not given
+ */
+export function createPlanner(kinds?: RepairKinds): Planner {
   let memo = new StageMemo();
   return {
     plan(job, library, shop, clock) {
       try {
-        return planWith(memo, job, library, shop, clock);
+        return planWith(memo, { job, library, shop, clock, kinds });
       } catch (fault) {
         // One job that nobody foresaw must not take a board or a list with it. What was half kept is let go.
         memo = new StageMemo();
@@ -58,9 +70,18 @@ export function createPlanner(): Planner {
 
 const UNFORESEEN = problem({ severity: 'error', path: '(job)' }, 'job-not-foreseen');
 
-function planWith(memo: StageMemo, job: Job, library: Library, shop: Shop, clock: Clock): PlanResult {
+interface Asked {
+  readonly job: Job;
+  readonly library: Library;
+  readonly shop: Shop;
+  readonly clock: Clock;
+  readonly kinds: RepairKinds | undefined;
+}
+
+function planWith(memo: StageMemo, asked: Asked): PlanResult {
+  const { job } = asked;
   memo.begin();
-  const { timing, needs, ...plan } = compose(memo, job, library, shop, clock);
+  const { timing, needs, ...plan } = compose(memo, asked);
   const trace = memo.lazyTrace();
   const missed = plan.timeline ? missedWindows(plan.timeline) : [];
   return {
@@ -99,7 +120,7 @@ function missing(job: Job): Problem[] {
 /** A plan without its trace, and what its time line was placed from. */
 type Composed = Omit<Plan, 'trace'> & Pick<PlanResult, 'timing' | 'needs'>;
 
-function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock: Clock): Composed {
+function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): Composed {
   const nothing = {
     format: PLAN_FORMAT,
     engine: ENGINE_VERSION,
@@ -194,6 +215,7 @@ function compose(memo: StageMemo, job: Job, library: Library, shop: Shop, clock:
     survey,
     readings: readingMap,
     taskFacts,
+    kinds,
   };
   const worked: Partial<Laminated> & OtherRepair =
     (isLaminated(route?.id) ? planLaminate(memo, { ...common, cored }) : planOther(memo, common)) ?? {};

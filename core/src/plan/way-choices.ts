@@ -2,6 +2,7 @@ import { tellProblem } from '../tell/tell-problem';
 import { SCHOOLS, hasSchools, type School } from '../match/routes';
 import type { Library } from '../materials/product';
 import { substrateOf } from '../materials/substrates';
+import type { RepairKinds } from '../repairs/kinds';
 import type { Job } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import { planRepair } from './plan-repair';
@@ -32,11 +33,17 @@ const BUYS: Readonly<Record<School, string>> = {
 const NAMES: Readonly<Record<School, string>> = { inject: 'Inject', recore: 'Open and replace the core' };
 
 /** The job planned once in each school. @returns empty where there is only one way */
-export function wayChoices(job: Job, library: Library, shop: Shop, clock: Clock): readonly WayChoice[] {
+export function wayChoices(
+  job: Job,
+  library: Library,
+  shop: Shop,
+  clock: Clock,
+  kinds?: RepairKinds,
+): readonly WayChoice[] {
   const family = substrateOf(job.hull.material)?.family;
   const { kind } = job.damage;
   if (!family || !kind || !hasSchools(family, kind)) return [];
-  const own = planRepair(job, library, shop, clock).plan?.system?.route.id;
+  const own = planRepair(job, library, shop, clock, kinds).plan?.system?.route.id;
   return SCHOOLS.map((way): WayChoice => {
     // Each school takes the chain that is best in it.
     const { plan, problems } = planRepair(
@@ -44,6 +51,7 @@ export function wayChoices(job: Job, library: Library, shop: Shop, clock: Clock)
       library,
       shop,
       clock,
+      kinds,
     );
     return {
       way,

@@ -235,7 +235,7 @@ export class RepairBuilder {
     awaited: Awaited,
     where: Where,
     least: Figure,
-    more: Pick<Lag, 'window' | 'cures' | 'until'> = {},
+    more: Pick<Lag, 'window' | 'cures' | 'until' | 'over'> = {},
   ): this {
     const { place, serves, fields } = where;
     this.#items.push({

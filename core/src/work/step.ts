@@ -50,6 +50,12 @@ export interface Cures {
   readonly moment: 'opens' | 'sand';
 }
 
+/** A layer that is laid one place after another, and the next over it in the same order: each place counts from its own laying, s. */
+export interface OverFace {
+  readonly laid: Figure;
+  readonly next: Figure;
+}
+
 /** How long is waited, and for what. */
 export interface Lag {
   /** `place.what@what it serves`. */
@@ -64,6 +70,8 @@ export interface Lag {
   /** It ends when a layer has come to a moment of its cure. */
   readonly cures?: Cures;
   readonly window?: Window;
+  /** Over a face that takes long; `least` and the window count from when the last of it lies all the same. */
+  readonly over?: OverFace;
 }
 
 /** From the end of one step to the start of another, with what is waited for in between, one after the other. */

@@ -1,6 +1,7 @@
 import {
   LIBRARY,
   findingHistory,
+  createPlanner,
   planRepair,
   readJob,
   refinePlan,
@@ -16,15 +17,13 @@ import {
 } from '@nelbo/core';
 import { forecastCure } from '@nelbo/core/cure';
 import { workOrder, type WorkOrder } from '@nelbo/core/papers';
-import { useRepairs } from '@nelbo/core/repairs';
+import { REPAIRS } from '@nelbo/core/repairs';
 import type { Database } from '../db/connect';
 import type { PlanFacts } from '../heavy/tasks';
 import { HttpProblem } from '../http/problem';
 import type { JobView } from '../jobs/service';
 import { readShop } from '../shop/queries';
 import { listProducts, yardProducts } from '../stores/queries';
-
-useRepairs();
 
 export interface Planned {
   readonly job: Job;
@@ -53,7 +52,7 @@ export function planned({ document, shop, products, now, timeZone }: PlanFacts):
   const library = yardLibrary(LIBRARY, yardProducts(products));
   const { job: read, problems } = readJob(document);
   const clock = { now, timeZone };
-  const result = read && planRepair(read, library, shop, clock);
+  const result = read && planRepair(read, library, shop, clock, REPAIRS);
   if (!read || !result?.plan)
     throw new HttpProblem(
       422,
@@ -66,7 +65,7 @@ export function planned({ document, shop, products, now, timeZone }: PlanFacts):
     plan: cure ? refinePlan(result.plan, cure) : result.plan,
     problems: [...problems, ...(cure ? refineProblems(result.problems, cure) : result.problems)],
     library,
-    history: findingHistory(read, library, shop, clock),
+    history: findingHistory(read, library, shop, clock, () => createPlanner(REPAIRS)),
     reader: { currency: shop.currency, units: shop.units, timeZone },
   };
 }

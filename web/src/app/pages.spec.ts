@@ -145,9 +145,12 @@ async function soon<T>(look: () => T | undefined): Promise<T> {
 describe('the shop page', () => {
   it('sorts the yard and takes a new reading', async () => {
     const { fixture, host, http } = make(ShopPage);
-    http
-      .expectOne('/api/v1/shop')
-      .flush({ name: 'Skerry Lane Boatworks', temperature: 17.4, humidity: 0.61 });
+    http.expectOne('/api/v1/shop').flush({
+      name: 'Skerry Lane Boatworks',
+      temperature: 17.4,
+      humidity: 0.61,
+      hours: { days: 'always' },
+    });
     // The board comes by itself when the page is drawn.
     const asked = await soon(() => http.match('/api/v1/jobs/under-way')[0]);
     asked.flush([stored({ ...JOB, schedule: { start: new Date(Date.now() - 60_000).toISOString() } })]);

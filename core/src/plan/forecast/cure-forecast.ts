@@ -1,9 +1,11 @@
 import { tzOffset } from '@date-fns/tz';
+import { afterLast } from '../../repairs/common/over-face';
 import type { Library } from '../../materials/product';
 import type { Job } from '../../schema/job';
 import { Ledger } from '../../trace/ledger';
 import type { Problem } from '../../trace/problem';
-import type { Lag } from '../../work/step';
+import type { Figure } from '../../trace/figure';
+import type { Lag, OverFace } from '../../work/step';
 import type { Inputs } from '../inputs';
 import type { Plan, PlanResult, Timing } from '../plan';
 import type { Expected, ForecastWait } from '../timeline';
@@ -103,7 +105,7 @@ function placedOnce(
     tell: (n) => tell(Math.min(1, n / Math.max(1, lags))),
   });
   const films: CureCase[] = [];
-  const waitOf = (lag: Lag, start: number): ForecastWait | undefined => {
+  const placeOf = (lag: Lag, start: number): ForecastWait | undefined => {
     if (lag.cures?.layer.of === 'film') {
       const film = filmWait(job, plan, placed, lag, lag.cures, start, ledger, detail);
       if (film) films.push(film.found);
@@ -112,6 +114,10 @@ function placedOnce(
     const forecast = lag.cures && stacks.wait(lag.cures, start);
     // Filler is sanded whatever its window says: a window stands only where the plan waits for one.
     return forecast && (lag.window ? forecast : { duration: forecast.duration });
+  };
+  const waitOf = (lag: Lag, start: number): ForecastWait | undefined => {
+    const wait = placeOf(lag, start);
+    return wait && (lag.over ? overWholeFace(wait, lag.over, `over.${lag.id}`, start, ledger) : wait);
   };
   const found = new Map<string, Expected>();
   const timeline = placeTasks(
@@ -151,6 +157,33 @@ function placedOnce(
     entries: ledger.entries,
   };
   return { forecast, found };
+}
+
+/** The wait of one place as that of a face which was coated one place after another. */
+function overWholeFace(
+  { duration, window }: ForecastWait,
+  over: OverFace,
+  id: string,
+  start: number,
+  ledger: Ledger,
+): ForecastWait {
+  const from = (key: string, label: string, at: number): Figure =>
+    ledger.given(`${id}.${key}`, label, (at - start) / 1000, 's', 'computed', 'forecast of one place');
+  const { rest, opens, closes } = afterLast(ledger, id, over, {
+    rest: duration,
+    ...(window
+      ? {
+          opens: from('opens', 'window opens at one place', window.opens),
+          closes: from('closes', 'window shuts at one place', window.closes),
+        }
+      : {}),
+  });
+  return {
+    duration: rest,
+    ...(opens && closes
+      ? { window: { opens: start + opens.value * 1000, closes: start + closes.value * 1000 } }
+      : {}),
+  };
 }
 
 /** One warning of a kind for each stage: the coats and goes after the first say the same. A stall over night says most. */

@@ -1,5 +1,6 @@
 import type { Library } from '../../materials/product';
 import { setIn } from '../../schema/document-path';
+import type { RepairKinds } from '../../repairs/kinds';
 import type { Job } from '../../schema/job';
 import { harmsOf, sameHarm, type Harm } from '../../trace/harm';
 import type { Vapour } from '../../trace/problem-codes';
@@ -73,20 +74,21 @@ export function* whatWouldHelp(
   library: Library,
   shop: Shop,
   clock: Clock,
+  kinds?: RepairKinds,
 ): Generator<HelpProgress, void> {
-  const first = outcome(job, library, shop, clock, FINE);
+  const first = outcome(job, library, shop, clock, FINE, kinds);
   if (!first) {
     yield { share: 1, options: [], done: true };
     return;
   }
   const { plan, result: base } = first;
-  const coarseBase = outcome(job, library, shop, clock, COARSE)?.result ?? base;
+  const coarseBase = outcome(job, library, shop, clock, COARSE, kinds)?.result ?? base;
   const ideas = ideasFor(job, plan, library, clock);
   const steps = ideas.length + 6 + SHOWN;
   let step = 0;
   const tried: { idea: Idea; result: Outcome }[] = [];
   const attempt = (idea: Idea): void => {
-    const o = outcome(changed(job, idea), library, shop, clock, COARSE);
+    const o = outcome(changed(job, idea), library, shop, clock, COARSE, kinds);
     if (o && sticks(idea, o.plan)) tried.push({ idea, result: o.result });
     step += 1;
   };
@@ -117,7 +119,7 @@ export function* whatWouldHelp(
     .slice(0, SHOWN);
   const options: HelpOption[] = [];
   for (const { idea } of best) {
-    const fine = outcome(changed(job, idea), library, shop, clock, FINE);
+    const fine = outcome(changed(job, idea), library, shop, clock, FINE, kinds);
     step += 1;
     if (fine && helps(fine.result, base)) {
       const r = fine.result;
@@ -189,8 +191,9 @@ function outcome(
   shop: Shop,
   clock: Clock,
   options: ForecastOptions,
+  kinds: RepairKinds | undefined,
 ): { readonly plan: Plan; readonly result: Outcome } | undefined {
-  const planned = planRepair(job, library, shop, clock);
+  const planned = planRepair(job, library, shop, clock, kinds);
   const cure = forecastCure(job, planned, library, shop, clock, options);
   if (!planned.plan || !cure) return undefined;
   const missed = cure.timeline ? missedWindows(cure.timeline) : [];

@@ -1,9 +1,12 @@
 import { COAT_RATE } from '../../finish/film';
+import { afterLast, overFace } from '../../repairs/common/over-face';
 import type { Chain } from '../../match/chain';
+import { handsOn } from '../../materials/hands-on';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
 import { workId } from '../../work/ids';
+import { tellStep } from '../../work/tell';
 import type { Item } from '../../work/step';
 import type { FinishPlan, GrindPlan } from '../plan';
 import { reopened } from './laminate';
@@ -18,6 +21,8 @@ export interface FinishWork {
   readonly job?: TaskFacts;
   /** Length of the masking line. */
   readonly masking: Figure;
+  /** Pairs of hands that lay a coat side by side. */
+  readonly hands: Figure;
   /** Fittings that were taken off and are bedded again. */
   readonly moved: readonly { readonly index: number; readonly name: string }[];
 }
@@ -28,7 +33,7 @@ export const movedBack = (grind: GrindPlan): FinishWork['moved'] =>
 
 /** Coats from masking to the check. */
 export function finishSteps(
-  { finish, chain, job, masking, moved }: FinishWork,
+  { finish, chain, job, masking, moved, hands }: FinishWork,
   ledger: Ledger,
 ): readonly Item[] {
   const gel = chain?.finish?.kind === 'gel coat';
@@ -54,7 +59,7 @@ export function finishSteps(
     ]);
   if (finish.method === 'spray')
     w.step('sprayGear', 'sprayGear', 'set', { place: 'bench', serves: 'coat' }, RATES.sprayFixed);
-  for (let coat = 1; coat <= finish.coats.value; coat += 1) coatSteps(w, finish, gel, coat);
+  for (let coat = 1; coat <= finish.coats.value; coat += 1) coatSteps(w, finish, hands, gel, coat);
   for (const s of finish.sanding)
     w.timed(
       'sand',
@@ -78,7 +83,7 @@ export function finishSteps(
   return w.items;
 }
 
-function coatSteps(w: StageSteps, finish: FinishPlan, gel: boolean, coat: number): void {
+function coatSteps(w: StageSteps, finish: FinishPlan, hands: Figure, gel: boolean, coat: number): void {
   const m = finish.milestones;
   const serves = `coat-${coat}`;
   w.step(
@@ -90,14 +95,12 @@ function coatSteps(w: StageSteps, finish: FinishPlan, gel: boolean, coat: number
     [perItem('s', 'per cup', RATES.mixBatch, finish.batchesPerCoat)],
     true,
   );
-  w.step(
-    `coat.${coat}`,
-    'coat',
-    gel ? 'gelCoat' : 'paint',
-    { place: 'finish', serves, fields: { coat } },
-    RATES.coatFixed,
-    [perM2(COAT_RATE[finish.method], finish.area)],
-  );
+  const fields = { coat };
+  const how = gel ? 'gelCoat' : 'paint';
+  const work = handsOn(w.ledger, `coat.${coat}`, tellStep({ action: 'coat', how, fields }), RATES.coatFixed, [
+    perM2(COAT_RATE[finish.method], finish.area),
+  ]);
+  w.timed('coat', how, { place: 'finish', serves, fields }, work);
   const last = coat === finish.coats.value;
   const awaited = !last ? 'overcoat' : gel ? 'gelCoatSanded' : 'paintHandled';
   const missed = reopened(
@@ -108,16 +111,21 @@ function coatSteps(w: StageSteps, finish: FinishPlan, gel: boolean, coat: number
     finish.area,
     w.ledger,
   );
+  const over = last ? undefined : overFace(w.ledger, `coat.${coat}.over`, work, hands, 'alike');
+  const place = {
+    rest: last ? m.sand : (m.windowOpens ?? m.sand),
+    ...(last ? {} : { opens: m.windowOpens, closes: m.windowCloses }),
+  };
+  const { rest, opens, closes } = over ? afterLast(w.ledger, `coat.${coat}.over`, over, place) : place;
   w.add({
     lag: {
       id: workId('finish', awaited, serves),
       stage: 'finish',
       awaited,
-      least: last ? m.sand : (m.windowOpens ?? m.sand),
+      least: rest,
       cures: { layer: { of: 'finish', number: coat }, moment: last || !m.windowOpens ? 'sand' : 'opens' },
-      ...(m.windowOpens && m.windowCloses && !last
-        ? { window: { opens: m.windowOpens, closes: m.windowCloses, missed } }
-        : {}),
+      ...(opens && closes ? { window: { opens, closes, missed } } : {}),
+      ...(over ? { over } : {}),
     },
   });
 }

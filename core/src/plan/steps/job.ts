@@ -42,6 +42,7 @@ export function laminateRepairSteps(
             job,
             masking: grind.maskingLength,
             moved: movedBack(grind),
+            hands: parts.hands,
           },
           ledger,
         )

@@ -4,6 +4,7 @@ import type { Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import type { Stage } from '../../trace/problem';
+import { afterLast, overFace } from './over-face';
 import { perM2, type RepairBuilder } from '../builder';
 import { massFor, mixed } from './mixing';
 import { shareOf, wholeNumber } from './measures';
@@ -146,7 +147,7 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
     volume,
     product,
   );
-  layCoats(b, q, coats.value, pots);
+  layCoats(b, q, coats.value, pots, lay);
   return { dryFilm, coats, dryPerCoat, wetPerCoat, volume, volumePerCoat };
 }
 
@@ -164,7 +165,8 @@ const awaitedOf = (last: boolean, then: CoatQuestion['last'], again: boolean): A
         ? 'nextCoatAgain'
         : 'nextCoat';
 
-function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | undefined): void {
+/** Coats one after another, each with its window. @param lay working time of one coat, s */
+function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | undefined, lay: Figure): void {
   const times = b.times(q.product);
   for (let coat = 1; coat <= n; coat += 1) {
     const key = `${q.id}-${coat}`;
@@ -187,25 +189,40 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | u
     );
     const last = coat === n;
     if (!times || (last && q.last === 'overcoated' && !times.windowOpens)) continue;
-    const window =
-      times.windowOpens && times.windowCloses && !(last && q.last === 'cures')
-        ? { opens: times.windowOpens, closes: times.windowCloses }
-        : undefined;
+    const cured = last && q.last === 'cures';
+    const over = cured
+      ? undefined
+      : overFace(
+          b.ledger,
+          `${q.id}.${last ? 'last' : 'between'}`,
+          lay,
+          b.input.conditions.hands,
+          last ? 'unknown' : 'alike',
+        );
+    const place = {
+      rest: cured ? times.sand : (times.windowOpens ?? times.sand),
+      ...(cured ? {} : { opens: times.windowOpens, closes: times.windowCloses }),
+    };
+    const { rest, opens, closes } = over
+      ? afterLast(b.ledger, `${q.id}.${last ? 'last' : 'between'}`, over, place)
+      : place;
     b.wait(
       q.stage,
       awaitedOf(last, q.last, q.again === true),
       { place: 'face', serves: key, fields: { product: q.name, coat } },
-      last && q.last === 'cures' ? times.sand : (times.windowOpens ?? times.sand),
+      rest,
       {
-        ...(window
+        ...(opens && closes
           ? {
               window: {
-                ...window,
+                opens,
+                closes,
                 missed: b.missed(q.stage, { place: 'face', serves: key }, q.between, q.area),
               },
             }
           : {}),
-        ...b.curing(q.product, last && q.last === 'cures' ? 'sand' : times.windowOpens ? 'opens' : 'sand'),
+        ...(over ? { over } : {}),
+        ...b.curing(q.product, cured ? 'sand' : times.windowOpens ? 'opens' : 'sand'),
       },
     );
   }

@@ -1,4 +1,4 @@
-import '../state/every-kind';
+import { REPAIRS } from '@nelbo/core/repairs';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -17,6 +17,7 @@ import { Devices } from '../devices/devices';
 import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
 import { Reading } from '../state/reading';
+import { RepairKinds } from '../state/repair-kinds';
 import { ShopStore } from '../state/shop-store';
 import { StoresStore } from '../state/stores-store';
 import { rememberWho, whoIsHere } from '../state/who';
@@ -115,6 +116,7 @@ export class BenchPage implements OnDestroy {
   });
 
   constructor() {
+    inject(RepairKinds).use(REPAIRS);
     effect(() => {
       this.#jobs.open(this.id());
       this.#log.open(this.id());

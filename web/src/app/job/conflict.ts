@@ -12,6 +12,7 @@ import {
   type Side,
 } from '@nelbo/core';
 import { Reading, TIME_ZONE } from '../state/reading';
+import { RepairKinds } from '../state/repair-kinds';
 import { ArrowKeys } from '../ui/arrow-keys';
 import { JobContext } from './job-context';
 import { StoresStore } from '../state/stores-store';
@@ -92,14 +93,22 @@ export class Conflict {
     this.#context.store.resolve(Object.fromEntries(this.conflicts().map((c) => [c.path, this.side(c.path)])));
     this.#choice.set({});
   }
+  readonly #kinds = inject(RepairKinds);
+
   #planOf(document: JobDocument) {
     const { job } = readJob(document);
     return (
       job &&
-      planRepair(job, this.#stores.library(), this.#context.shop() ?? {}, {
-        now: Date.now(),
-        timeZone: TIME_ZONE,
-      }).plan
+      planRepair(
+        job,
+        this.#stores.library(),
+        this.#context.shop() ?? {},
+        {
+          now: Date.now(),
+          timeZone: TIME_ZONE,
+        },
+        this.#kinds.current,
+      ).plan
     );
   }
 }

@@ -16,6 +16,7 @@ import {
 } from '@nelbo/core';
 import { Api, failureOf, type Revision } from '../api/api';
 import { Reading, TIME_ZONE } from '../state/reading';
+import { RepairKinds } from '../state/repair-kinds';
 import { sayWhen } from '../ui/when';
 import { JobContext } from './job-context';
 import { StoresStore } from '../state/stores-store';
@@ -163,14 +164,22 @@ export class History {
     return sayField(path, value, this.#reading.reader().units, TIME_ZONE);
   }
 
+  readonly #kinds = inject(RepairKinds);
+
   #planOf(document: JobDocument) {
     const { job } = readJob(document);
     return (
       job &&
-      planRepair(job, this.#stores.library(), this.context.shop() ?? {}, {
-        now: Date.now(),
-        timeZone: TIME_ZONE,
-      }).plan
+      planRepair(
+        job,
+        this.#stores.library(),
+        this.context.shop() ?? {},
+        {
+          now: Date.now(),
+          timeZone: TIME_ZONE,
+        },
+        this.#kinds.current,
+      ).plan
     );
   }
 }

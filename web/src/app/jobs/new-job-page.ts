@@ -1,4 +1,4 @@
-import '../state/every-kind';
+import { REPAIRS } from '@nelbo/core/repairs';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -133,7 +133,7 @@ export class NewJobPage {
   readonly #api = inject(Api);
   readonly #router = inject(Router);
   readonly #shop = toSignal(inject(ShopStore).shop$);
-  readonly #planner = createPlanner();
+  readonly #planner = createPlanner(REPAIRS);
   readonly #reading = inject(Reading);
   readonly #local = inject(LocalStore);
   readonly #now = Date.now();

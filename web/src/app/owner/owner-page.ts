@@ -1,4 +1,4 @@
-import '../state/every-kind';
+import { REPAIRS } from '@nelbo/core/repairs';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -18,6 +18,7 @@ import {
   againstFirstLook,
   changesWords,
   damageData,
+  createPlanner,
   findingHistory,
   planScene,
   plainText,
@@ -36,6 +37,7 @@ import { CHECK_RESULTS, fairScene, fairnessOfRound, fairnessOptions } from '@nel
 import { hoursExplained, hoursWords } from '@nelbo/core/papers';
 import { repairScene } from '@nelbo/core/repairs';
 import { JobStore } from '../state/job-store';
+import { RepairKinds } from '../state/repair-kinds';
 import { PhotoStore } from '../state/photo-store';
 import { Reading, TIME_ZONE } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
@@ -112,7 +114,9 @@ export class OwnerPage implements OnDestroy {
     const [job, plan] = [state?.job, state?.plan];
     if (!job || !plan || !shop) return undefined;
     const reader = this.#reading.reader();
-    const history = findingHistory(job, this.#stores.library(), shop, { now: 0, timeZone: TIME_ZONE });
+    const history = findingHistory(job, this.#stores.library(), shop, { now: 0, timeZone: TIME_ZONE }, () =>
+      createPlanner(REPAIRS),
+    );
     const difference = againstFirstLook(history);
     const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
     const kind = job.damage.kind ? damageData(job.damage.kind).name : 'damage';
@@ -219,6 +223,7 @@ export class OwnerPage implements OnDestroy {
   }
 
   constructor() {
+    inject(RepairKinds).use(REPAIRS);
     effect(() => this.#jobs.open(this.id()));
   }
 

@@ -1,4 +1,4 @@
-import '../state/every-kind';
+import { REPAIRS } from '@nelbo/core/repairs';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -31,6 +31,7 @@ import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
 import { PhotoStore } from '../state/photo-store';
 import { Reading } from '../state/reading';
+import { RepairKinds } from '../state/repair-kinds';
 import { StoresStore } from '../state/stores-store';
 import { HeavyWork, type Nested } from '../workers/heavy-work';
 import { RollView } from './roll-view';
@@ -141,6 +142,7 @@ export class PatternsPage implements OnDestroy {
   protected readonly sheets = computed(() => [...this.#sheets().values()].reduce((a, b) => a + b, 0));
 
   constructor() {
+    inject(RepairKinds).use(REPAIRS);
     effect(() => this.context.store.open(this.id()));
     effect(() => {
       const wanted = this.cuts().flatMap((c): (readonly [RollCut, NestInput])[] =>

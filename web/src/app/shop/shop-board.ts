@@ -1,4 +1,4 @@
-import '../state/every-kind';
+import { REPAIRS } from '@nelbo/core/repairs';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
@@ -71,7 +71,7 @@ export class ShopBoard {
   );
   readonly #clock = inject(WallClock);
   readonly #stores = inject(StoresStore);
-  readonly #plans = new KeptPlans(() => this.#stores.library());
+  readonly #plans = new KeptPlans(() => this.#stores.library(), REPAIRS);
   readonly #shop = toSignal(inject(ShopStore).shop$);
   protected readonly board = computed(() => {
     const [jobs, shop] = [this.#jobs(), this.#shop()];

@@ -9,6 +9,7 @@ import {
   type Library,
   type Plan,
   type Planner,
+  type RepairKinds,
   type Shop,
   type Task,
 } from '@nelbo/core';
@@ -46,7 +47,10 @@ export class KeptPlans {
     { readonly version: number; readonly job: Job | undefined; readonly planner: Planner }
   >();
 
-  constructor(private readonly library: () => Library = () => LIBRARY) {}
+  constructor(
+    private readonly library: () => Library = () => LIBRARY,
+    private readonly kinds?: RepairKinds,
+  ) {}
 
   plan(stored: StoredJob, shop: Shop, now: number): Plan | undefined {
     let kept = this.#kept.get(stored.id);
@@ -54,7 +58,7 @@ export class KeptPlans {
       kept = {
         version: stored.version,
         job: readJob(stored.document).job,
-        planner: kept?.planner ?? createPlanner(),
+        planner: kept?.planner ?? createPlanner(this.kinds),
       };
       this.#kept.set(stored.id, kept);
     }

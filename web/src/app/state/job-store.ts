@@ -1,7 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import {
   comparePlans,
-  createPlanner,
   documentChanges,
   linkOf,
   mergeDocuments,
@@ -49,7 +48,7 @@ import { LocalStore } from './local-store';
 import { newId } from './new-id';
 import { Outbox, sendDraft, type Sent } from './outbox';
 import { TIME_ZONE } from './reading';
-import { RepairKinds } from './repair-kinds';
+import { KindPlanner, RepairKinds } from './repair-kinds';
 import { SavesUnderWay } from './saves-under-way';
 import { ShopStore } from './shop-store';
 import { StoresStore } from './stores-store';
@@ -83,8 +82,8 @@ export class JobStore {
   readonly #live = inject(Live);
   readonly #underWay = inject(SavesUnderWay);
   readonly #outbox = inject(Outbox);
-  readonly #planner = createPlanner();
   readonly #kinds = inject(RepairKinds);
+  readonly #planner = new KindPlanner(this.#kinds);
   #needsKinds = false;
   readonly #document = new BehaviorSubject<Open | undefined>(undefined);
   readonly #save = new BehaviorSubject<SaveState>({ kind: 'saved' });

@@ -1,4 +1,4 @@
-import '../state/every-kind';
+import { REPAIRS } from '@nelbo/core/repairs';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -123,7 +123,7 @@ export class StoresPage {
     const plans = this.#underWay().flatMap((stored): Plan[] => {
       const { job } = readJob(stored.document);
       const plan =
-        job && createPlanner().plan(job, library, shop, { now: Date.now(), timeZone: TIME_ZONE }).plan;
+        job && createPlanner(REPAIRS).plan(job, library, shop, { now: Date.now(), timeZone: TIME_ZONE }).plan;
       return plan ? [plan] : [];
     });
     const sums = new Map<string, { value: number; unit: string }>();

@@ -1,4 +1,4 @@
-import '../state/every-kind';
+import { REPAIRS } from '@nelbo/core/repairs';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -13,11 +13,12 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, map, of, switchMap } from 'rxjs';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { refinePlan, refineProblems, findingHistory, plainText, type Said } from '@nelbo/core';
+import { createPlanner, refinePlan, refineProblems, findingHistory, plainText, type Said } from '@nelbo/core';
 import { workOrder, workOrderScenes } from '@nelbo/core/papers';
 import { Api, failureOf, type JobFile } from '../api/api';
 import { Forecast } from '../job/forecast';
 import { JobStore } from '../state/job-store';
+import { RepairKinds } from '../state/repair-kinds';
 import { newId } from '../state/new-id';
 import { Reading, TIME_ZONE } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
@@ -139,7 +140,9 @@ export class WorkOrderPage {
       state.job,
       plan,
       cure ? refineProblems(state.problems, cure) : state.problems,
-      findingHistory(state.job, this.#stores.library(), shop, { now: 0, timeZone: TIME_ZONE }),
+      findingHistory(state.job, this.#stores.library(), shop, { now: 0, timeZone: TIME_ZONE }, () =>
+        createPlanner(REPAIRS),
+      ),
       this.#reading.reader(),
     );
   });
@@ -151,6 +154,7 @@ export class WorkOrderPage {
   protected readonly trace = inject(TraceService);
 
   constructor() {
+    inject(RepairKinds).use(REPAIRS);
     this.#forecast.begin(true);
     effect(() => this.#store.open(this.id()));
     effect(() => {

@@ -3,10 +3,8 @@ import { planRepair, proposeForPlan } from '@nelbo/core';
 import { forecastCure, readLogger, whatWouldHelp } from '@nelbo/core/cure';
 import { fillerChoices, matchColour, wayChoices } from '@nelbo/core/finish';
 import { nest } from '@nelbo/core/papers';
-import { useRepairs } from '@nelbo/core/repairs';
+import { REPAIRS } from '@nelbo/core/repairs';
 import type { HeavyAnswer, HeavyRequest } from './messages';
-
-useRepairs();
 
 /** How often a search tells how far it has come, ms. */
 const TELL_EVERY = 120;
@@ -16,7 +14,7 @@ const answer = (message: HeavyAnswer): void => postMessage(message);
 /** Cure along the air, told case by case. */
 function cure({ job, library, shop, clock }: Extract<HeavyRequest, { kind: 'cure' }>): void {
   const start = performance.now();
-  const planned = planRepair(job, library, shop, clock);
+  const planned = planRepair(job, library, shop, clock, REPAIRS);
   const forecast = forecastCure(job, planned, library, shop, clock, {
     tell: (share) => answer({ kind: 'cure', share: Math.min(0.99, share), done: false }),
   });
@@ -26,7 +24,7 @@ function cure({ job, library, shop, clock }: Extract<HeavyRequest, { kind: 'cure
 function help({ job, library, shop, clock }: Extract<HeavyRequest, { kind: 'help' }>): void {
   const start = performance.now();
   let told = -Infinity;
-  for (const progress of whatWouldHelp(job, library, shop, clock)) {
+  for (const progress of whatWouldHelp(job, library, shop, clock, REPAIRS)) {
     const now = performance.now();
     if (!progress.done && progress.options.length === 0 && now - told < TELL_EVERY) continue;
     told = now;
@@ -44,14 +42,20 @@ addEventListener('message', ({ data }: MessageEvent<HeavyRequest>) => {
   if (data.kind === 'cure') return cure(data);
   if (data.kind === 'help') return help(data);
   if (data.kind === 'fillers')
-    return answer({ kind: 'fillers', choices: fillerChoices(data.job, data.library, data.shop, data.clock) });
+    return answer({
+      kind: 'fillers',
+      choices: fillerChoices(data.job, data.library, data.shop, data.clock, REPAIRS),
+    });
   if (data.kind === 'ways')
-    return answer({ kind: 'ways', choices: wayChoices(data.job, data.library, data.shop, data.clock) });
+    return answer({
+      kind: 'ways',
+      choices: wayChoices(data.job, data.library, data.shop, data.clock, REPAIRS),
+    });
   if (data.kind === 'colour') return colour(data);
   if (data.kind === 'logger') return answer({ kind: 'logger', file: readLogger(data.text, data.timeZone) });
   if (data.kind === 'propose') {
     const start = performance.now();
-    const { plan } = planRepair(data.job, data.library, data.shop, { now: 0 });
+    const { plan } = planRepair(data.job, data.library, data.shop, { now: 0 }, REPAIRS);
     answer({
       kind: 'proposals',
       faces: plan ? proposeForPlan(data.job, plan, data.library, data.shop) : [],

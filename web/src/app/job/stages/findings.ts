@@ -33,6 +33,7 @@ import {
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { Reading, TIME_ZONE } from '../../state/reading';
+import { RepairKinds } from '../../state/repair-kinds';
 import { SaidView } from '../../ui/said';
 import { sayWhen } from '../../ui/when';
 import { PhotoStore } from '../../state/photo-store';
@@ -125,9 +126,11 @@ export class Findings {
   readonly #context = inject(JobContext);
   readonly #reading = inject(Reading);
   readonly #photos = inject(PhotoStore);
+  readonly #kinds = inject(RepairKinds);
   /** One planner per finding, kept while the page is open, so that typing replans only what changed. */
   readonly #planners: Planner[] = [];
-  readonly #plannerAt = (index: number): Planner => (this.#planners[index] ??= createPlanner());
+  readonly #plannerAt = (index: number): Planner =>
+    (this.#planners[index] ??= createPlanner(this.#kinds.current));
   protected readonly adding = signal(false);
   protected readonly extent = signal<Extent>('true extent');
   protected readonly length = signal<number | undefined>(undefined);

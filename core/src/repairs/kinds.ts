@@ -5,26 +5,19 @@ import type { RepairInput, RepairKind, RepairPlan } from './repair';
 type Face = { readonly area: Figure; readonly masking: Figure };
 type Extra = (input: RepairInput, face: Face, ledger: Ledger) => RepairPlan;
 
-/** What the planner needs for every repair besides laminate in a dish, and for coats that are not paint or gel coat. */
-export interface RepairDesk {
+/**
+ * The kinds of repair besides laminate, handed to the planner: what each works out, and what goes beside a laminate.
+ * A page of laminate alone does without them.
+ */
+export interface RepairKinds {
   readonly kinds: readonly RepairKind[];
   readonly finishing: Extra;
   readonly underCoats: Extra;
   readonly unfilled: Extra;
 }
 
-let laidOut: RepairDesk | undefined;
-
-/** Lays the kinds out for the planner. A page fetches them only when a job needs them; everybody else does so at the start. */
-export function layOut(desk: RepairDesk): void {
-  laidOut = desk;
-}
-
-/** @returns undefined until they are laid out */
-export const repairDesk = (): RepairDesk | undefined => laidOut;
-
 /** The kind that a repair is worked out as. @returns undefined for what is ground and laminated */
 export const repairKindFor = (
-  desk: RepairDesk,
+  { kinds }: RepairKinds,
   repair: Pick<RepairInput, 'route' | 'damage' | 'substrate'>,
-): RepairKind | undefined => desk.kinds.find((k) => k.takes(repair));
+): RepairKind | undefined => kinds.find((k) => k.takes(repair));
