@@ -1,5 +1,6 @@
-import type { JobDocument } from '../src/index';
-import { BASE, idsOf, planOf, workOf } from './support';
+import { forecastCure } from '../src/cure';
+import { LIBRARY, type JobDocument } from '../src/index';
+import { BASE, CLOCK, ROUND_THE_CLOCK, idsOf, planOf, planRepair, read, workOf } from './support';
 
 describe('a through hole from one side, with bonded backing and paint', () => {
   const document: JobDocument = {
@@ -114,5 +115,92 @@ describe('a tear in a tube with a patch inside', () => {
     expect(before('tube.join@inner')).toEqual(['grabs']);
     expect(before('patch.coat@bond-2')).toEqual(['dull']);
     expect(before('patch.join@bond')).toEqual(['grabs']);
+  });
+});
+
+describe('a wet balsa deck that gets a new core under a tent', () => {
+  const document: JobDocument = {
+    format: 'nelbo-job/1',
+    hull: { material: 'frp-cored', thickness: 0.004, core: 'balsa' },
+    damage: { kind: 'wet-core', size: [0.5, 0.4], position: 'above' },
+    access: 'one',
+    warmth: { kind: 'tent', temperature: 22 },
+    conditions: { temperature: 12, humidity: 0.8, place: 'open air' },
+    system: { resin: 'epoxy-slow', finish: 'paint-2k' },
+    schedule: { start: '2026-11-23T08:00:00Z' },
+  };
+
+  it('is told in the order in which a good yard does it', () => {
+    const told = idsOf(document).filter((id) => !/coat-[2-9]|batch-[2-9]|sand@/.test(id));
+    expect(told).toEqual([
+      'hull.survey@damage',
+      'outside.wash@ground',
+      'outside.mask@ground',
+      'outside.grind@ground',
+      'core.cut@core',
+      'core.air@drying',
+      'core.read@drying',
+      'core.core@core-fit',
+      'bench.mix@core',
+      'core.core@core',
+      'core.abrade@core',
+      'bench.make@plies',
+      'bench.mix@outside-batch-1',
+      'outside.lay@outside-batch-1',
+      'face.abrade@fill',
+      'bench.mix@fill-1',
+      'face.fill@fill-1',
+      'finish.mask@coat',
+      'bench.mix@coat-1',
+      'finish.coat@coat-1',
+      'finish.check@job',
+    ]);
+  });
+
+  it('closes nothing on a core that is still wet: days pass before the new one is fitted, and the meter is read', () => {
+    const { work, timeline } = planOf(document).plan;
+    const dries = work?.links.flatMap((l) => l.lags).find((lag) => lag.id === 'core.driesUnderTent@drying');
+    expect(dries?.least.value).toBe(4 * 86_400);
+    const at = (id: string) => timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === id);
+    const [aired, read, fitted] = ['air@drying', 'read@drying', 'core@core-fit'].map((id) =>
+      at(`core.${id}`),
+    );
+    expect((read?.start ?? 0) - (aired?.end ?? 0)).toBeGreaterThanOrEqual(4 * 86_400_000);
+    expect(fitted?.start ?? 0).toBeGreaterThanOrEqual(read?.end ?? Infinity);
+  });
+
+  it('waits for as long as readings say, and not at all where they say that it is dry', () => {
+    const drying = (moistures: readonly number[]): JobDocument => ({
+      ...document,
+      repair: {
+        drying: {
+          dry: 10,
+          readings: moistures.map((moisture, i) => ({
+            at: `2026-11-${String(18 + i).padStart(2, '0')}T08:00:00Z`,
+            moisture,
+          })),
+        },
+      },
+    });
+    const lagsOf = (d: JobDocument) => workOf(d).links.flatMap((l) => l.lags);
+    const falling = lagsOf(drying([30, 24, 19.8])).find((lag) => lag.awaited === 'driesUnderTent');
+    expect(falling?.until).toBeGreaterThan(Date.parse('2026-11-20T08:00:00Z'));
+    expect(idsOf(drying([30, 20, 10.5]))).not.toContain('core.air@drying');
+    expect(idsOf({ ...document, damage: { ...document.damage, wet: 'dry' } })).not.toContain(
+      'core.air@drying',
+    );
+    // Without a tent it is left open.
+    expect(lagsOf({ ...document, warmth: undefined }).map((lag) => lag.awaited)).toContain('driesOpened');
+  });
+
+  it('lays under the tent: the laminate sets sooner than in the open', () => {
+    const sets = (d: JobDocument): number => {
+      const job = read(d);
+      const result = planRepair(job, LIBRARY, ROUND_THE_CLOCK, CLOCK);
+      const cure = forecastCure(job, result, LIBRARY, ROUND_THE_CLOCK, CLOCK);
+      const laid = cure?.cases.filter((c) => c.of === 'laminate').at(-1);
+      return laid?.milestones.find((m) => m.id === 'sand')?.after.value ?? NaN;
+    };
+    expect(sets(document)).toBeLessThan(sets({ ...document, warmth: undefined }));
   });
 });

@@ -1,4 +1,5 @@
 /** Every repair besides laminate in a dish: what only those jobs load. Imported as `@nelbo/core/repairs`. */
+import { planOpenedDrying } from './repairs/common/opened-drying';
 import { planFinishing, planUnderCoats, planUnfilled } from './repairs/common/finishing';
 import type { RepairKinds } from './repairs/kinds';
 import { REPAIR_KINDS } from './repairs/index';
@@ -11,4 +12,5 @@ export const REPAIRS: RepairKinds = {
   finishing: planFinishing,
   underCoats: planUnderCoats,
   unfilled: planUnfilled,
+  openedDrying: planOpenedDrying,
 };

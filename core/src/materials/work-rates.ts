@@ -35,6 +35,8 @@ export const RATES = {
   moveFitting: 45 * MIN,
   coreCutPerM2: 90 * MIN,
   coreFitPerM2: 60 * MIN,
+  airCore: 45 * MIN,
+  readMeter: 10 * MIN,
   formerFixed: 10 * MIN,
   formerPieces: 30 * MIN,
   formerSplash: 90 * MIN,

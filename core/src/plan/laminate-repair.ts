@@ -10,6 +10,7 @@ import { linkOf } from '../match/chain';
 import { DEFAULTS } from '../materials/defaults';
 import type { Filler, Library, Resin, Sheet } from '../materials/product';
 import { planMix } from '../mix/batches';
+import { openedWet } from '../repairs/kinds';
 import type { RepairPlan } from '../repairs/repair';
 import type { Face, Job } from '../schema/job';
 import type { Item } from '../work/step';
@@ -373,7 +374,7 @@ interface Extras {
   readonly sanding: NonNullable<Plan['sanding']>;
 }
 
-/** What the chain has besides plies, filler and paint: coats under the finish, another finish or none, sanding where nothing is filled. */
+/** What a repair has besides plies, filler and paint: a wet core dried, coats under the finish, another finish or none, sanding where nothing is filled. */
 function extrasOf(
   memo: StageMemo,
   input: LaminateInput,
@@ -385,10 +386,12 @@ function extrasOf(
   if (!repair || !chain) return undefined;
   const face = { area: grind.finishArea, masking: grind.maskingLength };
   const under = linkOf(chain, 'prime') !== undefined || linkOf(chain, 'barrier') !== undefined;
-  if (!unfilled && !under && chain.finish) return undefined;
+  const wet = input.cored && openedWet(repair);
+  if (!unfilled && !under && !wet && chain.finish) return undefined;
   const { kinds } = input;
   if (!kinds) return 'needs repairs';
   const all = [
+    wet ? memo.run('drying', { repair }, (i, l) => kinds.openedDrying(i.repair, l)) : undefined,
     unfilled
       ? memo.run('unfilled', { repair, face }, (i, l) => kinds.unfilled(i.repair, i.face, l))
       : undefined,

@@ -14,6 +14,8 @@ export interface RepairKinds {
   readonly finishing: Extra;
   readonly underCoats: Extra;
   readonly unfilled: Extra;
+  /** What a core that was opened wet waits for. */
+  readonly openedDrying: (input: RepairInput, ledger: Ledger) => RepairPlan;
 }
 
 /** The kind that a repair is worked out as. @returns undefined for what is ground and laminated */
@@ -21,3 +23,7 @@ export const repairKindFor = (
   { kinds }: RepairKinds,
   repair: Pick<RepairInput, 'route' | 'damage' | 'substrate'>,
 ): RepairKind | undefined => kinds.find((k) => k.takes(repair));
+
+/** Whether a core that is opened has to dry before anything is laid on it, by what was found. */
+export const openedWet = ({ damage, job }: Pick<RepairInput, 'damage' | 'job'>): boolean =>
+  job.damage.wet === undefined ? damage === 'wet-core' : job.damage.wet !== 'dry';

@@ -1,7 +1,8 @@
 import type { Stage } from '../trace/problem';
 import type { Item, Lag, Link, Step, Work } from './step';
 
-const stageOf = (item: Item): Stage => ('step' in item ? item.step.stage : item.lag.stage);
+/** Stage of a step or of a wait. */
+export const stageOf = (item: Item): Stage => ('step' in item ? item.step.stage : item.lag.stage);
 
 /**
  * Steps and links of a job from its items in the order of the work. A step follows the one before it, after everything

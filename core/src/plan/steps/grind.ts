@@ -8,8 +8,10 @@ import { perM2, StageSteps, type Parts } from './parts';
 /**
  * From what is in the way to the wiped ground face. The lost shape is taken and what carries the hull is held before
  * anything is cut; release wax and film of a former come off with the wash.
+ *
+ * @param opened what is done when the ground is open and before it is wiped: a wet core dries
  */
-export function grindSteps(parts: Parts, ledger: Ledger): readonly Item[] {
+export function grindSteps(parts: Parts, ledger: Ledger, opened: readonly Item[]): readonly Item[] {
   const { grind, laminate, coring, solventWipe, job } = parts;
   if (!grind || !laminate) return [];
   const w = new StageSteps('grind', ledger);
@@ -43,6 +45,7 @@ export function grindSteps(parts: Parts, ledger: Ledger): readonly Item[] {
     w.step('coreOut', 'cut', 'core', { place: 'core', serves: 'core' }, RATES.grindSetUp, [
       perM2(RATES.coreCutPerM2, coring.area),
     ]);
+  w.add(...opened);
   if (solventWipe === 'wipe')
     w.step(
       'wipe',

@@ -1,5 +1,6 @@
 import { RATES } from '../../materials/work-rates';
 import type { Ledger } from '../../trace/ledger';
+import { stageOf } from '../../work/network';
 import type { Item } from '../../work/step';
 import { fairSteps } from './fair';
 import { finishSteps, movedBack } from './finish';
@@ -30,10 +31,14 @@ export function laminateRepairSteps(
   const { finish, grind, system, job } = parts;
   return [
     ...surveySteps(ledger),
-    ...grindSteps(parts, ledger),
+    ...grindSteps(
+      parts,
+      ledger,
+      more.filter((x) => stageOf(x) === 'grind'),
+    ),
     ...laminateSteps(parts, ledger),
     ...fairSteps(parts, ledger),
-    ...more,
+    ...more.filter((x) => stageOf(x) !== 'grind'),
     ...(finish && grind
       ? finishSteps(
           {

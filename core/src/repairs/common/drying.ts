@@ -15,6 +15,8 @@ const DRY_ENOUGH = 1.1;
 export const USUAL_DRYING: Readonly<Record<string, readonly [number, number, number]>> = {
   bottom: [60, 21, 180],
   core: [30, 10, 90],
+  // The wet part is cut out; what is left dries in warm dry air, bare.
+  opened: [4, 1, 14],
   wood: [21, 7, 60],
 };
 
@@ -34,7 +36,11 @@ const trend = {
 };
 
 /** Dated readings of a meter as a trend, with a forecast of when it will be dry. Problems name the reading that is wrong. */
-export function planDrying(b: RepairBuilder, stage: Stage, what: 'bottom' | 'core' | 'wood'): Drying {
+export function planDrying(
+  b: RepairBuilder,
+  stage: Stage,
+  what: 'bottom' | 'core' | 'opened' | 'wood',
+): Drying {
   const facts = b.input.job.repair?.drying ?? {};
   const readings = (facts.readings ?? [])
     .map((r, index) => ({ ...r, index }))
@@ -78,13 +84,14 @@ export function planDrying(b: RepairBuilder, stage: Stage, what: 'bottom' | 'cor
       { usual: wait },
       [(wet === 'damp' ? least / 2 : least) * DAY, most * DAY],
     );
-    if (wet === 'wet' || (what === 'bottom' && wet === undefined))
+    const unsaid = wet === undefined && (what === 'bottom' || what === 'opened');
+    if (wet === 'wet' || unsaid)
       sheet.note(
-        words`Nothing was measured yet: usually ${figure}. Read the meter at the same marked places once a week; tape film over a spot over night: water under it, still wet.`,
+        words`Nothing was measured yet: usually ${figure}. Read the meter at the same marked places once a ${what === 'opened' ? 'day' : 'week'}; tape film over a spot over night: water under it, still wet.`,
       );
-    return wet === 'wet' || (what === 'bottom' && wet === undefined)
+    return wet === 'wet' || unsaid
       ? { wait: figure, dry: false }
-      : { dry: wet === undefined ? what !== 'bottom' : false, ...(wet === 'damp' ? { wait: figure } : {}) };
+      : { dry: wet === undefined, ...(wet === 'damp' ? { wait: figure } : {}) };
   }
   const dryAt = facts.dry ?? (wood ? WOOD_LIMIT - 3 : undefined);
   if (dryAt === undefined) {

@@ -85,6 +85,21 @@ export const PREPARING = {
     done: 'the back is dull and clean',
     who: 'all',
   }),
+  air: action({
+    words: {
+      tent: 'tent over it with heater and dehumidifier, the opened core bare',
+      open: 'leave it open, the core bare, warm dry air over it',
+    },
+    done: 'warm dry air reaches every part of it',
+    who: 'all',
+    tools: ['heater', 'dehumidifier'],
+  }),
+  read: action({
+    words: { dry: 'read the meter at the marked places' },
+    done: 'dry at every place, and no lower than the day before',
+    who: 'one',
+    tools: ['moisture meter'],
+  }),
   rehearse: action({
     words: {
       paint: 'set out rollers, cups and stages for two people; try a stretch dry',

@@ -1,0 +1,23 @@
+import { RATES } from '../../materials/work-rates';
+import type { Ledger } from '../../trace/ledger';
+import { RepairBuilder } from '../builder';
+import type { RepairInput, RepairPlan } from '../repair';
+import { planDrying } from './drying';
+
+/** A core that was opened wet: left bare in warm dry air, read day by day, closed when it is dry. */
+export function planOpenedDrying(input: RepairInput, ledger: Ledger): RepairPlan {
+  const b = new RepairBuilder(input, ledger);
+  const drying = planDrying(b, 'survey', 'opened');
+  const at = { place: 'core', serves: 'drying' } as const;
+  if (drying.wait) {
+    const tent = input.job.warmth?.kind === 'tent';
+    b.step('grind', 'air', tent ? 'tent' : 'open', at, RATES.airCore / 60)
+      .wait('grind', tent ? 'driesUnderTent' : 'driesOpened', at, drying.wait, { until: drying.until })
+      .step('grind', 'read', 'dry', at, RATES.readMeter / 60);
+    b.at('grind').note([
+      'Nothing is laid on a damp core or inner skin: it keeps the water, and the new skin lets go of it.',
+    ]);
+  }
+  b.accept('grind', 'meter at the marked places', 'dry, and no longer falling');
+  return b.done('drying', 'drying');
+}
