@@ -182,7 +182,8 @@ test.describe('settings', () => {
 
     const elapsed = job.getByText('Elapsed', { exact: true }).locator('..');
     const before = await elapsed.textContent();
-    await page.getByText('Monday to Friday', { exact: true }).click();
+    await page.getByRole('combobox', { name: 'Days', exact: true }).click();
+    await page.getByRole('option', { name: 'Monday to Friday' }).click();
     await stored();
     await expect.poll(() => elapsed.textContent()).not.toBe(before);
     await page.getByRole('button', { name: 'All metric' }).click();

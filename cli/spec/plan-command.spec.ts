@@ -177,6 +177,9 @@ describe('the core’s specs', () => {
   const ON_NODE_ALONE = [
     'bounds',
     'checks',
+    'over-face',
+    'placement',
+    'walk-through',
     'work',
     'document-types',
     'hostile',

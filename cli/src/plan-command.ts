@@ -3,10 +3,7 @@ import {
   JOB_FIELDS,
   LIBRARY,
   describeProblem,
-  told,
-  findingHistory,
   jsonSchemaFor,
-  createPlanner,
   planRepair,
   refinePlan,
   refineProblems,
@@ -18,19 +15,8 @@ import {
   type Problem,
 } from '@nelbo/core';
 import { forecastCure } from '@nelbo/core/cure';
-import {
-  drawnPatterns,
-  patternPieces,
-  patternsDxf,
-  patternsSvg,
-  publicPlan,
-  workOrder,
-  workOrderDrawings,
-  workOrderMarkdown,
-} from '@nelbo/core/papers';
 import { REPAIRS } from '@nelbo/core/repairs';
-import { cutText } from './cut-text';
-import { planText } from './plan-text';
+import { FORMATS, FORMAT_NAMES, isFormat, type Format } from './formats';
 
 export interface Outcome {
   readonly stdout: string;
@@ -38,16 +24,13 @@ export interface Outcome {
   readonly code: 0 | 1 | 2;
 }
 
-const USAGE = `usage: nelbo plan FILE [--format json|md|text|cut|dxf|svg]
+const USAGE = `usage: nelbo plan FILE [--format ${FORMAT_NAMES.join('|')}]
        nelbo plan --schema
 
 FILE is a job file (*.nelbo.json); - reads standard input. Problems go to standard error.
 cut: what to cut and how it lies on the rolls; dxf, svg: the patterns at 1:1.
 Without --format: text on a terminal, json into a file or pipe.
 Exit status: 0 planned, 1 wrong usage, 2 the file has an error (what could be planned is printed).`;
-
-const FORMATS = ['json', 'md', 'text', 'cut', 'dxf', 'svg'] as const;
-type Format = (typeof FORMATS)[number];
 
 /**
  * Runs `nelbo plan` with its arguments. Reads the file; writes nothing itself.
@@ -76,12 +59,14 @@ function planned(args: readonly string[], now: number, terminal: boolean): Outco
     const [flag] = rest.splice(at, 1);
     format = flag.includes('=') ? flag.split('=')[1] : (rest.splice(at, 1)[0] ?? '');
   }
-  if (!(FORMATS as readonly string[]).includes(format))
-    return usage(`--format must be ${FORMATS.slice(0, -1).join(', ')} or ${FORMATS.at(-1)}, not “${format}”`);
+  if (!isFormat(format))
+    return usage(
+      `--format must be ${FORMAT_NAMES.slice(0, -1).join(', ')} or ${FORMAT_NAMES.at(-1)}, not “${format}”`,
+    );
   const unknown = rest.find((a) => a.startsWith('-') && a !== '-');
   if (unknown) return usage(`unknown option ${unknown}`);
   if (rest.length !== 1) return usage('name one job file');
-  return planFile(rest[0], format as Format, now);
+  return planFile(rest[0], format, now);
 }
 
 function usage(message: string): Outcome {
@@ -150,7 +135,8 @@ function planFile(file: string, format: Format, now: number): Outcome {
       ),
   );
   const problems = [...read.problems, ...fresh];
-  const stdout = read.job && planned.plan ? render(format, read.job, planned.plan, problems, now) : '';
+  const stdout =
+    read.job && planned.plan ? FORMATS[format]({ job: read.job, plan: planned.plan, problems, now }) : '';
   const stderr = problems.map((p) => `${describeProblem(p)}\n`).join('');
   return {
     stdout: format === 'json' ? stdout : stdout.replace(CONTROLS, ''),
@@ -167,27 +153,6 @@ function withCure(job: Job, now: number): { readonly plan?: Plan; readonly probl
   return result.plan && cure
     ? { plan: refinePlan(result.plan, cure), problems: refineProblems(result.problems, cure) }
     : result;
-}
-
-function render(format: Format, job: Job, plan: Plan, problems: readonly Problem[], now: number): string {
-  if (format === 'dxf' || format === 'svg') {
-    const patterns = drawnPatterns(plan, LIBRARY, [job.title, job.boat?.name].filter(Boolean).join(' · '));
-    return format === 'dxf' ? patternsDxf(patterns) : patternsSvg(patterns);
-  }
-  if (format === 'cut') return cutText(patternPieces(plan, LIBRARY), LIBRARY);
-  if (format === 'json')
-    return `${JSON.stringify({ ...(publicPlan(plan) as object), problems: problems.map(told) }, null, 2)}\n`;
-  const order = workOrder(
-    job,
-    plan,
-    problems,
-    findingHistory(job, LIBRARY, {}, { now }, () => createPlanner(REPAIRS)),
-    {
-      timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-    },
-  );
-  if (format === 'text') return planText(order);
-  return workOrderMarkdown(order, workOrderDrawings(plan), plan.trace);
 }
 
 /** The JSON Schema of a job file; docs/schema/ holds a copy that a test keeps equal. */

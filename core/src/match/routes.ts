@@ -1,8 +1,8 @@
-import { occursOn, type DamageKind } from '../materials/damage-kinds';
+import { wayOf, type DamageKind, type RouteId } from '../materials/damage-kinds';
 import { modelOf, type Product, type ProductRole } from '../materials/product';
 import type { HullFamily } from '../materials/substrates';
 import type { Stage } from '../trace/problem';
-import type { ChainRole } from './rule';
+import { choicesOf, type ChainRole } from './links';
 
 /** Where the links of one role are taken from. */
 export interface Choice {
@@ -48,7 +48,7 @@ const clothOr =
     (isCloth(p) && p.role !== 'plate') || madeAfter(...plates)(p);
 const FINISH: Choice = { role: 'finish', from: ['finish', 'coating'], orNone: true, only: notPolish };
 
-export const ROUTES = {
+const OWN = {
   laminate: {
     id: 'laminate',
     name: 'grind and laminate',
@@ -231,67 +231,15 @@ export const ROUTES = {
     upTo: 15,
     escalate: 'a coating that lifts in sheets is not renewed but taken off',
   },
-} as const satisfies Record<string, Route>;
-export type RouteId = keyof typeof ROUTES;
+} as const satisfies Record<RouteId, Route>;
 
-type Way = readonly [families: readonly HullFamily[], kinds: readonly DamageKind[], route: RouteId];
-
-/** The first way whose families and kinds fit is taken. */
-const WAYS: readonly Way[] = [
-  [
-    ['frp', 'frp-cored', 'smc', 'wood', 'thermoplastic', 'inflatable', 'foil', 'metal'],
-    ['weathered'],
-    'renew',
-  ],
-  [['inflatable'], ['seam-leak', 'fabric-puncture', 'fabric-tear', 'valve-leak', 'old-repair'], 'fabric'],
-  [['metal'], ['scratch', 'nick', 'corroded-insert'], 'metal'],
-  [
-    ['wood'],
-    [
-      'scratch',
-      'crack',
-      'hole',
-      'crushed',
-      'drilled-holes',
-      'nick',
-      'split-edge',
-      'worn-edge',
-      'rot',
-      'old-repair',
-    ],
-    'wood',
-  ],
-  [['frp', 'frp-cored', 'wood', 'foil', 'foam-sheet'], ['delamination'], 'inject'],
-  [['frp-cored', 'foil'], ['wet-core'], 'recore'],
-  [['frp-cored'], ['hole', 'crushed'], 'recore'],
-  [['frp', 'frp-cored'], ['blisters'], 'barrier'],
-  [
-    ['foil'],
-    [
-      'nick',
-      'split-edge',
-      'worn-edge',
-      'corroded-insert',
-      'crack',
-      'hole',
-      'crushed',
-      'old-repair',
-      'drilled-holes',
-    ],
-    'edge',
-  ],
-  [['frp'], ['nick', 'worn-edge', 'split-edge'], 'edge'],
-  [['frp', 'frp-cored'], ['gel-coat-chip', 'gel-coat-crack', 'scratch', 'void', 'drilled-holes'], 'surface'],
-  [['foil'], ['gel-coat-chip', 'gel-coat-crack', 'scratch'], 'surface'],
-  [['smc'], ['scratch', 'drilled-holes'], 'surface'],
-  [['frp', 'frp-cored'], ['crack', 'hole', 'crushed', 'old-repair'], 'laminate'],
-  [
-    ['smc', 'thermoplastic', 'foam-sheet', 'polyolefin'],
-    ['scratch', 'crack', 'hole', 'crushed', 'drilled-holes', 'nick', 'split-edge', 'worn-edge', 'old-repair'],
-    'bonded',
-  ],
-];
-
+/** Every way of repairing, with the links that put themselves into it. */
+export const ROUTES = Object.fromEntries(
+  Object.entries(OWN).map(([id, route]) => [
+    id,
+    { ...route, choices: choicesOf(id as RouteId, route.choices) },
+  ]),
+) as unknown as Readonly<Record<RouteId, Route>>;
 /** Two schools for a skin that has let go of its core, or a core that is wet: both are planned, one is the default. */
 export const SCHOOLS = ['inject', 'recore'] as const;
 export type School = (typeof SCHOOLS)[number];
@@ -307,10 +255,8 @@ export const hasSchools = (family: HullFamily, damage: DamageKind): boolean =>
  */
 export function routeFor(family: HullFamily, damage: DamageKind, school?: School): Route | undefined {
   if (school && hasSchools(family, damage)) return ROUTES[school];
-  const way =
-    occursOn(damage, family) &&
-    WAYS.find(([families, kinds]) => families.includes(family) && kinds.includes(damage));
-  return way ? ROUTES[way[2]] : undefined;
+  const way = wayOf(damage, family);
+  return way && ROUTES[way];
 }
 
 /** Damage that may be smoothed and left: a valid plan where nothing bonds, or the clock says so. */

@@ -1,16 +1,6 @@
-/** Links of a chain, in the order of the work. */
-export const CHAIN_ROLES = [
-  'prep',
-  'clean',
-  'prime',
-  'bond',
-  'coring',
-  'reinforce',
-  'fill',
-  'barrier',
-  'finish',
-] as const;
-export type ChainRole = (typeof CHAIN_ROLES)[number];
+import { CHAIN_ROLES, type ChainRole } from './links';
+
+export { CHAIN_ROLES, type ChainRole };
 
 export type Verdict = 'bonds' | 'bonds if' | 'weak' | 'no bond' | 'harms';
 /** From the best to the worst. */

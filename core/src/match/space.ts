@@ -132,7 +132,7 @@ function isKnown(
   );
 }
 
-/** The key link first; then what most rules look at together with it, so that a refusal cuts off most. */
+/** The key link first; then what most rules look at together with it, so that a refusal cuts off most; others last. */
 const ORDER: readonly ChainRole[] = [
   'bond',
   'finish',
@@ -148,7 +148,11 @@ const ORDER: readonly ChainRole[] = [
 /** Gathers the products of a route, takes out what is refused by itself, and counts what is left. */
 export function makeSpace(input: SpaceInput): Space {
   const { route, contexts, rules = RULES } = input;
-  const rank = (role: ChainRole): number => (role === route.key ? -1 : ORDER.indexOf(role));
+  const rank = (role: ChainRole): number => {
+    if (role === route.key) return -1;
+    const at = ORDER.indexOf(role);
+    return at < 0 ? ORDER.length : at;
+  };
   const all = [...route.choices].sort((a, b) => rank(a.role) - rank(b.role)).map((c) => optionsOf(c, input));
   const examined = all.reduce((n, d) => n * d.products.length, 1);
   const share = (depths: readonly number[], combinations: number): number =>

@@ -3,7 +3,7 @@ import { tellCheck, tellWay } from '../tell/checks';
 import { tellMilestone } from '../tell/milestones';
 import { APPLICATIONS } from '../finish/application';
 import { CHECK_RESULTS, type Checked } from '../finish/check';
-import type { ChainRole } from '../match/rule';
+import { LINKS } from '../match/links';
 import { METHODS } from '../schema/job-fields';
 import type { Measure } from '../materials/measure';
 import type { Figure } from '../trace/figure';
@@ -103,19 +103,6 @@ function repairTables(stage: Stage, plan: Plan, reader: Reader): WorkTable[] {
   ];
 }
 
-/** Links as a person reads them. */
-const ROLE_NAMES: Readonly<Record<ChainRole, string>> = {
-  prep: 'surface preparation',
-  clean: 'cleaning after it',
-  prime: 'primer or tie coat',
-  bond: 'what holds it',
-  coring: 'new core',
-  reinforce: 'reinforcement',
-  fill: 'fairing compound',
-  barrier: 'barrier coat',
-  finish: 'finish',
-};
-
 function productTimesTable({ productTimes = [] }: Plan, reader: Reader): WorkTable[] {
   if (productTimes.length === 0) return [];
   const rows = productTimes.map(({ product, milestones: m }): Said[] => [
@@ -139,7 +126,7 @@ function systemTables({ system, materials }: Plan, reader: Reader): WorkTable[] 
     {
       caption: 'Links of the chain',
       columns: ['Link', 'Product'],
-      rows: system.chosen.chain.links.map((l) => text(ROLE_NAMES[l.role], l.product.name)),
+      rows: system.chosen.chain.links.map((l) => text(LINKS[l.role].name, l.product.name)),
     },
     {
       caption: 'Conditions of the chain',

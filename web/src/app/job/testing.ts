@@ -5,7 +5,6 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { JobDocument, Shop } from '@nelbo/core';
 import type { Subject } from 'rxjs';
-import '../../../../core/spec/helpers/repairs';
 import { BASE } from '../../../../core/spec/support';
 import type { JobPageOf, JobSummary, LogEntry, StoredJob } from '../api/api';
 import { JobStore } from '../state/job-store';
