@@ -26,7 +26,8 @@ const server = spawn('node', [main, '--demo'], {
   stdio: 'inherit',
 });
 // Stories are told at any hour of any day: their yard never closes.
-if (process.argv[3] === 'round-the-clock') void openAllHours(`http://127.0.0.1:${process.argv[2]}/api/v1/shop`);
+if (process.argv[3] === 'round-the-clock')
+  void openAllHours(`http://127.0.0.1:${process.argv[2]}/api/v1/shop`);
 
 async function openAllHours(shop: string): Promise<void> {
   for (let tries = 0; tries < 200; tries += 1) {

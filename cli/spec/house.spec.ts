@@ -164,7 +164,10 @@ describe('a house that a stranger adds to', () => {
   it('takes an action, a damage, a kind of repair, a link and a format, each by one folder and one registration', () => {
     const tsc = join(root, 'node_modules/typescript/bin/tsc');
     // The compiler finds no other place that would have to know of them.
-    for (const part of ['core', 'cli']) expect(run('node', tsc, '-p', part)).withContext(part).toBe('');
+    for (const part of ['core', 'cli'])
+      expect(run('node', tsc, '-p', part))
+        .withContext(part)
+        .toBe('');
     const found = JSON.parse(run('node', '--import', 'tsx', 'check.mts'));
     expect(found.refused).toEqual([]);
     expect(found.kind).toBe('tuning');

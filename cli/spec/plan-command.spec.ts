@@ -29,13 +29,13 @@ describe('nelbo plan', () => {
     const json = run(golden, '--format', 'json');
     expect(json.code).toBe(0);
     const plan = JSON.parse(json.stdout);
-    expect(plan.format).toBe('nelbo-plan/1');
-    expect(plan.laminate.plies.length).toBe(10);
-    expect(plan.trace[plan.mix.total.traceId].expression).toContain('waste');
+    expect(plan.format).toBe('nelbo-plan/2');
+    expect(plan.dish.laminate.plies.length).toBe(10);
+    expect(plan.trace[plan.dish.mix.total.traceId].expression).toContain('waste');
     expect(run(golden, '--format=md').stdout).toContain('| 10 | stitched biaxial 600 |');
     expect(run(golden, '--format', 'text').stdout).toContain('10 plies build 6.61 mm');
     expect(planCommand([golden], 0, true).stdout).toBe(run(golden, '--format=text').stdout);
-    expect(JSON.parse(run(golden).stdout).format).toBe('nelbo-plan/1');
+    expect(JSON.parse(run(golden).stdout).format).toBe('nelbo-plan/2');
   });
 
   it('exits 2 on errors, 0 on warnings and assumptions, and prints what could be planned', () => {

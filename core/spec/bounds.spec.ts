@@ -245,6 +245,6 @@ describe('a job that nobody foresaw', () => {
     ).toBeTrue();
     const after = planner.plan(good, LIBRARY, {}, CLOCK);
     expect(after.fault).toBeUndefined();
-    expect(after.plan?.laminate?.plies.length).toBeGreaterThan(0);
+    expect(after.plan?.dish?.laminate?.plies.length).toBeGreaterThan(0);
   });
 });

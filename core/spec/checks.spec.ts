@@ -67,13 +67,13 @@ describe('checks before the grinder starts', () => {
 
   it('say what they hold of a plan: a former that nobody can take away, and the same in the open document', () => {
     const { plan } = planOf({ ...BASE, access: 'one', backing: 'removable' });
-    const backing = plan.grind?.checks.find((c) => c.id === 'backing');
+    const backing = plan.dish?.grind?.checks.find((c) => c.id === 'backing');
     expect(backing?.said.code).toBe('former-trapped');
     expect(backing?.ways.map((w) => w.way.code)).toEqual(['bond-backing', 'open-way-in']);
     const open = publicPlan(plan) as {
-      grind: { checks: { id: string; code: string; what: string; ways: { name: string }[] }[] };
+      dish: { grind: { checks: { id: string; code: string; what: string; ways: { name: string }[] }[] } };
     };
-    const told = open.grind.checks.find((c) => c.id === 'backing');
+    const told = open.dish.grind.checks.find((c) => c.id === 'backing');
     expect(told?.code).toBe('former-trapped');
     expect(told?.what).toContain('cannot be taken away');
     expect(told?.ways[0].name).toBe('Bond the backing');

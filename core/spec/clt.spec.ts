@@ -243,7 +243,7 @@ describe('stacks', () => {
     expect(face.proposals.length).toBeGreaterThan(1);
     expect(face.proposals[0].fills).toBeTrue();
     expect(face.proposals[0].inBand).toBeTrue();
-    const stiff = planOf({ ...BASE, hull: { ...BASE.hull, laminate: 'mat-polyester' } }).plan.laminate
+    const stiff = planOf({ ...BASE, hull: { ...BASE.hull, laminate: 'mat-polyester' } }).plan.dish?.laminate
       ?.stiffness;
     expect(stiff?.A11.value ?? 0).toBeGreaterThan(STIFFNESS_BAND[1]);
     expect(stiff?.why).toContain('mat');
@@ -258,10 +258,10 @@ describe('stacks', () => {
       ...BASE,
       laminate: { ...BASE.laminate, plies: proposedPlies(first, 'outside', plan) },
     }).plan;
-    expect(next.laminate?.plies.map((p) => p.cloth.id)).toEqual(first.plies.map((p) => p.cloth.id));
-    expect(next.laminate?.thickness.value).toBeCloseTo(first.thickness, 9);
-    expect(next.laminate?.inBand).toBeTrue();
-    expect(next.laminate?.stiffness?.A11.value).toBeCloseTo(first.ratios[0], 3);
-    expect(next.laminate?.stiffness?.D22.value).toBeCloseTo(first.ratios[3], 3);
+    expect(next.dish?.laminate?.plies.map((p) => p.cloth.id)).toEqual(first.plies.map((p) => p.cloth.id));
+    expect(next.dish?.laminate?.thickness.value).toBeCloseTo(first.thickness, 9);
+    expect(next.dish?.laminate?.inBand).toBeTrue();
+    expect(next.dish?.laminate?.stiffness?.A11.value).toBeCloseTo(first.ratios[0], 3);
+    expect(next.dish?.laminate?.stiffness?.D22.value).toBeCloseTo(first.ratios[3], 3);
   });
 });

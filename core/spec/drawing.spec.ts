@@ -34,7 +34,7 @@ describe('the drawings', () => {
     fc.assert(
       fc.property(jobs, (j) => {
         const { plan } = planOf(jobOf(j));
-        const { section, planView, laminate, grind } = plan;
+        const { section, planView, dish: { laminate, grind } = {} } = plan;
         if (!section || !planView || !laminate || !grind) return laminate === undefined;
         const layers = section.layers.filter((l) => l.kind === 'ply');
         if (layers.length !== laminate.plies.length) return false;
@@ -56,7 +56,7 @@ describe('the drawings', () => {
       fc.property(jobs, (j) => {
         const { plan } = planOf(jobOf(j));
         const s = plan.section;
-        const g = plan.grind;
+        const g = plan.dish?.grind;
         if (!s || !g) return true;
         // Dish under the old surface: the cut-out and both tapers.
         const taper = g.profile

@@ -16,12 +16,12 @@ describe('removal rates', () => {
 describe('filler and finish', () => {
   it('fills what laminate and finish leave of the wall', () => {
     const { plan } = planOf();
-    const depth = plan.fair?.depth.value ?? NaN;
-    expect(depth + (plan.laminate?.thickness.value ?? NaN) + 0.0002).toBeCloseTo(0.0076, 9);
+    const depth = plan.dish?.fair?.depth.value ?? NaN;
+    expect(depth + (plan.dish?.laminate?.thickness.value ?? NaN) + 0.0002).toBeCloseTo(0.0076, 9);
   });
 
   it('makes the finished volume of paste from resin and powder', () => {
-    const f = planOf().plan.fair;
+    const f = planOf().plan.dish?.fair;
     const resin = f?.mass.value ?? NaN;
     const powder = f?.powder?.value ?? NaN;
     expect(powder / resin).toBeCloseTo(0.4, 9);
@@ -44,7 +44,7 @@ describe('filler and finish', () => {
         -1,
       )?.grit;
     expect([last('workboat'), last('standard'), last('show')]).toEqual(['P800', 'P1200', 'P1500']);
-    expect(planOf({ ...BASE, grade: 'show' }).plan.fair?.endGrit).toBe(240);
+    expect(planOf({ ...BASE, grade: 'show' }).plan.dish?.fair?.endGrit).toBe(240);
   });
 
   it('warns when the surface is close to the dew point', () => {
@@ -55,13 +55,13 @@ describe('filler and finish', () => {
 
 describe('batches of filler', () => {
   it('fit the pot and the time to spread them, and add up', () => {
-    const putty = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } }).plan.fair;
+    const putty = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } }).plan.dish?.fair;
     expect(putty?.batches.value).toBeGreaterThan(1);
     const each = putty?.partsPerBatch.kind === 'cream' ? putty.partsPerBatch.putty.value : NaN;
     expect(each * (putty?.batches.value ?? NaN)).toBeCloseTo(putty?.mass.value ?? NaN, 12);
-    const large = planOf({ ...BASE, damage: { kind: 'hole', size: [1, 0.8] } }).plan.fair;
+    const large = planOf({ ...BASE, damage: { kind: 'hole', size: [1, 0.8] } }).plan.dish?.fair;
     expect((large?.mass.value ?? NaN) / (large?.batches.value ?? NaN)).toBeLessThanOrEqual(0.4 + 1e-9);
-    expect(planOf().plan.fair?.batches.value).toBe(1);
+    expect(planOf().plan.dish?.fair?.batches.value).toBe(1);
     expect(planOf().plan.finish?.batchesPerCoat.value).toBe(1);
   });
 });

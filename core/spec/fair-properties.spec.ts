@@ -142,8 +142,8 @@ describe('a surface, whatever was read', () => {
             fairing: { edge, rounds: [{ at: '2026-11-24T08:00:00Z', readings: gapsOf(v, 7) }] },
           });
           return (
-            plan.fair !== undefined &&
-            figuresOf(plan.fair).every(
+            plan.dish?.fair !== undefined &&
+            figuresOf(plan.dish?.fair).every(
               ({ figure }) => Number.isFinite(figure.value) && plan.trace[figure.traceId] !== undefined,
             )
           );
@@ -175,12 +175,12 @@ describe('a planner that remembers', () => {
     const plan = (more: object): Plan | undefined =>
       planner.plan(read({ ...measured, ...more }), LIBRARY, {}, CLOCK).plan;
     const first = plan({});
-    expect(plan({ title: 'another' })?.fair?.surface).toBe(first?.fair?.surface as never);
-    expect(plan({ conditions: { temperature: 21, humidity: 0.6 } })?.fair?.surface).toBe(
-      first?.fair?.surface as never,
+    expect(plan({ title: 'another' })?.dish?.fair?.surface).toBe(first?.dish?.fair?.surface as never);
+    expect(plan({ conditions: { temperature: 21, humidity: 0.6 } })?.dish?.fair?.surface).toBe(
+      first?.dish?.fair?.surface as never,
     );
-    expect(plan({ fairing: { ...measured.fairing, tolerance: 0.001 } })?.fair?.surface).not.toBe(
-      first?.fair?.surface as never,
+    expect(plan({ fairing: { ...measured.fairing, tolerance: 0.001 } })?.dish?.fair?.surface).not.toBe(
+      first?.dish?.fair?.surface as never,
     );
   });
 
@@ -192,8 +192,8 @@ describe('a planner that remembers', () => {
     }));
     const rounds = Array.from({ length: 12 }, (_, i) => ({ at: `2026-11-${10 + i}T08:00:00Z`, readings }));
     const { plan } = planOf({ ...BASE, fairing: { edge: 'straight edge', rounds } });
-    expect(plan.fair?.surface?.round).toBe(12);
-    expect(Number.isFinite(plan.fair?.volume.value)).toBeTrue();
+    expect(plan.dish?.fair?.surface?.round).toBe(12);
+    expect(Number.isFinite(plan.dish?.fair?.volume.value)).toBeTrue();
   });
 });
 

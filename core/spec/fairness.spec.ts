@@ -193,11 +193,11 @@ describe('readings that cannot be mapped', () => {
       ...BASE,
       fairing: { rounds: [{ at: '2026-03-02T10:00:00Z', readings }] },
     });
-    expect(plan.fair?.surface).toBeUndefined();
+    expect(plan.dish?.fair?.surface).toBeUndefined();
     expect(saidOf(problems.find((p) => p.path === 'fairing.rounds.0.readings'))?.what).toContain(
       'enclose no area',
     );
-    expect(plan.fair?.volume.value).toBeCloseTo(planOf().plan.fair?.volume.value ?? NaN, 15);
+    expect(plan.dish?.fair?.volume.value).toBeCloseTo(planOf().plan.dish?.fair?.volume.value ?? NaN, 15);
   });
 
   it('may not be negative', () => {
@@ -267,11 +267,13 @@ describe('a measured surface in the plan', () => {
 
   it('sets volume, rounds and hours', () => {
     const { plan } = measured(1);
-    expect(plan.fair?.surface?.deepest.value).toBeCloseTo(0.003, 9);
-    expect(Math.abs((plan.fair?.netVolume.value ?? NaN) / (0.003 * 0.25 * 0.175) - 1)).toBeLessThan(0.01);
-    expect(plan.fair?.rounds.value).toBe(2);
-    expect(plan.fair?.rounds.span?.[0]).toBeLessThanOrEqual(2);
-    expect(plan.fair?.rounds.span?.[1]).toBeGreaterThanOrEqual(2);
+    expect(plan.dish?.fair?.surface?.deepest.value).toBeCloseTo(0.003, 9);
+    expect(Math.abs((plan.dish?.fair?.netVolume.value ?? NaN) / (0.003 * 0.25 * 0.175) - 1)).toBeLessThan(
+      0.01,
+    );
+    expect(plan.dish?.fair?.rounds.value).toBe(2);
+    expect(plan.dish?.fair?.rounds.span?.[0]).toBeLessThanOrEqual(2);
+    expect(plan.dish?.fair?.rounds.span?.[1]).toBeGreaterThanOrEqual(2);
     const tasks = plan.timeline?.stages
       .flatMap((s) => s.tasks)
       .filter((t) => t.stage === 'fair')
@@ -279,20 +281,20 @@ describe('a measured surface in the plan', () => {
     expect(tasks).toEqual(
       jasmine.arrayContaining(['face.fill@fill-1', 'face.fill@fill-2', 'face.sand@round-1']),
     );
-    expect(plan.trace[plan.fair?.surface?.fill.traceId ?? ''].formulaId).toBe('fair/fairness');
+    expect(plan.trace[plan.dish?.fair?.surface?.fill.traceId ?? ''].formulaId).toBe('fair/fairness');
   });
 
   it('learns from its own rounds how much is left each time', () => {
     const { plan } = measured(1, 0.5);
     expect(plan.trace['surface.share'].origin).toBe('measured');
     expect(plan.trace['surface.share'].value).toBeCloseTo(0.5, 9);
-    expect(plan.fair?.rounds.value).toBe(2);
+    expect(plan.dish?.fair?.rounds.value).toBe(2);
   });
 
   it('is done when nothing is off by more than the tolerance: only the finer papers are left', () => {
     const { plan } = measured(1, 0.2, 0.1);
-    expect(plan.fair?.surface?.fair).toBeTrue();
-    expect(plan.fair?.rounds.value).toBe(0);
+    expect(plan.dish?.fair?.surface?.fair).toBeTrue();
+    expect(plan.dish?.fair?.rounds.value).toBe(0);
     const ids =
       plan.timeline?.stages
         .flatMap((s) => s.tasks)

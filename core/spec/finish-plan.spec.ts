@@ -107,28 +107,30 @@ describe('papers of a film', () => {
   });
 
   it('end and begin where the job says, and a shelf that falls short is told', () => {
-    expect(planOf({ ...BASE, sanding: { end: 'CAMI 220' } }).plan.fair?.endGrit).toBe(220);
-    expect(planOf({ ...BASE, sanding: { start: 'P120' } }).plan.fair?.sanding[0].grit).toBe('P120');
+    expect(planOf({ ...BASE, sanding: { end: 'CAMI 220' } }).plan.dish?.fair?.endGrit).toBe(220);
+    expect(planOf({ ...BASE, sanding: { start: 'P120' } }).plan.dish?.fair?.sanding[0].grit).toBe('P120');
     const bad = planOf({ ...BASE, sanding: { end: '130' } });
     expect(saidOf(bad.problems.find((p) => p.path === 'sanding.end'))?.suggestion).toContain('P120 or P150');
-    expect(bad.plan.fair?.endGrit).toBe(180);
+    expect(bad.plan.dish?.fair?.endGrit).toBe(180);
     const short = planOf(BASE, { papers: [{ id: 'board-p80' }, { id: 'disc-p120' }] });
     expect(saidOf(short.problems.find((p) => p.path === 'papers'))?.what).toContain(
       'finest paper on the shelf is P120',
     );
     const none = planOf(BASE, { papers: [] });
-    expect(none.plan.fair?.sanding).toEqual([]);
+    expect(none.plan.dish?.fair?.sanding).toEqual([]);
     expect(saidOf(none.problems.find((p) => p.path === 'papers'))?.what).toContain('no paper');
   });
 
   it('are held against the yard’s habit, with its faults', () => {
-    const habit = planOf(BASE, { habit: 'P80 P100 P120 P150 P180' }).plan.fair?.habit;
+    const habit = planOf(BASE, { habit: 'P80 P100 P120 P150 P180' }).plan.dish?.fair?.habit;
     expect(habit?.more.value ?? NaN).toBeGreaterThan(0);
-    expect(planOf(BASE, { habit: 'P80 P120' }).plan.fair?.habit?.faults.join()).toContain('ends at P120');
+    expect(planOf(BASE, { habit: 'P80 P120' }).plan.dish?.fair?.habit?.faults.join()).toContain(
+      'ends at P120',
+    );
     expect(
       saidOf(planOf(BASE, { habit: 'P135, P80' }).problems.find((p) => p.path === 'habit'))?.suggestion,
     ).toContain('P120 or P150');
-    expect(planOf(BASE, { habit: '  ' }).plan.fair?.habit).toBeUndefined();
+    expect(planOf(BASE, { habit: '  ' }).plan.dish?.fair?.habit).toBeUndefined();
   });
 });
 
@@ -376,7 +378,7 @@ describe('what filler runs out over', () => {
 
   it('is coated too, and the coat’s hours and litres grow with it', () => {
     const [bare, read_] = [planOf(GEL).plan, planOf({ ...GEL, ...wide(0.003) }).plan];
-    expect(bare.finish?.area.value).toBeCloseTo(bare.grind?.finishArea.value ?? NaN, 12);
+    expect(bare.finish?.area.value).toBeCloseTo(bare.dish?.grind?.finishArea.value ?? NaN, 12);
     expect(read_.finish?.area.value ?? 0).toBeGreaterThan((bare.finish?.area.value ?? NaN) * 2);
     expect(read_.finish?.volume.value ?? 0).toBeGreaterThan((bare.finish?.volume.value ?? NaN) * 2);
     const coat = (p: typeof bare): number =>
@@ -386,7 +388,7 @@ describe('what filler runs out over', () => {
   });
 
   it('is no more than was read, and needs less filler than the whole margin', () => {
-    const { fair } = planOf({ ...GEL, ...wide(0.003) }).plan;
+    const { dish: { fair } = {} } = planOf({ ...GEL, ...wide(0.003) }).plan;
     expect(fair?.spreadArea.value ?? NaN).toBeLessThan(fair?.coatArea.value ?? NaN);
     expect(fair?.coatArea.value ?? NaN).toBeLessThanOrEqual((Math.sqrt(0.6 * 0.4) + 0.3) ** 2 + 1e-9);
   });
@@ -400,7 +402,7 @@ describe('what filler runs out over', () => {
       planOf({ ...GEL, fairing: { cutLimit: 0, rounds: rounds.slice(0, 1) } }).plan,
       planOf({ ...GEL, fairing: { cutLimit: 0, rounds } }).plan,
     ];
-    expect(last.fair?.surface?.fair).toBeTrue();
+    expect(last.dish?.fair?.surface?.fair).toBeTrue();
     expect(last.finish?.area.value).toBeCloseTo(first.finish?.area.value ?? NaN, 12);
   });
 
@@ -416,9 +418,9 @@ describe('what filler runs out over', () => {
 
   it('shrinks with every round until nothing is left', () => {
     const areas = [0.003, 0.0012, 0.0004].map(
-      (d) => planOf({ ...GEL, ...wide(d) }).plan.fair?.spreadArea.value ?? NaN,
+      (d) => planOf({ ...GEL, ...wide(d) }).plan.dish?.fair?.spreadArea.value ?? NaN,
     );
     expect(areas[1]).toBeLessThanOrEqual(areas[0]);
-    expect(planOf({ ...GEL, ...wide(0.0004) }).plan.fair?.rounds.value).toBe(0);
+    expect(planOf({ ...GEL, ...wide(0.0004) }).plan.dish?.fair?.rounds.value).toBe(0);
   });
 });

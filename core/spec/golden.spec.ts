@@ -37,7 +37,7 @@ function twoPart(parts: Parts): Extract<Parts, { kind: 'two-part' }> {
 describe('the worked job', () => {
   const plan = planned(file);
   const e = golden.expect;
-  const { grind, laminate, mix, survey } = plan;
+  const { survey, dish: { grind, laminate, mix } = {} } = plan;
 
   const check = (name: string, actual: number | undefined, expected: number, lastPlace = 0): void => {
     expect(close(actual ?? NaN, expected, lastPlace))
@@ -139,8 +139,8 @@ describe('the worked job', () => {
       access: 'both',
       conditions: { temperature: '17 °C' },
     });
-    check('mixed', (brief.mix?.total.value ?? NaN) * 1e3, e.resin.mixed_with_waste_g);
-    expect(brief.laminate?.plies.length).toBe(10);
+    check('mixed', (brief.dish?.mix?.total.value ?? NaN) * 1e3, e.resin.mixed_with_waste_g);
+    expect(brief.dish?.laminate?.plies.length).toBe(10);
   });
 });
 

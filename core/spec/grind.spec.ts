@@ -16,7 +16,7 @@ const withSize = (size: [number, number], change: object = {}): unknown => ({
 describe('the taper', () => {
   it('takes the larger of duty and shear', () => {
     const ratios = (change: object): number[] => {
-      const t = planOf({ ...BASE, ...change }).plan.grind?.taper;
+      const t = planOf({ ...BASE, ...change }).plan.dish?.grind?.taper;
       return [t?.byDuty.value ?? NaN, t?.byShear.value ?? NaN, t?.used.value ?? NaN];
     };
     expect(ratios({})).toEqual([12, (1.5 * 100) / 14, 12]);
@@ -27,20 +27,20 @@ describe('the taper', () => {
 
   it('keeps a ratio of one’s own, and warns where it fails the shear check', () => {
     const steep = planOf({ ...BASE, taper: { ratio: 8 } });
-    expect(steep.plan.grind?.taper.used.value).toBe(8);
-    expect(steep.plan.grind?.taper.passesShear).toBeFalse();
+    expect(steep.plan.dish?.grind?.taper.used.value).toBe(8);
+    expect(steep.plan.dish?.grind?.taper.passesShear).toBeFalse();
     const p = steep.problems.find((x) => x.path === 'taper.ratio');
     expect(p?.severity).toBe('warning');
     expect(saidOf(p)?.allowed).toContain('10.7');
     const flat = planOf({ ...BASE, taper: { ratio: 14 } });
-    expect(flat.plan.grind?.taper.passesShear).toBeTrue();
+    expect(flat.plan.dish?.grind?.taper.passesShear).toBeTrue();
     expect(flat.problems.some((x) => x.path === 'taper.ratio')).toBeFalse();
   });
 
   it('asks for a longer taper from a weaker bond, never a shorter one', () => {
     for (const laminate of LIBRARY.oldLaminates) {
       const ratio = (resin: string): number =>
-        planOf({ ...BASE, hull: { ...BASE.hull, laminate: laminate.id }, system: { resin } }).plan.grind
+        planOf({ ...BASE, hull: { ...BASE.hull, laminate: laminate.id }, system: { resin } }).plan.dish?.grind
           ?.taper.byShear.value ?? NaN;
       expect(ratio('epoxy-slow')).toBeLessThan(ratio('vinyl-ester'));
       expect(ratio('vinyl-ester')).toBeLessThan(ratio('polyester'));
@@ -55,7 +55,7 @@ describe('the dish', () => {
         fc.double({ min: 0.02, max: 0.4, noNaN: true }),
         fc.double({ min: 0.02, max: 0.4, noNaN: true }),
         (l, w) => {
-          const g = planOf(withSize([l, w])).plan.grind;
+          const g = planOf(withSize([l, w])).plan.dish?.grind;
           if (!g) return false;
           return (
             g.grindLimit.value < g.finishEdge.value &&
@@ -72,7 +72,7 @@ describe('the dish', () => {
 
   it('removes what a round dish of this profile holds, by Pappus’ rule', () => {
     const { plan } = planOf(withSize([0.1, 0.1]));
-    const g = plan.grind;
+    const g = plan.dish?.grind;
     if (!g) return fail('no dish');
     // Rings of the profile about the axis of a round hole of radius r0: V = Σ ∫ 2π(r0 + o)·depth(o) do, by Simpson.
     const r0 = 0.05;
@@ -88,7 +88,7 @@ describe('the dish', () => {
   });
 
   it('gauges the profile at round distances, full depth at the edge, falling outward', () => {
-    const g = planOf().plan.grind;
+    const g = planOf().plan.dish?.grind;
     if (!g) return fail('no dish');
     expect(g.gauge[0]).toEqual(jasmine.objectContaining({ distance: 0 }));
     expect(g.gauge[0].depth.value).toBeCloseTo(0.0076, 12);
@@ -111,12 +111,12 @@ describe('the dish', () => {
             hull: { ...BASE.hull, thickness, gelCoat },
             system: { resin: 'vinyl-ester', finish },
           });
-          if (!plan.laminate || !plan.section || !plan.fair) return true;
+          if (!plan.dish?.laminate || !plan.section || !plan.dish?.fair) return true;
           const cover = plan.section.top - plan.section.finish;
           return (
-            plan.laminate.thickness.value <= plan.laminate.upperLimit.value + 1e-9 &&
+            plan.dish?.laminate.thickness.value <= plan.dish?.laminate.upperLimit.value + 1e-9 &&
             cover >= 0.0003 - 1e-9 &&
-            Math.abs(cover - plan.fair.depth.value) < 1e-12
+            Math.abs(cover - plan.dish?.fair.depth.value) < 1e-12
           );
         },
       ),
@@ -127,7 +127,7 @@ describe('the dish', () => {
   it('covers the hole with a backing that laps it', () => {
     const { plan } = planOf(withSize([0.1, 0.1], { access: 'one', backing: undefined }));
     expect(plan.inputs?.backing).toBe('bonded');
-    expect(plan.grind?.backingArea.value ?? NaN).toBeCloseTo(Math.PI * 0.075 ** 2, 4);
+    expect(plan.dish?.grind?.backingArea.value ?? NaN).toBeCloseTo(Math.PI * 0.075 ** 2, 4);
     const tasks = plan.timeline?.stages.flatMap((s) => s.tasks).map((t) => t.label) ?? [];
     expect(tasks).toContain('bond the backing inside, drawn up with ties through the hole');
     expect(tasks.indexOf('backing holds')).toBeLessThan(tasks.indexOf('mix batch 1'));

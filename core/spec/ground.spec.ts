@@ -199,23 +199,25 @@ describe('what is in the way', () => {
       points: [...at(rectangle(0.04, 0.04), 0.34, 0.04)],
     };
     const { plan, problems } = planOf(traced(L, { obstacles: [obstacle] }));
-    const [room] = plan.grind?.room ?? [];
+    const [room] = plan.dish?.grind?.room ?? [];
     expect(room.room.value).toBeCloseTo(0.05, 4);
     expect(room.fits).toBeFalse();
     expect(room.ways.map((w) => w.id)).toEqual(['both sides', 'shorter', 'move', 'stop']);
     expect(saidOf(problems.find((p) => p.path === 'obstacles.0.answer'))?.what).toContain('cleat');
-    expect(plan.grind?.checks.find((c) => c.id === 'room')?.ok).toBeFalse();
+    expect(plan.dish?.grind?.checks.find((c) => c.id === 'room')?.ok).toBeFalse();
     // Both sides: half the width, the same ratio.
     const both = planOf(traced(L, { obstacles: [obstacle], taper: { side: 'both' } })).plan;
-    expect(both.grind?.taper.used.value).toBe(plan.grind?.taper.used.value as number);
-    expect((both.grind?.grindLimit.value ?? 1) / (plan.grind?.grindLimit.value ?? 1)).toBeLessThan(0.6);
+    expect(both.dish?.grind?.taper.used.value).toBe(plan.dish?.grind?.taper.used.value as number);
+    expect(
+      (both.dish?.grind?.grindLimit.value ?? 1) / (plan.dish?.grind?.grindLimit.value ?? 1),
+    ).toBeLessThan(0.6);
     // Taken off: planned with its time, and no longer in the way.
     const moved = planOf(traced(L, { obstacles: [{ ...obstacle, answer: 'move' }] }));
     expect(moved.problems.some((p) => p.path === 'obstacles.0.answer')).toBeFalse();
     expect(tasksOf(moved.plan)).toContain('take off the cleat');
     expect(tasksOf(moved.plan).at(-1)).toBe('re-bed the cleat');
-    expect(regionArea(moved.plan.laminate?.plies[0].pieces ?? [])).toBeGreaterThan(
-      regionArea(plan.laminate?.plies[0].pieces ?? []),
+    expect(regionArea(moved.plan.dish?.laminate?.plies[0].pieces ?? [])).toBeGreaterThan(
+      regionArea(plan.dish?.laminate?.plies[0].pieces ?? []),
     );
   });
 
@@ -224,38 +226,41 @@ describe('what is in the way', () => {
       traced(L, { obstacles: [{ kind: 'window', points: [...at(rectangle(0.1, 0.1), 0.28, 0.04)] }] }),
     );
     expect(saidOf(problems.find((p) => p.path === 'obstacles.0.answer'))?.what).toContain('no taper is left');
-    expect(plan.laminate?.plies.length).toBeGreaterThan(0);
+    expect(plan.dish?.laminate?.plies.length).toBeGreaterThan(0);
   });
 });
 
 describe('the faces of a dish', () => {
   it('from both sides meet at mid-thickness, each with its own plies, fairing only outside', () => {
     const { plan } = planOf(traced(L, { taper: { side: 'both' } }));
-    const [outside, inside] = plan.laminate?.sides ?? [];
+    const [outside, inside] = plan.dish?.laminate?.sides ?? [];
     expect([outside.face, inside.face]).toEqual(['outside', 'inside']);
-    expect((plan.grind?.depth.value ?? 0) + (plan.grind?.inside?.depth.value ?? 0)).toBeCloseTo(
+    expect((plan.dish?.grind?.depth.value ?? 0) + (plan.dish?.grind?.inside?.depth.value ?? 0)).toBeCloseTo(
       plan.inputs?.wall.value ?? NaN,
       9,
     );
     expect(outside.thickness.value).toBeLessThanOrEqual(outside.upperLimit.value + 1e-9);
     expect(inside.thickness.value).toBeLessThanOrEqual(inside.upperLimit.value + 1e-9);
-    expect(plan.laminate?.plies.map((p) => p.lay)).toEqual((plan.laminate?.plies ?? []).map((_, i) => i + 1));
+    expect(plan.dish?.laminate?.plies.map((p) => p.lay)).toEqual(
+      (plan.dish?.laminate?.plies ?? []).map((_, i) => i + 1),
+    );
     // No pot wets plies of both faces, and both grounds are wetted.
-    const side = new Map(plan.laminate?.plies.map((p) => [p.lay, p.side]));
-    for (const b of plan.mix?.batches ?? []) expect(new Set(b.plies.map((l) => side.get(l))).size).toBe(1);
-    expect(plan.mix?.batches.filter((b) => b.withGroundCoat).length).toBe(2);
+    const side = new Map(plan.dish?.laminate?.plies.map((p) => [p.lay, p.side]));
+    for (const b of plan.dish?.mix?.batches ?? [])
+      expect(new Set(b.plies.map((l) => side.get(l))).size).toBe(1);
+    expect(plan.dish?.mix?.batches.filter((b) => b.withGroundCoat).length).toBe(2);
     expect(tasksOf(plan).some((t) => t.includes('go on inside'))).toBeTrue();
     expect(figuresOf(plan).every((f) => Number.isFinite(f.figure.value))).toBeTrue();
   });
 
   it('from inside leaves the outside to filler and finish', () => {
     const { plan } = planOf(traced(L, { taper: { side: 'inside' } }));
-    expect(plan.laminate?.sides.map((s) => s.face)).toEqual(['inside']);
-    expect(plan.grind?.grindLimit.value).toBe(0);
-    expect(plan.grind?.inside?.grindLimit.value).toBeGreaterThan(0.05);
-    expect(plan.fair?.depth.value).toBeCloseTo(0.0003, 6);
+    expect(plan.dish?.laminate?.sides.map((s) => s.face)).toEqual(['inside']);
+    expect(plan.dish?.grind?.grindLimit.value).toBe(0);
+    expect(plan.dish?.grind?.inside?.grindLimit.value).toBeGreaterThan(0.05);
+    expect(plan.dish?.fair?.depth.value).toBeCloseTo(0.0003, 6);
     expect(plan.section?.layers.filter((l) => l.kind === 'ply').length).toBe(
-      plan.laminate?.plies.length as number,
+      plan.dish?.laminate?.plies.length as number,
     );
   });
 
@@ -266,26 +271,28 @@ describe('the faces of a dish', () => {
     ] as const) {
       const { plan, problems } = planOf({ ...BASE, ...more });
       expect(problems.some((p) => p.path === 'taper.side')).toBeTrue();
-      expect(plan.grind?.side).toBe('outside');
-      expect(plan.laminate?.plies.length).toBeGreaterThan(0);
+      expect(plan.dish?.grind?.side).toBe('outside');
+      expect(plan.dish?.laminate?.plies.length).toBeGreaterThan(0);
     }
   });
 
   it('of part depth has a floor and no backing; deeper than the hull is told and planned as through', () => {
     const part = planOf({ ...BASE, damage: { ...BASE.damage, kind: 'crack', depth: 0.004 } }).plan;
-    expect(part.grind?.through).toBeFalse();
-    expect(part.grind?.depth.value).toBe(0.004);
-    expect(part.grind?.backing).toBeUndefined();
+    expect(part.dish?.grind?.through).toBeFalse();
+    expect(part.dish?.grind?.depth.value).toBe(0.004);
+    expect(part.dish?.grind?.backing).toBeUndefined();
     expect(part.section?.layers.some((l) => l.kind === 'backing' || l.kind === 'former')).toBeFalse();
     expect(tasksOf(part)).toContain('drill a stop hole at each end of the crack, 3 mm');
-    expect(part.grind?.removedVolume.value ?? 0).toBeGreaterThan(0.0034 * (part.survey?.area.value ?? 1));
+    expect(part.dish?.grind?.removedVolume.value ?? 0).toBeGreaterThan(
+      0.0034 * (part.survey?.area.value ?? 1),
+    );
     const deep = planOf({ ...BASE, damage: { ...BASE.damage, depth: 0.05 } });
     expect(saidOf(deep.problems.find((p) => p.path === 'damage.depth'))?.what).toContain(
       'more than the wall',
     );
-    expect(deep.plan.grind?.through).toBeTrue();
+    expect(deep.plan.dish?.grind?.through).toBeTrue();
     const gel = planOf({ ...BASE, damage: { ...BASE.damage, depth: 0.0004 } });
-    expect(gel.plan.laminate).toBeUndefined();
+    expect(gel.plan.dish?.laminate).toBeUndefined();
     expect(gel.problems.some((p) => p.stage === 'laminate' || p.path === 'damage.depth')).toBeTrue();
   });
 
@@ -293,11 +300,11 @@ describe('the faces of a dish', () => {
     const thin = { ...BASE, hull: { ...BASE.hull, thickness: 0.001, gelCoat: 0.0002 } };
     const own = planOf({ ...thin, laminate: { plies: [{ cloth: 'biax-800', way: '±45' }] } });
     expect(saidOf(own.problems.find((p) => p.path === 'laminate.plies'))?.what).toContain('proud');
-    expect(own.plan.laminate?.plies.length).toBe(1);
+    expect(own.plan.dish?.laminate?.plies.length).toBe(1);
     // Left to itself the stack turns to lighter cloths that fit.
     const { plan } = planOf({ ...thin, system: { cloth: 'biax-800' } });
-    expect(plan.laminate?.thickness.value ?? 1).toBeLessThanOrEqual(
-      (plan.laminate?.upperLimit.value ?? 0) + 1e-9,
+    expect(plan.dish?.laminate?.thickness.value ?? 1).toBeLessThanOrEqual(
+      (plan.dish?.laminate?.upperLimit.value ?? 0) + 1e-9,
     );
   });
 
@@ -307,10 +314,10 @@ describe('the faces of a dish', () => {
       hull: { ...BASE.hull, material: 'frp-cored', core: 'balsa', thickness: 0.003, coreThickness: 0.012 },
       damage: { ...BASE.damage, kind: 'wet-core' },
     });
-    expect(plan.grind?.depth.value).toBeCloseTo(0.0036, 9);
-    expect(plan.coring?.area.value).toBeCloseTo(plan.survey?.area.value ?? NaN, 9);
+    expect(plan.dish?.grind?.depth.value).toBeCloseTo(0.0036, 9);
+    expect(plan.dish?.coring?.area.value).toBeCloseTo(plan.survey?.area.value ?? NaN, 9);
     const { A, P } = { A: plan.survey?.area.value ?? 0, P: plan.survey?.perimeter.value ?? 0 };
-    expect(plan.coring?.bedding.value).toBeCloseTo(1.2 * (A + P * 0.012), 6);
+    expect(plan.dish?.coring?.bedding.value).toBeCloseTo(1.2 * (A + P * 0.012), 6);
     const tasks = tasksOf(plan);
     expect(tasks.indexOf('bedding sets until it can be sanded')).toBeLessThan(
       tasks.findIndex((t) => t.startsWith('lay pl')),
@@ -328,11 +335,11 @@ describe('the faces of a dish', () => {
     expect(
       one.problems.some((p) => p.path === 'taper.side' && saidOf(p).what.includes('both skins')),
     ).toBeTrue();
-    expect(one.plan.grind?.backing).toBe('bonded');
+    expect(one.plan.dish?.grind?.backing).toBe('bonded');
     const both = planOf({ ...cored, taper: { side: 'both' } }).plan;
-    expect(both.laminate?.sides.map((x) => x.face)).toEqual(['outside', 'inside']);
-    expect(both.grind?.inside?.depth.value).toBe(0.003);
-    expect(both.grind?.backing).toBeUndefined();
+    expect(both.dish?.laminate?.sides.map((x) => x.face)).toEqual(['outside', 'inside']);
+    expect(both.dish?.grind?.inside?.depth.value).toBe(0.003);
+    expect(both.dish?.grind?.backing).toBeUndefined();
     expect(both.section?.wall).toBeCloseTo(0.0036 + 0.015 + 0.003, 9);
     expect(figuresOf(both).every((f) => Number.isFinite(f.figure.value))).toBeTrue();
   });
@@ -369,7 +376,7 @@ describe('the faces of a dish', () => {
       },
     ]) {
       const { plan } = planOf({ ...BASE, ...more } as JobDocument);
-      expect(plan.laminate?.plies.length).withContext(JSON.stringify(more)).toBeGreaterThan(0);
+      expect(plan.dish?.laminate?.plies.length).withContext(JSON.stringify(more)).toBeGreaterThan(0);
       expect(figuresOf(plan).every((f) => Number.isFinite(f.figure.value))).toBeTrue();
       expect(
         patternPieces(plan, LIBRARY).every(
@@ -397,8 +404,8 @@ describe('what grinding and fitting show', () => {
     const next = brokenThrough(part);
     expect(next.schedule?.done?.map((d) => d.stage)).toEqual(['survey']);
     const { plan } = planOf(next);
-    expect(plan.grind?.through).toBeTrue();
-    expect(plan.grind?.backing).toBe('bonded');
+    expect(plan.dish?.grind?.through).toBeTrue();
+    expect(plan.dish?.grind?.backing).toBe('bonded');
   });
 
   it('further all round: a finding grown by so much, where the damage lay', () => {
@@ -417,7 +424,7 @@ describe('what grinding and fitting show', () => {
 
   it('a dry fit drops a ply or adds one like the last', () => {
     const { plan } = planOf();
-    const count = plan.laminate?.plies.length ?? 0;
+    const count = plan.dish?.laminate?.plies.length ?? 0;
     expect(afterDryFit(plan, 'proud').length).toBe(count - 1);
     expect(afterDryFit(plan, 'low').length).toBe(count + 1);
     const { problems } = planOf({ ...BASE, laminate: { plies: afterDryFit(plan, 'low') } });
@@ -426,7 +433,7 @@ describe('what grinding and fitting show', () => {
 
   it('a taper dragged to a reach gives that ratio, in halves', () => {
     const { plan } = planOf();
-    const T = plan.laminate?.thickness.value ?? 0;
+    const T = plan.dish?.laminate?.thickness.value ?? 0;
     expect(ratioForReach(plan, 20 * T)).toBeCloseTo(20, 9);
     expect(ratioForReach(plan, 0)).toBe(1);
     expect(ratioForReach(plan, 9 * T + 0.0001)).toBeCloseTo(9, 9);
@@ -434,22 +441,22 @@ describe('what grinding and fitting show', () => {
 
   it('the stack by hand is the stack of the plan, cover ply apart', () => {
     const { plan } = planOf({ ...BASE, laminate: { cover: 'yes' } });
-    const cover = plan.laminate?.plies.at(-1);
+    const cover = plan.dish?.laminate?.plies.at(-1);
     expect(cover?.cloth.id).toBe('plain-105');
-    expect(plyChoices(plan).length).toBe((plan.laminate?.plies.length ?? 0) - 1);
+    expect(plyChoices(plan).length).toBe((plan.dish?.laminate?.plies.length ?? 0) - 1);
     expect(
       (cover?.offset.value ?? 0) -
-        Math.max(...(plan.laminate?.plies.slice(0, -1).map((p) => p.offset.value) ?? [])),
+        Math.max(...(plan.dish?.laminate?.plies.slice(0, -1).map((p) => p.offset.value) ?? [])),
     ).toBeCloseTo(0.025, 9);
-    expect(plan.laminate?.thickness.value ?? 1).toBeLessThanOrEqual(
-      (plan.laminate?.upperLimit.value ?? 0) + 1e-9,
+    expect(plan.dish?.laminate?.thickness.value ?? 1).toBeLessThanOrEqual(
+      (plan.dish?.laminate?.upperLimit.value ?? 0) + 1e-9,
     );
   });
 });
 
 describe('figures held against each other', () => {
   it('a former that cannot be taken away again, and the ways out of it', () => {
-    const check = planOf({ ...BASE, access: 'one', backing: 'removable' }).plan.grind?.checks.find(
+    const check = planOf({ ...BASE, access: 'one', backing: 'removable' }).plan.dish?.grind?.checks.find(
       (c) => c.id === 'backing',
     );
     expect(check?.ok).toBeFalse();
@@ -457,7 +464,7 @@ describe('figures held against each other', () => {
   });
 
   it('steps that want more width than the ratio', () => {
-    const check = planOf({ ...BASE, laminate: { minimumStep: 0.025 } }).plan.grind?.checks.find(
+    const check = planOf({ ...BASE, laminate: { minimumStep: 0.025 } }).plan.dish?.grind?.checks.find(
       (c) => c.id === 'steps',
     );
     expect(check?.ok).toBeFalse();
@@ -468,7 +475,7 @@ describe('figures held against each other', () => {
     const of = (
       minimumStep: number,
     ): { ok: boolean; ways: readonly { changes: readonly object[] }[] } | undefined =>
-      planOf({ ...BASE, laminate: { minimumStep } }).plan.grind?.checks.find((c) => c.id === 'step');
+      planOf({ ...BASE, laminate: { minimumStep } }).plan.dish?.grind?.checks.find((c) => c.id === 'step');
     expect(of(0.006)?.ok).toBeTrue();
     expect(of(0.012)?.ok).toBeFalse();
     expect(of(0.012)?.ways[0].changes).toEqual([{ path: 'laminate.minimumStep', value: 0.006 }]);
@@ -493,11 +500,11 @@ describe('figures held against each other', () => {
     const check = planOf({
       ...big,
       laminate: { lie: 'overhead', order: 'largest first' },
-    }).plan.grind?.checks.find((c) => c.id === 'order');
+    }).plan.dish?.grind?.checks.find((c) => c.id === 'order');
     expect(check?.ok).toBeFalse();
-    const flat = planOf(big).plan.mix?.batches[0].wetOut.value ?? 0;
+    const flat = planOf(big).plan.dish?.mix?.batches[0].wetOut.value ?? 0;
     expect(
-      planOf({ ...big, laminate: { lie: 'vertical' } }).plan.mix?.batches.reduce(
+      planOf({ ...big, laminate: { lie: 'vertical' } }).plan.dish?.mix?.batches.reduce(
         (s, b) => s + b.wetOut.value,
         0,
       ) ?? 0,
@@ -508,7 +515,7 @@ describe('figures held against each other', () => {
 describe('structure inside', () => {
   it('is tabbed in narrowing steps, filleted, held by props and let go after the cure', () => {
     const { plan } = planOf({ ...BASE, structure: [{ kind: 'stringer', name: 'stringer 3', length: 0.6 }] });
-    const [m] = plan.structure ?? [];
+    const [m] = plan.dish?.structure ?? [];
     expect(m.strips.map((s) => s.width.value * 1000)).toEqual(
       [150, 126, 102].map((v) => jasmine.any(Number) && v).map((v) => expectNear(v)),
     );
@@ -520,7 +527,7 @@ describe('structure inside', () => {
       tasks.findIndex((t) => t.startsWith('lay pl')),
     );
     expect(tasks).toContain('props stay at the stringer 3');
-    expect(m.release.value).toBe(plan.mix?.milestones.sand.value as number);
+    expect(m.release.value).toBe(plan.dish?.mix?.milestones.sand.value as number);
     expect(plan.materials?.some((x) => x.id === 'member.1.resin')).toBeTrue();
   });
 });
@@ -553,9 +560,9 @@ describe('one plan for several holes', () => {
     });
     const near = planOf(holes(0.05)).plan;
     expect(near.survey?.region.length).toBe(2);
-    expect(near.laminate?.plies[0].pieces.length).toBe(1);
+    expect(near.dish?.laminate?.plies[0].pieces.length).toBe(1);
     const far = planOf(holes(0.6)).plan;
-    expect(far.laminate?.plies[0].pieces.length).toBe(2);
+    expect(far.dish?.laminate?.plies[0].pieces.length).toBe(2);
     expect(merged([ellipse(0.1, 0.1), at(ellipse(0.1, 0.1), 0.05, 0)]).length).toBe(1);
   });
 });

@@ -131,9 +131,9 @@ describe('the ply stack', () => {
 
   it('sums areas and resin to the plan’s totals', () => {
     const { plan } = planOf();
-    const plies = plan.laminate?.plies ?? [];
+    const plies = plan.dish?.laminate?.plies ?? [];
     for (const p of plies) expect(p.area.value).toBeCloseTo(regionArea(p.pieces), 12);
-    expect(plan.mix?.pliesResin.value).toBeCloseTo(
+    expect(plan.dish?.mix?.pliesResin.value).toBeCloseTo(
       plies.reduce((s, p) => s + p.resin.value, 0),
       12,
     );

@@ -396,7 +396,7 @@ describe('match', () => {
     expect(carbon.plan.system?.chosen?.chain.cloth?.family).toBe('carbon');
     expect(carbon.plan.system?.ranked.every((r) => r.chain.resin?.family === 'epoxy')).toBeTrue();
     expect(carbon.plan.inputs?.oldLaminate.id).toBe('carbon-epoxy');
-    expect(carbon.plan.grind?.taper.used.value).toBeCloseTo((1.5 * 400) / 14, 6);
+    expect(carbon.plan.dish?.grind?.taper.used.value).toBeCloseTo((1.5 * 400) / 14, 6);
   });
 
   it('puts a chain that is too cold behind one that is not', () => {
@@ -415,7 +415,7 @@ describe('match', () => {
     expect(saidOf(p)?.what).toContain('binder');
     expect(saidOf(p)?.suggestion).toContain('stitched');
     expect(plan.system?.chosen?.chain.resin?.id).toBe('epoxy-slow');
-    expect(plan.laminate).toBeDefined();
+    expect(plan.dish?.laminate).toBeDefined();
   });
 
   it('lets polyester use mat, and gel coat go over epoxy as the weaker school', () => {
@@ -431,7 +431,7 @@ describe('match', () => {
   it('works a coat out by its sheet where it is neither the paint nor the gel coat', () => {
     const { plan } = planOf({ ...BASE, system: { resin: 'epoxy-slow', finish: 'enamel-1k' } });
     expect(plan.finish).toBeUndefined();
-    expect(plan.laminate?.plies.length).toBe(planOf().plan.laminate?.plies.length);
+    expect(plan.dish?.laminate?.plies.length).toBe(planOf().plan.dish?.laminate?.plies.length);
     expect(
       plan.timeline?.stages
         .find((s) => s.stage === 'finish')
@@ -450,7 +450,7 @@ describe('match', () => {
     });
     expect(plan.stages).toEqual(['survey', 'system', 'mix', 'log']);
     expect(plan.repair?.kind).toBe('inflatable');
-    expect(plan.grind ?? plan.laminate ?? plan.mix).toBeUndefined();
+    expect(plan.dish?.grind ?? plan.dish?.laminate ?? plan.dish?.mix).toBeUndefined();
     expect(plan.productTimes?.length).toBeGreaterThan(0);
     expect(plan.totals?.handsOn.value).toBeGreaterThan(3600);
   });

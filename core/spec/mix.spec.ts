@@ -25,7 +25,7 @@ describe('catalyst', () => {
       conditions: { temperature: 19, humidity: 0.5 },
       system: { resin: 'polyester', finish: 'gel-coat' },
     });
-    const parts = plan.mix?.parts;
+    const parts = plan.dish?.mix?.parts;
     expect(parts?.kind).toBe('peroxide');
     if (parts?.kind !== 'peroxide') return;
     expect(parts.fraction.value).toBeCloseTo(0.0195, 9);
@@ -67,8 +67,8 @@ describe('groups and batches', () => {
             },
             system: { resin },
           });
-          const mix = plan.mix;
-          if (!mix) return plan.laminate === undefined;
+          const mix = plan.dish?.mix;
+          if (!mix) return plan.dish?.laminate === undefined;
           const sum = mix.batches.reduce((s, b) => s + b.mass.value, 0);
           const max = LIBRARY.resins.find((r) => r.id === resin)?.maximumPot ?? 0;
           return (
@@ -93,7 +93,7 @@ describe('groups and batches', () => {
       },
       system: { resin: 'epoxy-fast' },
     });
-    expect(plan.mix?.batches[0].share?.index).toBe(1);
+    expect(plan.dish?.mix?.batches[0].share?.index).toBe(1);
     expect(problems.some((p) => p.stage === 'mix' && saidOf(p).what.includes('one pot'))).toBeTrue();
   });
 
@@ -106,8 +106,8 @@ describe('groups and batches', () => {
       laminate: { order: 'smallest first', minimumStep: 0.1 },
       system: { resin: 'vinyl-ester', cloth: 'plain-105' },
     });
-    expect(plan.mix).toBeUndefined();
-    expect(plan.laminate?.plies.length).toBeGreaterThan(100);
+    expect(plan.dish?.mix).toBeUndefined();
+    expect(plan.dish?.laminate?.plies.length).toBeGreaterThan(100);
     const refused = problems.find((p) => p.code === 'pots-beyond-hands');
     expect(refused?.severity).toBe('error');
     expect(saidOf(refused)?.what).toMatch(/takes 1\d{4} pots/);
@@ -115,7 +115,7 @@ describe('groups and batches', () => {
   });
 
   it('splits a two-part mass by its ratio', () => {
-    const parts = planOf().plan.mix?.parts;
+    const parts = planOf().plan.dish?.mix?.parts;
     if (parts?.kind !== 'two-part') return fail('epoxy is two-part');
     expect(parts.resin.value / parts.hardener.value).toBeCloseTo(5.75, 9);
     expect(parts.resinVolume.value / parts.hardenerVolume.value).toBeCloseTo(5, 9);
@@ -126,7 +126,7 @@ describe('cure', () => {
   it('is never faster in the cold', () => {
     const sand = (temperature: number): number =>
       planOf({ ...BASE, conditions: { temperature, humidity: 0.5 }, system: { resin: 'epoxy-slow' } }).plan
-        .mix?.milestones.sand.value ?? NaN;
+        .dish?.mix?.milestones.sand.value ?? NaN;
     const times = [8, 12, 17, 22, 30].map(sand);
     expect(times).toEqual([...times].sort((a, b) => b - a));
     expect(times[1] / times[3]).toBeCloseTo(2, 9);
@@ -138,7 +138,7 @@ describe('cure', () => {
         ...BASE,
         conditions: { temperature, humidity: 0.5 },
         system: { resin: 'vinyl-ester' },
-      }).plan.mix?.milestones;
+      }).plan.dish?.mix?.milestones;
       expect(m?.windowCloses?.value).toBe(24 * 3600);
       expect(m?.windowOpens?.value).toBe(m?.potLife.value);
     }
@@ -153,7 +153,7 @@ describe('cure', () => {
     const cold = problems.find((p) => p.stage === 'mix' && saidOf(p).what.includes('below the minimum'));
     expect(cold?.severity).toBe('warning');
     expect(saidOf(cold)?.allowed).toContain('12 °C');
-    expect(plan.mix).toBeDefined();
+    expect(plan.dish?.mix).toBeDefined();
     expect(problems.some((p) => saidOf(p).what.includes('extrapolated'))).toBeTrue();
   });
 });

@@ -258,11 +258,11 @@ describe('batches at the bench', () => {
   it('are those of the plan, pot by pot, with their ratio and what comes next', () => {
     const { plan } = planOf(BASE);
     const batches = benchBatches(plan, LIBRARY.resins);
-    expect(batches.filter((b) => b.stage === 'mix').length).toBe(plan.mix?.batches.length ?? -1);
+    expect(batches.filter((b) => b.stage === 'mix').length).toBe(plan.dish?.mix?.batches.length ?? -1);
     expect(batches.filter((b) => b.stage === 'finish').length).toBe(plan.finish?.coats.value ?? -1);
     for (const b of batches) expect(toleranceOf(b.parts)).toBe(b.tolerance);
     expect(batches[0].ratio).toBeCloseTo(1 / 5.75, 4);
-    expect(benchBatches({ ...plan, mix: undefined }, LIBRARY.resins)).toEqual([]);
+    expect(benchBatches({ ...plan, dish: undefined }, LIBRARY.resins)).toEqual([]);
   });
 
   it('the clocks follow the pot as it was: warm ones are shorter, and every range holds its likely value', () => {

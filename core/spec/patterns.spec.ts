@@ -140,11 +140,11 @@ describe('patterns of a plan', () => {
 
   it('are every ply and the peel ply, each with its way and the common marks', () => {
     expect(pieces.filter((p) => p.lay !== undefined).map((p) => p.lay)).toEqual(
-      (plan.laminate?.plies ?? []).map((p) => p.lay),
+      (plan.dish?.laminate?.plies ?? []).map((p) => p.lay),
     );
     expect(pieces.some((p) => p.id === 'peel')).toBeTrue();
     for (const p of pieces) expect(p.marks).toEqual(pieces[0].marks);
-    expect(pieces[0].area).toBeCloseTo(plan.laminate?.plies[0].area.value ?? NaN, 9);
+    expect(pieces[0].area).toBeCloseTo(plan.dish?.laminate?.plies[0].area.value ?? NaN, 9);
   });
 
   it('lie on the roll by the way of their cloth', () => {
@@ -179,7 +179,7 @@ describe('patterns of a plan', () => {
     const first = all.filter((p) => p.lay === 1);
     expect(first.length).toBeGreaterThan(1);
     // Together they are the ply, and each fits its roll.
-    const ply = big.laminate?.plies[0].pieces ?? [];
+    const ply = big.dish?.laminate?.plies[0].pieces ?? [];
     expect(
       regionArea(
         cutAway(
@@ -212,7 +212,7 @@ describe('patterns of a plan', () => {
       ],
     });
     const all = patternPieces(bow, LIBRARY);
-    for (const ply of bow.laminate?.plies ?? []) {
+    for (const ply of bow.dish?.laminate?.plies ?? []) {
       const own = all.filter((p) => p.lay === ply.lay);
       expect(own.length).toBe(2);
       expect(

@@ -118,9 +118,9 @@ describe('any plan', () => {
       {},
       CLOCK,
     ).plan;
-    expect(b?.laminate?.plies).toBe(a?.laminate?.plies as never);
+    expect(b?.dish?.laminate?.plies).toBe(a?.dish?.laminate?.plies as never);
     expect(b?.section).toBe(a?.section);
-    expect(b?.mix).not.toEqual(a?.mix);
+    expect(b?.dish?.mix).not.toEqual(a?.dish?.mix);
   });
 
   it('says what is missing and plans what it can', () => {
@@ -130,7 +130,7 @@ describe('any plan', () => {
       damage: { kind: 'hole' },
     });
     expect(sizeless.plan.system).toBeDefined();
-    expect(sizeless.plan.laminate).toBeUndefined();
+    expect(sizeless.plan.dish?.laminate).toBeUndefined();
     expect(sizeless.problems.find((p) => p.path === 'damage.size')?.severity).toBe('error');
     const hullless = planOf({ format: 'nelbo-job/1', hull: {}, damage: { kind: 'hole', size: [0.1, 0.1] } });
     expect(hullless.problems.map((p) => p.path)).toContain('hull.material');
@@ -170,18 +170,18 @@ describe('any plan', () => {
 describe('each input', () => {
   const HEADLINES = {
     cutOut: (p: Plan) => p.survey?.area.value,
-    ratio: (p: Plan) => p.grind?.taper.used.value,
-    ground: (p: Plan) => p.grind?.groundArea.value,
-    dust: (p: Plan) => p.grind?.dustMass.value,
-    masking: (p: Plan) => p.grind?.maskingLine.value,
-    plies: (p: Plan) => p.laminate?.plies.length,
-    firstOffset: (p: Plan) => p.laminate?.plies[0].offset.value,
-    thickness: (p: Plan) => p.laminate?.thickness.value,
-    resin: (p: Plan) => p.mix?.total.value,
-    hardener: (p: Plan) => (p.mix?.parts.kind === 'two-part' ? p.mix.parts.hardener.value : 0),
-    potLife: (p: Plan) => p.mix?.milestones.potLife.value,
-    filler: (p: Plan) => p.fair?.volume.value,
-    grit: (p: Plan) => p.fair?.endGrit,
+    ratio: (p: Plan) => p.dish?.grind?.taper.used.value,
+    ground: (p: Plan) => p.dish?.grind?.groundArea.value,
+    dust: (p: Plan) => p.dish?.grind?.dustMass.value,
+    masking: (p: Plan) => p.dish?.grind?.maskingLine.value,
+    plies: (p: Plan) => p.dish?.laminate?.plies.length,
+    firstOffset: (p: Plan) => p.dish?.laminate?.plies[0].offset.value,
+    thickness: (p: Plan) => p.dish?.laminate?.thickness.value,
+    resin: (p: Plan) => p.dish?.mix?.total.value,
+    hardener: (p: Plan) => (p.dish?.mix?.parts.kind === 'two-part' ? p.dish?.mix.parts.hardener.value : 0),
+    potLife: (p: Plan) => p.dish?.mix?.milestones.potLife.value,
+    filler: (p: Plan) => p.dish?.fair?.volume.value,
+    grit: (p: Plan) => p.dish?.fair?.endGrit,
     coats: (p: Plan) => p.finish?.mass.value,
     dew: (p: Plan) => p.finish?.dewPoint.value,
     handsOn: (p: Plan) => p.totals?.handsOn.value,
@@ -512,9 +512,9 @@ describe('what leaves the plan', () => {
   it('names products and writes times as ISO 8601', () => {
     const open = publicPlan(planOf().plan) as {
       timeline: { start: string };
-      laminate: { plies: { cloth: unknown }[] };
+      dish: { laminate: { plies: { cloth: unknown }[] } };
     };
     expect(open.timeline.start).toBe('2026-11-23T08:00:00.000Z');
-    expect(open.laminate.plies[0].cloth).toEqual({ id: 'biax-600', name: 'stitched biaxial 600' });
+    expect(open.dish.laminate.plies[0].cloth).toEqual({ id: 'biax-600', name: 'stitched biaxial 600' });
   });
 });

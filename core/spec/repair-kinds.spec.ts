@@ -124,7 +124,9 @@ describe('injection', () => {
     ]);
     expect(found[0].handsOn?.value).toBeLessThan(found[1].handsOn?.value ?? 0);
     expect(wayChoices(read(job('frp-solid', 'hole')), LIBRARY, {}, CLOCK, REPAIRS)).toEqual([]);
-    expect(planOf(job('frp-cored', 'delamination', { repair: { way: 'recore' } })).plan.coring).toBeDefined();
+    expect(
+      planOf(job('frp-cored', 'delamination', { repair: { way: 'recore' } })).plan.dish?.coring,
+    ).toBeDefined();
   });
 });
 

@@ -53,7 +53,7 @@ describe('every repair of the daily trade', () => {
         .toBeGreaterThan(0);
       told.set(
         `${substrate.family}/${damage}`,
-        plan.repair && !plan.grind ? plan.repair.kind : (plan.system?.route.id ?? ''),
+        plan.repair && !plan.dish?.grind ? plan.repair.kind : (plan.system?.route.id ?? ''),
       );
     }
     const families = Object.keys(HULL_FAMILIES) as HullFamily[];
@@ -101,7 +101,7 @@ describe('every repair of the daily trade', () => {
     for (const { substrate, damage } of oneOfEach()) {
       const job = read(jobFor(substrate.id, damage, [0.12, 0.06], { repair: { wood: { moisture: 0.12 } } }));
       const { plan, problems } = createPlanner().plan(job, LIBRARY, {}, CLOCK);
-      if (!plan?.repair || plan.grind) continue;
+      if (!plan?.repair || plan.dish?.grind) continue;
       const where = `${substrate.id}, ${damage}`;
       const valve = damage === 'valve-leak';
       if (!valve) expect(plan.repair.drawings.length).withContext(where).toBeGreaterThan(0);
@@ -135,7 +135,7 @@ describe('every repair of the daily trade', () => {
         {},
         CLOCK,
       );
-      if (!plan?.repair || plan.grind || damage === 'valve-leak') continue;
+      if (!plan?.repair || plan.dish?.grind || damage === 'valve-leak') continue;
       const where = `${substrate.id}, ${damage}`;
       const mixed = plan.repair.pots.length + (plan.finish ? 1 : 0);
       if (!dry(plan)) expect(mixed).withContext(where).toBeGreaterThan(0);
@@ -177,7 +177,7 @@ describe('every repair of the daily trade', () => {
       {},
       CLOCK,
     ).plan;
-    expect(unfilled?.fair).toBeUndefined();
+    expect(unfilled?.dish?.fair).toBeUndefined();
     expect(unfilled?.sanding?.fair?.length).toBeGreaterThan(0);
   });
 

@@ -230,7 +230,9 @@ describe('working hours', () => {
 describe('hands and schools', () => {
   it('several hands wet out faster and finish sooner for no less paid time', () => {
     const [one, two] = [planOf(BASE, {}).plan, planOf(BASE, { hands: 2 }).plan];
-    expect(two.mix?.batches[0].wetOut.value ?? 1e9).toBeLessThan(one.mix?.batches[0].wetOut.value ?? 0);
+    expect(two.dish?.mix?.batches[0].wetOut.value ?? 1e9).toBeLessThan(
+      one.dish?.mix?.batches[0].wetOut.value ?? 0,
+    );
     expect(two.totals?.elapsed.value ?? 1e9).toBeLessThan(one.totals?.elapsed.value ?? 0);
     expect(two.totals?.handsOn.value ?? 0).toBeGreaterThanOrEqual(one.totals?.handsOn.value ?? 1e9);
   });
@@ -369,7 +371,7 @@ describe('instruments', () => {
   it('count the drops of the yard’s own bottle, and say whose count it is', () => {
     const drops = (shop: Shop) => {
       const { plan } = planOf({ ...BASE, system: { resin: 'polyester' } }, shop);
-      const parts = plan.mix?.batches[0].parts;
+      const parts = plan.dish?.mix?.batches[0].parts;
       return { n: parts?.kind === 'peroxide' ? parts.drops : undefined, plan };
     };
     const [typical, own] = [drops({}), drops({ instruments: { droppers: [{ dropsPerMl: 16 }] } })];
@@ -382,7 +384,7 @@ describe('instruments', () => {
 describe('the reasons of a figure', () => {
   it('lead down to what was given, and up to what it goes into', () => {
     const { plan } = planOf();
-    const total = plan.mix?.total.traceId ?? '';
+    const total = plan.dish?.mix?.total.traceId ?? '';
     const roots = rootsOf(plan.trace, total);
     expect(roots.length).toBeGreaterThan(5);
     expect(roots.every((r) => r.inputs.length === 0)).toBeTrue();

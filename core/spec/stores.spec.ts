@@ -95,7 +95,7 @@ describe('the yard’s Stores', () => {
     const library = yardLibrary(LIBRARY, [sheet]);
     const job = read({ ...BASE, conditions: { temperature: 25 }, system: { resin: 'epoxy-slow' } });
     const { plan } = planRepair(job, library, {}, CLOCK);
-    expect(plan?.mix?.milestones.potLife.value).toBeCloseTo(1200, 9);
+    expect(plan?.dish?.mix?.milestones.potLife.value).toBeCloseTo(1200, 9);
     const entry = plan?.trace['cure.resin.sheet.potLife'];
     expect(entry?.origin).toBe('data sheet');
     expect(entry?.source).toContain('sheet of March');
@@ -122,7 +122,7 @@ describe('the yard’s Stores', () => {
     // Taken out of Stores again, it is missed by name and the best of the rest is planned.
     const gone = planRepair(read({ ...BASE, system: { resin: 'own-quick' } }), LIBRARY, {}, CLOCK);
     expect(gone.problems.find((p) => p.path === 'system')?.severity).toBe('error');
-    expect(gone.plan?.laminate).toBeDefined();
+    expect(gone.plan?.dish?.laminate).toBeDefined();
   });
 
   it('leave the library alone, and take only values that the product has', () => {

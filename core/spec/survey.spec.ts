@@ -257,7 +257,7 @@ describe('a traced outline', () => {
     for (const plan of plans) {
       expect(plan.survey?.area.value).toBeCloseTo(0.1 * 0.04 + 0.04 * 0.06, 9);
       expect(plan.survey?.length.value).toBeCloseTo(0.1, 9);
-      expect(plan.laminate?.plies.length).toBeGreaterThan(0);
+      expect(plan.dish?.laminate?.plies.length).toBeGreaterThan(0);
       expect(plan.planView?.lines.find((l) => l.id === 'cut-out')?.outlines[0].length).toBe(6);
     }
   });

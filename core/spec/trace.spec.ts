@@ -137,7 +137,7 @@ describe('words for a plan', () => {
       '10 plies build 6.61 mm under a limit of 7.1 mm, largest first.',
     );
     const empty = {
-      format: 'nelbo-plan/1',
+      format: 'nelbo-plan/2',
       engine: '',
       library: '',
       stages: STAGES,
@@ -169,10 +169,11 @@ describe('words for a plan', () => {
 
   it('name the parts of a cup', () => {
     const names = (system: object): string[] =>
-      partLines(planOf({ ...BASE, system }).plan.mix?.parts ?? ({} as never)).map((l) => l.name);
+      partLines(planOf({ ...BASE, system }).plan.dish?.mix?.parts ?? ({} as never)).map((l) => l.name);
     expect(names({ resin: 'epoxy-slow' })).toEqual(['resin', 'hardener']);
     expect(names({ resin: 'polyester' })).toEqual(['resin', 'MEKP catalyst']);
-    const putty = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } }).plan.fair?.parts;
+    const putty = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } }).plan.dish?.fair
+      ?.parts;
     expect(putty && partLines(putty).map((l) => l.name)).toEqual(['putty', 'cream hardener']);
     const paint = planOf().plan.finish?.parts;
     expect(paint && partLines(paint).map((l) => l.name)).toEqual(['paint', 'paint hardener']);

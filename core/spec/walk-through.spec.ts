@@ -1,5 +1,6 @@
 import { forecastCure } from '../src/cure';
-import { LIBRARY, type JobDocument } from '../src/index';
+import { LIBRARY, refinePlan, type JobDocument } from '../src/index';
+import { publicPlan } from '../src/papers';
 import { BASE, CLOCK, ROUND_THE_CLOCK, idsOf, planOf, planRepair, read, workOf } from './support';
 
 describe('a through hole from one side, with bonded backing and paint', () => {
@@ -202,5 +203,41 @@ describe('a wet balsa deck that gets a new core under a tent', () => {
       return laid?.milestones.find((m) => m.id === 'sand')?.after.value ?? NaN;
     };
     expect(sets(document)).toBeLessThan(sets({ ...document, warmth: undefined }));
+  });
+});
+
+describe('layers of the work, as JSON', () => {
+  it('stand once each, with what was laid when and the moments that follow, forecast or not', () => {
+    const job = read({ ...BASE, system: { resin: 'epoxy-slow', finish: 'paint-2k' } });
+    const result = planRepair(job, LIBRARY, ROUND_THE_CLOCK, CLOCK);
+    const cure = forecastCure(job, result, LIBRARY, ROUND_THE_CLOCK, CLOCK);
+    if (!result.plan || !cure) return fail('planned and forecast');
+    interface Told {
+      readonly id: string;
+      readonly laidAt: string;
+      readonly moments: Readonly<Record<string, { readonly at: string; readonly span?: readonly string[] }>>;
+    }
+    const layersOf = (plan: unknown): readonly Told[] =>
+      (plan as { readonly work: { readonly layers: readonly Told[] } }).work.layers;
+    const [plain, forecast] = [
+      layersOf(publicPlan(result.plan)),
+      layersOf(publicPlan(refinePlan(result.plan, cure))),
+    ];
+    for (const layers of [plain, forecast]) {
+      expect(layers.map((l) => l.id)).toEqual([...new Set(layers.map((l) => l.id))]);
+      expect(layers.some((l) => l.id.startsWith('laminate-outside-'))).toBeTrue();
+      expect(layers.filter((l) => l.id.startsWith('finish-')).length).toBe(
+        result.plan.finish?.coats.value ?? -1,
+      );
+      for (const l of layers)
+        for (const { at } of Object.values(l.moments))
+          expect(at > l.laidAt)
+            .withContext(l.id)
+            .toBeTrue();
+    }
+    // With a forecast every moment has its likely range; without, the one that is waited for is told.
+    expect(Object.keys(plain[0].moments).length).toBe(1);
+    expect(Object.keys(forecast.at(-1)?.moments ?? {})).toContain('sand');
+    expect(Object.values(forecast[0].moments).every((m) => m.span?.length === 2)).toBeTrue();
   });
 });

@@ -239,7 +239,7 @@ describe('the API over PostgreSQL', () => {
         [id],
       );
       expect(rows.length).toBe(1);
-      expect(rows[0].plan.laminate.plies.length).toBe(10);
+      expect(rows[0].plan.dish.laminate.plies.length).toBe(10);
       expect(rows[0].job_version).toBe(1);
       expect(rows[0].engine).toBeTruthy();
       expect((await app.call('POST', `/jobs/${id}/work-orders`, { id: 'x' })).status).toBe(400);

@@ -87,7 +87,7 @@ function measureKinds(jobs: readonly Job[]): readonly Row[] {
   const kinds = new Map<string, { job: Job; figures: number }>();
   for (const job of jobs) {
     const { plan } = planRepair(job, LIBRARY, SHOP, CLOCK, REPAIRS);
-    const kind = plan?.repair && !plan.grind ? plan.repair.kind : undefined;
+    const kind = plan?.repair && !plan.dish?.grind ? plan.repair.kind : undefined;
     const figures = Object.keys(plan?.trace ?? {}).length;
     if (kind && figures > (kinds.get(kind)?.figures ?? 0)) kinds.set(kind, { job, figures });
   }

@@ -25,7 +25,7 @@ export interface SectionRefs {
 }
 
 /** The figures of a plan that its section shows. */
-export function sectionRefs({ grind, survey, inputs, fair }: Plan): SectionRefs {
+export function sectionRefs({ survey, inputs, dish: { grind, fair } = {} }: Plan): SectionRefs {
   return {
     taper: grind?.grindLimit.traceId,
     insideTaper: grind?.inside?.grindLimit.traceId,

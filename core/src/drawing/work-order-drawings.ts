@@ -27,7 +27,7 @@ export function workOrderScenes(plan: Plan, { units }: Reader = {}): Scene[] {
     ...(plan.repair?.drawings ?? []).map((d) =>
       repairScene(d, { width, height: sectionHeight + 60, units, named: true }),
     ),
-    ...(plan.planView && (!plan.repair || plan.grind)
+    ...(plan.planView && (!plan.repair || plan.dish?.grind)
       ? [planScene(plan.planView, { width, height: planHeight, units })]
       : []),
   ];

@@ -16,16 +16,21 @@ export interface Change {
 }
 
 const HEADLINES: readonly { key: string; label: string; of: (plan: Plan) => Figure | undefined }[] = [
-  { key: 'area', label: 'cut-out area', of: (p) => (p.grind ? p.survey?.area : undefined) },
-  { key: 'damage', label: 'damaged area', of: (p) => (p.grind ? undefined : p.survey?.area) },
-  { key: 'taper', label: 'taper ratio', of: (p) => p.grind?.taper.used },
-  { key: 'ground', label: 'ground area', of: (p) => p.grind?.groundArea },
+  { key: 'area', label: 'cut-out area', of: (p) => (p.dish?.grind ? p.survey?.area : undefined) },
+  { key: 'damage', label: 'damaged area', of: (p) => (p.dish?.grind ? undefined : p.survey?.area) },
+  { key: 'taper', label: 'taper ratio', of: (p) => p.dish?.grind?.taper.used },
+  { key: 'ground', label: 'ground area', of: (p) => p.dish?.grind?.groundArea },
   {
     key: 'plies',
     label: 'plies',
-    of: (p) => p.laminate && { ...p.laminate.thickness, value: p.laminate.plies.length, unit: 'count' },
+    of: (p) =>
+      p.dish?.laminate && {
+        ...p.dish?.laminate.thickness,
+        value: p.dish?.laminate.plies.length,
+        unit: 'count',
+      },
   },
-  { key: 'resin', label: 'resin', of: (p) => p.mix?.total },
+  { key: 'resin', label: 'resin', of: (p) => p.dish?.mix?.total },
   { key: 'hours', label: 'hands-on', of: (p) => p.totals?.handsOn },
   { key: 'elapsed', label: 'elapsed', of: (p) => p.totals?.elapsed },
   { key: 'materials', label: 'materials', of: (p) => p.totals?.materials },

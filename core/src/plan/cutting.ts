@@ -10,7 +10,7 @@ import type { Plan } from './plan';
 
 /** Every piece that the plan cuts: plies, new core, peel ply, tabs. */
 export function patternPieces(plan: Plan, library: Library): readonly PatternPiece[] {
-  const { laminate, grind, survey, coring, structure = [], repair } = plan;
+  const { survey, repair, dish: { laminate, grind, coring, structure = [] } = {} } = plan;
   if (repair && !grind) return repair.patterns.map(patchPiece);
   if (!laminate || !grind || !survey) return [];
   const peel = [

@@ -52,7 +52,7 @@ export function fillerChoices(
       chain.resin?.id === own?.resin?.id &&
       chain.finish?.id === own?.finish?.id;
     const head = { filler, system, chosen: filler.id === own?.filler?.id, perGo: filler.maximumPerGo };
-    if (!taken || !plan?.fair) {
+    if (!taken || !plan?.dish?.fair) {
       const refused = problems
         .filter((p) => p.path === 'system.filler' || p.path.startsWith('system'))
         .map((p) => tellProblem(p).what);
@@ -72,8 +72,8 @@ export function fillerChoices(
         .filter((r) => r.verdict !== 'bonds' && linkConditions(r).has('fill'))
         .map((r) => r.remedy ?? r.reason)
         .slice(0, 2),
-      coats: plan.fair.goes,
-      sand: plan.fair.milestones.sand,
+      coats: plan.dish?.fair.goes,
+      sand: plan.dish?.fair.milestones.sand,
       ...(work === undefined ? {} : { handsOn: work }),
       ...(stage ? { elapsed: (stage.end - stage.start) / 1000 } : {}),
       ...(line?.cost ? { cost: line.cost.value } : {}),

@@ -208,31 +208,31 @@ const ENTRIES: readonly Entry[] = [
   },
   {
     stage: 'laminate',
-    when: (plan) => plan.grind?.backing === 'bonded',
+    when: (plan) => plan.dish?.grind?.backing === 'bonded',
     test: 'press the backing through the hole',
     pass: 'bedded all round, no give',
   },
   {
     stage: 'grind',
-    when: (plan) => (plan.structure?.length ?? 0) > 0,
+    when: (plan) => (plan.dish?.structure?.length ?? 0) > 0,
     caution:
       'Props and battens first: the hull keeps its shape before anything that holds it is cut. Floors and frames near the keel or mast: engineer or surveyor.',
   },
   {
     stage: 'laminate',
-    when: (plan) => plan.laminate?.plies.some((p) => p.cloth.family === 'carbon') ?? false,
+    when: (plan) => plan.dish?.laminate?.plies.some((p) => p.cloth.family === 'carbon') ?? false,
     caution:
       'Carbon drives corrosion of aluminium, zinc and steel: a ply of glass between, and no bare fastener through it.',
   },
   {
     stage: 'laminate',
-    when: (plan) => plan.coring !== undefined,
+    when: (plan) => plan.dish?.coring !== undefined,
     test: 'press along the edges of the new core before the first ply',
     pass: 'flush with the old, no gap, bedding squeezed out all round',
   },
   {
     stage: 'laminate',
-    when: (plan) => (plan.structure?.length ?? 0) > 0,
+    when: (plan) => (plan.dish?.structure?.length ?? 0) > 0,
     test: 'sight along the hull, then take the first prop away',
     pass: 'fair, and nothing moves',
   },

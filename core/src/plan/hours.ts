@@ -24,13 +24,13 @@ function why(stage: Stage, plan: Plan, reader: Reader): string {
   // What a repair says of its stage explains it; only a paint or a gel coat has more to tell.
   if (
     plan.repair &&
-    !plan.grind &&
+    !plan.dish?.grind &&
     !(stage === 'finish' && plan.finish) &&
     stage !== 'survey' &&
     stage !== 'log'
   )
     return stageSentence(stage, plan, reader) ?? '';
-  const { fair, finish, mix, grind } = plan;
+  const { finish, dish: { fair, mix, grind } = {} } = plan;
   switch (stage) {
     case 'survey':
       return 'Wiping, tapping and marking: how far it goes decides all that follows.';
@@ -41,8 +41,8 @@ function why(stage: Stage, plan: Plan, reader: Reader): string {
           )
         : '';
     case 'laminate':
-      return plan.laminate
-        ? `${plan.laminate.plies.length} plies are cut, wetted out and rolled one after another; the next goes on while the last is tacky.`
+      return plan.dish?.laminate
+        ? `${plan.dish?.laminate.plies.length} plies are cut, wetted out and rolled one after another; the next goes on while the last is tacky.`
         : '';
     case 'mix':
       return mix ? 'Nothing can be sanded before the resin is hard: that is waiting, not work.' : '';

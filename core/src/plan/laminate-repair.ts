@@ -30,18 +30,7 @@ import { laminateRepairSteps } from './steps/job';
 
 export interface Laminated extends Pick<
   Plan,
-  | 'grind'
-  | 'coring'
-  | 'structure'
-  | 'laminate'
-  | 'mix'
-  | 'fair'
-  | 'finish'
-  | 'bench'
-  | 'materials'
-  | 'section'
-  | 'repair'
-  | 'sanding'
+  'dish' | 'finish' | 'bench' | 'materials' | 'section' | 'repair' | 'sanding'
 > {
   readonly items?: readonly Item[];
   readonly outlines?: Dish['outlines'];
@@ -352,12 +341,7 @@ export function planLaminate(memo: StageMemo, input: LaminateInput): Laminated |
     drawSection,
   );
   return {
-    grind,
-    coring,
-    structure,
-    laminate,
-    mix,
-    fair,
+    dish: { grind, coring, structure, laminate, mix, fair },
     finish,
     bench,
     materials,

@@ -3,7 +3,7 @@ import { sheetOrigin } from '../materials/sheet-origin';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import type { MaterialLine, Plan } from './plan';
+import type { DishPlan, MaterialLine, Plan } from './plan';
 
 export const cost = formula({
   id: 'plan/materials-list',
@@ -28,13 +28,11 @@ const boughtCloth = {
   source: 'each ply cut from its own rectangle',
 };
 
-type Parts = Pick<
-  Plan,
-  'coring' | 'structure' | 'laminate' | 'mix' | 'fair' | 'finish' | 'system' | 'grind'
-> & {
-  /** Resin that a thickened filler is made of. */
-  readonly fillerResin: Resin;
-};
+type Parts = DishPlan &
+  Pick<Plan, 'finish' | 'system'> & {
+    /** Resin that a thickened filler is made of. */
+    readonly fillerResin: Resin;
+  };
 
 /** Something used up, and the product whose sheet has its price. */
 export interface Wanted {
@@ -233,7 +231,7 @@ export function listMaterials(parts: Parts, peelPly: Cloth, ledger: Ledger): rea
 }
 
 /** Ground faces that peel ply goes over. */
-const peelArea = (grind: NonNullable<Plan['grind']>, ledger: Ledger): Figure =>
+const peelArea = (grind: NonNullable<DishPlan['grind']>, ledger: Ledger): Figure =>
   grind.inside
     ? ledger.sum(
         'peelPly',

@@ -222,7 +222,7 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
   const { items, outlines, needs, ...parts } = worked;
   // A stage of the way in which this repair has nothing to do is not shown.
   const stages =
-    parts.repair && !parts.grind
+    parts.repair && !parts.dish?.grind
       ? head.stages.filter(
           (s) =>
             ALWAYS.has(s) ||
@@ -245,22 +245,22 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
       'totals',
       {
         timeline,
-        resin: parts.mix?.total,
+        resin: parts.dish?.mix?.total,
         materials: parts.materials ?? [],
         shop: { ...yard, hours: shop.hours },
       },
       (i, l) => sumTotals(i.timeline, i.resin, i.materials, i.shop, l),
     );
-  const times = parts.mix
+  const times = parts.dish?.mix
     ? undefined
     : memo.run('times', { chain: system.chosen.chain, temperature: inputs.temperature }, productTimes);
   const planView = view(
     {
-      plies: parts.laminate?.plies ?? [],
+      plies: parts.dish?.laminate?.plies ?? [],
       finishEdge: outlines?.finishEdge ?? parts.repair?.ground,
       maskingLine: outlines?.maskingLine,
     },
-    parts.grind?.room,
+    parts.dish?.grind?.room,
   );
   return {
     ...head,

@@ -29,7 +29,7 @@ import type { Section } from './section';
 import type { Work } from '../work/step';
 import type { Crew, Timeline } from './timeline';
 
-export const PLAN_FORMAT = 'nelbo-plan/1';
+export const PLAN_FORMAT = 'nelbo-plan/2';
 export const ENGINE_VERSION = '0.4.0';
 
 /** One line of the bill of materials. Without a price the line says so and the total leaves it out. */
@@ -110,6 +110,16 @@ export interface Totals {
   readonly labour: Figure;
 }
 
+/** What only laminate in a dish has: the ground, what is laid in it, how it is wetted out and faired. */
+export interface DishPlan {
+  readonly grind?: GrindPlan;
+  readonly coring?: CoringPlan;
+  readonly structure?: readonly MemberPlan[];
+  readonly laminate?: LaminatePlan;
+  readonly mix?: MixResult & { readonly milestones: Milestones };
+  readonly fair?: FairPlan;
+}
+
 /**
  * A whole plan. A stage that could not be worked out is absent and a problem says why; every figure of a stage that
  * is present is finite and traced.
@@ -128,12 +138,8 @@ export interface Plan {
   readonly system?: SystemPlan;
   /** Times of the chain's products where no laminate is laid up. */
   readonly productTimes?: readonly ProductTimes[];
-  readonly grind?: GrindPlan;
-  readonly coring?: CoringPlan;
-  readonly structure?: readonly MemberPlan[];
-  readonly laminate?: LaminatePlan;
-  readonly mix?: MixResult & { readonly milestones: Milestones };
-  readonly fair?: FairPlan;
+  /** Where laminate is laid in a dish. */
+  readonly dish?: DishPlan;
   readonly finish?: FinishPlan;
   /** A repair that is not laminate in a dish, and the papers that its stages are sanded with. */
   readonly repair?: RepairPlan;

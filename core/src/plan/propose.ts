@@ -61,7 +61,7 @@ function allowedCloths(
  * @returns nothing where the plan has no laminate
  */
 export function proposeForPlan(job: Job, plan: Plan, library: Library, shop: Shop): readonly FaceProposals[] {
-  const { laminate, inputs, system } = plan;
+  const { inputs, system, dish: { laminate } = {} } = plan;
   const resin = system?.chosen?.chain.resin;
   if (!laminate || !inputs || !resin) return [];
   const { allowed, refused } = allowedCloths(job, plan, library, shop);
@@ -80,7 +80,7 @@ export function proposeForPlan(job: Job, plan: Plan, library: Library, shop: Sho
   const behind = inputs.core
     ? [
         isotropic(
-          CORE_MODULUS[plan.coring?.product.family ?? ''] ?? CORE_MODULUS['pvc foam'],
+          CORE_MODULUS[plan.dish?.coring?.product.family ?? ''] ?? CORE_MODULUS['pvc foam'],
           0.3,
           inputs.core.value,
         ),
@@ -113,7 +113,7 @@ export function proposeForPlan(job: Job, plan: Plan, library: Library, shop: Sho
 
 /** The plies of a proposal as a job states them; those of the other faces stay. */
 export function proposedPlies(proposal: Proposal, face: Face, plan: Plan): PlyChoice[] {
-  const { laminate } = plan;
+  const { dish: { laminate } = {} } = plan;
   const others = (laminate?.plies ?? [])
     .filter((p) => p.side !== face && !isCover(plan, p.lay))
     .map((p): PlyChoice => ({ cloth: p.cloth.id, way: p.orientation, side: p.side }));
@@ -122,5 +122,5 @@ export function proposedPlies(proposal: Proposal, face: Face, plan: Plan): PlyCh
 }
 
 /** True for the lay number of a cover ply. */
-export const isCover = ({ laminate }: Plan, lay: number): boolean =>
+export const isCover = ({ dish: { laminate } = {} }: Plan, lay: number): boolean =>
   laminate?.sides.some((s) => s.cover && s.plies.at(-1) === lay) ?? false;

@@ -12,12 +12,12 @@ const SIGNIFICANT = 7;
  * of the time line are ISO 8601. Keys are stable and described in docs/plan-format.md.
  */
 export function publicPlan(plan: Plan): unknown {
-  const { work, timeline, cure, repair, grind, ...rest } = plan;
+  const { work, timeline, cure, repair, dish, ...rest } = plan;
   return tidy({
     ...rest,
-    ...(grind ? { grind: withWords(grind) } : {}),
+    ...(dish ? { dish: { ...dish, ...(dish.grind ? { grind: withWords(dish.grind) } : {}) } } : {}),
     ...(repair ? { repair: withoutItems(repair) } : {}),
-    ...(work ? { work: publicWork(work, timeline) } : {}),
+    ...(work ? { work: publicWork(work, timeline, cure) } : {}),
     ...(timeline ? { timeline: isoTimes(timeline) } : {}),
     ...(cure ? { cure: publicCure(cure) } : {}),
   });

@@ -13,7 +13,7 @@ const RATIO_LIMITS = [1, 100] as const;
  * The taper ratio at which the grind limit comes to lie `reach` m beyond the cut-out, for dragging it in a drawing.
  * @returns undefined where nothing is laid
  */
-export function ratioForReach({ laminate }: Plan, reach: number): number | undefined {
+export function ratioForReach({ dish: { laminate } = {} }: Plan, reach: number): number | undefined {
   const thickness = laminate?.sides[0]?.thickness.value;
   if (!thickness) return undefined;
   const ratio = Math.round(reach / thickness / RATIO_STEP) * RATIO_STEP;
@@ -22,14 +22,14 @@ export function ratioForReach({ laminate }: Plan, reach: number): number | undef
 
 /** The plies of a plan as a job states them, without the cover ply: where changing them by hand begins. */
 export const plyChoices = (plan: Plan): PlyChoice[] =>
-  (plan.laminate?.plies ?? [])
+  (plan.dish?.laminate?.plies ?? [])
     .filter((p) => !isCover(plan, p.lay))
     .map((p) => ({ cloth: p.cloth.id, way: p.orientation, side: p.side }));
 
 /** The stack after a dry fit: a ply less where it stands proud, one more like the last where it lies low. Of the face that was fitted. */
 export function afterDryFit(plan: Plan, found: 'proud' | 'low'): PlyChoice[] {
   const plies = plyChoices(plan);
-  const face = plan.laminate?.sides[0]?.face ?? 'outside';
+  const face = plan.dish?.laminate?.sides[0]?.face ?? 'outside';
   const last = plies.reduce((at, p, i) => (p.side === face ? i : at), -1);
   if (last < 0) return plies;
   return found === 'proud'

@@ -24,7 +24,7 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
     case 'survey': {
       const s = plan.survey;
       if (!s) return undefined;
-      if (!plan.grind) return said`${surveyWords(s, reader)}${told ? said` ${told}` : ''}`;
+      if (!plan.dish?.grind) return said`${surveyWords(s, reader)}${told ? said` ${told}` : ''}`;
       return s.measured
         ? said`A ${sizeOf(s.length, s.width, reader)} ${s.shape === 'outline' ? 'traced outline' : s.shape} is sound at its edge and is the cut-out.`
         : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)} once it is ground.`;
@@ -37,7 +37,7 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
         : [chainWords(c)];
     }
     case 'grind': {
-      const g = plan.grind;
+      const g = plan.dish?.grind;
       if (!g) return undefined;
       const { inside } = g;
       if (inside && g.side === 'inside')
@@ -48,7 +48,7 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
       return said`Grind a ${figure(g.taper.used, reader)} taper${how} out to ${sizeOf(g.groundLength, g.groundWidth, reader)}; ${figureIn(g.dustMass, 'g', 0, reader)} of laminate turns to dust.`;
     }
     case 'laminate': {
-      const l = plan.laminate;
+      const l = plan.dish?.laminate;
       const verb = l?.plies.length === 1 ? 'builds' : 'build';
       if (l && l.sides.length > 1) {
         const [outside, inside] = l.sides;
@@ -60,14 +60,14 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
       );
     }
     case 'mix': {
-      const m = plan.mix;
+      const m = plan.dish?.mix;
       return (
         m &&
         said`${figure(m.total, reader)} of resin in ${plural(m.batches.length, 'batch', 'batches')}; sand after ${figure(sandFigure(plan) ?? m.milestones.sand, reader)}.`
       );
     }
     case 'fair': {
-      const f = plan.fair;
+      const f = plan.dish?.fair;
       const papers = f?.sanding.map((s) => s.grit).join(', ');
       if (f?.surface && f.rounds.value === 0)
         return said`Fair within ${figureIn(f.tolerance, 'mm', 2, reader)}; papers ${papers ?? ''}.`;

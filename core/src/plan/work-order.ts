@@ -54,7 +54,7 @@ export function workOrder(
       `${job.damage.kind ? damageData(job.damage.kind).name : '–'}${job.damage.where ? `, ${job.damage.where}` : ''}`,
     ],
   ]);
-  if (plan.grind) {
+  if (plan.dish?.grind) {
     fact('Old laminate', i?.thickness);
     fact('Old gel coat', i?.gelCoat);
   }
@@ -82,7 +82,7 @@ export function workOrder(
       ? [
           ['Hands-on', [figure(t.handsOn, reader), range(t.handsOn)]],
           [t.elapsedBasis, [figure(t.elapsed, reader)]],
-          ...(plan.mix ? [['Resin for the laminate', [figure(t.resin, reader)]] as const] : []),
+          ...(plan.dish?.mix ? [['Resin for the laminate', [figure(t.resin, reader)]] as const] : []),
           ['Materials with a known price', [figure(t.materials, reader)]],
           ['Labour', [figure(t.labour, reader)]],
         ]
@@ -103,7 +103,7 @@ export function workOrder(
           ]
         : [];
     }),
-    signOff: plan.grind
+    signOff: plan.dish?.grind
       ? ['Ground and inspected by', 'Laminated by', 'Finished by', 'Accepted by the owner']
       : ['Inspected by', 'Done by', 'Tested by', 'Accepted by the owner'],
     versions: `Plan ${plan.format}, engine ${plan.engine}, library ${plan.library}`,

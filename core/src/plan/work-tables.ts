@@ -11,7 +11,7 @@ import type { Stage } from '../trace/problem';
 import { changesWords, type FindingEffect } from './compare';
 import { measureWords } from './measure-words';
 import type { Dish } from '../grind/dish';
-import type { Plan } from './plan';
+import type { DishPlan, Plan } from './plan';
 import type { SandingStep } from './sanding';
 import {
   figure,
@@ -97,7 +97,7 @@ function repairTables(stage: Stage, plan: Plan, reader: Reader): WorkTable[] {
     ...(sheet && sheet.notes.length > 0
       ? [{ caption: 'To know', columns: ['What'], rows: sheet.notes.map((n) => [saidWords(n, reader)]) }]
       : []),
-    ...(stage === 'mix' && !plan.mix
+    ...(stage === 'mix' && !plan.dish?.mix
       ? [...productTimesTable(plan, reader), ...windowTables('mix', plan, reader)]
       : []),
   ];
@@ -150,7 +150,7 @@ function systemTables({ system, materials }: Plan, reader: Reader): WorkTable[] 
   ];
 }
 
-function grindTables({ grind }: Plan, reader: Reader): WorkTable[] {
+function grindTables({ dish: { grind } = {} }: Plan, reader: Reader): WorkTable[] {
   if (!grind) return [];
   const off = grind.checks.filter((c) => !c.ok);
   return [
@@ -222,7 +222,10 @@ function dishTables(dish: Dish, where: string, reader: Reader): WorkTable[] {
   ];
 }
 
-function laminateTables({ laminate, coring, structure = [] }: Plan, reader: Reader): WorkTable[] {
+function laminateTables(
+  { dish: { laminate, coring, structure = [] } = {} }: Plan,
+  reader: Reader,
+): WorkTable[] {
   if (!laminate) return [];
   const both = laminate.sides.length > 1;
   const s = laminate.stiffness;
@@ -296,7 +299,7 @@ function laminateTables({ laminate, coring, structure = [] }: Plan, reader: Read
 const PART_COLUMNS = ['Part', 'g', 'ml', 'US fl oz', 'drops'];
 
 function mixTables(plan: Plan, reader: Reader): WorkTable[] {
-  const { mix, bench } = plan;
+  const { bench, dish: { mix } = {} } = plan;
   if (!mix) return [];
   return [
     {
@@ -321,7 +324,7 @@ function mixTables(plan: Plan, reader: Reader): WorkTable[] {
 }
 
 function fairTables(plan: Plan, reader: Reader): WorkTable[] {
-  const { fair, system, bench } = plan;
+  const { system, bench, dish: { fair } = {} } = plan;
   if (!fair) return [];
   const done = fair.surface !== undefined && fair.rounds.value === 0;
   const powder: Said[][] = fair.powderPerBatch
@@ -356,7 +359,7 @@ function fairTables(plan: Plan, reader: Reader): WorkTable[] {
 }
 
 /** What was read of the surface, how often it will be filled, and with which block. */
-function surfaceTables(fair: NonNullable<Plan['fair']>, reader: Reader): WorkTable[] {
+function surfaceTables(fair: NonNullable<DishPlan['fair']>, reader: Reader): WorkTable[] {
   const row = (name: string, ...cells: Said[]): Said[] => [[name], ...cells];
   const s = fair.surface;
   return [
@@ -541,7 +544,7 @@ function windowTables(stage: Stage, { cure }: Plan, reader: Reader): WorkTable[]
 }
 
 function timesTable(plan: Plan, reader: Reader): WorkTable {
-  const m = plan.mix?.milestones;
+  const m = plan.dish?.mix?.milestones;
   const rows: Said[][] = [];
   const row = (name: string, f: Figure | undefined): void => {
     if (f) rows.push([[name], [figure(f, reader)]]);

@@ -50,7 +50,7 @@ export function materialsCsv(plan: Plan, currency: string): string {
 
 /** Plies to cut, in the order of laying; patches of a repair that lays none. */
 export function cutListCsv(plan: Plan): string {
-  const rows = (plan.laminate?.plies ?? []).map((p) => [
+  const rows = (plan.dish?.laminate?.plies ?? []).map((p) => [
     p.lay,
     p.cloth.name,
     p.orientation,

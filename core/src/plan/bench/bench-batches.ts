@@ -96,7 +96,7 @@ export function benchBatches(
   }[],
 ): readonly BenchBatch[] {
   const chain = plan.system?.chosen?.chain;
-  const { mix, fair, finish, bench } = plan;
+  const { finish, bench, dish: { mix, fair } = {} } = plan;
   if (!chain || (!mix && !plan.repair)) return [];
   const { resin, filler, finish: coat } = chain;
   const batches =

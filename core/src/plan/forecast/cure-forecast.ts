@@ -138,7 +138,7 @@ function placedOnce(
     (lag) => expected.get(lag.id),
   );
   const pots = detail ? potsOf(plan, library, ledger) : [];
-  const chain = plan.mix
+  const chain = plan.dish?.mix
     ? { cases: [], problems: [] }
     : filmCases(job, plan, placed, timeline, new Set(films.map((f) => f.product)), ledger, zone);
   const totals = plan.totals && sumTotals(timeline, plan.totals.resin, plan.materials ?? [], shop, ledger);

@@ -114,6 +114,7 @@ export function filmWait(
     found: {
       id: `${lag.stage}.${id}`,
       of: 'film',
+      number: layer.number,
       stage: lag.stage,
       title: tellLag(lag),
       product: product.name,

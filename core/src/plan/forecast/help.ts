@@ -231,7 +231,7 @@ function ideasFor(job: Job, plan: Plan, library: Library, clock: Clock): Idea[] 
         changes: [['warmth', { kind: 'tent', temperature: held, from: 'start', hours: 16 * 3600 }]],
       });
   }
-  const lies = plan.laminate !== undefined;
+  const lies = plan.dish?.laminate !== undefined;
   if (lies && T < 32) {
     for (const distance of [1, 0.8, 0.65])
       ideas.push({
@@ -272,7 +272,7 @@ function ideasFor(job: Job, plan: Plan, library: Library, clock: Clock): Idea[] 
           title: `Lay no more than ${perGo * 1000} mm in one go`,
           changes: [['mix.perGo', perGo]],
         });
-    const pot = Math.max(...(plan.mix?.batches.map((b) => b.mass.value) ?? [0]));
+    const pot = Math.max(...(plan.dish?.mix?.batches.map((b) => b.mass.value) ?? [0]));
     if (pot > 0.15)
       ideas.push({
         id: 'pot',
@@ -281,7 +281,7 @@ function ideasFor(job: Job, plan: Plan, library: Library, clock: Clock): Idea[] 
         changes: [['mix.pot', 0.12]],
       });
   }
-  if (job.mix?.fillPerGo !== undefined || (plan.fair && plan.fair.depth.value > 0.004)) {
+  if (job.mix?.fillPerGo !== undefined || (plan.dish?.fair && plan.dish?.fair.depth.value > 0.004)) {
     for (const each of [0.005, 0.003])
       if (each < (job.mix?.fillPerGo ?? 0.02))
         ideas.push({

@@ -27,14 +27,14 @@ const oldDensity = (plan: Plan): number => {
 
 /** What lies behind the first ply of a face, from the back on, in the middle of the repair. */
 export function behind(job: Job, plan: Plan, face: Face): Layer[] {
-  const { inputs, grind } = plan;
+  const { inputs, dish: { grind } = {} } = plan;
   if (!inputs || !grind) return [];
   const old = laminateThermal(oldDensity(plan));
   if (face === 'inside' && grind.side === 'both') return [];
   const rest = inputs.wall.value - grind.depth.value;
   const skin = rest > THINNEST ? [layer('old laminate', rest, old)] : [];
   if (inputs.core) {
-    const foam = FOAM_CORES.has(job.hull.core ?? plan.coring?.product.family ?? 'balsa');
+    const foam = FOAM_CORES.has(job.hull.core ?? plan.dish?.coring?.product.family ?? 'balsa');
     return [
       layer('inner skin', inputs.thickness.value, old),
       layer('core', inputs.core.value, foam ? THERMAL.foam : THERMAL.balsa),
@@ -57,7 +57,7 @@ export function goOfPlies(
   name: string,
   kinetics?: Kinetics,
 ): Layer {
-  const plies = (plan.laminate?.plies ?? []).filter((p) => lays.includes(p.lay));
+  const plies = (plan.dish?.laminate?.plies ?? []).filter((p) => lays.includes(p.lay));
   const thickness = plies.reduce((s, p) => s + p.thickness.value, 0);
   const mean = (f: (p: (typeof plies)[number]) => number): number =>
     plies.reduce((s, p) => s + f(p) * p.thickness.value, 0) / Math.max(thickness, 1e-9);
@@ -86,7 +86,7 @@ const PUTTY_RESIN = 0.5;
 
 /** A coat of filler as it is spread, proud by its overfill. */
 export function coatOfFiller(plan: Plan, filler: Filler, kinetics?: Kinetics): Layer {
-  const fair = plan.fair;
+  const fair = plan.dish?.fair;
   const thickness = fair
     ? fair.depth.value / fair.coats.value + DEFAULTS.fillerOverfill
     : DEFAULTS.fillerOverfill;

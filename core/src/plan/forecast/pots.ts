@@ -10,7 +10,7 @@ import type { PotForecast } from './types';
 
 /** The largest pot of laminating resin, a batch of filler and a cup of gel coat, each left in its cup. */
 export function potsOf(plan: Plan, library: Library, ledger: Ledger): PotForecast[] {
-  const { inputs, mix, fair, finish, system } = plan;
+  const { inputs, finish, system, dish: { mix, fair } = {} } = plan;
   const chain = system?.chosen?.chain;
   if (!inputs || !chain?.resin || !mix) return [];
   const { resin, filler } = chain;

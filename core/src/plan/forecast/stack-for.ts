@@ -32,14 +32,14 @@ export interface StackSet {
 export function stackFor(job: Job, plan: Plan, library: Library, layer: Laid): StackSet | undefined {
   const chain = plan.system?.chosen?.chain;
   const resin = chain?.resin;
-  if (!chain || !resin || !plan.laminate || !plan.mix) return undefined;
+  if (!chain || !resin || !plan.dish?.laminate || !plan.dish?.mix) return undefined;
   const curing = (p: Pick<Resin, 'name' | 'family' | 'cure'>): Curing => ({
     name: p.name,
     family: p.family,
     sheet: p.cure,
   });
   const lawOf = (c: Curing): ReturnType<typeof ripeningOf>['law'] => ripeningOf(c).law;
-  const m = plan.mix.milestones;
+  const m = plan.dish?.mix.milestones;
   const figures = {
     opens: m.windowOpens,
     closes: m.windowCloses,
@@ -48,22 +48,23 @@ export function stackFor(job: Job, plan: Plan, library: Library, layer: Laid): S
     load: m.full,
     gel: m.potLife,
   };
-  const faceOf = (lay: number): Face => plan.laminate?.plies.find((p) => p.lay === lay)?.side ?? 'outside';
+  const faceOf = (lay: number): Face =>
+    plan.dish?.laminate?.plies.find((p) => p.lay === lay)?.side ?? 'outside';
   if (layer.of === 'laminate') {
     const face = layer.face ?? 'outside';
     const law = lawOf(curing(resin));
-    const groups = [...new Set(plan.mix.batches.map((b) => b.group))]
+    const groups = [...new Set(plan.dish?.mix.batches.map((b) => b.group))]
       .map((number) => ({
         number,
-        lays: [...new Set(plan.mix?.batches.filter((b) => b.group === number).flatMap((b) => b.plies))],
+        lays: [...new Set(plan.dish?.mix?.batches.filter((b) => b.group === number).flatMap((b) => b.plies))],
       }))
       .filter((g) => faceOf(g.lays[0]) === face);
     const under =
-      face === 'inside' && plan.grind?.side === 'both'
+      face === 'inside' && plan.dish?.grind?.side === 'both'
         ? [
             goOfPlies(
               plan,
-              plan.laminate.plies.filter((p) => p.side === 'outside').map((p) => p.lay),
+              plan.dish?.laminate.plies.filter((p) => p.side === 'outside').map((p) => p.lay),
               resin,
               'outer plies',
             ),
@@ -123,14 +124,14 @@ export function stackFor(job: Job, plan: Plan, library: Library, layer: Laid): S
   }
   const cured = goOfPlies(
     plan,
-    plan.laminate.plies
-      .filter((p) => p.side === 'outside' || plan.laminate?.sides.length === 1)
+    plan.dish?.laminate.plies
+      .filter((p) => p.side === 'outside' || plan.dish?.laminate?.sides.length === 1)
       .map((p) => p.lay),
     resin,
     'new laminate',
   );
   const base = [...behind(job, plan, 'outside'), cured];
-  if (layer.of === 'filler' && plan.fair && chain.filler) {
+  if (layer.of === 'filler' && plan.dish?.fair && chain.filler) {
     const filler = chain.filler;
     const own =
       filler.kind === 'putty' || filler.family === resin.family
@@ -139,14 +140,14 @@ export function stackFor(job: Job, plan: Plan, library: Library, layer: Laid): S
     const c: Curing = filler.cure
       ? { name: filler.name, family: filler.family, sheet: filler.cure }
       : { name: filler.name, family: own.family, sheet: own.cure };
-    const f = plan.fair.milestones;
+    const f = plan.dish?.fair.milestones;
     const wet = coatOfFiller(plan, filler, lawOf(c)?.kinetics);
     return {
       base,
-      wet: Array.from({ length: plan.fair.goes.value }, () => wet),
-      goes: Array.from({ length: plan.fair.goes.value }, (_, i) => ({
+      wet: Array.from({ length: plan.dish?.fair.goes.value }, () => wet),
+      goes: Array.from({ length: plan.dish?.fair.goes.value }, (_, i) => ({
         number: i + 1,
-        title: plan.fair?.goes.value === 1 ? 'filler' : `filler, coat ${i + 1}`,
+        title: plan.dish?.fair?.goes.value === 1 ? 'filler' : `filler, coat ${i + 1}`,
         curing: c,
         limit: LIMITS.filler,
         stage: 'fair' as const,

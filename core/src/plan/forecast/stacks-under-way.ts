@@ -256,6 +256,7 @@ export class StacksUnderWay {
     return {
       id,
       of: s.of,
+      number: go.number,
       stage: go.stage,
       title: go.title,
       product: go.curing.name,

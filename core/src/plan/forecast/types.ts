@@ -56,6 +56,8 @@ export interface CureCase {
   readonly id: string;
   /** What it is: its milestones mean what they mean for that. */
   readonly of: Layer['of'];
+  /** Which of them, as the layers of the work are numbered; a film of the chain that no wait is about has none. */
+  readonly number?: number;
   readonly stage: Stage;
   readonly title: string;
   readonly product: string;

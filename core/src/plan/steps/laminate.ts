@@ -10,7 +10,7 @@ import { workId } from '../../work/ids';
 import { stepOf } from '../../work/step-of';
 import { tellStep } from '../../work/tell';
 import type { Item, Lag, Layer, Step } from '../../work/step';
-import type { LaminatePlan, Plan } from '../plan';
+import type { DishPlan, LaminatePlan } from '../plan';
 import { behindSteps, tabSteps } from './behind';
 import { perM2, StageSteps, type At, type Parts } from './parts';
 
@@ -169,7 +169,7 @@ function layBatch(w: StageSteps, batch: Batch, side: Side, hands: Figure, goesOn
   );
 }
 
-function lastCure(mix: NonNullable<Plan['mix']>, laminate: LaminatePlan): Lag {
+function lastCure(mix: NonNullable<DishPlan['mix']>, laminate: LaminatePlan): Lag {
   const last = mix.batches[mix.batches.length - 1];
   const side = sideOf(laminate, last.plies[0]);
   const { sand, windowOpens, windowCloses } = mix.milestones;

@@ -9,7 +9,7 @@ import { stepOf } from '../../work/step-of';
 import { tellStep } from '../../work/tell';
 import type { Place } from '../../work/place';
 import type { Fields, Item, Step } from '../../work/step';
-import type { Plan } from '../plan';
+import type { DishPlan, Plan } from '../plan';
 
 export interface TaskFacts {
   readonly former?: Job['former'];
@@ -19,15 +19,13 @@ export interface TaskFacts {
 }
 
 /** What the steps of a laminate repair are composed from. */
-export type Parts = Pick<
-  Plan,
-  'grind' | 'coring' | 'laminate' | 'mix' | 'fair' | 'finish' | 'system' | 'structure'
-> & {
-  readonly job?: TaskFacts;
-  readonly backing?: 'removable' | 'bonded';
-  readonly hands: Figure;
-  readonly solventWipe: 'wipe' | 'none';
-};
+export type Parts = DishPlan &
+  Pick<Plan, 'finish' | 'system'> & {
+    readonly job?: TaskFacts;
+    readonly backing?: 'removable' | 'bonded';
+    readonly hands: Figure;
+    readonly solventWipe: 'wipe' | 'none';
+  };
 
 /** A rate of hands-on work and what it is counted on. */
 export interface Rate {

@@ -132,7 +132,7 @@ export class Drawings implements OnDestroy {
     at: { readonly x: number; readonly y: number } | undefined,
     label: string,
   ): readonly SceneHandle[] {
-    const ratio = this.#plan()?.grind?.taper.used.value;
+    const ratio = this.#plan()?.dish?.grind?.taper.used.value;
     const stage = this.stage();
     if (ratio === undefined || !at || (stage !== 'grind' && stage !== 'laminate')) return [];
     return [{ id: 'taper', ...at, label, value: ratio, text: `${ratio.toFixed(1)} to 1`, min: 1, max: 100 }];
@@ -151,14 +151,14 @@ export class Drawings implements OnDestroy {
   /** The ratio that a reach asks for, or half a step up or down from the one in force. */
   #setTaper(reach: number | undefined, steps: number): void {
     const plan = this.#plan();
-    if (!plan?.grind) return;
+    if (!plan?.dish?.grind) return;
     const own = this.context.document()?.taper?.ratio;
     // A key may come before the plan of the one before: each goes on from what was asked for last.
     const ratio =
       reach === undefined
         ? Math.min(
             100,
-            Math.max(1, (typeof own === 'number' ? own : plan.grind.taper.used.value) + steps / 2),
+            Math.max(1, (typeof own === 'number' ? own : plan.dish?.grind.taper.used.value) + steps / 2),
           )
         : ratioForReach(plan, reach);
     if (ratio !== undefined && ratio !== own) this.context.store.set('taper.ratio', ratio);
@@ -181,8 +181,8 @@ export class Drawings implements OnDestroy {
   protected readonly sizes = computed<Said>(() => {
     const p = this.#plan();
     const reader = this.#reading.reader();
-    return p?.survey && p.grind
-      ? said`cut-out ${sizeOf(p.survey.length, p.survey.width, reader)} · ground ${sizeOf(p.grind.groundLength, p.grind.groundWidth, reader)}`
+    return p?.survey && p.dish?.grind
+      ? said`cut-out ${sizeOf(p.survey.length, p.survey.width, reader)} · ground ${sizeOf(p.dish?.grind.groundLength, p.dish?.grind.groundWidth, reader)}`
       : [];
   });
   protected readonly errors = computed(() =>
@@ -192,7 +192,7 @@ export class Drawings implements OnDestroy {
       .map(told),
   );
   protected readonly pickedText = computed(() => {
-    const ply = this.#plan()?.laminate?.plies.find((p) => p.lay === this.context.pickedPly());
+    const ply = this.#plan()?.dish?.laminate?.plies.find((p) => p.lay === this.context.pickedPly());
     const reader = this.#reading.reader();
     return (
       ply &&

@@ -146,12 +146,12 @@ export class JobPage implements OnDestroy {
     () =>
       this.current() === 'mix' &&
       this.context.plan()?.timeline !== undefined &&
-      (this.context.plan()?.mix !== undefined || (this.context.plan()?.productTimes?.length ?? 0) > 0),
+      (this.context.plan()?.dish?.mix !== undefined || (this.context.plan()?.productTimes?.length ?? 0) > 0),
   );
 
   /** While fairing the map of the surface takes that place, once it was read. */
   protected readonly mapped = computed(
-    () => this.current() === 'fair' && this.context.plan()?.fair?.surface !== undefined,
+    () => this.current() === 'fair' && this.context.plan()?.dish?.fair?.surface !== undefined,
   );
 
   /** While finishing, target and chips side by side. */
@@ -174,7 +174,7 @@ export class JobPage implements OnDestroy {
       stage === 'survey' ||
       stage === 'system' ||
       (stage === 'finish' && plan?.finish !== undefined) ||
-      (stage !== 'finish' && stage !== 'fair' && plan?.grind !== undefined)
+      (stage !== 'finish' && stage !== 'fair' && plan?.dish?.grind !== undefined)
     );
   });
   /** Its drawing stands on the outline: the plan view would say the same once more. */

@@ -4,12 +4,14 @@ import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { JobDocument, Shop } from '@nelbo/core';
+import { REPAIRS } from '@nelbo/core/repairs';
 import type { Subject } from 'rxjs';
 import { BASE } from '../../../../core/spec/support';
 import type { JobPageOf, JobSummary, LogEntry, StoredJob } from '../api/api';
 import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
 import { PhotoStore } from '../state/photo-store';
+import { RepairKinds } from '../state/repair-kinds';
 import { deviceForSpecs, type MemoryStore } from '../state/testing';
 import type { Change } from '../state/live';
 import { Forecast } from './forecast';
@@ -81,6 +83,7 @@ export async function bench<T>(
       JobContext,
     ],
   });
+  TestBed.inject(RepairKinds).use(REPAIRS);
   const http = TestBed.inject(HttpTestingController);
   const context = TestBed.inject(JobContext);
   http.expectOne('/api/v1/shop').flush(shop);

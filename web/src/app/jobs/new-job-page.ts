@@ -225,7 +225,7 @@ export class NewJobPage {
       t && {
         handsOn: [figure(t.handsOn, reader)],
         elapsed: [figure(t.elapsed, reader)],
-        resin: this.#plan()?.mix ? [figure(t.resin, reader)] : undefined,
+        resin: this.#plan()?.dish?.mix ? [figure(t.resin, reader)] : undefined,
       }
     );
   });

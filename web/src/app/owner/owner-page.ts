@@ -133,7 +133,7 @@ export class OwnerPage implements OnDestroy {
         after: say(c.after, reader),
       })),
       scene: plan.planView && planScene(plan.planView, { width: 760, height: 320, units: reader.units }),
-      pictures: plan.grind
+      pictures: plan.dish?.grind
         ? []
         : (plan.repair?.drawings ?? []).map((d) =>
             repairScene(d, { width: 760, height: 320, units: reader.units, named: true }),
@@ -207,7 +207,7 @@ export class OwnerPage implements OnDestroy {
     const round = job.fairing?.rounds?.at(-1);
     const grade = plan.inputs?.grade ?? 'standard';
     const map = fairnessOfRound(job.fairing, grade);
-    if (!round || !map || !plan.fair?.surface) return {};
+    if (!round || !map || !plan.dish?.fair?.surface) return {};
     return {
       surface: fairScene(map, round.readings, fairnessOptions(job.fairing, grade).tolerance, plan.planView, {
         width: 760,
@@ -216,9 +216,9 @@ export class OwnerPage implements OnDestroy {
         show: 'depths',
       }),
       surfaceAt: day.format(new Date(round.at)),
-      surfaceWords: plan.fair.surface.fair
+      surfaceWords: plan.dish?.fair.surface.fair
         ? 'It is fair.'
-        : `Deepest ${sayIn(plan.fair.surface.deepest, 'mm', 1, reader)}.`,
+        : `Deepest ${sayIn(plan.dish?.fair.surface.deepest, 'mm', 1, reader)}.`,
     };
   }
 

@@ -55,9 +55,9 @@ describe('JobStore', () => {
   afterEach(() => http.verify());
 
   it('plans what it opens and again on every edit, at once', () => {
-    expect(last(states).plan?.laminate?.plies.length).toBe(10);
+    expect(last(states).plan?.dish?.laminate?.plies.length).toBe(10);
     store.set('hull.thickness', 0.012);
-    expect(last(states).plan?.laminate?.plies.length).toBe(18);
+    expect(last(states).plan?.dish?.laminate?.plies.length).toBe(18);
     expect(last(states).changes.map((c) => c.key)).toContain('plies');
     expect(last(states).fields.map((f) => [f.path, f.before, f.after])).toEqual([
       ['hull.thickness', 0.007, 0.012],
@@ -149,7 +149,7 @@ describe('JobStore', () => {
     http
       .expectOne('/api/v1/jobs/j')
       .flush(stored(4, { ...document, hull: { ...document.hull, thickness: 0.012 } }));
-    expect(last(states).plan?.laminate?.plies.length).toBe(18);
+    expect(last(states).plan?.dish?.laminate?.plies.length).toBe(18);
     expect(last(states).elsewhere).toBeTrue();
     expect(last(saves).kind).toBe('saved');
   });
@@ -213,7 +213,7 @@ describe('JobStore', () => {
     });
     store.open('new');
     http.expectOne('/api/v1/jobs/new').error(new ProgressEvent('error'));
-    expect(last(states).plan?.laminate).toBeDefined();
+    expect(last(states).plan?.dish?.laminate).toBeDefined();
     expect(last(saves).kind).toBe('offline');
     await wait(PAUSE);
     const post = http.expectOne({ method: 'POST', url: '/api/v1/jobs' });

@@ -118,7 +118,7 @@ describe('the fair stage', () => {
     b.button('Keep this round').click();
     await b.settle();
     expect(b.document().fairing?.rounds?.length).toBe(1);
-    expect(b.context.plan()?.fair?.surface?.deepest.value).toBeCloseTo(0.002, 9);
+    expect(b.context.plan()?.dish?.fair?.surface?.deepest.value).toBeCloseTo(0.002, 9);
     expect(b.text()).toContain('Deepest low');
     expect(b.context.log().some((e) => e.text.includes('Read round 1: 18 gaps under a batten'))).toBeTrue();
   });
@@ -148,7 +148,7 @@ describe('the fair stage', () => {
     );
     type(b.host, 'End at', 'P240');
     await b.settle();
-    expect(b.context.plan()?.fair?.endGrit).toBe(240);
+    expect(b.context.plan()?.dish?.fair?.endGrit).toBe(240);
   });
 
   it('keeps what is on the shelf for the whole yard', async () => {

@@ -84,7 +84,7 @@ export class Papers {
     ].filter((g) => g.papers.length > 0);
   });
   protected readonly habit = computed(() => {
-    const h = this.#context.plan()?.fair?.habit;
+    const h = this.#context.plan()?.dish?.fair?.habit;
     if (!h) return undefined;
     const more = h.more.value;
     const min = (s: number): string => sayIn({ value: Math.abs(s) }, 'min', 0, this.#reading.reader());

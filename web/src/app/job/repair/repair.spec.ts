@@ -140,7 +140,7 @@ describe('two ways for a core', () => {
     b.button('Plan it so: Open and replace the core').click();
     await b.settle();
     expect(b.document().repair?.way).toBe('recore');
-    expect(b.context.plan()?.coring).toBeDefined();
+    expect(b.context.plan()?.dish?.coring).toBeDefined();
   });
 
   it('are not offered where there is one', async () => {

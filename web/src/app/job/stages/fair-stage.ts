@@ -93,7 +93,7 @@ export class FairStage {
   readonly #reading = inject(Reading);
   protected readonly doc = this.#context.document;
   protected readonly reading = signal<'new' | 'again' | undefined>(undefined);
-  protected readonly fair = computed(() => this.#context.plan()?.fair);
+  protected readonly fair = computed(() => this.#context.plan()?.dish?.fair);
   protected readonly rounds = computed(() => this.#context.state()?.job?.fairing?.rounds ?? []);
   protected readonly done = computed(
     () => this.fair()?.surface !== undefined && this.fair()?.rounds.value === 0,
@@ -108,7 +108,7 @@ export class FairStage {
   protected readonly size = computed<readonly [number, number]>(() => {
     const last = this.rounds().at(-1)?.readings;
     if (last) return sizeRead(last);
-    const g = this.#context.plan()?.grind;
+    const g = this.#context.plan()?.dish?.grind;
     return sizeToRead(g?.groundLength.value ?? 0.3, g?.groundWidth.value ?? 0.2);
   });
   protected readonly product = computed(() => this.#context.plan()?.system?.chosen?.chain.filler?.name ?? '');

@@ -107,7 +107,7 @@ export class GrindStage {
   protected readonly unit = computed(() => preferredUnit('mm', this.#reading.reader().units));
   protected readonly doc = this.#context.document;
   protected readonly plan = this.#context.plan;
-  protected readonly grind = computed(() => this.#context.plan()?.grind);
+  protected readonly grind = computed(() => this.#context.plan()?.dish?.grind);
   /** Obstacles of the outside face come first. */
   protected readonly rooms = computed(
     () =>

@@ -76,13 +76,13 @@ describe('the grind stage', () => {
 describe('the stack by hand', () => {
   it('is turned, moved, taken out and added to; every figure follows', async () => {
     const b = await bench(StackTools);
-    const count = b.context.plan()?.laminate?.plies.length ?? 0;
+    const count = b.context.plan()?.dish?.laminate?.plies.length ?? 0;
     const labelled = (name: string): HTMLButtonElement =>
       b.host.querySelector<HTMLButtonElement>(`button[aria-label^="${name}"]`) as HTMLButtonElement;
     labelled('Turn ply 1,').click();
     await b.settle();
     expect(plies(b)[0]).toBe('biax-600 0/90');
-    expect(b.context.plan()?.laminate?.own).toBeTrue();
+    expect(b.context.plan()?.dish?.laminate?.own).toBeTrue();
     labelled('Ply 1 later').click();
     await b.settle();
     expect(plies(b).slice(0, 2)).toEqual(['biax-600 0/90', 'biax-600 0/90']);
@@ -99,7 +99,7 @@ describe('the stack by hand', () => {
 
   it('a dry fit drops or adds a ply, and the check says what it leaves', async () => {
     const b = await bench(LaminateStage);
-    const count = b.context.plan()?.laminate?.plies.length ?? 0;
+    const count = b.context.plan()?.dish?.laminate?.plies.length ?? 0;
     b.button('stands proud: drop a ply').click();
     await b.settle();
     expect(plies(b).length).toBe(count - 1);

@@ -54,7 +54,7 @@ const WHY = {
         <div><dt>Resin, mixed</dt><dd>@if (mix(); as m) {<nb-figure [figure]="m.total" />}</dd></div>
         <div><dt>Band</dt><dd class="band"><nb-figure [figure]="l.lowerLimit" as="mm" [decimals]="1" [bare]="true" />–<nb-figure [figure]="l.upperLimit" as="mm" [decimals]="1" /></dd></div>
       </dl>
-      @if (plan()?.coring; as c) {
+      @if (plan()?.dish?.coring; as c) {
         <p class="note-line">First the core: {{ c.product.name }}, <nb-figure [figure]="c.thickness" as="mm" [decimals]="0" />, cut to <nb-figure [figure]="c.length" as="mm" [decimals]="0" [bare]="true" /> × <nb-figure [figure]="c.width" as="mm" [decimals]="0" />, primed with <nb-figure [figure]="c.priming" /> of resin and bedded in <nb-figure [figure]="c.bedding" />, thickened.</p>
       }
       <table #table class="ruled">
@@ -116,13 +116,13 @@ export class LaminateStage {
   protected readonly sizeUnit = computed(() => preferredUnit('mm', this.#reading.reader().units));
   protected readonly doc = this.context.document;
   protected readonly plan = this.context.plan;
-  protected readonly laminate = computed(() => this.context.plan()?.laminate);
-  protected readonly mix = computed(() => this.context.plan()?.mix);
+  protected readonly laminate = computed(() => this.context.plan()?.dish?.laminate);
+  protected readonly mix = computed(() => this.context.plan()?.dish?.mix);
   protected readonly tasks = computed(
     () => this.context.plan()?.timeline?.stages.find((s) => s.stage === 'laminate')?.tasks ?? [],
   );
   protected readonly peel = computed(() => {
-    const g = this.context.plan()?.grind;
+    const g = this.context.plan()?.dish?.grind;
     return g ? sizeOf(g.groundLength, g.groundWidth, this.#reading.reader()) : [];
   });
 

@@ -61,7 +61,7 @@ export class LayupSteps implements OnDestroy {
         ];
       return t.plies.map((lay) => {
         laid = Math.max(laid, lay);
-        const ply = plan?.laminate?.plies.find((p) => p.lay === lay);
+        const ply = plan?.dish?.laminate?.plies.find((p) => p.lay === lay);
         return {
           words: ply
             ? said`Lay ply ${lay}: ${ply.cloth.name} ${ply.orientation}, ${figure(ply.resin, reader)} of resin${ply.side === 'inside' ? ', inside' : ''}.`

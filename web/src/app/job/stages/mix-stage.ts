@@ -67,7 +67,7 @@ export class MixStage {
     const plan = this.#context.plan();
     return plan && sandFigure(plan);
   });
-  protected readonly mix = computed(() => this.#context.plan()?.mix);
+  protected readonly mix = computed(() => this.#context.plan()?.dish?.mix);
 
   readonly #reading = inject(Reading);
 

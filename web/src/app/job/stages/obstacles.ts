@@ -93,14 +93,14 @@ export class Obstacles {
   readonly #survey = computed(() => this.#context.plan()?.survey);
   /** Width of the board, m: the repair with its masking line and as much again. */
   protected readonly span = computed(() => {
-    const [s, g] = [this.#survey(), this.#context.plan()?.grind];
+    const [s, g] = [this.#survey(), this.#context.plan()?.dish?.grind];
     const reach = s
       ? Math.max(s.length.value, s.width.value / HEIGHT_SHARE) + 2 * (g?.maskingLine.value ?? 0.1)
       : LEAST_SPAN;
     return Number((Math.max(LEAST_SPAN, reach) * ROOM).toPrecision(2));
   });
   protected readonly given = computed(() => {
-    const [s, g] = [this.#survey(), this.#context.plan()?.grind];
+    const [s, g] = [this.#survey(), this.#context.plan()?.dish?.grind];
     if (!s) return [];
     const shifted = (o: readonly PadPoint[]): PadPoint[] =>
       o.map((p) => this.#toPad({ x: p.x + s.centre.x, y: p.y + s.centre.y }));

@@ -42,7 +42,7 @@ export class PlanChecks {
   /** Which checks belong here. */
   readonly about = input.required<readonly Check['id'][]>();
   protected readonly shown = computed(() =>
-    (this.#context.plan()?.grind?.checks ?? []).filter((c) => this.about().includes(c.id)),
+    (this.#context.plan()?.dish?.grind?.checks ?? []).filter((c) => this.about().includes(c.id)),
   );
 
   protected take(way: WayOut): void {

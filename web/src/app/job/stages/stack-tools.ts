@@ -12,7 +12,7 @@ import { StructureEditor } from './structure-editor';
   imports: [PlyList, Proposals, StiffnessPanel, StructureEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (plan()?.laminate; as laminate) {
+    @if (plan()?.dish?.laminate; as laminate) {
       <h3>As stiff as the hull was?</h3>
       <nb-stiffness />
       <nb-proposals />

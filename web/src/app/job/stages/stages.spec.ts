@@ -18,7 +18,7 @@ describe('the survey', () => {
     type(b.host, 'Laminate thickness', '8.5 mm');
     await b.settle();
     expect(b.document().hull.thickness).toBeCloseTo(0.0085, 12);
-    expect(b.context.plan()?.laminate?.plies.length).toBe(13);
+    expect(b.context.plan()?.dish?.laminate?.plies.length).toBe(13);
   });
 
   it('goes back to the default, marked as one, when a fact is taken away', async () => {
@@ -93,7 +93,7 @@ describe('the system', () => {
     await b.settle();
     expect(b.document().system).toEqual({ resin: 'vinyl-ester' });
     expect(b.host.querySelector('.chosen')?.textContent).toContain('Vinyl ester');
-    expect(b.context.plan()?.mix?.parts.kind).toBe('peroxide');
+    expect(b.context.plan()?.dish?.mix?.parts.kind).toBe('peroxide');
   });
 
   it('marks a chain that is too cold', async () => {
@@ -105,7 +105,7 @@ describe('the system', () => {
 describe('grind', () => {
   it('shows the lines and the gauge of the plan', async () => {
     const b = await bench(GrindStage);
-    const g = b.context.plan()?.grind;
+    const g = b.context.plan()?.dish?.grind;
     if (!g) return fail('no plan');
     for (const line of [g.grindLimit, g.finishEdge, g.maskingLine])
       expect(b.text()).toContain(sayIn(line, 'mm', 1).replace(' mm', ''));
@@ -127,7 +127,7 @@ describe('grind', () => {
 describe('laminate', () => {
   it('lists every ply with the size it is cut to', async () => {
     const b = await bench(LaminateStage);
-    const plies = b.context.plan()?.laminate?.plies ?? [];
+    const plies = b.context.plan()?.dish?.laminate?.plies ?? [];
     const rows = [...b.host.querySelectorAll('tbody tr:not(.rest)')];
     expect(rows.length).toBe(plies.length);
     rows.forEach((row, i) => {
@@ -138,7 +138,9 @@ describe('laminate', () => {
         squeeze(sayIn(plies[i].resin, 'g', 1)).replace('g', ''),
       );
     });
-    expect(b.host.querySelectorAll('tr.rest').length).toBe((b.context.plan()?.mix?.groups.length ?? 0) - 1);
+    expect(b.host.querySelectorAll('tr.rest').length).toBe(
+      (b.context.plan()?.dish?.mix?.groups.length ?? 0) - 1,
+    );
   });
 
   it('picks a ply for the drawings, and lets it go', async () => {
@@ -153,11 +155,11 @@ describe('laminate', () => {
 
   it('switches the order school', async () => {
     const b = await bench(LaminateStage);
-    const before = b.context.plan()?.laminate?.plies.map((p) => p.offset.value) ?? [];
+    const before = b.context.plan()?.dish?.laminate?.plies.map((p) => p.offset.value) ?? [];
     b.button('smallest first').click();
     await b.settle();
     expect(b.document().laminate?.order).toBe('smallest first');
-    expect(b.context.plan()?.laminate?.plies.map((p) => p.offset.value)).toEqual([...before].reverse());
+    expect(b.context.plan()?.dish?.laminate?.plies.map((p) => p.offset.value)).toEqual([...before].reverse());
     expect(b.text()).toContain('Why smallest first?');
   });
 });
@@ -165,7 +167,7 @@ describe('laminate', () => {
 describe('mix & cure', () => {
   it('tells each batch in g, ml and fl oz', async () => {
     const b = await bench(MixStage);
-    const batches = b.context.plan()?.mix?.batches ?? [];
+    const batches = b.context.plan()?.dish?.mix?.batches ?? [];
     expect(b.host.querySelectorAll('section[aria-label^=Batch]').length).toBe(batches.length);
     const first = batches[0].parts;
     if (first.kind !== 'two-part') return fail('epoxy');
@@ -187,10 +189,10 @@ describe('mix & cure', () => {
 
   it('follows the temperature', async () => {
     const b = await bench(MixStage);
-    const before = b.context.plan()?.mix?.milestones.sand;
+    const before = b.context.plan()?.dish?.mix?.milestones.sand;
     type(b.host, 'Temperature at the work', '12');
     await b.settle();
-    const after = b.context.plan()?.mix?.milestones.sand;
+    const after = b.context.plan()?.dish?.mix?.milestones.sand;
     if (!before || !after) return fail('no plan');
     expect(after.value / before.value).toBeCloseTo(Math.SQRT2, 6);
     expect(squeeze(b.text())).toContain(squeeze(say(after)));

@@ -54,7 +54,7 @@ export class StiffnessPanel {
   protected readonly high = STIFFNESS_BAND[1];
   protected readonly bandFrom = place(STIFFNESS_BAND[0]);
   protected readonly bandWidth = place(STIFFNESS_BAND[1]) - place(STIFFNESS_BAND[0]);
-  protected readonly match = computed(() => this.#context.plan()?.laminate?.stiffness);
+  protected readonly match = computed(() => this.#context.plan()?.dish?.laminate?.stiffness);
   protected readonly bars = computed<readonly Bar[]>(() => {
     const m = this.match();
     if (!m) return [];

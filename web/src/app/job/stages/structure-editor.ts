@@ -47,7 +47,7 @@ import { JobContext } from '../job-context';
 export class StructureEditor {
   readonly #context = inject(JobContext);
   protected readonly members = computed(() => this.#context.document()?.structure ?? []);
-  protected readonly planned = computed(() => this.#context.plan()?.structure ?? []);
+  protected readonly planned = computed(() => this.#context.plan()?.dish?.structure ?? []);
 
   #put(members: Member<unknown>[]): void {
     this.#context.store.set('structure', members.length > 0 ? members : undefined);

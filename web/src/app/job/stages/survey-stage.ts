@@ -29,7 +29,7 @@ import { StageHead } from './stage-head';
     <nb-stage-head stage="survey" />
     @if (survey(); as s) {
       <dl class="figures">
-        <div><dt>{{ plan()?.grind ? 'Cut-out' : 'Damage' }}, along</dt><dd><nb-figure [figure]="s.length" /></dd>@if (range(s.length, 'mm'); as span) {<dd class="span">{{ span }}</dd>}</div>
+        <div><dt>{{ plan()?.dish?.grind ? 'Cut-out' : 'Damage' }}, along</dt><dd><nb-figure [figure]="s.length" /></dd>@if (range(s.length, 'mm'); as span) {<dd class="span">{{ span }}</dd>}</div>
         <div><dt>up</dt><dd><nb-figure [figure]="s.width" /></dd>@if (range(s.width, 'mm'); as span) {<dd class="span">{{ span }}</dd>}</div>
         <div><dt>Area</dt><dd><nb-figure [figure]="s.area" as="cm²" /></dd></div>
       </dl>
