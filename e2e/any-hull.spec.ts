@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
+import { pick } from './pick';
 
 const PIPIT = '/jobs/5b1d2f60-0011-4a01-9c01-000000000011';
 const TEASEL = '/jobs/5b1d2f60-0002-4a01-9c01-000000000002';
@@ -10,17 +11,11 @@ const saved = (page: Page) =>
   expect(page.getByRole('status').first()).toHaveText('Saved', { timeout: 15_000 });
 const answer = (page: Page, says: string) => page.getByRole('button', { name: says, exact: true }).click();
 
-/** Picks an option of a list by its label, typing into its filter where it has one. */
-async function choose(page: Page, label: string, option: string): Promise<void> {
-  await page.getByRole('combobox', { name: label, exact: true }).click();
-  await page.getByRole('option', { name: option, exact: true }).click();
-}
-
 async function begin(page: Page, boat: string, damage: string, length: string, width: string): Promise<void> {
   await page.goto('/jobs/new');
   await page.getByLabel('Boat').fill(boat);
-  await choose(page, 'Hull', 'not sure: test it');
-  await choose(page, 'Damage', damage);
+  await pick(page, 'Hull', 'not sure: test it');
+  await pick(page, 'Damage', damage);
   await page.getByLabel('Size, along the hull').fill(length);
   await page.getByLabel('Size, up the hull').fill(width);
   await page.getByRole('button', { name: 'Plan this job' }).click();
@@ -213,7 +208,7 @@ test('a data sheet entered in Stores moves the plans, and says where its figures
   await page.waitForTimeout(900);
   await expect(page.getByRole('status')).toHaveText('Saved');
   await page.goto(`${TEASEL}/system`);
-  await choose(page, 'Cloth', 'Harbour biaxial 612');
+  await pick(page, 'Cloth', 'Harbour biaxial 612');
   await stage(page, 'Laminate').click();
   await expect(panel(page)).toContainText('Harbour biaxial 612');
   // Put back, for whatever runs after.
@@ -224,12 +219,12 @@ test('a data sheet entered in Stores moves the plans, and says where its figures
 
 test('the bonding guide answers what bonds to what, filtered, with its rules', async ({ page }) => {
   await page.goto('/guide');
-  await choose(page, 'Hull', 'inflatable fabric');
+  await pick(page, 'Hull', 'inflatable fabric');
   await page
     .getByRole('button', { name: 'Two-part polychloroprene fabric adhesive on PVC-coated fabric: no bond' })
     .click();
   await expect(page.getByLabel('Rules of the cell')).toContainText('turns polychloroprene glue to paste');
-  await choose(page, 'Materials', 'solvents and cleaning');
+  await pick(page, 'Materials', 'solvents and cleaning');
   await expect(
     page.getByRole('button', {
       name: 'Toluene, two-rag wipe on CSM rubber fabric (chlorosulfonated polyethylene): bonds',

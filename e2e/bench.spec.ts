@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { pick } from './pick';
 
 // These go on without the network, with the files that a service worker has kept.
 test.use({ serviceWorkers: 'allow' });
@@ -235,8 +236,7 @@ test('the start is dragged, and the windows go with it; a logger’s file goes i
   const before = await sand.innerText();
   await page.getByLabel(/^Start/).fill('8');
   await expect.poll(() => sand.innerText(), { timeout: 20_000 }).not.toBe(before);
-  await page.getByRole('combobox', { name: 'How the air goes' }).click();
-  await page.getByRole('option', { name: 'as the logger read' }).click();
+  await pick(page, 'How the air goes', /as the logger read/);
   const rows = [
     'Datum;Temperatur;Feuchte',
     ...Array.from(

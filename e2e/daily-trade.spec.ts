@@ -1,21 +1,17 @@
 import { expect, test, type Page } from '@playwright/test';
+import { pick } from './pick';
 
 const panel = (page: Page) => page.getByRole('main');
 const stage = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name });
 const drawing = (page: Page, name: RegExp) => page.getByRole('img', { name });
 
-async function choose(page: Page, label: string, option: string): Promise<void> {
-  await page.getByRole('combobox', { name: label, exact: true }).click();
-  await page.getByRole('option', { name: option, exact: true }).click();
-}
-
 /** A blank job of a hull and a damage, measured to its true extent. */
 async function begin(page: Page, hull: string, damage: string, length: string, width: string): Promise<void> {
   await page.goto('/jobs/new');
   await page.getByLabel('Boat').fill(`Spec, ${damage}`);
-  await choose(page, 'Hull', hull);
-  await choose(page, 'Damage', damage);
+  await pick(page, 'Hull', hull);
+  await pick(page, 'Damage', damage);
   await page.getByLabel('Size, along the hull').fill(length);
   await page.getByLabel('Size, up the hull').fill(width);
   await page.getByText('true extent', { exact: true }).click();
@@ -156,9 +152,9 @@ test('renewal: chalk cleared as fine as it will, then waxed', async ({ page }) =
   await begin(page, 'solid fibreglass', 'weathered or oxidised surface', '2.5 m', '1 m');
   await page.getByLabel('Face in all').fill('14 m²');
   await stage(page, 'System').click();
-  await choose(page, 'Finish', 'Cutting compound and wax');
+  await pick(page, 'Finish', 'Cutting compound and wax');
   await stage(page, 'Mix & cure').click();
-  await choose(page, 'Test spot cleared with', 'P1500 wet first');
+  await pick(page, 'Test spot cleared with', 'P1500 wet first');
   await expect(panel(page)).toContainText('5 steps from P1500 wet');
   await print(page, /^Films/, 'Sequence', 'wax, two coats');
 });

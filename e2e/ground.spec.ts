@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Locator, type Page } from '@playwright/test';
+import { pick } from './pick';
 
 const SANDWORT = '/jobs/5b1d2f60-0016-4a01-9c01-000000000016';
 const panel = (page: Page) => page.getByRole('main');
@@ -9,17 +10,12 @@ const stage = (page: Page, name: string) =>
 const saved = (page: Page) =>
   expect(page.getByRole('status').first()).toHaveText('Saved', { timeout: 15_000 });
 
-async function choose(page: Page, label: string, option: string): Promise<void> {
-  await page.getByRole('combobox', { name: label, exact: true }).click();
-  await page.getByRole('option', { name: option, exact: true }).click();
-}
-
 /** A new job of a hull and a damage; its size is what somebody first guessed. */
 async function begin(page: Page, boat: string, hull: string, damage: string): Promise<string> {
   await page.goto('/jobs/new');
   await page.getByLabel('Boat').fill(boat);
-  await choose(page, 'Hull', hull);
-  await choose(page, 'Damage', damage);
+  await pick(page, 'Hull', hull);
+  await pick(page, 'Damage', damage);
   await page.getByLabel('Size, along the hull').fill('80 mm');
   await page.getByLabel('Size, up the hull').fill('60 mm');
   await page.getByRole('button', { name: 'Plan this job' }).click();

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { pick } from './pick';
 
 const MARIGOLD = '/jobs/5b1d2f60-0001-4a01-9c01-000000000001';
 const saved = (page: Page) =>
@@ -182,8 +183,7 @@ test.describe('settings', () => {
 
     const elapsed = job.getByText('Elapsed', { exact: true }).locator('..');
     const before = await elapsed.textContent();
-    await page.getByRole('combobox', { name: 'Days', exact: true }).click();
-    await page.getByRole('option', { name: 'Monday to Friday' }).click();
+    await pick(page, 'Days', 'Monday to Friday');
     await stored();
     await expect.poll(() => elapsed.textContent()).not.toBe(before);
     await page.getByRole('button', { name: 'All metric' }).click();

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { pick } from './pick';
 
 const stage = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name });
@@ -6,12 +7,6 @@ const totals = (page: Page) => page.getByRole('contentinfo', { name: 'Totals' })
 const saved = (page: Page) =>
   expect(page.getByRole('status').first()).toHaveText('Saved', { timeout: 10_000 });
 const panel = (page: Page) => page.getByRole('main');
-
-/** Picks an option of a PrimeNG select by its label. */
-async function choose(page: Page, label: string, option: string): Promise<void> {
-  await page.getByRole('combobox', { name: label, exact: true }).click();
-  await page.getByRole('option', { name: option, exact: true }).click();
-}
 
 test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
   const errors: string[] = [];
@@ -42,7 +37,7 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
     .or(page.getByRole('button', { name: 'both sides' }))
     .first()
     .click();
-  await choose(page, 'Duty', 'general 12:1');
+  await pick(page, 'Duty', 'general 12:1');
   await page.getByLabel('Temperature at the work').fill('17');
   await page.getByRole('button', { name: 'Plan this job' }).click();
 
@@ -136,7 +131,7 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
 
   // Log: an entry tied to a stage, by whom.
   await stage(page, 'Log').click();
-  await choose(page, 'About', 'Grind');
+  await pick(page, 'About', 'Grind');
   await page.getByRole('combobox', { name: 'Who' }).fill('Tam');
   await page.getByLabel('What was done or seen').fill('Ground to the gauge, dust bagged.');
   await page.getByRole('button', { name: 'Log it' }).click();

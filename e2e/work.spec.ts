@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { pick } from './pick';
 
 // These go on without the network, with the files that a service worker has kept.
 test.use({ serviceWorkers: 'allow' });
@@ -7,15 +8,6 @@ const MARIGOLD = '/jobs/5b1d2f60-0001-4a01-9c01-000000000001';
 const DUNLIN = '/jobs/5b1d2f60-0003-4a01-9c01-000000000003';
 const main = (page: Page) => page.getByRole('main');
 const status = (page: Page) => page.getByRole('status').first();
-
-/** A list closes when the panel scrolls: bring it into view before opening it. */
-async function chooseCloth(page: Page, name: string): Promise<void> {
-  const list = page.getByRole('combobox', { name: 'Cloth' });
-  await list.scrollIntoViewIfNeeded();
-  await page.waitForTimeout(300);
-  await list.click();
-  await page.getByRole('option', { name }).click();
-}
 
 test('work goes on without the network and catches up', async ({ page, context }) => {
   await page.goto(`${DUNLIN}/survey`);
@@ -84,14 +76,14 @@ test('a cloth that the resin cannot wet is refused with the rule’s reason, and
   page,
 }) => {
   await page.goto('/jobs/5b1d2f60-0005-4a01-9c01-000000000005/system');
-  await chooseCloth(page, 'chopped mat 450');
+  await pick(page, 'Cloth', new RegExp('chopped mat 450'));
   // Nothing else was chosen by hand: a resin that wets mat is matched.
   await expect(main(page).locator('.chosen')).toContainText('chopped mat 450');
   await expect(main(page).locator('.chosen')).not.toContainText('epoxy 5:1');
   await page.getByRole('button', { name: /^Take this one: Slow laminating epoxy/ }).click();
   await expect(main(page)).toContainText('the binder of this mat dissolves in styrene');
   await expect(page.getByRole('contentinfo', { name: 'Totals' })).toContainText('Hands-on');
-  await chooseCloth(page, 'stitched biaxial 600');
+  await pick(page, 'Cloth', new RegExp('stitched biaxial 600'));
   await expect(main(page)).not.toContainText('is refused');
 });
 

@@ -111,7 +111,8 @@ export { OBSTACLE_KINDS, answerOf, type RoomCheck, type RoomWay } from './grind/
 export { STIFFNESS_BAND, type StiffnessMatch } from './laminate/compare-stiffness';
 export { proposeForPlan, proposedPlies, isCover, type FaceProposals } from './plan/propose';
 export type { Proposal } from './laminate/propose';
-export type { Check, WayOut } from './plan/checks';
+export type { Check } from './plan/dish-plan';
+export type { WayOut } from './plan/dish-plan';
 export { USUAL_WAYS, type Stack } from './laminate/stack';
 export * from './plan/revise';
 export type { CoringPlan } from './laminate/coring';

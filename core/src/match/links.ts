@@ -1,5 +1,5 @@
 import type { RouteId } from '../materials/damage-kinds';
-import type { Choice } from './routes';
+import type { Product, ProductRole } from '../materials/product';
 
 /** A link of a chain: one product that the repair takes. */
 export interface LinkData {
@@ -25,6 +25,16 @@ export const LINKS = {
 export type ChainRole = keyof typeof LINKS;
 /** Links of a chain, in the order of the work. */
 export const CHAIN_ROLES = Object.keys(LINKS) as readonly ChainRole[];
+
+/** Where the links of one role are taken from. */
+export interface Choice {
+  readonly role: ChainRole;
+  readonly from: readonly ProductRole[];
+  /** The link may be left out. */
+  readonly orNone?: boolean;
+  /** Narrows the products of those roles. */
+  readonly only?: (product: Product) => boolean;
+}
 
 /** Choices of a way with those of the links that put themselves into it. */
 export const choicesOf = (route: RouteId, own: readonly Choice[]): readonly Choice[] => [

@@ -1,22 +1,12 @@
 import { wayOf, type DamageKind, type RouteId } from '../materials/damage-kinds';
-import { modelOf, type Product, type ProductRole } from '../materials/product';
+import { modelOf, type Product } from '../materials/product';
 import type { HullFamily } from '../materials/substrates';
 import type { Stage } from '../trace/problem';
-import { choicesOf, type ChainRole } from './links';
-
-/** Where the links of one role are taken from. */
-export interface Choice {
-  readonly role: ChainRole;
-  readonly from: readonly ProductRole[];
-  /** The link may be left out. */
-  readonly orNone?: boolean;
-  /** Narrows the products of those roles. */
-  readonly only?: (product: Product) => boolean;
-}
+import { choicesOf, type ChainRole, type Choice } from './links';
 
 /** A way of repairing: which links its chain has, which stages the job goes through, and where the method ends. */
 export interface Route {
-  readonly id: string;
+  readonly id: RouteId;
   readonly name: string;
   readonly choices: readonly Choice[];
   /** The link that holds the repair; ranked chains differ in it. */

@@ -19,7 +19,8 @@ import {
   type Rule,
   type Verdict,
 } from './rule';
-import type { Choice, Route } from './routes';
+import type { Choice } from './links';
+import type { Route } from './routes';
 import { RULES } from './rules';
 
 /** Taken off the score per rule by its verdict: a condition costs care, a weak link costs trust. */

@@ -2,28 +2,9 @@ import type { StiffnessMatch } from '../laminate/compare-stiffness';
 import { DEFAULTS } from '../materials/defaults';
 import { STIFFNESS_BAND } from '../laminate/compare-stiffness';
 import type { Job } from '../schema/job';
-import { plainly, type CheckSaid, type WaySaid } from '../trace/check-codes';
-import type { Figure } from '../trace/figure';
+import { plainly } from '../trace/check-codes';
 import type { Inputs } from './inputs';
-import type { GrindPlan, LaminatePlan } from './plan';
-
-/** One way out of a contradiction and what it changes in the job. */
-export interface WayOut {
-  readonly way: WaySaid;
-  readonly changes: readonly { readonly path: string; readonly value: unknown }[];
-}
-
-/** Two figures that have to agree before the grinder starts. */
-export interface Check {
-  readonly id: 'room' | 'steps' | 'fill' | 'step' | 'backing' | 'order' | 'stiffness' | 'one way';
-  readonly ok: boolean;
-  /** Told in every case: what was held against what. */
-  readonly said: CheckSaid;
-  readonly have?: Figure;
-  readonly want?: Figure;
-  /** Cheapest first. */
-  readonly ways: readonly WayOut[];
-}
+import type { Check, GrindPlan, LaminatePlan } from './dish-plan';
 
 export interface ChecksInput {
   readonly job: Job;

@@ -7,6 +7,7 @@ import { compareStiffness, type StiffnessInput } from '../laminate/compare-stiff
 import { planCoring } from '../laminate/coring';
 import { planStructure } from '../laminate/structure';
 import { linkOf } from '../match/chain';
+import type { RouteId } from '../materials/damage-kinds';
 import { DEFAULTS } from '../materials/defaults';
 import type { Filler, Library, Resin, Sheet } from '../materials/product';
 import { planMix } from '../mix/batches';
@@ -22,32 +23,20 @@ import { planLaminating } from './laminating';
 import { listMaterials, priceMaterials } from './materials-list';
 import type { SystemPlan } from './matching';
 import { measureAll } from './measure-all';
-import { joined, paperSteps, repairInput, sandingOf, type OtherInput } from './other-repair';
-import type { GrindPlan, LaminatePlan, Plan } from './plan';
+import type { KindInput, PlanKind, WorkedOut } from './kind';
+import { joined, paperSteps, repairInput, sandingOf } from './other-repair';
+import type { GrindPlan, LaminatePlan } from './dish-plan';
+import type { Plan } from './plan';
 import { drawSection, type SectionFace } from './section';
 import type { StageMemo } from './stage-memo';
 import { laminateRepairSteps } from './steps/job';
-
-export interface Laminated extends Pick<
-  Plan,
-  'dish' | 'finish' | 'bench' | 'materials' | 'section' | 'repair' | 'sanding'
-> {
-  readonly items?: readonly Item[];
-  readonly outlines?: Dish['outlines'];
-  readonly needs?: 'repairs';
-}
-
-/** What a laminate repair is worked out from besides what every repair has. */
-export interface LaminateInput extends OtherInput {
-  readonly cored: boolean;
-}
 
 /**
  * A dish ground into one face or both, laid up, faired and finished: finish build-up → laminate stack → outlines → grind →
  * wet-out and batches → cure → fair → finish.
  * @returns undefined before the chain has what it takes
  */
-export function planLaminate(memo: StageMemo, input: LaminateInput): Laminated | undefined {
+function workOut(memo: StageMemo, input: KindInput): WorkedOut | undefined {
   const { job, facts, damage: kind, library, shop, inputs, system, survey, cored, taskFacts } = input;
   const { cloth, finish: chosenCoat } = system.chosen?.chain ?? {};
   const resin = inOneGo(system.chosen?.chain.resin, job);
@@ -353,6 +342,11 @@ export function planLaminate(memo: StageMemo, input: LaminateInput): Laminated |
   };
 }
 
+const LAID: ReadonlySet<RouteId> = new Set(['laminate', 'recore']);
+
+/** Laminate in a dish: a skin ground and laid up anew, over a new core or not. */
+export const LAMINATE_KIND: PlanKind = { takes: (route) => LAID.has(route), work: workOut };
+
 interface Extras {
   readonly repair: RepairPlan;
   readonly sanding: NonNullable<Plan['sanding']>;
@@ -361,7 +355,7 @@ interface Extras {
 /** What a repair has besides plies, filler and paint: a wet core dried, coats under the finish, another finish or none, sanding where nothing is filled. */
 function extrasOf(
   memo: StageMemo,
-  input: LaminateInput,
+  input: KindInput,
   grind: GrindPlan,
   unfilled: boolean,
 ): Extras | 'needs repairs' | undefined {

@@ -22,7 +22,7 @@ import type { Face, Job, PlyChoice, Way } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
 import type { Inputs } from './inputs';
-import type { GrindPlan, LaminatePlan, LaminateSide } from './plan';
+import type { GrindPlan, LaminatePlan, LaminateSide } from './dish-plan';
 import type { StageMemo } from './stage-memo';
 
 /** P grade for taking laminate away: the coarse end of what lamination wants under it. */

@@ -3,7 +3,9 @@ import { sheetOrigin } from '../materials/sheet-origin';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import type { DishPlan, MaterialLine, Plan } from './plan';
+import type { DishPlan } from './dish-plan';
+import type { MaterialLine } from './sums';
+import type { Plan } from './plan';
 
 export const cost = formula({
   id: 'plan/materials-list',

@@ -2,21 +2,19 @@ import { checkTemperature, doublingRule } from '../cure/cure-model';
 import { planBuildUp } from '../finish/film';
 import { COARSEST } from '../materials/abrasives';
 import { DEFAULTS } from '../materials/defaults';
-import type { DamageKind } from '../materials/damage-kinds';
 import type { Library } from '../materials/product';
 import { repairKindFor, type RepairKinds } from '../repairs/kinds';
 import type { RepairInput, RepairPlan, RepairSheet, SandRequest } from '../repairs/repair';
-import type { Job } from '../schema/job';
-import type { SurveyResult } from '../survey/extent';
-import type { ReadingMap } from '../survey/readings';
 import type { Ledger } from '../trace/ledger';
 import type { Stage } from '../trace/problem';
 import { finishStage } from './finishing';
 import type { Inputs } from './inputs';
+import type { KindInput, PlanKind, WorkedOut } from './kind';
 import { priceMaterials, type Wanted } from './materials-list';
 import type { SystemPlan } from './matching';
 import { measureAll } from './measure-all';
-import type { FinishPlan, MaterialLine, Plan } from './plan';
+import type { FinishPlan, Plan } from './plan';
+import type { MaterialLine } from './sums';
 import { planSanding, type SandingStep } from './sanding';
 import { dryPapers, filmPapers } from './shelf';
 import type { Shop } from '../schema/shop-fields';
@@ -27,28 +25,6 @@ import type { TaskFacts } from './steps/parts';
 import type { Item } from '../work/step';
 import { stepOf } from '../work/step-of';
 
-export interface OtherInput {
-  readonly job: Job;
-  /** The job without its dates and names. */
-  readonly facts: Job;
-  readonly damage: DamageKind;
-  readonly library: Library;
-  readonly shop: Shop;
-  readonly inputs: Inputs;
-  readonly system: SystemPlan;
-  readonly survey: SurveyResult;
-  readonly readings?: ReadingMap;
-  readonly taskFacts: TaskFacts;
-  /** Absent where nobody handed them in. */
-  readonly kinds?: RepairKinds;
-}
-
-export interface OtherRepair extends Pick<Plan, 'repair' | 'sanding' | 'finish' | 'bench' | 'materials'> {
-  readonly items?: readonly Item[];
-  /** The kinds of repair were not handed in: the plan waits for them. */
-  readonly needs?: 'repairs';
-}
-
 /** What a kind of repair is worked out from. @returns undefined before a chain is chosen */
 export function repairInput({
   facts,
@@ -58,7 +34,8 @@ export function repairInput({
   system,
   survey,
   readings,
-}: Omit<OtherInput, 'job' | 'shop' | 'taskFacts' | 'kinds'>): RepairInput | undefined {
+}: Pick<KindInput, 'facts' | 'damage' | 'library' | 'inputs' | 'system' | 'survey' | 'readings'>):
+  RepairInput | undefined {
   const {
     thickness,
     gelCoat,
@@ -136,7 +113,7 @@ export const joined = (a: RepairPlan, b: RepairPlan | undefined): RepairPlan =>
     : a;
 
 /** A repair that is not laminate in a dish: its own kind works it out; finish, papers, cups, prices and time are those of every plan. */
-export function planOther(memo: StageMemo, input: OtherInput): OtherRepair | undefined {
+function workOut(memo: StageMemo, input: KindInput): WorkedOut | undefined {
   const repair = repairInput(input);
   const { kinds } = input;
   if (!kinds) return { needs: 'repairs' };
@@ -179,10 +156,13 @@ export function planOther(memo: StageMemo, input: OtherInput): OtherRepair | und
   return { repair: whole, sanding, finish, bench, materials, items };
 }
 
+/** Whatever is not laminate in a dish: its own kind, of those handed in, works it out. */
+export const OTHER_KIND: PlanKind = { takes: () => true, work: workOut };
+
 /** The finish where the chain has a paint or a gel coat; by its sheet, or told to be left out, where it has another or none. */
 function finishOf(
   memo: StageMemo,
-  { job, facts, library, shop, inputs, system }: OtherInput,
+  { job, facts, library, shop, inputs, system }: KindInput,
   repair: RepairInput,
   own: RepairPlan,
   kinds: RepairKinds,
@@ -231,7 +211,7 @@ function finishOf(
 export function sandingOf(
   memo: StageMemo,
   repair: RepairPlan,
-  { library, shop }: Pick<OtherInput, 'library' | 'shop'>,
+  { library, shop }: Pick<KindInput, 'library' | 'shop'>,
 ): NonNullable<Plan['sanding']> {
   const sanding: Partial<Record<Stage, readonly SandingStep[]>> = {};
   for (const { stage, sand } of repair.sheets) {

@@ -1,5 +1,5 @@
 import { routeFor, ROUTES } from '../match/routes';
-import { DAMAGE_KINDS } from '../materials/damage-kinds';
+import { DAMAGE_KINDS, type RouteId } from '../materials/damage-kinds';
 import type { Library } from '../materials/product';
 import { SUBSTRATES } from '../materials/substrates';
 import type { Job } from '../schema/job';
@@ -10,10 +10,11 @@ import { problem, STAGES, type Problem, type Stage } from '../trace/problem';
 import { answerOf, OBSTACLE_KINDS, type RoomCheck } from '../grind/room';
 import type { Obstacle } from '../schema/job';
 import { resolveInputs } from './inputs';
-import { planLaminate, type Laminated } from './laminate-repair';
+import { LAMINATE_KIND } from './laminate-repair';
+import type { PlanKind, WorkedOut } from './kind';
 import { ENGINE_VERSION, PLAN_FORMAT, type Plan, type PlanResult, type Timing } from './plan';
 import { checkSize, matchingInput, planSystem, substratesOf } from './matching';
-import { planOther, type OtherRepair } from './other-repair';
+import { OTHER_KIND } from './other-repair';
 import { drawPlanView, type PlanDrawing, type PlanObstacle, type PlanViewInput } from './plan-view';
 import { productTimes } from './product-times';
 import type { Clock } from './clock';
@@ -147,7 +148,7 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
   const way = job.repair?.way;
   const wayOf = (family: (typeof substrates)[number]['family']): ReturnType<typeof routeFor> =>
     routeFor(family, kind, way);
-  const laminated = substrates.some((s) => isLaminated(wayOf(s.family)?.id));
+  const laminated = substrates.some((s) => laysUp(wayOf(s.family)?.id));
   const cored = substrates[0].family === 'frp-cored' || wayOf(substrates[0].family)?.id === ROUTES.recore.id;
   const inputs = memo.run('input', { job: facts, shop: yard, library, laminated, cored }, (i, l) =>
     resolveInputs(i.job, i.shop, i.library, i.laminated, i.cored, l),
@@ -215,10 +216,10 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
     survey,
     readings: readingMap,
     taskFacts,
+    cored,
     kinds,
   };
-  const worked: Partial<Laminated> & OtherRepair =
-    (isLaminated(route?.id) ? planLaminate(memo, { ...common, cored }) : planOther(memo, common)) ?? {};
+  const worked: WorkedOut = kindFor(system.route.id).work(memo, common) ?? {};
   const { items, outlines, needs, ...parts } = worked;
   // A stage of the way in which this repair has nothing to do is not shown.
   const stages =
@@ -279,9 +280,12 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
 /** Stages that every job goes through. */
 const ALWAYS: ReadonlySet<Stage> = new Set(['survey', 'system', 'log']);
 
-/** Ways of repairing that lay up laminate in a dish. */
-const isLaminated = (route: string | undefined): boolean =>
-  route === ROUTES.laminate.id || route === ROUTES.recore.id;
+/** Kinds of repair; the first that takes a way works it out. */
+const KINDS: readonly PlanKind[] = [LAMINATE_KIND, OTHER_KIND];
+
+const kindFor = (route: RouteId): PlanKind => KINDS.find((k) => k.takes(route)) ?? OTHER_KIND;
+
+const laysUp = (route: RouteId | undefined): boolean => route !== undefined && LAMINATE_KIND.takes(route);
 
 function drawnObstacles(obstacles: readonly Obstacle[], room: readonly RoomCheck[]): readonly PlanObstacle[] {
   return obstacles.flatMap((o, index) => {

@@ -2,7 +2,8 @@ import { tellMilestone } from '../tell/milestones';
 import type { CureForecast } from './forecast/types';
 import type { RepairPlan } from '../repairs/repair';
 import { tellCheck, tellWay } from '../tell/checks';
-import type { GrindPlan, Plan } from './plan';
+import type { GrindPlan } from './dish-plan';
+import type { Plan } from './plan';
 import { publicWork } from './public-work';
 
 const SIGNIFICANT = 7;

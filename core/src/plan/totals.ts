@@ -3,7 +3,7 @@ import { RATE_SPREAD } from '../materials/work-rates';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import type { MaterialLine, Totals } from './plan';
+import type { MaterialLine, Totals } from './sums';
 import type { Shop } from '../schema/shop-fields';
 import type { Timeline } from './timeline';
 import { hoursOf, type WorkingHours } from './working-hours';

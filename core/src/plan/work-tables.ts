@@ -11,7 +11,8 @@ import type { Stage } from '../trace/problem';
 import { changesWords, type FindingEffect } from './compare';
 import { measureWords } from './measure-words';
 import type { Dish } from '../grind/dish';
-import type { DishPlan, Plan } from './plan';
+import type { DishPlan } from './dish-plan';
+import type { Plan } from './plan';
 import type { SandingStep } from './sanding';
 import {
   figure,

@@ -1,17 +1,6 @@
-import type { JobDocument, Shop } from '@nelbo/core';
 import type { Made, PaperKind } from '../papers/make';
 import type { Shrunk } from '../photos/shrink';
-import type { StoredProduct } from '../stores/queries';
-
-/** All that a plan is made from: plain data, so that it can be handed to a thread. */
-export interface PlanFacts {
-  readonly document: JobDocument;
-  readonly shop: Shop;
-  readonly products: readonly StoredProduct[];
-  /** ms since 1970 */
-  readonly now: number;
-  readonly timeZone: string;
-}
+import type { PlanFacts } from '../papers/plan-facts';
 
 export interface PaperTask {
   readonly kind: 'paper';

@@ -11,7 +11,7 @@ import {
   workOrderMarkdown,
   type Paper,
 } from '@nelbo/core/papers';
-import type { PlanFacts } from '../heavy/tasks';
+import type { PlanFacts } from './plan-facts';
 import { HttpProblem } from '../http/problem';
 import { cutListCsv, materialsCsv, patternPointsCsv, rollsCsv } from './csv';
 import { patternsPdf } from './patterns-pdf';

@@ -19,7 +19,7 @@ import { forecastCure } from '@nelbo/core/cure';
 import { workOrder, type WorkOrder } from '@nelbo/core/papers';
 import { REPAIRS } from '@nelbo/core/repairs';
 import type { Database } from '../db/connect';
-import type { PlanFacts } from '../heavy/tasks';
+import type { PlanFacts } from './plan-facts';
 import { HttpProblem } from '../http/problem';
 import type { JobView } from '../jobs/service';
 import { readShop } from '../shop/queries';

@@ -226,7 +226,14 @@ describe('a choice', () => {
     button(two.host, 'both sides').click();
     expect(two.sent).toEqual(['both']);
     TestBed.resetTestingModule();
-    expect((await show('duty')).host.querySelector('p-select')).not.toBeNull();
+    const list = await show('duty');
+    const options = list.host.querySelectorAll<HTMLOptionElement>('select option');
+    expect([...options].slice(0, 2).map((o) => o.textContent)).toEqual(['choose', 'cosmetic']);
+    const select = list.host.querySelector('select');
+    if (!select) return fail('a list');
+    select.value = 'general';
+    select.dispatchEvent(new Event('change'));
+    expect(list.sent).toEqual(['general']);
   });
 
   it('shows a null as nothing chosen', async () => {

@@ -3,7 +3,7 @@ import type { Figure, TraceEntry } from '../../trace/figure';
 import type { Layer } from '../../work/step';
 import type { MilestoneMeaning } from '../../trace/milestone';
 import type { Problem, Stage } from '../../trace/problem';
-import type { Totals } from '../plan';
+import type { Totals } from '../sums';
 import type { Timeline } from '../timeline';
 
 export type MilestoneId = 'opens' | 'gel' | 'trim' | 'closes' | 'sand' | 'load' | 'full';

@@ -8,7 +8,8 @@ import type { Ledger } from '../../trace/ledger';
 import { workId } from '../../work/ids';
 import { tellStep } from '../../work/tell';
 import type { Item } from '../../work/step';
-import type { FinishPlan, GrindPlan } from '../plan';
+import type { FinishPlan } from '../plan';
+import type { GrindPlan } from '../dish-plan';
 import { reopened } from './laminate';
 import { perItem, perM2, StageSteps, type TaskFacts } from './parts';
 

@@ -10,7 +10,7 @@ import { workId } from '../../work/ids';
 import { stepOf } from '../../work/step-of';
 import { tellStep } from '../../work/tell';
 import type { Item, Lag, Layer, Step } from '../../work/step';
-import type { DishPlan, LaminatePlan } from '../plan';
+import type { DishPlan, LaminatePlan } from '../dish-plan';
 import { behindSteps, tabSteps } from './behind';
 import { perM2, StageSteps, type At, type Parts } from './parts';
 

@@ -9,7 +9,8 @@ import { stepOf } from '../../work/step-of';
 import { tellStep } from '../../work/tell';
 import type { Place } from '../../work/place';
 import type { Fields, Item, Step } from '../../work/step';
-import type { DishPlan, Plan } from '../plan';
+import type { DishPlan } from '../dish-plan';
+import type { Plan } from '../plan';
 
 export interface TaskFacts {
   readonly former?: Job['former'];

@@ -1,9 +1,10 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { SelectModule } from 'primeng/select';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import type { GroupField } from '@nelbo/core';
 import { fieldAt } from './field-lookup';
+import { SearchedList } from './searched-list';
 
 let serial = 0;
 const BUTTONS = 2;
@@ -11,18 +12,24 @@ const BUTTON_LETTERS = 20;
 /** From here on a list can be searched. */
 const MANY = 14;
 
-/** One choice of a field: side-by-side buttons for two short ones, a list for more. An unset choice shows what stands in for it. */
+/** One choice of a field: side-by-side buttons for two short ones, a list for more, a long one to search in. An unset choice shows what stands in for it. */
 @Component({
   selector: 'nb-choice',
-  imports: [FormsModule, SelectModule, SelectButtonModule],
+  imports: [FormsModule, NgTemplateOutlet, SearchedList, SelectButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span class="label" [id]="id">{{ label() || field().label }}</span>
     @if (asButtons()) {
       <p-selectbutton [options]="options()" optionLabel="label" optionValue="value" [ngModel]="value() ?? assumed()" (ngModelChange)="changed.emit($event)" [allowEmpty]="false" [ariaLabelledBy]="id" />
-    } @else {
-      <p-select [options]="options()" optionLabel="label" optionValue="value" [ngModel]="value() ?? assumed()" (ngModelChange)="changed.emit($event ?? undefined)" [ariaLabelledBy]="id" [fluid]="true" [filter]="searchable()" filterBy="label" appendTo="body" placeholder="choose" />
-    }
+    } @else if (searchable()) {
+      @defer (on immediate) {<nb-searched-list [options]="options()" [value]="value() ?? assumed()" [labelledBy]="id" (chosen)="changed.emit($event)" />} @placeholder {<ng-container [ngTemplateOutlet]="plain" />} @error {<ng-container [ngTemplateOutlet]="plain" />}
+    } @else {<ng-container [ngTemplateOutlet]="plain" />}
+    <ng-template #plain>
+      <select class="list" [ngModel]="value() ?? assumed() ?? ''" (ngModelChange)="changed.emit($event || undefined)" [attr.aria-labelledby]="id">
+        @if ((value() ?? assumed()) === undefined) {<option value="" disabled hidden>choose</option>}
+        @for (o of options(); track o.value) {<option [value]="o.value">{{ o.label }}</option>}
+      </select>
+    </ng-template>
     @if (value() === undefined && assumed()) {<p class="note">{{ assumedText() }}</p>}
   `,
   styles: `

@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } 
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
-import { SelectModule } from 'primeng/select';
 import { TextareaModule } from 'primeng/textarea';
 import { LONGEST_ENTRY, STAGES, STAGE_TITLES, type Stage } from '@nelbo/core';
 import { sayWhen } from '../../ui/when';
@@ -13,15 +12,15 @@ import { StageHead } from './stage-head';
 /** The record: entries tied to a stage, with who and when. They can be added and never changed. */
 @Component({
   selector: 'nb-log-stage',
-  imports: [FormsModule, ButtonModule, InputTextModule, TextareaModule, SelectModule, StageHead],
+  imports: [FormsModule, ButtonModule, InputTextModule, TextareaModule, StageHead],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nb-stage-head stage="log" />
     <form (submit)="add($event)" aria-label="New log entry">
       <div class="fields">
         <div>
-          <span class="label" id="log-stage">About</span>
-          <p-select [options]="stages" optionLabel="label" optionValue="value" [ngModel]="about()" (ngModelChange)="about.set($event)" name="about" ariaLabelledBy="log-stage" [fluid]="true" appendTo="body" />
+          <label class="label" for="log-stage">About</label>
+          <select class="list" id="log-stage" [ngModel]="about()" (ngModelChange)="about.set($event)" name="about">@for (s of stages; track s.value) {<option [value]="s.value">{{ s.label }}</option>}</select>
         </div>
         <div>
           <label class="label" for="log-who">Who</label>

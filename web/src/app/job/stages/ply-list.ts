@@ -8,7 +8,6 @@ import {
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
-import { SelectModule } from 'primeng/select';
 import { USUAL_WAYS, type Cloth, type Face, type PlyChoice, type Way } from '@nelbo/core';
 import { StoresStore } from '../../state/stores-store';
 
@@ -24,7 +23,7 @@ const TURNS: Readonly<Record<Cloth['kind'], readonly Way[]>> = {
 /** Plies one after another: dragged, added, taken out and turned by hand. */
 @Component({
   selector: 'nb-ply-list',
-  imports: [ButtonModule, CdkDrag, CdkDragHandle, CdkDropList, FormsModule, SelectModule],
+  imports: [ButtonModule, CdkDrag, CdkDragHandle, CdkDropList, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol cdkDropList (cdkDropListDropped)="moved($event)" [attr.aria-label]="label()">
@@ -32,7 +31,7 @@ const TURNS: Readonly<Record<Cloth['kind'], readonly Way[]>> = {
         <li cdkDrag cdkDragLockAxis="y">
           <span class="grip" cdkDragHandle aria-hidden="true" title="Drag to another place">⠿</span>
           <b>{{ $index + 1 }}</b>
-          <p-select [options]="cloths()" optionLabel="label" optionValue="value" [ngModel]="p.cloth" (ngModelChange)="change($index, { cloth: $event })" [ariaLabel]="'Cloth of ply ' + ($index + 1)" appendTo="body" size="small" />
+          <select class="list small" [ngModel]="p.cloth" (ngModelChange)="change($index, { cloth: $event })" [attr.aria-label]="'Cloth of ply ' + ($index + 1)">@for (c of cloths(); track c.value) {<option [value]="c.value">{{ c.label }}</option>}</select>
           <button type="button" class="turn" [disabled]="p.turns.length < 2" [attr.aria-label]="'Turn ply ' + ($index + 1) + ', now ' + p.way" title="Turn" (click)="turn($index)">{{ p.way }}</button>
           @if (faces()) {<button type="button" class="turn" [attr.aria-label]="'Ply ' + ($index + 1) + ' on the other face, now ' + (p.side ?? 'outside')" (click)="flip($index)">{{ p.side === 'inside' ? 'in' : 'out' }}</button>}
           <button type="button" class="mini" [disabled]="$index === 0" [attr.aria-label]="'Ply ' + ($index + 1) + ' earlier'" (click)="shift($index, -1)">↑</button>
@@ -49,7 +48,7 @@ const TURNS: Readonly<Record<Cloth['kind'], readonly Way[]>> = {
     li { display: flex; align-items: center; gap: 6px; min-height: 44px; padding: 3px 0; border-bottom: 1px solid var(--hairline); background: var(--ground); }
     .grip { cursor: grab; color: var(--muted); padding: 8px 4px; touch-action: none; }
     b { min-width: 20px; text-align: right; }
-    p-select { flex: 1 1 auto; min-width: 0; }
+    select { flex: 1 1 auto; min-width: 0; }
     .turn, .mini { all: unset; box-sizing: border-box; cursor: pointer; text-align: center; border: 1px solid var(--hairline); border-radius: 3px; min-height: 34px; min-width: 30px; line-height: 32px; background: var(--paper); }
     .turn { min-width: 48px; border-color: var(--ink); font-weight: 600; padding: 0 4px; }
     .turn:focus-visible, .mini:focus-visible { outline: 2px solid var(--act); }
