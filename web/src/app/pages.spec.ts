@@ -228,7 +228,7 @@ describe('a choice', () => {
     TestBed.resetTestingModule();
     const list = await show('duty');
     const options = list.host.querySelectorAll<HTMLOptionElement>('select option');
-    expect([...options].slice(0, 2).map((o) => o.textContent)).toEqual(['choose', 'cosmetic']);
+    expect([...options].slice(0, 2).map((o) => o.textContent)).toEqual(['choose', 'cosmetic feather 5:1']);
     const select = list.host.querySelector('select');
     if (!select) return fail('a list');
     select.value = 'general';

@@ -1,23 +1,19 @@
 import { washFirst } from '../common/wash';
 import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
-import type { Cloth, Product } from '../../materials/product';
-import { RATES } from '../../materials/work-rates';
+import type { Product } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
-import { RepairBuilder, each, perM2, perMetre } from '../builder';
-import { abradeBetween } from '../common/goes';
-import { grooveVolume, goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
-import { massFor, mixed } from '../common/mixing';
-import { planReinforcement } from '../common/reinforce';
+import { RepairBuilder, perMetre } from '../builder';
+import { grooveVolume } from '../common/measures';
 import type { RepairKind } from '../repair';
-import { lower, ml, mm, words } from '../words';
+import { mm, words } from '../words';
 import { drawFoil } from './draw';
-import { compareOffsets, leadingRadius, thicknessAt } from './foil-profile';
+import { compareOffsets, leadingRadius } from './foil-profile';
 import { boreVolume, builtUp, clampCount, foilMass, nickVolume, splitVolume } from './volumes';
+import { fill } from './fill';
+import { partOf, type Joint, type Part } from './part';
 
 const MIN = 60;
-const CHORD = 0.25;
-const THICK = 0.02;
 const SPAN = 1;
 const TRAILING = 0.0015;
 const SPLIT = 0.0005;
@@ -35,13 +31,14 @@ const SLOT_PLAY = 0.002;
 const COAT_FILM = 0.0003;
 /** A part heavier than this is not lifted by one. Source: usual limit of lifting by hand. */
 const LIFT_ALONE = 25;
-const LOSS = 0.25;
+
 /** Heat that a part stands, °C. Source: softening of its material with a margin. */
 const HEAT: Readonly<Record<string, number>> = {
   'foil-g10': 100,
   'foil-moulded': 50,
   'foil-thermoplastic': 60,
 };
+
 const DENSITY: Readonly<Record<string, number>> = {
   'foil-g10': 1850,
   'foil-moulded': 700,
@@ -64,15 +61,6 @@ export const roundBlended = formula({
   source: 'round the blended ground on both faces',
   inputs: { l: 'length of the damage', d: 'its depth' },
   evaluate: (x) => 2 * (x.l + 2 * x.d + 0.12),
-});
-
-export const middleOfBite = formula({
-  id: 'repairs/edge/plan',
-  expression: 'x = d/2',
-  unit: 'm',
-  source: 'middle of the bite',
-  inputs: { d: 'depth of the bite' },
-  evaluate: (x) => x.d / 2,
 });
 
 export const faceDifference = formula({
@@ -120,23 +108,6 @@ export const onBothFaces = formula({
   evaluate: (x) => 2 * x.l,
 });
 
-export const graphiteMass = formula({
-  id: 'repairs/edge/plan',
-  expression: 'm = 0.2·m_epoxy',
-  unit: 'kg',
-  source: 'stirred in until it is as thick as cream',
-  inputs: { m_epoxy: 'epoxy' },
-  evaluate: (x) => 0.2 * x.m_epoxy,
-});
-
-interface Part {
-  readonly chord: Figure;
-  readonly thick: Figure;
-  readonly edge: 'leading' | 'trailing' | 'tip';
-  readonly depth: Figure;
-  readonly local: Figure;
-}
-
 /** Edges, foils and their bearings: the outline made true first, then the faces. */
 export const EDGE_KIND: RepairKind = {
   id: 'edge',
@@ -173,58 +144,6 @@ export const EDGE_KIND: RepairKind = {
     return b.done('edge', bored ? 'bearing' : 'edge');
   },
 };
-
-function partOf(b: RepairBuilder): Part {
-  const { job, survey } = b.input;
-  const own = job.repair?.edge ?? {};
-  const hull = b.input.substrate.family === 'frp';
-  const edge = own.edge ?? 'trailing';
-  const chord = b.pick('chord', 'chord', 'm', own.chord, CHORD, 'typical; measure it beside the damage');
-  const thick = b.pick(
-    'thick',
-    hull ? 'thickness' : 'thickest',
-    'm',
-    own.thick ?? (hull ? job.hull.thickness : undefined),
-    hull ? 0.008 : THICK,
-    'typical; calipers beside the damage',
-  );
-  const depth = b.pick(
-    'depth',
-    'deep, from the edge in',
-    'm',
-    job.damage.depth,
-    Math.max(0.002, survey.width.value),
-    'width of the damage until measured',
-  );
-  if (depth.value > chord.value / 2)
-    b.report('error', 'grind', 'damage.depth', 'edge-beyond-half', {
-      depth: depth.value,
-      chord: chord.value,
-    });
-  const half = b.ledger.compute('half', 'half-way in', middleOfBite, { d: depth });
-  const local = hull
-    ? thick
-    : b.compute('local', 'thickness half-way in', thicknessAt, {
-        x: half,
-        c: chord,
-        t: thick,
-        from: b.ledger.given(
-          'from',
-          'counted from',
-          edge === 'leading' ? 0 : 1,
-          '1',
-          own.edge ? 'entered' : 'assumed',
-          edge === 'leading' ? 'leading edge' : 'trailing edge or tip',
-        ),
-      });
-  b.at('grind')
-    .ask('repair.edge.part', own.part ?? (hull ? 'other' : 'rudder'))
-    .ask('repair.edge.edge', edge)
-    .ask('repair.edge.chord', chord)
-    .ask('repair.edge.thick', thick)
-    .ask('damage.depth', depth);
-  return { chord, thick, edge, depth, local };
-}
 
 function offsets(b: RepairBuilder): void {
   const { offsets: list = [] } = b.input.job.repair?.edge ?? {};
@@ -402,12 +321,6 @@ function split(b: RepairBuilder, part: Part, bond: Product | undefined): Joint {
   return { volume, clamps };
 }
 
-/** What goes into a joint, and what draws it together where it is closed. */
-interface Joint {
-  readonly volume: Figure;
-  readonly clamps?: Figure;
-}
-
 /** A worn pivot hole or a corroded insert: bored out, filled with a bearing that slides, drilled for the pin. */
 function pivot(b: RepairBuilder, part: Part): Joint {
   const own = b.input.job.repair?.edge ?? {};
@@ -470,153 +383,6 @@ function broken(b: RepairBuilder, part: Part): Joint {
     .key('Groove', d, 'mm', 1)
     .say(words`Open it from both faces to the middle, ${mm(d, 1)} each, over ${mm(survey.length)}.`);
   return { volume: v };
-}
-
-/** Mixed and run in first: a joint that is clamped dry stays dry. */
-function clamp(b: RepairBuilder, clamps: Figure): void {
-  b.step(
-    'mix',
-    'glue',
-    'edge',
-    { place: 'edge', serves: 'split', fields: { count: clamps.value } },
-    10,
-    [each(1.5 * MIN, clamps, 'per clamp')],
-    { people: 2 },
-  );
-}
-
-function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, bored: boolean): void {
-  const { volume, clamps } = joint;
-  const { survey, chain, damage } = b.input;
-  const whole = b.compute('whole', 'with what is lost', withLoss, {
-    'V₀': volume,
-    loss: b.assumed('loss', 'lost and squeezed out', LOSS, 'fraction', 'small pots'),
-  });
-  const inner = linkOf(chain, 'reinforce');
-  const cloth =
-    inner?.role === 'cloth' && damage !== 'nick' && damage !== 'worn-edge' && !bored
-      ? planReinforcement(
-          b,
-          inner as Cloth,
-          { length: survey.length, width: part.depth },
-          2,
-          0.05,
-          'a layer on each face over the joint',
-        )
-      : undefined;
-  const most =
-    'maximumPerGo' in bond && bond.maximumPerGo
-      ? b.sheetFigure('perGo', 'thickest in one go', bond, 'maximumPerGo', bond.maximumPerGo, 'm')
-      : b.assumed('perGo', 'thickest in one go', 0.01, 'm', 'usual');
-  const goes =
-    damage === 'split-edge'
-      ? b.ledger.given('goes', 'goes', 1, 'count', 'computed', 'thin in a split')
-      : b.compute('goes', 'goes', wholeNumber, { x: bored ? part.thick : part.local, most });
-  // Every go sets before the next, so every go is a mix of its own.
-  const each = massFor(b, 'fill', bond, b.compute('eachGo', 'each go', shareOf, { X: whole, n: goes }));
-  const mass = b.compute('fillAll', `${bond.name} in all`, goesAlike, {
-    m_go: each,
-    n: goes,
-  });
-  const title = bored ? `${bond.name}, with graphite` : bond.name;
-  mixed(b, {
-    id: 'fill',
-    stage: 'mix',
-    title: goes.value > 1 ? `${title}, each go` : title,
-    about: bored ? 'pour the bearing' : 'fill the edge',
-    product: bond,
-    mass: each,
-    working: b.assumed('working', 'filling', 300, 's', 'minutes'),
-    next: goes.value > 1 ? 'next go' : 'can be sanded',
-    repeats: goes,
-  });
-  const all = cloth ? b.ledger.sum('bondMass', bond.name, 'kg', [mass, cloth.resin]) : mass;
-  if (cloth)
-    mixed(b, {
-      id: 'wetOut',
-      stage: 'mix',
-      title: `${bond.name}, for the cloth`,
-      about: 'a layer on each face',
-      product: bond,
-      mass: cloth.resin,
-      working: b.assumed('clothTime', 'wetting out', 420, 's', 'both faces'),
-      next: 'can be sanded',
-    });
-  b.material('bond', bond.name, 'edge', all, bond);
-  if (bored)
-    b.material(
-      'graphite',
-      'graphite powder',
-      '20 parts in 100',
-      b.ledger.compute('graphite', 'graphite', graphiteMass, { m_epoxy: mass }),
-      b.input.library.products.find((p) => p.id === 'graphite'),
-    );
-  // Glass over a split lies on the old faces; a groove was abraded past itself when it was opened.
-  if (cloth && clamps)
-    b.step('grind', 'abrade', 'clothFaces', { place: 'edge', serves: 'cloth' }, RATES.abradeFixed / 60, [
-      perM2(RATES.abradePerM2, cloth.area),
-    ]);
-  const times = b.times(bond);
-  for (let go = 1; go <= goes.value; go += 1) {
-    abradeBetween(b, go);
-    b.step(
-      'mix',
-      'mix',
-      bored ? 'graphite' : 'pot',
-      { place: 'bench', serves: `fill-${go}` },
-      RATES.mixBatch / 60,
-      [],
-      {
-        withNext: true,
-      },
-    );
-    const wet = go === goes.value ? cloth : undefined;
-    b.step(
-      'mix',
-      'fill',
-      bored ? 'bore' : clamps ? 'split' : goes.value > 1 ? 'facesGo' : 'faces',
-      { place: 'fill', serves: `fill-${go}`, fields: { go } },
-      8,
-      [],
-      { withNext: wet !== undefined || clamps !== undefined },
-    );
-    if (wet) {
-      b.step('mix', 'mix', 'cloth', { place: 'bench', serves: 'cloth' }, RATES.mixBatch / 60, [], {
-        withNext: true,
-      });
-      b.step(
-        'mix',
-        'lay',
-        'faces',
-        { place: 'edge', serves: 'cloth', fields: { product: inner?.name ?? '' } },
-        RATES.spreadFixed / 60,
-        [perM2(RATES.spreadPerM2, wet.area)],
-        { withNext: clamps !== undefined },
-      );
-    }
-    if (clamps) clamp(b, clamps);
-    if (times)
-      b.wait(
-        'mix',
-        go === goes.value ? 'untilWorked' : 'nextGo',
-        { place: 'fill', serves: `fill-${go}` },
-        times.sand,
-        b.curing(bond, 'sand'),
-      );
-  }
-  if (bored) b.step('mix', 'drill', 'pin', { place: 'bore', serves: 'pin' }, 25);
-  b.at('mix')
-    .key('Fill', whole, 'ml', 1)
-    .key('Goes', goes)
-    .key('In all', all)
-    .say(
-      words`${ml(whole, 1)} of ${lower(bond.name)} in ${goes} ${goes.value === 1 ? 'go' : 'goes'}${times ? words`; worked after ${times.sand}` : ''}.`,
-    );
-  b.accept(
-    'mix',
-    bored ? 'turn the pin through a full circle' : 'a nail pressed into the fill',
-    bored ? 'turns freely, no rattle' : 'no print',
-  );
 }
 
 /** Outline first, then the faces; edges are never knife-sharp. */

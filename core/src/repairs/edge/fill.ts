@@ -1,0 +1,171 @@
+import { formula } from '../../trace/formula';
+import { linkOf } from '../../match/chain';
+import type { Cloth, Product } from '../../materials/product';
+import { RATES } from '../../materials/work-rates';
+import type { Figure } from '../../trace/figure';
+import { RepairBuilder, each, perM2 } from '../builder';
+import { abradeBetween } from '../common/goes';
+import { goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
+import { massFor, mixed } from '../common/mixing';
+import { planReinforcement } from '../common/reinforce';
+import { lower, ml, words } from '../words';
+import type { Joint, Part } from './part';
+
+const MIN = 60;
+const LOSS = 0.25;
+
+export const graphiteMass = formula({
+  id: 'repairs/edge/fill',
+  expression: 'm = 0.2·m_epoxy',
+  unit: 'kg',
+  source: 'stirred in until it is as thick as cream',
+  inputs: { m_epoxy: 'epoxy' },
+  evaluate: (x) => 0.2 * x.m_epoxy,
+});
+
+/** Mixed and run in first: a joint that is clamped dry stays dry. */
+function clamp(b: RepairBuilder, clamps: Figure): void {
+  b.step(
+    'mix',
+    'glue',
+    'edge',
+    { place: 'edge', serves: 'split', fields: { count: clamps.value } },
+    10,
+    [each(1.5 * MIN, clamps, 'per clamp')],
+    { people: 2 },
+  );
+}
+
+export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, bored: boolean): void {
+  const { volume, clamps } = joint;
+  const { survey, chain, damage } = b.input;
+  const whole = b.compute('whole', 'with what is lost', withLoss, {
+    'V₀': volume,
+    loss: b.assumed('loss', 'lost and squeezed out', LOSS, 'fraction', 'small pots'),
+  });
+  const inner = linkOf(chain, 'reinforce');
+  const cloth =
+    inner?.role === 'cloth' && damage !== 'nick' && damage !== 'worn-edge' && !bored
+      ? planReinforcement(
+          b,
+          inner as Cloth,
+          { length: survey.length, width: part.depth },
+          2,
+          0.05,
+          'a layer on each face over the joint',
+        )
+      : undefined;
+  const most =
+    'maximumPerGo' in bond && bond.maximumPerGo
+      ? b.sheetFigure('perGo', 'thickest in one go', bond, 'maximumPerGo', bond.maximumPerGo, 'm')
+      : b.assumed('perGo', 'thickest in one go', 0.01, 'm', 'usual');
+  const goes =
+    damage === 'split-edge'
+      ? b.ledger.given('goes', 'goes', 1, 'count', 'computed', 'thin in a split')
+      : b.compute('goes', 'goes', wholeNumber, { x: bored ? part.thick : part.local, most });
+  // Every go sets before the next, so every go is a mix of its own.
+  const each = massFor(b, 'fill', bond, b.compute('eachGo', 'each go', shareOf, { X: whole, n: goes }));
+  const mass = b.compute('fillAll', `${bond.name} in all`, goesAlike, {
+    m_go: each,
+    n: goes,
+  });
+  const title = bored ? `${bond.name}, with graphite` : bond.name;
+  mixed(b, {
+    id: 'fill',
+    stage: 'mix',
+    title: goes.value > 1 ? `${title}, each go` : title,
+    about: bored ? 'pour the bearing' : 'fill the edge',
+    product: bond,
+    mass: each,
+    working: b.assumed('working', 'filling', 300, 's', 'minutes'),
+    next: goes.value > 1 ? 'next go' : 'can be sanded',
+    repeats: goes,
+  });
+  const all = cloth ? b.ledger.sum('bondMass', bond.name, 'kg', [mass, cloth.resin]) : mass;
+  if (cloth)
+    mixed(b, {
+      id: 'wetOut',
+      stage: 'mix',
+      title: `${bond.name}, for the cloth`,
+      about: 'a layer on each face',
+      product: bond,
+      mass: cloth.resin,
+      working: b.assumed('clothTime', 'wetting out', 420, 's', 'both faces'),
+      next: 'can be sanded',
+    });
+  b.material('bond', bond.name, 'edge', all, bond);
+  if (bored)
+    b.material(
+      'graphite',
+      'graphite powder',
+      '20 parts in 100',
+      b.ledger.compute('graphite', 'graphite', graphiteMass, { m_epoxy: mass }),
+      b.input.library.products.find((p) => p.id === 'graphite'),
+    );
+  // Glass over a split lies on the old faces; a groove was abraded past itself when it was opened.
+  if (cloth && clamps)
+    b.step('grind', 'abrade', 'clothFaces', { place: 'edge', serves: 'cloth' }, RATES.abradeFixed / 60, [
+      perM2(RATES.abradePerM2, cloth.area),
+    ]);
+  const times = b.times(bond);
+  for (let go = 1; go <= goes.value; go += 1) {
+    abradeBetween(b, go);
+    b.step(
+      'mix',
+      'mix',
+      bored ? 'graphite' : 'pot',
+      { place: 'bench', serves: `fill-${go}` },
+      RATES.mixBatch / 60,
+      [],
+      {
+        withNext: true,
+      },
+    );
+    const wet = go === goes.value ? cloth : undefined;
+    b.step(
+      'mix',
+      'fill',
+      bored ? 'bore' : clamps ? 'split' : goes.value > 1 ? 'facesGo' : 'faces',
+      { place: 'fill', serves: `fill-${go}`, fields: { go } },
+      8,
+      [],
+      { withNext: wet !== undefined || clamps !== undefined },
+    );
+    if (wet) {
+      b.step('mix', 'mix', 'cloth', { place: 'bench', serves: 'cloth' }, RATES.mixBatch / 60, [], {
+        withNext: true,
+      });
+      b.step(
+        'mix',
+        'lay',
+        'faces',
+        { place: 'edge', serves: 'cloth', fields: { product: inner?.name ?? '' } },
+        RATES.spreadFixed / 60,
+        [perM2(RATES.spreadPerM2, wet.area)],
+        { withNext: clamps !== undefined },
+      );
+    }
+    if (clamps) clamp(b, clamps);
+    if (times)
+      b.wait(
+        'mix',
+        go === goes.value ? 'untilWorked' : 'nextGo',
+        { place: 'fill', serves: `fill-${go}` },
+        times.sand,
+        b.curing(bond, 'sand'),
+      );
+  }
+  if (bored) b.step('mix', 'drill', 'pin', { place: 'bore', serves: 'pin' }, 25);
+  b.at('mix')
+    .key('Fill', whole, 'ml', 1)
+    .key('Goes', goes)
+    .key('In all', all)
+    .say(
+      words`${ml(whole, 1)} of ${lower(bond.name)} in ${goes} ${goes.value === 1 ? 'go' : 'goes'}${times ? words`; worked after ${times.sand}` : ''}.`,
+    );
+  b.accept(
+    'mix',
+    bored ? 'turn the pin through a full circle' : 'a nail pressed into the fill',
+    bored ? 'turns freely, no rattle' : 'no print',
+  );
+}

@@ -1,0 +1,82 @@
+import { formula } from '../../trace/formula';
+import type { Figure } from '../../trace/figure';
+import { RepairBuilder } from '../builder';
+import { thicknessAt } from './foil-profile';
+
+const CHORD = 0.25;
+const THICK = 0.02;
+
+export const middleOfBite = formula({
+  id: 'repairs/edge/part',
+  expression: 'x = d/2',
+  unit: 'm',
+  source: 'middle of the bite',
+  inputs: { d: 'depth of the bite' },
+  evaluate: (x) => x.d / 2,
+});
+
+export interface Part {
+  readonly chord: Figure;
+  readonly thick: Figure;
+  readonly edge: 'leading' | 'trailing' | 'tip';
+  readonly depth: Figure;
+  readonly local: Figure;
+}
+
+export function partOf(b: RepairBuilder): Part {
+  const { job, survey } = b.input;
+  const own = job.repair?.edge ?? {};
+  const hull = b.input.substrate.family === 'frp';
+  const edge = own.edge ?? 'trailing';
+  const chord = b.pick('chord', 'chord', 'm', own.chord, CHORD, 'typical; measure it beside the damage');
+  const thick = b.pick(
+    'thick',
+    hull ? 'thickness' : 'thickest',
+    'm',
+    own.thick ?? (hull ? job.hull.thickness : undefined),
+    hull ? 0.008 : THICK,
+    'typical; calipers beside the damage',
+  );
+  const depth = b.pick(
+    'depth',
+    'deep, from the edge in',
+    'm',
+    job.damage.depth,
+    Math.max(0.002, survey.width.value),
+    'width of the damage until measured',
+  );
+  if (depth.value > chord.value / 2)
+    b.report('error', 'grind', 'damage.depth', 'edge-beyond-half', {
+      depth: depth.value,
+      chord: chord.value,
+    });
+  const half = b.ledger.compute('half', 'half-way in', middleOfBite, { d: depth });
+  const local = hull
+    ? thick
+    : b.compute('local', 'thickness half-way in', thicknessAt, {
+        x: half,
+        c: chord,
+        t: thick,
+        from: b.ledger.given(
+          'from',
+          'counted from',
+          edge === 'leading' ? 0 : 1,
+          '1',
+          own.edge ? 'entered' : 'assumed',
+          edge === 'leading' ? 'leading edge' : 'trailing edge or tip',
+        ),
+      });
+  b.at('grind')
+    .ask('repair.edge.part', own.part ?? (hull ? 'other' : 'rudder'))
+    .ask('repair.edge.edge', edge)
+    .ask('repair.edge.chord', chord)
+    .ask('repair.edge.thick', thick)
+    .ask('damage.depth', depth);
+  return { chord, thick, edge, depth, local };
+}
+
+/** What goes into a joint, and what draws it together where it is closed. */
+export interface Joint {
+  readonly volume: Figure;
+  readonly clamps?: Figure;
+}
