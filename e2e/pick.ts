@@ -3,8 +3,11 @@ import type { Page } from '@playwright/test';
 /** Chooses an option of a list by its label: of the device's own list, or of a long one that is searched and comes after the page. */
 export async function pick(page: Page, label: string, option: string | RegExp): Promise<void> {
   const list = page.getByRole('combobox', { name: label, exact: true });
-  await list.scrollIntoViewIfNeeded();
-  await page.waitForTimeout(300);
+  await list.waitFor();
+  // A long list is made a moment after the page; one that opens closes again when the panel scrolls.
+  await page.waitForTimeout(400);
+  await list.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+  await page.waitForTimeout(200);
   if ((await list.evaluate((e) => e.tagName)) === 'SELECT') {
     const labels = await list.locator('option').allTextContents();
     const wanted = labels.find((l) => (typeof option === 'string' ? l === option : option.test(l)));

@@ -1,3 +1,4 @@
+import { fewestShut } from '../src/plan/by-day';
 import { networkOf, placeTasks, type Item, type Step, type Work } from '../src/index';
 import { Ledger } from '../src/trace/ledger';
 import { stepOf } from '../src/work/step-of';
@@ -162,5 +163,44 @@ describe('placement by links', () => {
       ],
     };
     expect(() => placeTasks(ring, 0, {}, {}, ['mix'])).toThrowError(/wait for one another/);
+  });
+});
+
+describe('the shift that a row of layers begins in', () => {
+  const HOUR = 3_600_000;
+  /** Days of eight hours from midnight on; time in h. */
+  const days = {
+    longest: 8 * HOUR,
+    place: (at: number, length: number) => {
+      const day = Math.floor(at / (24 * HOUR)) * 24 * HOUR;
+      const fits = at - day + length <= 8 * HOUR;
+      const start = fits ? at : day + 24 * HOUR;
+      return { start, end: start + length };
+    },
+    next: (after: number) => (Math.floor(after / (24 * HOUR)) + 1) * 24 * HOUR,
+  };
+  const work = (hours: number) => ({ length: hours * HOUR, unbroken: true });
+  const wait = (hours: number, closes: number) => ({ wait: hours * HOUR, closes: closes * HOUR });
+  const begins = (rows: Parameters<typeof fewestShut>[1], at: number, closes = Infinity): number =>
+    fewestShut(days, rows, at * HOUR, closes * HOUR) / HOUR;
+
+  it('is the first where nothing shuts, or where nothing can be saved', () => {
+    expect(begins([work(2), wait(2, 4), work(2)], 1)).toBe(1);
+    // Every layer takes a day and shuts before the next: no start helps.
+    expect(begins([work(7), wait(2, 4), work(7), wait(2, 4), work(7)], 0)).toBe(0);
+  });
+  it('is the next morning where the second layer would come too late tonight', () => {
+    expect(begins([work(2), wait(2, 4), work(2)], 5)).toBe(24);
+    expect(begins([work(2), wait(2, 30), work(2)], 5)).toBe(5);
+  });
+  it('counts what all of them lose, not only the first', () => {
+    // From 3 h on: the second is in time, the third is not. From the morning on all three are.
+    const rows = [work(1), wait(1, 2), work(1), wait(1, 2), work(1), wait(1, 2), work(1)] as const;
+    expect(begins([...rows], 3)).toBe(24);
+    expect(begins([...rows], 1)).toBe(1);
+  });
+  it('is not later than a window that it has to meet itself, unless more are saved by it', () => {
+    expect(begins([work(2), wait(2, 4), work(2)], 5, 6)).toBe(5);
+    expect(begins([work(2)], 5, 4)).toBe(5);
   });
 });
