@@ -62,6 +62,27 @@ describe('the shop board', () => {
     expect(board.windows.map((w) => w.when).join()).toContain('shuts');
   });
 
+  it('does not ask for hands while the yard is shut: what begins in the morning is next', () => {
+    // Tuesday 09:00 UTC; a yard that works from noon on, wherever the spec runs, has not opened for a day of 30 minutes.
+    const local = new Date(NOW);
+    const clock = (h: number): string => `${String((local.getHours() + h + 24) % 24).padStart(2, '0')}:00`;
+    const opensIn = { days: 'daily', start: clock(2), end: `${clock(2).slice(0, 2)}:30` } as const;
+    const board = yardBoard(
+      [
+        job('shut', -30, [
+          ['survey', -21],
+          ['system', -21],
+        ]),
+      ],
+      { hours: opensIn },
+      NOW,
+    );
+    expect(names(board.hands)).toEqual([]);
+    expect(names(board.next)).toEqual(['shut']);
+    expect(board.next[0].when).toContain('from');
+    expect(board.next[0].at).toBeGreaterThan(NOW);
+  });
+
   it('asks for facts where a job cannot be planned, and drops a finished one', () => {
     const bare: StoredJob = { ...job('bare', 0), document: { format: 'nelbo-job/1', hull: {}, damage: {} } };
     const finished = job(

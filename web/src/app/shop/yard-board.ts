@@ -33,7 +33,7 @@ export interface BoardLine {
 
 export interface Board {
   readonly hands: readonly BoardLine[];
-  /** Work that follows a wait which is running. */
+  /** Work that follows a wait which is running, or that begins when the yard opens again. */
   readonly next: readonly BoardLine[];
   readonly curing: readonly BoardLine[];
   readonly windows: readonly BoardLine[];
@@ -167,10 +167,12 @@ export function yardBoard(
         });
       }
     } else {
-      board.hands.push({
+      // What begins when the yard opens again is next, and needs nobody now.
+      const later = current.start > now;
+      board[later ? 'next' : 'hands'].push({
         ...line,
         what: `${current.label}, ${say(current.duration)}`,
-        when: `since ${sayWhen(current.start, now)}`,
+        when: `${later ? 'from' : 'since'} ${sayWhen(current.start, now)}`,
         at: current.start,
         late: false,
       });

@@ -48,6 +48,7 @@ import { LocalStore } from './local-store';
 import { newId } from './new-id';
 import { Outbox, sendDraft, type Sent } from './outbox';
 import { TIME_ZONE } from './reading';
+import { ChangeOfMind } from './change-of-mind';
 import { KindPlanner, RepairKinds } from './repair-kinds';
 import { SavesUnderWay } from './saves-under-way';
 import { ShopStore } from './shop-store';
@@ -59,8 +60,6 @@ const RETRY_MS = 3000;
 const PATIENCE_MS = 10_000;
 /** What this device has of a job is shown by then, whether or not the server has answered. */
 const KEPT_PATIENCE_MS = 1500;
-/** Edits closer together than this count as one change of mind. */
-const BURST_MS = 4000;
 
 interface Open {
   readonly id: string;
@@ -98,8 +97,7 @@ export class JobStore {
   #draft: Draft | undefined;
   #letGo: () => void = () => undefined;
   #openedAt = Date.now();
-  #baseline: { plan: Plan; document: JobDocument; at: number; elsewhere: boolean } | undefined;
-  #last: { plan?: Plan; document: JobDocument } | undefined;
+  readonly #mind = new ChangeOfMind();
 
   readonly save$: Observable<SaveState> = this.#save.asObservable();
   readonly failure$: Observable<string | undefined> = this.#failure.asObservable();
@@ -218,8 +216,7 @@ export class JobStore {
   /** Shows what this device has of a job. */
   #show(id: string, draft: Draft | undefined): void {
     this.#openedAt = Date.now();
-    this.#baseline = undefined;
-    this.#last = undefined;
+    this.#mind.forget();
     this.#history.next(draft?.history ?? NO_EDITS);
     this.#draft = draft;
     if (draft) this.#document.next({ id, document: draft.document });
@@ -396,15 +393,8 @@ export class JobStore {
       timeZone: TIME_ZONE,
     });
     this.#needsKinds = needs !== undefined;
-    const now = Date.now();
-    const previous = this.#last;
-    const fresh =
-      !this.#baseline || now - this.#baseline.at > BURST_MS || this.#baseline.elsewhere !== elsewhere;
-    if (previous?.plan && fresh)
-      this.#baseline = { plan: previous.plan, document: previous.document, at: now, elsewhere };
-    if (this.#baseline) this.#baseline = { ...this.#baseline, at: now };
-    this.#last = { plan, document };
-    const baseline = this.#baseline;
+    // What is still to come with the kinds of repair is no change of the plan.
+    const baseline = needs ? undefined : this.#mind.before(plan, document, elsewhere);
     const changes = plan && baseline ? comparePlans(baseline.plan, plan) : [];
     const resinBefore = baseline && holderOf(baseline.plan);
     const moved = resinBefore !== undefined && resinBefore !== (plan && holderOf(plan));
