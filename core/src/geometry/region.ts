@@ -82,7 +82,8 @@ export const band = (line: readonly Point[], distance: number): Region =>
 
 /** Distance of a point from a segment, m. */
 export function toSegment(p: Point, a: Point, b: Point): number {
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
+  const dx = b.x - a.x;
+  const dy = b.y - a.y;
   const square = dx * dx + dy * dy;
   const t = square === 0 ? 0 : Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / square));
   return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
@@ -90,6 +91,10 @@ export function toSegment(p: Point, a: Point, b: Point): number {
 
 const turn = (a: Point, b: Point, c: Point): number =>
   Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
+
+/** Gap between two intervals, each by its ends. */
+const apart = (a: number, b: number, c: number, d: number): number =>
+  Math.max(Math.min(a, b) - Math.max(c, d), Math.min(c, d) - Math.max(a, b));
 
 /** Least distance between a region's edges and a line or closed outline, m; 0 where they cross. */
 export function gapTo(region: Region, line: readonly Point[], closed: boolean): number {
@@ -99,8 +104,11 @@ export function gapTo(region: Region, line: readonly Point[], closed: boolean): 
   let least = Infinity;
   for (const o of region)
     for (let i = 0, j = o.length - 1; i < o.length; j = i, i += 1) {
-      const [a, b] = [o[j], o[i]];
+      const a = o[j];
+      const b = o[i];
       for (const [c, d] of sides) {
+        // Most pairs are farther apart than the nearest so far, by their boxes alone.
+        if (apart(a.x, b.x, c.x, d.x) >= least || apart(a.y, b.y, c.y, d.y) >= least) continue;
         if (turn(a, b, c) !== turn(a, b, d) && turn(c, d, a) !== turn(c, d, b)) return 0;
         least = Math.min(least, toSegment(a, c, d), toSegment(c, a, b), toSegment(d, a, b));
       }

@@ -3,7 +3,7 @@ import { problem, STAGES, type Problem, type Stage } from '../trace/problem';
 import type { Lag, Work } from '../work/step';
 import { nodesOf, StagePlacement } from './place-stage';
 import type { Crew, Days, Expected, StageSpan, Task, Timeline, Waits } from './timeline';
-import { nextShift, placeWork, shiftLength, type Shift } from './working-hours';
+import { knownShifts, nextShift, placeWork, shiftLength } from './working-hours';
 
 /** Work within the working hours of the yard; round the clock where it has none. */
 function daysOf({ hours, timeZone = 'UTC' }: Crew): Days {
@@ -14,7 +14,7 @@ function daysOf({ hours, timeZone = 'UTC' }: Crew): Days {
       next: () => undefined,
     };
   const zone = Number.isFinite(tzOffset(timeZone, new Date(0))) ? timeZone : 'UTC';
-  const known = new Map<number, Shift>();
+  const known = knownShifts(hours, zone);
   return {
     longest: shiftLength(hours),
     place: (at, length, whole) => placeWork(at, length, whole, hours, zone, known),

@@ -75,8 +75,8 @@ export function* shiftsFrom(
   zone: string,
   known: Map<number, Shift> = new Map(),
 ): Generator<Shift> {
-  const wall = from + tzOffset(zone, new Date(from)) * MINUTE;
-  for (let day = Math.floor(wall / DAY) * DAY; ; day += DAY) {
+  // No wall is a day behind UTC: looking up the zone of every moment would cost more than a day too many.
+  for (let day = Math.floor(from / DAY) * DAY - DAY; ; day += DAY) {
     // 1970-01-01 was a Thursday; Monday is 1, Sunday 7.
     const weekday = ((((day / DAY + 3) % 7) + 7) % 7) + 1;
     if (weekday > LAST_DAY[hours.days]) continue;
@@ -87,6 +87,22 @@ export function* shiftsFrom(
     known.set(day, shift);
     if (shift.to > from) yield shift;
   }
+}
+
+/** Shifts by calendar: the same yard is planned over and over. */
+const calendars = new Map<string, Map<number, Shift>>();
+const MOST_CALENDARS = 16;
+const MOST_DAYS = 4000;
+
+/** Shifts worked out before for these hours at this place. */
+export function knownShifts({ days, start, end }: WorkingHours, zone: string): Map<number, Shift> {
+  const key = [zone, days, start, end].join(' ');
+  const kept = calendars.get(key);
+  if (kept && kept.size < MOST_DAYS) return kept;
+  if (calendars.size >= MOST_CALENDARS) calendars.clear();
+  const known = new Map<number, Shift>();
+  calendars.set(key, known);
+  return known;
 }
 
 /** The beginning of the first shift after a moment, ms since 1970. */

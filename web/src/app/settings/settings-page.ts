@@ -66,7 +66,7 @@ import { Rows, type Row } from './rows';
           <div class="fields three">
             <nb-quantity path="hands" [root]="root" [value]="s.hands" [assumed]="oneHand" (changed)="set('hands', $event)" />
           </div>
-          <p class="muted">Work is planned into these hours; cure goes on round the clock, and a layer is laid so that its window falls by day.</p>
+          <p class="muted lead after">Work is planned into these hours; cure goes on round the clock, and a layer is laid so that its window falls by day.</p>
           <div class="fields three">
             <nb-choice path="hours.days" [root]="root" [value]="s.hours?.days" [assumed]="usual.days" (changed)="setDays($event)" />
             @if (s.hours?.days !== 'always') {
@@ -116,7 +116,7 @@ import { Rows, type Row } from './rows';
     [role='status'] { color: var(--wait); } .bad { color: var(--act) !important; font-weight: 700; }
     section { margin-top: 26px; scroll-margin-top: 60px; } h2 { border-bottom: 2px solid var(--ink); padding-bottom: 4px; margin-bottom: 10px; }
     .three { grid-template-columns: repeat(3, minmax(0, 1fr)); } .four { grid-template-columns: repeat(4, minmax(0, 1fr)); }
-    .row { margin-bottom: 12px; } .lead { margin-bottom: 10px; } .switch { display: flex; gap: 10px; align-items: center; margin: 12px 0; }
+    .row { margin-bottom: 12px; } .lead { margin-bottom: 10px; } .after { margin-top: 14px; } .switch { display: flex; gap: 10px; align-items: center; margin: 12px 0; }
     .why { margin-top: 10px; font-size: 0.93rem; color: var(--muted); } .why li { margin-top: 3px; } .why b { color: var(--ink); }
     @media (max-width: 900px) { .three, .four { grid-template-columns: repeat(2, minmax(0, 1fr)); } main { padding: 16px; } }
     @media (max-width: 480px) { .three, .four { grid-template-columns: minmax(0, 1fr); } }
