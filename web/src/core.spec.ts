@@ -18,3 +18,4 @@ import '../../core/spec/stores.spec';
 import '../../core/spec/survey.spec';
 import '../../core/spec/trace.spec';
 import '../../core/spec/units.spec';
+import '../../core/spec/ways.spec';
