@@ -239,6 +239,19 @@ describe('the totals', () => {
     expect(squeezed).toContain('Nextwait2h37min');
   });
 
+  it('say that the hours of the yard are assumed, until it says them', async () => {
+    const assumed = await bench(TotalsStrip, { stage: 'grind' });
+    expect(assumed.text()).toContain('hours assumed');
+    const title = assumed.host.querySelector('[title^="Elapsed"]')?.getAttribute('title');
+    expect(title).toBe('Elapsed, Mon–Fri 08:00–17:00 assumed');
+    TestBed.resetTestingModule();
+    const said = await bench(TotalsStrip, { stage: 'grind' }, JOB, [], { hours: { days: 'always' } });
+    expect(said.text()).not.toContain('hours assumed');
+    expect(said.host.querySelector('[title^="Elapsed"]')?.getAttribute('title')).toBe(
+      'Elapsed, round the clock',
+    );
+  });
+
   it('report a stage done, log it, and move on', async () => {
     const b = await bench(TotalsStrip, { stage: 'grind' });
     const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
