@@ -10,6 +10,7 @@ import {
   occursOn,
   type DamageKind,
 } from '@nelbo/core';
+import { REPAIRS } from '@nelbo/core/repairs';
 import { jobSchemaDocument, planCommand } from '../src/plan-command';
 
 const root = new URL('../..', import.meta.url).pathname;
@@ -140,7 +141,7 @@ describe('every trace', () => {
     for (const system of [{ resin: 'epoxy-slow' }, { resin: 'polyester', finish: 'gel-coat' }]) {
       const { job } = readJob({ ...JSON.parse(readFileSync(golden, 'utf8')), system });
       if (!job) throw new Error('unreadable');
-      const { plan } = planRepair(job, LIBRARY, {}, { now: 0 });
+      const { plan } = planRepair(job, LIBRARY, {}, { now: 0 }, REPAIRS);
       for (const e of Object.values(plan?.trace ?? {})) if (e.formulaId) ids.add(e.formulaId);
     }
     for (const substrate of SUBSTRATES) {
@@ -152,7 +153,7 @@ describe('every trace', () => {
           hull: { material: substrate.id },
           damage: { kind, size: [0.12, 0.06] },
         });
-        for (const e of Object.values((job && planRepair(job, LIBRARY, {}, { now: 0 }).plan?.trace) ?? {}))
+        for (const e of Object.values((job && planRepair(job, LIBRARY, {}, { now: 0 }, REPAIRS).plan?.trace) ?? {}))
           if (e.formulaId) ids.add(e.formulaId);
       }
     }

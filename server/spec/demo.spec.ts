@@ -1,4 +1,5 @@
 import { LIBRARY, planRepair, readJob, stageWords, yardLibrary } from '@nelbo/core';
+import { REPAIRS } from '@nelbo/core/repairs';
 import { migrateDatabase } from '../src/db/connect';
 import { DEMO_PRODUCTS, DEMO_SHOP, demoJobs } from '../src/demo/jobs';
 import { loadDemo } from '../src/demo/load';
@@ -33,7 +34,7 @@ describe('the demo yard', () => {
       const { job, problems } = readJob(document);
       expect(problems).toEqual([]);
       if (!job) continue;
-      const result = planRepair(job, library, DEMO_SHOP, { now: NOW });
+      const result = planRepair(job, library, DEMO_SHOP, { now: NOW }, REPAIRS);
       expect(result.problems.filter((p) => p.severity === 'error'))
         .withContext(document.title ?? '')
         .toEqual([]);

@@ -2,6 +2,7 @@ import { createCanvas } from '@napi-rs/canvas';
 import DxfParser from 'dxf-parser';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { LIBRARY, bounds, planRepair, readJob, regionArea, type Point } from '@nelbo/core';
+import { REPAIRS } from '@nelbo/core/repairs';
 import {
   dxfLayer,
   patternPieces,
@@ -19,7 +20,7 @@ const jobs = demoJobs(NOW);
 const of = (ending: string): { id: string; pieces: readonly PatternPiece[] } => {
   const job = jobs.find((j) => j.id.endsWith(ending));
   const { job: read } = readJob(job?.document);
-  const plan = read && planRepair(read, LIBRARY, {}, { now: NOW }).plan;
+  const plan = read && planRepair(read, LIBRARY, {}, { now: NOW }, REPAIRS).plan;
   if (!job || !plan) throw new Error('no such job');
   return { id: job.id, pieces: patternPieces(plan, LIBRARY) };
 };
