@@ -153,7 +153,9 @@ describe('every trace', () => {
           hull: { material: substrate.id },
           damage: { kind, size: [0.12, 0.06] },
         });
-        for (const e of Object.values((job && planRepair(job, LIBRARY, {}, { now: 0 }, REPAIRS).plan?.trace) ?? {}))
+        for (const e of Object.values(
+          (job && planRepair(job, LIBRARY, {}, { now: 0 }, REPAIRS).plan?.trace) ?? {},
+        ))
           if (e.formulaId) ids.add(e.formulaId);
       }
     }
