@@ -17,7 +17,7 @@ import { JobContext } from './job-context';
       <dl>
         @if (totals(); as t) {
           <div><dt>Hands-on <span class="span">{{ span(t.handsOn, 'h', 1) }}</span></dt><dd><nb-figure [figure]="t.handsOn" class="plain" /></dd></div>
-          <div [title]="t.elapsedBasis"><dt>Elapsed @if (hoursAssumed()) {<span class="span">hours assumed</span>}</dt><dd><nb-figure [figure]="t.elapsed" class="plain" /></dd></div>
+          <div [title]="t.elapsedBasis"><dt>Elapsed@if (hoursAssumed()) {<span class="span">, hours assumed</span>}</dt><dd><nb-figure [figure]="t.elapsed" class="plain" /></dd></div>
           @if (context.plan()?.dish?.mix) {<div class="less"><dt>Resin</dt><dd><nb-figure [figure]="t.resin" class="plain" /></dd></div>}
           <div class="less"><dt>Materials</dt><dd><nb-figure [figure]="t.materials" [prefix]="context.currency()" class="plain" /></dd></div>
           <div class="less"><dt>Labour</dt><dd><nb-figure [figure]="t.labour" [prefix]="context.currency()" class="plain" /></dd></div>
