@@ -1,5 +1,5 @@
 import { forecastCure } from '../src/cure';
-import { LIBRARY, refinePlan, type JobDocument } from '../src/index';
+import { ACTIONS, LIBRARY, refinePlan, tellStep, type JobDocument } from '../src/index';
 import { publicPlan } from '../src/papers';
 import { BASE, CLOCK, ROUND_THE_CLOCK, idsOf, planOf, planRepair, read, workOf } from './support';
 
@@ -168,6 +168,20 @@ describe('a wet balsa deck that gets a new core under a tent', () => {
     );
     expect((read?.start ?? 0) - (aired?.end ?? 0)).toBeGreaterThanOrEqual(4 * 86_400_000);
     expect(fitted?.start ?? 0).toBeGreaterThanOrEqual(read?.end ?? Infinity);
+  });
+
+  it('warns of heat and solvent where the heater is set up, and calls nothing dry before it was read', () => {
+    const { plan } = planOf(document);
+    const cautions = plan.repair?.cautions.filter((c) => c.stage === 'grind').map((c) => c.text) ?? [];
+    expect(cautions.join(' ')).toMatch(/never a flame.*Solvent is aired out/);
+    const steps = plan.work?.steps ?? [];
+    const read = steps.findIndex((s) => s.action === 'read');
+    for (const s of steps.slice(0, read))
+      expect(`${tellStep(s)} ${ACTIONS[s.action].done}`)
+        .withContext(s.id)
+        .not.toMatch(/\bis dry\b|dry inner/);
+    const dry = planOf({ ...document, damage: { ...document.damage, wet: 'dry' } }).plan;
+    expect(dry.repair?.cautions.some((c) => c.text.includes('never a flame')) ?? false).toBeFalse();
   });
 
   it('waits for as long as readings say, and not at all where they say that it is dry', () => {

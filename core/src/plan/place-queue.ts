@@ -26,8 +26,11 @@ export class Queue {
       for (const id of before) this.#followers.get(id)?.push(n);
       this.#held.set(n, before.length);
       if (before.length === 0) this.ready.push(n);
-      if ('step' in n && n.step.go !== undefined)
-        this.#goes.set(n.step.go, [...(this.#goes.get(n.step.go) ?? []), n]);
+      if ('step' in n && n.step.go !== undefined) {
+        const go = this.#goes.get(n.step.go) ?? [];
+        go.push(n);
+        this.#goes.set(n.step.go, go);
+      }
     }
   }
 

@@ -26,7 +26,8 @@ function daysOf({ hours, timeZone = 'UTC' }: Crew): Days {
  * Places the steps by what they wait for: work within the working hours of the yard, waits round the clock, one step at a
  * time, since all hands work on the same repair. Of the steps that nothing holds back, the one that can begin first
  * comes first. Where a layer's window would shut over night before the next is laid, the layer itself is laid later, so
- * that it opens and shuts by day; only what no shift can hold is abraded. A stage that was reported done ends then, and what follows starts from there.
+ * that it opens and shuts by day; only what no shift can hold is abraded. A stage that was reported done ends then, and
+ * what follows starts from there.
  *
  * @param start ms since 1970
  * @param route stages that the repair goes through

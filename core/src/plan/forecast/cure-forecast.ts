@@ -57,7 +57,8 @@ export function forecastCure(
     library,
     shop,
     clock,
-    options,
+    // Told once: a share that falls back to nothing looks as if the work were lost.
+    { ...options, tell: () => undefined },
     first.found,
   );
   return reopened(again.forecast) < reopened(first.forecast) ? again.forecast : first.forecast;

@@ -14,6 +14,10 @@ export function planOpenedDrying(input: RepairInput, ledger: Ledger): RepairPlan
     b.step('grind', 'air', tent ? 'tent' : 'open', at, RATES.airCore / 60)
       .wait('grind', tent ? 'driesUnderTent' : 'driesOpened', at, drying.wait, { until: drying.until })
       .step('grind', 'read', 'dry', at, RATES.readMeter / 60);
+    b.caution(
+      'grind',
+      'Warm air on an opened core: an electric heater with thermostat on a residual-current breaker, clear of film and covers; never a flame or an engine’s exhaust under a tent. Solvent is aired out before anything is switched on. Nobody sleeps or stays in a closed tent.',
+    );
     b.at('grind').note([
       'Nothing is laid on a damp core or inner skin: it keeps the water, and the new skin lets go of it.',
     ]);

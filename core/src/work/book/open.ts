@@ -101,12 +101,12 @@ export const OPENING = {
   }),
   cut: action({
     words: {
-      core: 'take the old core out, down to the dry inner skin',
+      core: 'take the old core out to sound core all round, down to the inner skin',
       skin: 'cut the loose skin away along the line',
       wood: 'cut back to bright wood, square to the grain or along it',
       woodRepair: 'take the old repair out, cut back to bright wood',
     },
-    done: 'what is left rings sound and is dry',
+    done: 'what is left rings sound, nothing soft or dark at the cut',
     who: 'all',
     tools: ['knife', 'multi-tool'],
   }),

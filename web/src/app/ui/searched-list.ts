@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { SelectModule } from 'primeng/select';
 
@@ -15,7 +15,5 @@ export class SearchedList {
   readonly labelledBy = input.required<string>();
   readonly chosen = output<string | undefined>();
 
-  protected mutable(): { value: string; label: string }[] {
-    return [...this.options()];
-  }
+  protected readonly mutable = computed(() => [...this.options()]);
 }
