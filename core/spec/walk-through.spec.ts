@@ -1,5 +1,5 @@
 import { forecastCure } from '../src/cure';
-import { ACTIONS, LIBRARY, refinePlan, tellStep, type JobDocument } from '../src/index';
+import { ACTIONS, LIBRARY, refinePlan, tellStep, toldTasks, type JobDocument } from '../src/index';
 import { publicPlan } from '../src/papers';
 import { BASE, CLOCK, ROUND_THE_CLOCK, idsOf, planOf, planRepair, read, workOf } from './support';
 
@@ -144,8 +144,8 @@ describe('a wet balsa deck that gets a new core under a tent', () => {
       'core.core@core-fit',
       'bench.mix@core',
       'core.core@core',
-      'core.abrade@core',
       'bench.make@plies',
+      'core.abrade@core',
       'bench.mix@outside-batch-1',
       'outside.lay@outside-batch-1',
       'face.abrade@fill',
@@ -168,6 +168,19 @@ describe('a wet balsa deck that gets a new core under a tent', () => {
     );
     expect((read?.start ?? 0) - (aired?.end ?? 0)).toBeGreaterThanOrEqual(4 * 86_400_000);
     expect(fitted?.start ?? 0).toBeGreaterThanOrEqual(read?.end ?? Infinity);
+  });
+
+  it('is numbered as it is read: no later number stands before an earlier one, and plies are cut while the core sets', () => {
+    for (const shop of [ROUND_THE_CLOCK, {}]) {
+      const { plan } = planRepair(read(document), LIBRARY, shop, CLOCK);
+      const told = plan ? plan.stages.flatMap((stage) => toldTasks(stage, plan)) : [];
+      const numbers = told.flatMap(({ n }) => (n === undefined ? [] : [n]));
+      expect(numbers).toEqual([...numbers].sort((a, b) => a - b));
+      const at = (id: string): number => told.findIndex(({ task }) => task.id === id);
+      expect(at('bench.make@plies')).toBeGreaterThan(at('core.core@core'));
+      expect(at('core.beddingSets@core')).toBeGreaterThan(at('bench.make@plies'));
+      expect(at('core.abrade@core')).toBeGreaterThan(at('core.beddingSets@core'));
+    }
   });
 
   it('warns of heat and solvent where the heater is set up, and calls nothing dry before it was read', () => {

@@ -11,11 +11,15 @@ export interface ToldTask {
   readonly task: Task;
 }
 
-/** Steps and waits of a stage in the order in which they are placed, numbered through the whole work. */
+/**
+ * Steps and waits of a stage in the order in which they are over, numbered through the whole work: what is done while
+ * something sets stands before the end of that wait.
+ */
 export function toldTasks(stage: Stage, plan: Plan): readonly ToldTask[] {
   const tasks = plan.timeline?.stages.find((s) => s.stage === stage)?.tasks ?? [];
   const numbers = new Map((plan.work?.steps ?? []).map((s, k) => [s.id, k + 1]));
-  return tasks.map((task) => {
+  const inOrder = [...tasks].sort((a, b) => a.end - b.end);
+  return inOrder.map((task) => {
     const n = task.reopens ? undefined : numbers.get(task.id);
     return n === undefined ? { task } : { n, task };
   });

@@ -113,9 +113,6 @@ function coringSteps(w: StageSteps, { coring, mix }: Parts): void {
       least: mix.milestones.sand,
     },
   });
-  w.step('coreSand', 'abrade', 'bedding', { place: 'core', serves: 'core' }, RATES.abradeFixed, [
-    perM2(RATES.abradePerM2, coring.area),
-  ]);
 }
 
 /** Members are fitted and tabbed once the laminate has set; their props stay until the tabs hold. */
@@ -156,4 +153,12 @@ export function tabSteps(w: StageSteps, { structure = [], mix }: Parts): void {
       },
     });
   }
+}
+
+/** The bedding is flush before plies go over it; the plies are cut while it sets. */
+export function sandBedding(w: StageSteps, { coring, mix }: Parts): void {
+  if (!coring || !mix) return;
+  w.step('coreSand', 'abrade', 'bedding', { place: 'core', serves: 'core' }, RATES.abradeFixed, [
+    perM2(RATES.abradePerM2, coring.area),
+  ]);
 }

@@ -11,7 +11,7 @@ import { stepOf } from '../../work/step-of';
 import { tellStep } from '../../work/tell';
 import type { Item, Lag, Layer, Step } from '../../work/step';
 import type { DishPlan, LaminatePlan } from '../dish-plan';
-import { behindSteps, tabSteps } from './behind';
+import { behindSteps, sandBedding, tabSteps } from './behind';
 import { perM2, StageSteps, type At, type Parts } from './parts';
 
 export const together = formula({
@@ -77,6 +77,7 @@ export function laminateSteps(parts: Parts, ledger: Ledger): readonly Item[] {
     RATES.cutPatternSet,
     [{ rate: RATES.cutPerPly, unit: 's', per: 'per ply', amount: count }],
   ).aside();
+  sandBedding(w, parts);
   for (const batch of mix.batches) {
     const previous = mix.batches[batch.number - 2];
     if (previous) between(w, parts, previous, batch);
