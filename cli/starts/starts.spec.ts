@@ -308,8 +308,7 @@ describe('a first start that was interrupted', () => {
       expect(done.code).withContext(`${after} ms: ${done.err}`).toBe(0);
       expect(await yard.titles()).toEqual([]);
       await yard.run('stop');
-      for (const folder of [yard.cluster, `${yard.cluster}.new`, yard.state])
-        rmSync(folder, { recursive: true, force: true });
+      for (const folder of [yard.cluster, yard.state]) rmSync(folder, { recursive: true, force: true });
     }
   }, 240_000);
 });

@@ -30,14 +30,15 @@ new_password() { (umask 077; keep "$STATE/password" "$(node -e 'process.stdout.w
 
 # Makes the cluster beside and moves it into place when it is whole, so that an interrupted start leaves nothing half.
 make_cluster() {
-  local bin=$1 dir=$2 fresh=$2.new secret
+  local bin=$1 dir=$2 fresh secret
   say "Making a private database …"
   if [ -e "$dir" ]; then
     say "What lies in $dir is no whole database; it is put aside."
     mv "$dir" "$dir.broken-$(date +%s)"
   fi
-  rm -rf "$fresh"
-  mkdir -p "$fresh" || die "$fresh cannot be made; is the disk full?"
+  # A name of its own: the initdb of a start that was killed may still be writing into the last one, and ends by itself.
+  rm -rf "$dir".new* 2>/dev/null || true
+  mkdir -p "$(dirname "$dir")" && fresh=$(mktemp -d "$dir.new.XXXXXX") || die "$dir.new cannot be made; is the disk full?"
   [ "$(id -u)" != 0 ] || chown postgres "$fresh"
   chmod 700 "$fresh"
   new_password
@@ -48,6 +49,7 @@ make_cluster() {
     { rm -f "$secret"; tail -n 3 "$STATE/initdb.log" >&2; die "the database could not be made; is the disk full?"; }
   rm -f "$secret"
   mv "$fresh" "$dir"
+  rm -rf "$dir".new.* 2>/dev/null || true
 }
 
 # Loopback only, no sockets: written again where an older start was interrupted before it.
