@@ -48,9 +48,10 @@ export const DISSONANCE = {
   },
   kind: {
     file: 'core/src/repairs/tuning/plan.ts',
-    text: `import { RepairBuilder, perM2 } from '../builder';
-import type { RepairKind } from '../repair';
-export const TUNING_KIND: RepairKind = {
+    text: `import { perM2 } from '../../work/writer';
+import { RepairBuilder } from '../builder';
+import { byBuilder } from '../by-builder';
+export const TUNING_KIND = byBuilder({
   id: 'tuning',
   name: 'tuning',
   takes: ({ damage }) => damage === 'dissonance',
@@ -62,7 +63,7 @@ export const TUNING_KIND: RepairKind = {
     b.at('grind').say(['Hum low, and listen.']);
     return b.done('tuning', 'tuning');
   },
-};
+});
 `,
     table: 'core/src/repairs/index.ts',
     entry: ['RepairKind[] = [\n', 'RepairKind[] = [\n  TUNING_KIND,\n'],

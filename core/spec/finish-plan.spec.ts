@@ -24,7 +24,7 @@ import { gunLoads, spreadRate, tapeSteps, thinnerVolume, wetGauge } from '../src
 import { checkStands, checkedItems, checksFor, fairTolerance, resultOf } from '../src/finish/check';
 import { LIBRARY } from '../src/materials/library';
 import { hoursExplained, hoursWords, workOrder } from '../src/papers';
-import { guidanceFor } from '../src/plan/guidance';
+import { guidanceFor } from '../src/report/guidance';
 import { BASE, CLOCK, planOf, read } from './support';
 
 const GEL = { ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } };

@@ -1,4 +1,4 @@
-import { fewestShut } from '../src/plan/by-day';
+import { fewestShut } from '../src/schedule/by-day';
 import { networkOf, placeTasks, type Item, type Step, type Work } from '../src/index';
 import { Ledger } from '../src/trace/ledger';
 import { stepOf } from '../src/work/step-of';

@@ -20,8 +20,8 @@ import {
 } from '../src/index';
 import { benchOf, cupHeight, measure } from '../src/materials/measure';
 import type { Parts } from '../src/materials/parts';
-import { measureWords } from '../src/plan/measure-words';
-import { hoursOf, placeWork, shiftsFrom } from '../src/plan/working-hours';
+import { measureWords } from '../src/report/measure-words';
+import { hoursOf, placeWork, shiftsFrom } from '../src/schedule/working-hours';
 import { Ledger } from '../src/trace/ledger';
 import { BASE, ROUND_THE_CLOCK, planOf, read } from './support';
 

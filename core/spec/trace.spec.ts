@@ -13,7 +13,7 @@ import {
 import { batchCount } from '../src/materials/batch-count';
 import { formula } from '../src/trace/formula';
 import { Ledger, NotFinite } from '../src/trace/ledger';
-import { StageMemo } from '../src/plan/stage-memo';
+import { StageMemo } from '../src/trace/stage-memo';
 import { sameData } from '../src/schema/same-data';
 import { BASE, planOf } from './support';
 

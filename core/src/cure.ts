@@ -12,8 +12,8 @@ export { CURE_CLASSES, cureClassOf, type CureClass } from './cure/cure-classes';
 export { Stack as HeatStack, type Face as StackFace, type Layer } from './cure/conduction';
 export { filmCure, glassTemperature, type Kinetics } from './cure/kinetics';
 export { potRun, SMOKES_AT } from './cure/pot';
-export { forecastCure, type ForecastOptions } from './plan/forecast/cure-forecast';
-export { whatWouldHelp, type HelpOption, type HelpProgress } from './plan/forecast/help';
+export { forecastCure, type ForecastOptions } from './forecast/cure-forecast';
+export { whatWouldHelp, type HelpOption, type HelpProgress } from './forecast/help';
 export { readLogger, type LoggerFile } from './cure/logger';
 export { windowAt, type LayerEvent, type WindowState } from './cure/latch';
 export { cupHeight, fullHeight } from './materials/measure';
@@ -27,7 +27,7 @@ export {
   type WeighVerdict,
 } from './mix/weigh-in';
 export { CONSISTENCIES, partsFor, PURGE, type Consistency } from './mix/consistency';
-export { benchBatches, massesOf, type BenchBatch } from './plan/bench/bench-batches';
-export { benchClocks, type BenchClocks } from './plan/bench/bench-clocks';
-export { freeMix, mixable, type FreeMix } from './plan/bench/free-mix';
+export { benchBatches, massesOf, type BenchBatch } from './bench/bench-batches';
+export { benchClocks, type BenchClocks } from './bench/bench-clocks';
+export { freeMix, mixable, type FreeMix } from './bench/free-mix';
 export { sunUva, timeToDepth, TYPICAL_LIGHT } from './cure/light';

@@ -3,7 +3,7 @@
  * before any job is planned.
  */
 export { dewPoint } from './physics/dew-point';
-export { sayIn } from './plan/say';
+export { sayIn } from './report/say';
 export { allowedRange, checkLeaf, YEARS } from './schema/check-field';
 export type { Field, GroupField, QuantityField } from './schema/field';
 export { findField } from './schema/say-field';

@@ -4,9 +4,9 @@ export { fairnessOf, type Fairness, type FillCell, type Patch } from './fair/fai
 export type { Edge, Gap } from './fair/hull-curve';
 export { BLOCKS, chooseBlock, type Block } from './fair/block';
 export { fairScene, type FairSceneView } from './drawing/fair-scene';
-export { fairnessOfRound, fairnessOptions, roundProgress } from './plan/fairing';
-export { fillerChoices, type FillerChoice } from './plan/filler-choices';
-export { wayChoices, type WayChoice } from './plan/way-choices';
+export { fairnessOfRound, fairnessOptions, roundProgress } from './repairs/laminate/fairing';
+export { fillerChoices, type FillerChoice } from './choices/filler-choices';
+export { wayChoices, type WayChoice } from './choices/way-choices';
 export { GRID_LIMITS, gridFor, gapGrid, sizeRead, sizeToRead, type GapGrid } from './fair/gap-grid';
 export { readGrit, readGrits, gritName } from './materials/grits';
 export { papersOf, type Paper } from './materials/abrasives';
@@ -29,4 +29,4 @@ export { READ_AT, READ_BY, surroundOf, type SurfaceReading, type Surround } from
 export { CHECK_RESULTS, checkStands, fairTolerance, type Checked } from './finish/check';
 export { APPLICATIONS } from './finish/application';
 export { standInChip } from './colour/stand-in';
-export { colourState, keptShares, type ColourState, type TrialState } from './plan/colour-match';
+export { colourState, keptShares, type ColourState, type TrialState } from './choices/colour-match';

@@ -6,11 +6,13 @@ import { REPAIR_KINDS } from './repairs/index';
 
 export { repairScene, type RepairSceneView } from './drawing/repair-scene';
 
-/** Every kind of repair besides laminate in a dish, to be handed to a planner. */
+/** Every kind of repair, to be handed to a planner. */
 export const REPAIRS: RepairKinds = {
   kinds: REPAIR_KINDS,
-  finishing: planFinishing,
-  underCoats: planUnderCoats,
-  unfilled: planUnfilled,
-  openedDrying: planOpenedDrying,
+  beside: {
+    finishing: planFinishing,
+    underCoats: planUnderCoats,
+    unfilled: planUnfilled,
+    openedDrying: planOpenedDrying,
+  },
 };

@@ -3,7 +3,7 @@ import { dirname, relative, resolve } from 'node:path';
 import { builtinModules } from 'node:module';
 
 const GROUND = ['units', 'trace', 'geometry', 'physics', 'materials', 'schema'].map((f) => `core/src/${f}`);
-/** One stage of the craft each; never one another: only plan/ composes them. */
+/** One stage of the craft each; never one another: only the kinds of repair compose them. */
 const STAGES = [
   'survey',
   'match',
@@ -18,7 +18,22 @@ const STAGES = [
 ].map((f) => `core/src/${f}`);
 /** Libraries that the core computes with; anything else is a framework, a server or a device. */
 const LIBRARIES = ['@date-fns/tz', 'clipper2-ts', 'culori', 'd3-contour', 'd3-delaunay', 'papaparse', 'yup'];
-const [WORK, TELL, REPAIRS, PLAN] = ['core/src/work', 'core/src/tell', 'core/src/repairs', 'core/src/plan'];
+const [WORK, TELL, RESOLVE, REPAIRS, SCHEDULE, PLAN, FORECAST, BENCH, REPORT, CHOICES] = [
+  'work',
+  'tell',
+  'resolve',
+  'repairs',
+  'schedule',
+  'plan',
+  'forecast',
+  'bench',
+  'report',
+  'choices',
+].map((f) => `core/src/${f}`);
+/** What a plan is made of, from the job to its kind. */
+const CRAFT = [...GROUND, ...STAGES, WORK, RESOLVE, REPAIRS];
+/** A plan, and what is told with it. */
+const PLANNED = [...CRAFT, TELL, SCHEDULE, PLAN];
 
 /** Folders, the longest name first where one lies in another; a layer may always import itself. */
 export const LAYERS = [
@@ -26,9 +41,16 @@ export const LAYERS = [
   ...STAGES.map((folder) => ({ folder, may: GROUND, packages: LIBRARIES })),
   { folder: WORK, may: GROUND, packages: LIBRARIES },
   { folder: TELL, may: GROUND, packages: LIBRARIES },
-  { folder: REPAIRS, may: [...GROUND, ...STAGES, WORK], packages: LIBRARIES },
-  { folder: PLAN, may: [...GROUND, ...STAGES, WORK, TELL, REPAIRS], packages: LIBRARIES },
-  { folder: 'core/src/drawing', may: [...GROUND, ...STAGES, WORK, TELL, REPAIRS, PLAN], packages: LIBRARIES },
+  { folder: RESOLVE, may: [...GROUND, ...STAGES], packages: LIBRARIES },
+  { folder: REPAIRS, may: [...GROUND, ...STAGES, WORK, RESOLVE], packages: LIBRARIES },
+  // Placing knows steps and links, and nothing of boats.
+  { folder: SCHEDULE, may: [...GROUND, WORK], packages: LIBRARIES },
+  { folder: PLAN, may: [...CRAFT, SCHEDULE], packages: LIBRARIES },
+  { folder: FORECAST, may: PLANNED, packages: LIBRARIES },
+  { folder: BENCH, may: [...PLANNED, FORECAST, REPORT], packages: LIBRARIES },
+  { folder: REPORT, may: PLANNED, packages: LIBRARIES },
+  { folder: CHOICES, may: [...PLANNED, REPORT, FORECAST], packages: LIBRARIES },
+  { folder: 'core/src/drawing', may: [...PLANNED, REPORT], packages: LIBRARIES },
   // The doors themselves: index.ts, cure.ts …
   { folder: 'core/src', may: ['core/src'], packages: [] },
   {

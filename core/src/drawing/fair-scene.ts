@@ -3,7 +3,7 @@ import type { Fairness } from '../fair/fairness';
 import type { Gap } from '../fair/hull-curve';
 import type { Point } from '../geometry/outline';
 import type { PlanDrawing } from '../plan/plan-view';
-import { sayIn } from '../plan/say';
+import { sayIn } from '../report/say';
 import type { UnitPreferences } from '../units/preferences';
 import { SceneBuilder, type Scene } from './scene';
 

@@ -1,7 +1,7 @@
 import type { Point } from '../geometry/outline';
 import { wellWithin } from '../geometry/polygon';
 import type { PlanDrawing } from '../plan/plan-view';
-import { sayIn } from '../plan/say';
+import { sayIn } from '../report/say';
 import type { UnitPreferences } from '../units/preferences';
 import { toSI } from '../units/units';
 import { SceneBuilder, type Scene } from './scene';

@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/outline';
 import { bounds } from '../geometry/region';
-import { sayIn } from '../plan/say';
+import { sayIn } from '../report/say';
 import type { RepairDrawing } from '../repairs/drawing';
 import type { UnitPreferences } from '../units/preferences';
 import { scaleBarFor } from './plan-scene';

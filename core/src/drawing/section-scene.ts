@@ -1,5 +1,5 @@
 import type { Plan } from '../plan/plan';
-import type { Section, SectionPoint } from '../plan/section';
+import type { Section, SectionPoint } from '../repairs/laminate/section';
 import { formatAs, type UnitPreferences } from '../units/preferences';
 import { SceneBuilder, type Scene } from './scene';
 

@@ -1,5 +1,5 @@
 import type { Plan } from '../plan/plan';
-import type { Reader } from '../plan/say';
+import type { Reader } from '../report/say';
 import { planScene } from './plan-scene';
 import { repairScene } from './repair-scene';
 import type { Scene } from './scene';

@@ -12,6 +12,8 @@ export interface Route {
   /** The link that holds the repair; ranked chains differ in it. */
   readonly key: ChainRole;
   readonly stages: readonly Stage[];
+  /** A skin is laid up anew. */
+  readonly laysUp?: true;
   /** Sizes for which the method is meant, largest dimension in m; beyond them somebody else looks at it first. */
   readonly upTo: number;
   readonly escalate: string;
@@ -54,6 +56,7 @@ const OWN = {
     ],
     key: 'bond',
     stages: ALL,
+    laysUp: true,
     upTo: 1,
     escalate:
       'a hole over a metre, or one that changes the shape of the hull, wants a surveyor before it is ground',
@@ -156,6 +159,7 @@ const OWN = {
     ],
     key: 'bond',
     stages: ALL,
+    laysUp: true,
     upTo: 1,
     escalate: 'core wet over more than a metre, or under a mast, chainplate or keel: surveyor first',
   },

@@ -1,5 +1,5 @@
 import { routeFor, ROUTES } from '../match/routes';
-import { DAMAGE_KINDS, type RouteId } from '../materials/damage-kinds';
+import { DAMAGE_KINDS } from '../materials/damage-kinds';
 import type { Library } from '../materials/product';
 import { SUBSTRATES } from '../materials/substrates';
 import type { Job } from '../schema/job';
@@ -9,22 +9,20 @@ import { mapReadings } from '../survey/readings';
 import { problem, STAGES, type Problem, type Stage } from '../trace/problem';
 import { answerOf, OBSTACLE_KINDS, type RoomCheck } from '../grind/room';
 import type { Obstacle } from '../schema/job';
-import { resolveInputs } from './inputs';
-import { LAMINATE_KIND } from './laminate-repair';
-import type { PlanKind, WorkedOut } from './kind';
+import { resolveInputs } from '../resolve/inputs';
+import { LAMINATE_KIND } from '../repairs/laminate/plan';
+import type { KindInput, TaskFacts, WorkedOut } from '../repairs/kind';
 import { ENGINE_VERSION, PLAN_FORMAT, type Plan, type PlanResult, type Timing } from './plan';
-import { checkSize, matchingInput, planSystem, substratesOf } from './matching';
-import { OTHER_KIND } from './other-repair';
+import { checkSize, matchingInput, planSystem, substratesOf } from '../resolve/matching';
 import { drawPlanView, type PlanDrawing, type PlanObstacle, type PlanViewInput } from './plan-view';
 import { productTimes } from './product-times';
 import type { Clock } from './clock';
 import type { Shop } from '../schema/shop-fields';
 import type { RepairKinds } from '../repairs/kinds';
-import { StageMemo } from './stage-memo';
-import type { TaskFacts } from './steps/parts';
-import { missedWindows, placeTasks } from './placement';
+import { StageMemo } from '../trace/stage-memo';
+import { missedWindows, placeTasks } from '../schedule/placement';
 import { sumTotals } from './totals';
-import { hoursOf } from './working-hours';
+import { hoursOf } from '../schedule/working-hours';
 import { networkOf } from '../work/network';
 
 /** Plans one job after another and reuses the stages whose input did not change between calls. */
@@ -36,7 +34,7 @@ export interface Planner {
  * Plans a repair: survey → match → the way of the chosen system (laminate in a dish, or another kind of repair) →
  * materials → time line. Pure, synchronous and deterministic; never throws for user data.
  *
- * @param kinds kinds of repair besides laminate; a job that needs them says so where they are not given
+ * @param kinds kinds of repair, the first that takes a job works it out; a job that needs more than laminate says so where it is not given
  * @returns the plan as far as it goes, and the problems found
  */
 export function planRepair(
@@ -44,7 +42,7 @@ export function planRepair(
   library: Library,
   shop: Shop,
   clock: Clock,
-  kinds?: RepairKinds,
+  kinds: RepairKinds = LAMINATE_ALONE,
 ): PlanResult {
   return createPlanner(kinds).plan(job, library, shop, clock);
 }
@@ -52,9 +50,9 @@ export function planRepair(
 /**
  * A planner with a memory of its last plan.
  *
- * @param kinds kinds of repair besides laminate; a job that needs them says so where they are not given
+ * @param kinds kinds of repair, the first that takes a job works it out; a job that needs more than laminate says so where it is not given
  */
-export function createPlanner(kinds?: RepairKinds): Planner {
+export function createPlanner(kinds: RepairKinds = LAMINATE_ALONE): Planner {
   let memo = new StageMemo();
   return {
     plan(job, library, shop, clock) {
@@ -76,7 +74,7 @@ interface Asked {
   readonly library: Library;
   readonly shop: Shop;
   readonly clock: Clock;
-  readonly kinds: RepairKinds | undefined;
+  readonly kinds: RepairKinds;
 }
 
 function planWith(memo: StageMemo, asked: Asked): PlanResult {
@@ -148,7 +146,7 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
   const way = job.repair?.way;
   const wayOf = (family: (typeof substrates)[number]['family']): ReturnType<typeof routeFor> =>
     routeFor(family, kind, way);
-  const laminated = substrates.some((s) => laysUp(wayOf(s.family)?.id));
+  const laminated = substrates.some((s) => wayOf(s.family)?.laysUp);
   const cored = substrates[0].family === 'frp-cored' || wayOf(substrates[0].family)?.id === ROUTES.recore.id;
   const inputs = memo.run('input', { job: facts, shop: yard, library, laminated, cored }, (i, l) =>
     resolveInputs(i.job, i.shop, i.library, i.laminated, i.cored, l),
@@ -219,7 +217,7 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
     cored,
     kinds,
   };
-  const worked: WorkedOut = kindFor(system.route.id).work(memo, common) ?? {};
+  const worked = workedOut(memo, common);
   const { items, outlines, needs, ...parts } = worked;
   // A stage of the way in which this repair has nothing to do is not shown.
   const stages =
@@ -280,12 +278,17 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
 /** Stages that every job goes through. */
 const ALWAYS: ReadonlySet<Stage> = new Set(['survey', 'system', 'log']);
 
-/** Kinds of repair; the first that takes a way works it out. */
-const KINDS: readonly PlanKind[] = [LAMINATE_KIND, OTHER_KIND];
+/** What a page of laminate alone hands in. */
+const LAMINATE_ALONE: RepairKinds = { kinds: [LAMINATE_KIND] };
 
-const kindFor = (route: RouteId): PlanKind => KINDS.find((k) => k.takes(route)) ?? OTHER_KIND;
-
-const laysUp = (route: RouteId | undefined): boolean => route !== undefined && LAMINATE_KIND.takes(route);
+/** The first kind of those handed in that takes the repair works it out. */
+function workedOut(memo: StageMemo, input: KindInput): WorkedOut {
+  const { kinds, damage, system } = input;
+  const taken = { route: system.route.id, damage, substrate: system.substrates[0] };
+  const kind = kinds.kinds.find((k) => k.takes(taken));
+  if (!kind) return kinds.beside ? {} : { needs: 'repairs' };
+  return kind.work(memo, input) ?? {};
+}
 
 function drawnObstacles(obstacles: readonly Obstacle[], room: readonly RoomCheck[]): readonly PlanObstacle[] {
   return obstacles.flatMap((o, index) => {

@@ -1,7 +1,7 @@
-import type { DishPlan } from './dish-plan';
-import type { SystemPlan } from './matching';
-import type { MaterialLine, Totals } from './sums';
-import type { CureForecast } from './forecast/types';
+import type { SystemPlan } from '../resolve/matching';
+import type { Totals } from './sums';
+import type { WorkedOut } from '../repairs/kind';
+import type { CureForecast } from './cure-forecast';
 import type { Milestones } from '../cure/cure-model';
 import type { SurveyResult } from '../survey/extent';
 import type { Identification } from '../survey/identify';
@@ -9,22 +9,13 @@ import type { ReadingMap } from '../survey/readings';
 import type { Stage } from '../trace/problem';
 import type { Trace } from '../trace/figure';
 import type { Problem } from '../trace/problem';
-import type { Inputs } from './inputs';
-import type { BenchPlan } from './measure-all';
+import type { Inputs } from '../resolve/inputs';
 import type { PlanDrawing } from './plan-view';
-import type { FinishResult } from './finishing';
-import type { RepairPlan } from '../repairs/repair';
-import type { SandingStep } from './sanding';
-import type { Section } from './section';
 import type { Work } from '../work/step';
-import type { Crew, Timeline } from './timeline';
+import type { Crew, Timeline } from '../schedule/timeline';
 
 export const PLAN_FORMAT = 'nelbo-plan/2';
 export const ENGINE_VERSION = '0.4.0';
-
-export interface FinishPlan extends FinishResult {
-  readonly milestones: Milestones;
-}
 
 /** When a product may be touched, from its cure times. */
 export interface ProductTimes {
@@ -36,7 +27,7 @@ export interface ProductTimes {
  * A whole plan. A stage that could not be worked out is absent and a problem says why; every figure of a stage that
  * is present is finite and traced.
  */
-export interface Plan {
+export interface Plan extends Omit<WorkedOut, 'items' | 'outlines' | 'needs'> {
   readonly format: typeof PLAN_FORMAT;
   readonly engine: string;
   readonly library: string;
@@ -50,21 +41,12 @@ export interface Plan {
   readonly system?: SystemPlan;
   /** Times of the chain's products where no laminate is laid up. */
   readonly productTimes?: readonly ProductTimes[];
-  /** Where laminate is laid in a dish. */
-  readonly dish?: DishPlan;
-  readonly finish?: FinishPlan;
-  /** A repair that is not laminate in a dish, and the papers that its stages are sanded with. */
-  readonly repair?: RepairPlan;
-  readonly sanding?: Readonly<Partial<Record<Stage, readonly SandingStep[]>>>;
-  readonly bench?: BenchPlan;
   /** Steps, and what each waits for. */
   readonly work?: Work;
   readonly timeline?: Timeline;
   /** Cure along the course of the air, where a forecast has been worked out. */
   readonly cure?: CureForecast;
-  readonly materials?: readonly MaterialLine[];
   readonly totals?: Totals;
-  readonly section?: Section;
   readonly planView?: PlanDrawing;
   readonly trace: Trace;
 }

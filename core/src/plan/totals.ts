@@ -3,10 +3,11 @@ import { RATE_SPREAD } from '../materials/work-rates';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
-import type { MaterialLine, Totals } from './sums';
+import type { MaterialLine } from '../repairs/common/prices';
+import type { Totals } from './sums';
 import type { Shop } from '../schema/shop-fields';
-import type { Timeline } from './timeline';
-import { hoursOf, type WorkingHours } from './working-hours';
+import type { Timeline } from '../schedule/timeline';
+import { hoursOf, type WorkingHours } from '../schedule/working-hours';
 
 export const labourCost = formula({
   id: 'plan/totals',
@@ -46,7 +47,7 @@ export function sumTotals(
     'elapsed',
     `elapsed time, ${when}`,
     {
-      id: 'plan/timeline',
+      id: 'schedule/timeline',
       expression: 't = end − start: work in working hours, waits round the clock',
       unit: 's',
       source: assumed

@@ -1,15 +1,10 @@
 import type { Region } from '../geometry/region';
 import { doublingRule, type Milestones } from '../cure/cure-model';
-import { handsOn } from '../materials/hands-on';
 import type { CureSheet, Product } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
-import { RATES } from '../materials/work-rates';
 import type { Action, Awaited, How } from '../work/actions';
-import { workId } from '../work/ids';
-import { tellStep } from '../work/tell';
-import { stepOf } from '../work/step-of';
-import type { Place } from '../work/place';
-import type { Fields, Item, Lag, Step } from '../work/step';
+import type { Lag, Step } from '../work/step';
+import { StepWriter, type Rate, type StepMore, type Where } from '../work/writer';
 import type { Figure, Origin } from '../trace/figure';
 import type { Formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -29,37 +24,7 @@ import type {
 } from './repair';
 import type { Words } from './words';
 
-/** A rate of hands-on work and what it is counted on. */
-export interface Rate {
-  readonly rate: number;
-  readonly unit: 's' | 's/m' | 's/m²' | 's/m³';
-  readonly per: string;
-  readonly amount: Figure;
-}
-
-export const perM2 = (rate: number, amount: Figure): Rate => ({ rate, unit: 's/m²', per: 'per m²', amount });
-export const perMetre = (rate: number, amount: Figure): Rate => ({
-  rate,
-  unit: 's/m',
-  per: 'per metre',
-  amount,
-});
-export const each = (rate: number, amount: Figure, per = 'each'): Rate => ({ rate, unit: 's', per, amount });
-
 const MIN = 60;
-
-/** Where a step is done, what it serves (a layer, a pot, a surface: two words at most, never a number of the row), and what its words need. */
-export interface Where {
-  readonly place: Place;
-  readonly serves: string;
-  readonly fields?: Fields;
-}
-
-/** People without whom it is not begun, and whether it goes on at once with the next step. */
-export interface StepMore {
-  readonly people?: number;
-  readonly withNext?: boolean;
-}
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
@@ -114,11 +79,9 @@ export class SheetWriter {
 export class RepairBuilder {
   readonly #sheets = new Map<Stage, SheetWriter>();
   /** Where steps go: before the finish, or after it. */
-  #items: Item[] = [];
-  readonly #before = this.#items;
-  readonly #later: Item[] = [];
-  /** The go that the next step belongs to. */
-  #go: string | undefined;
+  #work: StepWriter;
+  readonly #before: StepWriter;
+  readonly #later: StepWriter;
   readonly #pots: Pot[] = [];
   readonly #materials: RepairMaterial[] = [];
   readonly #cautions: { stage: Stage; text: string }[] = [];
@@ -133,7 +96,10 @@ export class RepairBuilder {
   constructor(
     readonly input: RepairInput,
     readonly ledger: Ledger,
-  ) {}
+  ) {
+    this.#before = this.#work = new StepWriter(ledger);
+    this.#later = new StepWriter(ledger);
+  }
 
   at(stage: Stage): SheetWriter {
     const there = this.#sheets.get(stage) ?? new SheetWriter(stage);
@@ -201,16 +167,8 @@ export class RepairBuilder {
     rates: readonly Rate[] = [],
     more: StepMore = {},
   ): this {
-    const id = workId(where.place, action, where.serves);
-    const label = tellStep({ action, how, fields: where.fields });
-    return this.timed(
-      stage,
-      action,
-      how,
-      where,
-      handsOn(this.ledger, `t.${id}`, label, minutes * MIN, rates),
-      more,
-    );
+    this.#work.step(stage, action, how, where, minutes * MIN, rates, more);
+    return this;
   }
 
   /** A step whose time was worked out as a figure of its own, s. */
@@ -222,10 +180,7 @@ export class RepairBuilder {
     work: Figure,
     more: StepMore = {},
   ): this {
-    const step = stepOf(stage, action, how, where, work, more.people ?? 1);
-    const go = this.#go ?? (more.withNext ? step.id : undefined);
-    this.#items.push({ step: go === undefined ? step : { ...step, go } });
-    this.#go = more.withNext ? go : undefined;
+    this.#work.timed(stage, action, how, where, work, more);
     return this;
   }
 
@@ -237,17 +192,7 @@ export class RepairBuilder {
     least: Figure,
     more: Pick<Lag, 'window' | 'cures' | 'until' | 'over'> = {},
   ): this {
-    const { place, serves, fields } = where;
-    this.#items.push({
-      lag: {
-        id: workId(place, awaited, serves),
-        stage,
-        awaited,
-        least,
-        ...(fields ? { fields } : {}),
-        ...more,
-      },
-    });
+    this.#work.wait(stage, awaited, where, least, more);
     return this;
   }
 
@@ -259,17 +204,7 @@ export class RepairBuilder {
 
   /** What a shut window costs before the next coat; in the plan only where one is missed. */
   missed(stage: Stage, where: Where, grit: number, area: Figure): Step {
-    const id = workId(where.place, 'abrade', where.serves);
-    const fields = { grit };
-    const label = tellStep({ action: 'abrade', how: 'reopen', fields });
-    return stepOf(
-      stage,
-      'abrade',
-      'reopen',
-      { ...where, fields },
-      handsOn(this.ledger, `t.${id}`, label, RATES.abradeFixed, [perM2(RATES.abradePerM2, area)]),
-      1,
-    );
+    return this.#work.reopening(stage, 'reopen', { ...where, fields: { grit } }, area);
   }
 
   /** Times of a product at the temperature of the work, each product once. @returns undefined for one whose sheet states none */
@@ -296,9 +231,9 @@ export class RepairBuilder {
 
   /** What is done when the finish is on: a second round under the stands. */
   afterFinish(work: () => void): this {
-    this.#items = this.#later;
+    this.#work = this.#later;
     work();
-    this.#items = this.#before;
+    this.#work = this.#before;
     return this;
   }
 
@@ -373,8 +308,8 @@ export class RepairBuilder {
       kind,
       name,
       sheets: [...this.#sheets.values()].map((w) => w.sheet),
-      items: this.#before,
-      later: this.#later,
+      items: this.#before.items,
+      later: this.#later.items,
       pots: this.#pots,
       materials: this.#materials.map((m) => this.#used(m)),
       cautions: this.#cautions,

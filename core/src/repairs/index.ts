@@ -6,12 +6,14 @@ import { INJECTION_KIND } from './injection/plan';
 import { METAL_KIND } from './metal/plan';
 import { PLASTIC_KIND } from './plastic/plan';
 import { RENEWAL_KIND } from './renewal/plan';
-import type { RepairKind } from './repair';
+import type { RepairKind } from './kind';
+import { LAMINATE_KIND } from './laminate/plan';
 import { SURFACE_KIND } from './surface/plan';
 import { WOOD_KIND } from './wood/plan';
 
-/** Every kind of repair besides laminate in a dish; the first that takes it works it out. A new kind is one folder and one line here. */
+/** Every kind of repair; the first that takes it works it out. A new kind is one folder and one line here. */
 export const REPAIR_KINDS: readonly RepairKind[] = [
+  LAMINATE_KIND,
   INFLATABLE_KIND,
   HOLES_KIND,
   PLASTIC_KIND,

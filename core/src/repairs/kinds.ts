@@ -1,16 +1,13 @@
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
-import type { RepairInput, RepairKind, RepairPlan } from './repair';
+import type { RepairKind } from './kind';
+import type { RepairInput, RepairPlan } from './repair';
 
-type Face = { readonly area: Figure; readonly masking: Figure };
+export type Face = { readonly area: Figure; readonly masking: Figure };
 type Extra = (input: RepairInput, face: Face, ledger: Ledger) => RepairPlan;
 
-/**
- * The kinds of repair besides laminate, handed to the planner: what each works out, and what goes beside a laminate.
- * A page of laminate alone does without them.
- */
-export interface RepairKinds {
-  readonly kinds: readonly RepairKind[];
+/** What goes beside the plies of some laminates: a page of plain ones does without. */
+export interface BesideLaminate {
   readonly finishing: Extra;
   readonly underCoats: Extra;
   readonly unfilled: Extra;
@@ -18,11 +15,11 @@ export interface RepairKinds {
   readonly openedDrying: (input: RepairInput, ledger: Ledger) => RepairPlan;
 }
 
-/** The kind that a repair is worked out as. @returns undefined for what is ground and laminated */
-export const repairKindFor = (
-  { kinds }: RepairKinds,
-  repair: Pick<RepairInput, 'route' | 'damage' | 'substrate'>,
-): RepairKind | undefined => kinds.find((k) => k.takes(repair));
+/** The kinds of repair that are handed to the planner; of those the first that takes a repair works it out. */
+export interface RepairKinds {
+  readonly kinds: readonly RepairKind[];
+  readonly beside?: BesideLaminate;
+}
 
 /** Whether a core that is opened has to dry before anything is laid on it, by what was found. */
 export const openedWet = ({ damage, job }: Pick<RepairInput, 'damage' | 'job'>): boolean =>

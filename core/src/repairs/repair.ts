@@ -2,10 +2,8 @@ import type { Outline } from '../geometry/outline';
 import type { Region } from '../geometry/region';
 import type { Chain } from '../match/chain';
 import type { AbradedMaterial } from '../materials/abrasives';
-import type { DamageKind } from '../materials/damage-kinds';
 import type { Parts } from '../materials/parts';
 import type { Library, Product } from '../materials/product';
-import type { Substrate } from '../materials/substrates';
 import type { Job } from '../schema/job';
 import type { SurveyResult } from '../survey/extent';
 import type { ReadingMap } from '../survey/readings';
@@ -15,13 +13,11 @@ import type { Ledger } from '../trace/ledger';
 import type { Stage } from '../trace/problem';
 import type { UnitSymbol } from '../units/units';
 import type { RepairDrawing } from './drawing';
+import type { Taken } from './kind';
 import type { Words } from './words';
 
 /** What the plan knows when a kind of repair begins to work: nothing of it is worked out anew. */
-export interface RepairInput {
-  readonly substrate: Substrate;
-  readonly damage: DamageKind;
-  readonly route: string;
+export interface RepairInput extends Taken {
   readonly chain: Chain;
   readonly survey: SurveyResult;
   readonly readings?: ReadingMap;
@@ -140,10 +136,10 @@ export interface RepairPlan {
   readonly coat?: { readonly area: Figure; readonly masking: Figure; readonly film?: Figure };
 }
 
-/** One kind of repair: when it is taken, and how it is worked out. A new kind is a folder with one of these and its line in index.ts. */
-export interface RepairKind {
+/** A kind of repair that writes sheets, steps, pots and drawings with the builder. */
+export interface BuilderKind {
   readonly id: string;
   readonly name: string;
-  takes(repair: Pick<RepairInput, 'route' | 'damage' | 'substrate'>): boolean;
+  takes(repair: Taken): boolean;
   plan(input: RepairInput, ledger: Ledger): RepairPlan;
 }

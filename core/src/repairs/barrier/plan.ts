@@ -4,13 +4,14 @@ import { linkOf } from '../../match/chain';
 import { isAntifouling, type Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
-import { RepairBuilder, each, perM2, perMetre, type Rate } from '../builder';
+import { RepairBuilder } from '../builder';
+import { each, perM2, perMetre, type Rate } from '../../work/writer';
+import { byBuilder } from '../by-builder';
 import { planCoats, type CoatSystem } from '../common/coats';
 import { planDrying } from '../common/drying';
 import { layerVolume, goesAlike, shareOf, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
-import type { RepairKind } from '../repair';
 import { lower, microns, ml, mm, words } from '../words';
 import {
   PEEL_FROM_DENSITY,
@@ -52,7 +53,7 @@ export const hiddenArea = formula({
 });
 
 /** Blisters and barrier: opened, washed, dried, filled in two goes, sealed to a dry film; what stands and blocks hide in a second round. */
-export const BARRIER_KIND: RepairKind = {
+export const BARRIER_KIND = byBuilder({
   id: 'barrier',
   name: 'blisters and barrier',
   takes: ({ route }) => route === 'barrier',
@@ -161,7 +162,7 @@ export const BARRIER_KIND: RepairKind = {
     draw(b, film, opened);
     return b.done('barrier', 'blisters and barrier');
   },
-};
+});
 
 interface Opened {
   readonly count: Figure;

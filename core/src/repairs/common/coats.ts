@@ -5,7 +5,8 @@ import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import type { Stage } from '../../trace/problem';
 import { afterLast, overFace } from './over-face';
-import { perM2, type RepairBuilder } from '../builder';
+import { type RepairBuilder } from '../builder';
+import { perM2 } from '../../work/writer';
 import { massFor, mixed } from './mixing';
 import { shareOf, wholeNumber } from './measures';
 

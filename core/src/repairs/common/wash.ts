@@ -1,7 +1,8 @@
 import type { HullFamily } from '../../materials/substrates';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
-import { perM2, type RepairBuilder } from '../builder';
+import { type RepairBuilder } from '../builder';
+import { perM2 } from '../../work/writer';
 
 /**
  * How a face is washed: a dewaxer is a strong solvent, for laminate and moulded compound only. It attacks plastics, runs

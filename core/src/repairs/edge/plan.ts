@@ -3,9 +3,10 @@ import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
 import type { Product } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
-import { RepairBuilder, perMetre } from '../builder';
+import { RepairBuilder } from '../builder';
+import { perMetre } from '../../work/writer';
+import { byBuilder } from '../by-builder';
 import { grooveVolume } from '../common/measures';
-import type { RepairKind } from '../repair';
 import { mm, words } from '../words';
 import { drawFoil } from './draw';
 import { compareOffsets, leadingRadius } from './foil-profile';
@@ -109,7 +110,7 @@ export const onBothFaces = formula({
 });
 
 /** Edges, foils and their bearings: the outline made true first, then the faces. */
-export const EDGE_KIND: RepairKind = {
+export const EDGE_KIND = byBuilder({
   id: 'edge',
   name: 'edge or foil',
   takes: ({ route }) => route === 'edge',
@@ -143,7 +144,7 @@ export const EDGE_KIND: RepairKind = {
     drawFoil(b, part, bored);
     return b.done('edge', bored ? 'bearing' : 'edge');
   },
-};
+});
 
 function offsets(b: RepairBuilder): void {
   const { offsets: list = [] } = b.input.job.repair?.edge ?? {};

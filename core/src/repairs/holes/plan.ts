@@ -4,11 +4,12 @@ import { linkOf } from '../../match/chain';
 import type { Product } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
-import { RepairBuilder, each } from '../builder';
+import { RepairBuilder } from '../builder';
+import { each } from '../../work/writer';
+import { byBuilder } from '../by-builder';
 import { massFor, mixed } from '../common/mixing';
 import { withLoss } from '../common/measures';
 import { Drawing } from '../drawing';
-import type { RepairKind } from '../repair';
 import { lower, ml, mm, words } from '../words';
 import { CHAMFER, RELIEF, holesPutty, oversize, plugVolume } from './volumes';
 
@@ -45,7 +46,7 @@ export const roundSpots = formula({
 });
 
 /** Old holes in number, closed for good or drilled again; in a core every fastener gets a plug of its own. */
-export const HOLES_KIND: RepairKind = {
+export const HOLES_KIND = byBuilder({
   id: 'drilled holes',
   name: 'drilled holes',
   takes: ({ damage }) => damage === 'drilled-holes',
@@ -134,7 +135,7 @@ export const HOLES_KIND: RepairKind = {
     draw(b, { d, wall, size, fastener, cored, refit: refit || cored, both, core });
     return b.done('drilled holes', 'drilled holes');
   },
-};
+});
 
 function fill(
   b: RepairBuilder,

@@ -1,9 +1,10 @@
 import { linkOf } from '../../match/chain';
 import type { Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
-import { RepairBuilder, each, perM2 } from '../builder';
+import { RepairBuilder } from '../builder';
+import { each, perM2 } from '../../work/writer';
+import { byBuilder } from '../by-builder';
 import { formula } from '../../trace/formula';
-import type { RepairKind } from '../repair';
 import { grams, lower, mm, words } from '../words';
 import { drawPatch, patchOutline } from './draw';
 import { planGlue, type Glue } from './glue';
@@ -136,7 +137,7 @@ function tellGlue(b: RepairBuilder, g: Glue, patch: PatchPlan, adhesive: Sheet, 
 }
 
 /** Patches, seams and valves of inflatables: found, measured, cut, glued, rested, tested. */
-export const INFLATABLE_KIND: RepairKind = {
+export const INFLATABLE_KIND = byBuilder({
   id: 'inflatable',
   name: 'inflatable',
   takes: ({ route }) => route === 'fabric',
@@ -319,7 +320,7 @@ export const INFLATABLE_KIND: RepairKind = {
       });
     return b.done('inflatable', 'patch');
   },
-};
+});
 
 /** Lips are drawn together over the inner patch: stitched before, nothing goes in through the tear any more. */
 function stitch(b: RepairBuilder, { stitches }: PatchPlan): void {

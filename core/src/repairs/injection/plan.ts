@@ -3,12 +3,13 @@ import { regionExtent } from '../../geometry/region';
 import { linkOf } from '../../match/chain';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
-import { RepairBuilder, each, perM2 } from '../builder';
+import { RepairBuilder } from '../builder';
+import { each, perM2 } from '../../work/writer';
+import { byBuilder } from '../by-builder';
 import { planDrying } from '../common/drying';
 import { massFor, mixed } from '../common/mixing';
 import { shareOf, wholeNumber, withLoss } from '../common/measures';
 import { Drawing } from '../drawing';
-import type { RepairKind } from '../repair';
 import { lower, ml, mm, words } from '../words';
 import { gridCount, holeGrid } from './hole-grid';
 import { planThinSkin, THIN_SKIN } from './thin-skin';
@@ -32,7 +33,7 @@ const SKIN: Readonly<Record<string, number>> = {
 };
 
 /** Delamination and soft ground that is filled through small holes: grid, order, volumes, syringes. */
-export const INJECTION_KIND: RepairKind = {
+export const INJECTION_KIND = byBuilder({
   id: 'injection',
   name: 'injection',
   takes: ({ route }) => route === 'inject',
@@ -276,7 +277,7 @@ export const INJECTION_KIND: RepairKind = {
     draw(b, holes, D, pitch, survey.region, n);
     return b.done('injection', 'injection');
   },
-};
+});
 
 function draw(
   b: RepairBuilder,

@@ -3,14 +3,15 @@ import { linkOf } from '../../match/chain';
 import type { Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
-import { RepairBuilder, perM2, perMetre } from '../builder';
+import { RepairBuilder } from '../builder';
+import { perM2, perMetre } from '../../work/writer';
+import { byBuilder } from '../by-builder';
 import { planCoats } from '../common/coats';
 import { RATES } from '../../materials/work-rates';
 import { abradeBetween } from '../common/goes';
 import { layerVolume, goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
-import type { RepairKind } from '../repair';
 import { lower, microns, ml, mm, words } from '../words';
 
 const MIN = 60;
@@ -69,7 +70,7 @@ export const lostShare = formula({
 });
 
 /** Metal boards, plates and inserts: bright, rounded, primed in time, built up with epoxy, coated. */
-export const METAL_KIND: RepairKind = {
+export const METAL_KIND = byBuilder({
   id: 'metal',
   name: 'metal',
   takes: ({ route }) => route === 'metal',
@@ -269,7 +270,7 @@ export const METAL_KIND: RepairKind = {
     draw(b, thickness, depth, radius);
     return b.done('metal', 'metal');
   },
-};
+});
 
 function draw(b: RepairBuilder, thickness: Figure, depth: Figure, radius: Figure): void {
   const [t, dep, r] = [

@@ -6,12 +6,13 @@ import { linkOf } from '../../match/chain';
 import type { Cloth, Product, Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
-import { RepairBuilder, each, perM2, perMetre } from '../builder';
+import { RepairBuilder } from '../builder';
+import { each, perM2, perMetre } from '../../work/writer';
+import { byBuilder } from '../by-builder';
 import { massFor, mixed } from '../common/mixing';
 import { layerVolume, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { planReinforcement, type Reinforcement } from '../common/reinforce';
 import { purged } from '../common/cartridge';
-import type { RepairKind } from '../repair';
 import { inUnit, lower, ml, mm, words } from '../words';
 import { drawPlastic } from './draw';
 import { planOpening, type Opening } from './groove';
@@ -64,7 +65,7 @@ export const plateArea = formula({
 });
 
 /** Rigid plastics, plastic sheet over foam and moulded sheet compound: groove, reinforcement inside, passes outside; or a weld. */
-export const PLASTIC_KIND: RepairKind = {
+export const PLASTIC_KIND = byBuilder({
   id: 'plastic',
   name: 'rigid plastic',
   takes: ({ route, substrate }) => route === 'bonded' || (route === 'surface' && substrate.family === 'smc'),
@@ -124,7 +125,7 @@ export const PLASTIC_KIND: RepairKind = {
     drawPlastic(b, o, welded, inner);
     return b.done('plastic', welded ? 'weld' : 'bond');
   },
-};
+});
 
 function openUp(b: RepairBuilder, o: Opening, line: boolean, welded: boolean): void {
   if (b.input.damage === 'old-repair')

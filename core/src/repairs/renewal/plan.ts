@@ -4,11 +4,12 @@ import type { Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
-import { RepairBuilder, perM2, perMetre } from '../builder';
+import { RepairBuilder } from '../builder';
+import { perM2, perMetre } from '../../work/writer';
+import { byBuilder } from '../by-builder';
 import { planCoats } from '../common/coats';
 import { volumeOf } from '../common/measures';
 import { Drawing } from '../drawing';
-import type { RepairKind } from '../repair';
 import { microns, words, type Words } from '../words';
 
 const MIN = 60;
@@ -88,7 +89,7 @@ export const days = formula({
 });
 
 /** Chalked gel coat cleared and waxed, or an old coat keyed and repainted: by area, with a day plan. */
-export const RENEWAL_KIND: RepairKind = {
+export const RENEWAL_KIND = byBuilder({
   id: 'renewal',
   name: 'renewal of a surface',
   takes: ({ route }) => route === 'renew',
@@ -105,7 +106,7 @@ export const RENEWAL_KIND: RepairKind = {
     else repaint(b, area);
     return b.done('renewal', finish?.family === 'polish' ? 'clear and wax' : 'repaint');
   },
-};
+});
 
 /** As fine as it will clear: the test spot decides. */
 function clear(b: RepairBuilder, area: Figure, product: Sheet): void {

@@ -7,7 +7,9 @@ import type { Product } from '../../materials/product';
 import { DEFAULTS } from '../../materials/defaults';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
-import { RepairBuilder, perM2, perMetre } from '../builder';
+import { RepairBuilder } from '../builder';
+import { perM2, perMetre } from '../../work/writer';
+import { byBuilder } from '../by-builder';
 import { abradeBetween } from '../common/goes';
 import {
   grooveVolume,
@@ -20,7 +22,6 @@ import {
 } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
-import type { RepairKind } from '../repair';
 import { grams, lower, ml, mm, words } from '../words';
 import { crazingLength, dishVolume, starLength, stressLength } from './lines';
 
@@ -72,7 +73,7 @@ interface Opened {
 }
 
 /** Chips, cracks, scratches and voids of a gel coat: opened clean, filled in goes, film over, levelled, polished or painted. */
-export const SURFACE_KIND: RepairKind = {
+export const SURFACE_KIND = byBuilder({
   id: 'surface',
   name: 'gel coat and surface',
   takes: ({ route }) => route === 'surface',
@@ -112,7 +113,7 @@ export const SURFACE_KIND: RepairKind = {
     draw(b, o);
     return b.done('surface', 'surface');
   },
-};
+});
 
 /** The depth that was entered, m. What has none cannot be filled: it is told, and planned as usual. */
 function enteredDepth(b: RepairBuilder): number | undefined {

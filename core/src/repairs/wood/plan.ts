@@ -5,13 +5,14 @@ import { linkOf } from '../../match/chain';
 import type { Cloth, Product, Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
-import { RepairBuilder, each, perM2, perMetre } from '../builder';
+import { RepairBuilder } from '../builder';
+import { each, perM2, perMetre } from '../../work/writer';
+import { byBuilder } from '../by-builder';
 import { WOOD_LIMIT, planDrying } from '../common/drying';
 import { layerVolume, stripArea, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { planReinforcement } from '../common/reinforce';
 import { Drawing } from '../drawing';
-import type { RepairKind } from '../repair';
 import { lower, ml, mm, words } from '../words';
 import { SCARF, cutBack, glueMass, saturation, scarfFace, scarfLength } from './joints';
 
@@ -89,7 +90,7 @@ interface Wood {
 }
 
 /** Wood: dry first, cut back to bright, scarfed or let in, end grain saturated, glued, sheathed where the chain has it. */
-export const WOOD_KIND: RepairKind = {
+export const WOOD_KIND = byBuilder({
   id: 'wood',
   name: 'wood',
   takes: ({ route }) => route === 'wood',
@@ -125,7 +126,7 @@ export const WOOD_KIND: RepairKind = {
     draw(b, w, letIn);
     return b.done('wood', letIn ? 'piece let in' : 'wood');
   },
-};
+});
 
 /** No epoxy into wet wood: the gate is a reading, not a date. @returns what puts the drying in, once the wood is open */
 function moisture(b: RepairBuilder): () => void {

@@ -1,0 +1,213 @@
+import { tzOffset } from '@date-fns/tz';
+import { afterLast } from '../repairs/common/over-face';
+import type { Library } from '../materials/product';
+import type { Job } from '../schema/job';
+import { Ledger } from '../trace/ledger';
+import type { Problem } from '../trace/problem';
+import type { Figure } from '../trace/figure';
+import type { Lag, OverFace } from '../work/step';
+import type { Inputs } from '../resolve/inputs';
+import type { Plan, PlanResult, Timing } from '../plan/plan';
+import type { Expected, ForecastWait } from '../schedule/timeline';
+import type { Clock } from '../plan/clock';
+import type { Shop } from '../schema/shop-fields';
+import { placeTasks } from '../schedule/placement';
+import { sumTotals } from '../plan/totals';
+import { airAtWork } from './air-course';
+import { filmCases } from './film-cases';
+import { filmWait } from './film-wait';
+import { potsOf } from './pots';
+import { StacksUnderWay } from './stacks-under-way';
+import type { CureCase, CureForecast } from '../plan/cure-forecast';
+import { warmingProblems } from './warming';
+
+export interface ForecastOptions {
+  /** Cells of a stack and wanted error of a step, K: fewer and larger for a first look. */
+  readonly cells?: number;
+  readonly tolerance?: number;
+  /** Whether runs go on to full cure, with likely ranges, pots and what charts show. */
+  readonly detail?: boolean;
+  /** Told after every case how far it is, 0–1. */
+  readonly tell?: (share: number) => void;
+}
+
+/**
+ * Works the cure of a planned job out along the course of the air and places the time line anew on it. Pure and
+ * synchronous; takes a tenth of a second to one second, so a page runs it in a worker.
+ *
+ * @param result what `planRepair` gave for the same job, library, yard and clock
+ * @returns undefined where nothing is planned that cures
+ */
+export function forecastCure(
+  job: Job,
+  result: PlanResult,
+  library: Library,
+  shop: Shop,
+  clock: Clock,
+  options: ForecastOptions = {},
+): CureForecast | undefined {
+  const { plan, timing } = result;
+  if (!plan?.inputs || !timing) return undefined;
+  const first = placedOnce(job, { plan, inputs: plan.inputs, timing }, library, shop, clock, options);
+  if (!reopened(first.forecast)) return first.forecast;
+  // Windows shut that the figures of the plan had kept open: starts are chosen anew by what the forecast found.
+  const again = placedOnce(
+    job,
+    { plan, inputs: plan.inputs, timing },
+    library,
+    shop,
+    clock,
+    // Told once: a share that falls back to nothing looks as if the work were lost.
+    { ...options, tell: () => undefined },
+    first.found,
+  );
+  return reopened(again.forecast) < reopened(first.forecast) ? again.forecast : first.forecast;
+}
+
+/** How many windows were missed. */
+const reopened = ({ timeline }: CureForecast): number =>
+  timeline?.stages.flatMap((s) => s.tasks).filter((t) => t.reopens).length ?? 0;
+
+interface Planned {
+  readonly plan: Plan;
+  readonly inputs: Inputs;
+  readonly timing: Timing;
+}
+
+/** One placing of the work, each layer worked out when it is laid. @param expected what waits are thought to take before they are placed */
+function placedOnce(
+  job: Job,
+  { plan, inputs, timing }: Planned,
+  library: Library,
+  shop: Shop,
+  clock: Clock,
+  options: ForecastOptions,
+  expected: ReadonlyMap<string, Expected> = new Map(),
+): { readonly forecast: CureForecast; readonly found: ReadonlyMap<string, Expected> } {
+  const { cells = 60, tolerance = 0.25, detail = true, tell = () => undefined } = options;
+  const placed = airAtWork(job, inputs, clock);
+  const zone =
+    clock.timeZone && Number.isFinite(tzOffset(clock.timeZone, new Date(0))) ? clock.timeZone : 'UTC';
+  const offset = tzOffset(zone, new Date(clock.now));
+  const ledger = new Ledger('forecast');
+  const lags = timing.work.links.flatMap((l) => l.lags).filter((lag) => lag.cures).length;
+  const stacks = new StacksUnderWay({
+    job,
+    plan,
+    inputs,
+    library,
+    placed,
+    zone,
+    offset,
+    ledger,
+    cells,
+    tolerance,
+    detail,
+    tell: (n) => tell(Math.min(1, n / Math.max(1, lags))),
+  });
+  const films: CureCase[] = [];
+  const placeOf = (lag: Lag, start: number): ForecastWait | undefined => {
+    if (lag.cures?.layer.of === 'film') {
+      const film = filmWait(job, plan, placed, lag, lag.cures, start, ledger, detail);
+      if (film) films.push(film.found);
+      return film?.wait;
+    }
+    const forecast = lag.cures && stacks.wait(lag.cures, start);
+    // Filler is sanded whatever its window says: a window stands only where the plan waits for one.
+    return forecast && (lag.window ? forecast : { duration: forecast.duration });
+  };
+  const waitOf = (lag: Lag, start: number): ForecastWait | undefined => {
+    const wait = placeOf(lag, start);
+    return wait && (lag.over ? overWholeFace(wait, lag.over, `over.${lag.id}`, start, ledger) : wait);
+  };
+  const found = new Map<string, Expected>();
+  const timeline = placeTasks(
+    timing.work,
+    timing.start,
+    timing.done,
+    timing.crew,
+    timing.route,
+    (lag, start) => {
+      const wait = waitOf(lag, start);
+      if (wait)
+        found.set(lag.id, {
+          duration: wait.duration.value * 1000,
+          ...(wait.window ? { closes: wait.window.closes - start } : {}),
+        });
+      return wait;
+    },
+    (lag) => expected.get(lag.id),
+  );
+  const pots = detail ? potsOf(plan, library, ledger) : [];
+  const chain = plan.dish?.mix
+    ? { cases: [], problems: [] }
+    : filmCases(job, plan, placed, timeline, new Set(films.map((f) => f.product)), ledger, zone);
+  const totals = plan.totals && sumTotals(timeline, plan.totals.resin, plan.materials ?? [], shop, ledger);
+  const forecast: CureForecast = {
+    air: { words: placed.words, standIn: placed.standIn },
+    cases: [...stacks.cases, ...films, ...chain.cases],
+    pots,
+    problems: dedupe([
+      ...placed.problems,
+      ...stacks.problems,
+      ...warmingProblems(job, plan),
+      ...chain.problems,
+    ]),
+    timeline,
+    totals,
+    entries: ledger.entries,
+  };
+  return { forecast, found };
+}
+
+/** The wait of one place as that of a face which was coated one place after another. */
+function overWholeFace(
+  { duration, window }: ForecastWait,
+  over: OverFace,
+  id: string,
+  start: number,
+  ledger: Ledger,
+): ForecastWait {
+  const from = (key: string, label: string, at: number): Figure =>
+    ledger.given(`${id}.${key}`, label, (at - start) / 1000, 's', 'computed', 'forecast of one place');
+  const { rest, opens, closes } = afterLast(ledger, id, over, {
+    rest: duration,
+    ...(window
+      ? {
+          opens: from('opens', 'window opens at one place', window.opens),
+          closes: from('closes', 'window shuts at one place', window.closes),
+        }
+      : {}),
+  });
+  return {
+    duration: rest,
+    ...(opens && closes
+      ? { window: { opens: start + opens.value * 1000, closes: start + closes.value * 1000 } }
+      : {}),
+  };
+}
+
+/** One warning of a kind for each stage: the coats and goes after the first say the same. A stall over night says most. */
+function dedupe(all: readonly Problem[]): Problem[] {
+  const rank = (p: Problem): number => Number(p.code !== 'stalls');
+  return all.filter(
+    (p) =>
+      !all.some(
+        (q) =>
+          kindOf(q) === kindOf(p) &&
+          (rank(q) < rank(p) || (rank(q) === rank(p) && all.indexOf(q) < all.indexOf(p))),
+      ),
+  );
+}
+
+function kindOf(p: Problem): string {
+  switch (p.code) {
+    case 'stalls':
+    case 'cools':
+      return `${p.stage}/cold/${p.params.minimum}`;
+    case 'heats-itself':
+      return `${p.stage}/hot/${p.params.limit}`;
+    default:
+      return `${p.stage}/${p.path}/${p.code}`;
+  }
+}

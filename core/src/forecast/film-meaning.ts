@@ -1,0 +1,20 @@
+import type { Product } from '../materials/product';
+import type { MilestoneMeaning } from '../trace/milestone';
+
+/** What it means that a film of a product has set, or cured: glue on fabric is neither sanded nor put "into the water". */
+export function meaningOf(
+  milestone: 'opens' | 'closes' | 'sand' | 'full',
+  product: Product,
+): MilestoneMeaning {
+  const onFabric = product.role === 'fabric adhesive';
+  switch (milestone) {
+    case 'opens':
+      return { kind: 'bonds-from' };
+    case 'closes':
+      return { kind: 'bonds-until' };
+    case 'sand':
+      return { kind: onFabric ? 'handling' : 'workable' };
+    case 'full':
+      return { kind: onFabric ? 'pressure' : 'cured' };
+  }
+}

@@ -1,0 +1,80 @@
+import { reached, type Calibration } from '../cure/calibrate';
+import { filmCure, type Kinetics } from '../cure/kinetics';
+import type { Reached, Ripening } from './run';
+import { HORIZON } from './run';
+import type { MilestoneId } from '../plan/cure-forecast';
+
+/** Least uncertainty of a rate: two drums of one product differ so far. Source: usual lot-to-lot scatter. */
+const LEAST_SPREAD = 0.1;
+const MOST_SPREAD = 0.3;
+
+/** When a thin film reaches the milestones along a course of the air, s from laying. */
+function filmTimes(law: Calibration, air: (t: number) => number, factor: number, percent: number): Reached {
+  const kinetics: Kinetics = {
+    ...law.kinetics,
+    rate: law.kinetics.rate * factor,
+    induction: law.kinetics.induction / factor,
+  };
+  const t = law.thresholds;
+  const found: Reached = {};
+  filmCure(
+    kinetics,
+    air,
+    HORIZON,
+    percent,
+    (alpha, time) => {
+      const pass = (id: MilestoneId, ok: boolean): void => {
+        if (ok && found[id] === undefined) found[id] = time;
+      };
+      pass('opens', t.opens !== undefined && alpha >= t.opens);
+      pass('gel', alpha >= t.gel);
+      pass('closes', t.closes !== undefined && alpha >= t.closes);
+      for (const id of ['sand', 'load', 'full'] as const)
+        pass(id, (id === 'sand' || time >= t.least[id]) && reached(kinetics, t, id, alpha, air(time)));
+      return found.full !== undefined;
+    },
+    900,
+  );
+  return found;
+}
+
+/** When a thin film reaches the milestones at one temperature, s from laying. */
+export function filmTimesAt(ripening: Ripening, temperature: number, percent: number): Reached {
+  if (ripening.kind === 'law') return filmTimes(ripening.law, () => temperature, 1, percent);
+  const { sheet } = ripening;
+  const f = 2 ** ((sheet.referenceTemperature - temperature) / 10);
+  const { window } = sheet;
+  return {
+    ...(window ? { opens: f * (window.open === 'gel' ? sheet.potLife : window.open) } : {}),
+    ...(window?.closesBy === 'cure' ? { closes: f * window.close } : {}),
+    sand: f * sheet.sand,
+    full: f * sheet.full,
+  };
+}
+
+/**
+ * Likely range of the milestones: how much sooner and later a film reaches them in air that is warmer or colder by the
+ * band and with a rate as uncertain as the sheet's own times, as factors of the likely time.
+ */
+export function spans(
+  ripening: Ripening,
+  air: (t: number) => number,
+  band: number,
+  percent: number,
+): (id: MilestoneId) => readonly [number, number] {
+  if (ripening.kind === 'clock') {
+    const f = 2 ** (band / 10) * (1 + LEAST_SPREAD);
+    return () => [1 / f, f];
+  }
+  const { law } = ripening;
+  const spread = Math.min(MOST_SPREAD, Math.max(LEAST_SPREAD, law.spread / 2));
+  const likely = filmTimes(law, air, 1, percent);
+  const fast = filmTimes(law, (t) => air(t) + band, 1 + spread, percent);
+  const slow = filmTimes(law, (t) => air(t) - band, 1 - spread, percent);
+  return (id) => {
+    const key = id === 'trim' ? 'gel' : id;
+    const l = likely[key];
+    if (l === undefined || l <= 0) return [1 - spread, 1 + 2 * spread];
+    return [Math.min(1, (fast[key] ?? l) / l), Math.max(1, (slow[key] ?? 3 * l) / l)];
+  };
+}

@@ -1,0 +1,159 @@
+import { COARSEST } from '../../materials/abrasives';
+import type { Library } from '../../materials/product';
+import type { Shop } from '../../schema/shop-fields';
+import type { Ledger } from '../../trace/ledger';
+import type { Stage } from '../../trace/problem';
+import type { StageMemo } from '../../trace/stage-memo';
+import type { Item } from '../../work/step';
+import { stepOf } from '../../work/step-of';
+import type { KindInput, Sanding } from '../kind';
+import type { RepairInput, RepairPlan, RepairSheet, SandRequest } from '../repair';
+import { planSanding, type SandingStep } from './sanding';
+import { dryPapers, filmPapers } from './shelf';
+
+/** What a kind of repair is worked out from. @returns undefined before a chain is chosen */
+export function repairInput({
+  facts,
+  damage,
+  library,
+  inputs,
+  system,
+  survey,
+  readings,
+}: Pick<KindInput, 'facts' | 'damage' | 'library' | 'inputs' | 'system' | 'survey' | 'readings'>):
+  RepairInput | undefined {
+  const {
+    thickness,
+    gelCoat,
+    core,
+    temperature,
+    humidity,
+    access,
+    position,
+    grade,
+    waste,
+    hands,
+    dropsPerMl,
+  } = inputs;
+  return (
+    system.chosen && {
+      substrate: system.substrates[0],
+      damage,
+      route: system.route.id,
+      chain: system.chosen.chain,
+      survey,
+      readings,
+      job: facts,
+      conditions: {
+        thickness,
+        gelCoat,
+        core,
+        temperature,
+        humidity,
+        access,
+        position,
+        grade,
+        waste,
+        hands,
+        dropsPerMl,
+      },
+      library,
+    }
+  );
+}
+
+/** Two sheets of one stage as one. */
+function mergedSheets(a: readonly RepairSheet[], b: readonly RepairSheet[]): readonly RepairSheet[] {
+  const both = a.map((s): RepairSheet => {
+    const t = b.find((x) => x.stage === s.stage);
+    if (!t) return s;
+    return {
+      ...s,
+      sentence:
+        s.sentence.length > 0 && t.sentence.length > 0
+          ? [...s.sentence, ' ', ...t.sentence]
+          : [...s.sentence, ...t.sentence],
+      key: [...s.key, ...t.key],
+      tables: [...s.tables, ...t.tables],
+      notes: [...s.notes, ...t.notes],
+      asks: [...s.asks, ...t.asks],
+      sand: s.sand ?? t.sand,
+    };
+  });
+  return [...both, ...b.filter((t) => !a.some((s) => s.stage === t.stage))];
+}
+
+/** Two parts of one repair as one. */
+export const joined = (a: RepairPlan, b: RepairPlan | undefined): RepairPlan =>
+  b
+    ? {
+        ...a,
+        sheets: mergedSheets(a.sheets, b.sheets),
+        items: [...a.items, ...b.items],
+        later: [...a.later, ...b.later],
+        pots: [...a.pots, ...b.pots],
+        materials: [...a.materials, ...b.materials],
+        cautions: [...a.cautions, ...b.cautions],
+        acceptance: [...a.acceptance, ...b.acceptance],
+      }
+    : a;
+
+/** Papers of the yard's shelf for what a repair wants sanded, stage by stage. */
+export function sandingOf(
+  memo: StageMemo,
+  repair: RepairPlan,
+  { library, shop }: Pick<KindInput, 'library' | 'shop'>,
+): Sanding {
+  const sanding: Partial<Record<Stage, readonly SandingStep[]>> = {};
+  for (const { stage, sand } of repair.sheets) {
+    const steps =
+      sand && memo.run(`sand.${stage}`, { stage, sand, library, shop: { papers: shop.papers } }, stepsFor);
+    if (steps) sanding[stage] = steps;
+  }
+  return sanding;
+}
+
+function stepsFor(
+  {
+    stage,
+    sand,
+    library,
+    shop,
+  }: {
+    readonly stage: Stage;
+    readonly sand: SandRequest;
+    readonly library: Library;
+    readonly shop: Pick<Shop, 'papers'>;
+  },
+  ledger: Ledger,
+): readonly SandingStep[] {
+  const film = sand.material === 'gel coat' || sand.material === 'paint';
+  const papers = film
+    ? filmPapers(library, shop, sand.material, 'wet')
+    : dryPapers(library, shop, sand.material);
+  return planSanding(
+    {
+      key: 'steps',
+      stage: stage === 'finish' ? 'finish' : 'fair',
+      stock: sand.stock,
+      area: sand.area,
+      end: sand.end,
+      coarsest: COARSEST[sand.material],
+      papers,
+      levels: sand.levels,
+    },
+    ledger,
+  ).steps;
+}
+
+/** Sanding as steps of a stage. */
+export const paperSteps = (sanding: Sanding, stage: Stage): readonly Item[] =>
+  (sanding[stage] ?? []).map((s) => ({
+    step: stepOf(
+      stage,
+      'sand',
+      s.wet ? 'wet' : 'grit',
+      { place: 'face', serves: `${stage}-${s.paperId}`, fields: { grit: s.grit } },
+      s.time,
+    ),
+  }));

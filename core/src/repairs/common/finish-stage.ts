@@ -1,0 +1,89 @@
+import { problemAt, type Told } from '../../trace/problem';
+import type { Milestones } from '../../cure/cure-model';
+import { checkedItems, checksFor, type Checked } from '../../finish/check';
+import { planFilm, type FilmInput, type FilmResult } from '../../finish/film';
+import { COARSEST } from '../../materials/abrasives';
+import { DEFAULTS } from '../../materials/defaults';
+import { dewPoint } from '../../physics/dew-point';
+import type { Job } from '../../schema/job';
+import type { Figure } from '../../trace/figure';
+import type { Ledger } from '../../trace/ledger';
+import { planSanding, type SandingStep } from './sanding';
+import { filmPapers, type SandingWishes } from './shelf';
+
+export interface FinishInput extends SandingWishes {
+  readonly check: Job['check'];
+  readonly film: FilmInput;
+  readonly humidity: Figure;
+  readonly weather: {
+    readonly place?: string;
+    readonly wind?: 'calm' | 'breeze' | 'wind';
+    readonly sun?: 'no' | 'yes';
+  };
+}
+
+export interface FinishResult extends FilmResult {
+  readonly dewPoint: Figure;
+  readonly sanding: readonly SandingStep[];
+  /** The checks before it is handed over, with what was found. */
+  readonly checks: readonly Checked[];
+  readonly signed?: { readonly who: string; readonly at: string };
+}
+
+/** A finish, and when it may be touched. */
+export interface FinishPlan extends FinishResult {
+  readonly milestones: Milestones;
+}
+
+/** Weather that spoils a coat: dew, sun that skins it, wind that brings dust and carries spray. */
+function checkWeather({ film, humidity, weather }: FinishInput, dew: Figure, ledger: Ledger): void {
+  const warn = (path: string, ...told: Told): void =>
+    ledger.report(problemAt({ severity: 'warning', stage: 'finish', path }, told));
+  if (film.temperature.value - dew.value < DEFAULTS.dewMargin) {
+    warn('conditions.humidity', 'dew-on-surface', { dewPoint: dew.value, margin: DEFAULTS.dewMargin });
+  }
+  if (humidity.value > 0.85) warn('conditions.humidity', 'damp-dulls', { humidity: humidity.value });
+  if (weather.sun === 'yes') warn('conditions.sun', 'sun-on-wet-coat');
+  if (weather.wind === 'wind') warn('coat.wind', 'wind-on-coat', { sprayed: film.method === 'spray' });
+  else if (film.method === 'spray' && weather.wind === 'breeze') warn('coat.wind', 'overspray-drifts');
+}
+
+/** A papers-to-polish plan of a gel coat starts no coarser than its film allows; a paint is left as it flows. */
+export function finishStage(input: FinishInput, ledger: Ledger): FinishResult {
+  const film = planFilm(input.film, ledger);
+  const dew = ledger.compute('dewPoint', 'dew point', dewPoint, {
+    T: input.film.temperature,
+    RH: input.humidity,
+  });
+  checkWeather(input, dew, ledger);
+  const { last } = film.grits;
+  const items = checksFor({
+    grade: input.film.grade,
+    film: film.cured.value,
+    levelling: film.levelling.value,
+    gelCoat: input.film.finish.kind === 'gel coat',
+  });
+  const { items: answers, who, at } = input.check ?? {};
+  const common = {
+    ...film,
+    dewPoint: dew,
+    checks: checkedItems(items, answers),
+    ...(who && at ? { signed: { who, at } } : {}),
+  };
+  if (last === undefined) return { ...common, sanding: [] };
+  const papers = filmPapers(input.library, input.shop, 'gel coat', input.sanding?.fine ?? 'wet');
+  const sanding = planSanding(
+    {
+      key: 'level',
+      stage: 'finish',
+      stock: film.levelling,
+      area: input.film.area,
+      end: last,
+      coarsest: COARSEST['gel coat'],
+      papers,
+      levels: true,
+    },
+    ledger,
+  );
+  return { ...common, sanding: sanding.steps };
+}

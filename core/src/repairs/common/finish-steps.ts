@@ -1,0 +1,112 @@
+import { COAT_RATE } from '../../finish/film';
+import { afterLast, overFace } from './over-face';
+import type { Chain } from '../../match/chain';
+import { RATES } from '../../materials/work-rates';
+import type { Figure } from '../../trace/figure';
+import type { Ledger } from '../../trace/ledger';
+import type { Item } from '../../work/step';
+import type { TaskFacts } from '../kind';
+import type { FinishPlan } from './finish-stage';
+import { each, perM2, perMetre, StepWriter } from '../../work/writer';
+
+/** Rounds of trial and correction that a colour usually takes. */
+const COLOUR_ROUNDS = 2;
+
+export interface FinishWork {
+  readonly finish: FinishPlan;
+  readonly chain?: Chain;
+  readonly job?: TaskFacts;
+  /** Length of the masking line. */
+  readonly masking: Figure;
+  /** Pairs of hands that lay a coat side by side. */
+  readonly hands: Figure;
+  /** Fittings that were taken off and are bedded again. */
+  readonly moved: readonly { readonly index: number; readonly name: string }[];
+}
+
+/** Coats from masking to the check. */
+export function finishSteps(
+  { finish, chain, job, masking, moved, hands }: FinishWork,
+  ledger: Ledger,
+): readonly Item[] {
+  const gel = chain?.finish?.kind === 'gel coat';
+  const w = new StepWriter(ledger);
+  w.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed, [
+    perMetre(RATES.maskPerMetre, masking, 'per metre of masking line'),
+  ]);
+  if (gel && job?.colour)
+    w.step('finish', 'colour', 'match', { place: 'bench', serves: 'coat' }, 0, [
+      each(
+        RATES.colourRound,
+        ledger.given(
+          'colourRounds',
+          'rounds of trial and correction',
+          COLOUR_ROUNDS,
+          'count',
+          'assumed',
+          'usual; chips cure while other work goes on',
+        ),
+        'per round',
+      ),
+    ]);
+  if (finish.method === 'spray')
+    w.step('finish', 'sprayGear', 'set', { place: 'bench', serves: 'coat' }, RATES.sprayFixed);
+  for (let coat = 1; coat <= finish.coats.value; coat += 1) coatSteps(w, finish, hands, gel, coat);
+  for (const s of finish.sanding)
+    w.timed(
+      'finish',
+      'sand',
+      s.wet ? 'wet' : 'grit',
+      { place: 'finish', serves: `coat-${s.paperId}`, fields: { grit: s.grit } },
+      s.time,
+    );
+  for (let i = 1; i <= finish.polishStages; i += 1)
+    w.step('finish', 'polish', i === 1 ? 'cut' : 'fine', { place: 'finish', serves: `gloss-${i}` }, 0, [
+      perM2(RATES.polishPerM2, finish.area),
+    ]);
+  w.step('finish', 'check', 'finish', { place: 'finish', serves: 'job' }, RATES.finishCheck);
+  for (const { index, name } of moved)
+    w.step(
+      'finish',
+      'putBack',
+      'fitting',
+      { place: 'fitting', serves: `fitting-${index + 1}`, fields: { name } },
+      RATES.moveFitting / 2,
+    );
+  return w.items;
+}
+
+function coatSteps(w: StepWriter, finish: FinishPlan, hands: Figure, gel: boolean, coat: number): void {
+  const m = finish.milestones;
+  const serves = `coat-${coat}`;
+  w.step(
+    'finish',
+    'mix',
+    gel ? 'gelCoat' : 'paint',
+    { place: 'bench', serves },
+    0,
+    [each(RATES.mixBatch, finish.batchesPerCoat, 'per cup')],
+    { withNext: true },
+  );
+  const fields = { coat };
+  const how = gel ? 'gelCoat' : 'paint';
+  const work = w.time('coat', how, { place: 'finish', serves, fields }, RATES.coatFixed, [
+    perM2(COAT_RATE[finish.method], finish.area),
+  ]);
+  w.timed('finish', 'coat', how, { place: 'finish', serves, fields }, work);
+  const last = coat === finish.coats.value;
+  const awaited = !last ? 'overcoat' : gel ? 'gelCoatSanded' : 'paintHandled';
+  const grit = { grit: finish.grits.between };
+  const missed = w.reopening('finish', 'reopen', { place: 'finish', serves, fields: grit }, finish.area);
+  const over = last ? undefined : overFace(w.ledger, `coat.${coat}.over`, work, hands, 'alike');
+  const place = {
+    rest: last ? m.sand : (m.windowOpens ?? m.sand),
+    ...(last ? {} : { opens: m.windowOpens, closes: m.windowCloses }),
+  };
+  const { rest, opens, closes } = over ? afterLast(w.ledger, `coat.${coat}.over`, over, place) : place;
+  w.wait('finish', awaited, { place: 'finish', serves }, rest, {
+    cures: { layer: { of: 'finish', number: coat }, moment: last || !m.windowOpens ? 'sand' : 'opens' },
+    ...(opens && closes ? { window: { opens, closes, missed } } : {}),
+    ...(over ? { over } : {}),
+  });
+}

@@ -1,0 +1,85 @@
+import type { Dish } from '../grind/dish';
+import type { DamageKind, RouteId } from '../materials/damage-kinds';
+import type { Library } from '../materials/product';
+import type { Substrate } from '../materials/substrates';
+import type { Inputs } from '../resolve/inputs';
+import type { SystemPlan } from '../resolve/matching';
+import type { Job } from '../schema/job';
+import type { Shop } from '../schema/shop-fields';
+import type { SurveyResult } from '../survey/extent';
+import type { ReadingMap } from '../survey/readings';
+import type { StageMemo } from '../trace/stage-memo';
+import type { Stage } from '../trace/problem';
+import type { Item } from '../work/step';
+import type { FinishPlan } from './common/finish-stage';
+import type { BenchPlan } from './common/measure-all';
+import type { MaterialLine } from './common/prices';
+import type { SandingStep } from './common/sanding';
+import type { RepairKinds } from './kinds';
+import type { DishPlan } from './laminate/dish-plan';
+import type { Section } from './laminate/section';
+import type { RepairPlan } from './repair';
+
+/** What the steps of a job ask of its document besides figures. */
+export interface TaskFacts {
+  readonly former?: Job['former'];
+  readonly kind?: DamageKind;
+  /** The finish is tinted to a colour that was read. */
+  readonly colour?: true;
+}
+
+/** What every kind of repair is worked out from: the job, the yard, and the chain that was chosen. */
+export interface KindInput {
+  readonly job: Job;
+  /** The job without its dates and names. */
+  readonly facts: Job;
+  readonly damage: DamageKind;
+  readonly library: Library;
+  readonly shop: Shop;
+  readonly inputs: Inputs;
+  readonly system: SystemPlan;
+  readonly survey: SurveyResult;
+  readonly readings?: ReadingMap;
+  readonly taskFacts: TaskFacts;
+  /** Behind the skin lies a core that is opened. */
+  readonly cored: boolean;
+  /** What was handed to the planner. */
+  readonly kinds: RepairKinds;
+}
+
+/** What the papers of a stage are: one after another. */
+export type Sanding = Readonly<Partial<Record<Stage, readonly SandingStep[]>>>;
+
+/** What a kind of repair comes to: its steps in the order of the work, and the figures that they rest on. */
+export interface WorkedOut {
+  readonly items?: readonly Item[];
+  /** Where laminate is laid in a dish. */
+  readonly dish?: DishPlan;
+  /** Sheets, pots and drawings of a repair that writes them itself, and the papers that its stages are sanded with. */
+  readonly repair?: RepairPlan;
+  readonly sanding?: Sanding;
+  readonly finish?: FinishPlan;
+  readonly bench?: BenchPlan;
+  readonly materials?: readonly MaterialLine[];
+  readonly section?: Section;
+  /** Ground and masking as the plan view draws them. */
+  readonly outlines?: Dish['outlines'];
+  /** Parts of it were not handed in: the plan waits for them. */
+  readonly needs?: 'repairs';
+}
+
+/** Which repair it is: by its way, its damage and its hull. */
+export interface Taken {
+  readonly route: RouteId;
+  readonly damage: DamageKind;
+  readonly substrate: Substrate;
+}
+
+/** One kind of repair: when it is taken, and what it comes to. A new kind is a folder with one of these and its line in index.ts. */
+export interface RepairKind {
+  readonly id: string;
+  readonly name: string;
+  takes(repair: Taken): boolean;
+  /** @returns undefined before the chain has what it takes */
+  work(memo: StageMemo, input: KindInput): WorkedOut | undefined;
+}

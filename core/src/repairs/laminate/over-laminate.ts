@@ -1,0 +1,83 @@
+import { gritBeforeFinish } from '../../finish/film';
+import type { StageMemo } from '../../trace/stage-memo';
+import { finishStage, type FinishPlan } from '../common/finish-stage';
+import type { KindInput } from '../kind';
+import type { Chosen } from './chosen';
+import type { Cures } from './cures';
+import type { FairPlan } from './dish-plan';
+import { planFairing, planSurface } from './fairing';
+import type { Ground } from './ground';
+
+/** What fills the dish flush, and how it is levelled. */
+export function fairOf(
+  memo: StageMemo,
+  { job, library, shop, inputs }: KindInput,
+  { filler, fillerResin, coat }: Chosen,
+  cures: Cures,
+  { grind, laminate, faces, buildUp }: Ground,
+): FairPlan | undefined {
+  const surface = memo.run('surface', { fairing: job.fairing, grade: inputs.grade }, planSurface);
+  if (!surface || !filler || !cures.filler) return undefined;
+  const filled = memo.run(
+    'fair',
+    {
+      filler: {
+        wall: faces.outside.depth,
+        laminate: laminate.sides.find((side) => side.face === 'outside')?.thickness,
+        finish: buildUp.finish,
+        groundArea: grind.groundArea,
+        finishArea: grind.finishArea,
+        filler,
+        resin: fillerResin,
+        temperature: inputs.temperature,
+        usable: cures.filler.usable,
+        dropsPerMl: inputs.dropsPerMl,
+      },
+      endGrit: gritBeforeFinish(coat, inputs.grade),
+      surface,
+      oldCoat: inputs.gelCoat,
+      library,
+      shop: { papers: shop.papers, habit: shop.habit },
+      sanding: job.sanding,
+    },
+    planFairing,
+  );
+  return filled && { ...filled, milestones: cures.filler };
+}
+
+/** The coats of a paint or a gel coat over the ground, or over all that was filled. */
+export function finishOf(
+  memo: StageMemo,
+  { job, library, shop, inputs }: KindInput,
+  { finish }: Chosen,
+  cures: Cures,
+  { grind, buildUp }: Ground,
+  fair: FairPlan | undefined,
+): FinishPlan | undefined {
+  if (!finish || !cures.finish) return undefined;
+  const filmed = memo.run(
+    'finish',
+    {
+      film: {
+        finish,
+        film: buildUp.finish,
+        area: fair?.coatArea ?? grind.finishArea,
+        grade: inputs.grade,
+        temperature: inputs.temperature,
+        usable: cures.finish.usable,
+        dropsPerMl: inputs.dropsPerMl,
+        method: job.coat?.method,
+        thinner: job.coat?.thinner,
+        tapeRoom: grind.maskingLine.value - grind.finishEdge.value,
+      },
+      humidity: inputs.humidity,
+      check: job.check,
+      weather: { place: job.conditions?.place, wind: job.coat?.wind, sun: job.conditions?.sun },
+      library,
+      shop: { papers: shop.papers, habit: shop.habit },
+      sanding: job.sanding,
+    },
+    finishStage,
+  );
+  return filmed && { ...filmed, milestones: cures.finish };
+}

@@ -1,0 +1,87 @@
+import { ROUTES } from '../../match/routes';
+import type { StageMemo } from '../../trace/stage-memo';
+import { measureAll, type BenchPlan } from '../common/measure-all';
+import { priceMaterials } from '../common/prices';
+import type { FinishPlan } from '../common/finish-stage';
+import type { KindInput, RepairKind, WorkedOut } from '../kind';
+import { besideOf, besideSteps } from './beside';
+import { chosenOf, wiped } from './chosen';
+import { curesOf } from './cures';
+import type { DishPlan } from './dish-plan';
+import { groundOf } from './ground';
+import { listMaterials } from './materials';
+import { fairOf, finishOf } from './over-laminate';
+import { sectionOf } from './section-of';
+import { laminateRepairSteps } from './steps/job';
+import { mixOf } from './wet-out';
+
+/**
+ * A dish ground into one face or both, laid up, faired and finished: finish build-up → laminate stack → outlines → grind →
+ * wet-out and batches → cure → fair → finish.
+ */
+export const LAMINATE_KIND: RepairKind = {
+  id: 'laminate',
+  name: 'laminate in a dish',
+  takes: ({ route }) => ROUTES[route].laysUp === true,
+  work: workOut,
+};
+
+function workOut(memo: StageMemo, input: KindInput): WorkedOut | undefined {
+  const chosen = chosenOf(input);
+  const cures = chosen && curesOf(memo, input, chosen);
+  const ground = chosen && cures && groundOf(memo, input, chosen, cures);
+  if (!chosen || !cures || !ground) return undefined;
+  const { grind, coring, structure, laminate, backing } = ground;
+  const mix = mixOf(memo, input, chosen, cures, ground);
+  const fair = fairOf(memo, input, chosen, cures, ground);
+  const finish = finishOf(memo, input, chosen, cures, ground, fair);
+  const dish: DishPlan = { grind, coring, structure, laminate, mix, fair };
+
+  const asked = besideOf(memo, input, grind, chosen.filler === undefined);
+  const beside = asked === 'needs repairs' ? undefined : asked;
+  const parts = {
+    ...dish,
+    system: input.system,
+    fillerResin: chosen.fillerResin,
+    finish,
+    backing,
+    job: input.taskFacts,
+    hands: input.inputs.hands,
+    solventWipe: wiped(input.system),
+  };
+  return {
+    dish,
+    finish,
+    bench: benchOf(memo, input, dish, finish),
+    materials: memo.run(
+      'materials',
+      { parts, peelPly: input.library.peelPly, more: beside?.repair.materials ?? [] },
+      (i, l) => [...listMaterials(i.parts, i.peelPly, l), ...priceMaterials(i.more, l)],
+    ),
+    items: memo.run('time', { parts, beside }, (i, l) =>
+      laminateRepairSteps(i.parts, l, besideSteps(i.beside)),
+    ),
+    section: sectionOf(memo, input, chosen, ground),
+    outlines: grind.outlines,
+    ...(beside ? { repair: beside.repair, sanding: beside.sanding } : {}),
+    ...(asked === 'needs repairs' ? { needs: 'repairs' as const } : {}),
+  };
+}
+
+/** How each pot is measured with what the yard has. */
+const benchOf = (
+  memo: StageMemo,
+  { shop }: KindInput,
+  { mix, fair }: DishPlan,
+  finish: FinishPlan | undefined,
+): BenchPlan | undefined =>
+  memo.run(
+    'bench',
+    {
+      batches: mix?.batches.map((b) => b.parts) ?? [],
+      filler: fair?.partsPerBatch,
+      coat: finish?.partsPerCoat,
+      instruments: shop.instruments,
+    },
+    measureAll,
+  );

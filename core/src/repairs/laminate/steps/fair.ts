@@ -1,0 +1,66 @@
+import { RATES } from '../../../materials/work-rates';
+import type { Ledger } from '../../../trace/ledger';
+import type { Item } from '../../../work/step';
+import { each, perLitre, perM2, StepWriter } from '../../../work/writer';
+import type { Parts } from './parts';
+
+/** From the washed laminate to the last paper before the finish. */
+export function fairSteps({ fair, grind, system }: Parts, ledger: Ledger): readonly Item[] {
+  if (!fair || !grind) return [];
+  const w = new StepWriter(ledger);
+  const epoxy = system?.chosen?.chain.resin?.family === 'epoxy';
+  w.step(
+    'fair',
+    'abrade',
+    epoxy ? 'afterBlush' : 'afterWash',
+    { place: 'face', serves: 'fill' },
+    RATES.washFixed,
+    [perM2(RATES.washPerM2, fair.spreadArea)],
+  );
+  if (fair.surface && fair.surface.highs > 0)
+    w.step(
+      'fair',
+      'cutHighs',
+      fair.surface.highs === 1 ? 'one' : 'many',
+      { place: 'face', serves: 'highs', fields: { count: fair.surface.highs } },
+      RATES.abradeFixed,
+      [perLitre(RATES.cutHighPerM3, fair.surface.cut, 'per litre cut')],
+    );
+  // The batches are counted for all coats of the first round together.
+  const share = each(RATES.mixBatch / fair.coats.value, fair.batches, 'per batch, shared by the coats');
+  const [level, ...finer] = fair.sanding;
+  for (let go = 1; go <= fair.goes.value; go += 1) {
+    const round = Math.max(1, go - fair.coats.value + 1);
+    const serves = `fill-${go}`;
+    w.step('fair', 'mix', 'filler', { place: 'bench', serves }, 0, [share], { withNext: true });
+    w.step(
+      'fair',
+      'fill',
+      round > 1 ? 'lows' : 'spread',
+      { place: 'face', serves, fields: { round } },
+      RATES.spreadFixed,
+      [perM2(RATES.spreadPerM2, fair.spreadArea)],
+    );
+    w.wait('fair', 'fillerSandable', { place: 'face', serves }, fair.milestones.sand, {
+      cures: { layer: { of: 'filler', number: go }, moment: 'sand' },
+    });
+    // Between rounds it is only levelled; the finer papers come once, at the end.
+    if (go >= fair.coats.value && go < fair.goes.value && level)
+      w.timed(
+        'fair',
+        'sand',
+        'guide',
+        { place: 'face', serves: `round-${round}`, fields: { tool: level.tool, grit: level.grit } },
+        level.time,
+      );
+  }
+  for (const s of level ? [level, ...finer] : finer)
+    w.timed(
+      'fair',
+      'sand',
+      'grit',
+      { place: 'face', serves: `fill-${s.paperId}`, fields: { grit: s.grit } },
+      s.time,
+    );
+  return w.items;
+}

@@ -1,0 +1,77 @@
+import type { Dish } from '../../../grind/dish';
+import { RATES } from '../../../materials/work-rates';
+import type { Ledger } from '../../../trace/ledger';
+import type { Item } from '../../../work/step';
+import { membersHeld, shapeSteps } from './behind';
+import { perLitre, perM2, perMetre, StepWriter } from '../../../work/writer';
+import type { Parts } from './parts';
+
+/**
+ * From what is in the way to the wiped ground face. The lost shape is taken and what carries the hull is held before
+ * anything is cut; release wax and film of a former come off with the wash.
+ *
+ * @param opened what is done when the ground is open and before it is wiped: a wet core dries
+ */
+export function grindSteps(parts: Parts, ledger: Ledger, opened: readonly Item[]): readonly Item[] {
+  const { grind, laminate, coring, solventWipe, job } = parts;
+  if (!grind || !laminate) return [];
+  const w = new StepWriter(ledger);
+  const moved = grind.room.filter(
+    (r, i, all) => r.answer === 'move' && all.findIndex((x) => x.index === r.index) === i,
+  );
+  for (const { index, name } of moved)
+    w.step(
+      'grind',
+      'takeOff',
+      'fitting',
+      { place: 'fitting', serves: `fitting-${index + 1}`, fields: { name } },
+      RATES.moveFitting / 2,
+    );
+  shapeSteps(w, parts);
+  membersHeld(w, parts);
+  if (job?.kind === 'old-repair')
+    w.step('grind', 'strip', 'laminate', { place: 'hull', serves: 'old-repair' }, RATES.grindSetUp, [
+      perM2(RATES.coreCutPerM2, grind.maskedArea),
+    ]);
+  if (job?.kind === 'crack')
+    w.step('grind', 'stopHoles', 'laminate', { place: 'crack', serves: 'ends' }, 2 * RATES.stopHole);
+  const dishes: readonly (readonly [Dish, 'only' | 'outside' | 'inside'])[] = grind.inside
+    ? [
+        [grind, 'outside'],
+        [grind.inside, 'inside'],
+      ]
+    : [[grind, 'only']];
+  for (const [dish, face] of dishes) openFace(w, dish, face);
+  if (coring)
+    w.step('grind', 'cut', 'core', { place: 'core', serves: 'core' }, RATES.grindSetUp, [
+      perM2(RATES.coreCutPerM2, coring.area),
+    ]);
+  w.add(...opened);
+  if (solventWipe === 'wipe')
+    w.step(
+      'grind',
+      'clean',
+      'wipe',
+      { place: 'hull', serves: 'ground' },
+      RATES.wipeFixed,
+      dishes.map(([dish]) => perM2(RATES.wipePerM2, dish.groundArea)),
+    );
+  return w.items;
+}
+
+const WASH = { only: 'dewax', outside: 'dewaxOutside', inside: 'dewaxInside' } as const;
+const MASK = { only: 'ground', outside: 'groundOutside', inside: 'groundInside' } as const;
+const GRIND = { only: 'through', outside: 'throughOutside', inside: 'throughInside' } as const;
+
+/** Wash before paper: what is ground on wax is ground into the laminate. */
+function openFace(w: StepWriter, dish: Dish, face: 'only' | 'outside' | 'inside'): void {
+  const at = { place: face === 'inside' ? ('inside' as const) : ('outside' as const), serves: 'ground' };
+  w.step('grind', 'wash', WASH[face], at, RATES.washFixed, [perM2(RATES.washPerM2, dish.maskedArea)]);
+  w.step('grind', 'mask', MASK[face], at, RATES.maskFixed, [
+    perMetre(RATES.maskPerMetre, dish.maskingLength, 'per metre of masking line'),
+  ]);
+  w.step('grind', 'grind', dish.through ? GRIND[face] : 'dish', at, RATES.grindSetUp, [
+    perLitre(RATES.grindPerM3, dish.removedVolume, 'per litre removed'),
+    perM2(RATES.grindTaperPerM2, dish.taperArea),
+  ]);
+}

@@ -1,0 +1,147 @@
+import { RATES } from '../../../materials/work-rates';
+import type { Batch } from '../../../mix/batches';
+import type { Figure } from '../../../trace/figure';
+import { formula } from '../../../trace/formula';
+import type { Ledger } from '../../../trace/ledger';
+import type { How } from '../../../work/actions';
+import type { Item, Layer } from '../../../work/step';
+import type { DishPlan, LaminatePlan } from '../dish-plan';
+import { behindSteps, sandBedding, tabSteps } from './behind';
+import { each, perM2, StepWriter } from '../../../work/writer';
+import type { Parts } from './parts';
+
+export const together = formula({
+  id: 'repairs/laminate/steps/laminate',
+  expression: 't = t_wet·n',
+  unit: 's',
+  source: 'working time of all hands that wet out together',
+  inputs: { t_wet: 'wet-out of one pair of hands', n: 'pairs of hands' },
+  evaluate: (x) => x.t_wet * x.n,
+});
+
+/** Working time of all hands for laying one batch. */
+function labourOf(batch: Batch, hands: Figure, ledger: Ledger): Figure {
+  return hands.value > 1
+    ? ledger.compute(`lay.${batch.number}`, `lay batch ${batch.number}, all hands`, together, {
+        t_wet: batch.wetOut,
+        n: hands,
+      })
+    : batch.wetOut;
+}
+
+type Side = 'outside' | 'inside';
+const sideOf = (laminate: LaminatePlan, lay: number): Side =>
+  laminate.plies.find((p) => p.lay === lay)?.side ?? 'outside';
+
+/** A group of plies that is laid while the last is tacky, on one face. */
+const liftOf = (side: Side, group: number): string => `${side}-lift-${group}`;
+const layerOf = (side: Side, group: number): Layer => ({ of: 'laminate', number: group, face: side });
+
+/** From what lies behind to the cure of the last ply. */
+export function laminateSteps(parts: Parts, ledger: Ledger): readonly Item[] {
+  const { laminate, mix, grind } = parts;
+  if (!laminate || !mix || !grind) return [];
+  const w = new StepWriter(ledger);
+  behindSteps(w, parts);
+  const count = ledger.given(
+    'plies',
+    'plies to cut',
+    laminate.plies.length,
+    'count',
+    'computed',
+    'plies of the stack',
+  );
+  w.step(
+    'laminate',
+    'make',
+    grind.stem ? 'pliesInHalves' : 'plies',
+    { place: 'bench', serves: 'plies' },
+    RATES.cutPatternSet,
+    [each(RATES.cutPerPly, count, 'per ply')],
+    { aside: true },
+  );
+  sandBedding(w, parts);
+  for (const batch of mix.batches) {
+    const previous = mix.batches[batch.number - 2];
+    if (previous) between(w, parts, previous, batch);
+    const side = sideOf(laminate, batch.plies[0]);
+    const next = mix.batches[batch.number];
+    const goesOn =
+      next !== undefined && next.group === batch.group && sideOf(laminate, next.plies[0]) === side;
+    layBatch(w, batch, side, parts.hands, goesOn);
+  }
+  lastCure(w, mix, laminate);
+  tabSteps(w, parts);
+  return w.items;
+}
+
+/** What lies between two batches: nothing within a lift, tack between lifts, a set laminate between faces. */
+function between(w: StepWriter, { laminate, mix, grind }: Parts, previous: Batch, batch: Batch): void {
+  if (!laminate || !mix || !grind) return;
+  const m = mix.milestones;
+  const [from, to] = [sideOf(laminate, previous.plies[0]), sideOf(laminate, batch.plies[0])];
+  if (from !== to) {
+    // The other face is opened onto laminate that has set.
+    const set = from === 'outside' ? 'setOutside' : 'setInside';
+    w.wait('laminate', set, { place: from, serves: liftOf(from, previous.group) }, m.sand, {
+      cures: { layer: layerOf(from, previous.group), moment: 'sand' },
+    });
+    w.step('laminate', 'turn', to, { place: to, serves: 'ground' }, RATES.washFixed, [
+      perM2(RATES.washPerM2, grind.inside?.groundArea ?? grind.groundArea),
+    ]);
+    return;
+  }
+  if (previous.group === batch.group) return;
+  const at = { place: from, serves: liftOf(from, previous.group) };
+  const { windowOpens: opens, windowCloses: closes } = m;
+  const missed = w.reopening('laminate', 'reopenLaminate', at, grind.groundArea);
+  const noWait = () =>
+    w.ledger.given(`tack.${previous.group}`, 'rest until tacky', 0, 's', 'computed', 'no wait');
+  w.wait('laminate', 'tacky', at, opens ?? noWait(), {
+    cures: { layer: layerOf(from, previous.group), moment: 'opens' },
+    ...(opens && closes ? { window: { opens, closes, missed } } : {}),
+  });
+}
+
+/** @param goesOn whether the next pot of the same lift follows at once: a lift is laid wet in wet */
+function layBatch(w: StepWriter, batch: Batch, side: Side, hands: Figure, goesOn: boolean): void {
+  const serves = `${side}-batch-${batch.number}`;
+  const one = batch.plies.length === 1;
+  const how: How<'lay'> = batch.share ? (one ? 'plyPart' : 'pliesPart') : one ? 'ply' : 'plies';
+  w.step(
+    'laminate',
+    'mix',
+    'batch',
+    { place: 'bench', serves, fields: { number: batch.number } },
+    RATES.mixBatch,
+    [],
+    { withNext: true },
+  );
+  w.timed(
+    'laminate',
+    'lay',
+    how,
+    {
+      place: side,
+      serves,
+      fields: {
+        first: batch.plies[0],
+        last: batch.plies[batch.plies.length - 1],
+        ...(batch.share ? { part: batch.share.index, parts: batch.share.of } : {}),
+      },
+    },
+    labourOf(batch, hands, w.ledger),
+    { plies: batch.plies, withNext: goesOn },
+  );
+}
+
+/** The last lift cures into the next stage: fairing waits for it. */
+function lastCure(w: StepWriter, mix: NonNullable<DishPlan['mix']>, laminate: LaminatePlan): void {
+  const last = mix.batches[mix.batches.length - 1];
+  const side = sideOf(laminate, last.plies[0]);
+  const { sand, windowOpens: opens, windowCloses: closes } = mix.milestones;
+  w.wait('mix', 'sandable', { place: side, serves: liftOf(side, last.group) }, sand, {
+    cures: { layer: layerOf(side, last.group), moment: 'sand' },
+    ...(opens && closes ? { window: { opens, closes } } : {}),
+  });
+}

@@ -1,0 +1,95 @@
+import { ACTIONS } from '../work/actions';
+import { tellLag, tellStep } from '../work/tell';
+import type { Layer, Link, Work } from '../work/step';
+import type { CureForecast } from '../plan/cure-forecast';
+import type { Timeline } from '../schedule/timeline';
+
+/**
+ * The work as an open document: steps numbered in the order in which they are told, with their words, their mark and when
+ * they are done; links with what is waited for on the way. Codes (`action`, `how`, `awaited`) stay; words may change.
+ */
+export function publicWork(
+  { steps, links }: Work,
+  timeline: Timeline | undefined,
+  cure: CureForecast | undefined,
+): unknown {
+  const placed = new Map((timeline?.stages ?? []).flatMap((s) => s.tasks).map((t) => [t.id, t]));
+  const times = (id: string): { start?: string; end?: string } => {
+    const task = placed.get(id);
+    return task ? { start: new Date(task.start).toISOString(), end: new Date(task.end).toISOString() } : {};
+  };
+  return {
+    steps: steps.map((s, k) => ({
+      n: k + 1,
+      id: s.id,
+      stage: s.stage,
+      action: s.action,
+      how: s.how,
+      place: s.place,
+      text: tellStep(s),
+      done: ACTIONS[s.action].done,
+      hands: s.people,
+      work: s.work,
+      ...(s.go === undefined ? {} : { go: s.go }),
+      ...(s.plies ? { plies: s.plies } : {}),
+      ...times(s.id),
+    })),
+    layers: layersOf(links, timeline, cure),
+    links: links.map(({ from, to, lags }) => ({
+      ...(from === undefined ? {} : { from }),
+      ...(to === undefined ? {} : { to }),
+      lags: lags.map((lag) => ({
+        id: lag.id,
+        stage: lag.stage,
+        awaited: lag.awaited,
+        text: tellLag(lag),
+        least: lag.least,
+        ...(lag.cures ? { cures: lag.cures } : {}),
+        ...(lag.until === undefined ? {} : { until: new Date(lag.until).toISOString() }),
+        ...(lag.window ? { window: { opens: lag.window.opens, closes: lag.window.closes } } : {}),
+        ...times(lag.id),
+      })),
+    })),
+  };
+}
+
+const idOf = ({ of, number, face, product }: Layer): string =>
+  [of, product, face, number].filter((x) => x !== undefined).join('-');
+
+/**
+ * What cures in the course of the work, each layer once: when it was laid and when it comes to the moments that mean
+ * something for it; without a forecast the one that is waited for, by the plan's own figures.
+ */
+function layersOf(
+  links: readonly Link[],
+  timeline: Timeline | undefined,
+  cure: CureForecast | undefined,
+): readonly unknown[] {
+  const placed = new Map((timeline?.stages ?? []).flatMap((s) => s.tasks).map((t) => [t.id, t]));
+  const instant = (ms: number): string => new Date(ms).toISOString();
+  const cured = links.flatMap((l) => l.lags).filter((lag) => lag.cures !== undefined);
+  const firsts = cured.filter((lag, i) => {
+    const id = lag.cures && idOf(lag.cures.layer);
+    return cured.findIndex((other) => other.cures && idOf(other.cures.layer) === id) === i;
+  });
+  return firsts.map(({ id, cures }) => {
+    const { layer, moment } = cures as NonNullable<typeof cures>;
+    const task = placed.get(id);
+    const found = cure?.cases.find((c) => c.of === layer.of && c.number === layer.number);
+    return {
+      id: idOf(layer),
+      of: layer.of,
+      number: layer.number,
+      ...(layer.face ? { face: layer.face } : {}),
+      ...(layer.product ? { product: layer.product } : {}),
+      ...(task ? { laidAt: instant(task.start) } : {}),
+      moments: found
+        ? Object.fromEntries(
+            found.milestones.map((m) => [m.id, { at: instant(m.at), span: m.span.map(instant) }]),
+          )
+        : task
+          ? { [moment]: { at: instant(task.end) } }
+          : {},
+    };
+  });
+}

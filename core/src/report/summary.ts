@@ -1,0 +1,109 @@
+import { linkOf, type Chain } from '../match/chain';
+import type { Figure } from '../trace/figure';
+import type { Stage } from '../trace/problem';
+import type { Plan } from '../plan/plan';
+import { lower } from '../repairs/words';
+import type { SurveyResult } from '../survey/extent';
+import { figure, figureIn, plainText, said, saidWords, sizeOf, type Reader, type Said } from './say';
+
+/** When the last plies can be sanded along the course of the air, where a forecast says. */
+export const sandFigure = ({ cure }: Plan): Figure | undefined =>
+  cure?.cases
+    .filter((c) => c.of === 'laminate')
+    .at(-1)
+    ?.milestones.find((m) => m.id === 'sand')?.after;
+
+const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+/** The result of a stage in one sentence whose figures can be opened; undefined where the plan has not come so far. */
+export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said | undefined {
+  const sheet = plan.repair?.sheets.find((s) => s.stage === stage);
+  const told = sheet && sheet.sentence.length > 0 ? saidWords(sheet.sentence, reader) : undefined;
+  if (told && stage !== 'survey' && !(stage === 'finish' && plan.finish)) return told;
+  switch (stage) {
+    case 'survey': {
+      const s = plan.survey;
+      if (!s) return undefined;
+      if (!plan.dish?.grind) return said`${surveyWords(s, reader)}${told ? said` ${told}` : ''}`;
+      return s.measured
+        ? said`A ${sizeOf(s.length, s.width, reader)} ${s.shape === 'outline' ? 'traced outline' : s.shape} is sound at its edge and is the cut-out.`
+        : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)} once it is ground.`;
+    }
+    case 'system': {
+      const c = plan.system?.chosen?.chain;
+      if (!c) return plan.system && ['Every chain is refused; the rules that refused them stand below.'];
+      return c.resin && c.cloth && c.filler && c.finish
+        ? said`${c.resin.name} with ${c.cloth.name}, ${lower(c.filler.name)}, ${lower(c.finish.name)}.`
+        : [chainWords(c)];
+    }
+    case 'grind': {
+      const g = plan.dish?.grind;
+      if (!g) return undefined;
+      const { inside } = g;
+      if (inside && g.side === 'inside')
+        return said`Grind a ${figure(g.taper.used, reader)} taper from inside out to ${sizeOf(inside.groundLength, inside.groundWidth, reader)}; ${figureIn(inside.dustMass, 'g', 0, reader)} of laminate turns to dust.`;
+      if (inside)
+        return said`Grind a ${figure(g.taper.used, reader)} taper on both faces, outside to ${sizeOf(g.groundLength, g.groundWidth, reader)}, inside to ${sizeOf(inside.groundLength, inside.groundWidth, reader)}.`;
+      const how = g.through ? '' : said`, ${figureIn(g.depth, 'mm', 1, reader)} deep`;
+      return said`Grind a ${figure(g.taper.used, reader)} taper${how} out to ${sizeOf(g.groundLength, g.groundWidth, reader)}; ${figureIn(g.dustMass, 'g', 0, reader)} of laminate turns to dust.`;
+    }
+    case 'laminate': {
+      const l = plan.dish?.laminate;
+      const verb = l?.plies.length === 1 ? 'builds' : 'build';
+      if (l && l.sides.length > 1) {
+        const [outside, inside] = l.sides;
+        return said`${plural(outside.plies.length, 'ply', 'plies')} outside build ${figureIn(outside.thickness, 'mm', 2, reader)}, ${plural(inside.plies.length, 'ply', 'plies')} inside ${figureIn(inside.thickness, 'mm', 2, reader)}, ${l.order}.`;
+      }
+      return (
+        l &&
+        said`${plural(l.plies.length, 'ply', 'plies')} ${verb} ${figureIn(l.thickness, 'mm', 2, reader)} under a limit of ${figureIn(l.upperLimit, 'mm', 1, reader)}, ${l.order}.`
+      );
+    }
+    case 'mix': {
+      const m = plan.dish?.mix;
+      return (
+        m &&
+        said`${figure(m.total, reader)} of resin in ${plural(m.batches.length, 'batch', 'batches')}; sand after ${figure(sandFigure(plan) ?? m.milestones.sand, reader)}.`
+      );
+    }
+    case 'fair': {
+      const f = plan.dish?.fair;
+      const papers = f?.sanding.map((s) => s.grit).join(', ');
+      if (f?.surface && f.rounds.value === 0)
+        return said`Fair within ${figureIn(f.tolerance, 'mm', 2, reader)}; papers ${papers ?? ''}.`;
+      return (
+        f &&
+        said`${figureIn(f.volume, 'ml', 0, reader)} of filler in ${plural(f.goes.value, 'coat')}${f.rounds.value > 1 ? said` over ${figure(f.rounds, reader)} rounds` : ''}, then ${papers ?? ''}.`
+      );
+    }
+    case 'finish': {
+      const f = plan.finish;
+      const name = plan.system?.chosen?.chain.finish?.kind ?? 'finish';
+      return (
+        f &&
+        said`${plural(f.coats.value, 'coat')} of ${name}, ${f.volume.value >= 0.002 ? figure(f.volume, reader) : figureIn(f.volume, 'ml', 0, reader)} in all, ${figureIn(f.wetPerCoat, 'µm', 0, reader)} wet each.`
+      );
+    }
+    case 'log':
+      return ['What was done, by whom and when. Entries stay as they were written.'];
+  }
+}
+
+const surveyWords = (s: SurveyResult, reader: Reader): Said =>
+  s.measured
+    ? said`${sizeOf(s.length, s.width, reader)}, ${s.shape === 'outline' ? 'traced' : s.shape}, to sound material.`
+    : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)}.`;
+
+/** The same as plain text. */
+export function stageSentence(stage: Stage, plan: Plan, reader: Reader = {}): string | undefined {
+  const words = stageWords(stage, plan, reader);
+  return words && plainText(words);
+}
+
+/** A chain in one line: what holds it first, then what goes before and after. */
+export function chainWords(chain: Chain): string {
+  const [first, ...rest] = (
+    ['bond', 'reinforce', 'coring', 'prime', 'fill', 'barrier', 'finish'] as const
+  ).flatMap((role) => linkOf(chain, role)?.name ?? []);
+  return first ? `${[first, ...rest.map(lower)].join(', ')}.` : '';
+}

@@ -1,0 +1,147 @@
+import { handsOn } from '../materials/hands-on';
+import { RATES } from '../materials/work-rates';
+import type { Figure } from '../trace/figure';
+import type { Ledger } from '../trace/ledger';
+import type { Stage } from '../trace/problem';
+import type { Action, Awaited, How } from './actions';
+import { workId } from './ids';
+import type { Place } from './place';
+import type { Fields, Item, Lag, Step } from './step';
+import { stepOf } from './step-of';
+import { tellStep } from './tell';
+
+/** A rate of hands-on work and what it is counted on. */
+export interface Rate {
+  readonly rate: number;
+  readonly unit: 's' | 's/m' | 's/m²' | 's/m³';
+  readonly per: string;
+  readonly amount: Figure;
+}
+
+export const perM2 = (rate: number, amount: Figure): Rate => ({ rate, unit: 's/m²', per: 'per m²', amount });
+export const perMetre = (rate: number, amount: Figure, per = 'per metre'): Rate => ({
+  rate,
+  unit: 's/m',
+  per,
+  amount,
+});
+export const perLitre = (rate: number, amount: Figure, per: string): Rate => ({
+  rate,
+  unit: 's/m³',
+  per,
+  amount,
+});
+export const each = (rate: number, amount: Figure, per = 'each'): Rate => ({ rate, unit: 's', per, amount });
+
+/** Where a step is done, what it serves (a layer, a pot, a surface: two words at most, never a number of the row), and what its words need. */
+export interface Where {
+  readonly place: Place;
+  readonly serves: string;
+  readonly fields?: Fields;
+}
+
+/** What is said of a step besides its action. */
+export interface StepMore {
+  /** People without whom it is not begun. */
+  readonly people?: number;
+  /** It goes on at once with the next step. */
+  readonly withNext?: boolean;
+  /** Lay numbers of the plies that it is about. */
+  readonly plies?: readonly number[];
+  /** Done at the bench: it waits for nothing of its stage, and what is told after it waits for it. */
+  readonly aside?: boolean;
+}
+
+/** Writes the work of a repair: steps and what they wait for, in the order in which it is done. */
+export class StepWriter {
+  /** The go that the next step belongs to. */
+  #go: string | undefined;
+  #items: Item[] = [];
+
+  constructor(readonly ledger: Ledger) {}
+
+  get items(): readonly Item[] {
+    return this.#items;
+  }
+
+  /**
+   * A step of a fixed time and rates.
+   *
+   * @param fixed of all hands together, s
+   */
+  step<A extends Action>(
+    stage: Stage,
+    action: A,
+    how: How<A>,
+    where: Where,
+    fixed: number,
+    rates: readonly Rate[] = [],
+    more: StepMore = {},
+  ): this {
+    return this.timed(stage, action, how, where, this.time(action, how, where, fixed, rates), more);
+  }
+
+  /** A step whose time was worked out as a figure of its own, s. */
+  timed<A extends Action>(
+    stage: Stage,
+    action: A,
+    how: How<A>,
+    where: Where,
+    work: Figure,
+    { people = 1, withNext = false, plies, aside = false }: StepMore = {},
+  ): this {
+    const step = stepOf(stage, action, how, where, work, people);
+    const go = this.#go ?? (withNext ? step.id : undefined);
+    this.#items.push({
+      step: {
+        ...step,
+        ...(go === undefined ? {} : { go }),
+        ...(plies ? { plies } : {}),
+      },
+      ...(aside ? { aside } : {}),
+    });
+    this.#go = withNext ? go : undefined;
+    return this;
+  }
+
+  /** What is waited for before the next step. */
+  wait(
+    stage: Stage,
+    awaited: Awaited,
+    { place, serves, fields }: Where,
+    least: Figure,
+    more: Pick<Lag, 'window' | 'cures' | 'until' | 'over'> = {},
+  ): this {
+    const id = workId(place, awaited, serves);
+    this.#items.push({ lag: { id, stage, awaited, least, ...(fields ? { fields } : {}), ...more } });
+    return this;
+  }
+
+  /** What a shut window costs before the next layer; in the plan only where one is missed. */
+  reopening(stage: Stage, how: 'reopen' | 'reopenLaminate', where: Where, area: Figure): Step {
+    return stepOf(
+      stage,
+      'abrade',
+      how,
+      where,
+      this.time('abrade', how, where, RATES.abradeFixed, [perM2(RATES.abradePerM2, area)]),
+    );
+  }
+
+  add(...items: readonly Item[]): this {
+    this.#items.push(...items);
+    return this;
+  }
+
+  /** Working time of a step, s, traced under its id. */
+  time<A extends Action>(
+    action: A,
+    how: How<A>,
+    { place, serves, fields }: Where,
+    fixed: number,
+    rates: readonly Rate[] = [],
+  ): Figure {
+    const id = workId(place, action, serves);
+    return handsOn(this.ledger, `t.${id}`, tellStep({ action, how, fields }), fixed, rates);
+  }
+}
