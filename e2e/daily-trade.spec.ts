@@ -160,6 +160,8 @@ test('renewal: chalk cleared as fine as it will, then waxed', async ({ page }) =
 });
 
 test('no stage of any repair is wider than its panel', async ({ page, request }) => {
+  // Some thirty jobs are opened one after another.
+  test.setTimeout(300_000);
   const { jobs } = (await (await request.get('/api/v1/jobs?limit=100')).json()) as {
     jobs: { id: string; title: string }[];
   };

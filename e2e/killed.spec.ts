@@ -8,7 +8,7 @@ import pg from 'pg';
 // These go on without the network, with the files that a service worker has kept.
 test.use({ serviceWorkers: 'allow' });
 
-const PORT = 4396;
+const PORT = Number(process.env['NELBO_E2E_SECOND_PORT'] ?? 4396);
 const BASE = `http://127.0.0.1:${PORT}`;
 const DATABASE = 'nelbo_e2e_killed';
 const TEASEL = '5b1d2f60-0002-4a01-9c01-000000000002';

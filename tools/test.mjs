@@ -1,6 +1,7 @@
 // Runs every suite and ends with one line "N passed, N failed". Arguments choose suites by name.
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
+import { freePort } from './free-port.mjs';
 
 /** Address of the maintenance database of the cluster that the tests may make databases in. */
 function clusterUrl() {
@@ -69,13 +70,13 @@ const SUITES = [
   // Settings, backups and killed servers have a yard of their own; every view is examined there.
   {
     name: 'screens',
-    env: { NELBO_E2E_PORT: '4392' },
+    ports: ['NELBO_E2E_PORT', 'NELBO_E2E_SECOND_PORT'],
     command: playwright('hands', 'journey', 'kept', 'keeping', 'killed', 'views', 'work'),
     count: ofPlaywright,
   },
   {
     name: 'journey',
-    env: { NELBO_E2E_PORT: '4390' },
+    ports: ['NELBO_E2E_PORT'],
     command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground'),
     count: ofPlaywright,
   },
@@ -111,7 +112,9 @@ const SUITES = [
   { name: 'walls', command: ['node', ['--import', 'tsx', 'tools/walls.ts']], count: ofPlain },
 ];
 
-function run({ command: [program, args], cwd, quiet, env: own }) {
+async function run({ command: [program, args], cwd, quiet, ports = [] }) {
+  const own = {};
+  for (const name of ports) own[name] = String(await freePort());
   return new Promise((resolve) => {
     let text = '';
     const child = spawn(program, args, { cwd, env: { ...env, ...own }, stdio: ['ignore', 'pipe', 'pipe'] });

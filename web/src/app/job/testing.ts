@@ -57,6 +57,8 @@ export interface Bench<T> {
   /** Waits until the screen has caught up. */
   settle(): Promise<void>;
   text(): string;
+  /** Waits until these words are shown: what a worker or a file answers takes as long as the machine takes. */
+  until(words: string): Promise<void>;
   button(name: string): HTMLButtonElement;
   document(): JobDocument;
 }
@@ -107,6 +109,14 @@ export async function bench<T>(
         .then(() => fixture.whenStable())
         .then(() => undefined),
     settle: () => fixture.whenStable().then(() => undefined),
+    async until(words) {
+      const end = Date.now() + 15_000;
+      do {
+        await new Promise((resolve) => setTimeout(resolve, 25));
+        await fixture.whenStable();
+      } while (!(host.textContent ?? '').replace(/\s+/g, ' ').includes(words) && Date.now() < end);
+      expect((host.textContent ?? '').replace(/\s+/g, ' ')).toContain(words);
+    },
     text: () => (host.textContent ?? '').replace(/\s+/g, ' '),
     button(name) {
       const all = [...host.querySelectorAll<HTMLButtonElement>('button, p-togglebutton')];

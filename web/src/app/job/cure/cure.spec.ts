@@ -144,9 +144,7 @@ describe('what is shown of a cure', () => {
     });
     const b = await bench(CureWindows);
     b.context.forecast.begin(true);
-    await new Promise((resolve) => setTimeout(resolve, 450));
-    await b.settle();
-    expect(b.text()).toContain('Set: can be worked on');
+    await b.until('Set: can be worked on');
     expect(b.text()).not.toContain('peel ply');
   });
 
@@ -154,9 +152,7 @@ describe('what is shown of a cure', () => {
     withWork();
     const b = await bench(CureWindows);
     b.context.forecast.begin(true);
-    await new Promise((resolve) => setTimeout(resolve, 450));
-    await b.settle();
-    expect(b.text()).toContain('Next layer bonds until');
+    await b.until('Next layer bonds until');
     expect(b.text()).toContain('Left in the cup');
     expect(b.text()).toContain('law fitted to the sheet');
     expect(b.context.plan()?.cure).toBeDefined();
@@ -192,9 +188,7 @@ describe('what is shown of a cure', () => {
     files.items.add(new File([''], 'x.csv'));
     input.files = files.files;
     input.dispatchEvent(new Event('change'));
-    await new Promise((resolve) => setTimeout(resolve, 50));
-    await b.settle();
-    expect(b.text()).toContain('The file is empty. The readings that stood here are kept.');
+    await b.until('The file is empty. The readings that stood here are kept.');
     expect(b.document().conditions?.readings).toEqual(kept);
     const slider = b.host.querySelector<HTMLInputElement>('#cure-start') as HTMLInputElement;
     slider.value = '4';

@@ -274,8 +274,7 @@ describe('findings', () => {
         },
       },
     );
-    await new Promise((resolve) => setTimeout(resolve, 200));
-    await b.settle();
+    await b.until('cut-out area');
     expect(b.host.querySelector('.against')?.textContent).toMatch(/cut-out area.*hands-on/);
     expect(b.host.querySelector('.against a')?.getAttribute('href')).toBe('/jobs/job/owner');
   });

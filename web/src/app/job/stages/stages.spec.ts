@@ -40,8 +40,7 @@ describe('the survey', () => {
     await b.settle();
     b.button('Add the finding').click();
     await b.settle();
-    await new Promise((resolve) => setTimeout(resolve, 200));
-    await b.settle();
+    await b.until('changed cut-out area');
     const findings = b.document().damage.findings ?? [];
     expect(findings.length).toBe(2);
     expect(findings[0]).toEqual(JOB.damage.findings?.[0] as never);
