@@ -249,8 +249,8 @@ describe('hands and schools', () => {
   it('a solvent wipe takes its time in the plan', () => {
     const tasks = (shop: Shop): string[] =>
       planOf(BASE, shop).plan.timeline?.stages.flatMap((s) => s.tasks.map((t) => t.id)) ?? [];
-    expect(tasks({ solventWipe: 'wipe' })).toContain('hull.clean@ground');
-    expect(tasks({ solventWipe: 'none' })).not.toContain('hull.clean@ground');
+    expect(tasks({ solventWipe: 'wipe' })).toContain('outside.clean@wipe');
+    expect(tasks({ solventWipe: 'none' })).not.toContain('outside.clean@wipe');
   });
 });
 

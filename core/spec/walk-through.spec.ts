@@ -34,7 +34,9 @@ describe('a through hole from one side, with bonded backing and paint', () => {
       'finish.mask@coat',
       'bench.mix@coat-1',
       'finish.coat@coat-1',
+      'finish.strike@tape',
       'finish.check@job',
+      'hull.handOver@job',
     ]);
   });
 
@@ -84,6 +86,7 @@ describe('a tear in a tube with a patch inside', () => {
     const order = [
       'patch.clean@bond',
       'patch.abrade@bond',
+      'tube.abrade@inner',
       'bench.mix@bond',
       'tube.coat@inner-1',
       'tube.coat@inner-2',
@@ -99,10 +102,10 @@ describe('a tear in a tube with a patch inside', () => {
     expect(rest?.to).toBe('tube.test@patch');
     expect(rest?.lags.map((lag) => lag.awaited)).toEqual(['noAir']);
     expect(rest?.lags[0].least.value).toBe(24 * 3600);
-    // Nothing follows the test but its strength.
+    // It is handed over when the joint has its strength.
     expect(
       tear()
-        .links.find((l) => l.to === undefined)
+        .links.find((l) => l.to === 'hull.handOver@job')
         ?.lags.map((lag) => lag.awaited),
     ).toEqual(['noLoad']);
   });
@@ -145,6 +148,7 @@ describe('a wet balsa deck that gets a new core under a tent', () => {
       'bench.mix@core',
       'core.core@core',
       'bench.make@plies',
+      'core.strike@core',
       'core.abrade@core',
       'bench.mix@outside-batch-1',
       'outside.lay@outside-batch-1',
@@ -154,7 +158,10 @@ describe('a wet balsa deck that gets a new core under a tent', () => {
       'finish.mask@coat',
       'bench.mix@coat-1',
       'finish.coat@coat-1',
+      'finish.strike@tape',
+      'hull.strike@warmth',
       'finish.check@job',
+      'hull.handOver@job',
     ]);
   });
 

@@ -16,6 +16,7 @@ import { ENGINE_VERSION, PLAN_FORMAT, type Plan, type PlanResult, type Timing } 
 import { checkSize, matchingInput, planSystem, substratesOf } from '../resolve/matching';
 import { drawPlanView, type PlanDrawing, type PlanObstacle, type PlanViewInput } from './plan-view';
 import { productTimes } from './product-times';
+import { aroundJob } from '../repairs/common/around-job';
 import type { Clock } from './clock';
 import type { Shop } from '../schema/shop-fields';
 import type { RepairKinds } from '../repairs/kinds';
@@ -23,7 +24,7 @@ import { StageMemo } from '../trace/stage-memo';
 import { missedWindows, placeTasks } from '../schedule/placement';
 import { sumTotals } from './totals';
 import { hoursOf } from '../schedule/working-hours';
-import { networkOf } from '../work/network';
+import { networkOf, stageOf } from '../work/network';
 
 /** Plans one job after another and reuses the stages whose input did not change between calls. */
 export interface Planner {
@@ -218,7 +219,7 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
     kinds,
   };
   const worked = workedOut(memo, common);
-  const { items, outlines, needs, ...parts } = worked;
+  const { items: own, outlines, needs, ...parts } = worked;
   // A stage of the way in which this repair has nothing to do is not shown.
   const stages =
     parts.repair && !parts.dish?.grind
@@ -226,10 +227,13 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
           (s) =>
             ALWAYS.has(s) ||
             parts.repair?.sheets.some((x) => x.stage === s) ||
-            items?.some((x) => ('step' in x ? x.step.stage : x.lag.stage) === s) ||
+            own?.some((x) => stageOf(x) === s) ||
             (s === 'finish' && parts.finish),
         )
       : head.stages;
+  const items =
+    own &&
+    memo.run('around', { items: own, route: stages, warmth: job.warmth?.kind, area: survey.area }, aroundJob);
   const timing: Timing | undefined = items && {
     work: networkOf(items, stages),
     start: job.schedule?.start ? Date.parse(job.schedule.start) : clock.now,

@@ -1,4 +1,8 @@
 import { ACTIONS } from '../work/actions';
+import { holdsOf } from '../work/holds';
+import { potsOf } from '../work/pots';
+import { goesOf, ifsOf, roundsOf } from '../work/rounds';
+import { surfacesOf } from '../work/surfaces';
 import { tellLag, tellStep } from '../work/tell';
 import type { Layer, Link, Work } from '../work/step';
 import type { CureForecast } from '../plan/cure-forecast';
@@ -6,7 +10,7 @@ import type { Timeline } from '../schedule/timeline';
 
 /**
  * The work as an open document: steps numbered in the order in which they are told, with their words, their mark and when
- * they are done; links with what is waited for on the way. Codes (`action`, `how`, `awaited`) stay; words may change.
+ * they are done; the faces they are done on, what cures, what is mixed and what stands meanwhile; links with what is waited for on the way. Codes (`action`, `how`, `awaited`) stay; words may change.
  */
 export function publicWork(
   { steps, links }: Work,
@@ -18,6 +22,7 @@ export function publicWork(
     const task = placed.get(id);
     return task ? { start: new Date(task.start).toISOString(), end: new Date(task.end).toISOString() } : {};
   };
+  const surfaces = surfacesOf(steps);
   return {
     steps: steps.map((s, k) => ({
       n: k + 1,
@@ -32,9 +37,20 @@ export function publicWork(
       work: s.work,
       ...(s.go === undefined ? {} : { go: s.go }),
       ...(s.plies ? { plies: s.plies } : {}),
+      on: surfaces.on.get(s.id) ?? [],
       ...times(s.id),
     })),
+    surfaces: surfaces.all,
     layers: layersOf(links, timeline, cure),
+    pots: potsOf(steps),
+    holds: holdsOf(steps),
+    goes: goesOf({ steps }),
+    rounds: roundsOf(steps),
+    ifs: ifsOf(links).map(({ on, outcome, steps: rework }) => ({
+      on,
+      outcome,
+      steps: rework.map((s) => ({ id: s.id, text: tellStep(s), work: s.work })),
+    })),
     links: links.map(({ from, to, lags }) => ({
       ...(from === undefined ? {} : { from }),
       ...(to === undefined ? {} : { to }),

@@ -2,6 +2,28 @@
 export type Who = 'one' | 'all' | 'two';
 
 /**
+ * What a step does to the face it is done on. `exposes`: what lay there is gone, a new face is bare. `lays`: something lies
+ * on it now, and the top of that is the face that is worked on.
+ */
+export type Effect = 'exposes' | 'lays' | 'dewaxes' | 'cleans' | 'abrades' | 'dusts' | 'dries';
+
+/** What stands, lies or is away for some time: set by one step, and gone again by another. */
+export type Thing =
+  | 'fitting'
+  | 'part'
+  | 'props'
+  | 'former'
+  | 'board'
+  | 'dam'
+  | 'weights'
+  | 'clamps'
+  | 'tape'
+  | 'tent'
+  | 'heater'
+  | 'lamps'
+  | 'mats';
+
+/**
  * One action of the book.
  *
  * @typeParam H its variants
@@ -13,6 +35,14 @@ export interface ActionEntry<H extends string = string> {
   readonly done: string;
   readonly who: Who;
   readonly tools?: readonly string[];
+  /** What it does to its face. */
+  readonly makes?: readonly Effect[];
+  /** Variants that do something else to it. */
+  readonly makesIf?: Readonly<Partial<Record<H, readonly Effect[]>>>;
+  /** What stays behind when it is done, by variant. */
+  readonly sets?: Readonly<Partial<Record<H, Thing>>>;
+  /** What of it is gone when it is done, by variant. */
+  readonly frees?: Readonly<Partial<Record<H, readonly Thing[]>>>;
 }
 
 /** States an entry: its variants are taken from its words. */

@@ -4,6 +4,10 @@ import type { Item, Lag, Link, Step, Work } from './step';
 /** Stage of a step or of a wait. */
 export const stageOf = (item: Item): Stage => ('step' in item ? item.step.stage : item.lag.stage);
 
+/** Items of the stages that the repair goes through, in the order of the work. */
+export const inOrder = (items: readonly Item[], route: readonly Stage[]): readonly Item[] =>
+  route.flatMap((stage) => items.filter((item) => stageOf(item) === stage));
+
 /**
  * Steps and links of a job from its items in the order of the work. A step follows the one before it, after everything
  * that stands between them; a step aside follows what was done before its stage, and the next step that is not aside
@@ -12,9 +16,8 @@ export const stageOf = (item: Item): Stage => ('step' in item ? item.step.stage 
  * @param route stages that the repair goes through, in their order
  */
 export function networkOf(items: readonly Item[], route: readonly Stage[]): Work {
-  const ordered = route.flatMap((stage) => items.filter((item) => stageOf(item) === stage));
   const chain = new Chain();
-  for (const item of ordered) {
+  for (const item of inOrder(items, route)) {
     if ('lag' in item) chain.wait(item.lag);
     else if (item.aside) chain.aside(item.step);
     else chain.follow(item.step);

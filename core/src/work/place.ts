@@ -1,28 +1,72 @@
-/** Where on the boat a step is done: first part of its id, and what a drawing lights up. */
-export type Place =
-  | 'hull'
-  | 'outside'
-  | 'inside'
-  | 'fitting'
-  | 'member'
-  | 'core'
-  | 'crack'
-  | 'hole'
-  | 'dish'
-  | 'groove'
-  | 'blisters'
-  | 'skin'
-  | 'edge'
-  | 'bore'
-  | 'part'
-  | 'tube'
-  | 'patch'
-  | 'valve'
-  | 'joint'
-  | 'piece'
-  | 'pits'
-  | 'fill'
-  | 'face'
-  | 'stands'
-  | 'finish'
-  | 'bench';
+/**
+ * Where on the boat a step is done: first part of its id, and what a drawing lights up. Each says what it lies over: the
+ * face that is worked there is what was left on top of those.
+ */
+const OVER = {
+  hull: [],
+  outside: ['hull', 'crack', 'core'],
+  inside: [],
+  fitting: [],
+  member: ['inside'],
+  core: [],
+  crack: ['hull'],
+  hole: ['hull'],
+  dish: ['hull', 'crack'],
+  groove: ['face', 'dish', 'crack', 'hull'],
+  blisters: ['hull'],
+  skin: ['hull', 'core'],
+  edge: ['fill', 'bore', 'hull'],
+  bore: ['edge'],
+  part: [],
+  tube: [],
+  patch: ['tube'],
+  valve: [],
+  joint: ['dish', 'hull'],
+  piece: [],
+  pits: ['face', 'hull'],
+  fill: ['dish', 'groove', 'blisters', 'hole', 'edge', 'bore', 'crack', 'face', 'hull'],
+  face: [
+    'fill',
+    'groove',
+    'outside',
+    'inside',
+    'core',
+    'skin',
+    'joint',
+    'piece',
+    'pits',
+    'dish',
+    'groove',
+    'hole',
+    'edge',
+    'blisters',
+    'crack',
+    'hull',
+  ],
+  stands: [],
+  finish: [
+    'face',
+    'patch',
+    'fill',
+    'outside',
+    'inside',
+    'core',
+    'skin',
+    'joint',
+    'piece',
+    'pits',
+    'dish',
+    'groove',
+    'hole',
+    'edge',
+    'blisters',
+    'crack',
+    'hull',
+  ],
+  bench: [],
+} as const;
+
+export type Place = keyof typeof OVER;
+
+/** What a place lies over, what was worked last first. */
+export const liesOver = (place: Place): readonly Place[] => OVER[place];

@@ -28,6 +28,7 @@ export function stepOf<A extends Action>(
     action,
     how,
     place,
+    serves,
     ...(fields ? { fields } : {}),
     work,
     people: least,

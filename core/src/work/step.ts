@@ -18,12 +18,23 @@ export interface Layer {
 
 type Variant = { readonly [A in Action]: { readonly action: A; readonly how: How<A> } }[Action];
 
+/** Steps that are done again and again until something is so; how often is a figure with its range. */
+export interface Round {
+  /** Of what: as the id of a step, by what it is done for. */
+  readonly id: string;
+  readonly until: 'fair' | 'dry';
+  /** Times that it is likely to take. */
+  readonly likely: Figure;
+}
+
 /** One step of the work: data, no prose. Its words, its mark and its tools stand in the action book. */
 export type Step = Variant & {
   /** `place.action@what it serves`: stays when others are put in or taken out. */
   readonly id: string;
   readonly stage: Stage;
   readonly place: Place;
+  /** The layer, pot, surface or thing that it is done for. */
+  readonly serves: string;
   readonly fields?: Fields;
   /** Working time of all hands together, s. */
   readonly work: Figure;
@@ -35,6 +46,8 @@ export type Step = Variant & {
   readonly go?: string;
   /** Lay numbers of the plies that it is about. */
   readonly plies?: readonly number[];
+  /** Done again until something is so. */
+  readonly round?: Round;
 };
 
 /** The window of the layer just laid, s from when it lies, and what is done first where it is missed. */

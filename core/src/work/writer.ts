@@ -6,7 +6,7 @@ import type { Stage } from '../trace/problem';
 import type { Action, Awaited, How } from './actions';
 import { workId } from './ids';
 import type { Place } from './place';
-import type { Fields, Item, Lag, Step } from './step';
+import type { Fields, Item, Lag, Round, Step } from './step';
 import { stepOf } from './step-of';
 import { tellStep } from './tell';
 
@@ -50,6 +50,8 @@ export interface StepMore {
   readonly plies?: readonly number[];
   /** Done at the bench: it waits for nothing of its stage, and what is told after it waits for it. */
   readonly aside?: boolean;
+  /** Done again until something is so. */
+  readonly round?: Round;
 }
 
 /** Writes the work of a repair: steps and what they wait for, in the order in which it is done. */
@@ -88,7 +90,7 @@ export class StepWriter {
     how: How<A>,
     where: Where,
     work: Figure,
-    { people = 1, withNext = false, plies, aside = false }: StepMore = {},
+    { people = 1, withNext = false, plies, aside = false, round }: StepMore = {},
   ): this {
     const step = stepOf(stage, action, how, where, work, people);
     const go = this.#go ?? (withNext ? step.id : undefined);
@@ -97,6 +99,7 @@ export class StepWriter {
         ...step,
         ...(go === undefined ? {} : { go }),
         ...(plies ? { plies } : {}),
+        ...(round ? { round } : {}),
       },
       ...(aside ? { aside } : {}),
     });

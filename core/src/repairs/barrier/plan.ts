@@ -8,7 +8,7 @@ import { RepairBuilder } from '../builder';
 import { each, perM2, perMetre, type Rate } from '../../work/writer';
 import { byBuilder } from '../by-builder';
 import { planCoats, type CoatSystem } from '../common/coats';
-import { planDrying } from '../common/drying';
+import { dryUntilRead, planDrying } from '../common/drying';
 import { layerVolume, goesAlike, shareOf, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
@@ -75,10 +75,7 @@ export const BARRIER_KIND = byBuilder({
     ])
       .step('grind', 'abrade', 'blast', { place: 'face', serves: 'ground' }, 20, [perM2(12 * MIN, area)])
       .step('grind', 'wash', 'blisters', { place: 'blisters', serves: 'ground' }, 20, [perM2(6 * MIN, area)]);
-    if (drying.wait)
-      b.wait('grind', 'driesWashed', { place: 'face', serves: 'ground' }, drying.wait, {
-        until: drying.until,
-      });
+    dryUntilRead(b, 'driesWashed', { place: 'face', serves: 'ground' }, drying, { every: 'week' });
     b.caution(
       'grind',
       'The fluid in a blister is acid and under pressure: goggles and gloves, prick it from the side.',
@@ -143,6 +140,8 @@ export const BARRIER_KIND = byBuilder({
         name: 'barrier coat',
         between: 80,
         last: 'overcoated',
+        // Where nothing goes over it the tape is pulled off the barrier.
+        ...(linkOf(chain, 'finish') ? {} : { tape: survey.perimeter }),
       });
       tellBarrier(b, system, barrier);
       if (hidden) b.afterFinish(() => secondRound(b, hidden, system, barrier));

@@ -6,7 +6,7 @@ import { formula } from '../../trace/formula';
 import type { Stage } from '../../trace/problem';
 import { afterLast, overFace } from './over-face';
 import { type RepairBuilder } from '../builder';
-import { perM2 } from '../../work/writer';
+import { perM2, perMetre } from '../../work/writer';
 import { massFor, mixed } from './mixing';
 import { shareOf, wholeNumber } from './measures';
 
@@ -75,6 +75,8 @@ export interface CoatQuestion {
   readonly last: 'cures' | 'overcoated';
   /** A second round over the same face, under the stands. */
   readonly again?: true;
+  /** Length of the tape that is pulled after the last coat. */
+  readonly tape?: Figure;
 }
 
 /** Film, coats and litres of a paint by its sheet; its coats as tasks with their windows. */
@@ -171,6 +173,7 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | u
   const times = b.times(q.product);
   for (let coat = 1; coat <= n; coat += 1) {
     const key = `${q.id}-${coat}`;
+    const last = coat === n;
     b.step(
       q.stage,
       'mix',
@@ -187,8 +190,12 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | u
       { place: 'face', serves: key, fields: { product: q.name, coat } },
       RATES.coatFixed / 60,
       [perM2(RATES.rollPerM2, q.area)],
+      { withNext: last && q.tape !== undefined },
     );
-    const last = coat === n;
+    if (last && q.tape)
+      b.step(q.stage, 'strike', 'tape', { place: 'finish', serves: 'tape' }, RATES.tapeOffFixed / 60, [
+        perMetre(RATES.tapeOffPerMetre, q.tape),
+      ]);
     if (!times || (last && q.last === 'overcoated' && !times.windowOpens)) continue;
     const cured = last && q.last === 'cures';
     const over = cured

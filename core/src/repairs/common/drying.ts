@@ -1,6 +1,11 @@
-import type { Figure } from '../../trace/figure';
-import type { Stage } from '../../trace/problem';
+import { RATES } from '../../materials/work-rates';
 import { exponentialTrend } from '../../physics/exponential-trend';
+import type { Figure } from '../../trace/figure';
+import { formula } from '../../trace/formula';
+import type { Stage } from '../../trace/problem';
+import type { Awaited } from '../../work/actions';
+import { workId } from '../../work/ids';
+import { each, type Where } from '../../work/writer';
 import type { RepairBuilder } from '../builder';
 import { Drawing } from '../drawing';
 import { words } from '../words';
@@ -34,6 +39,52 @@ const trend = {
   unit: 's',
   source: 'drying slows down as it goes: least squares on ln(m − m_dry), 90 % span of the slope',
 };
+
+export const visits = formula({
+  id: 'repairs/common/drying',
+  expression: 'n = ceil(t/t_visit)',
+  unit: 'count',
+  source: 'the meter is read at the same marked places, and once more when it is dry',
+  inputs: { t: 'drying', t_visit: 'from one reading to the next' },
+  evaluate: (x) => Math.ceil(x.t / x.t_visit),
+});
+
+/** It dries, and the meter is read again and again until it is dry. */
+export function dryUntilRead(
+  b: RepairBuilder,
+  awaited: Awaited,
+  where: Where,
+  { wait, until }: Drying,
+  { stage = 'grind', every }: { readonly stage?: Stage; readonly every: 'day' | 'week' },
+): void {
+  if (!wait) return;
+  const period = every === 'day' ? DAY : 7 * DAY;
+  const likely = b.compute(
+    'drying.visits',
+    'readings until it is dry',
+    visits,
+    {
+      t: wait,
+      t_visit: b.assumed(
+        'drying.every',
+        'from one reading to the next',
+        period,
+        's',
+        'what dries warm and open is read daily, a bottom weekly',
+      ),
+    },
+    wait.span?.map((t) => Math.ceil(t / period)) as [number, number] | undefined,
+  );
+  b.wait(stage, awaited, where, wait, { until }).step(
+    stage,
+    'read',
+    'dry',
+    where,
+    0,
+    [each(RATES.readMeter, likely, 'per visit')],
+    { round: { id: workId(where.place, 'read', where.serves), until: 'dry', likely } },
+  );
+}
 
 /** Dated readings of a meter as a trend, with a forecast of when it will be dry. Problems name the reading that is wrong. */
 export function planDrying(

@@ -25,10 +25,8 @@ export interface FinishWork {
 }
 
 /** Coats from masking to the check. */
-export function finishSteps(
-  { finish, chain, job, masking, moved, hands }: FinishWork,
-  ledger: Ledger,
-): readonly Item[] {
+export function finishSteps(work: FinishWork, ledger: Ledger): readonly Item[] {
+  const { finish, chain, job, masking, moved } = work;
   const gel = chain?.finish?.kind === 'gel coat';
   const w = new StepWriter(ledger);
   w.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed, [
@@ -51,7 +49,7 @@ export function finishSteps(
     ]);
   if (finish.method === 'spray')
     w.step('finish', 'sprayGear', 'set', { place: 'bench', serves: 'coat' }, RATES.sprayFixed);
-  for (let coat = 1; coat <= finish.coats.value; coat += 1) coatSteps(w, finish, hands, gel, coat);
+  for (let coat = 1; coat <= finish.coats.value; coat += 1) coatSteps(w, work, gel, coat);
   for (const s of finish.sanding)
     w.timed(
       'finish',
@@ -76,7 +74,7 @@ export function finishSteps(
   return w.items;
 }
 
-function coatSteps(w: StepWriter, finish: FinishPlan, hands: Figure, gel: boolean, coat: number): void {
+function coatSteps(w: StepWriter, { finish, hands, masking }: FinishWork, gel: boolean, coat: number): void {
   const m = finish.milestones;
   const serves = `coat-${coat}`;
   w.step(
@@ -93,8 +91,10 @@ function coatSteps(w: StepWriter, finish: FinishPlan, hands: Figure, gel: boolea
   const work = w.time('coat', how, { place: 'finish', serves, fields }, RATES.coatFixed, [
     perM2(COAT_RATE[finish.method], finish.area),
   ]);
-  w.timed('finish', 'coat', how, { place: 'finish', serves, fields }, work);
   const last = coat === finish.coats.value;
+  // The tape is pulled while the edge is still soft.
+  w.timed('finish', 'coat', how, { place: 'finish', serves, fields }, work, { withNext: last });
+  if (last) tapeOff(w, 'finish', masking);
   const awaited = !last ? 'overcoat' : gel ? 'gelCoatSanded' : 'paintHandled';
   const grit = { grit: finish.grits.between };
   const missed = w.reopening('finish', 'reopen', { place: 'finish', serves, fields: grit }, finish.area);
@@ -110,3 +110,9 @@ function coatSteps(w: StepWriter, finish: FinishPlan, hands: Figure, gel: boolea
     ...(over ? { over } : {}),
   });
 }
+
+/** The tape comes off. @param masking its length */
+export const tapeOff = (w: StepWriter, place: 'finish' | 'outside', masking: Figure): StepWriter =>
+  w.step('finish', 'strike', 'tape', { place, serves: 'tape' }, RATES.tapeOffFixed, [
+    perMetre(RATES.tapeOffPerMetre, masking, 'per metre of masking line'),
+  ]);

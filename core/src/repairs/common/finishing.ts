@@ -68,6 +68,7 @@ export function planFinishing(
   const system = planCoats(b, {
     id: 'coating',
     stage: 'finish',
+    tape: face.masking,
     product,
     area: face.area,
     name: coatName(product),

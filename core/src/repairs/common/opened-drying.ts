@@ -2,7 +2,7 @@ import { RATES } from '../../materials/work-rates';
 import type { Ledger } from '../../trace/ledger';
 import { RepairBuilder } from '../builder';
 import type { RepairInput, RepairPlan } from '../repair';
-import { planDrying } from './drying';
+import { dryUntilRead, planDrying } from './drying';
 
 /** A core that was opened wet: left bare in warm dry air, read day by day, closed when it is dry. */
 export function planOpenedDrying(input: RepairInput, ledger: Ledger): RepairPlan {
@@ -11,9 +11,10 @@ export function planOpenedDrying(input: RepairInput, ledger: Ledger): RepairPlan
   const at = { place: 'core', serves: 'drying' } as const;
   if (drying.wait) {
     const tent = input.job.warmth?.kind === 'tent';
-    b.step('grind', 'air', tent ? 'tent' : 'open', at, RATES.airCore / 60)
-      .wait('grind', tent ? 'driesUnderTent' : 'driesOpened', at, drying.wait, { until: drying.until })
-      .step('grind', 'read', 'dry', at, RATES.readMeter / 60);
+    b.step('grind', 'air', tent ? 'tent' : 'open', at, RATES.airCore / 60);
+    dryUntilRead(b, tent ? 'driesUnderTent' : 'driesOpened', at, drying, { every: 'day' });
+    // A tent stays for what is laid; a heater in the open has done its work.
+    if (!tent) b.step('grind', 'strike', 'heater', at, RATES.strike / 60);
     b.caution(
       'grind',
       'Warm air on an opened core: an electric heater with thermostat on a residual-current breaker, clear of film and covers; never a flame or an engine’s exhaust under a tent. Solvent is aired out before anything is switched on. Nobody sleeps or stays in a closed tent.',

@@ -156,6 +156,15 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
         b.curing(bond, 'sand'),
       );
   }
+  if (clamps) b.step('mix', 'strike', 'clamps', { place: 'edge', serves: 'fill' }, RATES.strike / 60);
+  if (joint.held)
+    b.step(
+      'mix',
+      'strike',
+      joint.held,
+      { place: bored ? 'bore' : 'edge', serves: 'fill' },
+      RATES.strike / 60,
+    );
   if (bored) b.step('mix', 'drill', 'pin', { place: 'bore', serves: 'pin' }, 25);
   b.at('mix')
     .key('Fill', whole, 'ml', 1)

@@ -79,4 +79,6 @@ export function partOf(b: RepairBuilder): Part {
 export interface Joint {
   readonly volume: Figure;
   readonly clamps?: Figure;
+  /** What the fill stands against until it has set. */
+  readonly held?: 'board' | 'dam';
 }

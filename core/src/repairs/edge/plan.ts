@@ -288,7 +288,7 @@ function missing(b: RepairBuilder, part: Part): Joint {
   b.at('mix').note(
     words`The dam stands ${mm(b.assumed('damOff', 'dam outside the line', DAM, 'm', 'what is too much is sanded off in minutes'), 1)} outside the edge: filled proud, trimmed to the template.`,
   );
-  return { volume };
+  return { volume, held: 'dam' };
 }
 
 function split(b: RepairBuilder, part: Part, bond: Product | undefined): Joint {
@@ -360,7 +360,10 @@ function pivot(b: RepairBuilder, part: Part): Joint {
     { place: 'bore', serves: 'fill' },
     6,
   );
-  return { volume: b.compute('volume', 'bearing to pour', boreVolume, { D: bore, t: part.thick }) };
+  return {
+    volume: b.compute('volume', 'bearing to pour', boreVolume, { D: bore, t: part.thick }),
+    held: 'board',
+  };
 }
 
 function broken(b: RepairBuilder, part: Part): Joint {

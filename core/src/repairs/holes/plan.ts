@@ -177,6 +177,7 @@ function fill(
     ).step('mix', 'fill', 'holes', { place: 'hole', serves: 'fill' }, 4, [each(40, n, 'per hole')]);
   if (times)
     b.wait('mix', 'untilSanded', { place: 'hole', serves: 'fill' }, times.sand, b.curing(bond, 'sand'));
+  b.step('mix', 'strike', 'board', { place: 'hole', serves: 'fill' }, RATES.strike / 60);
   // Faced and coated first: what is bedded in sealant is not sanded round.
   if (redrill)
     b.afterFinish(() =>

@@ -247,7 +247,12 @@ export const INFLATABLE_KIND = byBuilder({
         ? planGlue(b, adhesive, faces, substrate.id === 'csm-fabric')
         : undefined;
     if (glue && adhesive) {
-      if (adhesive.proportion) b.step('mix', 'mix', 'adhesive', { place: 'bench', serves: 'bond' }, 5);
+      if (patch.inside)
+        b.step('mix', 'abrade', 'fabricInside', { place: 'tube', serves: 'inner' }, 5, [
+          perM2(60 * MIN, patch.inside.area),
+        ]);
+      if (adhesive.proportion)
+        b.step('mix', 'mix', 'adhesive', { place: 'bench', serves: 'bond' }, 5, [], { withNext: true });
       if (patch.inside) {
         coatFaces(b, glue, 'inside', patch.inside.area);
         b.step('mix', 'join', 'inside', { place: 'tube', serves: 'inner' }, 8, [

@@ -6,7 +6,7 @@ import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
 import { each, perM2 } from '../../work/writer';
 import { byBuilder } from '../by-builder';
-import { planDrying } from '../common/drying';
+import { dryUntilRead, planDrying } from '../common/drying';
 import { massFor, mixed } from '../common/mixing';
 import { shareOf, wholeNumber, withLoss } from '../common/measures';
 import { Drawing } from '../drawing';
@@ -146,9 +146,8 @@ export const INJECTION_KIND = byBuilder({
       b.warn('system', 'repair.way', 'injected-area', { area: area.value, most: INJECTED_UP_TO });
     if (drying.dry === false && drying.wait) {
       b.step('survey', 'vent', 'low', { place: 'core', serves: 'ground' }, 20, []);
-      b.wait('survey', 'driesToInject', { place: 'core', serves: 'ground' }, drying.wait, {
-        until: drying.until,
-      });
+      const at = { place: 'core', serves: 'ground' } as const;
+      dryUntilRead(b, 'driesToInject', at, drying, { stage: 'survey', every: 'week' });
       b.caution(
         'survey',
         'No heat over 50 °C on a foam core, no lamp left alone; water that runs from a core is sour: gloves and goggles.',
@@ -229,6 +228,7 @@ export const INJECTION_KIND = byBuilder({
     const times = bond && b.times(bond);
     if (times && bond)
       b.wait('mix', 'underWeights', { place: 'skin', serves: 'bond' }, times.sand, b.curing(bond, 'sand'));
+    b.step('mix', 'strike', 'weights', { place: 'skin', serves: 'weights' }, RATES.strike / 60);
     mix.key('In all', volume, 'ml', 0).key('Each hole', perHole, 'ml', 1).key('Syringes', cartridges);
     mix.say(
       words`${ml(volume)} of ${name} through ${n} holes, about ${ml(perHole, 1)} each, ${cartridges} ${cartridges.value === 1 ? 'syringe' : 'syringes'} of ${ml(cartridge)}.`,

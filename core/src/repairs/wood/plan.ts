@@ -8,7 +8,7 @@ import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
 import { each, perM2, perMetre } from '../../work/writer';
 import { byBuilder } from '../by-builder';
-import { WOOD_LIMIT, planDrying } from '../common/drying';
+import { WOOD_LIMIT, dryUntilRead, planDrying } from '../common/drying';
 import { layerVolume, stripArea, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { planReinforcement } from '../common/reinforce';
@@ -147,10 +147,9 @@ function moisture(b: RepairBuilder): () => void {
       b.warn('grind', 'repair.wood.moisture', 'wood-too-wet', { share: read, limit: WOOD_LIMIT });
   } else if (b.input.job.damage.wet === undefined)
     b.report('assumed', 'survey', 'repair.wood.moisture', 'wood-not-read');
-  const { wait, until } = drying;
   return () => {
-    if (wait && (read === undefined || read > WOOD_LIMIT / 100))
-      b.wait('grind', 'driesOpened', { place: 'dish', serves: 'ground' }, wait, { until });
+    if (read === undefined || read > WOOD_LIMIT / 100)
+      dryUntilRead(b, 'driesOpened', { place: 'dish', serves: 'ground' }, drying, { every: 'week' });
   };
 }
 
@@ -370,17 +369,18 @@ function filled(b: RepairBuilder, w: Wood, bond: Product): void {
   });
   b.material('bond', bond.name, 'fill', mass, bond);
   b.step('mix', 'fill', 'wood', { place: 'dish', serves: 'fill' }, 10);
-  cure(b, bond);
+  cure(b, bond, false);
   b.at('grind').ask('damage.depth', depth);
   b.at('mix')
     .key('Fill', volume, 'ml', 1)
     .say(words`${ml(volume, 1)} of ${lower(bond.name)} over wood that was wetted out first.`);
 }
 
-function cure(b: RepairBuilder, bond: Product): void {
+function cure(b: RepairBuilder, bond: Product, clamped = true): void {
   const times = b.times(bond);
   if (times)
     b.wait('mix', 'underClamps', { place: 'joint', serves: 'glue' }, times.sand, b.curing(bond, 'sand'));
+  if (clamped) b.step('mix', 'strike', 'clamps', { place: 'joint', serves: 'glue' }, RATES.strike / 60);
   b.accept('mix', 'squeeze-out along every line, nail into it', 'a bead all along, hard');
 }
 

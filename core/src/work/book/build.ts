@@ -22,12 +22,14 @@ export const BUILDING = {
     done: 'touches all round, film without a crease',
     who: 'all',
     tools: ['release film', 'ties or props'],
+    sets: { inside: 'former', middle: 'former', outside: 'former', edge: 'former' },
   }),
   prop: action({
     words: { member: 'hold the shape at the {name} with {count} props and a batten' },
     done: 'the batten lies fair over the gap',
     who: 'all',
     tools: ['props', 'batten'],
+    sets: { member: 'props' },
   }),
   backing: action({
     words: {
@@ -41,12 +43,16 @@ export const BUILDING = {
     done: 'a bead of bedding shows all round',
     who: 'all',
     tools: ['ties'],
+    makes: ['lays'],
+    makesIf: { fit: ['abrades'], holes: [], hole: [] },
+    sets: { holes: 'board', hole: 'board' },
   }),
   dam: action({
     words: { edge: 'film dam round the edge, a hair outside its line, taped to both faces' },
     done: 'no light between dam and face',
     who: 'all',
     tools: ['film', 'tape'],
+    sets: { edge: 'dam' },
   }),
   core: action({
     words: {
@@ -56,6 +62,9 @@ export const BUILDING = {
     done: 'flush with the old, no hollow sound',
     who: 'all',
     tools: ['weights', 'film'],
+    makes: ['lays'],
+    makesIf: { fit: [] },
+    sets: { bed: 'weights' },
   }),
   make: action({
     words: {
@@ -76,5 +85,47 @@ export const BUILDING = {
     },
     done: 'fillets smooth, no air under a tab',
     who: 'all',
+    makes: ['lays'],
+  }),
+  strike: action({
+    words: {
+      props: 'take the props at the {name} away, one after another',
+      former: 'take the former and its film away',
+      board: 'take board and film off from behind',
+      dam: 'take the dam off, trim the bead',
+      weights: 'take weights and film off',
+      clamps: 'take clamps, blocks and film off',
+      tape: 'pull the tape back on itself',
+      tent: 'take the tent down, heater out',
+      heater: 'take the heater out',
+      lamps: 'take the lamps away',
+      mats: 'take the heat mats off',
+    },
+    done: 'nothing is left on it, no film under an edge',
+    who: 'all',
+    frees: {
+      props: ['props'],
+      former: ['former'],
+      board: ['board'],
+      dam: ['dam'],
+      weights: ['weights'],
+      clamps: ['clamps'],
+      tape: ['tape'],
+      tent: ['tent'],
+      heater: ['heater'],
+      lamps: ['lamps'],
+      mats: ['mats'],
+    },
+  }),
+  warm: action({
+    words: {
+      tent: 'put the tent up, heater in, thermometer where it is laid',
+      lamps: 'set the lamps up, thermometer on the hull under them',
+      mats: 'lay the heat mats out, thermometer under them',
+    },
+    done: 'the hull, not only the air, has the temperature that is planned',
+    who: 'all',
+    tools: ['thermometer'],
+    sets: { tent: 'tent', lamps: 'lamps', mats: 'mats' },
   }),
 } as const;

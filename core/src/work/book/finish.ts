@@ -7,6 +7,7 @@ export const FINISHING = {
     done: 'no high lifts the batten',
     who: 'all',
     tools: ['board'],
+    makes: ['abrades', 'dusts'],
   }),
   sand: action({
     words: {
@@ -21,6 +22,8 @@ export const FINISHING = {
     done: 'scratches of the last paper are gone, the same all over',
     who: 'all',
     tools: ['paper', 'block', 'extraction'],
+    makes: ['abrades', 'dusts'],
+    makesIf: { wet: ['abrades'] },
   }),
   polish: action({
     words: {
@@ -67,5 +70,10 @@ export const FINISHING = {
     done: 'no bubble in a minute',
     who: 'all',
     tools: ['pump', 'gauge', 'soap'],
+  }),
+  handOver: action({
+    words: { job: 'photographs and log complete; walk the owner through it, hand the record over' },
+    done: 'the owner has seen it and knows when it may be used',
+    who: 'one',
   }),
 } as const;

@@ -26,6 +26,7 @@ export const OPENING = {
     done: 'no trace of the old repair is left',
     who: 'all',
     tools: ['scraper'],
+    makes: ['exposes', 'dusts'],
   }),
   takeOff: action({
     words: {
@@ -38,6 +39,7 @@ export const OPENING = {
     done: 'it lies safe, its fastenings bagged and named',
     who: 'all',
     tools: ['spanners'],
+    sets: { fitting: 'fitting', part: 'part', heavy: 'part', valve: 'part', cap: 'part' },
   }),
   putBack: action({
     words: {
@@ -50,6 +52,7 @@ export const OPENING = {
     done: 'bedded all round, a bead out on every side',
     who: 'all',
     tools: ['spanners'],
+    frees: { fitting: ['fitting'], part: ['part'], heavy: ['part'], valve: ['part'], ring: ['part'] },
   }),
   moveStands: action({
     words: { each: 'move the stands one by one' },
@@ -82,6 +85,7 @@ export const OPENING = {
     done: 'glassy bright to the line, no white, no fibre that lifts',
     who: 'all',
     tools: ['grinder', 'extraction'],
+    makes: ['exposes', 'abrades', 'dusts'],
   }),
   open: action({
     words: {
@@ -98,10 +102,11 @@ export const OPENING = {
     done: 'sound material all the way, no loose edge',
     who: 'all',
     tools: ['scraper', 'burr'],
+    makes: ['exposes', 'abrades', 'dusts'],
   }),
   cut: action({
     words: {
-      core: 'take the old core out to sound core all round, down to the inner skin',
+      core: 'take the old core out to sound core all round, down to the inner skin; abrade that, vacuum',
       skin: 'cut the loose skin away along the line',
       wood: 'cut back to bright wood, square to the grain or along it',
       woodRepair: 'take the old repair out, cut back to bright wood',
@@ -109,6 +114,8 @@ export const OPENING = {
     done: 'what is left rings sound, nothing soft or dark at the cut',
     who: 'all',
     tools: ['knife', 'multi-tool'],
+    makes: ['exposes', 'dusts'],
+    makesIf: { core: ['exposes', 'abrades', 'cleans'] },
   }),
   bevel: action({
     words: {
@@ -121,6 +128,8 @@ export const OPENING = {
     done: 'even to the line, no step under a straight edge',
     who: 'all',
     tools: ['plane or file', 'straight edge'],
+    makes: ['exposes', 'abrades', 'dusts'],
+    makesIf: { chamfer: ['exposes', 'abrades', 'cleans'] },
   }),
   drill: action({
     words: {
@@ -133,6 +142,8 @@ export const OPENING = {
     done: 'clean to depth, chips out',
     who: 'all',
     tools: ['drill', 'stop'],
+    makes: ['exposes', 'dusts'],
+    makesIf: { core: ['exposes', 'cleans'], bore: ['exposes', 'abrades', 'dusts'] },
   }),
   mark: action({
     words: {

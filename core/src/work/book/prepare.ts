@@ -19,6 +19,14 @@ export const PREPARING = {
     done: 'water stands as a film and does not bead',
     who: 'all',
     tools: ['clean rags', 'bucket'],
+    makes: ['cleans'],
+    makesIf: {
+      dewax: ['dewaxes', 'cleans'],
+      dewaxOutside: ['dewaxes', 'cleans'],
+      dewaxInside: ['dewaxes', 'cleans'],
+      repaint: ['dewaxes', 'cleans'],
+      degrease: ['dewaxes', 'cleans'],
+    },
   }),
   clean: action({
     words: {
@@ -37,6 +45,7 @@ export const PREPARING = {
     done: 'a white rag stays white',
     who: 'all',
     tools: ['clean rags', 'vacuum'],
+    makes: ['cleans'],
   }),
   mask: action({
     words: {
@@ -50,6 +59,16 @@ export const PREPARING = {
     done: 'edges of the tape are rubbed down',
     who: 'all',
     tools: ['tape', 'film'],
+    // What is masked anew has its old tape pulled first.
+    frees: { finish: ['tape'], lines: ['tape'] },
+    sets: {
+      ground: 'tape',
+      groundOutside: 'tape',
+      groundInside: 'tape',
+      finish: 'tape',
+      lines: 'tape',
+      holes: 'tape',
+    },
   }),
   abrade: action({
     words: {
@@ -64,6 +83,7 @@ export const PREPARING = {
       scuff: 'scuff the ground, brush out, tape round it',
       key: 'key the old coat P240 to 320, dull all over',
       fabric: 'abrade both faces dull, one way and then across, never to the threads; wipe; mask',
+      fabricInside: 'wipe and abrade inside the tear, past where the inner patch ends',
       bright: 'blast, needle or grind to bright metal, into the pits',
       lead: 'scrape bright, wet',
       underResin: 'abrade through a first wet coat of epoxy: no air gets back to the metal',
@@ -76,6 +96,14 @@ export const PREPARING = {
     done: 'dull all over, no gloss in low light',
     who: 'all',
     tools: ['paper', 'extraction'],
+    makes: ['abrades', 'cleans'],
+    makesIf: {
+      blast: ['abrades', 'dusts'],
+      afterWash: ['abrades', 'dusts'],
+      bright: ['exposes', 'abrades', 'dusts'],
+      aroundPlain: ['abrades', 'dusts'],
+      around: ['abrades', 'dusts'],
+    },
   }),
   turn: action({
     words: {
@@ -84,6 +112,8 @@ export const PREPARING = {
     },
     done: 'the back is dull and clean',
     who: 'all',
+    makes: ['abrades', 'cleans'],
+    frees: { outside: ['former'], inside: ['former'] },
   }),
   air: action({
     words: {
@@ -93,6 +123,7 @@ export const PREPARING = {
     done: 'warm dry air reaches every part of it',
     who: 'all',
     tools: ['heater', 'dehumidifier'],
+    sets: { tent: 'tent', open: 'heater' },
   }),
   read: action({
     words: { dry: 'read the meter at the marked places' },

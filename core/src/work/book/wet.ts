@@ -41,6 +41,8 @@ export const WETTING = {
     done: 'clear all through, no white, no air',
     who: 'all',
     tools: ['roller', 'brush'],
+    makes: ['lays'],
+    makesIf: { inside: ['abrades', 'lays'], insideThrough: ['abrades', 'lays'] },
   }),
   saturate: action({
     words: {
@@ -60,6 +62,9 @@ export const WETTING = {
     done: 'a bead all along',
     who: 'all',
     tools: ['clamps', 'film'],
+    makes: ['lays'],
+    makesIf: { edge: [] },
+    sets: { piece: 'clamps', split: 'clamps', edge: 'clamps' },
   }),
   fill: action({
     words: {
@@ -78,7 +83,7 @@ export const WETTING = {
       hollows: 'wet the hollows out, fill them, first go',
       hollowsLevel: 'fill level and a little proud, second go',
       holes: 'wet the wall of each hole, fill it through, proud',
-      countersunk: 'countersink the holes, fill flush',
+      countersunk: 'pull the tape, countersink the holes, fill flush',
       cells: 'fill the cells level with thickened {product:lower}',
       chips: 'fill chips, sand flush',
       wood: 'mix, wet the wood out, thicken and fill proud',
@@ -87,18 +92,22 @@ export const WETTING = {
     done: 'proud all over, no pinhole, no step at the rim',
     who: 'all',
     tools: ['blade'],
+    makes: ['lays'],
+    frees: { countersunk: ['tape'] },
   }),
   inject: action({
     words: { holes: 'fill hole by hole in their order; tape each as its neighbour weeps' },
     done: 'the last hole weeps',
     who: 'two',
     tools: ['syringe', 'tape'],
+    makes: ['lays'],
   }),
   weight: action({
     words: { skin: 'weight or brace the skin back to its shape, film under the weights' },
     done: 'fair under a batten',
     who: 'two',
     tools: ['weights', 'film'],
+    sets: { skin: 'weights' },
   }),
   stitch: action({
     words: { lips: 'draw the lips together, {count} stitches' },
@@ -117,6 +126,7 @@ export const WETTING = {
     done: 'no bubble, edge down all round',
     who: 'all',
     tools: ['roller'],
+    makes: ['lays'],
   }),
   weld: action({
     words: {
@@ -129,6 +139,8 @@ export const WETTING = {
     done: 'a bead of wash on both sides, no gloss lost',
     who: 'all',
     tools: ['hot-air tool', 'rod'],
+    makes: ['lays'],
+    makesIf: { tack: [] },
   }),
   coat: action({
     words: {
@@ -143,5 +155,6 @@ export const WETTING = {
     done: 'even and wet, no run, no holiday',
     who: 'all',
     tools: ['roller or gun', 'film gauge'],
+    makes: ['lays'],
   }),
 } as const;

@@ -1,5 +1,8 @@
 import { RATES } from '../../../materials/work-rates';
-import { each, perM2, perMetre, type StepWriter } from '../../../work/writer';
+import type { Ledger } from '../../../trace/ledger';
+import type { Item } from '../../../work/step';
+import { each, perM2, perMetre, StepWriter } from '../../../work/writer';
+import type { GrindPlan } from '../dish-plan';
 import type { Parts } from './parts';
 
 /** What is fitted and bedded before the first ply goes on. */
@@ -27,15 +30,19 @@ export function membersHeld(w: StepWriter, { structure = [] }: Parts): void {
       );
 }
 
-function edgeFormers(w: StepWriter, { grind }: Parts): void {
-  const edges = (grind?.room ?? []).filter(
+/** Edges of the hull that the ground runs out at, each once. */
+const edgesShort = ({ room }: GrindPlan): GrindPlan['room'] =>
+  room.filter(
     (r, i, all) =>
       r.kind === 'hull edge' &&
       !r.fits &&
       r.answer === 'stop' &&
       all.findIndex((x) => x.index === r.index) === i,
   );
-  for (const { index, name } of edges)
+
+function edgeFormers(w: StepWriter, { grind }: Parts): void {
+  if (!grind) return;
+  for (const { index, name } of edgesShort(grind))
     w.step(
       'laminate',
       'former',
@@ -127,13 +134,31 @@ export function tabSteps(w: StepWriter, { structure = [], mix }: Parts): void {
       m.strips.map(() => metre(RATES.tabPerMetre)),
     );
     w.wait('laminate', 'propsStay', { place: 'member', serves, fields: { name: m.name } }, m.release);
+    if (m.props.value > 0)
+      w.step('laminate', 'strike', 'props', { place: 'member', serves, fields: { name: m.name } }, 0, [
+        each(RATES.strike, m.props, 'per prop'),
+      ]);
   }
 }
 
 /** The bedding is flush before plies go over it; the plies are cut while it sets. */
 export function sandBedding(w: StepWriter, { coring, mix }: Parts): void {
   if (!coring || !mix) return;
+  w.step('laminate', 'strike', 'weights', { place: 'core', serves: 'core' }, RATES.strike);
   w.step('laminate', 'abrade', 'bedding', { place: 'core', serves: 'core' }, RATES.abradeFixed, [
     perM2(RATES.abradePerM2, coring.area),
   ]);
+}
+
+/** What the first ply was laid against comes away when the last has set. */
+export function formersOff({ grind, backing }: Parts, ledger: Ledger): readonly Item[] {
+  const w = new StepWriter(ledger);
+  if (!grind) return w.items;
+  // Between two dishes it is taken away before the other face is opened.
+  const behind = backing === 'removable' && grind.side !== 'both';
+  const place = grind.side === 'inside' ? 'outside' : 'inside';
+  if (behind) w.step('fair', 'strike', 'former', { place, serves: 'former' }, RATES.strike);
+  if (edgesShort(grind).length > 0)
+    w.step('fair', 'strike', 'former', { place: 'edge', serves: 'former' }, RATES.strike);
+  return w.items;
 }

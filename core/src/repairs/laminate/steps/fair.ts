@@ -1,7 +1,10 @@
 import { RATES } from '../../../materials/work-rates';
 import type { Ledger } from '../../../trace/ledger';
+import { workId } from '../../../work/ids';
 import type { Item } from '../../../work/step';
-import { each, perLitre, perM2, StepWriter } from '../../../work/writer';
+import { each, perLitre, perM2, StepWriter, type StepMore } from '../../../work/writer';
+import type { SandingStep } from '../../common/sanding';
+import type { FairPlan } from '../dish-plan';
 import type { Parts } from './parts';
 
 /** From the washed laminate to the last paper before the finish. */
@@ -26,34 +29,8 @@ export function fairSteps({ fair, grind, system }: Parts, ledger: Ledger): reado
       RATES.abradeFixed,
       [perLitre(RATES.cutHighPerM3, fair.surface.cut, 'per litre cut')],
     );
-  // The batches are counted for all coats of the first round together.
-  const share = each(RATES.mixBatch / fair.coats.value, fair.batches, 'per batch, shared by the coats');
   const [level, ...finer] = fair.sanding;
-  for (let go = 1; go <= fair.goes.value; go += 1) {
-    const round = Math.max(1, go - fair.coats.value + 1);
-    const serves = `fill-${go}`;
-    w.step('fair', 'mix', 'filler', { place: 'bench', serves }, 0, [share], { withNext: true });
-    w.step(
-      'fair',
-      'fill',
-      round > 1 ? 'lows' : 'spread',
-      { place: 'face', serves, fields: { round } },
-      RATES.spreadFixed,
-      [perM2(RATES.spreadPerM2, fair.spreadArea)],
-    );
-    w.wait('fair', 'fillerSandable', { place: 'face', serves }, fair.milestones.sand, {
-      cures: { layer: { of: 'filler', number: go }, moment: 'sand' },
-    });
-    // Between rounds it is only levelled; the finer papers come once, at the end.
-    if (go >= fair.coats.value && go < fair.goes.value && level)
-      w.timed(
-        'fair',
-        'sand',
-        'guide',
-        { place: 'face', serves: `round-${round}`, fields: { tool: level.tool, grit: level.grit } },
-        level.time,
-      );
-  }
+  for (let go = 1; go <= fair.goes.value; go += 1) fillGo(w, fair, go, level);
   for (const s of level ? [level, ...finer] : finer)
     w.timed(
       'fair',
@@ -63,4 +40,39 @@ export function fairSteps({ fair, grind, system }: Parts, ledger: Ledger): reado
       s.time,
     );
   return w.items;
+}
+
+/** One coat of filler. From the last coat of the first round on it is filled, levelled and read again until it is fair. */
+function fillGo(w: StepWriter, fair: FairPlan, go: number, level: SandingStep | undefined): void {
+  const serves = `fill-${go}`;
+  const round = Math.max(1, go - fair.coats.value + 1);
+  const more: StepMore =
+    go < fair.coats.value
+      ? {}
+      : { round: { id: workId('face', 'fill', 'fair'), until: 'fair', likely: fair.rounds } };
+  // The batches are counted for all coats of the first round together.
+  const share = each(RATES.mixBatch / fair.coats.value, fair.batches, 'per batch, shared by the coats');
+  w.step('fair', 'mix', 'filler', { place: 'bench', serves }, 0, [share], { ...more, withNext: true });
+  w.step(
+    'fair',
+    'fill',
+    round > 1 ? 'lows' : 'spread',
+    { place: 'face', serves, fields: { round } },
+    RATES.spreadFixed,
+    [perM2(RATES.spreadPerM2, fair.spreadArea)],
+    more,
+  );
+  w.wait('fair', 'fillerSandable', { place: 'face', serves }, fair.milestones.sand, {
+    cures: { layer: { of: 'filler', number: go }, moment: 'sand' },
+  });
+  // Between rounds it is only levelled; the finer papers come once, at the end.
+  if (go >= fair.coats.value && go < fair.goes.value && level)
+    w.timed(
+      'fair',
+      'sand',
+      'guide',
+      { place: 'face', serves: `round-${round}`, fields: { tool: level.tool, grit: level.grit } },
+      level.time,
+      more,
+    );
 }

@@ -52,7 +52,7 @@ export function grindSteps(parts: Parts, ledger: Ledger, opened: readonly Item[]
       'grind',
       'clean',
       'wipe',
-      { place: 'hull', serves: 'ground' },
+      { place: grind.side === 'inside' ? 'inside' : 'outside', serves: 'wipe' },
       RATES.wipeFixed,
       dishes.map(([dish]) => perM2(RATES.wipePerM2, dish.groundArea)),
     );

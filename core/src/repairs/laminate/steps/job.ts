@@ -1,8 +1,11 @@
 import type { Ledger } from '../../../trace/ledger';
+import { setBy } from '../../../work/holds';
 import { stageOf } from '../../../work/network';
 import type { Item } from '../../../work/step';
+import { StepWriter } from '../../../work/writer';
+import { formersOff } from './behind';
 import { fairSteps } from './fair';
-import { finishSteps, type FinishWork } from '../../common/finish-steps';
+import { finishSteps, tapeOff, type FinishWork } from '../../common/finish-steps';
 import type { GrindPlan } from '../dish-plan';
 import { grindSteps } from './grind';
 import { laminateSteps } from './laminate';
@@ -20,6 +23,7 @@ export function laminateRepairSteps(
   more: readonly Item[] = [],
 ): readonly Item[] {
   const { finish, grind, system, job } = parts;
+  const masksAgain = finish !== undefined || more.some((x) => 'step' in x && setBy(x.step) === 'tape');
   return [
     ...surveySteps(ledger),
     ...grindSteps(
@@ -28,7 +32,9 @@ export function laminateRepairSteps(
       more.filter((x) => stageOf(x) === 'grind'),
     ),
     ...laminateSteps(parts, ledger),
+    ...formersOff(parts, ledger),
     ...fairSteps(parts, ledger),
+    ...(grind && !masksAgain ? tapeOff(new StepWriter(ledger), 'outside', grind.maskingLength).items : []),
     ...more.filter((x) => stageOf(x) !== 'grind'),
     ...(finish && grind
       ? finishSteps(

@@ -1,0 +1,77 @@
+import { RATES } from '../../materials/work-rates';
+import type { Job } from '../../schema/job';
+import type { Figure } from '../../trace/figure';
+import type { Ledger } from '../../trace/ledger';
+import type { Stage } from '../../trace/problem';
+import { setBy } from '../../work/holds';
+import { inOrder, stageOf } from '../../work/network';
+import type { Item } from '../../work/step';
+import { effectsOf } from '../../work/surfaces';
+import { StepWriter } from '../../work/writer';
+
+/** A spot smaller than this is done and gone: nobody is walked through it, m². */
+const NO_HAND_OVER_BELOW = 1e-4;
+
+export interface AroundJob {
+  readonly items: readonly Item[];
+  /** Stages that the repair goes through. */
+  readonly route: readonly Stage[];
+  readonly warmth: NonNullable<Job['warmth']>['kind'];
+  /** Face that was damaged. */
+  readonly area: Figure;
+}
+
+const WARMED = {
+  tent: { how: 'tent', up: RATES.warmTent, down: RATES.strikeTent },
+  lamp: { how: 'lamps', up: RATES.warmLamps, down: RATES.strike },
+  mat: { how: 'mats', up: RATES.warmLamps, down: RATES.strike },
+} as const;
+
+/**
+ * What is done around the work of every kind: what warms it is set up before anything is laid and taken away when the
+ * last of it has cured; at the end it is handed over.
+ */
+export function aroundJob({ items: own, route, warmth, area }: AroundJob, ledger: Ledger): readonly Item[] {
+  const items = inOrder(own, route);
+  const warmed = warmth && warmth !== 'none' ? withWarmth(items, WARMED[warmth], ledger) : items;
+  const last = warmed.at(-1);
+  if (!last || area.value < NO_HAND_OVER_BELOW) return warmed;
+  const end = new StepWriter(ledger).step(
+    stageOf(last),
+    'handOver',
+    'job',
+    { place: 'hull', serves: 'job' },
+    RATES.handOver,
+  );
+  return [...warmed, ...end.items];
+}
+
+function withWarmth(
+  items: readonly Item[],
+  { how, up, down }: (typeof WARMED)[keyof typeof WARMED],
+  ledger: Ledger,
+): readonly Item[] {
+  const laid = (item: Item): boolean => 'step' in item && effectsOf(item.step).includes('lays');
+  const cures = (item: Item): boolean => 'lag' in item && item.lag.cures !== undefined;
+  const first = items.findIndex(laid);
+  const last = items.reduce((found, item, i) => (cures(item) ? i : found), -1);
+  if (first < 0 || last < first) return items;
+  // A pot is not mixed while somebody goes for the tent.
+  const go = items[first];
+  const begins =
+    'step' in go && go.step.go !== undefined
+      ? items.findIndex((i) => 'step' in i && i.step.go === go.step.go)
+      : first;
+  const standing = items.some((i) => 'step' in i && setBy(i.step) === 'tent');
+  const at = { place: 'hull', serves: 'warmth' } as const;
+  const set = new StepWriter(ledger);
+  if (!standing || how !== 'tent') set.step(stageOf(items[begins]), 'warm', how, at, up);
+  const gone = new StepWriter(ledger).step(stageOf(items[last]), 'strike', how, at, down);
+  return [
+    ...items.slice(0, begins),
+    ...set.items,
+    ...items.slice(begins, last + 1),
+    ...gone.items,
+    ...items.slice(last + 1),
+  ];
+}

@@ -1,0 +1,19 @@
+import type { Step } from './step';
+
+/** What is mixed by one step and drawn on by those of its go until the next is mixed. */
+export interface MixedPot {
+  /** The step that mixes it. */
+  readonly id: string;
+  readonly drawnBy: readonly string[];
+}
+
+/** The pots of a job, from its steps in the order of the work. */
+export function potsOf(steps: readonly Step[]): readonly MixedPot[] {
+  const pots: { id: string; go: string | undefined; drawnBy: string[] }[] = [];
+  for (const step of steps) {
+    const last = pots.at(-1);
+    if (step.action === 'mix') pots.push({ id: step.id, go: step.go, drawnBy: [] });
+    else if (last?.go !== undefined && last.go === step.go) last.drawnBy.push(step.id);
+  }
+  return pots.map(({ id, drawnBy }) => ({ id, drawnBy }));
+}

@@ -1,0 +1,48 @@
+import type { Link, Round, Step, Work } from './step';
+
+/** A round, and the steps that are done in it. */
+export interface RoundOf extends Round {
+  readonly steps: readonly string[];
+}
+
+/** What is done again until something is so. */
+export function roundsOf(steps: readonly Step[]): readonly RoundOf[] {
+  const rounds = new Map<string, Round & { steps: string[] }>();
+  for (const { id, round } of steps) {
+    if (!round) continue;
+    const own = rounds.get(round.id) ?? { ...round, steps: [] };
+    own.steps.push(id);
+    rounds.set(round.id, own);
+  }
+  return [...rounds.values()];
+}
+
+/** Steps that are done only where something comes out so: a window that was missed. */
+export interface If {
+  /** What was waited for. */
+  readonly on: string;
+  readonly outcome: 'missed';
+  readonly steps: readonly Step[];
+}
+
+/** What is done where it comes out otherwise. */
+export const ifsOf = (links: readonly Link[]): readonly If[] =>
+  links
+    .flatMap((l) => l.lags)
+    .flatMap(({ id, window }) =>
+      window?.missed ? [{ on: id, outcome: 'missed' as const, steps: [window.missed] }] : [],
+    );
+
+/** A stretch of work at one place that is not broken off. */
+export interface Go {
+  /** Its first step. */
+  readonly id: string;
+  readonly steps: readonly string[];
+}
+
+/** Steps that follow one another at once. */
+export function goesOf({ steps }: Pick<Work, 'steps'>): readonly Go[] {
+  const goes = new Map<string, string[]>();
+  for (const { id, go } of steps) if (go !== undefined) goes.set(go, [...(goes.get(go) ?? []), id]);
+  return [...goes].map(([id, own]) => ({ id, steps: own }));
+}
