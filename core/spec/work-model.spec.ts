@@ -103,6 +103,20 @@ describe('the work as data, over every hull and damage', () => {
     ).toEqual([]);
   });
 
+  it('says of every pot that is mixed of parts what it is, and how much', () => {
+    for (const [name, document] of MATRIX) {
+      const { plan } = planOf(document);
+      for (const pot of plan.repair?.pots ?? []) {
+        const mixed = potsOf(plan.work?.steps ?? []).filter((p) => p.product === pot.product.id);
+        // Wood is wetted out and glued from one pot, which is not a step of its own.
+        if (plan.repair?.kind !== 'wood')
+          expect(mixed.some((p) => p.mass === pot.mass))
+            .withContext(`${name}: ${pot.id}`)
+            .toBeTrue();
+      }
+    }
+  });
+
   it('names in goes, rounds and ifs what there is', () => {
     for (const [name, { steps, links }] of works) {
       const there = ids(steps);
@@ -263,6 +277,8 @@ describe('rounds, ifs and pots of one job', () => {
     const laid = potsOf(plan.work?.steps ?? []).filter((p) => p.drawnBy.some((id) => id.includes('lay@')));
     expect(laid.length).toBe(batches);
     expect(laid.every((p) => p.drawnBy.length === 1)).toBeTrue();
+    expect(laid.map((p) => p.mass)).toEqual(plan.dish?.mix?.batches.map((b) => b.mass) ?? []);
+    expect(new Set(laid.map((p) => p.product))).toEqual(new Set([plan.system?.chosen?.chain.resin?.id]));
   });
 
   it('a job ends with its hand-over; a spot that nobody sees afterwards does not', () => {

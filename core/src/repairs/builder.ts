@@ -242,6 +242,12 @@ export class RepairBuilder {
     return this;
   }
 
+  /** What the step that mixes a pot says of it; used at once. @param id of the pot; one that is not mixed of parts has none */
+  mixes(id: string): StepMore {
+    const pot = this.#pots.find((p) => p.id === id);
+    return { withNext: true, ...(pot ? { pot: { product: pot.product.id, mass: pot.mass } } : {}) };
+  }
+
   material(id: string, product: string, use: string, quantity: Figure, priced?: Product): this {
     this.#materials.push({ id, product, use, quantity, priced });
     return this;

@@ -1,7 +1,7 @@
-import type { Step } from './step';
+import type { InPots, Step } from './step';
 
 /** What is mixed by one step and drawn on by those of its go until the next is mixed. */
-export interface MixedPot {
+export interface MixedPot extends Partial<InPots> {
   /** The step that mixes it. */
   readonly id: string;
   readonly drawnBy: readonly string[];
@@ -9,11 +9,11 @@ export interface MixedPot {
 
 /** The pots of a job, from its steps in the order of the work. */
 export function potsOf(steps: readonly Step[]): readonly MixedPot[] {
-  const pots: { id: string; go: string | undefined; drawnBy: string[] }[] = [];
+  const pots: (Partial<InPots> & { id: string; go: string | undefined; drawnBy: string[] })[] = [];
   for (const step of steps) {
     const last = pots.at(-1);
-    if (step.action === 'mix') pots.push({ id: step.id, go: step.go, drawnBy: [] });
+    if (step.action === 'mix') pots.push({ ...step.pot, id: step.id, go: step.go, drawnBy: [] });
     else if (last?.go !== undefined && last.go === step.go) last.drawnBy.push(step.id);
   }
-  return pots.map(({ id, drawnBy }) => ({ id, drawnBy }));
+  return pots.map(({ go: _, ...pot }) => pot);
 }

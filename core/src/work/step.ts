@@ -27,6 +27,15 @@ export interface Round {
   readonly likely: Figure;
 }
 
+/** What a step mixes: so much of a product in each of so many pots. */
+export interface InPots {
+  /** Id of the product. */
+  readonly product: string;
+  /** Of one pot, kg; absent where the plan does not work it out. */
+  readonly mass?: Figure;
+  readonly count?: Figure;
+}
+
 /** One step of the work: data, no prose. Its words, its mark and its tools stand in the action book. */
 export type Step = Variant & {
   /** `place.action@what it serves`: stays when others are put in or taken out. */
@@ -48,6 +57,8 @@ export type Step = Variant & {
   readonly plies?: readonly number[];
   /** Done again until something is so. */
   readonly round?: Round;
+  /** What it mixes. */
+  readonly pot?: InPots;
 };
 
 /** The window of the layer just laid, s from when it lies, and what is done first where it is missed. */

@@ -6,7 +6,7 @@ import type { Stage } from '../trace/problem';
 import type { Action, Awaited, How } from './actions';
 import { workId } from './ids';
 import type { Place } from './place';
-import type { Fields, Item, Lag, Round, Step } from './step';
+import type { Fields, InPots, Item, Lag, Round, Step } from './step';
 import { stepOf } from './step-of';
 import { tellStep } from './tell';
 
@@ -52,6 +52,8 @@ export interface StepMore {
   readonly aside?: boolean;
   /** Done again until something is so. */
   readonly round?: Round;
+  /** What it mixes. */
+  readonly pot?: InPots;
 }
 
 /** Writes the work of a repair: steps and what they wait for, in the order in which it is done. */
@@ -90,7 +92,7 @@ export class StepWriter {
     how: How<A>,
     where: Where,
     work: Figure,
-    { people = 1, withNext = false, plies, aside = false, round }: StepMore = {},
+    { people = 1, withNext = false, plies, aside = false, round, pot }: StepMore = {},
   ): this {
     const step = stepOf(stage, action, how, where, work, people);
     const go = this.#go ?? (withNext ? step.id : undefined);
@@ -100,6 +102,7 @@ export class StepWriter {
         ...(go === undefined ? {} : { go }),
         ...(plies ? { plies } : {}),
         ...(round ? { round } : {}),
+        ...(pot ? { pot } : {}),
       },
       ...(aside ? { aside } : {}),
     });

@@ -259,7 +259,7 @@ function fill(
   for (const go of [1, 2]) {
     const rates: Rate[] = pots ? [each(RATES.mixBatch, pots, 'per pot')] : [];
     abradeBetween(b, go);
-    b.step('mix', 'mix', 'filler', { place: 'bench', serves: `fill-${go}` }, 0, rates, { withNext: true });
+    b.step('mix', 'mix', 'filler', { place: 'bench', serves: `fill-${go}` }, 0, rates, b.mixes('fill'));
     b.step(
       'mix',
       'fill',

@@ -181,7 +181,7 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | u
       { place: 'bench', serves: key, fields: { product: q.name } },
       pots ? (RATES.mixBatch / 60) * pots.value : 3,
       [],
-      { withNext: true },
+      b.mixes(q.id),
     );
     b.step(
       q.stage,

@@ -74,7 +74,12 @@ export function finishSteps(work: FinishWork, ledger: Ledger): readonly Item[] {
   return w.items;
 }
 
-function coatSteps(w: StepWriter, { finish, hands, masking }: FinishWork, gel: boolean, coat: number): void {
+function coatSteps(
+  w: StepWriter,
+  { finish, chain, hands, masking }: FinishWork,
+  gel: boolean,
+  coat: number,
+): void {
   const m = finish.milestones;
   const serves = `coat-${coat}`;
   w.step(
@@ -84,7 +89,10 @@ function coatSteps(w: StepWriter, { finish, hands, masking }: FinishWork, gel: b
     { place: 'bench', serves },
     0,
     [each(RATES.mixBatch, finish.batchesPerCoat, 'per cup')],
-    { withNext: true },
+    {
+      withNext: true,
+      pot: chain?.finish && { product: chain.finish.id, count: finish.batchesPerCoat },
+    },
   );
   const fields = { coat };
   const how = gel ? 'gelCoat' : 'paint';

@@ -118,9 +118,7 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
       { place: 'bench', serves: `fill-${go}` },
       RATES.mixBatch / 60,
       [],
-      {
-        withNext: true,
-      },
+      b.mixes('fill'),
     );
     const wet = go === goes.value ? cloth : undefined;
     b.step(
@@ -133,9 +131,15 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
       { withNext: wet !== undefined || clamps !== undefined },
     );
     if (wet) {
-      b.step('mix', 'mix', 'cloth', { place: 'bench', serves: 'cloth' }, RATES.mixBatch / 60, [], {
-        withNext: true,
-      });
+      b.step(
+        'mix',
+        'mix',
+        'cloth',
+        { place: 'bench', serves: 'cloth' },
+        RATES.mixBatch / 60,
+        [],
+        b.mixes('wetOut'),
+      );
       b.step(
         'mix',
         'lay',

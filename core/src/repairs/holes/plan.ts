@@ -173,7 +173,7 @@ function fill(
       { place: 'bench', serves: 'fill' },
       RATES.mixBatch / 60,
       pots ? [each(RATES.mixBatch, pots, 'per pot')] : [],
-      { withNext: true },
+      b.mixes('fill'),
     ).step('mix', 'fill', 'holes', { place: 'hole', serves: 'fill' }, 4, [each(40, n, 'per hole')]);
   if (times)
     b.wait('mix', 'untilSanded', { place: 'hole', serves: 'fill' }, times.sand, b.curing(bond, 'sand'));

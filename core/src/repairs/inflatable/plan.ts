@@ -252,7 +252,7 @@ export const INFLATABLE_KIND = byBuilder({
           perM2(60 * MIN, patch.inside.area),
         ]);
       if (adhesive.proportion)
-        b.step('mix', 'mix', 'adhesive', { place: 'bench', serves: 'bond' }, 5, [], { withNext: true });
+        b.step('mix', 'mix', 'adhesive', { place: 'bench', serves: 'bond' }, 5, [], b.mixes('glue'));
       if (patch.inside) {
         coatFaces(b, glue, 'inside', patch.inside.area);
         b.step('mix', 'join', 'inside', { place: 'tube', serves: 'inner' }, 8, [

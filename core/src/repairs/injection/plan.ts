@@ -216,7 +216,7 @@ export const INJECTION_KIND = byBuilder({
       { place: 'bench', serves: 'bond' },
       RATES.mixBatch / 60,
       [each(60, cartridges, 'per syringe')],
-      { withNext: true },
+      b.mixes('inject'),
     )
       .step('mix', 'inject', 'holes', { place: 'core', serves: 'bond' }, 5, [each(45, n, 'per hole')], {
         people: 2,

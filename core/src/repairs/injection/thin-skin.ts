@@ -127,9 +127,20 @@ export function planThinSkin(b: RepairBuilder, skin: Figure): RepairPlan {
       bond,
     );
     b.material('cloth', 'plain cloth 200 g/m²', `${layers.value} layers`, area);
-    b.step('mix', 'fill', 'cells', { place: 'core', serves: 'cells', fields: { product: bond.name } }, 8, [
-      perM2(1800, survey.area),
-    ]).step('mix', 'lay', 'patch', { place: 'skin', serves: 'patch' }, 10, [perM2(3600, area)]);
+    const pot = RATES.mixBatch / 60;
+    const more = { withNext: true };
+    b.step('mix', 'mix', 'pot', { place: 'bench', serves: 'cells' }, pot, [], b.mixes('fill'))
+      .step(
+        'mix',
+        'fill',
+        'cells',
+        { place: 'core', serves: 'cells', fields: { product: bond.name } },
+        8,
+        [perM2(1800, survey.area)],
+        more,
+      )
+      .step('mix', 'mix', 'cloth', { place: 'bench', serves: 'patch' }, pot, [], b.mixes('wet'))
+      .step('mix', 'lay', 'patch', { place: 'skin', serves: 'patch' }, 10, [perM2(3600, area)]);
     const times = b.times(bond);
     if (times)
       b.wait('mix', 'untilSanded', { place: 'skin', serves: 'patch' }, times.sand, b.curing(bond, 'sand'));

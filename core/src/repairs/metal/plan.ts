@@ -211,9 +211,15 @@ export const METAL_KIND = byBuilder({
       const times = b.times(bond);
       for (let go = 1; go <= goes.value; go += 1) {
         abradeBetween(b, go);
-        b.step('mix', 'mix', 'pot', { place: 'bench', serves: `fill-${go}` }, RATES.mixBatch / 60, [], {
-          withNext: true,
-        });
+        b.step(
+          'mix',
+          'mix',
+          'pot',
+          { place: 'bench', serves: `fill-${go}` },
+          RATES.mixBatch / 60,
+          [],
+          b.mixes('fill'),
+        );
         if (go === 1)
           b.step(
             'mix',

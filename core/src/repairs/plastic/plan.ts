@@ -221,13 +221,22 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
   const times = b.times(bond);
   const through = conditions.access !== 'both';
   if (reinforcement) {
+    const inside = { place: 'inside', serves: 'cloth' } as const;
+    b.step('mix', 'abrade', through ? 'insideThrough' : 'inside', inside, RATES.abradeFixed / 60).step(
+      'mix',
+      'mix',
+      'cloth',
+      { place: 'bench', serves: 'cloth' },
+      RATES.mixBatch / 60,
+      [],
+      b.mixes('wetOut'),
+    );
     b.step(
       'mix',
       'lay',
       through ? 'insideThrough' : 'inside',
       {
-        place: 'inside',
-        serves: 'cloth',
+        ...inside,
         fields: { count: reinforcement.layers.value, product: reinforcement.cloth.name },
       },
       12,
@@ -254,7 +263,7 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
       { place: 'bench', serves: `pass-${pass}` },
       RATES.mixBatch / 60,
       [],
-      { withNext: true },
+      b.mixes('fill'),
     );
     b.step(
       'mix',

@@ -313,9 +313,15 @@ function fill(b: RepairBuilder, o: Opened, bond: Product): void {
   const times = b.times(bond);
   for (let go = 1; go <= goes.value; go += 1) {
     abradeBetween(b, go);
-    b.step('mix', 'mix', 'tint', { place: 'bench', serves: `fill-${go}` }, RATES.mixBatch / 60 + 2, [], {
-      withNext: true,
-    });
+    b.step(
+      'mix',
+      'mix',
+      'tint',
+      { place: 'bench', serves: `fill-${go}` },
+      RATES.mixBatch / 60 + 2,
+      [],
+      b.mixes('fill'),
+    );
     b.step(
       'mix',
       'fill',

@@ -412,9 +412,15 @@ function sheathe(b: RepairBuilder, w: Wood, cloth: Cloth, bond: Product): void {
   b.step('mix', 'abrade', 'joint', { place: 'joint', serves: 'sheathing' }, RATES.abradeFixed / 60, [
     perM2(RATES.abradePerM2, r.area),
   ]);
-  b.step('mix', 'mix', 'cloth', { place: 'bench', serves: 'sheathing' }, RATES.mixBatch / 60, [], {
-    withNext: true,
-  });
+  b.step(
+    'mix',
+    'mix',
+    'cloth',
+    { place: 'bench', serves: 'sheathing' },
+    RATES.mixBatch / 60,
+    [],
+    b.mixes('sheath'),
+  );
   b.step(
     'mix',
     'lay',

@@ -83,6 +83,8 @@ export const PREPARING = {
       scuff: 'scuff the ground, brush out, tape round it',
       key: 'key the old coat P240 to 320, dull all over',
       fabric: 'abrade both faces dull, one way and then across, never to the threads; wipe; mask',
+      inside: 'abrade inside as far as the cloth goes, vacuum',
+      insideThrough: 'abrade inside through the opening, as far as the cloth goes; vacuum',
       fabricInside: 'wipe and abrade inside the tear, past where the inner patch ends',
       bright: 'blast, needle or grind to bright metal, into the pits',
       lead: 'scrape bright, wet',

@@ -33,8 +33,8 @@ export const WETTING = {
       pliesPart: 'lay plies {first}–{last}, part {part} of {parts}',
       faces: 'wet on wet, lay a layer of {product:lower} on each face over the joint, film over it',
       patch: 'lay the patch wet on wet, peel ply and film, roll flat',
-      inside: 'abrade inside, lay {count} layers of {product:lower}',
-      insideThrough: 'abrade through the opening, lay {count} layers of {product:lower}',
+      inside: 'lay {count} layers of {product:lower} inside',
+      insideThrough: 'lay {count} layers of {product:lower} inside, through the opening',
       sheathing: 'sheathe with 1 layer of {product:lower}, peel ply over it',
       sheathings: 'sheathe with {count} layers of {product:lower}, peel ply over it',
     },
@@ -42,7 +42,6 @@ export const WETTING = {
     who: 'all',
     tools: ['roller', 'brush'],
     makes: ['lays'],
-    makesIf: { inside: ['abrades', 'lays'], insideThrough: ['abrades', 'lays'] },
   }),
   saturate: action({
     words: {

@@ -1,7 +1,7 @@
 import { RATES } from '../../../materials/work-rates';
 import type { Ledger } from '../../../trace/ledger';
 import { workId } from '../../../work/ids';
-import type { Item } from '../../../work/step';
+import type { InPots, Item } from '../../../work/step';
 import { each, perLitre, perM2, StepWriter, type StepMore } from '../../../work/writer';
 import type { SandingStep } from '../../common/sanding';
 import type { FairPlan } from '../dish-plan';
@@ -30,7 +30,9 @@ export function fairSteps({ fair, grind, system }: Parts, ledger: Ledger): reado
       [perLitre(RATES.cutHighPerM3, fair.surface.cut, 'per litre cut')],
     );
   const [level, ...finer] = fair.sanding;
-  for (let go = 1; go <= fair.goes.value; go += 1) fillGo(w, fair, go, level);
+  const product = system.chosen?.chain.filler?.id;
+  const pot = product === undefined ? undefined : { product, count: fair.batches };
+  for (let go = 1; go <= fair.goes.value; go += 1) fillGo(w, fair, go, level, pot);
   for (const s of level ? [level, ...finer] : finer)
     w.timed(
       'fair',
@@ -43,7 +45,13 @@ export function fairSteps({ fair, grind, system }: Parts, ledger: Ledger): reado
 }
 
 /** One coat of filler. From the last coat of the first round on it is filled, levelled and read again until it is fair. */
-function fillGo(w: StepWriter, fair: FairPlan, go: number, level: SandingStep | undefined): void {
+function fillGo(
+  w: StepWriter,
+  fair: FairPlan,
+  go: number,
+  level: SandingStep | undefined,
+  pot: InPots | undefined,
+): void {
   const serves = `fill-${go}`;
   const round = Math.max(1, go - fair.coats.value + 1);
   const more: StepMore =
@@ -52,7 +60,7 @@ function fillGo(w: StepWriter, fair: FairPlan, go: number, level: SandingStep | 
       : { round: { id: workId('face', 'fill', 'fair'), until: 'fair', likely: fair.rounds } };
   // The batches are counted for all coats of the first round together.
   const share = each(RATES.mixBatch / fair.coats.value, fair.batches, 'per batch, shared by the coats');
-  w.step('fair', 'mix', 'filler', { place: 'bench', serves }, 0, [share], { ...more, withNext: true });
+  w.step('fair', 'mix', 'filler', { place: 'bench', serves }, 0, [share], { ...more, withNext: true, pot });
   w.step(
     'fair',
     'fill',

@@ -7,7 +7,7 @@ import type { How } from '../../../work/actions';
 import type { Item, Layer } from '../../../work/step';
 import type { DishPlan, LaminatePlan } from '../dish-plan';
 import { behindSteps, sandBedding, tabSteps } from './behind';
-import { each, perM2, StepWriter } from '../../../work/writer';
+import { each, perM2, StepWriter, type StepMore } from '../../../work/writer';
 import type { Parts } from './parts';
 
 export const together = formula({
@@ -68,7 +68,7 @@ export function laminateSteps(parts: Parts, ledger: Ledger): readonly Item[] {
     const next = mix.batches[batch.number];
     const goesOn =
       next !== undefined && next.group === batch.group && sideOf(laminate, next.plies[0]) === side;
-    layBatch(w, batch, side, parts.hands, goesOn);
+    layBatch(w, parts, batch, side, goesOn);
   }
   lastCure(w, mix, laminate);
   tabSteps(w, parts);
@@ -103,8 +103,14 @@ function between(w: StepWriter, { laminate, mix, grind }: Parts, previous: Batch
   });
 }
 
+/** What a pot of the laminating resin holds. */
+const potOf = ({ chosen }: Parts['system'], mass: Figure): StepMore => {
+  const resin = chosen?.chain.resin;
+  return resin ? { pot: { product: resin.id, mass } } : {};
+};
+
 /** @param goesOn whether the next pot of the same lift follows at once: a lift is laid wet in wet */
-function layBatch(w: StepWriter, batch: Batch, side: Side, hands: Figure, goesOn: boolean): void {
+function layBatch(w: StepWriter, { system, hands }: Parts, batch: Batch, side: Side, goesOn: boolean): void {
   const serves = `${side}-batch-${batch.number}`;
   const one = batch.plies.length === 1;
   const how: How<'lay'> = batch.share ? (one ? 'plyPart' : 'pliesPart') : one ? 'ply' : 'plies';
@@ -115,7 +121,7 @@ function layBatch(w: StepWriter, batch: Batch, side: Side, hands: Figure, goesOn
     { place: 'bench', serves, fields: { number: batch.number } },
     RATES.mixBatch,
     [],
-    { withNext: true },
+    { withNext: true, ...potOf(system, batch.mass) },
   );
   w.timed(
     'laminate',
