@@ -18,6 +18,8 @@ const kills = option('kills', 100);
 const seed = option('seed', 7);
 /** How many things happen to the browser. */
 const blows = option('blows', Math.max(8, Math.round(kills / 10)));
+/** A start of the database takes no longer, ms; a machine that is starved is given more. */
+const latestStart = option('latest-start-ms', 10_000);
 /** The whole database goes once in so many blows. */
 const DATABASE_EVERY = 33;
 const WRITERS = 4;
@@ -158,7 +160,7 @@ const faults: string[] =
     : [broken instanceof Error ? broken.message : String(broken)];
 await client.end();
 if (failedStarts > 0) faults.push(`${failedStarts} starts of the database failed`);
-if (longestStart > 10_000) faults.push(`a start of the database took ${longestStart} ms`);
+if (longestStart > latestStart) faults.push(`a start of the database took ${longestStart} ms`);
 await query(cluster, `drop database ${DATABASE} with (force)`);
 
 const saves = writers.reduce((n, w) => n + w.acknowledged.saves.length, 0);

@@ -184,6 +184,7 @@ describe('the core’s specs', () => {
     'placement',
     'walk-through',
     'work',
+    'work-model',
     'document-types',
     'hostile',
     'fair-properties',

@@ -4,10 +4,17 @@ import { SCRATCH_SHARE, paperOf, papersOf, type Paper } from '../src/materials/a
 import { CAMI_GRAIN, P_GRAIN, nearestGrade, readGrit, readGrits } from '../src/materials/grits';
 import { LIBRARY } from '../src/materials/library';
 import type { Sheet } from '../src/materials/product';
+import { tellUnreadGrit } from '../src/tell/refused';
 
 const SHEETS = LIBRARY.products.filter((p): p is Sheet => p.role === 'abrasive');
 const discs = (...grades: number[]): Paper[] =>
   grades.map((g) => paperOf(SHEETS.find((s) => s.id === `disc-p${g}`) as Sheet, 'cured resin') as Paper);
+
+/** Words of why a text is no grade; nothing for one that is. */
+function saidOfGrit(text: string): ReturnType<typeof tellUnreadGrit> | undefined {
+  const read = readGrit(text);
+  return read.ok ? undefined : tellUnreadGrit(read.unread);
+}
 
 describe('grits', () => {
   it('read FEPA and CAMI as two scales', () => {
@@ -23,18 +30,16 @@ describe('grits', () => {
   });
 
   it('that are on no scale are told with the nearest two', () => {
-    expect(readGrit('P130')).toEqual({ ok: false, what: 'P130 is on no scale', suggestion: 'P120 or P150' });
-    expect(readGrit('350')).toEqual({ ok: false, what: 'P350 is on no scale', suggestion: 'P320 or P360' });
-    expect(readGrit('CAMI 5000')).toEqual({
-      ok: false,
+    expect(saidOfGrit('P130')).toEqual({ what: 'P130 is on no scale', suggestion: 'P120 or P150' });
+    expect(saidOfGrit('350')).toEqual({ what: 'P350 is on no scale', suggestion: 'P320 or P360' });
+    expect(saidOfGrit('CAMI 5000')).toEqual({
       what: 'CAMI 5000 is on no scale',
       suggestion: 'CAMI 1000 or CAMI 1200',
     });
-    const fine = readGrit('P4000');
-    expect(fine.ok ? '' : fine.suggestion).toContain('P2000 or P2500');
-    expect(fine.ok ? '' : fine.suggestion).toContain('makers’ own scales');
-    const none = readGrit('coarse');
-    expect(none.ok ? '' : none.what).toContain('no grit');
+    const fine = saidOfGrit('P4000');
+    expect(fine?.suggestion).toContain('P2000 or P2500');
+    expect(fine?.suggestion).toContain('makers’ own scales');
+    expect(saidOfGrit('coarse')?.what).toContain('no grit');
     for (const text of ['', '   ', 'P', 'P-', 'NaN', '-80', '8e1', 'P80P120'])
       expect(readGrit(text).ok)
         .withContext(text)
@@ -44,7 +49,7 @@ describe('grits', () => {
   it('read a whole row, wrong ones beside', () => {
     const row = readGrits('80, P120 → 180/CAMI 220 135');
     expect(row.grits.map((g) => `${g.scale}${g.grade}`)).toEqual(['P80', 'P120', 'P180', 'CAMI220']);
-    expect(row.wrong).toEqual([{ what: 'P135 is on no scale', suggestion: 'P120 or P150' }]);
+    expect(row.wrong).toEqual([{ why: 'off-scale', scale: 'P', grade: 135, near: [120, 150] }]);
     expect(readGrits('').grits).toEqual([]);
   });
 

@@ -1,5 +1,5 @@
 import { fewestShut } from '../src/schedule/by-day';
-import { networkOf, placeTasks, type Item, type Step, type Work } from '../src/index';
+import { brokenGoes, networkOf, placeTasks, type Item, type Step, type Work } from '../src/index';
 import { Ledger } from '../src/trace/ledger';
 import { stepOf } from '../src/work/step-of';
 
@@ -139,6 +139,22 @@ describe('placement by links', () => {
         'b 1 09:00',
         'c 1 10:00',
       ]);
+    });
+
+    it('says of a go that no day holds where it is broken off, and nothing of one that a day holds', () => {
+      const go = { go: 'lift' };
+      const row = (minutes: number): Item[] => [
+        { step: step('a', minutes, go) },
+        { step: step('b', minutes, go) },
+        { step: step('c', minutes, go) },
+      ];
+      const told = (minutes: number): unknown[] =>
+        brokenGoes(placeTasks(networkOf(row(minutes), ['mix']), 0, {}, { hours }, ['mix'])).map(
+          (p) => p.params,
+        );
+      expect(told(120)).toEqual([]);
+      // Three of four hours each: two in a day of eight, the third next morning.
+      expect(told(240)).toEqual([{ after: 'spread filler', before: 'spread filler', pause: 16 * 3600 }]);
     });
   });
 

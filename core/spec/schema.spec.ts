@@ -129,3 +129,53 @@ describe('one field table', () => {
     expect(entry.problems.map((p) => p.path).sort()).toEqual(['at', 'stage', 'text', 'who']);
   });
 });
+
+describe('a field that is refused', () => {
+  const refusedOf = (path: string, value: unknown): unknown =>
+    readJob({ format: 'nelbo-job/1', hull: { material: 'frp-solid' }, ...at(path, value) }).problems.find(
+      (p) => p.path === path && p.code === 'field-refused',
+    )?.params;
+  const at = (path: string, value: unknown): Record<string, unknown> =>
+    path
+      .split('.')
+      .reverse()
+      .reduce<unknown>((inner, key) => ({ [key]: inner }), value) as Record<string, unknown>;
+
+  it('says why by code, with what was given and what is allowed, whatever kind of field it is', () => {
+    expect(refusedOf('hull.thickness', '900 mm')).toEqual(
+      jasmine.objectContaining({
+        fault: 'outside',
+        value: 0.9,
+        limits: jasmine.objectContaining({ unit: 'mm', dimension: 'length' }),
+      }),
+    );
+    expect(refusedOf('hull.thickness', 6)).toEqual(jasmine.objectContaining({ fault: 'outside', meant: 6 }));
+    expect(refusedOf('hull.thickness', '6')).toEqual(
+      jasmine.objectContaining({
+        fault: 'unread',
+        unread: { why: 'no-unit', typed: '6', dimension: 'length' },
+      }),
+    );
+    expect(refusedOf('hull.thickness', '6 g')).toEqual(
+      jasmine.objectContaining({ unread: { why: 'other-unit', unit: 'g', dimension: 'length' } }),
+    );
+    expect(refusedOf('damage.kind', 'hole in it')).toEqual(
+      jasmine.objectContaining({ fault: 'unknown-choice', typed: 'hole in it', near: 'hole' }),
+    );
+    expect(refusedOf('title', 7)).toEqual(jasmine.objectContaining({ fault: 'not-text' }));
+    expect(refusedOf('schedule.start', 'tomorrow')).toEqual(
+      jasmine.objectContaining({ fault: 'not-instant' }),
+    );
+    expect(refusedOf('schedule.start', '1492-10-12T08:00:00Z')).toEqual(
+      jasmine.objectContaining({ fault: 'year', year: 1492, first: 1900, last: 2100 }),
+    );
+    expect(refusedOf('hull', 'grp')).toEqual(jasmine.objectContaining({ fault: 'not-group' }));
+    expect(refusedOf('damage.findings', 'many')).toEqual(jasmine.objectContaining({ fault: 'not-list' }));
+    expect(refusedOf('damage.size', 'wide')).toEqual(
+      jasmine.objectContaining({ fault: 'not-tuple', length: 2 }),
+    );
+    expect(refusedOf('damage.size', ['9 cm'])).toEqual(
+      jasmine.objectContaining({ fault: 'wrong-length', length: 2 }),
+    );
+  });
+});

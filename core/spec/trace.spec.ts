@@ -206,15 +206,20 @@ describe('words for a plan', () => {
     expect(
       describeProblem(
         problem({ severity: 'error', path: 'hull.thickness' }, 'field-refused', {
-          what: 'is too thin',
-          allowed: '1 to 60 mm',
-          suggestion: 'measure',
+          label: 'Thickness',
+          fault: 'outside',
+          value: 0.0005,
+          limits: { min: 0.001, max: 0.06, unit: 'mm', dimension: 'length' },
         }),
       ),
-    ).toBe('error: hull.thickness: is too thin (allowed: 1 to 60 mm); measure');
-    expect(describeProblem(problem({ severity: 'warning', path: 'x' }, 'field-refused', { what: 'y' }))).toBe(
-      'warning: x: y',
+    ).toBe(
+      'error: hull.thickness: Thickness of 0.50 mm is outside what can be planned (allowed: 1 to 60 mm); check the figure and its unit',
     );
+    expect(
+      describeProblem(
+        problem({ severity: 'warning', path: 'x' }, 'field-refused', { label: 'Hull', fault: 'missing' }),
+      ),
+    ).toBe('warning: x: Hull is missing');
   });
 });
 

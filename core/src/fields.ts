@@ -4,7 +4,9 @@
  */
 export { dewPoint } from './physics/dew-point';
 export { sayIn } from './report/say';
-export { allowedRange, checkLeaf, YEARS } from './schema/check-field';
+export { checkLeaf, YEARS } from './schema/check-field';
+export { tellRefused } from './tell/refused';
+export { allowedRange } from './units/limits';
 export type { Field, GroupField, QuantityField } from './schema/field';
 export { findField } from './schema/say-field';
 export { SHOP_FIELDS } from './schema/shop-fields';

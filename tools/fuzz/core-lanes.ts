@@ -6,6 +6,7 @@ import {
   findingHistory,
   openJobFile,
   parseQuantity,
+  tellUnread,
   createPlanner,
   planRepair,
   readJob,
@@ -139,7 +140,7 @@ export async function quantityLane(inputs: number, seed: number): Promise<Lane> 
       () => {
         const read = parseQuantity(text, dimension);
         if (read.ok) return Number.isFinite(read.value) ? undefined : 'no number';
-        return read.message.length > 200 ? 'an endless message' : undefined;
+        return tellUnread(read.unread).what.length > 200 ? 'an endless message' : undefined;
       },
     );
   }

@@ -1,15 +1,19 @@
 import type { Trace, TraceEntry } from '../trace/figure';
 import type { Problem } from '../trace/problem';
 import type { Plan } from '../plan/plan';
-import { missedWindows } from '../schedule/placement';
+import { brokenGoes, missedWindows } from '../schedule/placement';
 import type { CureForecast } from '../plan/cure-forecast';
+
+/** What only the time line says. */
+const PLACED: ReadonlySet<Problem['code']> = new Set(['window-missed', 'go-broken-off']);
 
 /** Problems of the plan and of its forecast; windows are judged by the forecast's time line. */
 export function refineProblems(problems: readonly Problem[], cure: CureForecast): readonly Problem[] {
-  const missed = cure.timeline ? missedWindows(cure.timeline) : [];
+  if (!cure.timeline) return [...problems, ...cure.problems];
   return [
-    ...problems.filter((p) => !cure.timeline || p.code !== 'window-missed'),
-    ...missed,
+    ...problems.filter((p) => !PLACED.has(p.code)),
+    ...missedWindows(cure.timeline),
+    ...brokenGoes(cure.timeline),
     ...cure.problems,
   ];
 }

@@ -1,3 +1,5 @@
+import type { UnreadGrit } from '../trace/refused';
+
 /** Grades of coated abrasives and their mean grain. FEPA P and CAMI are two scales: a bare number does not say which. */
 export type GritScale = 'P' | 'CAMI';
 
@@ -83,51 +85,45 @@ export function nearestGrade(grain: number, scale: GritScale): number {
 }
 
 export type ReadGrit =
-  | { readonly ok: true; readonly grit: Grit }
-  | { readonly ok: false; readonly what: string; readonly suggestion: string };
+  { readonly ok: true; readonly grit: Grit } | { readonly ok: false; readonly unread: UnreadGrit };
 
 /** The grades on either side of a number that a scale does not have. */
-function neighbours(grade: number, scale: GritScale): string {
+function neighbours(grade: number, scale: GritScale): readonly [number, number] {
   const grades = Object.keys(TABLES[scale]).map(Number);
   const below = grades.filter((g) => g < grade).at(-1);
   const above = grades.find((g) => g > grade);
-  const [a, b] =
-    below === undefined ? grades.slice(0, 2) : above === undefined ? grades.slice(-2) : [below, above];
-  return `${gritName({ scale, grade: a })} or ${gritName({ scale, grade: b })}`;
+  if (below === undefined) return [grades[0], grades[1]];
+  return above === undefined ? [grades[grades.length - 2], below] : [below, above];
 }
 
 /**
  * Reads one grade as it is written: "P80", "p 80", "80" (taken as P), "CAMI 320", "320C".
- * @returns the grade, or what is wrong with it and the two nearest of its scale
+ * @returns the grade, or why there is none, with the two nearest of its scale
  */
 export function readGrit(text: string): ReadGrit {
   const m = /^\s*(p|cami)?\s*-?\s*(\d{1,6})\s*(c|cami)?\s*$/i.exec(text);
   if (!m || (m[1]?.toLowerCase() === 'p' && m[3]))
-    return {
-      ok: false,
-      what: `“${text.trim()}” is no grit`,
-      suggestion: 'write P80 for FEPA, CAMI 80 for the other scale',
-    };
+    return { ok: false, unread: { why: 'no-grit', typed: text.trim() } };
   const scale: GritScale = m[3] || m[1]?.toLowerCase() === 'cami' ? 'CAMI' : 'P';
   const grade = Number(m[2]);
   const grain = TABLES[scale][grade];
   if (grain !== undefined) return { ok: true, grit: { scale, grade, grain } };
   const other: GritScale = scale === 'P' ? 'CAMI' : 'P';
-  const there = TABLES[other][grade] !== undefined ? `, or ${gritName({ scale: other, grade })}` : '';
-  const beyond =
-    scale === 'P' && grade > 2500
-      ? '; above P2500 grades are on makers’ own scales: take the grain from the sheet'
-      : '';
   return {
     ok: false,
-    what: `${gritName({ scale, grade })} is on no scale`,
-    suggestion: `${neighbours(grade, scale)}${there}${beyond}`,
+    unread: {
+      why: 'off-scale',
+      scale,
+      grade,
+      near: neighbours(grade, scale),
+      ...(TABLES[other][grade] === undefined ? {} : { there: other }),
+    },
   };
 }
 
 export interface ReadGrits {
   readonly grits: readonly Grit[];
-  readonly wrong: readonly { readonly what: string; readonly suggestion: string }[];
+  readonly wrong: readonly UnreadGrit[];
 }
 
 /** Reads a row of grades: "80, 120 180", "P80 CAMI 220". Separators are commas, spaces, arrows, dashes and slashes. */
@@ -139,6 +135,6 @@ export function readGrits(text: string): ReadGrits {
   const read = words.map(readGrit);
   return {
     grits: read.flatMap((r) => (r.ok ? [r.grit] : [])),
-    wrong: read.flatMap((r) => (r.ok ? [] : [{ what: r.what, suggestion: r.suggestion }])),
+    wrong: read.flatMap((r) => (r.ok ? [] : [r.unread])),
   };
 }

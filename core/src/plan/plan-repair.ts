@@ -21,7 +21,7 @@ import type { Clock } from './clock';
 import type { Shop } from '../schema/shop-fields';
 import type { RepairKinds } from '../repairs/kinds';
 import { StageMemo } from '../trace/stage-memo';
-import { missedWindows, placeTasks } from '../schedule/placement';
+import { brokenGoes, missedWindows, placeTasks } from '../schedule/placement';
 import { sumTotals } from './totals';
 import { hoursOf } from '../schedule/working-hours';
 import { networkOf, stageOf } from '../work/network';
@@ -83,7 +83,7 @@ function planWith(memo: StageMemo, asked: Asked): PlanResult {
   memo.begin();
   const { timing, needs, ...plan } = compose(memo, asked);
   const trace = memo.lazyTrace();
-  const missed = plan.timeline ? missedWindows(plan.timeline) : [];
+  const missed = plan.timeline ? [...missedWindows(plan.timeline), ...brokenGoes(plan.timeline)] : [];
   return {
     plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }),
     problems: [...missing(job), ...memo.problems, ...missed],

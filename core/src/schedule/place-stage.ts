@@ -220,6 +220,7 @@ export class StagePlacement {
       ...spot,
       duration: step.work,
       ...(step.plies ? { plies: step.plies } : {}),
+      ...(step.go === undefined ? {} : { go: step.go }),
       ...(step.people > 1 ? { people: step.people } : {}),
       ...(reopens ? { reopens: true as const } : {}),
     });

@@ -65,6 +65,9 @@ export function placeTasks(
   return { start: first ?? start, end: clock, stages };
 }
 
+/** A go that pauses for longer than this was broken off, ms. */
+const BROKEN_OFF = 3_600_000;
+
 /** Windows that shut before work goes on: the film has cured past the bond and must be abraded. */
 export function missedWindows(timeline: Timeline): Problem[] {
   const problems: Problem[] = [];
@@ -84,6 +87,26 @@ export function missedWindows(timeline: Timeline): Problem[] {
     );
   }
   return problems.reverse();
+}
+
+/** A go that no shift holds: it is broken off, and what was laid lies open over night. */
+export function brokenGoes(timeline: Timeline): Problem[] {
+  const problems: Problem[] = [];
+  const last = new Map<string, Task>();
+  for (const task of timeline.stages.flatMap((s) => s.tasks)) {
+    if (task.go === undefined) continue;
+    const before = last.get(task.go);
+    last.set(task.go, task);
+    if (!before || task.start - before.end < BROKEN_OFF) continue;
+    problems.push(
+      problem({ severity: 'warning', stage: task.stage, path: 'schedule.start' }, 'go-broken-off', {
+        after: before.label,
+        before: task.label,
+        pause: (task.start - before.end) / 1000,
+      }),
+    );
+  }
+  return problems;
 }
 
 /** The task under way at a moment: the first of the first stage not yet done that has not ended, if any. */

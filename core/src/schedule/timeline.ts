@@ -18,6 +18,8 @@ export interface Task {
   readonly plies?: readonly number[];
   /** A step that one person must not do alone: how many are needed. */
   readonly people?: number;
+  /** The go that it belongs to: one stretch of work that is not meant to be broken off. */
+  readonly go?: string;
   /** Put in because a window had shut: the face is washed and abraded before anything bonds on it again. */
   readonly reopens?: true;
   /** When the next layer bonds without abrasion, ms since 1970. */

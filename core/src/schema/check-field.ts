@@ -1,6 +1,6 @@
-import { formatIn } from '../units/format';
+import type { Refused } from '../trace/refused';
 import { parseQuantity } from '../units/parse';
-import { UNITS, type UnitSymbol } from '../units/units';
+import { UNITS } from '../units/units';
 import {
   OWN_ID,
   type ChoiceField,
@@ -11,52 +11,30 @@ import {
 } from './field';
 
 export type Checked =
-  | { readonly ok: true; readonly value: unknown }
-  | { readonly ok: false; readonly what: string; readonly allowed?: string; readonly suggestion?: string };
+  { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly refused: Refused };
 
-/** The limits of a quantity as a person reads them: "1–60 mm". */
-export function allowedRange(field: QuantityField): string {
-  const [low, high] = [field.min, field.max].map((x) => formatIn(x, field.unit));
-  // A range is copied into a field, so its thousands are not grouped.
-  const tidy = (s: string): string =>
-    s
-      .replaceAll('\u202f', '')
-      .replace(/(\.\d*?)0+$/, '$1')
-      .replace(/\.$/, '');
-  const range = `${tidy(low.text)} to ${tidy(high.text)}`;
-  return field.dimension === 'count' ? range : `${range} ${field.unit}`;
-}
+const refuse = (refused: Refused): Checked => ({ ok: false, refused });
 
-/** Checks one leaf value against its field. @returns the SI value, or what is wrong, the limits and a way out. Never throws. */
+/** Checks one leaf value against its field. @returns the SI value, or why it is refused. Never throws. */
 export function checkLeaf(
   field: QuantityField | ChoiceField | TextField | InstantField | TimeOfDayField,
   value: unknown,
 ): Checked {
+  const { label } = field;
   switch (field.kind) {
     case 'quantity':
       return checkQuantity(field, value);
     case 'choice':
       return checkChoice(field, value);
     case 'text':
-      if (typeof value !== 'string')
-        return { ok: false, what: `${field.label} must be a text`, allowed: 'text' };
+      if (typeof value !== 'string') return refuse({ label, fault: 'not-text' });
       return value.length <= field.max
         ? { ok: true, value }
-        : {
-            ok: false,
-            what: `${field.label} is too long`,
-            allowed: `up to ${field.max} characters`,
-            suggestion: 'shorten it',
-          };
+        : refuse({ label, fault: 'too-long', most: field.max });
     case 'time of day':
       return typeof value === 'string' && /^([01]\d|2[0-3]):[0-5]\d$/.test(value)
         ? { ok: true, value }
-        : {
-            ok: false,
-            what: `${field.label} is not a time of day`,
-            allowed: '00:00 to 23:59',
-            suggestion: 'write it as 07:30',
-          };
+        : refuse({ label, fault: 'not-time-of-day' });
     case 'instant':
       return checkInstant(field, value);
   }
@@ -69,60 +47,48 @@ const INSTANT =
 
 /** A date and time of ISO 8601 on a day that the calendar has, in the years 1900 to 2100. */
 function checkInstant(field: InstantField, value: unknown): Checked {
-  const suggestion = 'write it as 2026-11-24T07:30:00Z';
   const m = typeof value === 'string' ? INSTANT.exec(value) : null;
   const [year, month, day] = m ? m.slice(1, 4).map(Number) : [0, 0, 0];
   // The calendar turns the 30th of February into the 2nd of March; no such day was meant.
   const there =
     m !== null && new Date(Date.UTC(year, month - 1, day)).getUTCDate() === day && month >= 1 && month <= 12;
   if (!there || !Number.isFinite(Date.parse(m[0])))
-    return { ok: false, what: `${field.label} is not a date and time`, allowed: 'ISO 8601', suggestion };
+    return refuse({ label: field.label, fault: 'not-instant' });
   if (year < YEARS.first || year > YEARS.last)
-    return {
-      ok: false,
-      what: `${field.label} lies in the year ${year}`,
-      allowed: `${YEARS.first} to ${YEARS.last}`,
-      suggestion: 'check the year',
-    };
+    return refuse({ label: field.label, fault: 'year', year, ...YEARS });
   return { ok: true, value };
 }
 
 function checkQuantity(field: QuantityField, value: unknown): Checked {
-  const allowed = allowedRange(field);
-  const parsed = parseQuantity(value, field.dimension);
-  if (!parsed.ok)
-    return { ok: false, what: `${field.label} ${parsed.message}`, allowed, suggestion: parsed.suggestion };
-  if (parsed.value >= field.min && parsed.value <= field.max) return { ok: true, value: parsed.value };
-  const shown = formatIn(parsed.value, field.unit);
-  return {
-    ok: false,
-    what: `${field.label} of ${shown.text} ${shown.unit} is outside what can be planned`,
-    allowed,
-    suggestion: suggestUnit(field, value) ?? 'check the figure and its unit',
-  };
-}
-
-/** A bare number that would be in range in the field's own unit was most likely meant so. */
-function suggestUnit(field: QuantityField, value: unknown): string | undefined {
-  const number = typeof value === 'number' ? value : undefined;
-  if (number === undefined) return undefined;
-  const unit: UnitSymbol = field.unit;
-  const meant = number * UNITS[unit].factor;
-  if (meant < field.min || meant > field.max) return undefined;
-  return `a number without unit is SI; for ${number} ${unit} write "${number} ${unit}"`;
+  const { label, min, max, unit, dimension } = field;
+  const limits = { min, max, unit, dimension };
+  const parsed = parseQuantity(value, dimension);
+  if (!parsed.ok) return refuse({ label, fault: 'unread', unread: parsed.unread, limits });
+  if (parsed.value >= min && parsed.value <= max) return { ok: true, value: parsed.value };
+  // A bare number that would be in range in the field's own unit was most likely meant so.
+  const meant = typeof value === 'number' ? value : undefined;
+  const inUnit = meant === undefined ? NaN : meant * UNITS[unit].factor;
+  return refuse({
+    label,
+    fault: 'outside',
+    value: parsed.value,
+    limits,
+    ...(inUnit >= min && inUnit <= max ? { meant } : {}),
+  });
 }
 
 function checkChoice(field: ChoiceField, value: unknown): Checked {
-  const keys = Object.keys(field.options);
-  if (typeof value === 'string' && (keys.includes(value) || (field.orOwn && OWN_ID.test(value))))
-    return { ok: true, value };
-  const near = typeof value === 'string' ? nearest(value, keys) : undefined;
-  return {
-    ok: false,
-    what: `${field.label} ${typeof value === 'string' ? `“${shortened(value)}” is not known` : 'must be one of a list'}`,
-    allowed: keys.join(', '),
-    suggestion: near ? `did you mean “${near}”?` : `choose ${keys[0]}`,
-  };
+  const known = Object.keys(field.options);
+  if (typeof value !== 'string') return refuse({ label: field.label, fault: 'unknown-choice', known });
+  if (known.includes(value) || (field.orOwn && OWN_ID.test(value))) return { ok: true, value };
+  const near = nearest(value, known);
+  return refuse({
+    label: field.label,
+    fault: 'unknown-choice',
+    typed: shortened(value),
+    known,
+    ...(near === undefined ? {} : { near }),
+  });
 }
 
 /** No name of ours is longer: a longer word is near to none. */

@@ -1,7 +1,7 @@
 import type { Library } from '../materials/product';
 import { sheetFieldsOf, sheetValue } from '../materials/yard-library';
 import { problemAt, type Problem, type Told } from '../trace/problem';
-import { allowedRange, checkLeaf } from './check-field';
+import { checkLeaf } from './check-field';
 import { SHEET_FIELDS, type SheetField } from './product-fields';
 
 /** Checks a library as it is loaded: every product with an id and name of its own, a source, and values within their limits. */
@@ -20,12 +20,7 @@ export function libraryProblems(library: Library): readonly Problem[] {
       if (value === 'gel') continue;
       const field = SHEET_FIELDS[name as SheetField];
       const checked = checkLeaf(field, value);
-      if (!checked.ok)
-        report(`${product.id}.${name}`, 'field-refused', {
-          what: checked.what,
-          suggestion: checked.suggestion ?? 'check the value and its unit',
-          allowed: allowedRange(field),
-        });
+      if (!checked.ok) report(`${product.id}.${name}`, 'field-refused', checked.refused);
     }
     const cure = 'cure' in product ? product.cure : undefined;
     if (cure && cure.sand > cure.full) report(`${product.id}.full`, 'cured-before-sanded');

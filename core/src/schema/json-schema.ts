@@ -1,5 +1,5 @@
 import { formatIn } from '../units/format';
-import { allowedRange } from './check-field';
+import { allowedRange } from '../units/limits';
 import { OWN_ID, type Field, type GroupField } from './field';
 
 type JsonSchema = Record<string, unknown>;

@@ -1,5 +1,6 @@
 import { ValidationError, type AnySchema } from 'yup';
 import { problem, type Problem } from '../trace/problem';
+import type { Refused } from '../trace/refused';
 import { checkLeaf, nearest } from './check-field';
 import type { ValueOf } from './document-of';
 import type { Field, Fields, GroupField } from './field';
@@ -143,10 +144,8 @@ function validate(document: unknown, schema: AnySchema): Problem[] {
       const path = (f.path ?? '(file)').replace(/\["(.*?)"\]/g, '.$1').replace(/\[(\d+)\]/g, '.$1');
       if (seen.has(path)) return [];
       seen.add(path);
-      const { allowed, suggestion } = (f.params ?? {}) as { allowed?: string; suggestion?: string };
-      return [
-        problem({ severity: 'error', path }, 'field-refused', { what: f.message, allowed, suggestion }),
-      ];
+      const [refused] = f.errors as unknown as readonly Refused[];
+      return [problem({ severity: 'error', path }, 'field-refused', refused)];
     });
   }
 }

@@ -1,15 +1,10 @@
 import type { WaySaid } from './check-codes';
+import type { Refused, UnreadGrit } from './refused';
+
 /** A moment that words name: ms since 1970, and the time zone in which the clock is read. */
 export interface Moment {
   readonly ms: number;
   readonly zone: string;
-}
-
-/** What is wrong with something that was read, in words of the reader: numbers, units and names as they were typed. */
-export interface Misread {
-  readonly what: string;
-  readonly allowed?: string;
-  readonly suggestion?: string;
 }
 
 /** Nothing to say beyond the code. */
@@ -31,7 +26,7 @@ export interface DocumentProblems {
   'more-bad-fields': { readonly count: number };
   'list-beyond': { readonly label: string; readonly count: number; readonly most: number };
   'many-unknown-fields': { readonly most: number };
-  'field-refused': Misread;
+  'field-refused': Refused;
   'unknown-field': { readonly name: string; readonly known: readonly string[]; readonly near?: string };
   'other-file': { readonly kind: OtherFile };
   'file-too-large': { readonly most: number };
@@ -57,8 +52,8 @@ export interface DocumentProblems {
   'job-not-foreseen': Plain;
   'stage-not-foreseen': Plain;
   'not-finite': { readonly label: string };
-  'grit-unread': Misread;
-  'habit-unread': Misread;
+  'grit-unread': UnreadGrit;
+  'habit-unread': UnreadGrit;
 }
 
 /** What was assumed, and what is odd about hull, damage and place. Lengths in m, temperatures in °C, shares as fractions. */
@@ -218,6 +213,8 @@ export interface CureProblems {
     readonly minimum: number;
     readonly at: Moment;
   };
+  /** s. */
+  'go-broken-off': { readonly after: string; readonly before: string; readonly pause: number };
   'window-missed': {
     readonly task: string;
     readonly late: number;

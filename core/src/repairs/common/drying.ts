@@ -42,11 +42,11 @@ const trend = {
 
 export const visits = formula({
   id: 'repairs/common/drying',
-  expression: 'n = ceil(t/t_visit)',
+  expression: 'n = ⌈t/t_visit⌉',
   unit: 'count',
   source: 'the meter is read at the same marked places, and once more when it is dry',
   inputs: { t: 'drying', t_visit: 'from one reading to the next' },
-  evaluate: (x) => Math.ceil(x.t / x.t_visit),
+  evaluate: (x) => Math.ceil(x.t / x.t_visit - 1e-9),
 });
 
 /** It dries, and the meter is read again and again until it is dry. */

@@ -52,12 +52,7 @@ export function gritOf(
   if (!text?.trim()) return undefined;
   const read: ReadGrit = readGrit(text);
   if (!read.ok) {
-    ledger.report(
-      problem({ severity: 'warning', stage, path }, 'grit-unread', {
-        what: read.what,
-        suggestion: read.suggestion,
-      }),
-    );
+    ledger.report(problem({ severity: 'warning', stage, path }, 'grit-unread', read.unread));
     return undefined;
   }
   const { grain } = read.grit;

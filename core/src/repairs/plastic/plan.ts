@@ -13,14 +13,12 @@ import { massFor, mixed } from '../common/mixing';
 import { layerVolume, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { planReinforcement, type Reinforcement } from '../common/reinforce';
 import { purged } from '../common/cartridge';
-import { inUnit, lower, ml, mm, words } from '../words';
+import { lower, ml, mm, words } from '../words';
 import { drawPlastic } from './draw';
 import { planOpening, type Opening } from './groove';
-import { WELD_AIR, WELD_SPEED, rodArea, rodLength, weldRuns, weldTime, rodMass } from './weld';
+import { plateFor, weld } from './weld-plan';
 
 const LOSS = 0.2;
-/** Backing plate past a hole. */
-const PLATE_LAP = 0.025;
 /** Feathered ring round a repair that is painted. */
 const FEATHER = 0.04;
 const STOP_HOLE_LEAST = 0.003;
@@ -53,15 +51,6 @@ export const roundFeathered = formula({
   source: 'round the feathered ring',
   inputs: { P: 'edge of the damage' },
   evaluate: (x) => x.P + 2 * Math.PI * FEATHER,
-});
-
-export const plateArea = formula({
-  id: 'repairs/plastic/plan',
-  expression: 'A = (l + 2·25 mm)·(w + 2·25 mm)',
-  unit: 'm²',
-  source: '25 mm past the damage on every side',
-  inputs: { l: 'length', w: 'width' },
-  evaluate: (x) => (x.l + 2 * PLATE_LAP) * (x.w + 2 * PLATE_LAP),
 });
 
 /** Rigid plastics, plastic sheet over foam and moulded sheet compound: groove, reinforcement inside, passes outside; or a weld. */
@@ -326,92 +315,4 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
     material: 'thermoplastic',
     levels: true,
   });
-}
-
-function plateFor(b: RepairBuilder, plate: Sheet): Figure {
-  const { survey } = b.input;
-  const area = b.ledger.compute('plate', `${plate.name} behind`, plateArea, {
-    l: survey.length,
-    w: survey.width,
-  });
-  b.material('plate', plate.name, 'backing', area, plate);
-  return area;
-}
-
-function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product | undefined): void {
-  const sheet = b.at('mix').ask('repair.plastic.pull');
-  const D = b.pick('rod', 'welding rod', 'm', b.input.job.repair?.plastic?.rod, 0.004, 'usual round rod');
-  sheet.ask('repair.plastic.rod', D);
-  const A = b.compute('rodArea', 'section of the rod', rodArea, { D });
-  const runs = b.compute('runs', 'runs of rod', weldRuns, { V: o.volume, L: o.run, A_rod: A });
-  const rods = b.compute('rods', 'rod', rodLength, { n: runs, L: o.run });
-  const time = b.compute('weldTime', 'welding', weldTime, {
-    l: rods,
-    v: b.assumed('speed', 'rod laid by hand', WELD_SPEED, 'm/s', 'some 150 mm a minute'),
-  });
-  const air = b.assumed(
-    'air',
-    'air at the nozzle',
-    WELD_AIR[rod.family] ?? 300,
-    '°C',
-    'typical of the polymer; by trial on scrap',
-  );
-  const { pull } = b.input.job.repair?.plastic ?? {};
-  if (pull === 'peeled') b.report('error', 'mix', 'repair.plastic.pull', 'weld-peeled');
-  if (plate) {
-    const s = plate as Sheet;
-    plateFor(b, s);
-    if (o.hole) b.step('mix', 'make', 'plug', { place: 'hole', serves: 'plug' }, 20);
-  }
-  b.step('mix', 'rehearse', 'weld', { place: 'bench', serves: 'weld' }, 20)
-    .step('mix', 'weld', 'tack', { place: 'groove', serves: 'tack' }, 3, [perMetre(180, o.run)])
-    .timed(
-      'mix',
-      'weld',
-      runs.value === 1 ? 'run' : 'runs',
-      { place: 'groove', serves: 'weld', fields: { runs: runs.value } },
-      time,
-    )
-    .wait(
-      'mix',
-      'coolsSlowly',
-      { place: 'groove', serves: 'weld' },
-      b.assumed('cool', 'cooling', 1800, 's', 'thick walls shrink as they cool'),
-    )
-    .step('mix', 'sand', 'bead', { place: 'groove', serves: 'face' }, 5, [perMetre(300, o.run)]);
-  b.material(
-    'rod',
-    rod.name,
-    'weld',
-    b.compute('rodMass', 'rod, by mass', rodMass, {
-      l: rods,
-      A,
-      ρ: b.assumed('rodRho', 'density of the rod', 950, 'kg/m³', 'typical of polyolefins'),
-    }),
-    rod,
-  );
-  sheet.key('Air', air, '°C', 0).key('Runs', runs).key('Rod', rods);
-  sheet.say(
-    words`${runs} ${runs.value === 1 ? 'run' : 'runs'} of ${mm(D, 0)} rod at ${inUnit(air, '°C', 0)}, ${rods} of it; ${pull === 'held' ? 'the trial weld held' : 'first a trial weld and a pull test'}.`,
-  );
-  sheet.table(
-    'Weld',
-    ['What', 'Figure'],
-    [
-      [['air at the nozzle'], [air]],
-      [['runs of rod'], [runs]],
-      [['rod in all'], [rods]],
-      [['welding time'], [time]],
-    ],
-  );
-  sheet.note(
-    [
-      'Rod of the same polymer, best cut from the same hull. Scrape flanks and rod bright within the hour: the skin that air and sun have changed does not weld.',
-    ],
-    ['Tape kits are temporary: off the water they hold a day.'],
-  );
-  b.caution(
-    'mix',
-    'Hot air of 300 °C and hot plastic burn: gloves, sleeves, extraction; nothing that burns behind the hull, tank and lockers aired.',
-  );
 }

@@ -103,6 +103,11 @@ export const CURE_WORDS: WordsOf<CureProblems> = {
     allowed: `${minimum} °C and above`,
     suggestion: 'hold it warmer overnight, or start so that it sets before',
   }),
+  'go-broken-off': ({ after, before, pause }) => ({
+    what: `no working day holds this go: after “${after}” it lies open for ${Math.round(pause / 3600)} h before “${before}”`,
+    suggestion:
+      'more hands, a longer day or less in one go; otherwise what has set by then is washed and abraded before it goes on',
+  }),
   'window-missed': ({ task, late, next, abrading }) => {
     const minutes = Math.round(late / 60);
     return {

@@ -1,4 +1,5 @@
 import type { DocumentProblems, OtherFile } from '../../trace/problem-codes';
+import { tellRefused, tellUnreadGrit } from '../refused';
 import type { WordsOf } from './words';
 
 const FILES: Readonly<Record<OtherFile, string>> = {
@@ -47,7 +48,7 @@ export const DOCUMENT_WORDS: WordsOf<DocumentProblems> = {
     allowed: `up to ${most}`,
     suggestion: `${ANOTHER_KIND} Remove what is not a field of this one`,
   }),
-  'field-refused': (p) => p,
+  'field-refused': tellRefused,
   'unknown-field': ({ name, known, near }) => ({
     what: `unknown field “${name}” is ignored`,
     allowed: known.join(', '),
@@ -149,9 +150,12 @@ export const DOCUMENT_WORDS: WordsOf<DocumentProblems> = {
     what: `${label} cannot be worked out from these figures`,
     suggestion: 'check the sizes and thicknesses of the job',
   }),
-  'grit-unread': ({ what, suggestion }) => ({
-    what,
-    suggestion: `${suggestion}; until then the usual one stands`,
-  }),
-  'habit-unread': ({ what, suggestion }) => ({ what: `in the usual papers, ${what}`, suggestion }),
+  'grit-unread': (p) => {
+    const { what, suggestion } = tellUnreadGrit(p);
+    return { what, suggestion: `${suggestion}; until then the usual one stands` };
+  },
+  'habit-unread': (p) => {
+    const { what, suggestion } = tellUnreadGrit(p);
+    return { what: `in the usual papers, ${what}`, suggestion };
+  },
 };

@@ -1,7 +1,7 @@
 import { capital } from '../ui/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { parseQuantity, sayIn, told, type Sheet } from '@nelbo/core';
+import { parseQuantity, sayIn, tellUnread, told, type Sheet } from '@nelbo/core';
 import { CONSISTENCIES, freeMix, mixable, PURGE, type BenchBatch, type Consistency } from '@nelbo/core/cure';
 import { Reading } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
@@ -71,11 +71,11 @@ export class FreeMixView {
     ): { value?: number; error?: string } => {
       if (text.trim() === '') return {};
       const p = parseQuantity(text, dimension, unit);
-      return p.ok && p.value >= 0 && (dimension === 'fraction' || p.value > 0)
-        ? { value: p.value }
-        : {
-            error: `${name}: ${p.ok ? 'more than nothing is wanted' : p.message}; ${p.ok ? `such as 100 ${unit}` : p.suggestion}`,
-          };
+      if (p.ok && p.value >= 0 && (dimension === 'fraction' || p.value > 0)) return { value: p.value };
+      const { what, suggestion } = p.ok
+        ? { what: 'more than nothing is wanted', suggestion: `such as 100 ${unit}` }
+        : tellUnread(p.unread);
+      return { error: `${name}: ${what}; ${suggestion}` };
     };
     return {
       mass: one(this.mass(), 'mass', 'g', 'Amount'),

@@ -288,6 +288,8 @@ describe('JobStore', () => {
     });
     store.open('new');
     http.expectOne('/api/v1/jobs/new').flush({ ...stored(1), id: 'new' });
+    // Nobody knows yet whether the server had it: it is not called saved.
+    expect(last(saves).kind).toBe('waiting');
     await wait(PAUSE);
     const post = http.expectOne({ method: 'POST', url: '/api/v1/jobs' });
     expect(post.request.body).toEqual(jasmine.objectContaining({ id: 'new', document, saveId: 's' }));

@@ -236,8 +236,10 @@ export class JobStore {
     if (isJob(answer)) {
       if (!draft) this.#take(answer);
       // A save whose answer was lost is sent again to the letter first: what the server has may be it.
-      else if (draft.unanswered) this.#dirty.next();
-      else if (!shown || isNews(draft, answer)) this.#receive(answer);
+      else if (draft.unanswered) {
+        this.#save.next({ kind: 'waiting' });
+        this.#dirty.next();
+      } else if (!shown || isNews(draft, answer)) this.#receive(answer);
       else if (this.#save.value.kind === 'away') this.#save.next({ kind: 'saved' });
       return;
     }

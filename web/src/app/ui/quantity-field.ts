@@ -11,6 +11,7 @@ import {
 } from '@angular/core';
 import {
   allowedRange,
+  tellRefused,
   checkLeaf,
   fromSI,
   parseQuantity,
@@ -128,11 +129,8 @@ export class QuantityFieldView {
       this.error.set(undefined);
       this.#send(checked.value as number);
     } else {
-      const sentences = [
-        checked.what,
-        checked.allowed && `allowed: ${checked.allowed}`,
-        checked.suggestion,
-      ].filter((s) => s !== undefined);
+      const { what, allowed, suggestion } = tellRefused(checked.refused);
+      const sentences = [what, allowed && `allowed: ${allowed}`, suggestion].filter((s) => s !== undefined);
       this.error.set(sentences.map((s) => `${s.charAt(0).toUpperCase()}${s.slice(1)}.`).join(' '));
     }
   }

@@ -12,7 +12,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
-import { checkLeaf, parseQuantity, preferredUnit, sayIn, type FairingRound } from '@nelbo/core';
+import { checkLeaf, parseQuantity, preferredUnit, sayIn, tellRefused, type FairingRound } from '@nelbo/core';
 import { GRID_LIMITS, gapGrid, gridFor, type GapGrid } from '@nelbo/core/finish';
 import { Reading } from '../../state/reading';
 import { fieldAt } from '../../ui/field-lookup';
@@ -259,9 +259,8 @@ export class GapEntry {
     const checked =
       field.kind === 'quantity' ? checkLeaf(field, parsed.ok ? parsed.value : this.text()) : undefined;
     if (!checked?.ok) {
-      this.error.set(
-        `${checked?.what ?? 'That is no gap'}.${checked?.allowed ? ` Allowed: ${checked.allowed}.` : ''}`,
-      );
+      const { what, allowed } = checked ? tellRefused(checked.refused) : { what: 'That is no gap' };
+      this.error.set(`${what}.${allowed ? ` Allowed: ${allowed}.` : ''}`);
       return false;
     }
     this.#set(checked.value as number);
