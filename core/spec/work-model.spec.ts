@@ -1,5 +1,6 @@
 import {
   DAMAGE_KINDS,
+  LIBRARY,
   SUBSTRATES,
   occursOn,
   type DamageKind,
@@ -240,6 +241,48 @@ describe('what holds, and for how long', () => {
     const tents = holdsOf(steps).filter((h) => h.thing === 'tent');
     expect(tents.map((h) => h.from)).toEqual(['core.air@drying']);
     expect(tents[0].until).toBe('hull.strike@warmth');
+  });
+});
+
+describe('the tape', () => {
+  it('is pulled when the last coat has set, while that goes on curing', () => {
+    const paints = LIBRARY.finishes.filter((f) => f.kind === 'paint').map((f) => f.id);
+    expect(paints.length).toBeGreaterThan(0);
+    for (const finish of paints) {
+      const { work, timeline } = planOf(job({ system: { finish } })).plan;
+      const tasks = timeline?.stages.flatMap((s) => s.tasks) ?? [];
+      const at = (id: string | undefined) => tasks.find((t) => t.id === id);
+      const off = work?.steps.find((s) => s.action === 'strike' && s.how === 'tape');
+      const set = work?.links.find((l) => l.to === off?.id);
+      const coat = at(set?.from);
+      const cured = tasks.filter((t) => t.kind === 'wait').at(-1);
+      expect(set?.lags.map((l) => l.awaited)).toEqual(['tapeSets']);
+      expect(at(off?.id)?.start).toBeGreaterThan(coat?.end ?? Infinity);
+      expect(at(off?.id)?.end).toBeLessThan(cured?.end ?? 0);
+      // The cure counts from the coat, not from the tape.
+      expect(cured?.id).toContain('paintHandled');
+      expect(cured?.start).toBe(coat?.end);
+    }
+  });
+
+  it('makes no second layer of the coat that it comes off', () => {
+    const { plan } = planOf({
+      format: 'nelbo-job/1',
+      hull: { material: 'frp-solid' },
+      damage: { kind: 'blisters', size: [1, 1], position: 'below' },
+    });
+    const lags = (plan.work?.links ?? []).flatMap((l) => l.lags);
+    const of = (place: string) =>
+      lags
+        .filter((l) => l.id.startsWith('face.') && l.id.includes(place) && l.cures)
+        .map((l) => l.cures?.layer.number);
+    const coats = plan.work?.steps.filter((s) => s.action === 'coat' && s.place === 'face') ?? [];
+    expect(coats.length).toBeGreaterThan(1);
+    expect(lags.some((l) => l.awaited === 'tapeSets')).toBeTrue();
+    for (const { serves } of coats)
+      expect(new Set(of(`@${serves}`)).size)
+        .withContext(serves)
+        .toBeLessThanOrEqual(1);
   });
 });
 

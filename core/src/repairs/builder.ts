@@ -4,7 +4,7 @@ import type { CureSheet, Product } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
 import type { Action, Awaited, How } from '../work/actions';
 import type { Lag, Step } from '../work/step';
-import { StepWriter, type Rate, type StepMore, type Where } from '../work/writer';
+import { StepWriter, type Rate, type StepMore, type WaitMore, type Where } from '../work/writer';
 import type { Figure, Origin } from '../trace/figure';
 import type { Formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -193,6 +193,12 @@ export class RepairBuilder {
     more: Pick<Lag, 'window' | 'cures' | 'until' | 'over'> = {},
   ): this {
     this.#work.wait(stage, awaited, where, least, more);
+    return this;
+  }
+
+  /** The last step is done so long after the one before it, while what follows goes on waiting from that. */
+  beside(awaited: Awaited, where: Where, least: Figure, more: WaitMore = {}): this {
+    this.#work.beside(awaited, where, least, more);
     return this;
   }
 

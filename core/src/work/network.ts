@@ -10,8 +10,8 @@ export const inOrder = (items: readonly Item[], route: readonly Stage[]): readon
 
 /**
  * Steps and links of a job from its items in the order of the work. A step follows the one before it, after everything
- * that stands between them; a step aside follows what was done before its stage, and the next step that is not aside
- * follows both. Items of a stage that the repair does not go through are left out.
+ * that stands between them; a step aside follows what was done before its stage, one beside the step before it after a
+ * wait of its own, and the next step that is neither follows them as well. Items of a stage that the repair does not go through are left out.
  *
  * @param route stages that the repair goes through, in their order
  */
@@ -20,6 +20,7 @@ export function networkOf(items: readonly Item[], route: readonly Stage[]): Work
   for (const item of inOrder(items, route)) {
     if ('lag' in item) chain.wait(item.lag);
     else if (item.aside) chain.aside(item.step);
+    else if (item.beside) chain.beside(item.step, item.beside);
     else chain.follow(item.step);
   }
   return chain.end();
@@ -53,6 +54,14 @@ class Chain {
   aside(step: Step): void {
     this.#enter(step.stage);
     this.#link(this.#before, step, []);
+    this.#steps.push(step);
+    this.#aside.push(step);
+  }
+
+  /** A step that comes so long after the last one, which what follows goes on waiting from. */
+  beside(step: Step, lag: Lag): void {
+    this.#enter(step.stage);
+    this.#link(this.#last, step, [lag]);
     this.#steps.push(step);
     this.#aside.push(step);
   }

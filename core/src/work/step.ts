@@ -115,6 +115,8 @@ export interface Work {
 
 /**
  * A step or what is waited for, in the order of the work. A step **aside** is done at the bench: it waits for nothing of its
- * stage, and what is told after it waits for it.
+ * stage. A step **beside** comes so long after the step before it, while what follows goes on waiting from that. What is
+ * told after either waits for it too.
  */
-export type Item = { readonly step: Step; readonly aside?: true } | { readonly lag: Lag };
+export type Item =
+  { readonly step: Step; readonly aside?: true; readonly beside?: Lag } | { readonly lag: Lag };

@@ -56,6 +56,24 @@ export interface StepMore {
   readonly pot?: InPots;
 }
 
+/** What is said of a wait besides how long it is. */
+export type WaitMore = Pick<Lag, 'window' | 'cures' | 'until' | 'over'>;
+
+const lagOf = (
+  stage: Stage,
+  awaited: Awaited,
+  { place, serves, fields }: Where,
+  least: Figure,
+  more: WaitMore,
+): Lag => ({
+  id: workId(place, awaited, serves),
+  stage,
+  awaited,
+  least,
+  ...(fields ? { fields } : {}),
+  ...more,
+});
+
 /** Writes the work of a repair: steps and what they wait for, in the order in which it is done. */
 export class StepWriter {
   /** The go that the next step belongs to. */
@@ -111,15 +129,16 @@ export class StepWriter {
   }
 
   /** What is waited for before the next step. */
-  wait(
-    stage: Stage,
-    awaited: Awaited,
-    { place, serves, fields }: Where,
-    least: Figure,
-    more: Pick<Lag, 'window' | 'cures' | 'until' | 'over'> = {},
-  ): this {
-    const id = workId(place, awaited, serves);
-    this.#items.push({ lag: { id, stage, awaited, least, ...(fields ? { fields } : {}), ...more } });
+  wait(stage: Stage, awaited: Awaited, where: Where, least: Figure, more: WaitMore = {}): this {
+    this.#items.push({ lag: lagOf(stage, awaited, where, least, more) });
+    return this;
+  }
+
+  /** The last step is done so long after the one before it, while what follows goes on waiting from that. */
+  beside(awaited: Awaited, where: Where, least: Figure, more: WaitMore = {}): this {
+    const last = this.#items.pop();
+    if (last && 'step' in last)
+      this.#items.push({ ...last, beside: lagOf(last.step.stage, awaited, where, least, more) });
     return this;
   }
 

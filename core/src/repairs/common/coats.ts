@@ -1,4 +1,6 @@
+import type { Milestones } from '../../cure/cure-model';
 import type { Awaited } from '../../work/actions';
+import type { Fields, Lag } from '../../work/step';
 import { RATES } from '../../materials/work-rates';
 import type { Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
@@ -174,6 +176,7 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | u
   for (let coat = 1; coat <= n; coat += 1) {
     const key = `${q.id}-${coat}`;
     const last = coat === n;
+    const fields = { product: q.name, coat };
     b.step(
       q.stage,
       'mix',
@@ -187,51 +190,75 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | u
       q.stage,
       'coat',
       q.again ? 'productAgain' : 'product',
-      { place: 'face', serves: key, fields: { product: q.name, coat } },
+      { place: 'face', serves: key, fields },
       RATES.coatFixed / 60,
       [perM2(RATES.rollPerM2, q.area)],
-      { withNext: last && q.tape !== undefined },
     );
-    if (last && q.tape)
-      b.step(q.stage, 'strike', 'tape', { place: 'finish', serves: 'tape' }, RATES.tapeOffFixed / 60, [
-        perMetre(RATES.tapeOffPerMetre, q.tape),
-      ]);
-    if (!times || (last && q.last === 'overcoated' && !times.windowOpens)) continue;
+    const waits = times && !(last && q.last === 'overcoated' && !times.windowOpens);
     const cured = last && q.last === 'cures';
-    const over = cured
-      ? undefined
-      : overFace(
-          b.ledger,
-          `${q.id}.${last ? 'last' : 'between'}`,
-          lay,
-          b.input.conditions.hands,
-          last ? 'unknown' : 'alike',
-        );
-    const place = {
-      rest: cured ? times.sand : (times.windowOpens ?? times.sand),
-      ...(cured ? {} : { opens: times.windowOpens, closes: times.windowCloses }),
-    };
-    const { rest, opens, closes } = over
-      ? afterLast(b.ledger, `${q.id}.${last ? 'last' : 'between'}`, over, place)
-      : place;
-    b.wait(
-      q.stage,
-      awaitedOf(last, q.last, q.again === true),
-      { place: 'face', serves: key, fields: { product: q.name, coat } },
-      rest,
-      {
-        ...(opens && closes
-          ? {
-              window: {
-                opens,
-                closes,
-                missed: b.missed(q.stage, { place: 'face', serves: key }, q.between, q.area),
-              },
-            }
-          : {}),
-        ...(over ? { over } : {}),
-        ...b.curing(q.product, cured ? 'sand' : times.windowOpens ? 'opens' : 'sand'),
-      },
-    );
+    const moment = !cured && times?.windowOpens ? 'opens' : 'sand';
+    const curing = waits ? b.curing(q.product, moment) : {};
+    if (last && q.tape) pullTape(b, q, key, times, curing);
+    if (waits) waitFor(b, q, { key, last, cured, lay, times, curing, fields });
   }
+}
+
+/** The tape comes off as soon as the last coat has set, while it goes on curing. */
+function pullTape(
+  b: RepairBuilder,
+  { stage, tape }: CoatQuestion,
+  key: string,
+  times: Milestones | undefined,
+  { cures }: Pick<Lag, 'cures'>,
+): void {
+  if (!tape) return;
+  b.step(stage, 'strike', 'tape', { place: 'finish', serves: 'tape' }, RATES.tapeOffFixed / 60, [
+    perMetre(RATES.tapeOffPerMetre, tape),
+  ]);
+  if (times)
+    b.beside(
+      'tapeSets',
+      { place: 'face', serves: key },
+      times.windowOpens ?? times.usable,
+      times.windowOpens && cures ? { cures: { layer: cures.layer, moment: 'opens' } } : {},
+    );
+}
+
+interface Coat {
+  readonly key: string;
+  readonly last: boolean;
+  /** Nothing goes over it: it cures until it can be handled. */
+  readonly cured: boolean;
+  /** Working time of one coat, s. */
+  readonly lay: Figure;
+  readonly times: Milestones;
+  readonly curing: Pick<Lag, 'cures'>;
+  readonly fields: Fields;
+}
+
+/** From the end of a coat to what comes over it, or until it can be handled. */
+function waitFor(b: RepairBuilder, q: CoatQuestion, coat: Coat): void {
+  const { key, last, cured, lay, times, curing, fields } = coat;
+  const id = `${q.id}.${last ? 'last' : 'between'}`;
+  const over = cured
+    ? undefined
+    : overFace(b.ledger, id, lay, b.input.conditions.hands, last ? 'unknown' : 'alike');
+  const place = {
+    rest: cured ? times.sand : (times.windowOpens ?? times.sand),
+    ...(cured ? {} : { opens: times.windowOpens, closes: times.windowCloses }),
+  };
+  const { rest, opens, closes } = over ? afterLast(b.ledger, id, over, place) : place;
+  b.wait(q.stage, awaitedOf(last, q.last, q.again === true), { place: 'face', serves: key, fields }, rest, {
+    ...(opens && closes
+      ? {
+          window: {
+            opens,
+            closes,
+            missed: b.missed(q.stage, { place: 'face', serves: key }, q.between, q.area),
+          },
+        }
+      : {}),
+    ...(over ? { over } : {}),
+    ...curing,
+  });
 }

@@ -100,9 +100,11 @@ function coatSteps(
     perM2(COAT_RATE[finish.method], finish.area),
   ]);
   const last = coat === finish.coats.value;
-  // The tape is pulled while the edge is still soft.
-  w.timed('finish', 'coat', how, { place: 'finish', serves, fields }, work, { withNext: last });
-  if (last) tapeOff(w, 'finish', masking);
+  w.timed('finish', 'coat', how, { place: 'finish', serves, fields }, work);
+  if (last)
+    tapeOff(w, 'finish', masking).beside('tapeSets', { place: 'finish', serves }, m.windowOpens ?? m.usable, {
+      ...(m.windowOpens ? { cures: { layer: { of: 'finish', number: coat }, moment: 'opens' } } : {}),
+    });
   const awaited = !last ? 'overcoat' : gel ? 'gelCoatSanded' : 'paintHandled';
   const grit = { grit: finish.grits.between };
   const missed = w.reopening('finish', 'reopen', { place: 'finish', serves, fields: grit }, finish.area);

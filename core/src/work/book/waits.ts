@@ -32,6 +32,7 @@ export const WAITS = {
   noLoad: 'no load before the joint has its strength',
   coolsFlat: 'cools flat under a weight',
   coolsSlowly: 'cools slowly, no water on it',
+  tapeSets: 'sets until the tape can be pulled',
   handled: '{product} {coat}: cures until it can be handled',
   handledAgain: '{product} {coat}, second round: cures until it can be handled',
   nextProduct: '{product} {coat}: until the next product bonds on it',

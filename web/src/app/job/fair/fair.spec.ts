@@ -144,7 +144,7 @@ describe('the fair stage', () => {
     type(b.host, 'End at', 'P130');
     await b.settle();
     expect(b.context.problems().find((p) => p.path === 'sanding.end')?.params).toEqual(
-      jasmine.objectContaining({ suggestion: jasmine.stringContaining('P120 or P150') }),
+      jasmine.objectContaining({ why: 'off-scale', near: [120, 150] }),
     );
     type(b.host, 'End at', 'P240');
     await b.settle();
