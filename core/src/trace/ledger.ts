@@ -12,19 +12,37 @@ export class NotFinite extends Error {
   }
 }
 
+/** A computed figure as it was handed in. */
+interface Computed extends Pick<TraceEntry, 'id' | 'label' | 'value'> {
+  readonly formula: Pick<Formula, 'id' | 'expression' | 'unit' | 'source'>;
+  readonly inputs: Readonly<Record<string, Figure>>;
+}
+
+const entryOf = ({ id, label, value, formula, inputs }: Computed): TraceEntry => ({
+  id,
+  label,
+  value,
+  unit: formula.unit,
+  origin: 'computed',
+  source: formula.source,
+  formulaId: formula.id,
+  expression: formula.expression,
+  inputs: Object.entries(inputs).map(([symbol, x]) => ({ symbol, traceId: x.traceId })),
+});
+
 /**
  * Collects the figures of one stage together with their traces and problems.
  * A figure cannot be made without its trace, so every number of a plan can be opened.
  */
 export class Ledger {
-  // A list: the table by id is made only when somebody opens a figure (see plan/stage-memo.ts).
-  #entries: TraceEntry[] = [];
+  // As it was handed in: entries, and the table by id, are made only when somebody opens a figure (see stage-memo.ts).
+  #entries: (TraceEntry | Computed)[] = [];
   readonly #problems: Problem[] = [];
 
   constructor(private readonly prefix: string) {}
 
   get entries(): readonly TraceEntry[] {
-    return this.#entries;
+    return this.#entries.map((e) => ('formula' in e ? entryOf(e) : e));
   }
 
   get problems(): readonly Problem[] {
@@ -69,17 +87,10 @@ export class Ledger {
     inputs: Readonly<Record<string, Figure>>,
     span?: readonly [number, number],
   ): Figure {
-    const figure = this.#enter({
-      id: `${this.prefix}.${id}`,
-      label,
-      value,
-      unit: f.unit,
-      origin: 'computed',
-      source: f.source,
-      formulaId: f.id,
-      expression: f.expression,
-      inputs: Object.entries(inputs).map(([symbol, x]) => ({ symbol, traceId: x.traceId })),
-    });
+    const traceId = `${this.prefix}.${id}`;
+    if (!Number.isFinite(value)) throw new NotFinite(traceId, label);
+    this.#entries.push({ id: traceId, label, value, formula: f, inputs });
+    const figure: Figure = { value, unit: f.unit, origin: 'computed', traceId };
     return span ? { ...figure, span } : figure;
   }
 

@@ -6,7 +6,8 @@ import { sameData } from '../schema/same-data';
 interface Kept {
   readonly input: unknown;
   readonly output: unknown;
-  readonly entries: readonly TraceEntry[];
+  /** Made when somebody opens a figure. */
+  readonly entries: () => readonly TraceEntry[];
   readonly problems: readonly Problem[];
   readonly fault?: unknown;
 }
@@ -17,7 +18,7 @@ interface Kept {
  */
 export class StageMemo {
   readonly #kept = new Map<string, Kept>();
-  #entries: (readonly TraceEntry[])[] = [];
+  #entries: (() => readonly TraceEntry[])[] = [];
   #problems: Problem[] = [];
 
   /** The first thing of this run that nobody foresaw. */
@@ -36,7 +37,7 @@ export class StageMemo {
     return () => {
       if (!table) {
         table = {};
-        for (const list of lists) for (const entry of list) table[entry.id] = entry;
+        for (const list of lists) for (const entry of list()) table[entry.id] = entry;
       }
       return table;
     };
@@ -69,7 +70,7 @@ function attempt(stage: string, work: (ledger: Ledger) => unknown): Omit<Kept, '
   const ledger = new Ledger(stage);
   try {
     const output = work(ledger);
-    return { output, entries: ledger.entries, problems: ledger.problems };
+    return { output, entries: () => ledger.entries, problems: ledger.problems };
   } catch (e) {
     const at = { severity: 'error', path: stage, stage: stage as Stage } as const;
     const told =
@@ -79,7 +80,7 @@ function attempt(stage: string, work: (ledger: Ledger) => unknown): Omit<Kept, '
     // The other stages go on: what can be planned still is.
     return {
       output: undefined,
-      entries: [],
+      entries: () => [],
       problems: [...ledger.problems, told],
       ...(e instanceof NotFinite ? {} : { fault: e }),
     };

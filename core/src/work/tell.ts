@@ -6,10 +6,12 @@ const lower = (s: string): string => (/^[A-Z][A-Z0-9]/.test(s) ? s : s.charAt(0)
 
 /** Fills a text of the action book: `{name}` as it is, `{name:lower}` within a sentence. */
 export const filled = (text: string, fields: Fields = {}): string =>
-  text.replace(/\{(\w+)(:lower)?\}/g, (_, name: string, small?: string) => {
-    const value = String(fields[name] ?? '');
-    return small ? lower(value) : value;
-  });
+  !text.includes('{')
+    ? text
+    : text.replace(/\{(\w+)(:lower)?\}/g, (_, name: string, small?: string) => {
+        const value = String(fields[name] ?? '');
+        return small ? lower(value) : value;
+      });
 
 /** What is done, in words. */
 export function tellStep({
