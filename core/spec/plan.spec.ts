@@ -455,7 +455,10 @@ describe('findings', () => {
 describe('the time line', () => {
   it('puts task after task and adds up', () => {
     const { plan } = planOf();
-    const tasks = plan.timeline?.stages.flatMap((s) => s.tasks) ?? [];
+    // But for the tape, which comes off while the last coat cures.
+    const tasks = (plan.timeline?.stages.flatMap((s) => s.tasks) ?? []).filter(
+      (t) => t.id !== 'finish.strike@tape' && !t.id.startsWith('finish.tapeSets'),
+    );
     tasks.slice(1).forEach((t, i) => expect(t.start).toBe(tasks[i].end));
     const seconds = tasks.reduce((s, t) => s + t.duration.value, 0);
     expect(plan.totals?.elapsed.value).toBeCloseTo(seconds, 3);

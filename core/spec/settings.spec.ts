@@ -166,16 +166,15 @@ describe('working hours', () => {
         .withContext(t.label)
         .toBeLessThanOrEqual(16 * 60 + 30);
     }
-    tasks.forEach((t, i) => {
-      if (t.id.startsWith('mix.'))
-        expect(tasks[i + 1].start)
-          .withContext(t.label)
-          .toBe(t.end);
-      if (i > 0)
-        expect(t.start)
-          .withContext(t.label)
-          .toBeGreaterThanOrEqual(tasks[i - 1].end);
-    });
+    const pots = tasks.filter((t) => t.id.startsWith('bench.mix@'));
+    expect(pots.length).toBeGreaterThan(4);
+    for (const pot of pots)
+      expect(tasks[tasks.indexOf(pot) + 1].start)
+        .withContext(pot.label)
+        .toBe(pot.end);
+    // But for the tape, which comes off while the last coat cures.
+    const row = tasks.filter((t) => t.id !== 'finish.strike@tape' && !t.id.startsWith('finish.tapeSets'));
+    row.slice(1).forEach((t, i) => expect(t.start).withContext(t.label).toBeGreaterThanOrEqual(row[i].end));
   });
 
   it('are Monday to Friday, 08:00 to 17:00, until the yard says otherwise, and said to be assumed', () => {
