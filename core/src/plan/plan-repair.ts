@@ -216,9 +216,9 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
     readings: readingMap,
     taskFacts,
     cored,
-    kinds,
+    beside: kinds.beside,
   };
-  const worked = workedOut(memo, common);
+  const worked = workedOut(memo, kinds, common);
   const { items: own, outlines, needs, ...parts } = worked;
   // A stage of the way in which this repair has nothing to do is not shown.
   const stages =
@@ -286,11 +286,11 @@ const ALWAYS: ReadonlySet<Stage> = new Set(['survey', 'system', 'log']);
 const LAMINATE_ALONE: RepairKinds = { kinds: [LAMINATE_KIND] };
 
 /** The first kind of those handed in that takes the repair works it out. */
-function workedOut(memo: StageMemo, input: KindInput): WorkedOut {
-  const { kinds, damage, system } = input;
+function workedOut(memo: StageMemo, { kinds, beside }: RepairKinds, input: KindInput): WorkedOut {
+  const { damage, system } = input;
   const taken = { route: system.route.id, damage, substrate: system.substrates[0] };
-  const kind = kinds.kinds.find((k) => k.takes(taken));
-  if (!kind) return kinds.beside ? {} : { needs: 'repairs' };
+  const kind = kinds.find((k) => k.takes(taken));
+  if (!kind) return beside ? {} : { needs: 'repairs' };
   return kind.work(memo, input) ?? {};
 }
 

@@ -1,7 +1,6 @@
 import type { Dish } from '../grind/dish';
-import type { DamageKind, RouteId } from '../materials/damage-kinds';
+import type { DamageKind } from '../materials/damage-kinds';
 import type { Library } from '../materials/product';
-import type { Substrate } from '../materials/substrates';
 import type { Inputs } from '../resolve/inputs';
 import type { SystemPlan } from '../resolve/matching';
 import type { Job } from '../schema/job';
@@ -15,10 +14,11 @@ import type { FinishPlan } from './common/finish-stage';
 import type { BenchPlan } from './common/measure-all';
 import type { MaterialLine } from './common/prices';
 import type { SandingStep } from './common/sanding';
-import type { RepairKinds } from './kinds';
+import type { BesideLaminate } from './beside-laminate';
 import type { DishPlan } from './laminate/dish-plan';
 import type { Section } from './laminate/section';
 import type { RepairPlan } from './repair';
+import type { Taken } from './taken';
 
 /** What the steps of a job ask of its document besides figures. */
 export interface TaskFacts {
@@ -43,8 +43,8 @@ export interface KindInput {
   readonly taskFacts: TaskFacts;
   /** Behind the skin lies a core that is opened. */
   readonly cored: boolean;
-  /** What was handed to the planner. */
-  readonly kinds: RepairKinds;
+  /** What goes beside the plies of some laminates, where it was handed to the planner. */
+  readonly beside?: BesideLaminate;
 }
 
 /** What the papers of a stage are: one after another. */
@@ -66,13 +66,6 @@ export interface WorkedOut {
   readonly outlines?: Dish['outlines'];
   /** Parts of it were not handed in: the plan waits for them. */
   readonly needs?: 'repairs';
-}
-
-/** Which repair it is: by its way, its damage and its hull. */
-export interface Taken {
-  readonly route: RouteId;
-  readonly damage: DamageKind;
-  readonly substrate: Substrate;
 }
 
 /** One kind of repair: when it is taken, and what it comes to. A new kind is a folder with one of these and its line in index.ts. */

@@ -13,7 +13,7 @@ import type { Ledger } from '../trace/ledger';
 import type { Stage } from '../trace/problem';
 import type { UnitSymbol } from '../units/units';
 import type { RepairDrawing } from './drawing';
-import type { Taken } from './kind';
+import type { Taken } from './taken';
 import type { Words } from './words';
 
 /** What the plan knows when a kind of repair begins to work: nothing of it is worked out anew. */

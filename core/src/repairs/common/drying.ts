@@ -78,8 +78,8 @@ export function dryUntilRead(
   b.wait(stage, awaited, where, wait, { until }).step(
     stage,
     'read',
-    'dry',
-    where,
+    likely.value === 1 ? 'once' : every === 'day' ? 'daily' : 'weekly',
+    { ...where, fields: { count: likely.value } },
     0,
     [each(RATES.readMeter, likely, 'per visit')],
     { round: { id: workId(where.place, 'read', where.serves), until: 'dry', likely } },

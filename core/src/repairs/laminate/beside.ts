@@ -3,7 +3,7 @@ import type { StageMemo } from '../../trace/stage-memo';
 import type { Item } from '../../work/step';
 import { joined, paperSteps, repairInput, sandingOf } from '../common/around';
 import type { KindInput, Sanding } from '../kind';
-import { openedWet } from '../kinds';
+import { openedWet } from '../beside-laminate';
 import type { RepairPlan } from '../repair';
 import type { GrindPlan } from './dish-plan';
 
@@ -29,7 +29,7 @@ export function besideOf(
   const under = linkOf(chain, 'prime') !== undefined || linkOf(chain, 'barrier') !== undefined;
   const wet = input.cored && openedWet(repair);
   if (!unfilled && !under && !wet && chain.finish) return undefined;
-  const { beside } = input.kinds;
+  const { beside } = input;
   if (!beside) return 'needs repairs';
   const all = [
     wet ? memo.run('drying', { repair }, (i, l) => beside.openedDrying(i.repair, l)) : undefined,

@@ -128,7 +128,11 @@ export const PREPARING = {
     sets: { tent: 'tent', open: 'heater' },
   }),
   read: action({
-    words: { dry: 'read the meter at the marked places' },
+    words: {
+      once: 'read the meter at the marked places',
+      daily: 'read the meter at the marked places each day until it is dry, some {count} times',
+      weekly: 'read the meter at the marked places each week until it is dry, some {count} times',
+    },
     done: 'dry at every place, and no lower than the day before',
     who: 'one',
     tools: ['moisture meter'],
