@@ -7,11 +7,12 @@ import {
   type JobDocument,
   type Step,
 } from '../src/index';
+import { forecastCure } from '../src/cure';
 import { holdsOf } from '../src/work/holds';
 import { potsOf } from '../src/work/pots';
 import { goesOf, ifsOf, roundsOf } from '../src/work/rounds';
 import { effectsOf, surfacesOf } from '../src/work/surfaces';
-import { BASE, planOf, workOf } from './support';
+import { BASE, CLOCK, ROUND_THE_CLOCK, planOf, read, workOf } from './support';
 
 const job = (more: Partial<JobDocument>): JobDocument => ({ ...BASE, schedule: undefined, ...more });
 const ids = (steps: readonly Step[]): Set<string> => new Set(steps.map((s) => s.id));
@@ -283,6 +284,47 @@ describe('the tape', () => {
       expect(new Set(of(`@${serves}`)).size)
         .withContext(serves)
         .toBeLessThanOrEqual(1);
+  });
+});
+
+describe('the forecast of a job whose tape comes off while the coat cures', () => {
+  const forecastOf = (document: JobDocument) => {
+    const planned = planOf(document);
+    return forecastCure(read(document), planned, LIBRARY, ROUND_THE_CLOCK, CLOCK, {
+      cells: 12,
+      tolerance: 2,
+    });
+  };
+
+  it('tells of every layer once, to its end', () => {
+    for (const document of [
+      BASE,
+      job({ system: { finish: 'gel-coat' } }),
+      {
+        format: 'nelbo-job/1',
+        hull: { material: 'frp-solid' },
+        damage: { kind: 'blisters', size: [1, 1], position: 'below' },
+      },
+      { format: 'nelbo-job/1', hull: { material: 'wood-solid' }, damage: { kind: 'rot', size: [0.3, 0.1] } },
+    ] as JobDocument[]) {
+      const cases = forecastOf(document)?.cases ?? [];
+      expect(cases.length).toBeGreaterThan(0);
+      expect(new Set(cases.map((c) => c.id)).size).toBe(cases.length);
+      const coats = cases.filter((c) => c.of === 'finish');
+      if (coats.length > 0) expect(coats.at(-1)?.milestones.map((m) => m.id)).toContain('full');
+    }
+  });
+
+  it('gives each wait its own reasons', () => {
+    for (const document of [BASE, job({ damage: { kind: 'blisters', size: [1, 1], position: 'below' } })]) {
+      const byId = new Map<string, number>();
+      for (const { id, value } of forecastOf(document)?.entries ?? []) {
+        expect(byId.get(id) ?? value)
+          .withContext(id)
+          .toBe(value);
+        byId.set(id, value);
+      }
+    }
   });
 });
 

@@ -105,11 +105,12 @@ function placedOnce(
     detail,
     tell: (n) => tell(Math.min(1, n / Math.max(1, lags))),
   });
-  const films: CureCase[] = [];
+  // A coat is waited for more than once where its tape comes off meanwhile: the later wait has seen more of it.
+  const films = new Map<string, CureCase>();
   const placeOf = (lag: Lag, start: number): ForecastWait | undefined => {
     if (lag.cures?.layer.of === 'film') {
       const film = filmWait(job, plan, placed, lag, lag.cures, start, ledger, detail);
-      if (film) films.push(film.found);
+      if (film) films.set(film.found.id, film.found);
       return film?.wait;
     }
     const forecast = lag.cures && stacks.wait(lag.cures, start);
@@ -138,14 +139,23 @@ function placedOnce(
     },
     (lag) => expected.get(lag.id),
   );
+  stacks.end();
   const pots = detail ? potsOf(plan, library, ledger) : [];
   const chain = plan.dish?.mix
     ? { cases: [], problems: [] }
-    : filmCases(job, plan, placed, timeline, new Set(films.map((f) => f.product)), ledger, zone);
+    : filmCases(
+        job,
+        plan,
+        placed,
+        timeline,
+        new Set([...films.values()].map((f) => f.product)),
+        ledger,
+        zone,
+      );
   const totals = plan.totals && sumTotals(timeline, plan.totals.resin, plan.materials ?? [], shop, ledger);
   const forecast: CureForecast = {
     air: { words: placed.words, standIn: placed.standIn },
-    cases: [...stacks.cases, ...films, ...chain.cases],
+    cases: [...stacks.cases, ...films.values(), ...chain.cases],
     pots,
     problems: dedupe([
       ...placed.problems,

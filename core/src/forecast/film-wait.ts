@@ -66,7 +66,8 @@ export function filmWait(
     source: basis.words,
     unit: 's',
   };
-  const id = `film.${layer.number}`;
+  // Two builders of one plan count their layers each from one.
+  const id = `film.${product.id}.${layer.number}`;
   const figure = (
     m: string,
     label: string,
@@ -106,7 +107,7 @@ export function filmWait(
       : undefined);
   return {
     wait: {
-      duration: figure('wait', tellLag(lag), ready, range(moment)),
+      duration: figure(`wait.${moment}`, tellLag(lag), ready, range(moment)),
       ...(lag.window && opens !== undefined && shuts !== undefined
         ? { window: { opens: start + opens * 1000, closes: start + shuts * 1000 } }
         : {}),

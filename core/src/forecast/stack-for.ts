@@ -1,4 +1,6 @@
 import type { Layer } from '../cure/conduction';
+import type { Milestones } from '../cure/cure-model';
+import type { Chain } from '../match/chain';
 import { DEFAULTS } from '../materials/defaults';
 import type { Library, Resin } from '../materials/product';
 import { THERMAL } from '../materials/thermal';
@@ -6,6 +8,7 @@ import type { Face, Job } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import type { Stage } from '../trace/problem';
 import type { Plan } from '../plan/plan';
+import type { DishPlan } from '../repairs/laminate/dish-plan';
 import type { Layer as Laid } from '../work/step';
 import { behind, coatOfFiller, coatOfFinish, goOfPlies, percentAt } from './layers';
 import { LIMITS } from './limits';
@@ -28,169 +31,197 @@ export interface StackSet {
   readonly goes: readonly Go[];
 }
 
+/** What every stack of a laminate repair is made from. */
+interface Basis {
+  readonly job: Job;
+  readonly plan: Plan;
+  readonly dish: DishPlan & Required<Pick<DishPlan, 'laminate' | 'mix'>>;
+  readonly chain: Chain;
+  readonly resin: Resin;
+  readonly library: Library;
+}
+
 /** The stack that a wait is about: what lies there, and what is laid on it go by go. */
 export function stackFor(job: Job, plan: Plan, library: Library, layer: Laid): StackSet | undefined {
   const chain = plan.system?.chosen?.chain;
-  const resin = chain?.resin;
-  if (!chain || !resin || !plan.dish?.laminate || !plan.dish?.mix) return undefined;
-  const curing = (p: Pick<Resin, 'name' | 'family' | 'cure'>): Curing => ({
-    name: p.name,
-    family: p.family,
-    sheet: p.cure,
-  });
-  const lawOf = (c: Curing): ReturnType<typeof ripeningOf>['law'] => ripeningOf(c).law;
-  const m = plan.dish?.mix.milestones;
-  const figures = {
-    opens: m.windowOpens,
-    closes: m.windowCloses,
-    sand: m.sand,
-    full: m.full,
-    load: m.full,
-    gel: m.potLife,
-  };
-  const faceOf = (lay: number): Face =>
-    plan.dish?.laminate?.plies.find((p) => p.lay === lay)?.side ?? 'outside';
-  if (layer.of === 'laminate') {
-    const face = layer.face ?? 'outside';
-    const law = lawOf(curing(resin));
-    const groups = [...new Set(plan.dish?.mix.batches.map((b) => b.group))]
-      .map((number) => ({
-        number,
-        lays: [...new Set(plan.dish?.mix?.batches.filter((b) => b.group === number).flatMap((b) => b.plies))],
-      }))
-      .filter((g) => faceOf(g.lays[0]) === face);
-    const under =
-      face === 'inside' && plan.dish?.grind?.side === 'both'
-        ? [
-            goOfPlies(
-              plan,
-              plan.dish?.laminate.plies.filter((p) => p.side === 'outside').map((p) => p.lay),
-              resin,
-              'outer plies',
-            ),
-          ]
-        : behind(job, plan, face);
-    return {
-      base: under,
-      wet: groups.map((g) => goOfPlies(plan, g.lays, resin, plies(g.lays), law?.kinetics)),
-      goes: groups.map((g) => ({
-        number: g.number,
-        title: plies(g.lays),
-        curing: curing(resin),
-        limit: LIMITS.laminate,
-        stage: 'mix' as const,
-        sheetFigures: figures,
-      })),
-    };
-  }
-  if (layer.of === 'bedding') {
-    const law = lawOf(curing(resin));
-    const bed: Layer = {
-      name: 'bedding',
-      thickness: 0.001,
-      ...THERMAL.resin,
-      ...(law
-        ? {
-            resin: {
-              kinetics: law.kinetics,
-              massPerVolume: resin.densityCured,
-              percent: percentAt(plan.inputs?.temperature.value ?? 20),
-            },
-          }
-        : {}),
-    };
-    return {
-      base: [
-        {
-          name: 'backing',
-          thickness: DEFAULTS.backingThickness,
-          conductivity: 0.25,
-          heatCapacity: 1150,
-          density: 1700,
-        },
-      ],
-      wet: [bed],
-      goes: [
-        {
-          number: layer.number,
-          title: 'bedding',
-          curing: curing(resin),
-          limit: LIMITS.laminate,
-          stage: 'laminate',
-          sheetFigures: figures,
-        },
-      ],
-    };
-  }
-  const cured = goOfPlies(
+  const { laminate, mix } = plan.dish ?? {};
+  if (!chain?.resin || !laminate || !mix) return undefined;
+  const basis: Basis = {
+    job,
     plan,
-    plan.dish?.laminate.plies
-      .filter((p) => p.side === 'outside' || plan.dish?.laminate?.sides.length === 1)
-      .map((p) => p.lay),
-    resin,
-    'new laminate',
-  );
-  const base = [...behind(job, plan, 'outside'), cured];
-  if (layer.of === 'filler' && plan.dish?.fair && chain.filler) {
-    const filler = chain.filler;
-    const own =
-      filler.kind === 'putty' || filler.family === resin.family
-        ? resin
-        : (library.resins.find((r) => r.family === filler.family) ?? resin);
-    const c: Curing = filler.cure
-      ? { name: filler.name, family: filler.family, sheet: filler.cure }
-      : { name: filler.name, family: own.family, sheet: own.cure };
-    const f = plan.dish?.fair.milestones;
-    const wet = coatOfFiller(plan, filler, lawOf(c)?.kinetics);
-    return {
-      base,
-      wet: Array.from({ length: plan.dish?.fair.goes.value }, () => wet),
-      goes: Array.from({ length: plan.dish?.fair.goes.value }, (_, i) => ({
-        number: i + 1,
-        title: plan.dish?.fair?.goes.value === 1 ? 'filler' : `filler, coat ${i + 1}`,
-        curing: c,
-        limit: LIMITS.filler,
-        stage: 'fair' as const,
-        sheetFigures: { sand: f.sand, full: f.full, load: f.full, gel: f.potLife },
-      })),
-    };
+    dish: { ...plan.dish, laminate, mix },
+    chain,
+    resin: chain.resin,
+    library,
+  };
+  switch (layer.of) {
+    case 'laminate':
+      return liftsOf(basis, layer.face ?? 'outside');
+    case 'bedding':
+      return beddingOf(basis, layer.number);
+    case 'filler':
+      return fillerOver(basis);
+    case 'finish':
+      return coatsOver(basis);
+    default:
+      return undefined;
   }
-  if (layer.of === 'finish' && plan.finish && chain.finish) {
-    const { finish } = chain;
-    const c: Curing = {
-      name: finish.name,
-      family: finish.kind === 'gel coat' ? 'polyester' : finish.family,
-      sheet: finish.cure,
-    };
-    const f = plan.finish.milestones;
-    const wet = coatOfFinish(
-      plan.finish.wetPerCoat.value,
-      finish.densityLiquid,
-      lawOf(c)?.kinetics,
-      percentAt(plan.inputs?.temperature.value ?? 20),
-    );
-    return {
-      base,
-      wet: Array.from({ length: plan.finish.coats.value }, () => wet),
-      goes: Array.from({ length: plan.finish.coats.value }, (_, i) => ({
-        number: i + 1,
-        title: `${finish.kind}, coat ${i + 1}`,
-        curing: c,
-        limit: LIMITS.finish,
-        stage: 'finish' as const,
-        sheetFigures: {
-          opens: f.windowOpens,
-          closes: f.windowCloses,
-          sand: f.sand,
-          full: f.full,
-          load: f.full,
-          gel: f.potLife,
-        },
-      })),
-    };
-  }
-  return undefined;
 }
+
+const curingOf = ({ name, family, cure }: Pick<Resin, 'name' | 'family' | 'cure'>): Curing => ({
+  name,
+  family,
+  sheet: cure,
+});
+
+/** Figures of the sheet that the moments of a layer rest on. */
+const sheetFiguresOf = (m: Milestones): Go['sheetFigures'] => ({
+  opens: m.windowOpens,
+  closes: m.windowCloses,
+  sand: m.sand,
+  full: m.full,
+  load: m.full,
+  gel: m.potLife,
+});
 
 const plies = (lays: readonly number[]): string =>
   lays.length === 1 ? `ply ${lays[0]}` : `plies ${Math.min(...lays)}–${Math.max(...lays)}`;
+
+/** The lifts of one face, on what lies behind it; on the outer plies where both faces are laid up. */
+function liftsOf({ job, plan, dish, resin }: Basis, face: Face): StackSet {
+  const { laminate, mix } = dish;
+  const sideOf = (lay: number): Face => laminate.plies.find((p) => p.lay === lay)?.side ?? 'outside';
+  const lifts = [...new Set(mix.batches.map((b) => b.group))]
+    .map((number) => ({
+      number,
+      lays: [...new Set(mix.batches.filter((b) => b.group === number).flatMap((b) => b.plies))],
+    }))
+    .filter((g) => sideOf(g.lays[0]) === face);
+  const onOuterPlies = face === 'inside' && dish.grind?.side === 'both';
+  const outer = laminate.plies.filter((p) => p.side === 'outside').map((p) => p.lay);
+  const curing = curingOf(resin);
+  const kinetics = ripeningOf(curing).law?.kinetics;
+  return {
+    base: onOuterPlies ? [goOfPlies(plan, outer, resin, 'outer plies')] : behind(job, plan, face),
+    wet: lifts.map((g) => goOfPlies(plan, g.lays, resin, plies(g.lays), kinetics)),
+    goes: lifts.map((g) => ({
+      number: g.number,
+      title: plies(g.lays),
+      curing,
+      limit: LIMITS.laminate,
+      stage: 'mix',
+      sheetFigures: sheetFiguresOf(mix.milestones),
+    })),
+  };
+}
+
+/** Bedding of a backing that stays in. */
+const BEDDING_THICKNESS = 0.001;
+/** A backing of glass laminate. Source: typical of polyester mat. */
+const BACKING: Layer = {
+  name: 'backing',
+  thickness: DEFAULTS.backingThickness,
+  conductivity: 0.25,
+  heatCapacity: 1150,
+  density: 1700,
+};
+
+function beddingOf({ plan, dish, resin }: Basis, number: number): StackSet {
+  const curing = curingOf(resin);
+  const { law } = ripeningOf(curing);
+  const bed: Layer = { name: 'bedding', thickness: BEDDING_THICKNESS, ...THERMAL.resin };
+  return {
+    base: [BACKING],
+    wet: [
+      law
+        ? {
+            ...bed,
+            resin: {
+              kinetics: law.kinetics,
+              massPerVolume: resin.densityCured,
+              percent: percentAt(temperatureOf(plan)),
+            },
+          }
+        : bed,
+    ],
+    goes: [
+      {
+        number,
+        title: 'bedding',
+        curing,
+        limit: LIMITS.laminate,
+        stage: 'laminate',
+        sheetFigures: sheetFiguresOf(dish.mix.milestones),
+      },
+    ],
+  };
+}
+
+const temperatureOf = (plan: Plan): number => plan.inputs?.temperature.value ?? 20;
+
+/** What filler and coats lie on: the new laminate that has cured, and what is behind it. */
+function underCoats({ job, plan, dish, resin }: Basis): readonly Layer[] {
+  const { plies: all, sides } = dish.laminate;
+  const outer = all.filter((p) => p.side === 'outside' || sides.length === 1).map((p) => p.lay);
+  return [...behind(job, plan, 'outside'), goOfPlies(plan, outer, resin, 'new laminate')];
+}
+
+function fillerOver(basis: Basis): StackSet | undefined {
+  const { plan, dish, chain, resin, library } = basis;
+  const { filler } = chain;
+  const { fair } = dish;
+  if (!fair || !filler) return undefined;
+  const own =
+    filler.kind === 'putty' || filler.family === resin.family
+      ? resin
+      : (library.resins.find((r) => r.family === filler.family) ?? resin);
+  const curing: Curing = filler.cure
+    ? { name: filler.name, family: filler.family, sheet: filler.cure }
+    : { name: filler.name, family: own.family, sheet: own.cure };
+  const wet = coatOfFiller(plan, filler, ripeningOf(curing).law?.kinetics);
+  const { sand, full, potLife } = fair.milestones;
+  const goes = Array.from({ length: fair.goes.value }, (_, i) => i + 1);
+  return {
+    base: underCoats(basis),
+    wet: goes.map(() => wet),
+    goes: goes.map((number) => ({
+      number,
+      title: goes.length === 1 ? 'filler' : `filler, coat ${number}`,
+      curing,
+      limit: LIMITS.filler,
+      stage: 'fair',
+      sheetFigures: { sand, full, load: full, gel: potLife },
+    })),
+  };
+}
+
+function coatsOver(basis: Basis): StackSet | undefined {
+  const { plan, chain } = basis;
+  const { finish } = chain;
+  const coats = plan.finish;
+  if (!coats || !finish) return undefined;
+  const curing: Curing = {
+    name: finish.name,
+    family: finish.kind === 'gel coat' ? 'polyester' : finish.family,
+    sheet: finish.cure,
+  };
+  const wet = coatOfFinish(
+    coats.wetPerCoat.value,
+    finish.densityLiquid,
+    ripeningOf(curing).law?.kinetics,
+    percentAt(temperatureOf(plan)),
+  );
+  const numbers = Array.from({ length: coats.coats.value }, (_, i) => i + 1);
+  return {
+    base: underCoats(basis),
+    wet: numbers.map(() => wet),
+    goes: numbers.map((number) => ({
+      number,
+      title: `${finish.kind}, coat ${number}`,
+      curing,
+      limit: LIMITS.finish,
+      stage: 'finish',
+      sheetFigures: sheetFiguresOf(coats.milestones),
+    })),
+  };
+}

@@ -55,6 +55,7 @@ interface Stacked {
   readonly fromLayer: number;
   /** What each layer that is laid is, in order. */
   readonly goes: readonly Go[];
+  readonly cases: CureCase[];
   laid: number;
   watchers?: Watchers;
   /** s from the origin of the run. */
@@ -82,7 +83,8 @@ export interface StacksInput {
 
 /** The stacks of a job while its time line is placed: each is laid go by go at the moments that the placing comes to. */
 export class StacksUnderWay {
-  readonly cases: CureCase[] = [];
+  /** How many cases are done. */
+  #told = 0;
   readonly problems: Problem[] = [];
   readonly #stacks = new Map<string, Stacked>();
 
@@ -111,7 +113,6 @@ export class StacksUnderWay {
             duration: this.#duration(s, cures, ready - (start - run.origin) / 1000),
             ...(window ? { window } : {}),
           };
-    if (s.laid === s.goes.length) this.#finished(s);
     return found;
   }
 
@@ -125,7 +126,15 @@ export class StacksUnderWay {
     if (!set) return undefined;
     const around = new Surroundings(job, placed, start, offset);
     const run = new CureRun([...set.base, ...set.wet], set.base.length, start, around, 0, cells, tolerance);
-    const s: Stacked = { of: layer.of, run, fromLayer: set.base.length, goes: set.goes, laid: 0, laidAt: 0 };
+    const s: Stacked = {
+      of: layer.of,
+      run,
+      fromLayer: set.base.length,
+      goes: set.goes,
+      cases: [],
+      laid: 0,
+      laidAt: 0,
+    };
     run.each = (r) => {
       s.watchers?.look(r);
       if (around.kind !== 'none' && (job.warmth?.from === 'start' || r.reached.gel !== undefined))
@@ -213,7 +222,16 @@ export class StacksUnderWay {
     );
   }
 
-  /** The last go of a stack has set: it is run on to what charts show. */
+  /** Stack by stack, go by go. */
+  get cases(): readonly CureCase[] {
+    return [...this.#stacks.values()].flatMap((s) => s.cases);
+  }
+
+  /** Nothing is waited for any more: the last go of each stack is run on to what charts show. */
+  end(): void {
+    for (const s of this.#stacks.values()) if (s.laid === s.goes.length) this.#finished(s);
+  }
+
   #finished(s: Stacked): void {
     const { run } = s;
     if (this.x.detail) {
@@ -232,8 +250,9 @@ export class StacksUnderWay {
 
   #note(s: Stacked, found: Reached, done: boolean): void {
     this.problems.push(...(s.watchers?.problems(s.run, done) ?? []));
-    this.cases.push(this.#caseOf(s, s.goes[s.laid - 1], found));
-    this.x.tell(this.cases.length);
+    s.cases.push(this.#caseOf(s, s.goes[s.laid - 1], found));
+    this.#told += 1;
+    this.x.tell(this.#told);
   }
 
   /** When a window shuts that is still open: as much later than it opened as a film's in the same air. */
