@@ -11,7 +11,6 @@ import { planCoats, type CoatSystem } from '../common/coats';
 import { dryUntilRead, planDrying } from '../common/drying';
 import { layerVolume, goesAlike, shareOf, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
-import { Drawing } from '../drawing';
 import { lower, microns, ml, mm, words } from '../words';
 import {
   PEEL_FROM_DENSITY,
@@ -21,6 +20,8 @@ import {
   openedArea,
   openedShare,
 } from './blisters';
+import type { Opened } from './opened';
+import { draw } from './draw';
 
 const DENSITY = 30;
 const DIAMETER = 0.01;
@@ -162,15 +163,6 @@ export const BARRIER_KIND = byBuilder({
     return b.done('barrier', 'blisters and barrier');
   },
 });
-
-interface Opened {
-  readonly count: Figure;
-  readonly depth: Figure;
-  readonly diameter: Figure;
-  readonly volume: Figure;
-  readonly face: Figure;
-  readonly peel: boolean;
-}
 
 function planOpened(b: RepairBuilder, area: Figure): Opened {
   const own = b.input.job.repair?.barrier ?? {};
@@ -386,44 +378,4 @@ function tellBarrier(b: RepairBuilder, system: CoatSystem, barrier: Sheet): void
     ],
   );
   b.accept('finish', 'wet comb in every coat, litres against the plan', 'film and litres as planned');
-}
-
-/** Build-up over one blister, thickness exaggerated. */
-function draw(b: RepairBuilder, film: Figure, o: Opened): void {
-  const w = o.diameter.value;
-  const h = o.depth.value;
-  const k = 4;
-  const reach = w * 2.2;
-  const hull = h * 2.2;
-  const d = new Drawing({
-    id: 'buildUp',
-    title: 'Build-up over a blister',
-    note: 'across one opened blister, outside up',
-    stretch: k,
-  });
-  const r = 0.75 * w;
-  const cap = (n: number): { x: number; y: number }[] =>
-    Array.from({ length: n + 1 }, (_, i) => ({
-      x: -r + (2 * r * i) / n,
-      y: -h * (1 - ((2 * i) / n - 1) ** 2),
-    }));
-  const bowl = cap(16);
-  d.area(
-    'old',
-    [{ x: -reach, y: 0 }, ...bowl, { x: reach, y: 0 }, { x: reach, y: -hull }, { x: -reach, y: -hull }],
-    'laminate',
-  );
-  d.area('new', bowl, 'filler, two goes');
-  const f = Math.max(film.value, h / 14);
-  d.box('new-2', -reach, 0, reach, f, 'barrier');
-  d.dimension({ x: reach, y: f }, { x: reach, y: 0 }, film, 'µm', 0, { off: 10 });
-  d.dimension({ x: -r, y: f }, { x: r, y: f }, o.diameter, 'mm', 0, { off: 12, prefix: 'blister ' });
-  d.dimension({ x: 0, y: 0 }, { x: 0, y: -h }, o.depth, 'mm', 1, { off: 0 });
-  d.text(-reach, f, 'barrier coats', { cls: 'note on-paper', dx: 4, dy: -5 }).text(
-    -reach,
-    -hull,
-    'laminate',
-    { cls: 'note on-paper', dx: 4, dy: -6 },
-  );
-  b.draw(d.done());
 }

@@ -6,7 +6,6 @@ import { linkOf } from '../../match/chain';
 import type { Product } from '../../materials/product';
 import { DEFAULTS } from '../../materials/defaults';
 import { RATES } from '../../materials/work-rates';
-import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
 import { perM2, perMetre } from '../../work/writer';
 import { byBuilder } from '../by-builder';
@@ -21,16 +20,16 @@ import {
   withLoss,
 } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
-import { Drawing } from '../drawing';
 import { grams, lower, ml, mm, words } from '../words';
 import { crazingLength, dishVolume, starLength, stressLength } from './lines';
+import { PROUD, type Opened } from './opened';
+import { draw } from './draw';
 
 const MIN = 60;
 const ANGLE = 60;
 const INTO_LAMINATE = 0.0002;
 const VOID_DEPTH = 0.003;
 const SCRATCH_DEPTH = 0.0005;
-const PROUD = 0.0003;
 const LOSS = 0.4;
 /** Ground that is levelled and polished round a line or a rim. */
 const BLEND = 0.02;
@@ -63,14 +62,6 @@ export const bothSides = formula({
   inputs: { L: 'length of the lines' },
   evaluate: (x) => Math.min(40, 2 * x.L),
 });
-
-interface Opened {
-  readonly depth: Figure;
-  readonly volume: Figure;
-  readonly face: Figure;
-  readonly masking: Figure;
-  readonly line?: { readonly length: Figure; readonly width: Figure };
-}
 
 /** Chips, cracks, scratches and voids of a gel coat: opened clean, filled in goes, film over, levelled, polished or painted. */
 export const SURFACE_KIND = byBuilder({
@@ -349,83 +340,4 @@ function fill(b: RepairBuilder, o: Opened, bond: Product): void {
       'Film over it keeps the air off while it cures; a waxed gel coat needs none, and nothing goes over it without sanding.',
     ]);
   b.accept('mix', 'a gloved nail into the fill', 'no print, no smell of styrene at the surface');
-}
-
-function draw(b: RepairBuilder, o: Opened): void {
-  const gel =
-    b.input.conditions.gelCoat.value > 0 ? b.input.conditions.gelCoat.value : DEFAULTS.gelCoatThickness;
-  const d = new Drawing({
-    id: 'fill',
-    title: o.line ? 'Section of a groove' : 'Section of the dish',
-    note: 'across, outside up',
-    stretch: o.line
-      ? 1
-      : Math.max(
-          1,
-          Math.min(12, Math.round((b.input.survey.width.value * 0.22) / Math.max(0.0004, o.depth.value))),
-        ),
-  });
-  const depth = o.depth.value;
-  const half = o.line ? 0 : b.input.survey.width.value / 2;
-  const top = o.line ? o.line.width.value / 2 : half + depth;
-  const reach = top + Math.max(depth * 3, top * 0.5);
-  const hull = Math.max(depth, gel) * 1.6;
-  const slope = (y: number): number => top + (half - top) * Math.min(1, -y / depth);
-  /** Both halves of what is cut through, right and left; or one piece under the fill. */
-  const both = (cls: string, title: string, right: readonly (readonly [number, number])[]): void => {
-    for (const k of [1, -1])
-      d.area(
-        cls,
-        right.map(([x, y]) => ({ x: k * x, y })),
-        title,
-      );
-  };
-  const whole = (cls: string, title: string, right: readonly (readonly [number, number])[]): void => {
-    d.area(
-      cls,
-      [...right.map(([x, y]) => ({ x, y })), ...[...right].reverse().map(([x, y]) => ({ x: -x, y }))],
-      title,
-    );
-  };
-  if (depth < gel) {
-    whole('old-gel-coat', 'gel coat', [
-      [half, -depth],
-      [top, 0],
-      [reach, 0],
-      [reach, -gel],
-    ]);
-    whole('old', 'laminate', [
-      [reach, -gel],
-      [reach, -hull],
-    ]);
-  } else {
-    both('old-gel-coat', 'gel coat', [
-      [top, 0],
-      [reach, 0],
-      [reach, -gel],
-      [slope(-gel), -gel],
-    ]);
-    whole('old', 'laminate', [
-      [half, -depth],
-      [slope(-gel), -gel],
-      [reach, -gel],
-      [reach, -hull],
-    ]);
-  }
-  d.area(
-    'new',
-    [
-      { x: -top, y: 0 },
-      { x: -top, y: PROUD * 0.7 },
-      { x: top, y: PROUD * 0.7 },
-      { x: top, y: 0 },
-      { x: half, y: -depth },
-      { x: -half, y: -depth },
-    ],
-    'fill, proud',
-  );
-  if (o.line) d.dimension({ x: -top, y: PROUD }, { x: top, y: PROUD }, o.line.width, 'mm', 1, { off: 10 });
-  else d.dimension({ x: -half, y: PROUD }, { x: half, y: PROUD }, b.input.survey.width, 'mm', 0, { off: 10 });
-  d.dimension({ x: -reach, y: -depth }, { x: -reach, y: 0 }, o.depth, 'mm', 1, { off: 12 });
-  b.draw(d.done());
 }

@@ -4,7 +4,6 @@ import { rectangle } from '../../geometry/outline';
 import { linkOf } from '../../match/chain';
 import type { Cloth, Product, Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
-import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
 import { each, perM2, perMetre } from '../../work/writer';
 import { byBuilder } from '../by-builder';
@@ -12,9 +11,10 @@ import { WOOD_LIMIT, dryUntilRead, planDrying } from '../common/drying';
 import { layerVolume, stripArea, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { planReinforcement } from '../common/reinforce';
-import { Drawing } from '../drawing';
 import { lower, ml, mm, words } from '../words';
 import { SCARF, cutBack, glueMass, saturation, scarfFace, scarfLength } from './joints';
+import { GLUED, type Wood } from './cut-out';
+import { draw } from './draw';
 
 const MIN = 60;
 const PLANK = 0.018;
@@ -24,7 +24,6 @@ const GLUE = 0.4;
 const LOSS = 0.2;
 /** Damage that a piece is let in for; the rest is filled or glued shut. */
 const LET_IN: ReadonlySet<string> = new Set(['rot', 'hole', 'crushed', 'worn-edge', 'old-repair']);
-const GLUED: ReadonlySet<string> = new Set(['crack', 'split-edge']);
 
 export const blendedFace = formula({
   id: 'repairs/wood/plan',
@@ -79,15 +78,6 @@ export const crackArea = formula({
   inputs: { l: 'length of the crack', t: 'thickness' },
   evaluate: (x) => x.l * x.t,
 });
-
-interface Wood {
-  readonly thickness: Figure;
-  readonly length: Figure;
-  readonly width: Figure;
-  readonly area: Figure;
-  readonly ratio: Figure;
-  readonly scarf: Figure;
-}
 
 /** Wood: dry first, cut back to bright, scarfed or let in, end grain saturated, glued, sheathed where the chain has it. */
 export const WOOD_KIND = byBuilder({
@@ -437,103 +427,4 @@ function sheathe(b: RepairBuilder, w: Wood, cloth: Cloth, bond: Product): void {
     ['Cloth', 'Layers', 'Past the joint', 'Area', 'To wet it out'],
     [[[cloth.name], [r.layers], [mm(r.lap)], [r.area], [r.resin]]],
   );
-}
-
-/** The joint from its side, or the fill, true to scale. */
-function draw(b: RepairBuilder, w: Wood, letIn: boolean): void {
-  const t = w.thickness.value;
-  if (!letIn) {
-    const { survey } = b.input;
-    const [l, reach] = [survey.width.value / 2, Math.max(survey.width.value, t * 2)];
-    const d = new Drawing({ id: 'wood', title: 'Section', note: 'across, outer face up' });
-    const deep = GLUED.has(b.input.damage) ? t : Math.min(t, b.input.job.damage.depth ?? t / 6);
-    const gap = Math.max(l, 0.0008);
-    d.area(
-      'wood',
-      [
-        { x: gap, y: 0 },
-        { x: reach, y: 0 },
-        { x: reach, y: -t },
-        { x: deep < t ? 0 : gap * 0.4, y: -t },
-        { x: deep < t ? 0 : gap * 0.4, y: -deep },
-      ],
-      'wood',
-    ).area(
-      'wood',
-      [
-        { x: -gap, y: 0 },
-        { x: -reach, y: 0 },
-        { x: -reach, y: -t },
-        { x: deep < t ? 0 : -gap * 0.4, y: -t },
-        { x: deep < t ? 0 : -gap * 0.4, y: -deep },
-      ],
-      'wood',
-    );
-    d.area(
-      'new',
-      [
-        { x: -gap, y: 0 },
-        { x: -gap, y: 0.0005 },
-        { x: gap, y: 0.0005 },
-        { x: gap, y: 0 },
-        { x: deep < t ? 0 : gap * 0.4, y: -deep },
-        { x: deep < t ? 0 : -gap * 0.4, y: -deep },
-      ],
-      'epoxy',
-    );
-    d.dimension({ x: reach, y: 0 }, { x: reach, y: -t }, w.thickness, 'mm', 0, { off: 12 });
-    b.draw(d.done());
-    return;
-  }
-  const [l, s] = [w.length.value, w.scarf.value];
-  const reach = l / 2 + s + Math.max(t * 2, s * 0.3);
-  const d = new Drawing({ id: 'scarf', title: 'Scarfed piece', note: 'from the side, along the grain' });
-  d.area(
-    'wood',
-    [
-      { x: -reach, y: 0 },
-      { x: -l / 2 - s, y: 0 },
-      { x: -l / 2, y: -t },
-      { x: -reach, y: -t },
-    ],
-    'old wood',
-  ).area(
-    'wood',
-    [
-      { x: reach, y: 0 },
-      { x: l / 2 + s, y: 0 },
-      { x: l / 2, y: -t },
-      { x: reach, y: -t },
-    ],
-    'old wood',
-  );
-  d.area(
-    'wood-new',
-    [
-      { x: -l / 2 - s, y: 0 },
-      { x: l / 2 + s, y: 0 },
-      { x: l / 2, y: -t },
-      { x: -l / 2, y: -t },
-    ],
-    'new piece',
-  );
-  d.line(
-    'glue',
-    [
-      { x: -l / 2 - s, y: 0 },
-      { x: -l / 2, y: -t },
-    ],
-    'glue',
-  ).line(
-    'glue',
-    [
-      { x: l / 2 + s, y: 0 },
-      { x: l / 2, y: -t },
-    ],
-    'glue',
-  );
-  d.dimension({ x: -l / 2 - s, y: 0 }, { x: -l / 2, y: 0 }, w.scarf, 'mm', 0, { off: 12 });
-  d.dimension({ x: -l / 2, y: -t }, { x: l / 2, y: -t }, w.length, 'mm', 0, { off: -18 });
-  d.dimension({ x: reach, y: 0 }, { x: reach, y: -t }, w.thickness, 'mm', 0, { off: 8 });
-  b.draw(d.done());
 }
