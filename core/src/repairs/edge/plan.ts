@@ -10,7 +10,18 @@ import { grooveVolume } from '../common/measures';
 import { mm, words } from '../words';
 import { drawFoil } from './draw';
 import { compareOffsets, leadingRadius } from './foil-profile';
-import { boreVolume, builtUp, clampCount, foilMass, nickVolume, splitVolume } from './volumes';
+import {
+  boreVolume,
+  builtUp,
+  clampCount,
+  foilMass,
+  nickVolume,
+  splitVolume,
+  blendedFaces,
+  roundBlended,
+  toTheMiddle,
+  boredTo,
+} from './volumes';
 import { fill } from './fill';
 import { partOf, type Joint, type Part } from './part';
 
@@ -22,8 +33,6 @@ const PIN = 0.02;
 const PROUD = 0.0005;
 /** A film dam stands so far outside the edge: what is filled is trimmed, not built up again. */
 const DAM = 0.0003;
-/** New wall of filled epoxy round a pin, and play of the pin in it. Source: usual of graphite-filled bearings. */
-const BEARING_WALL = 0.005;
 const PLAY = 0.0002;
 /** Faces that differ by more are worked on. */
 const FACES_ALIKE = 0.0005;
@@ -46,24 +55,6 @@ const DENSITY: Readonly<Record<string, number>> = {
   'foil-thermoplastic': 1300,
 };
 
-export const blendedFaces = formula({
-  id: 'repairs/edge/plan',
-  expression: 'A = 2·(l + 60 mm)·(d + 60 mm)',
-  unit: 'm²',
-  source: 'both faces, blended 60 mm out',
-  inputs: { l: 'length of the damage', d: 'its depth' },
-  evaluate: (x) => 2 * (x.l + 0.06) * (x.d + 0.06),
-});
-
-export const roundBlended = formula({
-  id: 'repairs/edge/plan',
-  expression: 'L = 2·(l + 2·d + 120 mm)',
-  unit: 'm',
-  source: 'round the blended ground on both faces',
-  inputs: { l: 'length of the damage', d: 'its depth' },
-  evaluate: (x) => 2 * (x.l + 2 * x.d + 0.12),
-});
-
 export const faceDifference = formula({
   id: 'repairs/edge/plan',
   expression: 'δ = y_port − y_starboard',
@@ -73,15 +64,6 @@ export const faceDifference = formula({
   evaluate: (x) => x.y_port - x.y_starboard,
 });
 
-export const boredTo = formula({
-  id: 'repairs/edge/plan',
-  expression: 'D = max(worn + 2 mm, pin + 2·5 mm)',
-  unit: 'm',
-  source: 'past the worn hole, with 5 mm of bearing round the pin',
-  inputs: { worn: 'worn hole', pin: 'pin' },
-  evaluate: (x) => Math.max(x.worn + 0.002, x.pin + 2 * BEARING_WALL),
-});
-
 export const drilledTo = formula({
   id: 'repairs/edge/plan',
   expression: 'd = pin + 0.2 mm',
@@ -89,15 +71,6 @@ export const drilledTo = formula({
   source: 'the pin turns and does not rattle',
   inputs: { pin: 'pin' },
   evaluate: (x) => x.pin + PLAY,
-});
-
-export const toTheMiddle = formula({
-  id: 'repairs/edge/plan',
-  expression: 'd = t/2',
-  unit: 'm',
-  source: 'from both faces to the middle',
-  inputs: { t: 'thickness' },
-  evaluate: (x) => x.t / 2,
 });
 
 export const onBothFaces = formula({

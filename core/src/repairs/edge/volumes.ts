@@ -58,3 +58,41 @@ export const foilMass = formula({
   inputs: { c: 'chord', t: 'thickness', s: 'span', ρ: 'density' },
   evaluate: (x) => 0.68 * x.c * x.t * x.s * x.ρ,
 });
+
+export const blendedFaces = formula({
+  id: 'repairs/edge/volumes',
+  expression: 'A = 2·(l + 60 mm)·(d + 60 mm)',
+  unit: 'm²',
+  source: 'both faces, blended 60 mm out',
+  inputs: { l: 'length of the damage', d: 'its depth' },
+  evaluate: (x) => 2 * (x.l + 0.06) * (x.d + 0.06),
+});
+
+export const roundBlended = formula({
+  id: 'repairs/edge/volumes',
+  expression: 'L = 2·(l + 2·d + 120 mm)',
+  unit: 'm',
+  source: 'round the blended ground on both faces',
+  inputs: { l: 'length of the damage', d: 'its depth' },
+  evaluate: (x) => 2 * (x.l + 2 * x.d + 0.12),
+});
+
+export const toTheMiddle = formula({
+  id: 'repairs/edge/volumes',
+  expression: 'd = t/2',
+  unit: 'm',
+  source: 'from both faces to the middle',
+  inputs: { t: 'thickness' },
+  evaluate: (x) => x.t / 2,
+});
+
+/** New wall of filled epoxy round a pin, and play of the pin in it. Source: usual of graphite-filled bearings. */
+const BEARING_WALL = 0.005;
+export const boredTo = formula({
+  id: 'repairs/edge/volumes',
+  expression: 'D = max(worn + 2 mm, pin + 2·5 mm)',
+  unit: 'm',
+  source: 'past the worn hole, with 5 mm of bearing round the pin',
+  inputs: { worn: 'worn hole', pin: 'pin' },
+  evaluate: (x) => Math.max(x.worn + 0.002, x.pin + 2 * BEARING_WALL),
+});

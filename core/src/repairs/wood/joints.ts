@@ -50,3 +50,39 @@ export const glueMass = formula({
   inputs: { A: 'area of the joint', g: 'glue on a square metre', loss: 'loss' },
   evaluate: (x) => x.A * x.g * (1 + x.loss),
 });
+
+export const edgesArea = formula({
+  id: 'repairs/wood/joints',
+  expression: 'A = 2·l·t',
+  unit: 'm²',
+  source: 'edges along the grain',
+  inputs: { l: 'length', t: 'thickness' },
+  evaluate: (x) => 2 * x.l * x.t,
+});
+
+export const jointArea = formula({
+  id: 'repairs/wood/joints',
+  expression: 'A = 2·A_scarf + A_edges',
+  unit: 'm²',
+  source: 'both scarfs and both edges',
+  inputs: { A_scarf: 'one scarf', A_edges: 'both edges' },
+  evaluate: (x) => 2 * x.A_scarf + x.A_edges,
+});
+
+export const pieceLength = formula({
+  id: 'repairs/wood/joints',
+  expression: 'l = l_cut + 2·scarf',
+  unit: 'm',
+  source: 'over both scarfs',
+  inputs: { l_cut: 'length cut out', scarf: 'length of a scarf' },
+  evaluate: (x) => x.l_cut + 2 * x.scarf,
+});
+
+export const crackArea = formula({
+  id: 'repairs/wood/joints',
+  expression: 'A = l·t',
+  unit: 'm²',
+  source: 'crack through the thickness',
+  inputs: { l: 'length of the crack', t: 'thickness' },
+  evaluate: (x) => x.l * x.t,
+});

@@ -12,7 +12,18 @@ import { layerVolume, stripArea, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { planReinforcement } from '../common/reinforce';
 import { lower, ml, mm, words } from '../words';
-import { SCARF, cutBack, glueMass, saturation, scarfFace, scarfLength } from './joints';
+import {
+  SCARF,
+  cutBack,
+  glueMass,
+  saturation,
+  scarfFace,
+  scarfLength,
+  edgesArea,
+  jointArea,
+  pieceLength,
+  crackArea,
+} from './joints';
 import { GLUED, type Wood } from './cut-out';
 import { draw } from './draw';
 
@@ -41,42 +52,6 @@ export const roundBlendedFace = formula({
   source: 'round the blended ground',
   inputs: { l: 'length', w: 'width' },
   evaluate: (x) => 2 * (x.l + x.w + 0.16),
-});
-
-export const edgesArea = formula({
-  id: 'repairs/wood/plan',
-  expression: 'A = 2·l·t',
-  unit: 'm²',
-  source: 'edges along the grain',
-  inputs: { l: 'length', t: 'thickness' },
-  evaluate: (x) => 2 * x.l * x.t,
-});
-
-export const jointArea = formula({
-  id: 'repairs/wood/plan',
-  expression: 'A = 2·A_scarf + A_edges',
-  unit: 'm²',
-  source: 'both scarfs and both edges',
-  inputs: { A_scarf: 'one scarf', A_edges: 'both edges' },
-  evaluate: (x) => 2 * x.A_scarf + x.A_edges,
-});
-
-export const pieceLength = formula({
-  id: 'repairs/wood/plan',
-  expression: 'l = l_cut + 2·scarf',
-  unit: 'm',
-  source: 'over both scarfs',
-  inputs: { l_cut: 'length cut out', scarf: 'length of a scarf' },
-  evaluate: (x) => x.l_cut + 2 * x.scarf,
-});
-
-export const crackArea = formula({
-  id: 'repairs/wood/plan',
-  expression: 'A = l·t',
-  unit: 'm²',
-  source: 'crack through the thickness',
-  inputs: { l: 'length of the crack', t: 'thickness' },
-  evaluate: (x) => x.l * x.t,
 });
 
 /** Wood: dry first, cut back to bright, scarfed or let in, end grain saturated, glued, sheathed where the chain has it. */
