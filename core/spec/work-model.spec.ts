@@ -10,6 +10,8 @@ import {
 import { forecastCure } from '../src/cure';
 import { holdsOf } from '../src/work/holds';
 import { potsOf } from '../src/work/pots';
+import { guidanceFor } from '../src/report/guidance';
+import { tellStep } from '../src/work/tell';
 import { goesOf, ifsOf, roundsOf } from '../src/work/rounds';
 import { effectsOf, surfacesOf } from '../src/work/surfaces';
 import { BASE, CLOCK, ROUND_THE_CLOCK, planOf, read, workOf } from './support';
@@ -228,6 +230,26 @@ describe('what holds, and for how long', () => {
     const before = links.find((l) => l.to === tent?.until);
     expect(before?.lags.some((lag) => lag.cures)).toBeTrue();
     expect(workOf(BASE).steps.some((s) => s.action === 'warm')).toBeFalse();
+  });
+
+  it('heat has its caution in the stage in which it is set up, and none where nothing is warmed', () => {
+    const cautions = (document: JobDocument) => {
+      const { plan } = planOf(document);
+      const stage = plan.work?.steps.find((s) => s.action === 'warm')?.stage;
+      return stage ? guidanceFor(stage, plan).cautions.join(' ') : '';
+    };
+    for (const [kind, words] of [
+      ['tent', /Heat in a tent.*never a flame.*heater that stands outside/],
+      ['lamp', /Heat lamps.*never left alone/],
+      ['mat', /Heat mats.*residual-current breaker/],
+    ] as const)
+      expect(cautions(job({ warmth: { kind, temperature: 25 }, system: { resin: 'polyester' } }))).toMatch(
+        words,
+      );
+    const cold = planOf(BASE).plan;
+    for (const stage of cold.stages) expect(guidanceFor(stage, cold).cautions.join(' ')).not.toMatch(/Heat /);
+    // Whatever is laid: no step sends a heater in among vapours.
+    expect(tellStep({ action: 'warm', how: 'tent' })).not.toContain('heater in');
   });
 
   it('a wet core under a tent has one tent, which stays for what is laid', () => {

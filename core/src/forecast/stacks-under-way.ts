@@ -106,14 +106,9 @@ export class StacksUnderWay {
     }
     const ready = this.#ready(s, cures);
     const window = this.#window(s);
-    const found =
-      ready === undefined
-        ? undefined
-        : {
-            duration: this.#duration(s, cures, ready - (start - run.origin) / 1000),
-            ...(window ? { window } : {}),
-          };
-    return found;
+    if (ready === undefined) return undefined;
+    const duration = this.#duration(s, cures, ready - (start - run.origin) / 1000);
+    return { duration, ...(window ? { window } : {}) };
   }
 
   /** The stack that something is laid in; made when its first go is laid. */
@@ -232,6 +227,7 @@ export class StacksUnderWay {
     for (const s of this.#stacks.values()) if (s.laid === s.goes.length) this.#finished(s);
   }
 
+  /** Runs on, and notes what the last go came to. */
   #finished(s: Stacked): void {
     const { run } = s;
     if (this.x.detail) {

@@ -1,3 +1,4 @@
+import { WARMING_CAUTIONS } from '../tell/warmth';
 import type { Chain } from '../match/chain';
 import type { Product, ProductTrait } from '../materials/product';
 import type { HullFamily } from '../materials/substrates';
@@ -375,6 +376,12 @@ const ENTRIES: readonly Entry[] = [
 ];
 
 /** Cautions and acceptance tests of a stage, as the chosen chain needs them. */
+/** Heat is set up in this stage. */
+const warmed = (stage: Stage, plan: Plan): readonly string[] =>
+  (plan.work?.steps ?? []).flatMap((s) =>
+    s.stage === stage && s.action === 'warm' ? [WARMING_CAUTIONS[s.how]] : [],
+  );
+
 export function guidanceFor(stage: Stage, plan: Plan): Guidance {
   const own = ENTRIES.filter((e) => e.stage === stage && (!e.when || e.when(plan)));
   const { cautions = [], acceptance = [] } = plan.repair ?? {};
@@ -382,6 +389,7 @@ export function guidanceFor(stage: Stage, plan: Plan): Guidance {
     cautions: [
       ...own.flatMap((e) => (e.caution ? [e.caution] : [])),
       ...cautions.filter((c) => c.stage === stage).map((c) => c.text),
+      ...warmed(stage, plan),
     ],
     acceptance: [
       ...own.flatMap((e) => (e.test && e.pass ? [{ test: e.test, pass: e.pass }] : [])),

@@ -1,3 +1,22 @@
+/** What a face that is levelled and coated may have been built up at. */
+const BUILT_UP = [
+  'fill',
+  'groove',
+  'outside',
+  'inside',
+  'core',
+  'skin',
+  'joint',
+  'piece',
+  'pits',
+  'dish',
+  'hole',
+  'edge',
+  'blisters',
+  'crack',
+  'hull',
+] as const;
+
 /**
  * Where on the boat a step is done: first part of its id, and what a drawing lights up. Each says what it lies over: the
  * face that is worked there is what was left on top of those.
@@ -25,48 +44,13 @@ const OVER = {
   piece: [],
   pits: ['face', 'hull'],
   fill: ['dish', 'groove', 'blisters', 'hole', 'edge', 'bore', 'crack', 'face', 'hull'],
-  face: [
-    'fill',
-    'groove',
-    'outside',
-    'inside',
-    'core',
-    'skin',
-    'joint',
-    'piece',
-    'pits',
-    'dish',
-    'groove',
-    'hole',
-    'edge',
-    'blisters',
-    'crack',
-    'hull',
-  ],
+  face: BUILT_UP,
   stands: [],
-  finish: [
-    'face',
-    'patch',
-    'fill',
-    'outside',
-    'inside',
-    'core',
-    'skin',
-    'joint',
-    'piece',
-    'pits',
-    'dish',
-    'groove',
-    'hole',
-    'edge',
-    'blisters',
-    'crack',
-    'hull',
-  ],
+  finish: ['face', 'patch', ...BUILT_UP],
   bench: [],
 } as const;
 
 export type Place = keyof typeof OVER;
 
-/** What a place lies over, what was worked last first. */
+/** What a place lies over. */
 export const liesOver = (place: Place): readonly Place[] => OVER[place];

@@ -96,7 +96,7 @@ export const BUILDING = {
       weights: 'take weights and film off',
       clamps: 'take clamps, blocks and film off',
       tape: 'pull the tape back on itself',
-      tent: 'take the tent down, heater out',
+      tent: 'take heat and tent away',
       heater: 'take the heater out',
       lamps: 'take the lamps away',
       mats: 'take the heat mats off',
@@ -119,7 +119,7 @@ export const BUILDING = {
   }),
   warm: action({
     words: {
-      tent: 'put the tent up, heater in, thermometer where it is laid',
+      tent: 'put the tent up and warm it, thermometer where it is laid',
       lamps: 'set the lamps up, thermometer on the hull under them',
       mats: 'lay the heat mats out, thermometer under them',
     },
