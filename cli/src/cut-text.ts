@@ -1,6 +1,5 @@
 import { bounds, type Library } from '@nelbo/core';
-import { cutList, nestFor, rollCuts, type PatternPiece } from '@nelbo/core/papers';
-import { columns } from './plan-text';
+import { columns, cutList, nestFor, rollCuts, type PatternPiece } from '@nelbo/core/papers';
 
 const mm = (v: number): string => String(Math.round(v * 1000));
 

@@ -8,11 +8,11 @@ import {
   workOrder,
   workOrderDrawings,
   workOrderMarkdown,
+  workOrderText,
   type WorkOrder,
 } from '@nelbo/core/papers';
 import { REPAIRS } from '@nelbo/core/repairs';
 import { cutText } from './cut-text';
-import { planText } from './plan-text';
 
 /** What a format is written from. */
 export interface Exported {
@@ -21,6 +21,8 @@ export interface Exported {
   readonly problems: readonly Problem[];
   /** ms since 1970 */
   readonly now: number;
+  /** Where every figure of a work order comes from stands at its end. */
+  readonly reasons: boolean;
 }
 
 const orderOf = ({ job, plan, problems, now }: Exported): WorkOrder =>
@@ -39,8 +41,9 @@ const patternsOf = ({ job, plan }: Exported): ReturnType<typeof drawnPatterns> =
 export const FORMATS = {
   json: ({ plan, problems }: Exported) =>
     `${JSON.stringify({ ...(publicPlan(plan) as object), problems: problems.map(told) }, null, 2)}\n`,
-  md: (x: Exported) => workOrderMarkdown(orderOf(x), workOrderDrawings(x.plan), x.plan.trace),
-  text: (x: Exported) => planText(orderOf(x)),
+  md: (x: Exported) =>
+    workOrderMarkdown(orderOf(x), workOrderDrawings(x.plan), x.reasons ? x.plan.trace : undefined),
+  text: (x: Exported) => workOrderText(orderOf(x), x.reasons ? x.plan.trace : undefined),
   cut: ({ plan }: Exported) => cutText(patternPieces(plan, LIBRARY), LIBRARY),
   dxf: (x: Exported) => patternsDxf(patternsOf(x)),
   svg: (x: Exported) => patternsSvg(patternsOf(x)),

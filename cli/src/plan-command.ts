@@ -24,11 +24,12 @@ export interface Outcome {
   readonly code: 0 | 1 | 2;
 }
 
-const USAGE = `usage: nelbo plan FILE [--format ${FORMAT_NAMES.join('|')}]
+const USAGE = `usage: nelbo plan FILE [--format ${FORMAT_NAMES.join('|')}] [--reasons]
        nelbo plan --schema
 
 FILE is a job file (*.nelbo.json); - reads standard input. Problems go to standard error.
 cut: what to cut and how it lies on the rolls; dxf, svg: the patterns at 1:1.
+--reasons: where every figure of a work order (text, md) comes from, at its end.
 Without --format: text on a terminal, json into a file or pipe.
 Exit status: 0 planned, 1 wrong usage, 2 the file has an error (what could be planned is printed).`;
 
@@ -52,7 +53,8 @@ function planned(args: readonly string[], now: number, terminal: boolean): Outco
     };
   if (args.includes('--schema'))
     return { stdout: `${JSON.stringify(jobSchemaDocument(), null, 2)}\n`, stderr: '', code: 0 };
-  const rest = [...args];
+  const reasons = args.includes('--reasons');
+  const rest = args.filter((a) => a !== '--reasons');
   const at = rest.findIndex((a) => a === '--format' || a.startsWith('--format='));
   let format = terminal ? 'text' : 'json';
   if (at !== -1) {
@@ -66,7 +68,9 @@ function planned(args: readonly string[], now: number, terminal: boolean): Outco
   const unknown = rest.find((a) => a.startsWith('-') && a !== '-');
   if (unknown) return usage(`unknown option ${unknown}`);
   if (rest.length !== 1) return usage('name one job file');
-  return planFile(rest[0], format, now);
+  if (reasons && format !== 'text' && format !== 'md')
+    return usage('--reasons goes with --format text or md; json has every reason in its trace');
+  return planFile(rest[0], format, now, reasons);
 }
 
 function usage(message: string): Outcome {
@@ -97,7 +101,7 @@ function readBounded(file: string): string {
   }
 }
 
-function planFile(file: string, format: Format, now: number): Outcome {
+function planFile(file: string, format: Format, now: number, reasons: boolean): Outcome {
   let text: string;
   try {
     text = readBounded(file);
@@ -136,7 +140,9 @@ function planFile(file: string, format: Format, now: number): Outcome {
   );
   const problems = [...read.problems, ...fresh];
   const stdout =
-    read.job && planned.plan ? FORMATS[format]({ job: read.job, plan: planned.plan, problems, now }) : '';
+    read.job && planned.plan
+      ? FORMATS[format]({ job: read.job, plan: planned.plan, problems, now, reasons })
+      : '';
   const stderr = problems.map((p) => `${describeProblem(p)}\n`).join('');
   return {
     stdout: format === 'json' ? stdout : stdout.replace(CONTROLS, ''),

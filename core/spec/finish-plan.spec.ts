@@ -24,7 +24,7 @@ import { gunLoads, spreadRate, tapeSteps, thinnerVolume, wetGauge } from '../src
 import { checkStands, checkedItems, checksFor, fairTolerance, resultOf } from '../src/finish/check';
 import { LIBRARY } from '../src/materials/library';
 import { hoursExplained, hoursWords, workOrder } from '../src/papers';
-import { guidanceFor } from '../src/report/guidance';
+import { guidanceFor, standingCautions } from '../src/report/guidance';
 import { BASE, CLOCK, planOf, read } from './support';
 
 const GEL = { ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } };
@@ -351,7 +351,7 @@ describe('hours, explained', () => {
 
   it('stand beside the cautions of dust, isocyanate and styrene', () => {
     const { plan } = planOf(GEL);
-    expect(guidanceFor('fair', plan).cautions.join()).toContain('P3');
+    expect(standingCautions(plan).join()).toContain('P3');
     expect(guidanceFor('finish', plan).cautions.join()).toContain('styrene');
     expect(guidanceFor('finish', plan).cautions.join()).not.toContain('Spraying:');
     expect(

@@ -121,11 +121,7 @@ describe('a steady shop', () => {
     );
     expect(JSON.stringify(publicPlan(plan))).not.toContain('null,null');
     const order = workOrder(read(BASE), plan, [], [], { timeZone: 'UTC' });
-    expect(
-      order.sections
-        .find((s) => s.stage === 'mix')
-        ?.tables.some((t) => t.caption.startsWith('Windows, air steady')),
-    ).toBeTrue();
+    expect(order.appendix.some((t) => t.caption.startsWith('Windows, air steady'))).toBeTrue();
   });
 
   it('pots are told how long they live and when they smoke', () => {

@@ -227,7 +227,7 @@ function shown(document: unknown, shop: Shop = {}, papers = true): string {
     findingHistory(job, LIBRARY, shop, clock),
     reader,
   );
-  const sentences = order.sections.map((s) => plainText(s.sentence)).join('\n');
+  const sentences = order.stages.map((s) => plainText(s.sentence)).join('\n');
   return [
     words,
     JSON.stringify(publicPlan(plan)),

@@ -487,9 +487,11 @@ describe('what leaves the plan', () => {
     const order = workOrder(read(BASE), plan, problems, findingHistory(read(BASE), LIBRARY, {}, CLOCK), {
       currency: '£',
     });
-    expect(order.sections.map((s) => s.stage)).toEqual([...STAGES]);
-    const mix = order.sections.find((s) => s.stage === 'mix');
-    expect(mix?.cautions.join(' ')).toContain('MEKP');
+    expect(order.stages.map((s) => s.stage)).toEqual(STAGES.filter((s) => s !== 'system' && s !== 'log'));
+    const mixed = order.stages
+      .flatMap((s) => s.rows)
+      .find((r) => r.kind === 'step' && r.text === 'Mix batch 1');
+    expect(mixed?.kind === 'step' && mixed.cautions.join(' ')).toContain('MEKP');
     expect(order.general).toContain('does not inspect');
     const text = workOrderMarkdown(order, [{ title: 'Section', svg: '<svg/>' }]);
     expect(text).toContain('## Laminate');
@@ -504,7 +506,7 @@ describe('what leaves the plan', () => {
     const cautions = (document: unknown): string => {
       const { plan, problems } = planOf(document);
       return workOrder(read(document), plan, problems)
-        .sections.flatMap((s) => s.cautions)
+        .stages.flatMap((s) => s.rows.flatMap((r) => (r.kind === 'step' ? r.cautions : [])))
         .join(' ');
     };
     expect(cautions(BASE)).not.toContain('MEKP');

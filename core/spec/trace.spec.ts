@@ -6,6 +6,7 @@ import {
   saySize,
   stageSentence,
   guidanceFor,
+  standingCautions,
   partLines,
   STAGES,
   type Plan,
@@ -186,14 +187,16 @@ describe('words for a plan', () => {
       { resin: 'polyester', finish: 'paint-2k' },
     ]) {
       const p = planOf({ ...BASE, system }).plan;
-      for (const stage of ['survey', 'grind', 'laminate', 'mix', 'fair', 'finish'] as const)
+      for (const stage of ['grind', 'fair', 'finish'] as const)
         expect(guidanceFor(stage, p).cautions.length).withContext(stage).toBeGreaterThan(0);
-      for (const stage of STAGES)
+      for (const stage of ['survey', 'grind', 'fair', 'finish'] as const)
         expect(guidanceFor(stage, p).acceptance.length).withContext(stage).toBeGreaterThan(0);
+      expect(standingCautions(p).join(' ')).toMatch(/sensitise for life.*P3/);
     }
+    // At the first pot that is mixed of it, which is in the laminate.
     const styrene = planOf({ ...BASE, system: { resin: 'polyester' } }).plan;
-    expect(guidanceFor('mix', styrene).cautions.join(' ')).toContain('Styrene burns');
-    expect(guidanceFor('mix', plan).cautions.join(' ')).not.toContain('Styrene');
+    expect(guidanceFor('laminate', styrene).cautions.join(' ')).toContain('Styrene burns');
+    expect(guidanceFor('laminate', plan).cautions.join(' ')).not.toContain('Styrene');
     expect(guidanceFor('fair', plan).cautions.join(' ')).toContain('amine blush');
     expect(guidanceFor('fair', plan).cautions.join(' ')).not.toContain('Cream hardener');
     const putty = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } }).plan;

@@ -136,8 +136,9 @@ describe('figures as people read them', () => {
   it('says durations as minutes, hours and days', () => {
     expect(formatDuration(52 * 60)).toEqual({ text: '52', unit: 'min' });
     expect(formatDuration(5.333 * 3600)).toEqual({ text: '5 h 20', unit: 'min' });
-    expect(formatDuration(102 * 3600)).toEqual({ text: '4 d 6', unit: 'h' });
-    expect(formatDuration(48 * 3600)).toEqual({ text: '2', unit: 'd' });
+    expect(formatDuration(102 * 3600)).toEqual({ text: '102', unit: 'h' });
+    expect(formatDuration(90 * 3600)).toEqual({ text: '90', unit: 'h' });
+    expect(formatDuration(60 * 86_400)).toEqual({ text: '60', unit: 'd' });
   });
 
   it('groups thousands and keeps a true minus', () => {

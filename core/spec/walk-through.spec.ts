@@ -1,5 +1,5 @@
 import { forecastCure } from '../src/cure';
-import { ACTIONS, LIBRARY, refinePlan, tellStep, toldTasks, type JobDocument } from '../src/index';
+import { ACTIONS, LIBRARY, refinePlan, orderRows, tellStep, type JobDocument } from '../src/index';
 import { publicPlan } from '../src/papers';
 import { BASE, CLOCK, ROUND_THE_CLOCK, idsOf, planOf, planRepair, read, workOf } from './support';
 
@@ -180,10 +180,10 @@ describe('a wet balsa deck that gets a new core under a tent', () => {
   it('is numbered as it is read: no later number stands before an earlier one, and plies are cut while the core sets', () => {
     for (const shop of [ROUND_THE_CLOCK, {}]) {
       const { plan } = planRepair(read(document), LIBRARY, shop, CLOCK);
-      const told = plan ? plan.stages.flatMap((stage) => toldTasks(stage, plan)) : [];
-      const numbers = told.flatMap(({ n }) => (n === undefined ? [] : [n]));
+      const told = plan ? orderRows(plan, {}) : [];
+      const numbers = told.flatMap((r) => (r.kind === 'step' ? [r.n] : []));
       expect(numbers).toEqual([...numbers].sort((a, b) => a - b));
-      const at = (id: string): number => told.findIndex(({ task }) => task.id === id);
+      const at = (id: string): number => told.findIndex((r) => r.id === id);
       expect(at('bench.make@plies')).toBeGreaterThan(at('core.core@core'));
       expect(at('core.beddingSets@core')).toBeGreaterThan(at('bench.make@plies'));
       expect(at('core.abrade@core')).toBeGreaterThan(at('core.beddingSets@core'));

@@ -6,7 +6,6 @@ import {
   SUBSTRATES,
   WAITS,
   occursOn,
-  plainText,
   tellLag,
   tellStep,
   type DamageKind,
@@ -260,7 +259,7 @@ describe('the order of the work', () => {
 });
 
 describe('steps on the work order', () => {
-  it('stand in a table of every stage, numbered through the work, waits between them, people where one is not enough', () => {
+  it('stand under every stage, numbered through the work, waits between them, people where one is not enough', () => {
     const foil = read({
       format: 'nelbo-job/1',
       hull: { material: 'foil-moulded' },
@@ -270,13 +269,11 @@ describe('steps on the work order', () => {
     const { plan, problems } = planRepair(foil, LIBRARY, {}, CLOCK);
     if (!plan) throw new Error('no plan');
     const order = workOrder(foil, plan, problems);
-    const tables = order.sections.flatMap((s) => s.tables.filter((t) => t.caption === 'Steps'));
-    for (const { columns } of tables) for (const c of columns) expect(c).not.toBe('');
-    const numbers = tables.flatMap((t) => t.rows.map((row) => plainText(row[0]))).filter((n) => n !== '');
-    expect(numbers).toEqual((plan.work?.steps ?? []).map((_, k) => String(k + 1)));
-    const rows = tables.flatMap((t) => t.rows.map((row) => row.map(plainText).join(' | ')));
-    expect(rows.some((row) => /take the part off: sling.*\| 2 people \|/.test(row))).toBeTrue();
-    expect(rows.some((row) => row.includes('wait: sets until it can be worked'))).toBeTrue();
+    const rows = order.stages.flatMap((s) => s.rows);
+    const steps = rows.flatMap((r) => (r.kind === 'step' ? [r] : []));
+    expect(steps.map((r) => r.n)).toEqual((plan.work?.steps ?? []).map((_, k) => k + 1));
+    expect(steps.find((r) => r.text.startsWith('Take the part off: sling'))?.people).toBe(2);
+    expect(rows.some((r) => r.kind === 'wait' && r.text === 'sets until it can be worked')).toBeTrue();
   });
 });
 

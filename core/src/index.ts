@@ -68,7 +68,7 @@ export * from './materials/instruments';
 export { measureWords } from './report/measure-words';
 export type { Ask, KeyFigure, Pot, RepairPlan, RepairSheet, RepairTable } from './repairs/repair';
 export type { RepairDrawing } from './repairs/drawing';
-export type { Words } from './repairs/words';
+export type { Words } from './trace/words';
 export type { RepairFacts } from './schema/repairs';
 export { hasSchools } from './match/routes';
 export type { Measure } from './materials/measure';
@@ -127,7 +127,18 @@ export { createPlanner, planRepair, type Planner } from './plan/plan-repair';
 export type { RepairKinds } from './repairs/kinds';
 export * from './report/say';
 export * from './report/summary';
-export { toldTasks, type ToldTask } from './report/steps-table';
+export {
+  numberedWork,
+  orderRows,
+  readyOf,
+  type Gate,
+  type Numbered,
+  type OrderRow,
+  type OrderTest,
+  type Ready,
+  type StepRow,
+  type WaitRow,
+} from './report/order';
 export * from './report/compare';
 export * from './report/why';
 export { rootsOf, usedBy } from './trace/roots';

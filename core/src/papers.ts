@@ -7,9 +7,18 @@ export * from './patterns/tiles';
 export { patternsDxf, dxfLayer } from './patterns/dxf';
 export { patternsSvg } from './patterns/svg';
 export * from './plan/cutting';
-export * from './report/work-order';
+export {
+  columns,
+  figuresIn,
+  reasonsOf,
+  workOrder,
+  workOrderMarkdown,
+  workOrderText,
+  type OrderStage,
+  type Reason,
+  type WorkOrder,
+} from './report/order';
 export type { WorkTable } from './report/work-table';
-export { workOrderMarkdown } from './report/work-order-markdown';
 export { publicPlan } from './report/public-plan';
 export { sceneToSvg } from './drawing/to-svg';
 export { workOrderDrawings, workOrderScenes } from './drawing/work-order-drawings';

@@ -42,13 +42,10 @@ export function filmCases(
   const cases: CureCase[] = [];
   const problems: Problem[] = [];
   if (!inputs) return { cases, problems };
-  // What holds is laid before its first wait.
-  const laid =
-    timeline.stages.find((s) => s.stage === 'mix')?.tasks.find((t) => t.kind === 'wait')?.start ??
-    timeline.end;
   for (const { role, product } of links) {
     const cure = 'cure' in product ? product.cure : undefined;
     if (!cure) continue;
+    const laid = lastLaid(product.id, plan, timeline);
     const id = `film.${role}`;
     const milestones: ForecastMilestone[] = [];
     const put = (
@@ -239,6 +236,20 @@ export function filmCases(
       });
   }
   return { cases, problems };
+}
+
+/** When the last of a product lies: at the end of what its last pot is drawn on for; where no pot names it, before the first wait. */
+function lastLaid(product: string, { work }: Plan, timeline: Timeline): number {
+  const steps = work?.steps ?? [];
+  const mixed = steps.map((s) => s.pot?.product === product).lastIndexOf(true);
+  const drawn = steps.slice(mixed + 1).find((s) => s.go !== undefined && s.go === steps[mixed]?.go);
+  const laying = drawn ?? steps[mixed];
+  const tasks = timeline.stages.flatMap((s) => s.tasks);
+  return (
+    (mixed === -1 ? undefined : tasks.find((t) => t.id === laying.id)?.end) ??
+    timeline.stages.find((s) => s.stage === 'mix')?.tasks.find((t) => t.kind === 'wait')?.start ??
+    timeline.end
+  );
 }
 
 const roleWords = (role: string): string =>

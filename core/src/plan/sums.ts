@@ -6,6 +6,8 @@ export interface Totals {
   readonly elapsed: Figure;
   /** What elapsed time counts: "Elapsed, round the clock". */
   readonly elapsedBasis: string;
+  /** When work is done: "Mon–Fri 08:00–17:00 assumed". */
+  readonly workingHours: string;
   readonly resin: Figure;
   readonly materials: Figure;
   readonly labour: Figure;

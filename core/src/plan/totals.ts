@@ -72,6 +72,7 @@ export function sumTotals(
     handsOn,
     elapsed,
     elapsedBasis: `Elapsed, ${when}${assumed ? ' assumed' : ''}`,
+    workingHours: `${when}${assumed ? ' assumed' : ''}`,
     resin: resin ?? ledger.given('noResin', 'resin', 0, 'kg', 'computed', 'no laminate planned'),
     materials: ledger.sum(
       'materials',

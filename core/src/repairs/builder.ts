@@ -22,7 +22,7 @@ import type {
   RepairTable,
   SandRequest,
 } from './repair';
-import type { Words } from './words';
+import type { Words } from '../trace/words';
 
 const MIN = 60;
 
@@ -84,8 +84,8 @@ export class RepairBuilder {
   readonly #later: StepWriter;
   readonly #pots: Pot[] = [];
   readonly #materials: RepairMaterial[] = [];
-  readonly #cautions: { stage: Stage; text: string }[] = [];
-  readonly #acceptance: { stage: Stage; test: string; pass: string }[] = [];
+  readonly #cautions: RepairPlan['cautions'][number][] = [];
+  readonly #acceptance: RepairPlan['acceptance'][number][] = [];
   readonly #drawings: RepairDrawing[] = [];
   readonly #patterns: RepairPattern[] = [];
   readonly #milestones = new Map<string, Milestones>();
@@ -184,6 +184,12 @@ export class RepairBuilder {
     return this;
   }
 
+  /** The figures that are needed at the step just written. */
+  figures(figures: Words): this {
+    this.#work.figures(figures);
+    return this;
+  }
+
   /** What is waited for before the next step. */
   wait(
     stage: Stage,
@@ -251,7 +257,12 @@ export class RepairBuilder {
   /** What the step that mixes a pot says of it; used at once. @param id of the pot; one that is not mixed of parts has none */
   mixes(id: string): StepMore {
     const pot = this.#pots.find((p) => p.id === id);
-    return { withNext: true, ...(pot ? { pot: { product: pot.product.id, mass: pot.mass } } : {}) };
+    return {
+      withNext: true,
+      ...(pot
+        ? { pot: { product: pot.product.id, mass: pot.mass, count: pot.count, cup: { of: 'repair', id } } }
+        : {}),
+    };
   }
 
   material(id: string, product: string, use: string, quantity: Figure, priced?: Product): this {
@@ -259,13 +270,15 @@ export class RepairBuilder {
     return this;
   }
 
-  caution(stage: Stage, text: string): this {
-    this.#cautions.push({ stage, text });
+  /** @param at actions that it is about: it stands at the first step of one of them, else at the first of its stage */
+  caution(stage: Stage, text: string, ...at: readonly Action[]): this {
+    this.#cautions.push({ stage, text, ...(at.length > 0 ? { at } : {}) });
     return this;
   }
 
-  accept(stage: Stage, test: string, pass: string): this {
-    this.#acceptance.push({ stage, test, pass });
+  /** @param at actions that it is about: it stands at the last step of one of them, else at the last of its stage */
+  accept(stage: Stage, test: string, pass: string, ...at: readonly Action[]): this {
+    this.#acceptance.push({ stage, test, pass, ...(at.length > 0 ? { at } : {}) });
     return this;
   }
 

@@ -135,7 +135,10 @@ function itemsOf(
   const notYet = (items: readonly Item[]): readonly Item[] =>
     items.filter((item) => !('step' in item) || !done.has(item.step.id));
   return [
-    ...surveySteps(ledger),
+    ...surveySteps(
+      ledger,
+      system.substrates.map((s) => s.family),
+    ),
     ...own,
     ...paperSteps(sanding, 'grind'),
     ...paperSteps(sanding, 'fair'),

@@ -7,6 +7,7 @@ import type { Library, Product } from '../materials/product';
 import type { Job } from '../schema/job';
 import type { SurveyResult } from '../survey/extent';
 import type { ReadingMap } from '../survey/readings';
+import type { Action } from '../work/actions';
 import type { Item } from '../work/step';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
@@ -14,7 +15,7 @@ import type { Stage } from '../trace/problem';
 import type { UnitSymbol } from '../units/units';
 import type { RepairDrawing } from './drawing';
 import type { Taken } from './taken';
-import type { Words } from './words';
+import type { Words } from '../trace/words';
 
 /** What the plan knows when a kind of repair begins to work: nothing of it is worked out anew. */
 export interface RepairInput extends Taken {
@@ -115,6 +116,9 @@ export interface RepairPattern {
   readonly outline: Outline;
 }
 
+/** Something that is said at a step: of its stage, and of the actions that it is about. */
+export type SaidAt<T> = T & { readonly stage: Stage; readonly at?: readonly Action[] };
+
 /** A repair that is not laminate in a dish, worked out to the end. */
 export interface RepairPlan {
   readonly kind: string;
@@ -126,8 +130,8 @@ export interface RepairPlan {
   readonly later: readonly Item[];
   readonly pots: readonly Pot[];
   readonly materials: readonly RepairMaterial[];
-  readonly cautions: readonly { readonly stage: Stage; readonly text: string }[];
-  readonly acceptance: readonly { readonly stage: Stage; readonly test: string; readonly pass: string }[];
+  readonly cautions: readonly SaidAt<{ readonly text: string }>[];
+  readonly acceptance: readonly SaidAt<{ readonly test: string; readonly pass: string }>[];
   readonly drawings: readonly RepairDrawing[];
   readonly patterns: readonly RepairPattern[];
   /** Outline of the ground that is worked and made good, m. */

@@ -4,6 +4,7 @@ import type { RepairPlan } from '../repairs/repair';
 import { tellCheck, tellWay } from '../tell/checks';
 import type { GrindPlan } from '../repairs/laminate/dish-plan';
 import type { Plan } from '../plan/plan';
+import { readyOf } from './order/ready';
 import { publicWork } from './public-work';
 
 const SIGNIFICANT = 7;
@@ -18,10 +19,20 @@ export function publicPlan(plan: Plan): unknown {
     ...rest,
     ...(dish ? { dish: { ...dish, ...(dish.grind ? { grind: withWords(dish.grind) } : {}) } } : {}),
     ...(repair ? { repair: withoutItems(repair) } : {}),
-    ...(work ? { work: publicWork(work, timeline, cure) } : {}),
+    ...(work ? { work: publicWork({ ...plan, work }) } : {}),
+    ...(rest.totals ? { totals: { ...rest.totals, ...readyTotals(plan) } } : {}),
     ...(timeline ? { timeline: isoTimes(timeline) } : {}),
     ...(cure ? { cure: publicCure(cure) } : {}),
   });
+}
+
+/** When the boat may be used again, and for what. */
+function readyTotals(plan: Plan): { readonly ready?: unknown } {
+  const ready = readyOf(plan);
+  if (!ready) return {};
+  const instant = (ms: number): string => new Date(ms).toISOString();
+  const { what, at, span } = ready;
+  return { ready: { what, at: instant(at), ...(span ? { span: span.map(instant) } : {}) } };
 }
 
 /** Checks and ways out with their codes for a machine and their words for a person. */

@@ -5,6 +5,10 @@ import { goesOf, ifsOf, roundsOf } from '../work/rounds';
 import { surfacesOf } from '../work/surfaces';
 import { tellLag, tellStep } from '../work/tell';
 import type { Layer, Link, Work } from '../work/step';
+import type { Plan } from '../plan/plan';
+import { numberedWork } from './order/numbered';
+import { orderRows, type StepRow } from './order/rows';
+import { plainText } from './say';
 import type { CureForecast } from '../plan/cure-forecast';
 import type { Timeline } from '../schedule/timeline';
 
@@ -12,33 +16,34 @@ import type { Timeline } from '../schedule/timeline';
  * The work as an open document: steps numbered in the order in which they are told, with their words, their mark and when
  * they are done; the faces they are done on, what cures, what is mixed and what stands meanwhile; links with what is waited for on the way. Codes (`action`, `how`, `awaited`) stay; words may change.
  */
-export function publicWork(
-  { steps, links }: Work,
-  timeline: Timeline | undefined,
-  cure: CureForecast | undefined,
-): unknown {
+export function publicWork(plan: Plan & { readonly work: Work }): unknown {
+  const { work, timeline, cure } = plan;
+  const { steps, links } = work;
   const placed = new Map((timeline?.stages ?? []).flatMap((s) => s.tasks).map((t) => [t.id, t]));
   const times = (id: string): { start?: string; end?: string } => {
     const task = placed.get(id);
     return task ? { start: new Date(task.start).toISOString(), end: new Date(task.end).toISOString() } : {};
   };
   const surfaces = surfacesOf(steps);
+  const rows = new Map(orderRows(plan, {}).flatMap((r) => (r.kind === 'step' ? [[r.id, r] as const] : [])));
   return {
-    steps: steps.map((s, k) => ({
-      n: k + 1,
+    steps: numberedWork(plan).steps.map(({ n, text, step: s, reopens }) => ({
+      n,
       id: s.id,
       stage: s.stage,
       action: s.action,
       how: s.how,
       place: s.place,
-      text: tellStep(s),
+      text,
       done: ACTIONS[s.action].done,
       hands: s.people,
       work: s.work,
       ...(s.go === undefined ? {} : { go: s.go }),
       ...(s.plies ? { plies: s.plies } : {}),
+      ...(reopens ? { reopens } : {}),
       on: surfaces.on.get(s.id) ?? [],
       ...times(s.id),
+      ...toldAt(rows.get(s.id)),
     })),
     surfaces: surfaces.all,
     layers: layersOf(links, timeline, cure),
@@ -68,6 +73,19 @@ export function publicWork(
     })),
   };
 }
+
+/** What the order says at a step. */
+const toldAt = (row: StepRow | undefined): object =>
+  row
+    ? {
+        gates: row.gates,
+        cautions: row.cautions,
+        tests: row.tests,
+        ...(row.figures.length > 0 ? { figures: plainText(row.figures) } : {}),
+        ...(row.pot.length > 0 ? { pot: plainText(row.pot) } : {}),
+        photo: row.photo,
+      }
+    : {};
 
 const idOf = ({ of, number, face, product }: Layer): string =>
   [of, product, face, number].filter((x) => x !== undefined).join('-');

@@ -1,5 +1,5 @@
 import type { Parts } from '../materials/parts';
-import type { Words } from '../repairs/words';
+import type { Words } from '../trace/words';
 import type { Figure } from '../trace/figure';
 import { formatStored } from '../units/format-stored';
 import { formatAs, type UnitPreferences } from '../units/preferences';
@@ -60,7 +60,9 @@ export function sayIn(
   { units }: Reader = {},
 ): string {
   const f = formatAs(figure.value, unit, decimals, units);
-  return `${f.text} ${f.unit}`;
+  // What is there is never told as nothing.
+  const least = figure.value > 0 && /^0[.]?0*$/.test(f.text) ? `under ${f.text.replace(/0$/, '1')}` : f.text;
+  return `${least} ${f.unit}`;
 }
 
 /** A figure that can be opened, within a text. */
@@ -76,8 +78,12 @@ export const saidWords = (words: Words, reader: Reader = {}): Said =>
     typeof w === 'string'
       ? w
       : 'figure' in w
-        ? figureIn(w.figure, w.as, w.decimals, reader)
-        : figure(w, reader),
+        ? w.bare
+          ? { text: formatAs(w.figure.value, w.as, w.decimals, reader.units).text, figure: w.figure }
+          : figureIn(w.figure, w.as, w.decimals, reader)
+        : 'as' in w
+          ? sayIn(w, w.as, w.decimals, reader)
+          : figure(w, reader),
   );
 
 /** The likely range of a figure in one unit: "90 to 180 mm"; empty where none is known. */

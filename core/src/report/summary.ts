@@ -2,7 +2,7 @@ import { linkOf, type Chain } from '../match/chain';
 import type { Figure } from '../trace/figure';
 import type { Stage } from '../trace/problem';
 import type { Plan } from '../plan/plan';
-import { lower } from '../repairs/words';
+import { lower } from '../trace/words';
 import type { SurveyResult } from '../survey/extent';
 import { figure, figureIn, plainText, said, saidWords, sizeOf, type Reader, type Said } from './say';
 

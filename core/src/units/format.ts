@@ -35,23 +35,25 @@ export function formatIn(value: number, unit: UnitSymbol, decimals?: number): Fo
   return { text: formatNumber(v, decimals ?? threeFigures(v)), unit };
 }
 
+/** Cure and drying are waited for by the hour up to ten days. */
+const HOURS_READ = 240;
+
 /**
- * Duration as a person says it: under two hours in minutes, then "5 h 20", then "4 d 6 h".
+ * Duration as a person counts it: under two hours in minutes, then "5 h 20 min", from a day on whole hours, "90 h", from
+ * ten days on whole days.
  * @param seconds duration in s
  */
 export function formatDuration(seconds: number): Formatted {
   const minutes = Math.round(seconds / 60);
   if (minutes < 120) return { text: formatNumber(minutes), unit: 'min' };
   const hours = Math.floor(minutes / 60);
-  if (hours < 48) {
+  if (hours < 24) {
     const rest = minutes % 60;
     return {
       text: rest ? `${hours} h ${String(rest).padStart(2, '0')}` : String(hours),
       unit: rest ? 'min' : 'h',
     };
   }
-  const roundedHours = Math.round(minutes / 60);
-  const days = Math.floor(roundedHours / 24);
-  const restHours = roundedHours % 24;
-  return { text: restHours ? `${days} d ${restHours}` : String(days), unit: restHours ? 'h' : 'd' };
+  if (hours < HOURS_READ) return { text: String(Math.round(minutes / 60)), unit: 'h' };
+  return { text: String(Math.round(minutes / 1440)), unit: 'd' };
 }

@@ -1,5 +1,6 @@
 import type { Figure } from '../trace/figure';
 import type { Stage } from '../trace/problem';
+import type { Words } from '../trace/words';
 import type { Action, Awaited, How } from './actions';
 import type { Place } from './place';
 
@@ -27,8 +28,17 @@ export interface Round {
   readonly likely: Figure;
 }
 
+/** Which of the cups that the plan works out part by part. */
+export type Cup =
+  | { readonly of: 'laminate'; readonly batch: number }
+  | { readonly of: 'filler' }
+  | { readonly of: 'coat' }
+  | { readonly of: 'repair'; readonly id: string };
+
 /** What a step mixes: so much of a product in each of so many pots. */
 export interface InPots {
+  /** Absent where the plan does not work out its parts. */
+  readonly cup?: Cup;
   /** Id of the product. */
   readonly product: string;
   /** Of one pot, kg; absent where the plan does not work it out. */
@@ -59,6 +69,8 @@ export type Step = Variant & {
   readonly round?: Round;
   /** What it mixes. */
   readonly pot?: InPots;
+  /** The figures that are needed while it is done: a line, a size, a film. */
+  readonly figures?: Words;
 };
 
 /** The window of the layer just laid, s from when it lies, and what is done first where it is missed. */

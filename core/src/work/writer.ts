@@ -3,6 +3,7 @@ import { RATES } from '../materials/work-rates';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
 import type { Stage } from '../trace/problem';
+import type { Words } from '../trace/words';
 import type { Action, Awaited, How } from './actions';
 import { workId } from './ids';
 import type { Place } from './place';
@@ -54,6 +55,8 @@ export interface StepMore {
   readonly round?: Round;
   /** What it mixes. */
   readonly pot?: InPots;
+  /** The figures that are needed while it is done. */
+  readonly figures?: Words;
 }
 
 /** What is said of a wait besides how long it is. */
@@ -110,7 +113,7 @@ export class StepWriter {
     how: How<A>,
     where: Where,
     work: Figure,
-    { people = 1, withNext = false, plies, aside = false, round, pot }: StepMore = {},
+    { people = 1, withNext = false, plies, aside = false, round, pot, figures }: StepMore = {},
   ): this {
     const step = stepOf(stage, action, how, where, work, people);
     const go = this.#go ?? (withNext ? step.id : undefined);
@@ -121,10 +124,18 @@ export class StepWriter {
         ...(plies ? { plies } : {}),
         ...(round ? { round } : {}),
         ...(pot ? { pot } : {}),
+        ...(figures && figures.length > 0 ? { figures } : {}),
       },
       ...(aside ? { aside } : {}),
     });
     this.#go = withNext ? go : undefined;
+    return this;
+  }
+
+  /** The figures that are needed at the step just written. */
+  figures(figures: Words): this {
+    const last = this.#items.pop();
+    if (last) this.#items.push('step' in last ? { ...last, step: { ...last.step, figures } } : last);
     return this;
   }
 

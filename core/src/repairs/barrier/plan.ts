@@ -11,7 +11,7 @@ import { planCoats, type CoatSystem } from '../common/coats';
 import { dryUntilRead, planDrying } from '../common/drying';
 import { layerVolume, goesAlike, shareOf, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
-import { lower, microns, ml, mm, words } from '../words';
+import { lower, microns, ml, mm, words } from '../../trace/words';
 import {
   PEEL_FROM_DENSITY,
   PEEL_FROM_SHARE,
@@ -74,22 +74,27 @@ export const BARRIER_KIND = byBuilder({
     b.step('grind', 'open', opened.peel ? 'peel' : 'blisters', { place: 'blisters', serves: 'ground' }, 30, [
       opened.peel ? perM2(60 * MIN, area) : each(1.2 * MIN, opened.count, 'per blister'),
     ])
+      .figures(opened.peel ? words`${opened.face}` : words`${opened.count} of ${mm(opened.diameter)}`)
       .step('grind', 'abrade', 'blast', { place: 'face', serves: 'ground' }, 20, [perM2(12 * MIN, area)])
       .step('grind', 'wash', 'blisters', { place: 'blisters', serves: 'ground' }, 20, [perM2(6 * MIN, area)]);
     dryUntilRead(b, 'driesWashed', { place: 'face', serves: 'ground' }, drying, { every: 'week' });
     b.caution(
       'grind',
       'The fluid in a blister is acid and under pressure: goggles and gloves, prick it from the side.',
+      'open',
     );
     b.caution(
       'grind',
       'Old antifouling is poison: wet or shrouded abrasion, P3, overalls, waste contained as local rules say.',
+      'wash',
+      'open',
     );
-    b.accept('grind', 'tape film over a washed spot over night', 'no water under it in the morning').accept(
+    b.accept(
       'grind',
-      'meter at the marked places',
-      'dry, and no longer falling',
-    );
+      'tape film over a washed spot over night',
+      'no water under it in the morning',
+      'read',
+    ).accept('grind', 'meter at the marked places', 'dry, and no longer falling', 'read');
 
     const filler = linkOf(chain, 'bond');
     if (filler) fill(b, opened.volume, filler, area);
@@ -204,7 +209,7 @@ function planOpened(b: RepairBuilder, area: Figure): Opened {
   sheet.say(
     peel
       ? words`Peel ${mm(off, 1)} off ${area}: ${share} of it is blistered.`
-      : words`Open ${count} blisters of ${mm(diameter)} to sound laminate, ${opened} in all, ${share} of the face.`,
+      : words`Open ${count} ${count.value === 1 ? 'blister' : 'blisters'} of ${mm(diameter)} to sound laminate, ${opened} in all, ${share} of the face.`,
   );
   return { count, depth, diameter, volume, face: peel ? area : opened, peel };
 }
@@ -354,6 +359,7 @@ function secondRound(b: RepairBuilder, hidden: Hidden, system: CoatSystem, barri
   b.caution(
     'finish',
     'Moving a stand or block is a step for the lead technician, with a second person and the yard’s lift plan: one at a time, the next set and loaded before one is taken, nobody under the boat.',
+    'moveStands',
   );
 }
 
@@ -377,5 +383,5 @@ function tellBarrier(b: RepairBuilder, system: CoatSystem, barrier: Sheet): void
       ...(times?.windowCloses ? [[['abrade before the next coat after'], [times.windowCloses]]] : []),
     ],
   );
-  b.accept('finish', 'wet comb in every coat, litres against the plan', 'film and litres as planned');
+  b.accept('finish', 'wet comb in every coat, litres against the plan', 'film and litres as planned', 'coat');
 }

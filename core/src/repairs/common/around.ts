@@ -8,7 +8,7 @@ import type { Item } from '../../work/step';
 import { stepOf } from '../../work/step-of';
 import type { KindInput, Sanding } from '../kind';
 import type { RepairInput, RepairPlan, RepairSheet, SandRequest } from '../repair';
-import { planSanding, type SandingStep } from './sanding';
+import { planSanding, type SandingStep, papersOf } from './sanding';
 import { dryPapers, filmPapers } from './shelf';
 
 /** What a kind of repair is worked out from. @returns undefined before a chain is chosen */
@@ -149,11 +149,14 @@ function stepsFor(
 /** Sanding as steps of a stage. */
 export const paperSteps = (sanding: Sanding, stage: Stage): readonly Item[] =>
   (sanding[stage] ?? []).map((s) => ({
-    step: stepOf(
-      stage,
-      'sand',
-      s.wet ? 'wet' : 'grit',
-      { place: 'face', serves: `${stage}-${s.paperId}`, fields: { grit: s.grit } },
-      s.time,
-    ),
+    step: {
+      ...stepOf(
+        stage,
+        'sand',
+        s.wet ? 'wet' : 'grit',
+        { place: 'face', serves: `${stage}-${s.paperId}`, fields: { grit: s.grit } },
+        s.time,
+      ),
+      figures: papersOf(s),
+    },
   }));

@@ -2,7 +2,7 @@ import type { Product } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import type { RepairBuilder } from '../builder';
-import { words } from '../words';
+import { words } from '../../trace/words';
 import { wholeNumber } from './measures';
 
 /** Squeezed out of a fresh nozzle until both parts come evenly, and what stays in it, m³. Source: typical of small static mixers. */

@@ -7,6 +7,7 @@ import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import type { Stage } from '../../trace/problem';
 import { afterLast, overFace } from './over-face';
+import { microns, ml, words } from '../../trace/words';
 import { type RepairBuilder } from '../builder';
 import { perM2, perMetre } from '../../work/writer';
 import { massFor, mixed } from './mixing';
@@ -152,7 +153,7 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
     volume,
     product,
   );
-  layCoats(b, q, coats.value, pots, lay);
+  layCoats(b, q, { n: coats.value, wet: wetPerCoat, each: volumePerCoat, pots, lay });
   return { dryFilm, coats, dryPerCoat, wetPerCoat, volume, volumePerCoat };
 }
 
@@ -170,8 +171,18 @@ const awaitedOf = (last: boolean, then: CoatQuestion['last'], again: boolean): A
         ? 'nextCoatAgain'
         : 'nextCoat';
 
-/** Coats one after another, each with its window. @param lay working time of one coat, s */
-function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | undefined, lay: Figure): void {
+interface Coats {
+  readonly n: number;
+  /** Wet film and volume of one. */
+  readonly wet: Figure;
+  readonly each: Figure;
+  readonly pots: Figure | undefined;
+  /** Working time of one coat, s. */
+  readonly lay: Figure;
+}
+
+/** Coats one after another, each with its window. */
+function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay }: Coats): void {
   const times = b.times(q.product);
   for (let coat = 1; coat <= n; coat += 1) {
     const key = `${q.id}-${coat}`;
@@ -193,6 +204,7 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, n: number, pots: Figure | u
       { place: 'face', serves: key, fields },
       RATES.coatFixed / 60,
       [perM2(RATES.rollPerM2, q.area)],
+      { figures: words`${microns(wet)} wet by the comb, ${ml(each)}` },
     );
     const waits = times && !(last && q.last === 'overcoated' && !times.windowOpens);
     const cured = last && q.last === 'cures';

@@ -8,7 +8,7 @@ import { workId } from '../../work/ids';
 import { each, type Where } from '../../work/writer';
 import type { RepairBuilder } from '../builder';
 import { Drawing } from '../drawing';
-import { words } from '../words';
+import { words } from '../../trace/words';
 import { chartFrame } from './chart';
 
 const DAY = 86_400;

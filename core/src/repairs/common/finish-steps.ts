@@ -1,3 +1,4 @@
+import { APPLICATIONS } from '../../finish/application';
 import { COAT_RATE } from '../../finish/film';
 import { afterLast, overFace } from './over-face';
 import type { Chain } from '../../match/chain';
@@ -5,7 +6,9 @@ import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
 import type { Item } from '../../work/step';
+import { joined, microns, words, type Words } from '../../trace/words';
 import type { TaskFacts } from '../kind';
+import { papersOf } from './sanding';
 import type { FinishPlan } from './finish-stage';
 import { each, perM2, perMetre, StepWriter } from '../../work/writer';
 
@@ -57,6 +60,7 @@ export function finishSteps(work: FinishWork, ledger: Ledger): readonly Item[] {
       s.wet ? 'wet' : 'grit',
       { place: 'finish', serves: `coat-${s.paperId}`, fields: { grit: s.grit } },
       s.time,
+      { figures: papersOf(s) },
     );
   for (let i = 1; i <= finish.polishStages; i += 1)
     w.step('finish', 'polish', i === 1 ? 'cut' : 'fine', { place: 'finish', serves: `gloss-${i}` }, 0, [
@@ -91,7 +95,11 @@ function coatSteps(
     [each(RATES.mixBatch, finish.batchesPerCoat, 'per cup')],
     {
       withNext: true,
-      pot: chain?.finish && { product: chain.finish.id, count: finish.batchesPerCoat },
+      pot: chain?.finish && {
+        product: chain.finish.id,
+        count: finish.batchesPerCoat,
+        cup: { of: 'coat' },
+      },
     },
   );
   const fields = { coat };
@@ -100,7 +108,9 @@ function coatSteps(
     perM2(COAT_RATE[finish.method], finish.area),
   ]);
   const last = coat === finish.coats.value;
-  w.timed('finish', 'coat', how, { place: 'finish', serves, fields }, work);
+  w.timed('finish', 'coat', how, { place: 'finish', serves, fields }, work, {
+    figures: coatFigures(finish, coat),
+  });
   if (last)
     tapeOff(w, 'finish', masking).beside('tapeSets', { place: 'finish', serves }, m.windowOpens ?? m.usable, {
       ...(m.windowOpens ? { cures: { layer: { of: 'finish', number: coat }, moment: 'opens' } } : {}),
@@ -119,6 +129,21 @@ function coatSteps(
     ...(opens && closes ? { window: { opens, closes, missed } } : {}),
     ...(over ? { over } : {}),
   });
+}
+
+/** How the coat goes on, how thick, and where its tape lies. */
+function coatFigures({ method, gauge, tape }: FinishPlan, coat: number): Words {
+  const step = tape.length > 1 ? tape[coat - 1] : undefined;
+  return joined(
+    [
+      [APPLICATIONS[method].name],
+      words`${microns(gauge)} wet by the comb`,
+      step === undefined || step === 0
+        ? []
+        : ['tape ', { value: step, as: 'mm', decimals: 0 }, ' inside the line'],
+    ],
+    ', ',
+  );
 }
 
 /** The tape comes off. @param masking its length */

@@ -7,7 +7,7 @@ import type { Ledger } from '../../trace/ledger';
 import { RepairBuilder } from '../builder';
 import { perM2, perMetre } from '../../work/writer';
 import type { RepairInput, RepairPlan } from '../repair';
-import { microns, ml, words } from '../words';
+import { microns, ml, words } from '../../trace/words';
 import { planCoats } from './coats';
 import { volumeOf } from './measures';
 

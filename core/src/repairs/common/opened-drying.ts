@@ -18,11 +18,12 @@ export function planOpenedDrying(input: RepairInput, ledger: Ledger): RepairPlan
     b.caution(
       'grind',
       'Warm air on an opened core: an electric heater with thermostat on a residual-current breaker, clear of film and covers; never a flame or an engine’s exhaust under a tent. Solvent is aired out before anything is switched on. Nobody sleeps or stays in a closed tent.',
+      'air',
     );
     b.at('grind').note([
       'Nothing is laid on a damp core or inner skin: it keeps the water, and the new skin lets go of it.',
     ]);
   }
-  b.accept('grind', 'meter at the marked places', 'dry, and no longer falling');
+  b.accept('grind', 'meter at the marked places', 'dry, and no longer falling', 'read');
   return b.done('drying', 'drying');
 }

@@ -5,6 +5,7 @@ import type { Paper, SandingTool } from '../../materials/abrasives';
 import { P_GRAIN } from '../../materials/grits';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
+import { microns, words, type Words } from '../../trace/words';
 
 export const timeSaved = formula({
   id: 'repairs/common/sanding',
@@ -29,6 +30,10 @@ export interface SandingStep {
   readonly time: Figure;
   readonly discs: Figure;
 }
+
+/** What is needed while a paper is used: its tool, which way, and what it has to take off. */
+export const papersOf = ({ tool, direction, depth }: SandingStep): Words =>
+  words`${tool}, ${direction}, takes off ${microns(depth)}`;
 
 /** The same task gone through with the papers that the yard is used to. */
 export interface HabitCost {
@@ -193,6 +198,11 @@ function tell(q: SandingQuestion, answer: GritAnswer, ledger: Ledger): void {
     );
 }
 
+/** A board is drawn over a face that it can lie on, m; a chip is levelled with a small hard block. */
+const BOARD_FROM = 0.15;
+const forSpot = (paper: Paper, area: number): Paper =>
+  paper.tool === 'long board' && Math.sqrt(area) < BOARD_FROM ? { ...paper, tool: 'hand block' } : paper;
+
 /** A grit sequence with every step traced, and what the usual papers would cost instead. */
 export function planSanding(q: SandingQuestion, ledger: Ledger): SandingPlan {
   const answer = gritSequence({
@@ -200,7 +210,7 @@ export function planSanding(q: SandingQuestion, ledger: Ledger): SandingPlan {
     area: q.area.value,
     endGrain: P_GRAIN[q.end],
     coarsestGrain: P_GRAIN[q.coarsest],
-    papers: q.papers,
+    papers: q.papers.map((paper) => forSpot(paper, q.area.value)),
     levels: q.levels,
   });
   tell(q, answer, ledger);

@@ -1,14 +1,26 @@
+import type { HullFamily } from '../../materials/substrates';
 import { RATES } from '../../materials/work-rates';
 import type { Ledger } from '../../trace/ledger';
 import type { Item } from '../../work/step';
 import { StepWriter } from '../../work/writer';
 
-/** What every job begins with. */
-export const surveySteps = (ledger: Ledger): readonly Item[] =>
+/** Hulls that ring where they are sound; the others are looked over. */
+const RINGS: ReadonlySet<HullFamily> = new Set([
+  'frp',
+  'frp-cored',
+  'smc',
+  'wood',
+  'foil',
+  'thermoplastic',
+  'foam-sheet',
+]);
+
+/** What every job begins with. @param families of the hulls that it may be about */
+export const surveySteps = (ledger: Ledger, families: readonly HullFamily[]): readonly Item[] =>
   new StepWriter(ledger).step(
     'survey',
     'survey',
-    'tap',
+    families.length === 0 || families.some((f) => RINGS.has(f)) ? 'tap' : 'look',
     { place: 'hull', serves: 'damage' },
     RATES.surveyAndTap,
   ).items;

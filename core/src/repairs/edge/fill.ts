@@ -9,7 +9,7 @@ import { abradeBetween } from '../common/goes';
 import { goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { planReinforcement } from '../common/reinforce';
-import { lower, ml, words } from '../words';
+import { lower, ml, words } from '../../trace/words';
 import type { Joint, Part } from './part';
 
 const MIN = 60;
@@ -128,7 +128,10 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
       { place: 'fill', serves: `fill-${go}`, fields: { go } },
       8,
       [],
-      { withNext: wet !== undefined || clamps !== undefined },
+      {
+        withNext: wet !== undefined || clamps !== undefined,
+        figures: words`${ml(whole, 1)} ${goes.value > 1 ? 'in all goes' : 'in all'}`,
+      },
     );
     if (wet) {
       b.step(

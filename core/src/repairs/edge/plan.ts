@@ -7,7 +7,7 @@ import { RepairBuilder } from '../builder';
 import { perMetre } from '../../work/writer';
 import { byBuilder } from '../by-builder';
 import { grooveVolume } from '../common/measures';
-import { mm, words } from '../words';
+import { mm, words } from '../../trace/words';
 import { drawFoil } from './draw';
 import { compareOffsets, leadingRadius } from './foil-profile';
 import {
@@ -212,6 +212,7 @@ function lift(b: RepairBuilder, part: Part): void {
     b.caution(
       'grind',
       'Heavy part: crush hazard under and beside it. Cribbing before the pin is drawn, one person gives the word, nobody below.',
+      'takeOff',
     );
   }
   const heat = HEAT[b.input.substrate.id];
@@ -397,5 +398,6 @@ function shape(b: RepairBuilder, part: Part, face: Figure): void {
     'fair',
     'template and calipers, port against starboard',
     'light nowhere under the template, faces alike within 0.5 mm',
+    'sand',
   );
 }

@@ -10,7 +10,7 @@ import { byBuilder } from '../by-builder';
 import { massFor, mixed } from '../common/mixing';
 import { withLoss } from '../common/measures';
 import { Drawing } from '../drawing';
-import { lower, ml, mm, words } from '../words';
+import { lower, ml, mm, words } from '../../trace/words';
 import { CHAMFER, RELIEF, holesPutty, oversize, plugVolume } from './volumes';
 
 const DIAMETER = 0.006;
@@ -105,12 +105,16 @@ export const HOLES_KIND = byBuilder({
         ],
         ['A bent nail or an angled key in a drill clears the core behind the skin.'],
       );
-      b.step('grind', 'drill', 'core', { place: 'hole', serves: 'ground' }, 8, [each(150, n, 'per hole')]);
+      b.step('grind', 'drill', 'core', { place: 'hole', serves: 'ground' }, 8, [
+        each(150, n, 'per hole'),
+      ]).figures(words`${n} ${n.value === 1 ? 'hole' : 'holes'}, drilled out to ${mm(size, 1)}`);
     } else {
       b.at('grind').say(
         words`Chamfer and clean ${n} ${n.value === 1 ? 'hole' : 'holes'} of ${mm(d, 1)} on ${both ? 'both faces' : 'the outer face'}.`,
       );
-      b.step('grind', 'bevel', 'chamfer', { place: 'hole', serves: 'ground' }, 8, [each(50, n, 'per hole')]);
+      b.step('grind', 'bevel', 'chamfer', { place: 'hole', serves: 'ground' }, 8, [
+        each(50, n, 'per hole'),
+      ]).figures(words`${n} ${n.value === 1 ? 'hole' : 'holes'} of ${mm(d, 1)}`);
     }
     if (substrate.family !== 'wood' && job.damage.wet === 'wet')
       b.warn('grind', 'damage.wet', 'water-in-holes');
@@ -174,7 +178,9 @@ function fill(
       RATES.mixBatch / 60,
       pots ? [each(RATES.mixBatch, pots, 'per pot')] : [],
       b.mixes('fill'),
-    ).step('mix', 'fill', 'holes', { place: 'hole', serves: 'fill' }, 4, [each(40, n, 'per hole')]);
+    )
+      .step('mix', 'fill', 'holes', { place: 'hole', serves: 'fill' }, 4, [each(40, n, 'per hole')])
+      .figures(words`${ml(whole, 1)} in all`);
   if (times)
     b.wait('mix', 'untilSanded', { place: 'hole', serves: 'fill' }, times.sand, b.curing(bond, 'sand'));
   b.step('mix', 'strike', 'board', { place: 'hole', serves: 'fill' }, RATES.strike / 60);
@@ -197,7 +203,7 @@ function fill(
       ['Fastener', 'Hole'],
       [[[mm(fastener, 1)], ['as its table says, bedded in sealant']]],
     );
-  b.accept('mix', 'look at the far face', 'filler through every hole, no cavity');
+  b.accept('mix', 'look at the far face', 'filler through every hole, no cavity', 'strike', 'fill');
 }
 
 interface Shown {

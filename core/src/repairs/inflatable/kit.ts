@@ -1,7 +1,7 @@
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import type { RepairBuilder } from '../builder';
-import { words, type Words } from '../words';
+import { words, type Words } from '../../trace/words';
 
 export const kitGlue = formula({
   id: 'repairs/inflatable/kit',

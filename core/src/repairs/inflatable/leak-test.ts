@@ -4,7 +4,7 @@ import type { Figure } from '../../trace/figure';
 import type { RepairBuilder } from '../builder';
 import { Drawing } from '../drawing';
 import { chartFrame } from '../common/chart';
-import { words, type Words } from '../words';
+import { words, type Words } from '../../trace/words';
 import {
   STANDARD_ATMOSPHERE,
   correctedGauge,

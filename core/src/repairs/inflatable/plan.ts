@@ -5,7 +5,7 @@ import { RepairBuilder } from '../builder';
 import { each, perM2 } from '../../work/writer';
 import { byBuilder } from '../by-builder';
 import { formula } from '../../trace/formula';
-import { grams, lower, mm, words } from '../words';
+import { grams, lower, mm, size, words } from '../../trace/words';
 import { drawPatch, patchOutline } from './draw';
 import { planGlue, type Glue } from './glue';
 import { fieldKit } from './kit';
@@ -221,6 +221,9 @@ export const INFLATABLE_KIND = byBuilder({
           'per piece',
         ),
       ])
+      .figures(
+        words`${size(patch.length, patch.width)}, corners ${mm(patch.corner)}${patch.inside ? words`; inside ${size(patch.inside.length, patch.inside.width)}` : ''}`,
+      )
       .step(
         'mix',
         'clean',
@@ -298,17 +301,21 @@ export const INFLATABLE_KIND = byBuilder({
       b.caution(
         'mix',
         'A field fix is temporary: half the pressure, buoyancy aids on, close to shore, a second chamber full.',
+        'join',
       );
     }
     b.caution(
       'mix',
       'Blow up by hand or with a gauge in sight, never with a compressor; release in the sun.',
+      'test',
+      'survey',
     );
-    b.accept('mix', 'look at the dried coat against the light', 'even and dull, no wet or milky spot').accept(
+    b.accept(
       'mix',
-      'soap water over patch and seams at pressure',
-      'no bubble in five minutes',
-    );
+      'look at the dried coat against the light',
+      'even and dull, no wet or milky spot',
+      'coat',
+    ).accept('mix', 'soap water over patch and seams at pressure', 'no bubble in five minutes', 'test');
     drawPatch(b, patch, tube, board);
     b.pattern({
       id: 'patch',
@@ -385,7 +392,12 @@ function tellDry(b: RepairBuilder, patch: PatchPlan, welded: boolean): void {
     sheet.note([
       'Air at the nozzle by trial: the coating shines and flows, the threads stay white. Char or fumes: cooler.',
     ]);
-    b.accept('mix', 'peel the trial weld cold', 'the coating tears from its threads before the weld lets go');
+    b.accept(
+      'mix',
+      'peel the trial weld cold',
+      'the coating tears from its threads before the weld lets go',
+      'rehearse',
+    );
     return;
   }
   b.step('mix', 'join', 'tape', { place: 'tube', serves: 'tape' }, 6);

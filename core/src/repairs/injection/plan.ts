@@ -10,7 +10,7 @@ import { dryUntilRead, planDrying } from '../common/drying';
 import { massFor, mixed } from '../common/mixing';
 import { shareOf, wholeNumber, withLoss } from '../common/measures';
 import { Drawing } from '../drawing';
-import { lower, ml, mm, words } from '../words';
+import { lower, ml, mm, words } from '../../trace/words';
 import { gridCount, holeGrid } from './hole-grid';
 import { planThinSkin, THIN_SKIN } from './thin-skin';
 import { gapVolume, holesVolume, liquidFor } from './volumes';
@@ -151,12 +151,16 @@ export const INJECTION_KIND = byBuilder({
       b.caution(
         'survey',
         'No heat over 50 °C on a foam core, no lamp left alone; water that runs from a core is sour: gloves and goggles.',
+        'vent',
+        'air',
       );
     }
     b.at('grind').ask('repair.core.pitch', pitch).ask('repair.core.hole', D).ask('hull.thickness', skin);
     washFirst(b, area);
     b.step('grind', 'mark', 'grid', { place: 'skin', serves: 'grid' }, 10, [each(20, n, 'per hole')])
+      .figures(words`${n} holes, ${mm(pitch)} apart`)
       .step('grind', 'drill', 'grid', { place: 'skin', serves: 'grid' }, 6, [each(40, n, 'per hole')])
+      .figures(words`${mm(D, 1)} bit`)
       .step('grind', 'clean', 'blow', { place: 'core', serves: 'grid' }, 6, [each(10, n, 'per hole')])
       .step('grind', 'mask', 'holes', { place: 'skin', serves: 'grid' }, 4, [each(8, n, 'per hole')]);
     b.at('grind').key('Holes', n).key('Apart', pitch, 'mm', 0).key('Hole', D, 'mm', 1);
@@ -207,6 +211,8 @@ export const INJECTION_KIND = byBuilder({
       b.caution(
         'mix',
         'Pouring foam holds isocyanates and lifts a skin that has no vent: leave the next holes open, weight the skin, mask and gloves.',
+        'mix',
+        'inject',
       );
     }
     b.step(
@@ -221,6 +227,7 @@ export const INJECTION_KIND = byBuilder({
       .step('mix', 'inject', 'holes', { place: 'core', serves: 'bond' }, 5, [each(45, n, 'per hole')], {
         people: 2,
       })
+      .figures(words`about ${ml(perHole, 1)} each`)
       .step('mix', 'weight', 'skin', { place: 'skin', serves: 'bond' }, 12, [perM2(600, area)], {
         people: 2,
       });

@@ -11,7 +11,7 @@ import { massFor, mixed } from '../common/mixing';
 import { layerVolume, withLoss } from '../common/measures';
 import { Drawing } from '../drawing';
 import type { RepairPlan } from '../repair';
-import { ml, mm, words } from '../words';
+import { ml, mm, words } from '../../trace/words';
 
 /** A skin thinner than this is cut away where it is loose, not injected, m. Source: usual with thin-skinned craft. */
 export const THIN_SKIN = 0.0015;

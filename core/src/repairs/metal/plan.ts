@@ -12,7 +12,7 @@ import { abradeBetween } from '../common/goes';
 import { layerVolume, goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
-import { lower, microns, ml, mm, words } from '../words';
+import { lower, microns, ml, mm, words } from '../../trace/words';
 
 const MIN = 60;
 /** Bright metal is primed within so long, s, in dry air. Source: usual practice; aluminium grows its oxide at once. */
@@ -159,6 +159,8 @@ export const METAL_KIND = byBuilder({
     b.caution(
       'grind',
       'Sparks and bright steel dust start fires in bilges and on clothes; a disc that catches an edge kicks: two hands, face shield.',
+      'abrade',
+      'grind',
     );
 
     const primer = linkOf(chain, 'prime') as Sheet | undefined;
@@ -272,7 +274,9 @@ export const METAL_KIND = byBuilder({
       'grind',
       'wipe with a white cloth, magnifier into the pits',
       'clean cloth, no brown in any pit',
-    ).accept('mix', 'thumb along every edge', 'coat over it, no bright line');
+      'clean',
+      'abrade',
+    ).accept('mix', 'thumb along every edge', 'coat over it, no bright line', 'coat');
     draw(b, thickness, depth, radius);
     return b.done('metal', 'metal');
   },

@@ -13,7 +13,7 @@ import { massFor, mixed } from '../common/mixing';
 import { layerVolume, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { planReinforcement, type Reinforcement } from '../common/reinforce';
 import { purged } from '../common/cartridge';
-import { lower, ml, mm, words } from '../words';
+import { lower, ml, mm, words } from '../../trace/words';
 import { drawPlastic } from './draw';
 import { planOpening, type Opening } from './groove';
 import { plateFor, weld } from './weld-plan';
@@ -130,12 +130,15 @@ function openUp(b: RepairBuilder, o: Opening, line: boolean, welded: boolean): v
     );
     b.step('grind', 'stopHoles', 'plastic', { place: 'crack', serves: 'ends' }, 4, [
       each(RATES.stopHole, b.ledger.given('stops', 'stop holes', 2, 'count', 'computed', 'one at each end')),
-    ]);
+    ]).figures(words`${mm(d, 1)} bit`);
   }
   const opened = [perMetre((welded ? 10 : 7) * 60, o.run)];
   if (o.hole) b.step('grind', 'bevel', 'rim', { place: 'hole', serves: 'ground' }, 8, opened);
   else if (line) b.step('grind', 'open', 'groove', { place: 'crack', serves: 'ground' }, 8, opened);
   else b.step('grind', 'clean', 'dish', { place: 'dish', serves: 'ground' }, 8, opened);
+  b.figures(
+    words`${mm(o.depth, 1)} of ${mm(o.thickness, 1)} deep, ${mm(o.width, 1)} wide, ${mm(o.run)} long`,
+  );
 }
 
 /** Masking round a repair by the sheet. */
@@ -298,6 +301,8 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
     b.caution(
       'mix',
       'No strong solvent on acrylic or polycarbonate: it crazes under stress, at once or next week.',
+      'clean',
+      'wash',
     );
   if (b.input.substrate.family === 'foam-sheet')
     sheet.note([

@@ -3,7 +3,7 @@ import type { Product, Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
 import { perMetre } from '../../work/writer';
 import type { RepairBuilder } from '../builder';
-import { inUnit, mm, words } from '../words';
+import { inUnit, mm, words } from '../../trace/words';
 import type { Opening } from './groove';
 import { WELD_AIR, WELD_SPEED, rodArea, rodLength, rodMass, weldRuns, weldTime } from './weld';
 
@@ -65,6 +65,7 @@ export function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product 
       { place: 'groove', serves: 'weld', fields: { runs: runs.value } },
       time,
     )
+    .figures(words`${mm(D, 1)} rod, air ${air} at the nozzle, as the trial showed`)
     .wait(
       'mix',
       'coolsSlowly',
@@ -106,5 +107,6 @@ export function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product 
   b.caution(
     'mix',
     'Hot air of 300 °C and hot plastic burn: gloves, sleeves, extraction; nothing that burns behind the hull, tank and lockers aired.',
+    'weld',
   );
 }

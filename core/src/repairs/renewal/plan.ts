@@ -10,7 +10,7 @@ import { byBuilder } from '../by-builder';
 import { planCoats } from '../common/coats';
 import { volumeOf } from '../common/measures';
 import { Drawing } from '../drawing';
-import { microns, words, type Words } from '../words';
+import { microns, words, type Words } from '../../trace/words';
 
 const MIN = 60;
 /** Film that each step of clearing takes off a gel coat, m, and time per m². Source: judged; machine with foam pad or wet by hand. */
@@ -190,7 +190,12 @@ function clear(b: RepairBuilder, area: Figure, product: Sheet): void {
     ['Panels of half a metre, the pad flat and moving; wash the pad before the next grade.'],
     ['Chalk comes back in a season or two without wax.'],
   );
-  b.caution('finish', 'Machine and water: air tools or a battery, no mains lead on wet ground.');
+  b.caution(
+    'finish',
+    'Machine and water: air tools or a battery, no mains lead on wet ground.',
+    'sand',
+    'polish',
+  );
   drawBuild(b, [
     ['gel coat left', left, 'gel-coat'],
     ['taken off', off, 'void'],
@@ -249,7 +254,13 @@ function repaint(b: RepairBuilder, area: Figure): void {
     b.step('mix', 'rehearse', 'paint', { place: 'face', serves: 'coat' }, 15, [], {
       people: 2,
     });
-  b.accept('mix', 'tape test on the old coat, cross-cut', 'nothing comes off with the tape');
+  b.accept(
+    'mix',
+    'tape test on the old coat, cross-cut',
+    'nothing comes off with the tape',
+    'wash',
+    'abrade',
+  );
   const coats = b.pick('coats', 'coats of paint', 'count', own.coats, PAINT_COATS, 'two on a keyed coat');
   const paint = chain.finish;
   const perCoat = b.assumed(

@@ -20,7 +20,7 @@ import {
   withLoss,
 } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
-import { grams, lower, ml, mm, words } from '../words';
+import { lower, ml, mm, words } from '../../trace/words';
 import { crazingLength, dishVolume, starLength, stressLength } from './lines';
 import { PROUD, type Opened } from './opened';
 import { draw } from './draw';
@@ -98,8 +98,7 @@ export const SURFACE_KIND = byBuilder({
       b.at('finish')
         .key('Face', o.face)
         .say(words`Compound and wax over ${o.face}; the fill is its own finish.`)
-        .ask('system.finish', 'none')
-        .note(['Tint the fill before the hardener: a cured chip beside the hull, dry, in daylight.']);
+        .ask('system.finish', 'none');
     }
     draw(b, o);
     return b.done('surface', 'surface');
@@ -262,9 +261,15 @@ function openDish(b: RepairBuilder): Opened {
       ],
     );
   washFirst(b, face);
-  b.step('grind', 'open', hollow ? 'shell' : 'dish', { place: 'dish', serves: 'ground' }, 8, [
-    perMetre(8 * MIN, survey.perimeter),
-  ]).step('grind', 'abrade', 'scuff', { place: 'dish', serves: 'ground' }, 6, [
+  b.step(
+    'grind',
+    'open',
+    hollow ? 'shell' : 'dish',
+    { place: 'dish', serves: 'ground' },
+    8,
+    [perMetre(8 * MIN, survey.perimeter)],
+    { figures: words`${opened}, ${mm(depth, 1)} deep` },
+  ).step('grind', 'abrade', 'scuff', { place: 'dish', serves: 'ground' }, 6, [
     perM2(RATES.abradePerM2, face),
   ]);
   return { depth, volume, face, masking };
@@ -320,6 +325,7 @@ function fill(b: RepairBuilder, o: Opened, bond: Product): void {
       { place: 'fill', serves: `fill-${go}`, fields: { go } },
       4,
       o.line ? [perMetre(4 * MIN, o.line.length)] : [perM2(40 * MIN, o.face)],
+      { figures: words`${ml(one, 1)}` },
     );
     if (times)
       b.wait(
@@ -333,11 +339,12 @@ function fill(b: RepairBuilder, o: Opened, bond: Product): void {
   const styrene = bond.traits?.includes('styrene');
   b.at('mix').key('Fill', whole, 'ml', 1).key('Goes', goes).key('In all', all);
   b.at('mix').say(
-    words`${ml(whole, 1)} of ${lower(bond.name)} in ${goes} ${goes.value === 1 ? 'go' : 'goes'}, ${grams(all, 1)} in all${times ? words`; sand after ${times.sand}` : ''}.`,
+    words`${ml(whole, 1)} of ${lower(bond.name)} in ${goes} ${goes.value === 1 ? 'go' : 'goes'}${times ? words`; sand after ${times.sand}` : ''}.`,
   );
-  if (styrene)
-    b.at('mix').note([
-      'Film over it keeps the air off while it cures; a waxed gel coat needs none, and nothing goes over it without sanding.',
-    ]);
-  b.accept('mix', 'a gloved nail into the fill', 'no print, no smell of styrene at the surface');
+  b.accept(
+    'mix',
+    'a gloved nail into the fill',
+    styrene ? 'no print, no smell of styrene' : 'no print',
+    'fill',
+  );
 }

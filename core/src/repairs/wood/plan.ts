@@ -11,7 +11,7 @@ import { WOOD_LIMIT, dryUntilRead, planDrying } from '../common/drying';
 import { layerVolume, stripArea, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { planReinforcement } from '../common/reinforce';
-import { lower, ml, mm, words } from '../words';
+import { lower, ml, mm, size, words } from '../../trace/words';
 import {
   SCARF,
   cutBack,
@@ -175,14 +175,17 @@ function cutOut(b: RepairBuilder): Wood {
       { place: 'dish', serves: 'ground' },
       15,
       [perM2(240 * MIN, area)],
-    ).step('grind', 'bevel', 'scarf', { place: 'joint', serves: 'ground' }, 12, [
-      perMetre(25 * MIN, width),
-      each(
-        18 * MIN,
-        b.ledger.given('ends', 'ends', 2, 'count', 'computed', 'both ends of the piece'),
-        'per end',
-      ),
-    ]);
+    )
+      .figures(size(length, width))
+      .step('grind', 'bevel', 'scarf', { place: 'joint', serves: 'ground' }, 12, [
+        perMetre(25 * MIN, width),
+        each(
+          18 * MIN,
+          b.ledger.given('ends', 'ends', 2, 'count', 'computed', 'both ends of the piece'),
+          'per end',
+        ),
+      ])
+      .figures(words`${ratio}, ${mm(scarf)} long`);
     sheet.note([
       'Where a scarf has no room: a graving piece with its ends cut like a diamond, grain along, and a butt block behind.',
     ]);
@@ -244,12 +247,18 @@ function piece(b: RepairBuilder, w: Wood, bond: Product, plate: Sheet | undefine
     ['Same species, rings lying the same way, grain along; no sapwood.'],
     ['Dry-fit and clamp without glue first: what does not close dry does not close wet.'],
   );
-  b.step('laminate', 'make', 'piece', { place: 'piece', serves: 'piece' }, 30, [
-    perM2(300 * MIN, stock),
-  ]).step('laminate', 'rehearse', 'piece', { place: 'piece', serves: 'glue' }, 15);
-  b.step('mix', 'saturate', 'faces', { place: 'joint', serves: 'glue' }, 10, [perM2(40 * MIN, joint)], {
-    withNext: true,
-  }).step(
+  b.step('laminate', 'make', 'piece', { place: 'piece', serves: 'piece' }, 30, [perM2(300 * MIN, stock)])
+    .figures(words`${size(long, w.width)}, ${mm(w.thickness)} thick`)
+    .step('laminate', 'rehearse', 'piece', { place: 'piece', serves: 'glue' }, 15);
+  b.step(
+    'mix',
+    'saturate',
+    'faces',
+    { place: 'joint', serves: 'glue' },
+    10,
+    [perM2(40 * MIN, joint)],
+    b.mixes('glue'),
+  ).step(
     'mix',
     'glue',
     'piece',
@@ -294,7 +303,7 @@ function shut(b: RepairBuilder, w: Wood, bond: Product): void {
     .say(words`Glued shut: ${joint} of joint, clamped over film.`)
     .note(['A crack that will not close dry gets a thin spline of like wood instead of force.']);
   b.step('laminate', 'rehearse', 'clamp', { place: 'joint', serves: 'glue' }, 10);
-  b.step('mix', 'saturate', 'split', { place: 'joint', serves: 'glue' }, 8, [], { withNext: true }).step(
+  b.step('mix', 'saturate', 'split', { place: 'joint', serves: 'glue' }, 8, [], b.mixes('glue')).step(
     'mix',
     'glue',
     'split',
@@ -333,7 +342,7 @@ function filled(b: RepairBuilder, w: Wood, bond: Product): void {
     next: 'can be sanded',
   });
   b.material('bond', bond.name, 'fill', mass, bond);
-  b.step('mix', 'fill', 'wood', { place: 'dish', serves: 'fill' }, 10);
+  b.step('mix', 'fill', 'wood', { place: 'dish', serves: 'fill' }, 10, [], { pot: b.mixes('fill').pot });
   cure(b, bond, false);
   b.at('grind').ask('damage.depth', depth);
   b.at('mix')
@@ -346,7 +355,7 @@ function cure(b: RepairBuilder, bond: Product, clamped = true): void {
   if (times)
     b.wait('mix', 'underClamps', { place: 'joint', serves: 'glue' }, times.sand, b.curing(bond, 'sand'));
   if (clamped) b.step('mix', 'strike', 'clamps', { place: 'joint', serves: 'glue' }, RATES.strike / 60);
-  b.accept('mix', 'squeeze-out along every line, nail into it', 'a bead all along, hard');
+  b.accept('mix', 'squeeze-out along every line, nail into it', 'a bead all along, hard', 'strike', 'glue');
 }
 
 function sheathe(b: RepairBuilder, w: Wood, cloth: Cloth, bond: Product): void {

@@ -3,6 +3,7 @@ import type { Ledger } from '../../../trace/ledger';
 import type { Item } from '../../../work/step';
 import { each, perM2, perMetre, StepWriter } from '../../../work/writer';
 import type { GrindPlan } from '../dish-plan';
+import { grams, joined, mm, size, words } from '../../../trace/words';
 import type { Parts } from './parts';
 
 /** What is fitted and bedded before the first ply goes on. */
@@ -98,11 +99,20 @@ function backingSteps(w: StepWriter, parts: Parts): void {
 
 function coringSteps(w: StepWriter, { coring, mix }: Parts): void {
   if (!coring || !mix) return;
-  w.step('laminate', 'core', 'fit', { place: 'core', serves: 'core-fit' }, RATES.cutPatternSet, [
-    perM2(RATES.coreFitPerM2, coring.area),
-  ]);
+  w.step(
+    'laminate',
+    'core',
+    'fit',
+    { place: 'core', serves: 'core-fit' },
+    RATES.cutPatternSet,
+    [perM2(RATES.coreFitPerM2, coring.area)],
+    {
+      figures: words`${coring.product.name}, ${size(coring.length, coring.width)}, ${mm(coring.thickness, 1)} thick`,
+    },
+  );
   w.step('laminate', 'mix', 'core', { place: 'bench', serves: 'core' }, 2 * RATES.mixBatch, [], {
     withNext: true,
+    figures: words`${grams(coring.priming, 1)} to prime, ${grams(coring.bedding, 1)} to bed`,
   });
   w.step('laminate', 'core', 'bed', { place: 'core', serves: 'core' }, RATES.spreadFixed, [
     perM2(RATES.spreadPerM2, coring.bondArea),
@@ -132,6 +142,7 @@ export function tabSteps(w: StepWriter, { structure = [], mix }: Parts): void {
       { place: 'member', serves: `tabs-${number}`, fields: { name: m.name, count: m.strips.length } },
       RATES.mixBatch,
       m.strips.map(() => metre(RATES.tabPerMetre)),
+      { figures: joined(m.strips.map((t) => words`${t.number}: ${size(t.length, t.width)}`)) },
     );
     w.wait('laminate', 'propsStay', { place: 'member', serves, fields: { name: m.name } }, m.release);
     if (m.props.value > 0)

@@ -3,7 +3,8 @@ import type { Ledger } from '../../../trace/ledger';
 import { workId } from '../../../work/ids';
 import type { InPots, Item } from '../../../work/step';
 import { each, perLitre, perM2, StepWriter, type StepMore } from '../../../work/writer';
-import type { SandingStep } from '../../common/sanding';
+import { ml, mm, words } from '../../../trace/words';
+import { papersOf, type SandingStep } from '../../common/sanding';
 import type { FairPlan } from '../dish-plan';
 import type { Parts } from './parts';
 
@@ -31,7 +32,8 @@ export function fairSteps({ fair, grind, system }: Parts, ledger: Ledger): reado
     );
   const [level, ...finer] = fair.sanding;
   const product = system.chosen?.chain.filler?.id;
-  const pot = product === undefined ? undefined : { product, count: fair.batches };
+  const pot: InPots | undefined =
+    product === undefined ? undefined : { product, count: fair.batches, cup: { of: 'filler' } };
   for (let go = 1; go <= fair.goes.value; go += 1) fillGo(w, fair, go, level, pot);
   for (const s of level ? [level, ...finer] : finer)
     w.timed(
@@ -40,6 +42,7 @@ export function fairSteps({ fair, grind, system }: Parts, ledger: Ledger): reado
       'grit',
       { place: 'face', serves: `fill-${s.paperId}`, fields: { grit: s.grit } },
       s.time,
+      { figures: papersOf(s) },
     );
   return w.items;
 }
@@ -68,7 +71,10 @@ function fillGo(
     { place: 'face', serves, fields: { round } },
     RATES.spreadFixed,
     [perM2(RATES.spreadPerM2, fair.spreadArea)],
-    more,
+    {
+      ...more,
+      figures: words`${ml(fair.volume)}${fair.goes.value > 1 ? ' in all coats' : ''}, ${mm(fair.margin)} beyond the low each side`,
+    },
   );
   w.wait('fair', 'fillerSandable', { place: 'face', serves }, fair.milestones.sand, {
     cures: { layer: { of: 'filler', number: go }, moment: 'sand' },
@@ -81,6 +87,6 @@ function fillGo(
       'guide',
       { place: 'face', serves: `round-${round}`, fields: { tool: level.tool, grit: level.grit } },
       level.time,
-      more,
+      { ...more, figures: papersOf(level) },
     );
 }

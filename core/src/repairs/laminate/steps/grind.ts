@@ -4,6 +4,8 @@ import type { Ledger } from '../../../trace/ledger';
 import type { Item } from '../../../work/step';
 import { membersHeld, shapeSteps } from './behind';
 import { perLitre, perM2, perMetre, StepWriter } from '../../../work/writer';
+import { mm, size, words } from '../../../trace/words';
+import type { GrindPlan } from '../dish-plan';
 import type { Parts } from './parts';
 
 /**
@@ -41,11 +43,17 @@ export function grindSteps(parts: Parts, ledger: Ledger, opened: readonly Item[]
         [grind.inside, 'inside'],
       ]
     : [[grind, 'only']];
-  for (const [dish, face] of dishes) openFace(w, dish, face);
+  for (const [dish, face] of dishes) openFace(w, dish, face, grind);
   if (coring)
-    w.step('grind', 'cut', 'core', { place: 'core', serves: 'core' }, RATES.grindSetUp, [
-      perM2(RATES.coreCutPerM2, coring.area),
-    ]);
+    w.step(
+      'grind',
+      'cut',
+      'core',
+      { place: 'core', serves: 'core' },
+      RATES.grindSetUp,
+      [perM2(RATES.coreCutPerM2, coring.area)],
+      { figures: size(coring.length, coring.width) },
+    );
   w.add(...opened);
   if (solventWipe === 'wipe')
     w.step(
@@ -64,14 +72,35 @@ const MASK = { only: 'ground', outside: 'groundOutside', inside: 'groundInside' 
 const GRIND = { only: 'through', outside: 'throughOutside', inside: 'throughInside' } as const;
 
 /** Wash before paper: what is ground on wax is ground into the laminate. */
-function openFace(w: StepWriter, dish: Dish, face: 'only' | 'outside' | 'inside'): void {
+function openFace(
+  w: StepWriter,
+  dish: Dish,
+  face: 'only' | 'outside' | 'inside',
+  { taper }: GrindPlan,
+): void {
   const at = { place: face === 'inside' ? ('inside' as const) : ('outside' as const), serves: 'ground' };
   w.step('grind', 'wash', WASH[face], at, RATES.washFixed, [perM2(RATES.washPerM2, dish.maskedArea)]);
-  w.step('grind', 'mask', MASK[face], at, RATES.maskFixed, [
-    perMetre(RATES.maskPerMetre, dish.maskingLength, 'per metre of masking line'),
-  ]);
-  w.step('grind', 'grind', dish.through ? GRIND[face] : 'dish', at, RATES.grindSetUp, [
-    perLitre(RATES.grindPerM3, dish.removedVolume, 'per litre removed'),
-    perM2(RATES.grindTaperPerM2, dish.taperArea),
-  ]);
+  w.step(
+    'grind',
+    'mask',
+    MASK[face],
+    at,
+    RATES.maskFixed,
+    [perMetre(RATES.maskPerMetre, dish.maskingLength, 'per metre of masking line')],
+    { figures: words`line ${mm(dish.maskingLine)} from the edge of the cut-out` },
+  );
+  w.step(
+    'grind',
+    'grind',
+    dish.through ? GRIND[face] : 'dish',
+    at,
+    RATES.grindSetUp,
+    [
+      perLitre(RATES.grindPerM3, dish.removedVolume, 'per litre removed'),
+      perM2(RATES.grindTaperPerM2, dish.taperArea),
+    ],
+    {
+      figures: words`${taper.used}${dish.through ? '' : words`, ${mm(dish.depth, 1)} deep`}, to the line ${mm(dish.grindLimit, 1)} from the edge of the cut-out`,
+    },
+  );
 }

@@ -25,7 +25,10 @@ export function laminateRepairSteps(
   const { finish, grind, system, job } = parts;
   const masksAgain = finish !== undefined || more.some((x) => 'step' in x && setBy(x.step) === 'tape');
   return [
-    ...surveySteps(ledger),
+    ...surveySteps(
+      ledger,
+      system.substrates.map((s) => s.family),
+    ),
     ...grindSteps(
       parts,
       ledger,

@@ -8,6 +8,7 @@ import type { Item, Layer } from '../../../work/step';
 import type { DishPlan, LaminatePlan } from '../dish-plan';
 import { behindSteps, sandBedding, tabSteps } from './behind';
 import { each, perM2, StepWriter, type StepMore } from '../../../work/writer';
+import { joined, size, words, type Words } from '../../../trace/words';
 import type { Parts } from './parts';
 
 export const together = formula({
@@ -58,7 +59,7 @@ export function laminateSteps(parts: Parts, ledger: Ledger): readonly Item[] {
     { place: 'bench', serves: 'plies' },
     RATES.cutPatternSet,
     [each(RATES.cutPerPly, count, 'per ply')],
-    { aside: true },
+    { aside: true, figures: clothsOf(laminate) },
   );
   sandBedding(w, parts);
   for (const batch of mix.batches) {
@@ -104,13 +105,40 @@ function between(w: StepWriter, { laminate, mix, grind }: Parts, previous: Batch
 }
 
 /** What a pot of the laminating resin holds. */
-const potOf = ({ chosen }: Parts['system'], mass: Figure): StepMore => {
+const potOf = ({ chosen }: Parts['system'], { mass, number }: Batch): StepMore => {
   const resin = chosen?.chain.resin;
-  return resin ? { pot: { product: resin.id, mass } } : {};
+  return resin ? { pot: { product: resin.id, mass, cup: { of: 'laminate', batch: number } } } : {};
 };
 
+/** How many plies of which cloth. */
+function clothsOf({ plies }: LaminatePlan): Words {
+  const counts = new Map<string, number>();
+  for (const { cloth } of plies) counts.set(cloth.name, (counts.get(cloth.name) ?? 0) + 1);
+  return joined([...counts].map(([name, n]) => words`${n} of ${name}`));
+}
+
+/** What is laid, ply by ply: its way and size, and its cloth where the stack has several. */
+function pliesOf(laminate: LaminatePlan | undefined, lays: readonly number[]): Words {
+  const all = laminate?.plies ?? [];
+  const mixed = all.some((p) => p.cloth !== all[0].cloth);
+  return joined(
+    all
+      .filter((p) => lays.includes(p.lay))
+      .map(
+        (p) =>
+          words`${lays.length > 1 ? `${p.lay}: ` : ''}${mixed ? `${p.cloth.name} ` : ''}${p.orientation}, ${size(p.length, p.width)}`,
+      ),
+  );
+}
+
 /** @param goesOn whether the next pot of the same lift follows at once: a lift is laid wet in wet */
-function layBatch(w: StepWriter, { system, hands }: Parts, batch: Batch, side: Side, goesOn: boolean): void {
+function layBatch(
+  w: StepWriter,
+  { system, hands, laminate }: Parts,
+  batch: Batch,
+  side: Side,
+  goesOn: boolean,
+): void {
   const serves = `${side}-batch-${batch.number}`;
   const one = batch.plies.length === 1;
   const how: How<'lay'> = batch.share ? (one ? 'plyPart' : 'pliesPart') : one ? 'ply' : 'plies';
@@ -121,7 +149,7 @@ function layBatch(w: StepWriter, { system, hands }: Parts, batch: Batch, side: S
     { place: 'bench', serves, fields: { number: batch.number } },
     RATES.mixBatch,
     [],
-    { withNext: true, ...potOf(system, batch.mass) },
+    { withNext: true, ...potOf(system, batch) },
   );
   w.timed(
     'laminate',
@@ -137,7 +165,7 @@ function layBatch(w: StepWriter, { system, hands }: Parts, batch: Batch, side: S
       },
     },
     labourOf(batch, hands, w.ledger),
-    { plies: batch.plies, withNext: goesOn },
+    { plies: batch.plies, withNext: goesOn, figures: pliesOf(laminate, batch.plies) },
   );
 }
 

@@ -1,4 +1,4 @@
-import type { Figure } from '../trace/figure';
+import type { Figure } from './figure';
 import type { UnitSymbol } from '../units/units';
 
 /** A figure that is read out in a unit of its own rather than in the usual one. */
@@ -6,9 +6,18 @@ export interface FigureIn {
   readonly figure: Figure;
   readonly as: UnitSymbol;
   readonly decimals?: number;
+  /** Its unit stands behind the figure that follows: 319 × 220 mm. */
+  readonly bare?: true;
 }
 
-export type Word = string | Figure | FigureIn;
+/** A plain quantity, SI, that is no figure of the plan. */
+export interface QuantityIn {
+  readonly value: number;
+  readonly as: UnitSymbol;
+  readonly decimals?: number;
+}
+
+export type Word = string | Figure | FigureIn | QuantityIn;
 /** A text with figures in it, not yet in the units of a reader. */
 export type Words = readonly Word[];
 
@@ -32,6 +41,15 @@ export const inUnit = (figure: Figure, as: UnitSymbol, decimals?: number): Figur
   decimals,
 });
 export const mm = (figure: Figure, decimals = 0): FigureIn => inUnit(figure, 'mm', decimals);
+/** "319 × 220 mm" */
+export const size = (length: Figure, width: Figure): Words => [
+  { figure: length, as: 'mm', decimals: 0, bare: true },
+  ' × ',
+  mm(width),
+];
+/** Texts one after another, with something between them. */
+export const joined = (texts: readonly Words[], between = '; '): Words =>
+  texts.filter((t) => t.length > 0).flatMap((t, i) => (i === 0 ? t : [between, ...t]));
 /** Small volumes in ml; from two litres on as litres. */
 export const ml = (figure: Figure, decimals = 0): Figure | FigureIn =>
   figure.value >= 0.002 ? figure : inUnit(figure, 'ml', decimals);

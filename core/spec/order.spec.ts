@@ -1,0 +1,273 @@
+import {
+  DAMAGE_KINDS,
+  LIBRARY,
+  SUBSTRATES,
+  occursOn,
+  orderRows,
+  readyOf,
+  refinePlan,
+  refineProblems,
+  type DamageKind,
+  type JobDocument,
+  type Plan,
+  type StepRow,
+} from '../src/index';
+import { forecastCure } from '../src/cure';
+import { publicPlan, workOrder, workOrderMarkdown, workOrderText, type WorkOrder } from '../src/papers';
+import { guidanceFor } from '../src/report/guidance';
+import { entriesOf } from '../src/report/guidance/place';
+import { wrapped } from '../src/report/order/text';
+import { BASE, CLOCK, planRepair, read } from './support';
+
+/** A plan with its cures worked out, and its order, as paper and command line have them. */
+function ordered(document: unknown): { plan: Plan; order: WorkOrder } {
+  const job = read(document);
+  const result = planRepair(job, LIBRARY, {}, CLOCK);
+  const cure = forecastCure(job, result, LIBRARY, {}, CLOCK);
+  if (!result.plan) throw new Error('no plan');
+  const plan = cure ? refinePlan(result.plan, cure) : result.plan;
+  const problems = cure ? refineProblems(result.problems, cure) : result.problems;
+  return { plan, order: workOrder(job, plan, problems, [], { timeZone: 'UTC' }) };
+}
+
+const document = (material: string, kind: DamageKind, position: 'above' | 'below'): JobDocument => ({
+  format: 'nelbo-job/1',
+  title: `${kind}, ${material}`,
+  hull: { material },
+  damage: { kind, position, size: [0.12, 0.06] },
+});
+
+const MATRIX = SUBSTRATES.flatMap(({ id, family }) =>
+  (Object.keys(DAMAGE_KINDS) as DamageKind[])
+    .filter((kind) => occursOn(kind, family))
+    .flatMap((kind) =>
+      (['above', 'below'] as const).map((position) => {
+        const name = `${id}, ${kind}, ${position}`;
+        return { name, ...ordered(document(id, kind, position)) };
+      }),
+    ),
+);
+
+const stepsOf = (order: WorkOrder): readonly StepRow[] =>
+  order.stages.flatMap((s) => s.rows.flatMap((r) => (r.kind === 'step' ? [r] : [])));
+const lines = (order: WorkOrder): readonly string[] => workOrderText(order).trimEnd().split('\n');
+const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];
+/** What a text says, whatever lines it was broken into and however Markdown wrote it. */
+const flat = (text: string): string => text.replace(/\\/g, '').replace(/\s+/g, ' ');
+
+describe('a work order, over every hull and damage', () => {
+  it('has every step of the work, numbered, in the same order and words as text, Markdown and JSON', () => {
+    for (const { name, plan, order } of MATRIX) {
+      const steps = stepsOf(order).map(({ n, text }) => ({ n, text }));
+      const open = publicPlan(plan) as { work?: { steps: { n: number; text: string; id: string }[] } };
+      const json = (open.work?.steps ?? []).map(({ n, text }) => ({ n, text }));
+      expect(steps).withContext(name).toEqual(json);
+      expect(steps.map((s) => s.n))
+        .withContext(name)
+        .toEqual(steps.map((_, k) => k + 1));
+      const ids = new Set(open.work?.steps.map((s) => s.id));
+      expect((plan.work?.steps ?? []).filter((s) => !ids.has(s.id)))
+        .withContext(name)
+        .toEqual([]);
+      for (const paper of [workOrderText(order), workOrderMarkdown(order)]) {
+        const told = flat(paper);
+        let from = 0;
+        for (const { n, text } of steps) {
+          const at = told.indexOf(flat(paper.startsWith('#') ? `**${n}** ${text}` : `] ${n} ${text}`), from);
+          expect(at).withContext(`${name}: ${n} ${text}`).toBeGreaterThanOrEqual(from);
+          from = Math.max(from, at);
+        }
+      }
+    }
+  });
+
+  it('is short: half of them within 110 lines and 1,200 words, no line over 100 characters', () => {
+    expect(median(MATRIX.map(({ order }) => lines(order).length))).toBeLessThanOrEqual(110);
+    expect(
+      median(MATRIX.map(({ order }) => workOrderMarkdown(order).split(/\s+/).length)),
+    ).toBeLessThanOrEqual(1200);
+    for (const { name, order } of MATRIX) {
+      expect(Math.max(...lines(order).map((l) => l.length)))
+        .withContext(name)
+        .toBeLessThanOrEqual(100);
+      expect(lines(order).length).withContext(name).toBeLessThanOrEqual(260);
+    }
+  });
+
+  it('says every caution and every test once, at a step that it is about', () => {
+    for (const { name, plan, order } of MATRIX) {
+      const steps = stepsOf(order);
+      if (steps.length === 0) continue;
+      const cautions = steps.flatMap((s) => s.cautions);
+      expect(cautions.length).withContext(name).toBe(new Set(cautions).size);
+      for (const e of entriesOf(plan)) {
+        if (e.caution) expect(cautions).withContext(name).toContain(e.caution);
+        if (e.test)
+          expect(steps.flatMap((s) => s.tests.map((t) => t.test)))
+            .withContext(name)
+            .toContain(e.test);
+      }
+      expect(plan.stages.flatMap((stage) => guidanceFor(stage, plan).cautions))
+        .withContext(name)
+        .toEqual(cautions);
+    }
+  });
+
+  it('says at each pot what goes into it, where the plan knows it', () => {
+    for (const { name, plan, order } of MATRIX)
+      for (const row of stepsOf(order)) {
+        const step = plan.work?.steps.find((s) => s.id === row.id);
+        if (step?.pot?.cup) expect(row.pot.length).withContext(`${name}: ${row.id}`).toBeGreaterThan(0);
+      }
+  });
+
+  it('has no column that nothing stands in, and no US fluid ounces in a metric yard', () => {
+    for (const { name, order } of MATRIX) {
+      for (const t of order.appendix)
+        t.columns.forEach((c, k) =>
+          expect(t.rows.some((r) => (r[k]?.length ?? 0) > 0))
+            .withContext(`${name}: ${t.caption}, ${c}`)
+            .toBeTrue(),
+        );
+      expect(workOrderMarkdown(order))
+        .withContext(name)
+        .not.toMatch(/fl oz|\d d \d|NaN|undefined|Infinity/);
+    }
+  });
+
+  it('gives reasons only when it is asked for them', () => {
+    const { plan, order } = MATRIX[0];
+    const plain = workOrderMarkdown(order);
+    const why = workOrderMarkdown(order, [], plan.trace);
+    expect(plain).not.toContain('Where the figures come from');
+    expect(why.length).toBeGreaterThan(2 * plain.length);
+    expect(workOrderText(order, plan.trace)).toContain('WHERE THE FIGURES COME FROM');
+  });
+});
+
+describe('a small job', () => {
+  const chip = (kind: DamageKind, more: object = {}): JobDocument => ({
+    format: 'nelbo-job/1',
+    title: 'Chip',
+    hull: { material: 'frp-solid' },
+    damage: { kind, size: [0.003, 0.002] },
+    ...more,
+  });
+
+  it('stands on half a sheet', () => {
+    expect(lines(ordered(chip('gel-coat-chip')).order).length).toBeLessThanOrEqual(35);
+    const short = MATRIX.filter(
+      ({ order }) => stepsOf(order).length <= 8 && !order.title.startsWith('valve'),
+    );
+    expect(short.length).toBeGreaterThan(5);
+    for (const { name, order } of short)
+      expect(lines(order).length).withContext(name).toBeLessThanOrEqual(35);
+  });
+
+  it('is levelled with a block that fits it', () => {
+    const tools = stepsOf(ordered(chip('gel-coat-chip')).order).flatMap((s) =>
+      s.figures.map((f) => (typeof f === 'string' ? f : f.text)),
+    );
+    expect(tools.join(' ')).toContain('hand block');
+    expect(tools.join(' ')).not.toContain('long board');
+  });
+});
+
+describe('what stands at a step', () => {
+  const { plan, order } = ordered({ ...BASE, system: { resin: 'epoxy-slow', finish: 'paint-2k' } });
+  const steps = stepsOf(order);
+  const told = (text: RegExp): StepRow | undefined => steps.find((s) => text.test(s.text));
+  const words = (row: StepRow | undefined, field: 'figures' | 'pot'): string =>
+    (row?.[field] ?? []).map((p) => (typeof p === 'string' ? p : p.text)).join('');
+
+  it('is the line to grind to, the plies with their sizes, the paper and the film', () => {
+    const dish = plan.dish?.grind;
+    expect(words(told(/grind the taper/), 'figures')).toContain(
+      `${((dish?.grindLimit.value ?? NaN) * 1000).toFixed(1)} mm from the edge`,
+    );
+    const ply = plan.dish?.laminate?.plies[0];
+    expect(words(told(/^Lay pl/), 'figures')).toContain(
+      `${((ply?.length.value ?? NaN) * 1000).toFixed(0)} × ${((ply?.width.value ?? NaN) * 1000).toFixed(0)} mm`,
+    );
+    expect(words(told(/^Sand P/), 'figures')).toContain('takes off');
+    expect(words(told(/^Paint, coat 1/), 'figures')).toContain('wet by the comb');
+  });
+
+  it('is the cup as the scale shows it', () => {
+    const [batch] = plan.dish?.mix?.batches ?? [];
+    const resin = batch.parts.kind === 'two-part' ? batch.parts.resin.value * 1000 : NaN;
+    expect(words(told(/^Mix batch 1/), 'pot')).toContain(`resin to ${resin.toFixed(1)} g`);
+  });
+
+  it('is what the step waited for, and the window that it has to meet', () => {
+    const second = steps.filter((s) => s.text.startsWith('Mix paint'))[1];
+    expect(second.gates.map((g) => [g.kind, g.status])).toEqual([
+      ['waited', 'planned'],
+      ['within', 'planned'],
+    ]);
+    expect(second.gates[1].text).toMatch(/^next layer bonds until .*, else abrade P\d+ and wipe again$/);
+  });
+
+  it('is wet core: a reading, which no plan can make', () => {
+    const core = ordered({
+      ...BASE,
+      hull: { material: 'frp-cored', thickness: 0.004, core: 'balsa' },
+      access: 'one',
+      damage: { kind: 'wet-core', wet: 'wet', size: [0.4, 0.3] },
+    });
+    expect(stepsOf(core.order).some((s) => s.gates.some((g) => g.status === 'to measure'))).toBeTrue();
+  });
+
+  it('puts what a missed window costs in its place, numbered with the rest', () => {
+    const late = ordered({
+      ...BASE,
+      conditions: { temperature: 32, humidity: 0.5 },
+      system: { resin: 'polyester', finish: 'gel-coat' },
+      schedule: { start: '2026-11-23T15:30:00Z' },
+    });
+    const reopened = stepsOf(late.order).filter((s) => s.text.endsWith('again'));
+    const problems = late.order.notes.filter((n) => n.includes('window') || n.includes('shut'));
+    expect(reopened.length > 0).toBe(problems.length > 0);
+    expect(stepsOf(late.order).map((s) => s.n)).toEqual(stepsOf(late.order).map((_, k) => k + 1));
+  });
+});
+
+describe('when it is ready', () => {
+  it('is full cure below the waterline, strength above it, pressure of a tube', () => {
+    const at = (d: JobDocument) => readyOf(ordered(d).plan);
+    expect(at(document('wood-ply', 'rot', 'below'))?.what).toBe('water');
+    expect(at(document('pvc-fabric', 'fabric-tear', 'above'))?.what).toBe('pressure');
+    const hull = (position: 'above' | 'below') => at(document('frp-solid', 'hole', position))?.at ?? NaN;
+    expect(hull('below')).toBeGreaterThan(hull('above'));
+  });
+
+  it('is never before the last step', () => {
+    for (const { name, plan } of MATRIX)
+      expect(readyOf(plan)?.at ?? Infinity)
+        .withContext(name)
+        .toBeGreaterThanOrEqual(plan.timeline?.end ?? Infinity);
+  });
+
+  it('counts a coat from when it is laid, not from what lies under it', () => {
+    const { plan } = ordered(document('wood-solid', 'rot', 'below'));
+    const coats = orderRows(plan, {}).filter((r) => r.kind === 'step' && r.text.startsWith('Paint, coat'));
+    const last = plan.timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === coats.at(-1)?.id);
+    const finish = plan.cure?.cases.filter((c) => c.product === 'Two-part paint').at(-1);
+    expect(finish?.laid ?? 0).toBeGreaterThanOrEqual(last?.end ?? Infinity);
+  });
+});
+
+describe('words broken into lines', () => {
+  it('keep every word, and hang under the first', () => {
+    const text = 'word '.repeat(60).trim();
+    const broken = wrapped(text, '[ ] ', 4);
+    expect(broken.join(' ').replace(/\s+/g, ' ')).toBe(`[ ] ${text}`);
+    expect(broken.slice(1).every((l) => l.startsWith('    word'))).toBeTrue();
+  });
+
+  it('break a word that no line holds', () => {
+    const broken = wrapped('x'.repeat(250), '', 2);
+    expect(broken.every((l) => l.length <= 100)).toBeTrue();
+    expect(broken.join('').replace(/ /g, '')).toBe('x'.repeat(250));
+  });
+});

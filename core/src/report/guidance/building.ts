@@ -1,0 +1,141 @@
+import {
+  both,
+  hasStep,
+  hasTrait,
+  hullIs,
+  hullNot,
+  mixing,
+  on,
+  onHow,
+  peroxide,
+  productsOf,
+  resinIs,
+  uses,
+  WET,
+  type Entry,
+} from './entry';
+
+const resinous = hullNot('inflatable', 'polyolefin');
+const usesPeroxide: Entry['when'] = both((plan) => productsOf(plan).some(peroxide), hasStep(WET));
+
+/** Building, laying, mixing, curing. */
+export const BUILDING_GUIDANCE: readonly Entry[] = [
+  {
+    stage: 'laminate',
+    when: (plan) => plan.dish?.grind?.backing === 'bonded',
+    at: [onHow('backing', 'bond')],
+    after: true,
+    test: 'press the backing through the hole',
+    pass: 'bedded all round, no give',
+  },
+  {
+    stage: 'laminate',
+    when: (plan) => plan.dish?.laminate?.plies.some((p) => p.cloth.family === 'carbon') ?? false,
+    at: [on('lay')],
+    caution:
+      'Carbon drives corrosion of aluminium, zinc and steel: a ply of glass between, and no bare fastener through it.',
+  },
+  {
+    stage: 'laminate',
+    when: (plan) => plan.dish?.coring !== undefined,
+    at: [onHow('abrade', 'bedding'), onHow('core', 'bed')],
+    test: 'press along the edges of the new core before the first ply',
+    pass: 'flush with the old, no gap, bedding squeezed out all round',
+  },
+  {
+    stage: 'laminate',
+    when: (plan) => (plan.dish?.structure?.length ?? 0) > 0,
+    at: [onHow('strike', 'props'), on('member')],
+    test: 'sight along the hull, then take the first prop away',
+    pass: 'fair, and nothing moves',
+  },
+  {
+    stage: 'laminate',
+    when: both(hullNot('wood', 'inflatable'), hasStep(on('lay'))),
+    at: [on('lay')],
+    after: true,
+    test: 'tap the cured laminate',
+    pass: 'one bright tone, no dull patch',
+  },
+  {
+    stage: 'laminate',
+    when: both(hullIs('wood'), hasStep(on('glue'))),
+    at: [onHow('rehearse', 'piece', 'clamp'), onHow('make', 'piece'), on('glue')],
+    test: 'dry-fit the piece before any glue',
+    pass: 'no light through the joint, grain along',
+  },
+  {
+    stage: 'laminate',
+    when: both((plan) => plan.dish?.laminate !== undefined, hasStep(on('lay'))),
+    at: [on('lay')],
+    after: true,
+    test: 'straight edge across the repair',
+    pass: 'laminate nowhere above the finish depth',
+  },
+  {
+    stage: 'mix',
+    when: usesPeroxide,
+    at: [mixing(peroxide), on('mix'), WET],
+    caution:
+      'MEKP is a peroxide and blinds: goggles always. Eye splash: flush at once for 15 minutes and longer, then emergency care.',
+  },
+  {
+    stage: 'mix',
+    when: usesPeroxide,
+    at: [mixing(peroxide), on('mix'), WET],
+    caution:
+      'MEK is a thinner, MEKP a catalyst: never one for the other. Keep peroxide from neat cobalt accelerator, amines, acetone and metal powder; nothing goes back into the bottle. Spills onto inert damp absorbent, never rags.',
+  },
+  {
+    stage: 'mix',
+    when: both(
+      (plan) => resinIs('polyester', 'vinyl ester')(plan) || hasTrait('styrene')(plan),
+      hasStep(WET),
+    ),
+    at: [on('mix'), WET],
+    caution: 'Styrene burns: no lamp, heat gun, flame or spark near uncured resin.',
+  },
+  {
+    stage: 'mix',
+    when: both(resinIs('polyester', 'vinyl ester'), hasStep(on('lay'))),
+    at: [on('lay')],
+    caution:
+      'Unwaxed polyester and vinyl ester stay tacky in air for good: film or peel ply over the last ply, or wax in the last coat. Then wash and abrade.',
+  },
+  {
+    stage: 'mix',
+    when: both(uses('methacrylate'), hasStep(WET)),
+    at: [on('mix'), WET],
+    caution:
+      'Methacrylate monomer smells, burns and sensitises: moving air, no ignition source, gloves; thick beads boil and smoke.',
+  },
+  {
+    stage: 'mix',
+    when: both(hullIs('inflatable'), hasTrait('isocyanate'), hasStep(WET)),
+    at: [on('mix'), WET],
+    caution:
+      'Fabric accelerators hold isocyanates, and the glue is mostly solvent: gloves, organic vapour mask, moving air, no ignition source. A sensitised person stays away.',
+  },
+  {
+    stage: 'mix',
+    when: both(resinous, (plan) => !uses('isocyanate')(plan), hasStep(on('lay'))),
+    at: [on('lay')],
+    after: true,
+    test: 'press a gloved knuckle on the film',
+    pass: 'no print before it is sanded',
+  },
+  {
+    stage: 'mix',
+    when: both(hullIs('inflatable'), hasStep(on('join'))),
+    at: [on('test'), on('join')],
+    test: 'peel the edge of the patch with a nail after its full cure',
+    pass: 'it does not lift; no bubbles at working pressure',
+  },
+  {
+    stage: 'mix',
+    when: both(hullIs('polyolefin'), hasStep(on('weld'))),
+    at: [onHow('rehearse', 'weld'), on('weld')],
+    test: 'pull test on a trial weld',
+    pass: 'the sheet tears before the weld',
+  },
+];

@@ -1,0 +1,105 @@
+import type { Chain } from '../../match/chain';
+import type { Product, ProductTrait } from '../../materials/product';
+import type { HullFamily } from '../../materials/substrates';
+import type { Plan } from '../../plan/plan';
+import type { Stage } from '../../trace/problem';
+import type { Action } from '../../work/actions';
+import type { Step } from '../../work/step';
+
+/** Whether a step is one that something is said at. */
+export type Spot = (step: Step, plan: Plan) => boolean;
+
+/** A caution or a test, when it holds, and where in the work it stands. */
+export interface Entry {
+  readonly stage: Stage;
+  readonly when?: (plan: Plan) => boolean;
+  readonly caution?: string;
+  readonly test?: string;
+  readonly pass?: string;
+  /** The steps that it is about, the best first; a caution stands at the first of them, a test at the last. */
+  readonly at?: readonly Spot[];
+  /** A test that is done when what those steps laid has set: at the step that follows the last of them. */
+  readonly after?: true;
+}
+
+export const chainOf = (plan: Plan): Chain | undefined => plan.system?.chosen?.chain;
+export const productsOf = (plan: Plan): readonly Product[] =>
+  chainOf(plan)?.links.map((l) => l.product) ?? [];
+export const resinIs =
+  (...families: string[]) =>
+  (plan: Plan): boolean =>
+    families.includes(chainOf(plan)?.resin?.family ?? '');
+export const fillerIs =
+  (kind: string) =>
+  (plan: Plan): boolean =>
+    chainOf(plan)?.filler?.proportion?.kind === kind;
+export const finishIs =
+  (kind: string) =>
+  (plan: Plan): boolean =>
+    chainOf(plan)?.finish?.kind === kind;
+/** True where one of the hulls that the job may be about is of these families; before any is known all cautions stand. */
+export const hullIs =
+  (...families: HullFamily[]) =>
+  (plan: Plan): boolean =>
+    plan.system?.substrates.some((s) => families.includes(s.family)) ?? true;
+export const hullNot =
+  (...families: HullFamily[]) =>
+  (plan: Plan): boolean =>
+    plan.system === undefined || plan.system.substrates.some((s) => !families.includes(s.family));
+export const hullIdIs =
+  (...ids: string[]) =>
+  (plan: Plan): boolean =>
+    plan.system?.substrates.some((s) => ids.includes(s.id)) ?? false;
+export const uses =
+  (...families: string[]) =>
+  (plan: Plan): boolean =>
+    productsOf(plan).some((p) => families.includes(p.family));
+export const hasTrait =
+  (...traits: ProductTrait[]) =>
+  (plan: Plan): boolean =>
+    productsOf(plan).some((p) => p.traits?.some((t) => traits.includes(t)));
+export const routeIs =
+  (...ids: string[]) =>
+  (plan: Plan): boolean =>
+    ids.includes(plan.system?.route.id ?? '');
+export const both =
+  (...tests: ((plan: Plan) => boolean)[]) =>
+  (plan: Plan): boolean =>
+    tests.every((t) => t(plan));
+/** A step of the work is one of these; where no work is planned yet it may be. */
+export const hasStep =
+  (...spots: Spot[]) =>
+  (plan: Plan): boolean =>
+    plan.work?.steps.some((s) => spots.some((spot) => spot(s, plan))) ?? true;
+
+export const peroxide = (p: Product): boolean => 'proportion' in p && p.proportion?.kind === 'peroxide';
+/** Putty with cream hardener; accelerators of fabric glue are told of in their own words. */
+export const cream = (p: Product): boolean =>
+  'proportion' in p && p.proportion?.kind === 'cream' && p.role !== 'fabric adhesive';
+
+/** Steps of these actions. */
+export const on =
+  (...actions: Action[]): Spot =>
+  ({ action }) =>
+    actions.includes(action);
+/** Steps of an action in some of its variants. */
+export const onHow =
+  (action: Action, ...hows: string[]): Spot =>
+  (step) =>
+    step.action === action && hows.includes(step.how);
+/** Steps of a stage. */
+export const inStage =
+  (stage: Stage): Spot =>
+  (step) =>
+    step.stage === stage;
+/** Steps that mix a product of some kind. */
+export const mixing =
+  (is: (product: Product) => boolean): Spot =>
+  (step, plan) =>
+    step.action === 'mix' && productsOf(plan).some((p) => p.id === step.pot?.product && is(p));
+/** Steps in which something uncured is handled. */
+export const WET = on('mix', 'saturate', 'lay', 'glue', 'fill', 'inject', 'coat', 'join', 'member');
+/** Steps that may go through the hull, or into what lies behind it. */
+export const CUTTING = on('cut', 'grind', 'drill', 'stopHoles', 'strip');
+/** Steps that raise dust. */
+export const DUSTY = on('grind', 'open', 'cut', 'bevel', 'drill', 'strip', 'abrade', 'sand', 'cutHighs');

@@ -1,0 +1,97 @@
+import {
+  both,
+  cream,
+  fillerIs,
+  finishIs,
+  hasStep,
+  hasTrait,
+  hullNot,
+  inStage,
+  mixing,
+  on,
+  onHow,
+  productsOf,
+  resinIs,
+  uses,
+  WET,
+  type Entry,
+  type Spot,
+} from './entry';
+
+const SANDED: Spot = on('sand', 'cutHighs');
+const inFinish = inStage('finish');
+
+/** Fairing, coating, polishing, handing over. */
+export const FINISHING_GUIDANCE: readonly Entry[] = [
+  {
+    stage: 'fair',
+    when: both((plan) => resinIs('epoxy')(plan) || uses('epoxy')(plan), hasStep(SANDED)),
+    at: [SANDED],
+    caution: 'No dry sanding of green epoxy: its dust sensitises for life.',
+  },
+  {
+    stage: 'fair',
+    when: both((plan) => fillerIs('cream')(plan) || productsOf(plan).some(cream), hasStep(WET)),
+    at: [mixing(cream), onHow('mix', 'filler'), on('mix'), WET],
+    caution: 'Cream hardener is a peroxide: goggles and gloves, away from heat and accelerators; 1–3 %.',
+  },
+  {
+    stage: 'fair',
+    when: both(
+      (plan) => resinIs('epoxy')(plan) || uses('epoxy')(plan),
+      hasStep(SANDED, onHow('abrade', 'afterBlush', 'laminate', 'joint')),
+    ),
+    at: [onHow('abrade', 'afterBlush', 'laminate', 'joint'), SANDED],
+    caution: 'Wash amine blush off with water and a pad before sanding; solvent only smears it.',
+  },
+  {
+    stage: 'fair',
+    when: (plan) => plan.dish?.fair !== undefined,
+    at: [(s, plan) => inStage('fair')(s, plan) && SANDED(s, plan)],
+    test: 'guide coat and long board, flat of the hand',
+    pass: 'no shine in the lows, no glass showing',
+  },
+  {
+    stage: 'finish',
+    when: both(
+      (plan) => finishIs('paint')(plan) || both(hullNot('inflatable'), hasTrait('isocyanate'))(plan),
+      hasStep(WET),
+    ),
+    at: [onHow('mix', 'paint'), (s, plan) => inFinish(s, plan) && on('mix', 'coat')(s, plan), WET],
+    caution:
+      'Two-part paint hardeners hold isocyanates: brush or roll with gloves and moving air; spraying needs supplied air and training under local rules. A sensitised person stays away.',
+  },
+  {
+    stage: 'finish',
+    when: both(finishIs('gel coat'), hasStep(WET)),
+    at: [onHow('mix', 'gelCoat'), (s, plan) => inFinish(s, plan) && WET(s, plan), WET],
+    caution: 'Gel coat holds styrene: moving air, no ignition source, goggles at the catalyst.',
+  },
+  {
+    stage: 'finish',
+    when: both(finishIs('gel coat'), hasStep(onHow('coat', 'gelCoat'))),
+    at: [onHow('coat', 'gelCoat')],
+    caution:
+      'The last coat of gel coat has wax in it or film over it; the coats under it have none, or nothing bonds to them.',
+  },
+  {
+    stage: 'finish',
+    when: (plan) => plan.finish?.method === 'spray',
+    at: [on('sprayGear'), on('coat')],
+    caution:
+      'Spraying: extraction and curtains, no ignition source, the respirator that sheet and local rules ask for, nobody else within the mist; cover the neighbours.',
+  },
+  {
+    stage: 'finish',
+    when: both(hasTrait('copper'), hasStep(WET)),
+    at: [on('coat'), WET],
+    caution:
+      'Antifouling poisons: wet abrasion only, gloves and overalls, waste contained; local rules say what may be put on and where it is washed off.',
+  },
+  {
+    stage: 'finish',
+    when: hasStep(onHow('sand', 'wet')),
+    at: [onHow('sand', 'wet')],
+    caution: 'Wet sanding is done by hand or with air tools: no mains tools near water.',
+  },
+];

@@ -1,0 +1,130 @@
+import {
+  both,
+  CUTTING,
+  DUSTY,
+  hasStep,
+  hasTrait,
+  hullIdIs,
+  hullIs,
+  hullNot,
+  inStage,
+  on,
+  onHow,
+  routeIs,
+  uses,
+  WET,
+  type Entry,
+  type Spot,
+} from './entry';
+
+const glass = hullIs('frp', 'frp-cored', 'smc', 'foil');
+const DEWAXING = onHow('wash', 'dewax', 'dewaxOutside', 'dewaxInside');
+
+/** What is ground or bevelled before anything bonds to it. */
+const GROUND: Spot = (s, plan) => inStage('grind')(s, plan) && on('grind', 'bevel', 'cut')(s, plan);
+
+/** Looking, choosing, washing, grinding. */
+export const OPENING_GUIDANCE: readonly Entry[] = [
+  {
+    stage: 'survey',
+    when: hasStep(CUTTING),
+    at: [CUTTING],
+    caution:
+      'Look what lies behind before anything is cut: tanks, hoses, wiring, a second skin. Isolate fuel, gas and power.',
+  },
+  {
+    stage: 'survey',
+    when: hullIs('inflatable'),
+    at: [on('survey')],
+    caution:
+      'Never more air than the plate on the boat says; no pressure test in the sun, where air and tube heat up.',
+  },
+  {
+    stage: 'survey',
+    when: hullNot('inflatable', 'polyolefin', 'metal'),
+    at: [on('survey')],
+    test: 'tap outward from the damage',
+    pass: 'a bright ring all round the marked edge',
+  },
+  {
+    stage: 'survey',
+    when: hullIs('inflatable'),
+    at: [on('survey')],
+    test: 'soap water over the tube at working pressure',
+    pass: 'every bubble marked, seams and valve looked at',
+  },
+  {
+    stage: 'survey',
+    when: hullIs('polyolefin', 'metal'),
+    at: [on('survey')],
+    test: 'clean it and look along it in low light',
+    pass: 'both ends of the damage found and marked',
+  },
+  {
+    stage: 'system',
+    when: both(hasTrait('light-cure'), hasStep(WET)),
+    at: [WET],
+    caution: 'Light-cured resin: no lamp or sun into the eyes; UV goggles at the lamp.',
+  },
+  {
+    stage: 'system',
+    when: both(uses('toluene', 'mek'), hasStep(on('clean'), WET)),
+    at: [on('clean'), WET],
+    caution:
+      'Toluene and MEK harm nerves and burn: organic vapour mask, moving air, no ignition source, gloves that stand them. MEK is a solvent, MEKP a peroxide: never one for the other.',
+  },
+  {
+    stage: 'system',
+    when: both(hasTrait('heat'), hasStep(on('weld'), onHow('strip', 'fabric'))),
+    at: [on('weld'), onHow('strip', 'fabric')],
+    caution:
+      'Hot air and flame: nothing that burns near, extinguisher at hand, no fuel or solvent vapour; the fumes of hot plastic are not breathed. Never a flame on PVC.',
+  },
+  {
+    stage: 'system',
+    when: hullIdIs('lead'),
+    at: [DUSTY, on('clean', 'wash')],
+    caution: 'Lead: wet work, gloves, P3, wash before eating; chips and rags to hazardous waste.',
+  },
+  // The caution stands where that is done and nowhere else.
+  {
+    stage: 'grind',
+    when: hasStep(DEWAXING),
+    at: [DEWAXING],
+    caution: 'Dewaxer is a strong solvent: gloves, moving air, no ignition source; never on a foam core.',
+  },
+  {
+    stage: 'grind',
+    when: both(glass, (plan) => !hasTrait('solvent')(plan), hasStep(on('grind'))),
+    at: [on('grind')],
+    caution: 'From here only clean dry cloths and gloves touch the face until it is wetted out.',
+  },
+  {
+    stage: 'grind',
+    when: both(routeIs('recore', 'inject', 'barrier'), hasStep(CUTTING, on('vent'))),
+    at: [on('vent'), CUTTING],
+    caution:
+      'What runs from a wet core or a blister is acid or sour: goggles and gloves when it is drilled or pricked.',
+  },
+  {
+    stage: 'grind',
+    when: (plan) => (plan.dish?.structure?.length ?? 0) > 0,
+    at: [on('prop'), CUTTING],
+    caution:
+      'Props and battens first: the hull keeps its shape before anything that holds it is cut. Floors and frames near the keel or mast: engineer or surveyor.',
+  },
+  {
+    stage: 'grind',
+    when: both(hullNot('wood', 'inflatable'), hasStep(GROUND)),
+    at: [GROUND],
+    test: 'wipe with a dry gloved hand and look along the face',
+    pass: 'evenly dull, no shine, no dust',
+  },
+  {
+    stage: 'grind',
+    when: both(routeIs('laminate', 'recore'), hasStep(on('grind'))),
+    at: [on('grind')],
+    test: 'lay the gauge at the distances of the table',
+    pass: 'depth within 0.5 mm',
+  },
+];

@@ -1,0 +1,22 @@
+import type { Plan } from '../../../plan/plan';
+import { figure, type Reader, type Said } from '../../say';
+import type { WorkTable } from '../../work-table';
+
+/** What is used, and what each of it is for. */
+export function materialsTable({ materials = [] }: Plan, reader: Reader): readonly WorkTable[] {
+  // A line or two are told where they are fetched.
+  if (materials.length < 3) return [];
+  const priced = materials.some((m) => m.cost);
+  return [
+    {
+      caption: 'Materials',
+      columns: ['Product', 'For', 'Quantity', ...(priced ? ['Cost'] : [])],
+      rows: materials.map((m): Said[] => [
+        [m.product],
+        [m.use],
+        [figure(m.quantity, reader)],
+        ...(priced ? [m.cost ? [figure(m.cost, reader)] : ['price not known']] : []),
+      ]),
+    },
+  ];
+}

@@ -1,0 +1,63 @@
+import { tellMilestone } from '../../tell/milestones';
+import type { Task } from '../../schedule/timeline';
+import type { Awaited } from '../../work/actions';
+import type { Lag } from '../../work/step';
+import { tellLag, tellStep } from '../../work/tell';
+import { say, type Reader } from '../say';
+import type { NumberedWork, Numbered } from './numbered';
+import { whensOf } from './when';
+
+/** How it stands with what a step needs: a step before it makes it, only a reading can tell, or it was not kept. */
+export type GateStatus = 'planned' | 'to measure' | 'broken';
+
+/** Something that has to be so before a step is begun. */
+export interface Gate {
+  readonly kind: 'waited' | 'dry' | 'within';
+  readonly status: GateStatus;
+  readonly text: string;
+}
+
+/** Only a reading tells when these are over. */
+const READ: ReadonlySet<Awaited> = new Set<Awaited>([
+  'driesWashed',
+  'driesOpened',
+  'driesUnderTent',
+  'driesToInject',
+]);
+
+/** What a step needs of what was laid, dried and waited for before it, from the links that lead to it. */
+export function gatesOf(
+  { before, task, reopens }: Numbered,
+  work: NumberedWork,
+  reader: Reader,
+): readonly Gate[] {
+  return before.flatMap((lag) => {
+    const placed = work.tasks.get(lag.id);
+    const waited: Gate = READ.has(lag.awaited)
+      ? {
+          kind: 'dry',
+          status: 'to measure',
+          text: `${tellLag(lag)}: goes on only when it reads dry at every place`,
+        }
+      : { kind: 'waited', status: 'planned', text: waitedText(lag, placed, reader) };
+    const window =
+      placed?.window && lag.window?.missed && task && !reopens
+        ? [within(lag, placed.window, task, reader)]
+        : [];
+    return [waited, ...window];
+  });
+}
+
+function waitedText(lag: Lag, placed: Task | undefined, reader: Reader): string {
+  const until = placed ? `, ${whensOf(reader).moment(placed.end)}` : '';
+  return `${tellLag(lag)}: ${say(placed?.duration ?? lag.least, reader)}${until}`;
+}
+
+function within(lag: Lag, { closes }: NonNullable<Task['window']>, task: Task, reader: Reader): Gate {
+  const or = lag.window?.missed ? `, else ${tellStep(lag.window.missed)}` : '';
+  return {
+    kind: 'within',
+    status: task.start > closes ? 'broken' : 'planned',
+    text: `${tellMilestone({ kind: 'bonds-until' })} ${whensOf(reader).moment(closes)}${or}`,
+  };
+}

@@ -1,0 +1,58 @@
+import type { Plan } from '../../plan/plan';
+import type { Task } from '../../schedule/timeline';
+import type { Lag, Step } from '../../work/step';
+import { tellStep } from '../../work/tell';
+
+/** A step with its number in the whole work, and what is waited for before it. */
+export interface Numbered {
+  readonly n: number;
+  readonly step: Step;
+  /** What is done, as a sentence begins. */
+  readonly text: string;
+  readonly before: readonly Lag[];
+  /** Put in because a window had shut. */
+  readonly reopens?: true;
+  /** When it is placed. */
+  readonly task?: Task;
+}
+
+/** A job of so few steps is told in one row. */
+export const FEW_STEPS = 12;
+
+/** The work of a plan as it is told everywhere: steps in their order, numbered from one, and what is waited for at the end. */
+export interface NumberedWork {
+  readonly steps: readonly Numbered[];
+  readonly after: readonly Lag[];
+  /** When each wait is placed, by its id. */
+  readonly tasks: ReadonlyMap<string, Task>;
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** @param plan its work; what a missed window put in stands before the step that it was put in for */
+export function numberedWork({ work, timeline }: Pick<Plan, 'work' | 'timeline'>): NumberedWork {
+  const tasks = new Map((timeline?.stages ?? []).flatMap((s) => s.tasks).map((t) => [t.id, t]));
+  const lags = new Map<string | undefined, Lag[]>();
+  for (const { to, lags: own } of work?.links ?? []) lags.set(to, [...(lags.get(to) ?? []), ...own]);
+  const steps: Numbered[] = [];
+  const put = (step: Step, before: readonly Lag[], reopens: boolean): void => {
+    const task = tasks.get(step.id);
+    steps.push({
+      n: steps.length + 1,
+      step,
+      text: capital(tellStep(step)),
+      before,
+      ...(reopens ? { reopens: true as const } : {}),
+      ...(task ? { task } : {}),
+    });
+  };
+  for (const step of work?.steps ?? []) {
+    const before = lags.get(step.id) ?? [];
+    const shut = before.flatMap(({ window }) =>
+      window?.missed && tasks.get(window.missed.id)?.reopens ? [window.missed] : [],
+    );
+    shut.forEach((missed, i) => put(missed, i === 0 ? before : [], true));
+    put(step, shut.length > 0 ? [] : before, false);
+  }
+  return { steps, after: lags.get(undefined) ?? [], tasks };
+}

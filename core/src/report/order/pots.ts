@@ -1,0 +1,66 @@
+import type { Measure } from '../../materials/measure';
+import type { Parts } from '../../materials/parts';
+import type { Plan } from '../../plan/plan';
+import type { Figure } from '../../trace/figure';
+import type { Cup, InPots, Step } from '../../work/step';
+import { measureWords } from '../measure-words';
+import { figureIn, gramDecimals, partLines, said, type Reader, type Said } from '../say';
+
+/** What stands in one cup: its parts, the ways of measuring them that are close enough, what is stirred in, and how many cups alike. */
+export interface CupContent {
+  readonly parts: Parts;
+  /** The closest first; those that miss the tolerance are left out. */
+  readonly measures: readonly Measure[];
+  readonly powder?: { readonly name: string; readonly mass: Figure };
+  readonly count: number;
+}
+
+/** Cups of one step: of a repair and of filler they are counted for all its goes together. */
+function cupsOf({ cup, count }: InPots, { work }: Plan): number {
+  if (!count || !cup || cup.of === 'laminate' || cup.of === 'coat') return count?.value ?? 1;
+  const alike = (other: Cup | undefined): boolean =>
+    other?.of === cup.of && (other.of !== 'repair' || cup.of !== 'repair' || other.id === cup.id);
+  const goes = (work?.steps ?? []).filter((s) => s.action === 'mix' && alike(s.pot?.cup)).length;
+  return Math.max(1, Math.round(count.value / Math.max(1, goes)));
+}
+
+/** What a step mixes, part by part, where the plan works it out. */
+export function cupOf(pot: InPots, plan: Plan): CupContent | undefined {
+  const { bench, dish: { mix, fair } = {}, finish, repair, system } = plan;
+  const { cup } = pot;
+  const content = (parts: Parts | undefined, measures: readonly Measure[] = []): CupContent | undefined =>
+    parts && { parts, measures: measures.filter((m) => m.meets), count: cupsOf(pot, plan) };
+  switch (cup?.of) {
+    case 'laminate': {
+      const i = (mix?.batches ?? []).findIndex((b) => b.number === cup.batch);
+      return content(mix?.batches[i]?.parts, bench?.batches[i]);
+    }
+    case 'filler': {
+      const own = content(fair?.partsPerBatch, bench?.filler);
+      const name = system?.chosen?.chain.filler?.powder?.name;
+      return own && fair?.powderPerBatch && name
+        ? { ...own, powder: { name, mass: fair.powderPerBatch } }
+        : own;
+    }
+    case 'coat':
+      return content(finish?.partsPerCoat, bench?.coat);
+    case 'repair':
+      return content(repair?.pots.find((p) => p.id === cup.id)?.parts, bench?.pots[cup.id]);
+    case undefined:
+      return undefined;
+  }
+}
+
+/** "bench scale: resin to 61.8 g, then hardener until it shows 72.5 g", and what is stirred in; its masses where no way is close enough. */
+export function potWords(step: Step, plan: Plan, reader: Reader): Said {
+  const cup = step.pot && cupOf(step.pot, plan);
+  if (!cup) return [];
+  const grams = (f: Figure) => figureIn(f, 'g', gramDecimals(f), reader);
+  const [best] = cup.measures;
+  const how = best
+    ? measureWords(best, reader)
+    : said`${partLines(cup.parts).flatMap((p, i) => said`${i > 0 ? ', ' : ''}${p.name} ${grams(p.mass)}`)}, on a finer scale`;
+  const powder = cup.powder ? said`, then ${cup.powder.name} ${grams(cup.powder.mass)}` : [];
+  const each = cup.count > 1 ? [` (each of ${cup.count} cups)`] : [];
+  return [...how, ...powder, ...each];
+}

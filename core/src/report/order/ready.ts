@@ -1,0 +1,40 @@
+import type { MilestoneMeaning } from '../../trace/milestone';
+import { effectsOf } from '../../work/surfaces';
+import type { Plan } from '../../plan/plan';
+
+/** When the boat may be used again, and for what: the last layer to come to the moment that it is used from. */
+export interface Ready {
+  readonly what: 'water' | 'pressure' | 'load' | 'done';
+  /** ms since 1970 */
+  readonly at: number;
+  /** Absent where no forecast says how sure it is. */
+  readonly span?: readonly [number, number];
+}
+
+const INTO_WATER: ReadonlySet<MilestoneMeaning['kind']> = new Set(['into-water', 'cured', 'pressure']);
+const LOADED: ReadonlySet<MilestoneMeaning['kind']> = new Set(['loadable', 'pressure', 'workable']);
+/** What only lies over the structure carries no load: it has to be hard enough to be touched. */
+const TOUCHED: ReadonlySet<MilestoneMeaning['kind']> = new Set(['sandable']);
+
+/**
+ * @returns the moment from which nothing that was laid holds the boat back any more: full cure below the waterline, full
+ * pressure of a tube, strength to be loaded elsewhere; the end of the work where that is later. Undefined before it is placed
+ */
+export function readyOf({ timeline, cure, inputs, system, work }: Plan): Ready | undefined {
+  if (!timeline) return undefined;
+  const inflatable = system?.substrates.some((s) => s.family === 'inflatable') ?? false;
+  const below = inputs?.position === 'below';
+  // Where nothing is laid, what the chain would have cured holds nothing back.
+  const laid = work?.steps.some((s) => effectsOf(s).includes('lays')) ?? false;
+  const last = (laid ? (cure?.cases ?? []) : [])
+    .flatMap(({ of, milestones }) => {
+      const kinds = inflatable || below ? INTO_WATER : of === 'finish' || of === 'filler' ? TOUCHED : LOADED;
+      return milestones.filter((m) => kinds.has(m.meaning.kind));
+    })
+    .reduce<{ at: number; span: readonly [number, number] } | undefined>(
+      (latest, m) => (latest && latest.at >= m.at ? latest : m),
+      undefined,
+    );
+  if (!last || last.at <= timeline.end) return { what: 'done', at: timeline.end };
+  return { what: inflatable ? 'pressure' : below ? 'water' : 'load', at: last.at, span: last.span };
+}
