@@ -117,7 +117,7 @@ console.log(JSON.stringify({
   told: plan.work?.steps.filter((s) => s.action === 'hum').map((s) => tellStep(s)),
   json: publicPlan(plan).work.steps.find((s) => s.action === 'hum'),
   links: plan.system?.chosen?.chain.links.map((l) => l.role),
-  paper: JSON.stringify(workOrder(job, plan, planned.problems, [], {})).includes('hum to the hull until it hums back'),
+  paper: JSON.stringify(workOrder(job, plan, planned.problems, [], {})).includes('Hum to the hull until it hums back'),
   bill: JSON.stringify(workOrder(job, plan, planned.problems, [], {})).includes('damper'),
   minutes: plan.totals?.handsOn.value,
   score: planCommand(['job.nelbo.json', '--format', 'score'], 0),

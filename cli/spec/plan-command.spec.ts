@@ -180,6 +180,7 @@ describe('the core’s specs', () => {
   const ON_NODE_ALONE = [
     'bounds',
     'checks',
+    'order',
     'over-face',
     'placement',
     'walk-through',

@@ -130,6 +130,7 @@ export * from './report/summary';
 export {
   numberedWork,
   orderRows,
+  READY_WORDS,
   readyOf,
   type Gate,
   type Numbered,
@@ -146,6 +147,7 @@ export * from './report/guidance';
 export { ASSUMED_HOURS, makesNoDay, type WorkingHours } from './schedule/working-hours';
 export type { BenchPlan } from './repairs/common/measure-all';
 export * from './drawing/scene';
+export { touchedBy, type Touched } from './drawing/touched';
 export {
   offsetAtPixel,
   sectionFactor,

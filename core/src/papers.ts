@@ -21,5 +21,5 @@ export {
 export type { WorkTable } from './report/work-table';
 export { publicPlan } from './report/public-plan';
 export { sceneToSvg } from './drawing/to-svg';
-export { workOrderDrawings, workOrderScenes } from './drawing/work-order-drawings';
+export { HALF_SHEET, workOrderDrawings, workOrderScenes } from './drawing/work-order-drawings';
 export { hoursExplained, hoursWords, type StageHours } from './report/hours';

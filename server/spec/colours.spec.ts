@@ -98,10 +98,10 @@ describe('colours of a boat', () => {
     };
     await app.call('POST', '/jobs', { id, document });
     const { json } = await app.call('GET', `/jobs/${id}/work-orders/current.md`);
-    expect(json).toContain('Finish check, signed 2026-11-24 by Ines');
+    expect(json).toContain('signed 2026-11-24 by Ines');
     expect(json).toContain('look again in a week');
     expect(json).toContain('0.30 mm');
-    expect(json).toContain('tape off');
+    expect(json).toContain('Pull the tape');
   });
 
   it('chips and checks are in the log as a machine can read them, and in its CSV', async () => {

@@ -31,27 +31,52 @@ describe('papers of a job', () => {
     await app.stop();
   });
 
-  it('are a PDF with vector drawings whose figures lead to their reasons', async () => {
+  it('are a PDF of three sheets with vector drawings; a through hole needs no more', async () => {
     const res = await app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.pdf`);
     expect(res.headers.get('content-disposition')).toContain('work-order-wherry-marigold.pdf');
     const { pages, text, links } = await readPdf(res.bytes);
-    expect(pages).toBeGreaterThan(4);
+    expect(pages).toBeLessThanOrEqual(3);
     for (const words of [
       'Work order: Fender post strike',
       'Wherry “Marigold”',
-      'Plies in the order of laying',
+      'Before you start',
+      'Plies,',
       'P3/N100',
       'Accepted by the owner',
-      'Where the figures come from',
-      'ρ',
-      'Σ',
     ]) {
       expect(text).withContext(words).toContain(words);
     }
+    expect(text).not.toContain('Where the figures come from');
     expect(text).not.toMatch(/NaN|undefined|\[object/);
-    expect(links).toBeGreaterThan(100);
+    expect(links).toBe(0);
     // Drawings are paths, not pixels.
     expect(Buffer.from(res.bytes).toString('latin1')).not.toContain('/Subtype /Image');
+  });
+
+  it('lead to where their figures come from, where that is asked for', async () => {
+    const of = async (reasons: string) =>
+      app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.pdf?reasons=${reasons}`);
+    const { text, links } = await readPdf((await of('yes')).bytes);
+    for (const words of ['Where the figures come from', 'ρ', 'Σ'])
+      expect(text).withContext(words).toContain(words);
+    expect(links).toBeGreaterThan(100);
+    expect((await of('perhaps')).status).toBe(400);
+  });
+
+  it('number every step in the words of the plan, in order, as PDF and as Markdown', async () => {
+    const { bytes } = await app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.pdf`);
+    const squeezed = (text: string): string => text.replace(/\s+/g, '');
+    const pdf = squeezed((await readPdf(bytes)).text);
+    const { json } = await app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.md`);
+    const steps = [...String(json).matchAll(/^- \[[ x]\] \*\*(\d+)\*\* (.+?)(?::| \()/gm)];
+    expect(steps.length).toBeGreaterThan(20);
+    let from = 0;
+    steps.forEach(([, n, text], k) => {
+      expect(Number(n)).toBe(k + 1);
+      const at = pdf.indexOf(squeezed(`${n}${text.replace(/\\/g, '')}`), from);
+      expect(at).withContext(`${n} ${text}`).toBeGreaterThanOrEqual(from);
+      from = Math.max(from, at);
+    });
   });
 
   it('are as whole for every other kind of repair: steps, pots, cautions, drawings, patches to cut', async () => {
@@ -63,13 +88,7 @@ describe('papers of a job', () => {
     expect(kinds.length).toBe(4);
     for (const { id, document } of kinds) {
       const { text } = await readPdf((await app.call('GET', `/jobs/${id}/work-orders/current.pdf`)).bytes);
-      for (const words of [
-        'Steps',
-        'Materials',
-        'Caution',
-        'Accepted by the owner',
-        'Where the figures come from',
-      ])
+      for (const words of ['Before you start', 'Buy or fetch', 'Accepted by the owner'])
         expect(text).withContext(`${document.title}: ${words}`).toContain(words);
       expect(text)
         .withContext(document.title ?? '')
@@ -84,8 +103,10 @@ describe('papers of a job', () => {
     expect((await app.call('GET', `/jobs/${board?.id}/patterns.pdf?paper=a4`)).status).toBe(200);
   });
 
-  it('are Markdown that ends with the reasons', async () => {
-    const { json } = await app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.md`);
+  it('are Markdown that ends with the reasons where they are asked for', async () => {
+    const plain = await app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.md`);
+    expect(plain.json).not.toContain('## Where the figures come from');
+    const { json } = await app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.md?reasons=yes`);
     expect(json).toContain('## Where the figures come from');
     expect(json).toMatch(/- \*\*mix ratio by mass|- \*\*.+: .+\*\* .+ Source: /);
   });
@@ -127,8 +148,8 @@ describe('papers of a job', () => {
     };
     await app.call('PUT', '/shop', { ...DEMO_SHOP, currency: '$', units: us });
     const { json } = await app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.md`);
-    expect(json).toMatch(/Old laminate: 0\.283 in/);
-    expect(json).toMatch(/Temperature: 62\.6 °F/);
+    expect(json).toMatch(/Worked at:\*\* 62\.6 °F/);
+    expect(json).toMatch(/to the line \d+\.\d+ in from the edge/);
     expect(json).toContain('$');
     await app.call('PUT', '/shop', DEMO_SHOP);
   });

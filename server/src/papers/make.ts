@@ -23,8 +23,6 @@ export type PaperKind =
   | {
       readonly name:
         | 'kept plan'
-        | 'work-order.md'
-        | 'work-order.pdf'
         | 'materials.csv'
         | 'cut-list.csv'
         | 'rolls.csv'
@@ -32,6 +30,7 @@ export type PaperKind =
         | 'patterns.dxf'
         | 'patterns.csv';
     }
+  | { readonly name: 'work-order.md' | 'work-order.pdf'; readonly reasons: boolean }
   | { readonly name: 'patterns.pdf'; readonly paper: Paper };
 
 export interface Made {
@@ -60,14 +59,14 @@ const MAKERS: {
   ) => string | Promise<Uint8Array>;
 } = {
   'kept plan': ({ plan }) => JSON.stringify(publicPlan(plan)),
-  'work-order.md': (found) =>
+  'work-order.md': (found, { reasons }) =>
     workOrderMarkdown(
       orderOf(found),
       workOrderDrawings(found.plan, found.reader),
-      found.plan.trace,
+      reasons ? found.plan.trace : undefined,
       found.reader,
     ),
-  'work-order.pdf': workOrderPdf,
+  'work-order.pdf': (found, { reasons }) => workOrderPdf(found, reasons),
   'materials.csv': ({ plan, reader }) => materialsCsv(plan, reader.currency ?? ''),
   'cut-list.csv': ({ plan }) => cutListCsv(plan),
   'rolls.csv': rolls,

@@ -43,7 +43,8 @@ export function registerFonts(doc: PDFKit.PDFDocument): void {
 }
 
 /** Letters that the house's font draws: Latin, its usual punctuation and the signs of measure. */
-const LATIN = /[\u0020-\u007e\u00a0-\u00ff\u2013\u2014\u2018\u2019\u201c\u201d\u2022\u2026\u2212]/;
+const LATIN =
+  /[\u0020-\u007e\u00a0-\u00b4\u00b6-\u00ff\u2013\u2014\u2018\u2019\u201c\u201d\u2022\u2026\u2212]/;
 
 interface Piece {
   readonly text: string;

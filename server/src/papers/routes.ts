@@ -34,8 +34,11 @@ export function paperRoutes(db: Database, jobs: JobService, heavy: Heavy): reado
       attach(res, type, file, job).send(typeof body === 'string' ? body : Buffer.from(body));
     },
   });
-  const named = (file: Exclude<PaperKind['name'], 'patterns.pdf'>, type: string, summary: string): Route =>
-    route(file, type, summary, () => ({ name: file }));
+  const named = (
+    file: Exclude<PaperKind['name'], 'patterns.pdf' | 'work-order.md' | 'work-order.pdf'>,
+    type: string,
+    summary: string,
+  ): Route => route(file, type, summary, () => ({ name: file }));
   return [
     route(
       'patterns.pdf',

@@ -1,19 +1,26 @@
 import PDFDocument from 'pdfkit';
-import { STAGE_TITLES, say, type Said, type Trace } from '@nelbo/core';
-import { workOrderScenes, type WorkOrder } from '@nelbo/core/papers';
+import { STAGE_TITLES, say, type Said, type Scene, type Trace } from '@nelbo/core';
+import { figuresIn, HALF_SHEET, workOrderScenes, type WorkOrder } from '@nelbo/core/papers';
 import { drawScene } from './pdf-scene';
+import { drawSteps } from './pdf-steps';
+import { drawTables } from './pdf-tables';
 import { MARGIN, Sheet } from './pdf-sheet';
-import { HAIRLINE, MUTED, registerFonts } from './pdf-text';
+import { HAIRLINE, INK, MUTED, registerFonts } from './pdf-text';
 import { orderOf, type Planned } from './planned';
 
+/** Width of the names at the front. */
+const NAMES = 96;
+
 /**
- * A work order as a PDF of A4 sheets: drawings are vectors, and every figure links to its reasons at the end. It takes
- * most of a second: it is made in a thread.
+ * A work order as a PDF of A4 sheets: what it is and what has to be ready, drawings as vectors, the numbered steps, what
+ * is looked up. It takes most of a second: it is made in a thread.
+ *
+ * @param reasons whether every figure links to where it comes from, at the end
  */
-export async function workOrderPdf(found: Planned): Promise<Buffer> {
+export async function workOrderPdf(found: Planned, reasons = false): Promise<Buffer> {
   const order = orderOf(found);
   const { trace } = found.plan;
-  const figures = figuresOf(order).filter((id) => trace[id]);
+  const figures = reasons ? figuresIn(order).filter((id) => trace[id]) : [];
   const doc = new PDFDocument({
     size: 'A4',
     margin: 0,
@@ -23,36 +30,54 @@ export async function workOrderPdf(found: Planned): Promise<Buffer> {
   const done = collect(doc);
   registerFonts(doc);
   const sheet = new Sheet(doc, new Set(figures));
-
-  sheet.text(`Work order: ${order.title}`, { size: 18, weight: 'bold' });
-  if (order.boat) sheet.text(order.boat, { size: 11, colour: MUTED });
-  sheet.gap(6);
-  sheet.box(order.general);
-  sheet.pairs(order.facts, order.totals);
-  for (const scene of workOrderScenes(found.plan, found.reader)) {
-    const height = (scene.height * sheet.width) / scene.width;
-    sheet.need(height + 8);
-    sheet.gap(drawScene(doc, scene, MARGIN, sheet.y, sheet.width) + 8);
-  }
-  if (order.notes.length > 0) {
-    sheet.heading('To know');
-    for (const n of order.notes) sheet.text(`•  ${n}`, {}, 0);
-  }
-  for (const s of order.sections) {
+  front(sheet, order, found);
+  for (const s of order.stages) {
     sheet.heading(STAGE_TITLES[s.stage]);
-    sheet.text(s.sentence);
-    sheet.gap(4);
-    for (const c of s.cautions) sheet.caution(c);
-    for (const t of s.tables) {
-      sheet.table(t.caption, t.columns, t.rows);
-    }
-    for (const a of s.acceptance) sheet.check(`${a.test}: ${a.pass}`);
+    if (s.sentence.length > 0) sheet.text(s.sentence, { colour: MUTED });
+    for (const n of s.notes) sheet.text(n, { size: 8.2 });
+    sheet.gap(3);
+    drawSteps(sheet, s.rows);
   }
+  if (order.appendix.length > 0) sheet.heading('To look up');
+  drawTables(sheet, order.appendix);
   signOff(sheet, order.signOff);
-  reasons(sheet, figures, trace, found);
+  sheet.box(order.general);
+  if (reasons) drawReasons(sheet, figures, trace, found);
   feet(doc, order);
   doc.end();
   return done;
+}
+
+/** The first sheet: boat, what, when, the drawings, what has to be ready, and what holds all the time. */
+function front(sheet: Sheet, order: WorkOrder, { plan, reader }: Planned): void {
+  sheet.text(`Work order: ${order.title}`, { size: 16, weight: 'bold' });
+  if (order.boat) sheet.text(order.boat, { size: 10.5, colour: MUTED });
+  sheet.gap(4);
+  sheet.facts([...order.totals, ...order.facts], NAMES);
+  for (const s of order.stops) sheet.caution(`STOP. ${s}`);
+  for (const n of order.notes) sheet.caution(n, 8.2);
+  if (order.assumed) sheet.text(`Assumed: ${order.assumed}`, { size: 8.2, colour: MUTED });
+  drawings(sheet, workOrderScenes(plan, reader, HALF_SHEET));
+  sheet.heading('Before you start');
+  for (const b of order.before) sheet.check([`${b.name}: `, ...b.text]);
+  sheet.gap(3);
+  for (const c of order.card) sheet.caution(c, 8.2);
+}
+
+/** Between two drawings that stand beside one another. */
+const BESIDE = 14;
+
+/** Drawings two by two. */
+function drawings(sheet: Sheet, scenes: readonly Scene[]): void {
+  const width = (sheet.width - BESIDE) / 2;
+  sheet.gap(5);
+  for (let i = 0; i < scenes.length; i += 2) {
+    const row = scenes.slice(i, i + 2);
+    const height = Math.max(...row.map((s) => (s.height * width) / s.width));
+    sheet.need(height);
+    row.forEach((scene, k) => drawScene(sheet.doc, scene, MARGIN + k * (width + BESIDE), sheet.y, width));
+    sheet.gap(height + 4);
+  }
 }
 
 function collect(doc: PDFKit.PDFDocument): Promise<Buffer> {
@@ -64,45 +89,34 @@ function collect(doc: PDFKit.PDFDocument): Promise<Buffer> {
   });
 }
 
-/** Trace ids of all figures of an order, each once, in the order in which they stand. */
-function figuresOf(order: WorkOrder): string[] {
-  const ids = new Set<string>();
-  const take = (words: Said): void =>
-    words.forEach((part) => typeof part !== 'string' && ids.add(part.figure.traceId));
-  for (const [, words] of [...order.facts, ...order.totals]) take(words);
-  for (const s of order.sections) {
-    take(s.sentence);
-    for (const t of s.tables) for (const r of t.rows) r.forEach(take);
-  }
-  return [...ids];
-}
-
+/** Lines to sign on, two beside one another. */
 function signOff(sheet: Sheet, names: readonly string[]): void {
-  sheet.heading('Sign-off');
-  for (const name of names) {
-    sheet.need(32);
-    sheet.gap(16);
-    const { doc, width } = sheet;
+  const { doc } = sheet;
+  const half = (sheet.width - 20) / 2;
+  sheet.need(names.length * 10 + 16);
+  names.forEach((name, i) => {
+    if (i % 2 === 0) sheet.gap(i === 0 ? 12 : 20);
+    const x = MARGIN + (i % 2) * (half + 20);
     doc
       .font('regular')
-      .fontSize(9.2)
-      .fillColor('#12292C')
-      .text(name, MARGIN, sheet.y, { lineBreak: false })
-      .text('date', MARGIN + width - 130, sheet.y, { lineBreak: false });
+      .fontSize(9)
+      .fillColor(INK)
+      .text(name, x, sheet.y, { lineBreak: false })
+      .text('date', x + half - 74, sheet.y, { lineBreak: false });
     doc
-      .moveTo(MARGIN + 150, sheet.y + 11)
-      .lineTo(MARGIN + width - 140, sheet.y + 11)
-      .moveTo(MARGIN + width - 104, sheet.y + 11)
-      .lineTo(MARGIN + width, sheet.y + 11)
+      .moveTo(x + 108, sheet.y + 10)
+      .lineTo(x + half - 80, sheet.y + 10)
+      .moveTo(x + half - 52, sheet.y + 10)
+      .lineTo(x + half, sheet.y + 10)
       .lineWidth(0.7)
-      .strokeColor('#12292C')
+      .strokeColor(INK)
       .stroke();
-    sheet.gap(14);
-  }
+  });
+  sheet.gap(18);
 }
 
 /** Where each figure comes from: formula, inputs with their values and origin, and source. */
-function reasons(sheet: Sheet, ids: readonly string[], trace: Trace, { reader }: Planned): void {
+function drawReasons(sheet: Sheet, ids: readonly string[], trace: Trace, { reader }: Planned): void {
   sheet.heading('Where the figures come from');
   sheet.text(
     'A figure with a broken line under it is a default: measure it, or enter what the data sheet says.',

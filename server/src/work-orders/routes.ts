@@ -15,14 +15,27 @@ import { factsOf } from '../papers/planned';
 
 const printBody = yup.object({ id: yup.string().uuid().required() });
 
+/** Whether a paper ends with where its figures come from. */
+const REASONS: Route['query'] = {
+  reasons: {
+    description: 'whether it ends with where every figure comes from',
+    schema: { type: 'string', enum: ['no', 'yes'], default: 'no' },
+  },
+};
+
+function reasonsOf(req: Request): boolean {
+  const reasons = req.query['reasons'] ?? 'no';
+  if (reasons !== 'no' && reasons !== 'yes')
+    throw new HttpProblem(400, 'The request cannot be answered', 'reasons must be yes or no');
+  return reasons === 'yes';
+}
+
 export function workOrderRoutes(db: Database, jobs: JobService, heavy: Heavy): readonly Route[] {
   const jobOf = (req: Request) => jobs.get(uuidOf(param(req, 'id')));
   const name = (job: JobView): string =>
     `work-order-${fileName(job.document.boat?.name ?? job.document.title ?? 'job')}`;
-  const made = async (
-    job: JobView,
-    name: Extract<PaperKind['name'], 'kept plan' | 'work-order.md' | 'work-order.pdf'>,
-  ) => heavy.run({ kind: 'paper', paper: { name }, facts: await factsOf(db, job) });
+  const made = async (job: JobView, paper: PaperKind) =>
+    heavy.run({ kind: 'paper', paper, facts: await factsOf(db, job) });
   return [
     {
       method: 'get',
@@ -65,7 +78,7 @@ export function workOrderRoutes(db: Database, jobs: JobService, heavy: Heavy): r
         if (!printBody.isValidSync(req.body, { strict: true }))
           throw new HttpProblem(400, 'The request body cannot be used', 'id must be a UUID');
         const id = uuidOf((req.body as { id: string }).id);
-        const { body, engine, library } = await made(job, 'kept plan');
+        const { body, engine, library } = await made(job, { name: 'kept plan' });
         const kept = await keepWorkOrder(db, {
           id,
           jobId: job.id,
@@ -86,11 +99,12 @@ export function workOrderRoutes(db: Database, jobs: JobService, heavy: Heavy): r
       path: '/jobs/{id}/work-orders/current.md',
       heavy: true,
       summary: 'The work order as Markdown with drawings inside',
+      query: REASONS,
       answers: { 200: { description: 'Markdown', type: 'text/markdown' } },
       problems: [400, 404, 422],
       handle: async (req, res) => {
         const job = await jobOf(req);
-        const { body } = await made(job, 'work-order.md');
+        const { body } = await made(job, { name: 'work-order.md', reasons: reasonsOf(req) });
         res
           .type('text/markdown')
           .attachment(`${name(job)}.md`)
@@ -101,12 +115,13 @@ export function workOrderRoutes(db: Database, jobs: JobService, heavy: Heavy): r
       method: 'get',
       path: '/jobs/{id}/work-orders/current.pdf',
       heavy: true,
-      summary: 'The work order as PDF, drawings as vectors, figures linked to their reasons',
+      summary: 'The work order as PDF, drawings as vectors',
+      query: REASONS,
       answers: { 200: { description: 'PDF', type: 'application/pdf' } },
       problems: [400, 404, 422],
       handle: async (req, res) => {
         const job = await jobOf(req);
-        const { body } = await made(job, 'work-order.pdf');
+        const { body } = await made(job, { name: 'work-order.pdf', reasons: reasonsOf(req) });
         res
           .type('application/pdf')
           .attachment(`${name(job)}.pdf`)

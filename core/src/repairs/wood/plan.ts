@@ -10,7 +10,6 @@ import { byBuilder } from '../by-builder';
 import { WOOD_LIMIT, dryUntilRead, planDrying } from '../common/drying';
 import { layerVolume, stripArea, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
-import { planReinforcement } from '../common/reinforce';
 import { lower, ml, mm, size, words } from '../../trace/words';
 import {
   SCARF,
@@ -26,6 +25,7 @@ import {
 } from './joints';
 import { GLUED, type Wood } from './cut-out';
 import { draw } from './draw';
+import { sheathe } from './sheathing';
 
 const MIN = 60;
 const PLANK = 0.018;
@@ -356,59 +356,4 @@ function cure(b: RepairBuilder, bond: Product, clamped = true): void {
     b.wait('mix', 'underClamps', { place: 'joint', serves: 'glue' }, times.sand, b.curing(bond, 'sand'));
   if (clamped) b.step('mix', 'strike', 'clamps', { place: 'joint', serves: 'glue' }, RATES.strike / 60);
   b.accept('mix', 'squeeze-out along every line, nail into it', 'a bead all along, hard', 'strike', 'glue');
-}
-
-function sheathe(b: RepairBuilder, w: Wood, cloth: Cloth, bond: Product): void {
-  const own = b.input.job.repair?.wood?.sheathing;
-  const layers = own ?? 1;
-  b.at('laminate').ask('repair.wood.sheathing');
-  if (layers === 0) return;
-  const r = planReinforcement(
-    b,
-    cloth,
-    { length: w.length, width: w.width },
-    layers,
-    0.05,
-    'over the joint and 50 mm past it',
-  );
-  mixed(b, {
-    id: 'sheath',
-    stage: 'mix',
-    title: `${bond.name}, for the glass`,
-    about: 'wet the sheathing out',
-    product: bond,
-    mass: r.resin,
-    working: b.assumed('sheathTime', 'wetting out', 240 + r.area.value / 3e-4, 's', 'by hand'),
-    next: 'can be sanded',
-  });
-  b.material('sheathResin', bond.name, 'sheathing', r.resin, bond);
-  // Glass lies on what is flush and dull: glue that has set holds it by its scratches alone.
-  b.step('mix', 'abrade', 'joint', { place: 'joint', serves: 'sheathing' }, RATES.abradeFixed / 60, [
-    perM2(RATES.abradePerM2, r.area),
-  ]);
-  b.step(
-    'mix',
-    'mix',
-    'cloth',
-    { place: 'bench', serves: 'sheathing' },
-    RATES.mixBatch / 60,
-    [],
-    b.mixes('sheath'),
-  );
-  b.step(
-    'mix',
-    'lay',
-    layers === 1 ? 'sheathing' : 'sheathings',
-    { place: 'face', serves: 'sheathing', fields: { count: layers, product: cloth.name } },
-    10,
-    [perM2(RATES.spreadPerM2, r.area)],
-  );
-  const times = b.times(bond);
-  if (times)
-    b.wait('mix', 'sheathing', { place: 'face', serves: 'sheathing' }, times.sand, b.curing(bond, 'sand'));
-  b.at('laminate').table(
-    'Sheathing',
-    ['Cloth', 'Layers', 'Past the joint', 'Area', 'To wet it out'],
-    [[[cloth.name], [r.layers], [mm(r.lap)], [r.area], [r.resin]]],
-  );
 }

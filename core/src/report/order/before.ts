@@ -45,7 +45,7 @@ export function beforeStart(plan: Plan, reader: Reader): readonly Before[] {
     warm.length > 0
       ? [`heat and thermometer for ${numbers(warm)}, up before anything is laid`]
       : mixes && plan.inputs && plan.inputs.temperature.value < COLD
-        ? said`products to the temperature of the work, ${figure(plan.inputs.temperature, reader)}`
+        ? [`products kept at ${say({ value: COLD, unit: '°C' }, reader)} until they are mixed`]
         : [],
   );
   put('people', 'A second person', two.length > 0 ? [`for ${numbers(two)}`] : []);

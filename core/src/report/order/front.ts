@@ -10,7 +10,9 @@ import { whensOf } from './when';
 
 export type Fact = readonly [name: string, value: Said];
 
-const READY_WORDS: Readonly<Record<Exclude<Ready['what'], 'done'>, string>> = {
+/** What the boat is ready for. */
+export const READY_WORDS: Readonly<Record<Ready['what'], string>> = {
+  done: 'Work done',
   water: 'Into the water',
   pressure: 'Working pressure',
   load: 'Full load',
@@ -26,7 +28,7 @@ export function factsOf(job: Job, plan: Plan, reader: Reader): readonly Fact[] {
   const facts: Fact[] = [['What', [`${hull}: ${kind}${job.damage.where ? `, ${job.damage.where}` : ''}`]]];
   const size = stageWords('survey', plan, reader);
   if (size) facts.push(['Size', size]);
-  const laid = plan.work?.steps.some((s) => effectsOf(s).includes('lays')) ?? true;
+  const laid = usesChain(plan);
   const chain = laid ? stageWords('system', plan, reader) : undefined;
   if (chain) facts.push(['System', chain]);
   if (i)
@@ -45,6 +47,12 @@ export function factsOf(job: Job, plan: Plan, reader: Reader): readonly Fact[] {
   if (laid && takes.size > 0) facts.push(['So that it bonds', [[...takes].join('; ')]]);
   return facts;
 }
+
+/** Something of the chain is laid or used up; where a valve is cleaned, what would hold a patch says nothing. */
+const usesChain = ({ work, materials = [], system }: Plan): boolean =>
+  (work?.steps.some((s) => effectsOf(s).includes('lays')) ?? true) ||
+  materials.length === 0 ||
+  materials.some((m) => system?.chosen?.chain.links.some(({ product }) => product.name === m.product));
 
 const assumable = (f: Figure, reader: Reader): Said => [
   figure(f, reader),

@@ -100,9 +100,9 @@ function table(t: WorkTable): readonly string[] {
   return [
     `**${markdownText(t.caption)}**`,
     '',
-    `| ${t.columns.map(markdownText).join(' | ')} |`,
+    `|${t.columns.map(markdownText).join('|')}|`,
     `|${t.columns.map(() => '---').join('|')}|`,
-    ...t.rows.map((r) => `| ${r.map(words).join(' | ')} |`),
+    ...t.rows.map((r) => `|${r.map(words).join('|')}|`),
     '',
   ];
 }

@@ -4,7 +4,7 @@ import type { Plan } from '../../plan/plan';
 import type { Figure } from '../../trace/figure';
 import type { Cup, InPots, Step } from '../../work/step';
 import { measureWords } from '../measure-words';
-import { figureIn, gramDecimals, partLines, said, type Reader, type Said } from '../say';
+import { figure, figureIn, gramDecimals, partLines, said, type Reader, type Said } from '../say';
 
 /** What stands in one cup: its parts, the ways of measuring them that are close enough, what is stirred in, and how many cups alike. */
 export interface CupContent {
@@ -51,6 +51,22 @@ export function cupOf(pot: InPots, plan: Plan): CupContent | undefined {
   }
 }
 
+/** How long what a step mixes can be worked with. */
+function lifeOf({ pot }: Step, { dish, finish, productTimes, system }: Plan): Figure | undefined {
+  switch (pot?.cup?.of) {
+    case 'laminate':
+      return dish?.mix?.milestones.usable;
+    case 'filler':
+      return dish?.fair?.milestones.usable;
+    case 'coat':
+      return finish?.milestones.usable;
+    default: {
+      const name = system?.chosen?.chain.links.find((l) => l.product.id === pot?.product)?.product.name;
+      return productTimes?.find((t) => t.product === name)?.milestones.usable;
+    }
+  }
+}
+
 /** "bench scale: resin to 61.8 g, then hardener until it shows 72.5 g", and what is stirred in; its masses where no way is close enough. */
 export function potWords(step: Step, plan: Plan, reader: Reader): Said {
   const cup = step.pot && cupOf(step.pot, plan);
@@ -62,5 +78,6 @@ export function potWords(step: Step, plan: Plan, reader: Reader): Said {
     : said`${partLines(cup.parts).flatMap((p, i) => said`${i > 0 ? ', ' : ''}${p.name} ${grams(p.mass)}`)}, on a finer scale`;
   const powder = cup.powder ? said`, then ${cup.powder.name} ${grams(cup.powder.mass)}` : [];
   const each = cup.count > 1 ? [` (each of ${cup.count} cups)`] : [];
-  return [...how, ...powder, ...each];
+  const life = lifeOf(step, plan);
+  return [...how, ...powder, ...each, ...(life ? said`; use in ${figure(life, reader)}` : [])];
 }

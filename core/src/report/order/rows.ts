@@ -121,7 +121,7 @@ function checksOf({ finish }: Plan, reader: Reader): readonly OrderTest[] {
       : `${value} ${reads.unit}`;
   };
   // That it is photographed stands in the words of the step.
-  const checks = (finish?.checks ?? []).filter((c) => c.id !== 'photographs' || c.answer);
+  const checks = (finish?.checks ?? []).filter((c) => c.id !== 'photos' || c.answer);
   return checks.map((c) => {
     const found = [read(c), c.answer?.note ?? '', c.result ? CHECK_RESULTS[c.result] : ''].filter(Boolean);
     return {

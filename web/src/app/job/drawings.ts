@@ -54,14 +54,14 @@ const LONE_PLAN_HEIGHT = 430;
         <p-selectbutton [options]="scales()" optionLabel="label" optionValue="value" [ngModel]="exaggeration()" (ngModelChange)="exaggeration.set($event)" [allowEmpty]="false" size="small" ariaLabelledBy="scale-label" />
         <span id="scale-label" class="visually-hidden">Scale of the thickness</span>
       </div>
-      <nb-scene [scene]="s" [handles]="handles()" (moved)="dragged($event)" [laidTo]="context.laidTo()" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
+      <nb-scene [scene]="s" [handles]="handles()" (moved)="dragged($event)" [laidTo]="context.laidTo()" [touched]="context.touched()" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
     }
     @if (!sectionOnly() && planDrawing(); as p) {
       <div class="spread head">
         <p><b>Plan</b>&ngsp;<span class="muted small">from outside · grid {{ grid() }}</span></p>
         <p class="muted small"><nb-said [words]="sizes()" /></p>
       </div>
-      <nb-scene [scene]="p" [handles]="planHandles()" (moved)="draggedInPlan($event)" [laidTo]="context.laidTo()" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
+      <nb-scene [scene]="p" [handles]="planHandles()" (moved)="draggedInPlan($event)" [laidTo]="context.laidTo()" [touched]="context.touched()" [picked]="context.pickedPly()" (pickedChange)="context.pickedPly.set($event)" />
     }
     @if (!sectionOnly() && !section() && !planDrawing()) {
       <div class="nothing">

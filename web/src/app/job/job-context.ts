@@ -4,6 +4,7 @@ import {
   STAGES,
   refinePlan,
   refineProblems,
+  touchedBy,
   type Chain,
   type Problem,
   type Stage,
@@ -73,6 +74,13 @@ export class JobContext {
   readonly pickedPly = signal<number | undefined>(undefined);
   /** While the layup is stepped through: the last ply that lies by now. */
   readonly laidTo = signal<number | undefined>(undefined);
+
+  /** The step that is pointed at or open: what it is done on stands out in the drawings. */
+  readonly step = signal<string | undefined>(undefined);
+  readonly touched = computed(() => {
+    const step = this.plan()?.work?.steps.find((s) => s.id === this.step());
+    return step && touchedBy(step);
+  });
 
   /** Stages with a warning or an error. */
   readonly warned = computed(() => new Set(STAGES.filter((s) => this.problemsOf(s).length > 0)));

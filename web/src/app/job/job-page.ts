@@ -34,7 +34,6 @@ import { RepairDrawings } from './repair/repair-drawings';
 import { RepairStage } from './repair/repair-stage';
 import { StageNotes } from './stages/stage-notes';
 import { SurveyStage } from './stages/survey-stage';
-import { StageSteps } from './stage-steps';
 import { SystemStage } from './stages/system-stage';
 import { Conflict } from './conflict';
 import { Forecast } from './forecast';
@@ -64,7 +63,6 @@ const FETCH_STAGES_MS = 6000;
     TraceDrawer,
     StageNotes,
     SurveyStage,
-    StageSteps,
     SystemStage,
     GrindStage,
     LaminateStage,
@@ -99,7 +97,6 @@ const FETCH_STAGES_MS = 6000;
             @case ('log') {<nb-log-stage />}
           }
           @if (sheet() && current() !== 'survey') {@defer (on immediate) {<nb-repair-stage [stage]="current()" [head]="false" />}}}
-          <nb-stage-steps [stage]="current()" />
           <nb-stage-notes [stage]="current()" />
         </main>
       </div>

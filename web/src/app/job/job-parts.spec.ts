@@ -10,6 +10,7 @@ import { SaveState } from './save-state';
 import { LogStage } from './stages/log-stage';
 import { StageHead } from './stages/stage-head';
 import { StageNotes } from './stages/stage-notes';
+import { StageSteps } from './stage-steps';
 import { JOB, bench, stored, type } from './testing';
 import { TotalsStrip } from './totals-strip';
 
@@ -210,7 +211,9 @@ describe('the notes of a stage', () => {
   });
 
   it('write a passed test into the log, once', async () => {
-    const b = await bench(StageNotes, { stage: 'grind' });
+    const b = await bench(StageSteps, { stage: 'grind' });
+    b.button('Step 4: Cut out and grind the taper').click();
+    await b.settle();
     b.button('Passed: lay the gauge at the distances of the table').click();
     await b.sent();
     const post = b.http.expectOne('/api/v1/jobs/job/log');

@@ -1,10 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { STAGES, STAGE_TITLES, nextWait, saySpan, type Figure, type Stage } from '@nelbo/core';
+import {
+  READY_WORDS,
+  STAGES,
+  STAGE_TITLES,
+  nextWait,
+  readyOf,
+  saySpan,
+  type Figure,
+  type Stage,
+} from '@nelbo/core';
 import { Reading } from '../state/reading';
 import { WallClock } from '../state/wall-clock';
 import { FigureView } from '../ui/figure';
+import { dayName } from '../ui/when';
 import { JobContext } from './job-context';
 
 /** What the job takes, and the one button that moves it on. */
@@ -17,7 +27,8 @@ import { JobContext } from './job-context';
       <dl>
         @if (totals(); as t) {
           <div><dt>Hands-on <span class="span">{{ span(t.handsOn, 'h', 1) }}</span></dt><dd><nb-figure [figure]="t.handsOn" class="plain" /></dd></div>
-          <div [title]="t.elapsedBasis"><dt>Elapsed@if (hoursAssumed()) {<span class="span">, hours assumed</span>}</dt><dd><nb-figure [figure]="t.elapsed" class="plain" /></dd></div>
+          @if (ready(); as r) {<div class="ready" [title]="t.elapsedBasis"><dt>{{ r.what }}@if (hoursAssumed()) {<span class="span">, hours assumed</span>}</dt><dd>{{ r.when }}</dd></div>}
+          <div class="less" [title]="t.elapsedBasis"><dt>Elapsed</dt><dd><nb-figure [figure]="t.elapsed" class="plain" /></dd></div>
           @if (context.plan()?.dish?.mix) {<div class="less"><dt>Resin</dt><dd><nb-figure [figure]="t.resin" class="plain" /></dd></div>}
           <div class="less"><dt>Materials</dt><dd><nb-figure [figure]="t.materials" [prefix]="context.currency()" class="plain" /></dd></div>
           <div class="less"><dt>Labour</dt><dd><nb-figure [figure]="t.labour" [prefix]="context.currency()" class="plain" /></dd></div>
@@ -65,6 +76,12 @@ export class TotalsStrip {
   protected readonly wait = computed(() => {
     const timeline = this.context.plan()?.timeline;
     return timeline && nextWait(timeline, this.#clock.now());
+  });
+  /** The day from which the boat may be used again. */
+  protected readonly ready = computed(() => {
+    const plan = this.context.plan();
+    const ready = plan && readyOf(plan);
+    return ready && { what: READY_WORDS[ready.what], when: dayName(ready.at) };
   });
   protected readonly hoursAssumed = computed(() => this.context.shop()?.hours === undefined);
   protected readonly title = computed(() => STAGE_TITLES[this.stage()]);

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { TraceService } from './trace-service';
-import type { Scene, SceneItem } from '@nelbo/core';
+import type { Scene, SceneItem, Touched } from '@nelbo/core';
 
 /** A place of the drawing that can be taken hold of. */
 export interface SceneHandle {
@@ -68,14 +68,21 @@ export class SceneView {
   /** Plies beyond this one are not laid yet. */
   readonly laidTo = input<number>();
   readonly pickedChange = output<number | undefined>();
+  /** What the step that is looked at is done on. */
+  readonly touched = input<Touched>();
   protected readonly viewBox = computed(() => `0 0 ${this.scene().width} ${this.scene().height}`);
 
   protected cls(item: SceneItem): string {
-    const laid = this.laidTo();
-    const later = item.ply !== undefined && laid !== undefined && item.ply > laid ? ' later' : '';
-    return item.ply !== undefined && item.ply === this.picked()
-      ? `${item.cls} picked${later}`
-      : `${item.cls}${later}`;
+    const [laid, touched] = [this.laidTo(), this.touched()];
+    const words = [item.cls];
+    if (item.ply !== undefined && item.ply === this.picked()) words.push('picked');
+    if (item.ply !== undefined && laid !== undefined && item.ply > laid) words.push('later');
+    if (touched && item.type === 'path' && this.#isTouched(item, touched)) words.push('touched');
+    return words.join(' ');
+  }
+
+  #isTouched({ ply, cls }: SceneItem, { plies, classes }: Touched): boolean {
+    return (ply !== undefined && plies.has(ply)) || cls.split(' ').some((c) => classes.has(c));
   }
 
   protected hold(event: PointerEvent, { id }: SceneHandle): void {

@@ -14,7 +14,7 @@ import { catchError, map, of, switchMap } from 'rxjs';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import { createPlanner, refinePlan, refineProblems, findingHistory, plainText, type Said } from '@nelbo/core';
-import { workOrder, workOrderScenes } from '@nelbo/core/papers';
+import { HALF_SHEET, reasonsOf, workOrder, workOrderScenes } from '@nelbo/core/papers';
 import { Api, failureOf, type JobFile } from '../api/api';
 import { Forecast } from '../job/forecast';
 import { JobStore } from '../state/job-store';
@@ -22,7 +22,6 @@ import { RepairKinds } from '../state/repair-kinds';
 import { newId } from '../state/new-id';
 import { Reading, TIME_ZONE } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
-import { ArrowKeys } from '../ui/arrow-keys';
 import { OriginKey } from '../ui/origin-key';
 import { SaidView } from '../ui/said';
 import { SceneView } from '../ui/scene-view';
@@ -30,11 +29,15 @@ import { TraceDrawer } from '../ui/trace-drawer';
 import { TraceService } from '../ui/trace-service';
 import { sayWhen } from '../ui/when';
 import { StoresStore } from '../state/stores-store';
+import { OrderSteps } from './order-steps';
 
-/** The work order for the printer: the whole plan with drawings, cautions and sign-off lines. */
+/** Files that may end with where their figures come from. */
+const WITH_REASONS: ReadonlySet<JobFile> = new Set(['work-orders/current.pdf', 'work-orders/current.md']);
+
+/** The work order for the printer: what has to be ready, the numbered steps, and what is looked up. */
 @Component({
   selector: 'nb-work-order-page',
-  imports: [ArrowKeys, ButtonModule, OriginKey, RouterLink, SaidView, SceneView, TraceDrawer],
+  imports: [ButtonModule, OrderSteps, OriginKey, RouterLink, SaidView, SceneView, TraceDrawer],
   providers: [JobStore, Forecast],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -43,41 +46,56 @@ import { StoresStore } from '../state/stores-store';
       <span class="grow"></span>
       @if (kept(); as k) {<span role="status" class="muted">{{ k }}</span>} @else if (printed(); as p) {<span class="muted">{{ p }}</span>}
       <span class="files" role="group" aria-label="Files">@for (f of files; track f[0]) {<a [href]="fileUrl(f[0])" download>{{ f[1] }}</a>}</span>
+      <label class="switch"><input type="checkbox" [checked]="reasons()" (change)="reasons.set(!reasons())" /> Reasons</label>
       <button pButton type="button" class="act" (click)="print()">Print</button>
     </header>
     @if (order(); as o) {
       <main class="sheet">
         <h1>Work order: {{ o.title }}</h1>
-        <p>{{ o.boat }}</p>
-        <p class="general">{{ o.general }}</p>
-        <div class="top">
-          <dl>@for (f of o.facts; track f[0]) {<div><dt>{{ f[0] }}</dt><dd><nb-said [words]="f[1]" /></dd></div>}</dl>
-          <dl>@for (t of o.totals; track t[0]) {<div><dt>{{ t[0] }}</dt><dd><nb-said [words]="t[1]" /></dd></div>}</dl>
-        </div>
-        @for (s of scenes(); track $index) {<nb-scene [scene]="s" />}
-        @if (o.notes.length > 0) {
-          <section><h2>To know</h2><ul class="plain">@for (n of o.notes; track n) {<li>{{ n }}</li>}</ul></section>
-        }
-        @for (s of o.sections; track s.stage) {
+        @if (o.boat) {<p class="boat">{{ o.boat }}</p>}
+        <dl class="facts">
+          @for (f of o.totals; track f[0]) {<div><dt>{{ f[0] }}</dt><dd><nb-said [words]="f[1]" /></dd></div>}
+          @for (f of o.facts; track f[0]) {<div><dt>{{ f[0] }}</dt><dd><nb-said [words]="f[1]" /></dd></div>}
+        </dl>
+        @for (s of o.stops; track s) {<p class="stop"><b class="sign">STOP</b> {{ s }}</p>}
+        @for (n of o.notes; track n) {<p class="note">{{ n }}</p>}
+        @if (o.assumed) {<p class="muted small">Assumed: {{ o.assumed }}.</p>}
+        <div class="drawn">@for (s of scenes(); track $index) {<nb-scene [scene]="s" />}</div>
+        <section>
+          <h2>Before you start</h2>
+          @for (b of o.before; track b.what) {<p class="check"><span class="box" aria-hidden="true"></span><span><b>{{ b.name }}:</b>&ngsp;<nb-said [words]="b.text" /></span></p>}
+          @for (c of o.card; track c) {<p class="caution">{{ c }}</p>}
+        </section>
+        @for (s of o.stages; track s.stage) {
           <section>
             <h2>{{ s.title }}</h2>
-            <p><nb-said [words]="s.sentence" /></p>
-            @for (c of s.cautions; track c) {<p class="caution"><b>Caution.</b> {{ c }}</p>}
-            @for (t of s.tables; track t.caption) {
+            @if (s.sentence.length > 0) {<p class="muted"><nb-said [words]="s.sentence" /></p>}
+            @for (n of s.notes; track n) {<p class="small">{{ n }}</p>}
+            <nb-order-steps [rows]="s.rows" />
+          </section>
+        }
+        @if (o.appendix.length > 0) {
+          <section>
+            <h2>To look up</h2>
+            @for (t of o.appendix; track $index) {
               <table class="ruled">
                 <caption>{{ t.caption }}</caption>
-                <thead><tr>@for (c of t.columns; track $index) {<th>{{ c }}</th>}</tr></thead>
+                <thead><tr>@for (c of t.columns; track $index) {<th scope="col">{{ c }}</th>}</tr></thead>
                 <tbody>@for (r of t.rows; track $index) {<tr>@for (c of r; track $index) {<td [class.short]="isShort(c)"><nb-said [words]="c" /></td>}</tr>}</tbody>
               </table>
             }
-            @for (a of s.acceptance; track a.test) {<p class="check"><span class="box" aria-hidden="true"></span> {{ a.test }}: {{ a.pass }}</p>}
           </section>
         }
         <section class="signs">
-          <h2>Sign-off</h2>
           @for (s of o.signOff; track s) {<p><span>{{ s }}</span><span class="line"></span><span>date</span><span class="line short"></span></p>}
         </section>
-        <div class="key"><nb-origin-key /></div>
+        <p class="general">{{ o.general }}</p>
+        @if (reasons()) {
+          <section class="reasons"><h2>Where the figures come from</h2>
+            <div class="key"><nb-origin-key /></div>
+            @for (r of reasonLines(); track $index) {<p><b>{{ r.figure }}</b> {{ r.how }}</p>}
+          </section>
+        }
         <p class="muted small">{{ o.versions }}</p>
       </main>
       @defer (when trace.path().length > 0; prefetch on idle) {<nb-trace-drawer />}
@@ -87,21 +105,21 @@ import { StoresStore } from '../state/stores-store';
     .tools { display: flex; gap: 12px; align-items: center; padding: 12px 26px; border-bottom: 1px solid var(--hairline); position: sticky; top: 0; background: var(--ground); z-index: 2; flex-wrap: wrap; }
     .grow { flex: 1; } .files { display: flex; gap: 14px; flex-wrap: wrap; } .files a { padding: 6px 0; } .key { margin: 22px 0 8px; }
     .sheet { max-width: 800px; margin: 20px auto 60px; padding: 34px 40px; background: #fff; border: 1px solid var(--hairline); }
-    .general { font-size: 0.88rem; border: 1px solid var(--ink); padding: 8px 10px; margin: 10px 0; }
-    .top { display: grid; grid-template-columns: 1fr 1fr; gap: 24px; margin: 12px 0; }
-    dl div { display: flex; justify-content: space-between; gap: 12px; border-bottom: 1px solid var(--hairline); padding: 3px 0; }
-    dt { color: var(--muted); } dd { text-align: right; font-weight: 600; }
-    section { margin-top: 20px; } h2 { border-bottom: 2px solid var(--ink); margin-bottom: 6px; }
+    .general { font-size: 0.88rem; border: 1px solid var(--ink); padding: 8px 10px; margin: 14px 0; } .boat { color: var(--muted); font-size: 1.1rem; }
+    .facts { margin: 10px 0; } .facts div { display: grid; grid-template-columns: 130px minmax(0, 1fr); gap: 10px; padding: 1px 0; } .facts dt { font-weight: 700; color: inherit; } .facts dd { margin: 0; text-align: left; font-weight: 400; }
+    .drawn { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; margin: 10px 0; align-items: start; }
+    section { margin-top: 18px; } h2 { border-bottom: 2px solid var(--ink); margin-bottom: 6px; }
     td.short { white-space: nowrap; } caption { text-align: left; font-weight: 700; padding-top: 10px; }
-    .caution { border-left: 3px solid var(--act); padding-left: 8px; margin-top: 6px; font-size: 0.93rem; }
-    .check { margin-top: 6px; } .box { display: inline-block; width: 12px; height: 12px; border: 1px solid var(--ink); margin-right: 6px; }
-    .signs p { display: flex; gap: 10px; align-items: end; padding-top: 22px; } .line { flex: 1; border-bottom: 1px solid var(--ink); } .line.short { flex: 0 0 120px; }
-    nb-scene { display: block; margin-top: 12px; }
+    .caution, .note { border-left: 3px solid var(--act); padding-left: 8px; margin-top: 5px; font-size: 0.93rem; }
+    .stop { border: 2px solid var(--act); padding: 6px 8px; margin-top: 6px; } .sign { background: var(--act); color: #fff; padding: 1px 9px; clip-path: polygon(12% 0, 88% 0, 100% 30%, 100% 70%, 88% 100%, 12% 100%, 0 70%, 0 30%); }
+    .check { display: flex; gap: 8px; margin-top: 4px; } .box { flex: none; width: 15px; height: 15px; border: 1.5px solid var(--ink); margin-top: 3px; }
+    .signs p { display: flex; gap: 10px; align-items: end; padding-top: 20px; } .line { flex: 1; border-bottom: 1px solid var(--ink); } .line.short { flex: 0 0 120px; }
+    .reasons p { font-size: 0.86rem; margin-top: 4px; } .switch { display: flex; gap: 6px; align-items: center; }
     @media print {
       .tools { display: none; } .sheet { border: 0; padding: 0; margin: 0; max-width: none; }
-      table, .caution, nb-scene, .signs { break-inside: avoid; } h2 { break-after: avoid; }
+      table, .caution, nb-scene, .signs, .check { break-inside: avoid; } h2 { break-after: avoid; }
     }
-    @media (max-width: 700px) { .sheet { padding: 16px; } .top { grid-template-columns: 1fr; } }
+    @media (max-width: 700px) { .sheet { padding: 16px; } .drawn { grid-template-columns: 1fr; } .facts div { grid-template-columns: 1fr; gap: 0; padding: 4px 0; } table { display: block; overflow-x: auto; } }
   `,
 })
 export class WorkOrderPage {
@@ -148,7 +166,14 @@ export class WorkOrderPage {
   });
   protected readonly scenes = computed(() => {
     const plan = this.#plan();
-    return plan ? workOrderScenes(plan, this.#reading.reader()) : [];
+    return plan ? workOrderScenes(plan, this.#reading.reader(), HALF_SHEET) : [];
+  });
+
+  /** Where the figures come from stands at the end, on screen, on paper and in the files, where it is asked for. */
+  protected readonly reasons = signal(false);
+  protected readonly reasonLines = computed(() => {
+    const [order, plan] = [this.order(), this.#plan()];
+    return order && plan && this.reasons() ? reasonsOf(order, plan.trace, this.#reading.reader()) : [];
   });
 
   protected readonly trace = inject(TraceService);
@@ -168,7 +193,8 @@ export class WorkOrderPage {
   }
 
   protected fileUrl(file: JobFile): string {
-    return this.#api.fileUrl(this.id(), file);
+    const url = this.#api.fileUrl(this.id(), file);
+    return this.reasons() && WITH_REASONS.has(file) ? `${url}?reasons=yes` : url;
   }
 
   protected isShort(cell: Said): boolean {

@@ -1,25 +1,23 @@
 import type { Plan } from '../../../plan/plan';
 import { METHODS } from '../../../schema/job-fields';
-import { changesWords, type FindingEffect } from '../../compare';
+import type { FindingEffect } from '../../compare';
 import { figureIn, saidWords, saySize, type Reader, type Said } from '../../say';
 import type { WorkTable } from '../../work-table';
 import { whensOf } from '../when';
 
-/** What was found on the way, and what it changed. */
+/** What was found on the way; what each changed in the plan stands on the screen. */
 export function findingsTable(history: readonly FindingEffect[], reader: Reader): readonly WorkTable[] {
   if (history.length === 0) return [];
   const { moment } = whensOf(reader);
   return [
     {
       caption: 'Findings',
-      columns: ['When', 'What', 'Size', 'How', 'What it changed'],
-      // Figures of earlier plans have no reasons in this one, so they are told as text.
+      columns: ['When', 'What', 'Size', 'How'],
       rows: history.map((h) => [
         [moment(Date.parse(h.finding.at))],
         [h.finding.extent],
         [saySize({ value: h.finding.size[0] }, { value: h.finding.size[1] }, reader)],
         h.finding.method ? [METHODS[h.finding.method]] : [],
-        [changesWords(h.changes, reader)],
       ]),
     },
   ];

@@ -23,13 +23,14 @@ const HEIGHT = 330;
   template: `
     @for (d of scenes(); track d.id) {
       <p class="head"><b>{{ d.title }}</b>&ngsp;<span class="muted small">{{ d.note }}</span></p>
-      <nb-scene [scene]="d.scene" />
+      <nb-scene [scene]="d.scene" [touched]="context.touched()" />
     }
   `,
   styles: `:host { display: block; } .head { margin: 2px 0 4px; } .head:not(:first-child) { margin-top: 14px; }`,
 })
 export class RepairDrawings implements OnDestroy {
-  readonly #plan = afterwards(inject(JobContext).plan);
+  protected readonly context = inject(JobContext);
+  readonly #plan = afterwards(this.context.plan);
   readonly #reading = inject(Reading);
   readonly #width = signal(720);
   readonly #observer = new ResizeObserver(([entry]) =>

@@ -30,7 +30,6 @@ describe('the steps of a stage', () => {
 
   it('are numbered through the whole job, with what is waited for between them', async () => {
     const b = await bench(StageSteps, { stage: 'mix' }, TEAR);
-    expect(b.host.querySelector('h3')?.textContent).toBe('Step by step');
     expect(b.host.querySelectorAll('.steps li').length).toBeGreaterThan(6);
     expect(b.host.querySelectorAll('.steps .wait').length).toBeGreaterThan(3);
     const told = numbers(b.host);
@@ -41,7 +40,7 @@ describe('the steps of a stage', () => {
 
   it('are there for laminate as for every other kind', async () => {
     const hole = await bench(StageSteps, { stage: 'grind' }, JOB);
-    expect(hole.text()).toContain('cut out and grind the taper');
+    expect(hole.text()).toContain('Cut out and grind the taper: 12');
     expect(numbers(hole.host)[0]).toBe(2);
   });
 
@@ -50,9 +49,31 @@ describe('the steps of a stage', () => {
     expect(foil.host.querySelector('.people')?.textContent).toContain('2 people');
   });
 
-  it('are left to the survey’s own view there', async () => {
+  it('stand at the survey too', async () => {
     const b = await bench(StageSteps, { stage: 'survey' }, JOB);
-    expect(b.host.querySelectorAll('li').length).toBe(0);
+    expect(b.host.querySelectorAll('li').length).toBe(1);
+    expect(b.text()).toContain('Survey and tap');
+  });
+
+  it('open what comes next, with its caution and its test, and another by a tap', async () => {
+    const b = await bench(StageSteps, { stage: 'grind' }, JOB);
+    const open = (): string => b.host.querySelector('.open')?.textContent ?? '';
+    expect(open()).toContain('Dewax and wash');
+    expect(open()).toContain('Dewaxer is a strong solvent');
+    expect(open()).not.toContain('lay the gauge');
+    b.button('Step 4: Cut out and grind the taper').click();
+    await b.settle();
+    expect(open()).toContain('lay the gauge at the distances of the table');
+    expect(open()).toContain('Done when');
+    expect(b.context.touched()?.classes.has('grind-limit')).toBeTrue();
+    b.button('Step 4: Cut out and grind the taper').click();
+    await b.settle();
+    expect(open()).toBe('');
+  });
+
+  it('say at a pot what the scale shows', async () => {
+    const b = await bench(StageSteps, { stage: 'laminate' }, JOB);
+    expect(b.text()).toMatch(/Mix batch 1.*bench scale: resin to \d+\.\d g/);
   });
 });
 

@@ -4,20 +4,22 @@ import { Reading } from '../../state/reading';
 import { SaidView } from '../../ui/said';
 import { sentence } from '../../ui/words';
 import { JobContext } from '../job-context';
+import { StageSteps } from '../stage-steps';
 
 /** Title of the stage, its result in one sentence, and its warnings; a control of the stage may stand beside the title. */
 @Component({
   selector: 'nb-stage-head',
-  imports: [SaidView],
+  imports: [SaidView, StageSteps],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="spread"><h2>{{ title() }}</h2><ng-content /></div>
     <p class="muted sentence"><nb-said [words]="sentence()" /></p>
     @for (p of problems(); track p.path + p.what) {
-      <p class="note-line warn" role="note"><b>{{ whole(p.what) }}</b> {{ wayRound(p) }}</p>
+      <p class="note-line" [class.warn]="p.severity !== 'error'" [class.stop]="p.severity === 'error'" role="note">@if (p.severity === 'error') {<span class="sign">STOP</span> }<b>{{ whole(p.what) }}</b> {{ wayRound(p) }}</p>
     }
+    <nb-stage-steps [stage]="stage()" />
   `,
-  styles: `:host { display: block; margin-bottom: 12px; } .sentence { margin-top: 2px; } .note-line { margin-top: 8px; } .spread { align-items: center; min-height: 34px; }`,
+  styles: `:host { display: block; margin-bottom: 12px; } .sentence { margin-top: 2px; } .note-line { margin-top: 8px; } .spread { align-items: center; min-height: 34px; } .stop { border-color: var(--act); } .sign { background: var(--act); color: #fff; font-weight: 700; padding: 1px 6px; clip-path: polygon(12% 0, 88% 0, 100% 30%, 100% 70%, 88% 100%, 12% 100%, 0 70%, 0 30%); margin-right: 4px; }`,
 })
 export class StageHead {
   protected readonly whole = sentence;
