@@ -55,7 +55,7 @@ test('an unknown plastic is named by safe tests, and welded, not glued', async (
   await expect(panel(page)).toContainText('polyester, light-cured or not, does not hold');
   // The weld is planned to the length of rod, and begins with a pull test.
   await stage(page, 'Mix & cure').click();
-  await expect(panel(page)).toContainText('weld a trial on scrap of the same polymer');
+  await expect(panel(page)).toContainText('Weld a trial on scrap of the same polymer');
   await expect(page.getByRole('contentinfo', { name: 'Totals' })).toContainText('Hands-on');
   // The evidence stays with the job.
   await stage(page, 'Survey').click();
@@ -69,7 +69,7 @@ test('an unknown inflatable keeps several hulls alive until a test tells them ap
   await stage(page, 'System').click();
   await expect(panel(page)).toContainText('It may be any of these hulls');
   // What holds on every one of them is a quick fix, and is called one.
-  await expect(panel(page)).toContainText('The chains below hold on all of them');
+  await expect(panel(page)).toContainText('The systems below hold on all of them');
   await expect(panel(page).locator('.chosen')).toContainText('Quick fix');
   await stage(page, 'Survey').click();
   const answers = [

@@ -207,7 +207,7 @@ test('a hot day, a thick go and damp air each get the advice that a practitioner
   page,
 }) => {
   await page.goto(`${WHIMBREL}/finish`);
-  await expect(page.locator('nb-cure-windows')).toContainText('Next layer bonds until');
+  await expect(page.locator('nb-cure-windows')).toContainText('Recoat by');
   await page.goto(`${GOOSANDER}/mix`);
   await expect(main(page)).toContainText(/heats itself to .* it smokes/);
   await expect(main(page)).toContainText('more than its sheet allows');

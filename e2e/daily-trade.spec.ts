@@ -24,7 +24,7 @@ async function print(page: Page, title: RegExp, ...says: readonly string[]): Pro
   await page.getByRole('link', { name: 'Work order' }).click();
   await expect(panel(page)).toContainText('Accepted by the owner');
   await expect(drawing(page, title)).toBeVisible();
-  for (const text of ['Hands-on', 'Steps', ...says]) await expect(panel(page)).toContainText(text);
+  for (const text of ['Hands-on', 'Before you start', ...says]) await expect(panel(page)).toContainText(text);
   expect(await panel(page).innerText()).not.toMatch(/NaN|undefined|not worked out/i);
 }
 
@@ -52,7 +52,7 @@ test('inflatables: a leak test that is only cooling, a tear patched inside and o
   await expect(panel(page)).toContainText('21');
   await page.getByLabel('Patch past the damage').fill('60');
   await expect(panel(page)).toContainText('240 mm × 124 mm');
-  await print(page, /^Patch on the tube/, 'draw the lips together, 21 stitches', 'no air: the joint rests');
+  await print(page, /^Patch on the tube/, 'Draw the lips together, 21 stitches', 'no air: the joint rests');
   await page.goBack();
   await page.goto(page.url().replace(/\/mix$/, '/patterns'));
   await expect(panel(page)).toContainText('Patch, inside');
@@ -80,7 +80,7 @@ test('cores: both ways planned, holes numbered on the outline, then the other wa
   await expect(drawing(page, /^Holes in the order of filling: \d+ holes, low side first/)).toBeVisible();
   await page.getByLabel('Distance between holes').fill('75');
   await expect(panel(page)).toContainText('triangular grid of 75 mm');
-  await print(page, /^Holes in the order of filling/, 'fill hole by hole in their order', '2 people');
+  await print(page, /^Holes in the order of filling/, 'Fill hole by hole in their order', '2 people');
   await page.goBack();
   await stage(page, 'System').click();
   await page.getByRole('button', { name: 'Plan it so: Open and replace the core' }).click();
@@ -111,7 +111,7 @@ test('blisters: drying read until it is forecast, barrier to its film, stands in
     page,
     /^Build-up over a blister/,
     '300 µm',
-    'move the stands one by one',
+    'Move the stands one by one',
     'nobody under the boat',
   );
 });
@@ -124,7 +124,7 @@ test('edges: a bite out of a rudder, port held against starboard', async ({ page
   await page.getByLabel('Port face').fill('9');
   await page.getByLabel('Starboard face').fill('8.1');
   await expect(panel(page)).toContainText('The faces differ by 0.9 mm at 100 mm: port is fuller');
-  await print(page, /^Section of the edge/, 'film dam round the edge', 'file the outline true');
+  await print(page, /^Section of the edge/, 'Film dam round the edge', 'File the outline true');
 });
 
 test('holes, gel coat: a dozen holes in a deck, and a star of cracks', async ({ page }) => {

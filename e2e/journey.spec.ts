@@ -98,10 +98,11 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
   await panel(page).getByText('largest first', { exact: true }).click();
   await expect.poll(sizes).toEqual(largest);
 
-  // Mix & cure: colder is slower; grams, millilitres and fluid ounces are there.
+  // Mix & cure: colder is slower; grams and millilitres are there, and no ounces in a metric yard.
   await stage(page, 'Mix & cure').click();
   await expect(panel(page)).toContainText('5.75 : 1 by weight');
-  await expect(panel(page).getByRole('columnheader', { name: 'US fl oz' }).first()).toBeVisible();
+  await expect(panel(page).getByRole('columnheader', { name: 'ml', exact: true }).first()).toBeVisible();
+  await expect(panel(page).getByRole('columnheader', { name: 'US fl oz' })).toHaveCount(0);
   const sand = () => panel(page).locator('.figures dd').nth(2).textContent();
   const before = await sand();
   await page.getByLabel('Temperature at the work').fill('54 °F');
@@ -117,6 +118,9 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
   await page.getByRole('button', { name: 'Take this one: Polyester laminating resin, unwaxed' }).click();
   await stage(page, 'Mix & cure').click();
   await expect(panel(page).getByRole('columnheader', { name: 'drops' }).first()).toBeVisible();
+  // Its cautions stand at the step that mixes it.
+  await stage(page, 'Laminate').click();
+  await page.getByRole('button', { name: /^Step \d+: Mix batch 1$/ }).click();
   await expect(panel(page)).toContainText('MEKP is a peroxide and blinds');
   await stage(page, 'System').click();
   await page.getByRole('button', { name: 'Take this one: Slow laminating epoxy 5:1' }).click();

@@ -203,7 +203,7 @@ describe('what stands at a step', () => {
       ['waited', 'planned'],
       ['within', 'planned'],
     ]);
-    expect(second.gates[1].text).toMatch(/^next layer bonds until .*, else abrade P\d+ and wipe again$/);
+    expect(second.gates[1].text).toMatch(/^recoat by .*, else abrade P\d+ and wipe again$/);
   });
 
   it('is wet core: a reading, which no plan can make', () => {

@@ -117,6 +117,7 @@ export type { Check } from './repairs/laminate/dish-plan';
 export type { WayOut } from './repairs/laminate/dish-plan';
 export { USUAL_WAYS, type Stack } from './laminate/stack';
 export * from './choices/revise';
+export { partOf, systemWith } from './choices/system-options';
 export type { CoringPlan } from './laminate/coring';
 export { MEMBER_USUAL, type MemberPlan } from './laminate/structure';
 export type { Milestones } from './cure/cure-model';

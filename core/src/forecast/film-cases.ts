@@ -253,9 +253,8 @@ function lastLaid(product: string, { work }: Plan, timeline: Timeline): number {
 }
 
 const roleWords = (role: string): string =>
-  ({ bond: 'what holds it', prime: 'primer', barrier: 'barrier coat', finish: 'finish', fill: 'filler' })[
-    role
-  ] ?? role;
+  ({ bond: 'bond', prime: 'primer', barrier: 'barrier coat', finish: 'finish', fill: 'filler' })[role] ??
+  role;
 
 function coldest(around: Surroundings, from: number, seconds: number): { value: number; at: number } {
   let best = { value: Infinity, at: from };

@@ -14,7 +14,7 @@ export const LINKS = {
   prep: { name: 'surface preparation' },
   clean: { name: 'cleaning after it' },
   prime: { name: 'primer or tie coat' },
-  bond: { name: 'what holds it' },
+  bond: { name: 'bond' },
   coring: { name: 'new core' },
   reinforce: { name: 'reinforcement' },
   fill: { name: 'fairing compound' },

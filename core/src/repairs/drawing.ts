@@ -1,5 +1,5 @@
 import type { Outline, Point } from '../geometry/outline';
-import type { Region } from '../geometry/region';
+import { bounds, type Region } from '../geometry/region';
 import type { Figure } from '../trace/figure';
 import type { UnitSymbol } from '../units/units';
 
@@ -119,9 +119,21 @@ export class Drawing {
     return this;
   }
 
+  /** How many times a long thin section is drawn too thick, so that it can be read; patterns and charts stay as they are. */
+  #stretch(): number {
+    const loops = this.#shapes.flatMap((s) => s.loops);
+    if (this.head.toScale === false || this.head.onOutline || loops.length === 0) return 1;
+    const { x0, y0, x1, y1 } = bounds(loops);
+    const [w, h] = [x1 - x0, y1 - y0];
+    if (!(h > 0) || h / w >= FLAT) return 1;
+    return Math.min(MOST_STRETCHED, Math.max(1, Math.round((READABLE * w) / h)));
+  }
+
   done(): RepairDrawing {
+    const stretch = this.head.stretch ?? this.#stretch();
     return {
       ...this.head,
+      ...(stretch === 1 ? {} : { stretch }),
       shapes: this.#shapes,
       texts: this.#texts,
       dimensions: this.#dimensions,
@@ -129,6 +141,12 @@ export class Drawing {
     };
   }
 }
+
+/** A drawing that is flatter than this, height over width, is too thin to be read. */
+const FLAT = 1 / 14;
+/** It is drawn so high then. */
+const READABLE = 1 / 8;
+const MOST_STRETCHED = 12;
 
 /** A rectangle with its corners rounded, centred on the origin, m. */
 export function roundedRectangle(length: number, width: number, radius: number, arc = 8): Outline {

@@ -345,10 +345,7 @@ export const JOB_FIELDS = group('Job', {
     cloth: productChoice('Cloth', products('cloth')),
     filler: productChoice('Fairing compound', { ...products('fairing compound'), none: 'none' }),
     finish: productChoice('Finish', { ...products('finish', 'coating'), none: 'none' }),
-    bond: productChoice(
-      'What holds it',
-      products('adhesive', 'surface filler', 'weld rod', 'fabric adhesive'),
-    ),
+    bond: productChoice('Bond', products('adhesive', 'surface filler', 'weld rod', 'fabric adhesive')),
     patch: productChoice('Patch or plate', { ...products('patch fabric', 'plate'), none: 'none' }),
     coring: productChoice('New core', products('core')),
     prep: productChoice('Surface preparation', products('preparation')),

@@ -3,8 +3,8 @@ import type { MilestoneMeaning } from '../trace/milestone';
 const WORDS: Readonly<
   Record<Exclude<MilestoneMeaning['kind'], 'lit-to' | 'cured-to'>, readonly [long: string, short: string]>
 > = {
-  'bonds-from': ['next layer bonds from', 'bonds'],
-  'bonds-until': ['next layer bonds until', 'shuts'],
+  'bonds-from': ['recoat from', 'recoat'],
+  'bonds-until': ['recoat by', 'shuts'],
   gelled: ['gelled', 'gel'],
   trim: ['trim the edge and pull tape by', 'trim'],
   sandable: ['can be sanded', 'sand'],

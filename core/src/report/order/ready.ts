@@ -16,6 +16,17 @@ const LOADED: ReadonlySet<MilestoneMeaning['kind']> = new Set(['loadable', 'pres
 /** What only lies over the structure carries no load: it has to be hard enough to be touched. */
 const TOUCHED: ReadonlySet<MilestoneMeaning['kind']> = new Set(['sandable']);
 
+/** When the rest that the sheet of the glue asks for is over: one table holds for the test and for the load. */
+function restUntil(work: Plan['work'], timeline: NonNullable<Plan['timeline']>): number | undefined {
+  const rests = new Set(
+    (work?.links ?? []).flatMap((l) =>
+      l.lags.flatMap(({ id, awaited }) => (awaited === 'noLoad' || awaited === 'noAir' ? [id] : [])),
+    ),
+  );
+  const ends = timeline.stages.flatMap((s) => s.tasks.flatMap((t) => (rests.has(t.id) ? [t.end] : [])));
+  return ends.length > 0 ? Math.max(...ends) : undefined;
+}
+
 /**
  * @returns the moment from which nothing that was laid holds the boat back any more: full cure below the waterline, full
  * pressure of a tube, strength to be loaded elsewhere; the end of the work where that is later. Undefined before it is placed
@@ -24,6 +35,8 @@ export function readyOf({ timeline, cure, inputs, system, work }: Plan): Ready |
   if (!timeline) return undefined;
   const inflatable = system?.substrates.some((s) => s.family === 'inflatable') ?? false;
   const below = inputs?.position === 'below';
+  const rest = inflatable ? restUntil(work, timeline) : undefined;
+  if (rest !== undefined) return { what: 'pressure', at: Math.max(rest, timeline.end) };
   // Where nothing is laid, what the chain would have cured holds nothing back.
   const laid = work?.steps.some((s) => effectsOf(s).includes('lays')) ?? false;
   const last = (laid ? (cure?.cases ?? []) : [])

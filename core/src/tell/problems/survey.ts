@@ -144,13 +144,13 @@ export const SYSTEM_WORDS: WordsOf<SystemProblems> = {
     suggestion: 'do the next test of the guide, or name the hull',
   }),
   'every-chain-refused': () => ({
-    what: 'every chain is refused on this hull',
+    what: 'every system is refused on this hull',
     suggestion: 'read the rules that refused them below',
   }),
   'chain-refused': ({ reason, remedy, others }) => ({
-    what: `the chain asked for is refused: ${reason ?? 'no product of Stores fits, or its link has no place in this repair'}`,
+    what: `the system asked for is refused: ${reason ?? 'no product of Stores fits, or it has no place in this repair'}`,
     allowed: others.join('; '),
-    suggestion: remedy ?? 'leave a part of the chain out',
+    suggestion: remedy ?? 'leave a part of the system out',
   }),
   'beyond-method': ({ escalate, upTo }) => ({
     what: `larger than this way of repairing is meant for: ${escalate}`,

@@ -26,7 +26,7 @@ import { countdown, type RunningClock } from './run';
     b { font-size: 2.5rem; line-height: 1.2; display: block; color: var(--b-ink); } .over b, .over .name { color: var(--b-act); font-weight: 700; }
     i { display: block; height: 8px; background: var(--b-line); } u { display: block; height: 8px; background: var(--b-wait); } .act u, .over u { background: var(--b-act); }
     .rule span { display: block; } .rule strong { color: var(--b-ink); font-size: 1.2rem; line-height: 1.3; display: block; margin-top: 4px; }
-    @media (max-width: 700px) { button ~ .rule { display: none; } :host { grid-auto-columns: minmax(230px, 1fr); } b { font-size: 1.9rem; } button, p { padding: 8px 14px 10px; } .rule strong { font-size: 1rem; } }
+    @media (max-width: 700px) { :host:has(> p:first-child) { grid-auto-flow: row; grid-auto-columns: auto; } p:first-child { padding-bottom: 0; } p.rule { border-left: 0; padding-top: 4px; } button ~ .rule { display: none; } :host { grid-auto-columns: minmax(230px, 1fr); } b { font-size: 1.9rem; } button, p { padding: 8px 14px 10px; } .rule strong { font-size: 1rem; } }
   `,
 })
 export class ClockStrip {

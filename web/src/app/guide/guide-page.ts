@@ -183,7 +183,7 @@ export class GuidePage {
           ]
         : [],
     );
-    return words.length > 0 ? words.join(' and ') : 'the rest of the chain is so';
+    return words.length > 0 ? words.join(' and ') : 'the rest of the system is so';
   }
 
   /** A product or a kind of damage by its name; any other word stands for itself. */

@@ -8,14 +8,15 @@ import { type NestLayout } from '@nelbo/core/papers';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <svg [attr.viewBox]="box()" preserveAspectRatio="xMinYMin" role="img" [attr.aria-label]="label()">
-      <rect class="cloth" x="0" y="0" [attr.width]="shown()" [attr.height]="rollWidth()" />
-      @for (x of metres(); track x) {<path class="tick" [attr.d]="'M' + x + ' 0V' + rollWidth()" /><text class="tick-text" [attr.x]="x + 0.01" [attr.y]="rollWidth() - 0.015" [attr.font-size]="size()">{{ x }} m</text>}
+      <rect class="cloth" x="0" y="0" [attr.width]="across() ? rollWidth() : shown()" [attr.height]="across() ? shown() : rollWidth()" />
+      @for (x of metres(); track x) {<path class="tick" [attr.d]="line(x)" /><text class="tick-text" [attr.x]="across() ? 0.01 : x + 0.01" [attr.y]="across() ? x - 0.012 : rollWidth() - 0.015" [attr.font-size]="size()">{{ x }} m</text>}
       @for (p of pieces(); track p.id) {
         <path class="piece" [attr.d]="p.d"><title>{{ p.id }}</title></path>
         <text [attr.x]="p.x" [attr.y]="p.y" [attr.font-size]="p.size" text-anchor="middle" dominant-baseline="central">{{ p.id }}</text>
       }
-      <path class="end" [attr.d]="'M' + layout().length + ' 0V' + rollWidth()" />
+      <path class="end" [attr.d]="line(layout().length)" />
     </svg>
+    <p class="muted small">{{ across() ? 'The roll lies across the page; its warp runs down it.' : 'The roll runs along the page, its warp with it.' }}</p>
   `,
   styles: `
     svg { display: block; width: 100%; max-height: min(46vh, 420px); }
@@ -31,9 +32,18 @@ export class RollView {
   readonly rollWidth = input.required<number>();
   readonly name = input('');
   /** A little more of the roll than is used. */
-  protected readonly shown = computed(() => Math.max(this.layout().length * 1.06, this.rollWidth() * 0.6));
-  protected readonly box = computed(() => `0 0 ${this.shown()} ${this.rollWidth()}`);
-  protected readonly size = computed(() => this.rollWidth() / 26);
+  protected readonly shown = computed(() => Math.max(this.layout().length * 1.06, this.rollWidth() * 0.2));
+  /** A short stretch of a roll lies with its width along the page, so that its pieces can be read. */
+  protected readonly across = computed(() => this.shown() < this.rollWidth());
+  protected readonly box = computed(() =>
+    this.across() ? `0 0 ${this.rollWidth()} ${this.shown()}` : `0 0 ${this.shown()} ${this.rollWidth()}`,
+  );
+  protected readonly size = computed(() => this.rollWidth() / (this.across() ? 44 : 26));
+
+  /** A line over the whole width of the roll, so far along it. */
+  protected line(at: number): string {
+    return this.across() ? `M0 ${at}H${this.rollWidth()}` : `M${at} 0V${this.rollWidth()}`;
+  }
   protected readonly label = computed(
     () =>
       `${this.name()}: ${this.layout().placements.length} pieces on ${this.layout().length.toFixed(2)} m of the roll`,
@@ -43,15 +53,20 @@ export class RollView {
   );
   protected readonly pieces = computed(() =>
     this.layout().placements.map(({ id, outline }) => {
-      const b = bounds([outline]);
-      // Across the roll runs down the page.
-      const at = wellWithin(outline);
+      // Along the roll is x of a layout; where the roll lies across the page that runs down it.
+      const drawn = this.across() ? outline.map(({ x, y }) => ({ x: y, y: x })) : outline;
+      const b = bounds([drawn]);
+      const at = wellWithin(drawn);
       return {
         id,
-        d: `M${outline.map((p) => `${p.x.toFixed(4)} ${p.y.toFixed(4)}`).join('L')}Z`,
+        d: `M${drawn.map((p) => `${p.x.toFixed(4)} ${p.y.toFixed(4)}`).join('L')}Z`,
         x: at.x,
         y: at.y,
-        size: Math.min(this.rollWidth() / 20, (b.y1 - b.y0) * 0.6, (b.x1 - b.x0) / (0.62 * id.length)),
+        size: Math.min(
+          this.rollWidth() / (this.across() ? 34 : 20),
+          (b.y1 - b.y0) * 0.6,
+          (b.x1 - b.x0) / (0.62 * id.length),
+        ),
       };
     }),
   );

@@ -47,7 +47,16 @@ describe('the tape', () => {
 
   it('moves now from one end to the other', () => {
     expect(at(t.start - 1).now).toBe(0);
-    expect(at(t.end + 1).now).toBe(1100);
+    // Over and not done: now stands behind the end, in room of its own.
+    const late = at(t.end + 3 * 86_400_000);
+    expect(late.late?.by).toBe(3 * 86_400_000);
+    expect(late.now).toBeGreaterThan(late.late?.x ?? Infinity);
+    expect(late.now).toBeLessThan(1100);
+    const last = late.cells[late.cells.length - 1];
+    expect(last.x + last.width).toBeCloseTo(late.late?.x ?? NaN, 6);
+    const done = { ...t, stages: t.stages.map((s) => ({ ...s, doneAt: s.end })) };
+    const over = layTape(done, 1100, 70, t.end + 1, name);
+    expect([over.late, over.now]).toEqual([undefined, 1100]);
     const steps = Array.from({ length: 20 }, (_, i) => at(t.start + ((t.end - t.start) * i) / 20).now);
     expect(steps).toEqual([...steps].sort((a, b) => a - b));
   });

@@ -15,8 +15,12 @@ export interface TapeLayout {
   /** Windows in which the next layer bonds. */
   readonly windows: readonly { readonly x: number; readonly width: number }[];
   readonly now: number;
+  /** Room behind the end where what was planned is over and not done: from where, and how late it is, ms. */
+  readonly late?: { readonly x: number; readonly by: number };
 }
 
+/** Width of what lies behind the end of a late job, px. */
+const LATE = 66;
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 const LABEL_ROOM = 76;
@@ -35,7 +39,9 @@ export function layTape(
 ): TapeLayout {
   const { stages } = timeline;
   const total = stages.reduce((sum, s) => sum + (s.end - s.start), 0);
-  const free = Math.max(0, width - minimum * stages.length);
+  const late = now > timeline.end && stages.some((s) => s.doneAt === undefined);
+  const room = late ? width - LATE : width;
+  const free = Math.max(0, room - minimum * stages.length);
   let x = 0;
   const cells = stages.map((span): TapeCell => {
     const w = minimum + (total > 0 ? (free * (span.end - span.start)) / total : free / stages.length);
@@ -55,7 +61,7 @@ export function layTape(
   const place = (ms: number): number => {
     if (ms <= timeline.start) return 0;
     const cell = cells.find((c) => ms <= c.span.end);
-    if (!cell) return width;
+    if (!cell) return late && ms === now ? width - LATE / 4 : room;
     const length = cell.span.end - cell.span.start;
     return length > 0 ? cell.x + (cell.width * (ms - cell.span.start)) / length : cell.x;
   };
@@ -65,7 +71,7 @@ export function layTape(
   midnight.setHours(24, 0, 0, 0);
   for (let ms = midnight.getTime(); ms < timeline.end; ms += DAY) {
     const at = place(ms);
-    if (at - (days.at(-1)?.x ?? 0) >= LABEL_ROOM && width - at >= LABEL_ROOM / 2)
+    if (at - (days.at(-1)?.x ?? 0) >= LABEL_ROOM && room - at >= LABEL_ROOM / 2)
       days.push({ x: at, text: dayName(ms) });
   }
 
@@ -96,5 +102,12 @@ export function layTape(
       ),
     )
     .filter((w) => w.width >= 3);
-  return { cells, days, ticks, windows, now: place(now) };
+  return {
+    cells,
+    days,
+    ticks,
+    windows,
+    now: place(now),
+    ...(late ? { late: { x: room, by: now - timeline.end } } : {}),
+  };
 }

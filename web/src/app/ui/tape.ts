@@ -10,13 +10,14 @@ import {
   type OnDestroy,
 } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
-import { STAGE_TITLES, type Stage, type Timeline } from '@nelbo/core';
+import { STAGE_TITLES, say, type Stage, type Timeline } from '@nelbo/core';
 import { WallClock } from '../state/wall-clock';
 import { layTape } from './tape-layout';
 import { dayName } from './when';
 
 const MINIMUM = { wide: 74, narrow: 84 };
 const NARROW = 760;
+const DAY = 86_400_000;
 
 /** The tape: stages, time line and navigation in one measure across the top. */
 @Component({
@@ -25,7 +26,7 @@ const NARROW = 760;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nav class="tape" aria-label="Stages of the job" [style.width.px]="tapeWidth()">
-      <ol>
+      <ol [style.width.px]="layout().late?.x ?? tapeWidth()">
         @for (c of layout().cells; track c.span.stage) {
           <li [style.left.px]="c.x" [style.width.px]="c.width" [class.done]="c.span.doneAt !== undefined">
             <a [routerLink]="['/jobs', jobId(), c.span.stage]" routerLinkActive="on" ariaCurrentWhenActive="step" [attr.data-stage]="c.span.stage">
@@ -40,6 +41,7 @@ const NARROW = 760;
         @for (w of layout().windows; track $index) {<path class="window" [attr.d]="'M' + w.x + ' 24v-5h' + w.width + 'v5'" />}
         @for (t of layout().ticks; track $index) {<path class="tick" [attr.d]="'M' + t.x + ' 36V' + (t.long ? 24 : 30)" />}
       </svg>
+      @if (layout().late; as l) {<span class="late" [style.left.px]="l.x" [attr.title]="'Planned to be over ' + lateBy(l.by) + ' ago'">{{ lateBy(l.by) }} late</span>}
       <span class="now" [style.left.px]="layout().now"><span class="visually-hidden">now</span></span>
       <div class="days" aria-hidden="true">
         @for (d of layout().days; track d.x) {<span [style.left.px]="d.x">{{ d.text }}</span>}
@@ -49,7 +51,7 @@ const NARROW = 760;
   styles: `
     :host { display: block; overflow-x: auto; padding-top: 8px; }
     .tape { position: relative; height: 58px; display: block; }
-    ol { position: absolute; inset: 0 0 auto 0; height: 36px; border: 1px solid var(--ink); background: var(--paper); }
+    ol { position: absolute; top: 0; left: 0; height: 36px; box-sizing: border-box; border: 1px solid var(--ink); background: var(--paper); }
     li { position: absolute; top: -1px; height: 36px; border-left: 1px solid var(--ink); }
     li:first-child { border-left: 0; }
     li a { position: absolute; inset: 0; padding: 3px 7px; text-decoration: none; font-weight: 600; font-size: 0.92rem; white-space: nowrap; overflow: hidden; display: flex; gap: 4px; }
@@ -64,6 +66,7 @@ const NARROW = 760;
     svg .tick { stroke: var(--ink); stroke-width: 1; }
     .now { position: absolute; top: 21px; height: 19px; border-left: 2px solid var(--act); margin-left: -1px; pointer-events: none; }
     .now::before { content: ''; position: absolute; left: -7px; top: -29px; border: 6px solid transparent; border-top: 8px solid var(--act); border-bottom: 0; }
+    .late { position: absolute; top: 2px; width: 64px; font-size: 0.82rem; font-weight: 700; color: var(--act); padding-left: 5px; white-space: nowrap; overflow: hidden; }
     .days { position: absolute; top: 39px; left: 0; right: 0; font-size: 0.82rem; color: var(--muted); }
     .days span { position: absolute; white-space: nowrap; }
   `,
@@ -94,6 +97,11 @@ export class Tape implements OnDestroy {
       dayName,
     ),
   );
+  /** "3 d", "5 h" */
+  protected lateBy(ms: number): string {
+    return say({ value: ms > DAY ? Math.floor(ms / DAY) * (DAY / 1000) : ms / 1000, unit: 's' });
+  }
+
   protected readonly waits = computed(() => this.layout().cells.flatMap((c) => c.waits));
 
   constructor() {

@@ -14,7 +14,7 @@ import { SaidView } from '../ui/said';
           <li class="wait"><span></span><span></span><span class="what">wait <nb-said [words]="r.takes" />@if (r.until) {, {{ r.until }}}: {{ r.text }}</span></li>
         } @else {
           <li>
-            <span class="box" role="img" [attr.aria-label]="r.ticked ? 'done' : 'to do'">{{ r.ticked ? '✓' : '' }}</span>
+            <span class="box">@if (r.ticked) {<span aria-hidden="true">✓</span><span class="visually-hidden">done</span>}</span>
             <b class="n">{{ r.n }}</b>
             <div class="what">
               <p><b>{{ r.text }}</b>@if (r.figures.length > 0) {: <nb-said [words]="r.figures" />}</p>

@@ -2,7 +2,7 @@ import { Injectable } from '@angular/core';
 import { Observable, map } from 'rxjs';
 import type { Clock, FaceProposals, Job, Library, Shop } from '@nelbo/core';
 import type { LoggerFile } from '@nelbo/core/cure';
-import type { FillerChoice, RecipeQuestion, WayChoice } from '@nelbo/core/finish';
+import type { FillerChoice, RecipeQuestion, SystemOption, WayChoice } from '@nelbo/core/finish';
 import type { NestInput } from '@nelbo/core/papers';
 import type { HeavyAnswer, HeavyRequest } from './messages';
 
@@ -48,6 +48,13 @@ export class HeavyWork {
   ways(job: Job, library: Library, shop: Shop, clock: Clock): Observable<readonly WayChoice[]> {
     return this.#ask({ kind: 'ways', job, library, shop, clock }, () => true).pipe(
       map((a) => (a as Extract<HeavyAnswer, { kind: 'ways' }>).choices),
+    );
+  }
+
+  /** The job planned with each of the best ways of holding it. */
+  systems(job: Job, library: Library, shop: Shop, clock: Clock): Observable<readonly SystemOption[]> {
+    return this.#ask({ kind: 'systems', job, library, shop, clock }, () => true).pipe(
+      map((a) => (a as Extract<HeavyAnswer, { kind: 'systems' }>).options),
     );
   }
 

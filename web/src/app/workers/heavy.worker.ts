@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
 import { planRepair, proposeForPlan } from '@nelbo/core';
 import { forecastCure, readLogger, whatWouldHelp } from '@nelbo/core/cure';
-import { fillerChoices, matchColour, wayChoices } from '@nelbo/core/finish';
+import { fillerChoices, matchColour, systemOptions, wayChoices } from '@nelbo/core/finish';
 import { nest } from '@nelbo/core/papers';
 import { REPAIRS } from '@nelbo/core/repairs';
 import type { HeavyAnswer, HeavyRequest } from './messages';
@@ -50,6 +50,11 @@ addEventListener('message', ({ data }: MessageEvent<HeavyRequest>) => {
     return answer({
       kind: 'ways',
       choices: wayChoices(data.job, data.library, data.shop, data.clock, REPAIRS),
+    });
+  if (data.kind === 'systems')
+    return answer({
+      kind: 'systems',
+      options: systemOptions(data.job, data.library, data.shop, data.clock, REPAIRS),
     });
   if (data.kind === 'colour') return colour(data);
   if (data.kind === 'logger') return answer({ kind: 'logger', file: readLogger(data.text, data.timeZone) });

@@ -1,6 +1,6 @@
 import type { Clock, CureForecast, FaceProposals, Job, Library, Shop } from '@nelbo/core';
 import type { HelpProgress, LoggerFile } from '@nelbo/core/cure';
-import type { FillerChoice, RecipeAnswer, RecipeQuestion, WayChoice } from '@nelbo/core/finish';
+import type { FillerChoice, RecipeAnswer, RecipeQuestion, SystemOption, WayChoice } from '@nelbo/core/finish';
 import type { NestInput, NestLayout } from '@nelbo/core/papers';
 
 /** What a page asks of a worker, and what it answers. */
@@ -34,6 +34,13 @@ export type HeavyRequest =
       readonly shop: Shop;
       readonly clock: Clock;
     }
+  | {
+      readonly kind: 'systems';
+      readonly job: Job;
+      readonly library: Library;
+      readonly shop: Shop;
+      readonly clock: Clock;
+    }
   | { readonly kind: 'colour'; readonly question: RecipeQuestion }
   | { readonly kind: 'logger'; readonly text: string; readonly timeZone: string }
   | { readonly kind: 'nest'; readonly input: NestInput; readonly budgetMs: number };
@@ -50,6 +57,7 @@ export type HeavyAnswer =
   | { readonly kind: 'help'; readonly progress: HelpProgress; readonly ms: number }
   | { readonly kind: 'fillers'; readonly choices: readonly FillerChoice[] }
   | { readonly kind: 'ways'; readonly choices: readonly WayChoice[] }
+  | { readonly kind: 'systems'; readonly options: readonly SystemOption[] }
   | { readonly kind: 'colour'; readonly share: number; readonly answer?: RecipeAnswer; readonly ms?: number }
   | { readonly kind: 'logger'; readonly file: LoggerFile }
   | {

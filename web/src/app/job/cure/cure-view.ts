@@ -17,12 +17,16 @@ import { WallClock } from '../../state/wall-clock';
 import { FigureView } from '../../ui/figure';
 import { sayWhen } from '../../ui/when';
 import { JobContext } from '../job-context';
+import { CureBars } from './cure-bars';
 import { curePlot, drawField, fieldRange, hourLabel, hourTicks, horizonOf, temperaturePlot } from './charts';
+
+/** So near the air, K, a course of temperature has nothing to show. */
+const FLAT = 2;
 
 /** The course of the cure: temperatures, degree of cure, and the picture of time and depth. */
 @Component({
   selector: 'nb-cure-view',
-  imports: [ChartModule, FigureView, FormsModule, SelectModule],
+  imports: [ChartModule, CureBars, FigureView, FormsModule, SelectModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="cure-head">
@@ -34,7 +38,8 @@ import { curePlot, drawField, fieldRange, hourLabel, hourTicks, horizonOf, tempe
       @if (current(); as c) {
         @if (c.peak; as peak) {<p class="small">Hottest <nb-figure [figure]="peak" class="plain" /> {{ when(c.peakAt) }}@if (c.limit; as limit) {, no hotter than <nb-figure [figure]="limit" class="plain" />}.</p>}
         <div [class.stale]="working()">
-          @if (temperatures(); as plot) {<div class="chart"><p-chart type="line" [data]="plot.data" [options]="plot.options" [plugins]="plot.plugins" height="230px" [ariaLabel]="plot.label" /></div>}
+          @if (flat()) {<p class="small muted">So thin that it keeps the temperature of the air; what counts is when it may be gone on with.</p><nb-cure-bars [of]="c" />}
+          @if (!flat() && temperatures(); as plot) {<div class="chart"><p-chart type="line" [data]="plot.data" [options]="plot.options" [plugins]="plot.plugins" height="230px" [ariaLabel]="plot.label" /></div>}
           @if (cured(); as plot) {<div class="chart"><p-chart type="line" [data]="plot.data" [options]="plot.options" [plugins]="plot.plugins" height="190px" [ariaLabel]="plot.label" /></div>}
           @if (c.field) {
             <figure>
@@ -89,6 +94,11 @@ export class CureView {
   readonly #degrees = computed(() => {
     const unit = preferredUnit('°C', this.#reading.reader().units);
     return { unit, of: (celsius: number): number => fromSI(celsius, unit) };
+  });
+  /** A film warms nothing: its temperatures are a line that says nothing. */
+  protected readonly flat = computed(() => {
+    const s = this.current()?.series;
+    return s !== undefined && s.surface.every((T, i) => Math.abs(T - s.air[i]) < FLAT);
   });
   protected readonly temperatures = computed(() => {
     const c = this.current();

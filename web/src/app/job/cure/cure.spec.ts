@@ -152,7 +152,7 @@ describe('what is shown of a cure', () => {
     withWork();
     const b = await bench(CureWindows);
     b.context.forecast.begin(true);
-    await b.until('Next layer bonds until');
+    await b.until('Recoat by');
     expect(b.text()).toContain('Left in the cup');
     expect(b.text()).toContain('law fitted to the sheet');
     expect(b.context.plan()?.cure).toBeDefined();

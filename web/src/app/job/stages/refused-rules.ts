@@ -17,7 +17,7 @@ const EXAMPLES = 6;
         @for (r of rows(); track r.id) {
           <li>
             <p><b>{{ r.products }}</b></p>
-            <p class="small"><b>{{ r.verdict }}:</b> {{ r.reason }}. <span class="muted">Instead: {{ r.remedy }}. Rule {{ r.id }}, {{ r.chains }} chains.</span></p>
+            <p class="small"><b>{{ r.verdict }}:</b> {{ r.reason }}. <span class="muted">Instead: {{ r.remedy }}. Rule {{ r.id }}, {{ r.chains }} systems.</span></p>
           </li>
         }
       </ul>
@@ -41,7 +41,7 @@ export class RefusedRules {
         id: rule.id,
         verdict: rule.verdict,
         reason: rule.reason,
-        remedy: rule.remedy ?? 'another chain',
+        remedy: rule.remedy ?? 'another system',
         chains: chains.toLocaleString('en-GB'),
         products: `${names.slice(0, EXAMPLES).join(', ') || 'Leaving the link out'}${more > 0 ? ` and ${more} more` : ''}`,
       };

@@ -1,3 +1,4 @@
+import { TestBed } from '@angular/core/testing';
 import { say, sayIn } from '@nelbo/core';
 import { JOB, bench, type } from '../testing';
 import { FairStage } from './fair-stage';
@@ -164,7 +165,7 @@ describe('laminate', () => {
 });
 
 describe('mix & cure', () => {
-  it('tells each batch in g, ml and fl oz', async () => {
+  it('tells each batch in g and ml, and in ounces only where the yard takes them', async () => {
     const b = await bench(MixStage);
     const batches = b.context.plan()?.dish?.mix?.batches ?? [];
     expect(b.host.querySelectorAll('section[aria-label^=Batch]').length).toBe(batches.length);
@@ -174,6 +175,10 @@ describe('mix & cure', () => {
     expect(text).toContain(squeeze(sayIn(first.resin, 'g', 1)).replace('g', ''));
     expect(text).toContain(squeeze(sayIn(first.hardenerVolume, 'ml', 1)).replace('ml', ''));
     expect(b.text()).toContain('5.75 : 1 by weight');
+    expect(b.text()).not.toContain('fl oz');
+    TestBed.resetTestingModule();
+    const us = await bench(MixStage, {}, JOB, [], { units: { volume: 'us' } });
+    expect(us.text()).toContain('US fl oz');
   });
 
   it('counts drops for a peroxide system and none for epoxy', async () => {

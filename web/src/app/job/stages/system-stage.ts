@@ -1,15 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
-import { linkOf, type ChainRole, type RankedChain, type SystemChoice } from '@nelbo/core';
+import { linkOf, partOf, systemWith, type ChainRole, type RankedChain, type SystemChoice } from '@nelbo/core';
 import { StoresStore } from '../../state/stores-store';
 import { ChoiceFieldView } from '../../ui/choice-field';
-import { FigureView } from '../../ui/figure';
 import { JobContext } from '../job-context';
 import { Ways } from '../repair/ways';
 import { ChainRules } from './chain-rules';
 import { Priorities } from './priorities';
 import { RefusedRules } from './refused-rules';
 import { StageHead } from './stage-head';
+import { SystemList } from './system-list';
 import { TradeChart } from './trade-chart';
 
 interface Part {
@@ -18,19 +18,17 @@ interface Part {
   readonly label: string;
 }
 
-const SHOWN = 5;
-
 /** Systems that hold on this hull, ranked by what matters, and those that the rules refused. */
 @Component({
   selector: 'nb-system-stage',
   imports: [
     StageHead,
-    FigureView,
     ButtonModule,
     ChoiceFieldView,
     ChainRules,
     Priorities,
     RefusedRules,
+    SystemList,
     TradeChart,
     Ways,
   ],
@@ -43,55 +41,34 @@ const SHOWN = 5;
           <h3 id="per-hull">It may be any of these hulls</h3>
           <table class="ruled">
             <thead><tr><th scope="col">If it is</th><th scope="col">what would hold it</th></tr></thead>
-            <tbody>@for (c of s.perCandidate; track c.substrate.id) {<tr><th scope="row">{{ c.substrate.name }}</th><td>{{ c.best ? holder(c.best) : c.route ? 'every chain is refused' : 'this damage does not occur on it' }}</td></tr>}</tbody>
+            <tbody>@for (c of s.perCandidate; track c.substrate.id) {<tr><th scope="row">{{ c.substrate.name }}</th><td>{{ c.best ? holder(c.best) : c.route ? 'every system is refused' : 'this damage does not occur on it' }}</td></tr>}</tbody>
           </table>
-          <p class="muted small">{{ s.chosen ? 'The chains below hold on all of them.' : 'Nothing holds on all of them: the next test of the guide under Survey tells them apart.' }}</p>
+          <p class="muted small">{{ s.chosen ? 'The systems below hold on all of them.' : 'Nothing holds on all of them: the next test of the guide under Survey tells them apart.' }}</p>
         </section>
+      }
+      @if (s.dressOnly) {
+        <section class="dress" aria-labelledby="dress"><h3 id="dress">Dress it only, if that will do</h3><p>{{ s.dressOnly }}</p></section>
       }
       <nb-ways />
       <nb-priorities />
       @if (s.chosen; as chosen) {
-        <ol class="chains">
-          @for (r of shown(); track r.chain.id) {
-            <li [class.chosen]="r === chosen">
-              <div class="spread">
-                <h3>{{ holder(r) }}</h3>
-                <span class="score">score <nb-figure [figure]="r.score" class="plain" /></span>
-              </div>
-              <p class="muted small">{{ beside(r) }}</p>
-              @for (q of r.quickFixes; track q.id) {<p class="quick"><b>Quick fix.</b> Lasts {{ q.quickFix?.lasts }}. To make it permanent: {{ q.quickFix?.remove }}.</p>}
-              @if (r.tooCold) {<p class="cold"><b>Too cold:</b> below the minimum of a product of this chain.</p>}
-              @if (r === chosen) {<p class="is">taken for this job</p>} @else {
-                <button pButton type="button" size="small" severity="secondary" [outlined]="true" [attr.aria-label]="'Take this one: ' + holder(r)" (click)="take(r)">Take this one</button>
-              }
-            </li>
-          }
-        </ol>
+        <nb-system-list (take)="take($event)" />
         <p class="muted small">{{ counted() }}</p>
         @if (second(); as other) {<nb-trade-chart [chain]="chosen" [other]="other" />}
-        <h3 class="head">Links of the chain</h3>
+        <h3 class="head">The system, product by product</h3>
         <div class="fields links">
           @for (p of parts(); track p.path) {
             <nb-choice [path]="p.path" [label]="p.label" [value]="value(p.path)" [offered]="offered(p.role)" [assumed]="linkId(p.role)" assumedText="chosen by Nelbo" (changed)="set(p.path, $event)" />
           }
         </div>
-        @if (hasOwn()) {<button pButton type="button" size="small" severity="secondary" [text]="true" (click)="free()">Let Nelbo choose every link</button>}
+        @if (hasOwn()) {<button pButton type="button" size="small" severity="secondary" [text]="true" (click)="free()">Let Nelbo choose every product</button>}
         <nb-chain-rules [chain]="chosen.chain" />
-      }
-      @if (s.dressOnly) {
-        <section class="dress" aria-labelledby="dress"><h3 id="dress">Or dress it only</h3><p>{{ s.dressOnly }}</p></section>
       }
       <p class="note-line caution">Stop and ask: {{ s.route.escalate }}.</p>
       <nb-refused-rules [refused]="s.refused" />
     }
   `,
   styles: `
-    .chains > li { border-top: 1px solid var(--hairline); padding: 9px 0 10px; }
-    .chains > li.chosen { border-top: 2px solid var(--ink); border-left: 3px solid var(--act); padding-left: 10px; }
-    .score { white-space: nowrap; font-weight: 700; font-size: 0.93rem; }
-    .quick { border-left: 3px dashed var(--warn); padding-left: 8px; margin-top: 5px; font-size: 0.93rem; } .cold { color: var(--act); margin-top: 4px; font-size: 0.93rem; }
-    .is { font-size: 0.87rem; font-weight: 700; color: var(--act); margin-top: 4px; }
-    li button { margin-top: 7px; }
     .head { margin: 18px 0 8px; }
     .links { grid-template-columns: minmax(0, 1fr); gap: 8px; }
     .dress { border: 1.5px dashed var(--ink); padding: 10px 12px; margin-top: 16px; }
@@ -105,18 +82,12 @@ export class SystemStage {
   protected readonly doc = this.#context.document;
   protected readonly system = computed(() => this.#context.plan()?.system);
   protected readonly second = computed(() => this.system()?.ranked.find((r) => r !== this.system()?.chosen));
-  /** The best few, and always the chosen one. */
-  protected readonly shown = computed(() => {
-    const s = this.system();
-    const best = s?.ranked.slice(0, SHOWN) ?? [];
-    return s?.chosen && !best.includes(s.chosen) ? [s.chosen, ...best] : best;
-  });
   protected readonly counted = computed(() => {
     const s = this.system();
     const number = (n: number): string => n.toLocaleString('en-GB');
     return (
       s &&
-      `${number(s.examined)} chains looked at, ${number(s.accepted)} hold; ${s.ranked.length === 1 ? 'one way to hold it' : `the best of each of ${s.ranked.length} ways to hold it, ${Math.min(SHOWN, s.ranked.length)} shown`}.`
+      `${number(s.examined)} systems looked at, ${number(s.accepted)} hold; ${s.ranked.length === 1 ? 'one way to hold it' : `the best of each of ${s.ranked.length} ways to hold it`}.`
     );
   });
   protected readonly parts = computed<readonly Part[]>(() => {
@@ -127,7 +98,7 @@ export class SystemStage {
       s.route.choices.find((c) => c.role === role)?.from ?? [];
     const bond = linkOf(s.chosen.chain, 'bond')?.role === 'laminating resin' ? 'system.resin' : 'system.bond';
     const all: Part[] = [
-      { path: bond, role: 'bond', label: 'What holds it' },
+      { path: bond, role: 'bond', label: 'Bond' },
       {
         path:
           from('reinforce').includes('cloth') && linkOf(s.chosen.chain, 'reinforce')?.role !== 'plate'
@@ -151,14 +122,6 @@ export class SystemStage {
   protected holder(r: RankedChain): string {
     const s = this.system();
     return (s && linkOf(r.chain, s.route.key)?.name) ?? '';
-  }
-
-  protected beside(r: RankedChain): string {
-    const key = this.system()?.route.key;
-    return r.chain.links
-      .filter((l) => l.role !== key)
-      .map((l) => l.product.name)
-      .join(' · ');
   }
 
   protected linkId(role: ChainRole): string {
@@ -188,10 +151,7 @@ export class SystemStage {
     const key = this.system()?.route.key;
     const product = key && linkOf(r.chain, key);
     if (!product) return;
-    this.#choose(
-      key === 'finish' ? 'finish' : product.role === 'laminating resin' ? 'resin' : 'bond',
-      product.id,
-    );
+    this.#choose(partOf(key, product), product.id);
   }
 
   protected set(path: string, value: string | undefined): void {
@@ -217,21 +177,6 @@ export class SystemStage {
 
   /** Only what was chosen by hand is kept with the job; the parts that go with it are matched anew. */
   #choose(part: keyof SystemChoice, value: string | undefined): void {
-    const other: Partial<Record<keyof SystemChoice, keyof SystemChoice>> = {
-      resin: 'bond',
-      bond: 'resin',
-      cloth: 'patch',
-      patch: 'cloth',
-    };
-    this.#context.store.update((d) => {
-      const system: Record<string, string | undefined> = { ...d.system, [part]: value };
-      const twin = other[part];
-      if (twin) delete system[twin];
-      // A new way of holding it brings its own links, unless the finish was asked for.
-      if (part === 'resin' || part === 'bond')
-        for (const link of ['filler', 'prep', 'clean', 'prime', 'coring', 'barrier', 'patch'])
-          delete system[link];
-      return { ...d, system: system as SystemChoice };
-    });
+    this.#context.store.update((d) => ({ ...d, system: systemWith(d.system as SystemChoice, part, value) }));
   }
 }
