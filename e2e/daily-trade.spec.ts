@@ -145,7 +145,7 @@ test('wood: rot cut back and scarfed, once it is dry enough', async ({ page }) =
   await stage(page, 'Grind').click();
   await expect(panel(page)).toContainText('22 % is too wet for epoxy');
   await expect(panel(page)).toContainText('144 mm');
-  await print(page, /^Scarfed piece/, 'dry-fit, clamp without glue', 'saturate');
+  await print(page, /^Scarfed piece/, 'Dry-fit, clamp without glue', 'saturate');
 });
 
 test('renewal: chalk cleared as fine as it will, then waxed', async ({ page }) => {

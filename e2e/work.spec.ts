@@ -47,7 +47,7 @@ test('a work order opened right after an edit shows that edit', async ({ page })
   });
   await page.getByLabel('Laminate thickness').fill('11.5');
   await page.getByRole('link', { name: 'Work order' }).click();
-  await expect(main(page)).toContainText('Old laminate11.5 mm');
+  await expect(main(page)).toContainText('Wall11.5 mm');
 });
 
 test('sizes typed in inches are the sizes that are cut', async ({ page }) => {

@@ -206,6 +206,12 @@ describe('what stands at a step', () => {
     expect(second.gates[1].text).toMatch(/^recoat by .*, else abrade P\d+ and wipe again$/);
   });
 
+  it('is a test when what it is about has set, not at the bench meanwhile', () => {
+    const bonded = stepsOf(ordered({ ...BASE, access: 'one', backing: 'bonded' }).order);
+    const tested = bonded.find((s) => s.tests.some((t) => t.test.startsWith('press the backing')));
+    expect(tested?.text).toBe('Mix batch 1');
+  });
+
   it('is wet core: a reading, which no plan can make', () => {
     const core = ordered({
       ...BASE,

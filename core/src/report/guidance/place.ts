@@ -69,9 +69,15 @@ function firstOf({ at = [], stage }: Entry, steps: readonly Step[], plan: Plan):
 function lastOf({ at = [], after, stage }: Entry, steps: readonly Step[], plan: Plan): Step | undefined {
   for (const spot of at) {
     const last = steps.map((s) => spot(s, plan)).lastIndexOf(true);
-    if (last !== -1) return (after ? steps[last + 1] : undefined) ?? steps[last];
+    if (last !== -1) return (after ? whenSet(steps[last], steps, plan) : undefined) ?? steps[last];
   }
   return steps.filter((s) => s.stage === stage).at(-1) ?? nearest(stage, steps, plan);
+}
+
+/** The step that what was laid is waited for, or else the next. */
+function whenSet({ id }: Step, steps: readonly Step[], { work }: Plan): Step | undefined {
+  const to = work?.links.find((l) => l.from === id && l.lags.length > 0)?.to;
+  return steps.find((s) => s.id === to) ?? steps[steps.findIndex((s) => s.id === id) + 1];
 }
 
 /** A stage that has waits only hands on to the first step that comes after it. */

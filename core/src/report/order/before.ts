@@ -2,7 +2,7 @@ import { ACTIONS } from '../../work/actions';
 import type { ActionEntry } from '../../work/entry';
 import type { Plan } from '../../plan/plan';
 import type { Figure } from '../../trace/figure';
-import { figure, said, say, type Reader, type Said } from '../say';
+import { figure, said, say, sayIn, type Reader, type Said } from '../say';
 import { FEW_STEPS, numberedWork, type Numbered } from './numbered';
 
 /** One thing to get ready before the work is begun. */
@@ -45,7 +45,7 @@ export function beforeStart(plan: Plan, reader: Reader): readonly Before[] {
     warm.length > 0
       ? [`heat and thermometer for ${numbers(warm)}, up before anything is laid`]
       : mixes && plan.inputs && plan.inputs.temperature.value < COLD
-        ? [`products kept at ${say({ value: COLD, unit: '°C' }, reader)} until they are mixed`]
+        ? [`products kept at ${sayIn({ value: COLD }, '°C', 0, reader)} until they are mixed`]
         : [],
   );
   put('people', 'A second person', two.length > 0 ? [`for ${numbers(two)}`] : []);

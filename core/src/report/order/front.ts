@@ -28,6 +28,11 @@ export function factsOf(job: Job, plan: Plan, reader: Reader): readonly Fact[] {
   const facts: Fact[] = [['What', [`${hull}: ${kind}${job.damage.where ? `, ${job.damage.where}` : ''}`]]];
   const size = stageWords('survey', plan, reader);
   if (size) facts.push(['Size', size]);
+  if (i && plan.dish?.grind)
+    facts.push([
+      'Wall',
+      [...assumable(i.thickness, reader), ' under ', ...assumable(i.gelCoat, reader), ' of gel coat'],
+    ]);
   const laid = usesChain(plan);
   const chain = laid ? stageWords('system', plan, reader) : undefined;
   if (chain) facts.push(['System', chain]);

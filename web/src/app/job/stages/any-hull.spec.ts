@@ -112,13 +112,13 @@ describe('the match on any hull', () => {
         system: { finish: 'clear-2k', prep: 'abrade-coarse' },
       },
     );
-    expect(b.text()).toContain('Or dress it only');
+    expect(b.text()).toContain('Dress it only, if that will do');
     const other = b.context.plan()?.system?.ranked.find((r) => r !== b.context.plan()?.system?.chosen);
     b.button(`Take this one: ${other?.chain.links.find((l) => l.role === 'bond')?.product.name}`).click();
     await b.settle();
     expect(b.document().system?.finish).toBe('clear-2k');
     expect(b.document().system?.prep).toBeUndefined();
-    b.button('Let Nelbo choose every link').click();
+    b.button('Let Nelbo choose every product').click();
     await b.settle();
     expect(b.document().system).toBeUndefined();
   });

@@ -76,15 +76,35 @@ describe('the survey', () => {
 });
 
 describe('the system', () => {
-  it('ranks chains with reasons and shows the refused with their rule', async () => {
+  it('groups systems by chemistry, the best first, and shows the refused with their rule', async () => {
     const b = await bench(SystemStage);
-    const names = [...b.host.querySelectorAll('.chains h3')].map((h) => h.textContent);
-    expect(names[0]).toBe('Slow laminating epoxy 5:1');
-    expect(names.length).toBe(5);
+    const told = (query: string) =>
+      [...b.host.querySelectorAll(query)].map((h) => h.textContent?.trim() ?? '');
+    expect(told('.group')[0]).toBe('Epoxy');
+    expect(told('.group').length).toBeGreaterThan(2);
+    expect(told('.chains h4')[0]).toBe('Slow laminating epoxy 5:1');
+    // Two of a chemistry stand open, the others by a tap.
+    const before = told('.chains h4').length;
+    const more = [...b.host.querySelectorAll('button')].find((x) => / more of /.test(x.textContent ?? ''));
+    more?.click();
+    await b.settle();
+    expect(told('.chains h4').length).toBeGreaterThan(before);
     b.button(`Show all ${b.context.plan()?.system?.refused.length} rules that refused`).click();
     await b.settle();
     expect(b.text()).toContain('Rule polyester-putty-on-epoxy');
     expect(b.host.querySelector('.chosen')?.textContent).toContain('taken for this job');
+  });
+
+  it('tells what each would change against the one in the plan', async () => {
+    const b = await bench(SystemStage);
+    await b.until('of work · done');
+    const others = [...b.host.querySelectorAll('.chains > li:not(.chosen)')];
+    expect(b.host.querySelector('.chosen .against')).toBeNull();
+    expect(
+      others.some((li) => /(more|less) work|later|sooner|dearer|cheaper/.test(li.textContent ?? '')),
+    ).toBeTrue();
+    expect(b.text()).toContain('Keep in mind:');
+    expect(b.text()).not.toMatch(/NaN|undefined/);
   });
 
   it('takes another chain and keeps only that choice', async () => {
