@@ -40,6 +40,19 @@ describe('a change of mind', () => {
     expect(edit('c', true)).toBe('b');
     expect(edit('d', true)).toBe('b');
   });
+  it('takes what arrives while a job opens for no edit, and what the shop learns later for one', () => {
+    const learnt = (name: string): string | undefined =>
+      mind.before(plan(name), document('same'), false)?.plan.library;
+    learnt('bare');
+    jasmine.clock().tick(1500);
+    expect(learnt('with the stores')).toBeUndefined();
+    jasmine.clock().tick(1500);
+    expect(edit('typed')).toBe('with the stores');
+    mind.forget();
+    learnt('bare');
+    jasmine.clock().tick(6000);
+    expect(learnt('a warmer shop')).toBe('bare');
+  });
   it('tells nothing against a plan that could not be made, and forgets with the job', () => {
     mind.before(undefined, document('none'), false);
     expect(edit('a')).toBeUndefined();

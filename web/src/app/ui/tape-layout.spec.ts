@@ -61,6 +61,17 @@ describe('the tape', () => {
     expect(steps).toEqual([...steps].sort((a, b) => a - b));
   });
 
+  it('shows nights in which nothing goes on as gaps, and no gap where something is waited for', () => {
+    const gaps = at(t.start).cells.flatMap((c) => c.gaps.map((g) => ({ g, c })));
+    expect(gaps.length).toBeGreaterThan(1);
+    for (const { g, c } of gaps) {
+      expect(g.x).toBeGreaterThanOrEqual(c.x - 1e-6);
+      expect(g.x + g.width).toBeLessThanOrEqual(c.x + c.width + 1e-6);
+      for (const w of c.waits)
+        expect(Math.min(g.x + g.width, w.x + w.width) - Math.max(g.x, w.x)).toBeLessThan(1e-6);
+    }
+  });
+
   it('names the days without letting names touch', () => {
     const { days } = at(t.start);
     expect(days.length).toBeGreaterThan(2);

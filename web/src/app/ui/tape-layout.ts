@@ -6,6 +6,8 @@ export interface TapeCell {
   readonly x: number;
   readonly width: number;
   readonly waits: readonly { readonly x: number; readonly width: number }[];
+  /** Stretches in which nothing is done and nothing is waited for: nights, and days off. */
+  readonly gaps: readonly { readonly x: number; readonly width: number }[];
 }
 
 export interface TapeLayout {
@@ -23,8 +25,21 @@ export interface TapeLayout {
 const LATE = 66;
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
+/** A pause of less is no gap. */
+const LEAST_GAP = HOUR;
 const LABEL_ROOM = 76;
 const TICK_ROOM = 7;
+
+/** Between the end of all that came before and the next task of a stage, ms since 1970. */
+function gapsOf({ start, end, tasks }: StageSpan): readonly (readonly [number, number])[] {
+  const gaps: (readonly [number, number])[] = [];
+  let over = start;
+  for (const t of [...tasks].sort((a, b) => a.start - b.start)) {
+    if (t.start - over >= LEAST_GAP) gaps.push([over, Math.min(t.start, end)]);
+    over = Math.max(over, t.end);
+  }
+  return gaps;
+}
 
 /**
  * Lays the time line along a tape: every stage has at least `minimum` px, the rest is shared by duration, and inside
@@ -55,7 +70,11 @@ export function layTape(
         end: Math.min(t.end, span.end) - span.start,
       }))
       .map((t) => ({ x: at + t.x * scale, width: (t.end - t.x) * scale }));
-    return { span, x: at, width: w, waits };
+    const gaps = gapsOf(span).map(([from, to]) => ({
+      x: at + (from - span.start) * scale,
+      width: (to - from) * scale,
+    }));
+    return { span, x: at, width: w, waits, gaps };
   });
 
   const place = (ms: number): number => {

@@ -38,6 +38,7 @@ const DAY = 86_400_000;
       <svg aria-hidden="true" [attr.width]="tapeWidth()" height="36">
         <defs><pattern id="tape-wait" width="6" height="6" patternUnits="userSpaceOnUse"><path d="M-1 7L7 -1" stroke="#2b6777" stroke-width="1.2" /></pattern></defs>
         @for (w of waits(); track $index) {<rect [attr.x]="w.x" y="22" [attr.width]="w.width" height="14" fill="url(#tape-wait)" />}
+        @for (g of gaps(); track $index) {<path class="gap" [attr.d]="'M' + (g.x + 2) + ' 29h' + Math.max(0, g.width - 4)" />}
         @for (w of layout().windows; track $index) {<path class="window" [attr.d]="'M' + w.x + ' 24v-5h' + w.width + 'v5'" />}
         @for (t of layout().ticks; track $index) {<path class="tick" [attr.d]="'M' + t.x + ' 36V' + (t.long ? 24 : 30)" />}
       </svg>
@@ -63,6 +64,7 @@ const DAY = 86_400_000;
     li a.on .tick { color: #9fd0da; }
     svg { position: absolute; left: 0; top: 0; pointer-events: none; mix-blend-mode: multiply; }
     svg .window { fill: none; stroke: var(--wait); stroke-width: 2; }
+    svg .gap { stroke: var(--muted); stroke-width: 1.5; stroke-dasharray: 1.5 4; }
     svg .tick { stroke: var(--ink); stroke-width: 1; }
     .now { position: absolute; top: 21px; height: 19px; border-left: 2px solid var(--act); margin-left: -1px; pointer-events: none; }
     .now::before { content: ''; position: absolute; left: -7px; top: -29px; border: 6px solid transparent; border-top: 8px solid var(--act); border-bottom: 0; }
@@ -103,6 +105,8 @@ export class Tape implements OnDestroy {
   }
 
   protected readonly waits = computed(() => this.layout().cells.flatMap((c) => c.waits));
+  protected readonly gaps = computed(() => this.layout().cells.flatMap((c) => c.gaps));
+  protected readonly Math = Math;
 
   constructor() {
     this.#observer.observe(this.#host.nativeElement);
