@@ -70,7 +70,7 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
     case 'fair': {
       const f = plan.dish?.fair;
       const papers = f?.sanding.map((s) => s.grit).join(', ');
-      if (f?.surface && f.rounds.value === 0)
+      if (f && (f.goes.value === 0 || (f.surface && f.rounds.value === 0)))
         return said`Fair within ${figureIn(f.tolerance, 'mm', 2, reader)}; papers ${papers ?? ''}.`;
       return (
         f &&

@@ -35,8 +35,8 @@ export interface ActionEntry<H extends string = string> {
   readonly done: string;
   readonly who: Who;
   readonly tools?: readonly string[];
-  /** What it shows is photographed: it is covered up later, or somebody asks after it. */
-  readonly photo?: true;
+  /** What it shows is photographed, each time or the last time: it is covered up later, or somebody asks after it. */
+  readonly photo?: true | 'last';
   /** What it does to its face. */
   readonly makes?: readonly Effect[];
   /** Variants that do something else to it. */

@@ -81,3 +81,18 @@ export function potWords(step: Step, plan: Plan, reader: Reader): Said {
   const life = lifeOf(step, plan);
   return [...how, ...powder, ...each, ...(life ? said`; use in ${figure(life, reader)}` : [])];
 }
+
+/** A pot like the one before, in short: "again 61.8 g, then 72.5 g". */
+export function againWords({ pot }: Step, plan: Plan, reader: Reader): Said {
+  const cup = pot && cupOf(pot, plan);
+  if (!cup) return [];
+  const [best] = cup.measures;
+  const readings =
+    best?.way === 'scale'
+      ? best.readings.map((r) => figureIn(r.figure, 'g', 1, reader))
+      : partLines(cup.parts).map((p) => figureIn(p.mass, 'g', gramDecimals(p.mass), reader));
+  const powder = cup.powder
+    ? said`, then ${figureIn(cup.powder.mass, 'g', gramDecimals(cup.powder.mass), reader)}`
+    : [];
+  return ['again ', ...readings.flatMap((r, i) => (i === 0 ? [r] : [', then ', r])), ...powder];
+}

@@ -2,14 +2,14 @@ import { ACTIONS } from '../../work/actions';
 import type { ActionEntry } from '../../work/entry';
 import type { Plan } from '../../plan/plan';
 import type { Stage } from '../../trace/problem';
-import type { Lag } from '../../work/step';
+import type { Lag, Step } from '../../work/step';
 import { tellLag } from '../../work/tell';
 import { CHECK_RESULTS, type Checked } from '../../finish/check';
 import { guidanceBySteps, type Test } from '../guidance';
-import { figure, saidWords, sayIn, type Reader, type Said } from '../say';
+import { figure, plainText, saidWords, sayIn, type Reader, type Said } from '../say';
 import { gatesOf, type Gate } from './gates';
 import { numberedWork, type Numbered, type NumberedWork } from './numbered';
-import { potWords } from './pots';
+import { againWords, potWords } from './pots';
 import { whensOf } from './when';
 
 /** A test with its mark, and what came of it where it was done. */
@@ -32,6 +32,8 @@ export interface StepRow {
   /** Lines, sizes, films. */
   readonly figures: Said;
   readonly pot: Said;
+  /** The pot is the one before once more: told in short. */
+  readonly again?: true;
   readonly gates: readonly Gate[];
   readonly cautions: readonly string[];
   readonly tests: readonly OrderTest[];
@@ -63,6 +65,8 @@ export function orderRows(plan: Plan, reader: Reader): readonly OrderRow[] {
     (plan.timeline?.stages ?? []).flatMap((s) => (s.doneAt === undefined ? [] : [s.stage])),
   );
   const days = new DayByDay(reader);
+  const pots = new PotByPot(plan, reader);
+  const lastLaid = work.steps.filter(({ step }) => step.action === 'lay').at(-1)?.step.id;
   const stepRow = (numbered: Numbered): StepRow => {
     const { n, step, task } = numbered;
     const entry: ActionEntry = ACTIONS[step.action];
@@ -77,12 +81,12 @@ export function orderRows(plan: Plan, reader: Reader): readonly OrderRow[] {
       when: task ? days.told(task.start) : '',
       ...(step.people > 1 ? { people: step.people } : {}),
       figures: step.action === 'check' ? signedBy(plan) : saidWords(step.figures ?? [], reader),
-      pot: potWords(step, plan, reader),
+      ...pots.told(step),
       gates: gatesOf(numbered, work, reader),
       cautions,
       tests: step.action === 'check' ? [...acceptance, ...checksOf(plan, reader)] : acceptance,
       done: entry.done,
-      photo: entry.photo ?? false,
+      photo: entry.photo === true || (entry.photo === 'last' && step.id === lastLaid),
       ticked: done.has(step.stage),
     };
   };
@@ -130,6 +134,24 @@ function checksOf({ finish }: Plan, reader: Reader): readonly OrderTest[] {
       ...(found.length > 0 ? { result: found.join('; ') } : {}),
     };
   });
+}
+
+/** Pots one after another: what is mixed once more just as before is told in short. */
+class PotByPot {
+  #last = '';
+  constructor(
+    private readonly plan: Plan,
+    private readonly reader: Reader,
+  ) {}
+
+  told(step: Step): { readonly pot: Said; readonly again?: true } {
+    const pot = potWords(step, this.plan, this.reader);
+    const words = plainText(pot);
+    if (words === '') return { pot };
+    const again = words === this.#last;
+    this.#last = words;
+    return again ? { pot: againWords(step, this.plan, this.reader), again } : { pot };
+  }
 }
 
 /** Clocks one after another, with the day where it changes. */

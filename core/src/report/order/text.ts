@@ -107,7 +107,11 @@ function rowLines(r: OrderRow): readonly string[] {
 }
 
 function stepLines(r: StepRow): readonly string[] {
-  const figures = r.figures.length > 0 ? `: ${plainText(r.figures)}` : '';
+  const told = [
+    ...(r.figures.length > 0 ? [plainText(r.figures)] : []),
+    ...(r.again ? [plainText(r.pot)] : []),
+  ];
+  const figures = told.length > 0 ? `: ${told.join('; ')}` : '';
   const times = [
     ...(r.photo ? ['photograph'] : []),
     ...(r.people === undefined ? [] : [`${r.people} people`]),
@@ -122,7 +126,7 @@ function stepLines(r: StepRow): readonly string[] {
       `[${r.ticked ? 'x' : ' '}] ${String(r.n).padStart(3)}  `,
       INDENT,
     ),
-    ...(r.pot.length > 0 ? under('', plainText(r.pot)) : []),
+    ...(r.pot.length > 0 && !r.again ? under('', plainText(r.pot)) : []),
     ...r.gates
       .filter((g) => g.kind !== 'waited')
       .flatMap((g) => under('', `${g.status === 'broken' ? 'TOO LATE: ' : ''}${g.text}`)),

@@ -39,7 +39,7 @@ export const WETTING = {
       sheathings: 'sheathe with {count} layers of {product:lower}, peel ply over it',
     },
     done: 'clear all through, no white, no air',
-    photo: true,
+    photo: 'last',
     who: 'all',
     tools: ['roller', 'brush'],
     makes: ['lays'],
