@@ -33,10 +33,20 @@ describe('nelbo plan', () => {
     expect(plan.format).toBe('nelbo-plan/2');
     expect(plan.dish.laminate.plies.length).toBe(10);
     expect(plan.trace[plan.dish.mix.total.traceId].expression).toContain('waste');
-    expect(run(golden, '--format=md').stdout).toContain('| 10 | stitched biaxial 600 |');
+    expect(run(golden, '--format=md').stdout).toContain('|10|stitched biaxial 600|');
     expect(run(golden, '--format', 'text').stdout).toContain('10 plies build 6.61 mm');
     expect(planCommand([golden], 0, true).stdout).toBe(run(golden, '--format=text').stdout);
     expect(JSON.parse(run(golden).stdout).format).toBe('nelbo-plan/2');
+  });
+
+  it('says where the figures of a work order come from only where that is asked for', () => {
+    for (const format of ['text', 'md']) {
+      const [plain, why] = [run(golden, '--format', format), run(golden, '--format', format, '--reasons')];
+      expect(plain.stdout.toLowerCase()).not.toContain('where the figures come from');
+      expect(why.stdout.toLowerCase()).toContain('where the figures come from');
+      expect(why.code).toBe(0);
+    }
+    expect(run(golden, '--reasons', '--format', 'cut').code).toBe(1);
   });
 
   it('exits 2 on errors, 0 on warnings and assumptions, and prints what could be planned', () => {

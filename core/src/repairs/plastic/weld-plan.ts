@@ -65,7 +65,7 @@ export function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product 
       { place: 'groove', serves: 'weld', fields: { runs: runs.value } },
       time,
     )
-    .figures(words`${mm(D, 1)} rod, air ${air} at the nozzle, as the trial showed`)
+    .figures(words`${mm(D, 1)} rod, air ${inUnit(air, '°C', 0)} at the nozzle, as the trial showed`)
     .wait(
       'mix',
       'coolsSlowly',
