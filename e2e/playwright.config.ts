@@ -5,7 +5,8 @@ const PORT = Number(process.env['NELBO_E2E_PORT'] ?? 4390);
 
 export default defineConfig({
   testDir: '.',
-  timeout: 90_000,
+  // The longest of them take a minute alone, and two beside a second copy on a small machine.
+  timeout: 180_000,
   // A machine that stalls for some seconds is slow, not wrong; speed is the bench's business.
   expect: { timeout: 15_000 },
   workers: 1,

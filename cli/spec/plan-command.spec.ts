@@ -191,6 +191,8 @@ describe('the core’s specs', () => {
     'bounds',
     'checks',
     'order',
+    'guidance',
+    'system-options',
     'over-face',
     'placement',
     'walk-through',

@@ -236,6 +236,74 @@ describe('what stands at a step', () => {
   });
 });
 
+describe('what stops a job', () => {
+  const cold = ordered({
+    ...BASE,
+    conditions: { temperature: 5, humidity: 0.5 },
+    system: { resin: 'epoxy-slow' },
+  });
+
+  it('is told first, in every paper, with what lifts it', () => {
+    expect(cold.order.stops.length).toBeGreaterThan(0);
+    const text = workOrderText(cold.order);
+    const stop = cold.order.stops[0];
+    expect(flat(text)).toContain(`STOP ${flat(stop)}`);
+    expect(text.indexOf('STOP')).toBeLessThan(text.indexOf('BEFORE YOU START'));
+    expect(workOrderMarkdown(cold.order)).toContain('> **STOP.**');
+    expect(stop).toMatch(/; .+/);
+  });
+
+  it('is nothing where nothing does', () => {
+    const calm = ordered({ ...BASE, conditions: { temperature: 20, humidity: 0.5 } });
+    expect(calm.order.stops).toEqual([]);
+    expect(workOrderText(calm.order)).not.toContain('STOP');
+  });
+});
+
+describe('before it is begun', () => {
+  const { plan, order } = ordered({ ...BASE, conditions: { temperature: 12, humidity: 0.5 } });
+  const item = (what: string): string =>
+    (order.before.find((b) => b.what === what)?.text ?? [])
+      .map((p) => (typeof p === 'string' ? p : p.text))
+      .join('');
+
+  it('every product is fetched once, as much as all steps use', () => {
+    for (const name of new Set((plan.materials ?? []).map((m) => m.product)))
+      expect(item('buy').split(`${name} `).length)
+        .withContext(name)
+        .toBe(2);
+    const resin = (plan.materials ?? []).filter((m) => m.product.startsWith('Slow laminating'));
+    const grams = 1000 * resin.reduce((sum, m) => sum + m.quantity.value, 0);
+    expect(item('buy')).toContain(`Slow laminating epoxy 5:1 ${grams.toFixed(1)} g`);
+  });
+
+  it('tools of all steps are set out, cold resin is kept warm, and what needs two is asked for', () => {
+    expect(item('tools')).toMatch(/grinder.*scale/);
+    expect(item('warm')).toContain('18 °C');
+    const foil = ordered({
+      format: 'nelbo-job/1',
+      hull: { material: 'foil-moulded' },
+      damage: { kind: 'split-edge', size: [0.3, 0.03] },
+      repair: { edge: { weight: 40 } },
+    });
+    const two = stepsOf(foil.order).filter((s) => s.people !== undefined);
+    expect(two.length).toBeGreaterThan(1);
+    const asked = foil.order.before.find((b) => b.what === 'people')?.text.join('');
+    for (const { n } of two) expect(asked).toContain(String(n));
+  });
+});
+
+describe('a pot that is mixed again', () => {
+  it('is told in short, with its figures', () => {
+    const { order } = ordered({ ...BASE, system: { resin: 'epoxy-slow', finish: 'paint-2k' } });
+    const paints = stepsOf(order).filter((s) => s.text === 'Mix paint');
+    const words = paints.map((s) => s.pot.map((p) => (typeof p === 'string' ? p : p.text)).join(''));
+    expect(paints.map((s) => s.again === true)).toEqual(paints.map((_, k) => k > 0));
+    const [first] = words[0].match(/\d+\.\d g/) ?? [''];
+    for (const again of words.slice(1)) expect(again).toContain(`again ${first}`);
+  });
+});
+
 describe('when it is ready', () => {
   it('is full cure below the waterline, strength above it, pressure of a tube', () => {
     const at = (d: JobDocument) => readyOf(ordered(d).plan);

@@ -6,6 +6,7 @@ import type { Problem, Stage } from '../../trace/problem';
 import { STAGE_TITLES } from '../../trace/stage-titles';
 import type { FindingEffect } from '../compare';
 import { GENERAL_CAUTION, standingCautions } from '../guidance';
+import { stops } from '../stops';
 import { plainText, saidWords, type Reader, type Said } from '../say';
 import { stageWords } from '../summary';
 import type { WorkTable } from '../work-table';
@@ -61,16 +62,14 @@ export function workOrder(
   reader: Reader = {},
 ): WorkOrder {
   const rows = orderRows(plan, reader);
-  const of = (severity: Problem['severity']): readonly string[] => [
-    ...new Set(problems.filter((p) => p.severity === severity).map(problemLine)),
-  ];
+  const lines = (list: readonly Problem[]): readonly string[] => [...new Set(list.map(problemLine))];
   return {
     title: job.title ?? 'Repair',
     boat: [job.boat?.name, job.boat?.owner].filter(Boolean).join(' · '),
     facts: factsOf(job, plan, reader),
     totals: totalsOf(plan, reader),
-    stops: of('error'),
-    notes: [...of('warning'), ...checkNotes(plan)],
+    stops: lines(problems.filter(stops)),
+    notes: [...lines(problems.filter((p) => p.severity === 'warning' && !stops(p))), ...checkNotes(plan)],
     assumed: [
       ...new Set(problems.flatMap((p) => (p.severity === 'assumed' ? [tellProblem(p).what] : []))),
     ].join('; '),

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+} from '@angular/core';
 import { orderRows, type OrderRow, type OrderTest, type Stage, type StepRow } from '@nelbo/core';
 import { ButtonModule } from 'primeng/button';
 import { Reading } from '../state/reading';
@@ -87,6 +96,12 @@ export class StageSteps {
       ),
   );
 
+  constructor() {
+    // What comes next is lit without a touch.
+    effect(() => this.point(this.open()));
+    inject(DestroyRef).onDestroy(() => this.point(undefined));
+  }
+
   /** What is waited for stands as a line of its own before the step. */
   protected gatesOf(row: StepRow): StepRow['gates'] {
     return row.gates.filter((g) => g.kind !== 'waited');
@@ -94,7 +109,6 @@ export class StageSteps {
 
   protected toggle(id: string): void {
     this.open.set(this.open() === id ? undefined : id);
-    this.point(this.open());
   }
 
   protected point(id: string | undefined): void {

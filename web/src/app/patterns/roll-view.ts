@@ -19,7 +19,7 @@ import { type NestLayout } from '@nelbo/core/papers';
     <p class="muted small">{{ across() ? 'The roll lies across the page; its warp runs down it.' : 'The roll runs along the page, its warp with it.' }}</p>
   `,
   styles: `
-    svg { display: block; width: 100%; max-height: min(46vh, 420px); }
+    svg { display: block; width: 100%; max-height: min(68vh, 680px); }
     .cloth { fill: #fffdf8; stroke: var(--ink); stroke-width: 1.5; vector-effect: non-scaling-stroke; }
     .tick { stroke: #e2ded2; stroke-width: 1; vector-effect: non-scaling-stroke; } .tick-text { fill: var(--muted); }
     .piece { fill: var(--glass); stroke: var(--ink); stroke-width: 1; vector-effect: non-scaling-stroke; }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { STAGE_TITLES, stageWords, told, type Said, type Stage, type ToldProblem } from '@nelbo/core';
+import { STAGE_TITLES, stageWords, stops, told, type Said, type Stage, type ToldProblem } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { SaidView } from '../../ui/said';
 import { sentence } from '../../ui/words';
@@ -15,7 +15,7 @@ import { StageSteps } from '../stage-steps';
     <div class="spread"><h2>{{ title() }}</h2><ng-content /></div>
     <p class="muted sentence"><nb-said [words]="sentence()" /></p>
     @for (p of problems(); track p.path + p.what) {
-      <p class="note-line" [class.warn]="p.severity !== 'error'" [class.stop]="p.severity === 'error'" role="note">@if (p.severity === 'error') {<span class="sign">STOP</span> }<b>{{ whole(p.what) }}</b> {{ wayRound(p) }}</p>
+      <p class="note-line" [class.warn]="!stops(p)" [class.stop]="stops(p)" role="note">@if (stops(p)) {<span class="sign">STOP</span> }<b>{{ whole(p.what) }}</b> {{ wayRound(p) }}</p>
     }
     <nb-stage-steps [stage]="stage()" />
   `,
@@ -23,6 +23,7 @@ import { StageSteps } from '../stage-steps';
 })
 export class StageHead {
   protected readonly whole = sentence;
+  protected readonly stops = stops;
   readonly stage = input.required<Stage>();
   readonly #context = inject(JobContext);
   protected readonly title = computed(() => STAGE_TITLES[this.stage()]);

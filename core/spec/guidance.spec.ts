@@ -1,0 +1,88 @@
+import { GENERAL_CAUTION, standingCautions, type JobDocument, type Plan } from '../src/index';
+import { guidanceBySteps } from '../src/report/guidance';
+import { touchedBy } from '../src/drawing/touched';
+import { BASE, planOf } from './support';
+
+const job = (material: string, kind: string, more: object = {}): JobDocument =>
+  ({
+    format: 'nelbo-job/1',
+    hull: { material },
+    damage: { kind, size: [0.3, 0.2] },
+    ...more,
+  }) as JobDocument;
+const card = (document: JobDocument): string => standingCautions(planOf(document).plan).join(' ');
+/** Steps at which something is said, with what is said there. */
+const at = (plan: Plan, words: RegExp): readonly string[] =>
+  [...guidanceBySteps(plan)].filter(([, g]) => g.cautions.some((c) => words.test(c))).map(([id]) => id);
+
+describe('the card of what holds all the time', () => {
+  it('speaks of the dust of this hull, and of old paint only where there may be some', () => {
+    expect(card(BASE)).toMatch(/Glass and filler dust.*lead, copper or tin/);
+    expect(card(job('wood-solid', 'rot'))).toMatch(/Wood dust and mould.*lead/);
+    expect(card(job('pvc-fabric', 'fabric-tear'))).not.toContain('lead');
+    expect(card(job('pe-rotomoulded', 'crack'))).not.toContain('lead');
+  });
+
+  it('speaks of a smoking pot and of vapour where more than a cupful is mixed', () => {
+    const large = { ...BASE, damage: { kind: 'hole', size: [0.9, 0.6] } } as JobDocument;
+    expect(card(large)).toMatch(/vapour sinks.*A pot that smokes/);
+    const chip = job('frp-solid', 'gel-coat-chip', {
+      damage: { kind: 'gel-coat-chip', size: [0.003, 0.002] },
+    });
+    expect(card(chip)).not.toMatch(/pot that smokes|vapour sinks/);
+    expect(card(job('pvc-fabric', 'valve-leak'))).toBe('');
+  });
+
+  it('is never longer than five, and Nelbo never takes the place of a sheet or a surveyor', () => {
+    for (const document of [
+      BASE,
+      job('wood-ply', 'rot'),
+      job('frp-cored', 'wet-core'),
+      job('steel', 'weathered'),
+    ])
+      expect(standingCautions(planOf(document).plan).length).toBeLessThanOrEqual(5);
+    expect(GENERAL_CAUTION).toMatch(/does not inspect.*licensed practice/);
+  });
+});
+
+describe('a caution', () => {
+  const polyester = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } }).plan;
+
+  it('stands at the first pot of what it warns of', () => {
+    expect(at(polyester, /MEKP is a peroxide/)).toEqual(['bench.mix@outside-batch-1']);
+    expect(at(polyester, /Gel coat holds styrene/)).toEqual(['bench.mix@coat-1']);
+    expect(at(planOf(BASE).plan, /isocyanates/)).toEqual(['bench.mix@coat-1']);
+  });
+
+  it('stands where the dewaxer is used and where the hull is cut', () => {
+    expect(at(polyester, /Dewaxer is a strong solvent/)).toEqual(['outside.wash@ground']);
+    expect(at(polyester, /Look what lies behind/)).toEqual(['outside.grind@ground']);
+  });
+
+  it('is not there where nothing of it is done', () => {
+    const valve = planOf(job('pvc-fabric', 'valve-leak')).plan;
+    expect(at(valve, /Toluene|isocyanates|Styrene/)).toEqual([]);
+    expect(at(planOf(BASE).plan, /Styrene|MEKP|Methacrylate|Wet sanding/)).toEqual([]);
+  });
+});
+
+describe('what a step is done on, in the drawings', () => {
+  const steps = planOf(BASE).plan.work?.steps ?? [];
+
+  it('is its plies, and nothing for what is done at the bench', () => {
+    const lay = steps.find((s) => s.action === 'lay');
+    expect([...(lay ? touchedBy(lay).plies : [])]).toEqual([...(lay?.plies ?? [0])]);
+    const mix = steps.find((s) => s.action === 'mix');
+    expect(mix && [touchedBy(mix).plies.size, touchedBy(mix).classes.size]).toEqual([0, 0]);
+  });
+
+  it('is the line that is masked to and the ground that is ground', () => {
+    const of = (action: string): ReadonlySet<string> => {
+      const step = steps.find((s) => s.action === action);
+      return step ? touchedBy(step).classes : new Set();
+    };
+    expect(of('mask').has('masking-line')).toBeTrue();
+    expect(of('grind').has('grind-limit')).toBeTrue();
+    expect(of('coat').has('paint')).toBeTrue();
+  });
+});
