@@ -33,6 +33,19 @@ describe('the card of what holds all the time', () => {
     expect(card(job('pvc-fabric', 'valve-leak'))).toBe('');
   });
 
+  it('forbids what harms in so many words', () => {
+    const large = { ...BASE, damage: { kind: 'hole', size: [0.9, 0.6] } } as JobDocument;
+    for (const words of [
+      /Nitrile gloves/,
+      /soap on skin, no solvent/,
+      /never dry-sanded/,
+      /before they heat; never bin them\./,
+    ])
+      expect(card(large)).toMatch(words);
+    const glue = job('csm-fabric', 'fabric-tear', { system: { bond: 'cr-2k' } });
+    expect(card(glue)).toMatch(/no ignition source/);
+  });
+
   it('is never longer than five, and Nelbo never takes the place of a sheet or a surveyor', () => {
     for (const document of [
       BASE,
@@ -57,6 +70,20 @@ describe('a caution', () => {
   it('stands where the dewaxer is used and where the hull is cut', () => {
     expect(at(polyester, /Dewaxer is a strong solvent/)).toEqual(['outside.wash@ground']);
     expect(at(polyester, /Look what lies behind/)).toEqual(['outside.grind@ground']);
+    const hole = planOf(job('abs', 'hole')).plan;
+    expect(at(hole, /Look what lies behind/)).toEqual(['hole.bevel@ground']);
+  });
+
+  it('of green epoxy stands where paper first meets it, in whatever stage that is', () => {
+    const recored = planOf({
+      ...BASE,
+      hull: { material: 'frp-cored', thickness: 0.004, core: 'balsa' },
+      access: 'one',
+      damage: { kind: 'wet-core', wet: 'dry', size: [0.4, 0.3] },
+      system: { resin: 'epoxy-slow' },
+    }).plan;
+    expect(at(recored, /No dry sanding of green epoxy/)).toEqual(['core.abrade@core']);
+    expect(at(planOf(BASE).plan, /No dry sanding of green epoxy/)).toEqual(['face.abrade@fill']);
   });
 
   it('is not there where nothing of it is done', () => {

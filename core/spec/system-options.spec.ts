@@ -1,5 +1,5 @@
 import { LIBRARY, partOf, systemWith, type JobDocument, type Plan } from '../src/index';
-import { systemOptions, type SystemOption } from '../src/finish';
+import { systemOptions, takesOf, type SystemOption } from '../src/finish';
 import { REPAIRS } from '../src/repairs';
 import { BASE, CLOCK, planRepair, read } from './support';
 
@@ -21,9 +21,13 @@ describe('systems held against the one in the plan', () => {
       const product = LIBRARY.products.find((p) => p.id === o.id);
       if (!product) return fail(o.id);
       const taken = planned({ ...BASE, system: systemWith(undefined, partOf('bond', product), o.id) });
-      expect(o.handsOn?.value)
+      // On the page of the plan itself that comes to what it would take by itself.
+      const takes = takesOf(o, own);
+      expect(takes?.handsOn)
         .withContext(o.name)
         .toBeCloseTo(taken.totals?.handsOn.value ?? NaN, 6);
+      expect(takes?.cost).withContext(o.name).toBeCloseTo(money(taken), 6);
+      expect(takes?.end).withContext(o.name).toBe(taken.timeline?.end);
       expect(o.against?.cost)
         .withContext(o.name)
         .toBeCloseTo(money(taken) - money(own), 6);
@@ -31,6 +35,16 @@ describe('systems held against the one in the plan', () => {
         .withContext(o.name)
         .toBe((taken.timeline?.end ?? NaN) - (own.timeline?.end ?? NaN));
     }
+  });
+
+  it('say of the one in the plan what the plan says, whatever a forecast has made of it', () => {
+    const own = planned(BASE);
+    const chosen = options(BASE).find((o) => o.chosen);
+    const later = own.timeline && {
+      ...own,
+      timeline: { ...own.timeline, end: own.timeline.end + 3_600_000 },
+    };
+    expect(chosen && later && takesOf(chosen, later)?.end).toBe((own.timeline?.end ?? NaN) + 3_600_000);
   });
 
   it('tell against themselves nothing, and against each other the opposite', () => {

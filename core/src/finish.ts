@@ -6,7 +6,7 @@ export { BLOCKS, chooseBlock, type Block } from './fair/block';
 export { fairScene, type FairSceneView } from './drawing/fair-scene';
 export { fairnessOfRound, fairnessOptions, roundProgress } from './repairs/laminate/fairing';
 export { fillerChoices, type FillerChoice } from './choices/filler-choices';
-export { systemOptions, type Difference, type SystemOption } from './choices/system-options';
+export { systemOptions, takesOf, type Difference, type SystemOption } from './choices/system-options';
 export { wayChoices, type WayChoice } from './choices/way-choices';
 export { GRID_LIMITS, gridFor, gapGrid, sizeRead, sizeToRead, type GapGrid } from './fair/gap-grid';
 export { readGrit, readGrits, gritName } from './materials/grits';

@@ -8,7 +8,6 @@ import { planRepair } from '../plan/plan-repair';
 import type { RepairKinds } from '../repairs/kinds';
 import type { Job, SystemChoice } from '../schema/job';
 import type { Shop } from '../schema/shop-fields';
-import type { Figure } from '../trace/figure';
 
 /** One way of holding it, planned on this job to the end. */
 export interface SystemOption {
@@ -21,11 +20,6 @@ export interface SystemOption {
   readonly tooCold: boolean;
   /** It holds for a while only. */
   readonly quickFix: boolean;
-  readonly handsOn?: Figure;
-  /** When the work is done, ms since 1970. */
-  readonly end?: number;
-  /** Materials with a known price and labour together. */
-  readonly cost?: number;
   /** Against the one in the plan; absent for that itself and where it could not be planned. */
   readonly against?: Difference;
   /** What has to be kept in mind with it, the weakest first, and not with the one in the plan. */
@@ -39,6 +33,26 @@ export interface Difference {
   readonly cost: number;
   readonly strength: number;
   readonly exposure: number;
+}
+
+/** What an option takes, as the plan on the page counts it: that, and what changes against it. s, ms since 1970, money. */
+export interface Takes {
+  readonly handsOn: number;
+  readonly end: number;
+  readonly cost: number;
+}
+
+/**
+ * The plan on the page may have its cures along the air, which the options were not planned with: only their differences are
+ * laid upon it, so that two figures of one page never say different things of one system.
+ *
+ * @returns undefined for an option that could not be planned
+ */
+export function takesOf({ chosen, against }: SystemOption, plan: Plan): Takes | undefined {
+  const [cost, end] = [costOf(plan), plan.timeline?.end];
+  if (!plan.totals || cost === undefined || end === undefined || (!chosen && !against)) return undefined;
+  const { handsOn = 0, end: later = 0, cost: dearer = 0 } = against ?? {};
+  return { handsOn: plan.totals.handsOn.value + handsOn, end: end + later, cost: cost + dearer };
 }
 
 /** The part of a chain that a product is chosen for. */
@@ -111,9 +125,6 @@ function optionOf(product: Product, ranked: RankedChain, plan: Plan | undefined,
     chosen,
     tooCold: ranked.tooCold,
     quickFix: ranked.quickFixes.length > 0,
-    ...(plan?.totals ? { handsOn: plan.totals.handsOn } : {}),
-    ...(end === undefined ? {} : { end }),
-    ...(cost === undefined ? {} : { cost }),
     ...(comparable && plan.totals && own.totals
       ? {
           against: {

@@ -99,7 +99,10 @@ export const mixing =
     step.action === 'mix' && productsOf(plan).some((p) => p.id === step.pot?.product && is(p));
 /** Steps in which something uncured is handled. */
 export const WET = on('mix', 'saturate', 'lay', 'glue', 'fill', 'inject', 'coat', 'join', 'member');
-/** Steps that may go through the hull, or into what lies behind it. */
-export const CUTTING = on('cut', 'grind', 'drill', 'stopHoles', 'strip');
+/** Steps that may go through the hull, or into what lies behind it; a crack or chip that is opened in the gel coat does not. */
+export const CUTTING: Spot = (step, plan) =>
+  on('cut', 'grind', 'drill', 'stopHoles', 'strip')(step, plan) ||
+  onHow('bevel', 'rim', 'edge', 'chamfer', 'scarf')(step, plan) ||
+  onHow('open', 'shell', 'groove', 'bothFaces', 'bothFacesOfRepair', 'peel', 'blisters')(step, plan);
 /** Steps that raise dust. */
 export const DUSTY = on('grind', 'open', 'cut', 'bevel', 'drill', 'strip', 'abrade', 'sand', 'cutHighs');

@@ -19,29 +19,30 @@ import {
 } from './entry';
 
 const SANDED: Spot = on('sand', 'cutHighs');
+/** Paper on what was laid in this job. */
+const ON_CURED: Spot = (s, plan) =>
+  SANDED(s, plan) || onHow('abrade', 'afterBlush', 'laminate', 'bedding', 'joint', 'lastGo')(s, plan);
 const inFinish = inStage('finish');
 
 /** Fairing, coating, polishing, handing over. */
 export const FINISHING_GUIDANCE: readonly Entry[] = [
   {
     stage: 'fair',
-    when: both((plan) => resinIs('epoxy')(plan) || uses('epoxy')(plan), hasStep(SANDED)),
-    at: [SANDED],
+    when: both((plan) => resinIs('epoxy')(plan) || uses('epoxy')(plan), hasStep(ON_CURED)),
+    at: [ON_CURED],
     caution: 'No dry sanding of green epoxy: its dust sensitises for life.',
   },
   {
     stage: 'fair',
     when: both((plan) => fillerIs('cream')(plan) || productsOf(plan).some(cream), hasStep(WET)),
     at: [mixing(cream), onHow('mix', 'filler'), on('mix'), WET],
-    caution: 'Cream hardener is a peroxide: goggles and gloves, away from heat and accelerators; 1–3 %.',
+    caution:
+      'Cream hardener is a peroxide: goggles, gloves, away from heat and accelerators; never over 3 %.',
   },
   {
     stage: 'fair',
-    when: both(
-      (plan) => resinIs('epoxy')(plan) || uses('epoxy')(plan),
-      hasStep(SANDED, onHow('abrade', 'afterBlush', 'laminate', 'joint')),
-    ),
-    at: [onHow('abrade', 'afterBlush', 'laminate', 'joint'), SANDED],
+    when: both((plan) => resinIs('epoxy')(plan) || uses('epoxy')(plan), hasStep(ON_CURED)),
+    at: [ON_CURED],
     caution: 'Wash amine blush off with water and a pad before sanding; solvent only smears it.',
   },
   {

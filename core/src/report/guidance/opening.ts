@@ -91,7 +91,13 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     stage: 'grind',
     when: hasStep(DEWAXING),
     at: [DEWAXING],
-    caution: 'Dewaxer is a strong solvent: gloves, moving air, no ignition source; never on a foam core.',
+    caution: 'Dewaxer is a strong solvent: gloves, air, no ignition source; wet on, off before it flashes.',
+  },
+  {
+    stage: 'grind',
+    when: both(hullIs('frp-cored', 'foil', 'foam-sheet'), hasStep(DEWAXING)),
+    at: [DEWAXING],
+    caution: 'No dewaxer on a foam core: it dissolves.',
   },
   {
     stage: 'grind',

@@ -3,7 +3,7 @@ import type { Plan } from '../../plan/plan';
 import type { Stage } from '../../trace/problem';
 import type { Step } from '../../work/step';
 import { BUILDING_GUIDANCE } from './building';
-import { on, type Entry, type Spot } from './entry';
+import { inStage, on, type Entry, type Spot } from './entry';
 import { FINISHING_GUIDANCE } from './finishing';
 import { OPENING_GUIDANCE } from './opening';
 
@@ -23,12 +23,13 @@ const ENTRIES: readonly Entry[] = [...OPENING_GUIDANCE, ...BUILDING_GUIDANCE, ..
 /** Cautions and tests as the chosen chain needs them: the craft's own, then what the kind of repair adds. */
 export function entriesOf(plan: Plan): readonly Entry[] {
   const { cautions = [], acceptance = [] } = plan.repair ?? {};
-  const spots = (at: (typeof cautions)[number]['at']): { at?: readonly Spot[] } =>
-    at ? { at: [on(...at)] } : {};
+  // What a kind says of an action it says of its own stage first: mixing and sanding come more than once.
+  const spots = ({ at, stage }: Pick<(typeof cautions)[number], 'at' | 'stage'>): { at?: readonly Spot[] } =>
+    at ? { at: [(s, p) => inStage(stage)(s, p) && on(...at)(s, p), on(...at)] } : {};
   return [
     ...ENTRIES.filter((e) => !e.when || e.when(plan)),
-    ...cautions.map(({ stage, text, at }): Entry => ({ stage, caution: text, ...spots(at) })),
-    ...acceptance.map(({ stage, test, pass, at }): Entry => ({ stage, test, pass, ...spots(at) })),
+    ...cautions.map((c): Entry => ({ stage: c.stage, caution: c.text, ...spots(c) })),
+    ...acceptance.map((a): Entry => ({ stage: a.stage, test: a.test, pass: a.pass, ...spots(a) })),
   ];
 }
 
@@ -56,14 +57,13 @@ export function guidanceBySteps(plan: Plan): ReadonlyMap<string, Guidance> {
   return placed;
 }
 
-/** The first step that it is about: of its own stage where there is one, else of any; failing that the first of its stage. */
+/** The first step of the work that it is about; failing that the first of its stage. */
 function firstOf({ at = [], stage }: Entry, steps: readonly Step[], plan: Plan): Step | undefined {
-  const own = steps.filter((s) => s.stage === stage);
   for (const spot of at) {
-    const found = own.find((s) => spot(s, plan)) ?? steps.find((s) => spot(s, plan));
+    const found = steps.find((s) => spot(s, plan));
     if (found) return found;
   }
-  return own[0] ?? nearest(stage, steps, plan);
+  return steps.find((s) => s.stage === stage) ?? nearest(stage, steps, plan);
 }
 
 function lastOf({ at = [], after, stage }: Entry, steps: readonly Step[], plan: Plan): Step | undefined {

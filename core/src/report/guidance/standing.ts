@@ -1,6 +1,6 @@
 import type { HullFamily } from '../../materials/substrates';
 import type { Plan } from '../../plan/plan';
-import { CUTTING, DUSTY, hasStep, hullNot, on, WET } from './entry';
+import { CUTTING, DUSTY, hasStep, hasTrait, hullNot, on, uses, WET } from './entry';
 
 /** Stands on every plan and printout. */
 export const GENERAL_CAUTION =
@@ -16,7 +16,7 @@ const DUSTS: Readonly<Record<HullFamily, string>> = {
   metal: 'Metal dust and hot chips',
   thermoplastic: 'Plastic and filler dust',
   'foam-sheet': 'Foam and filler dust',
-  polyolefin: 'Plastic swarf',
+  polyolefin: 'Plastic swarf, swept up and not washed into the water',
   inflatable: 'Coating dust',
 };
 
@@ -28,15 +28,17 @@ const dust = ({ system }: Plan): string => {
   const old =
     !hull || UNPAINTED.has(hull.family)
       ? ''
-      : ' Old coatings may hold lead, copper or tin: wet or shrouded, waste contained.';
-  return `${hull ? DUSTS[hull.family] : 'Dust'}: P3/N100 respirator, goggles, sleeves, ears, extraction.${old}`;
+      : ' Old coatings may hold lead, copper or tin: never dry-sanded; wet or shrouded, waste contained.';
+  return `${hull ? DUSTS[hull.family] : 'Dust'}: P3/N100 respirator, goggles, sleeves, ear protection, extraction.${old}`;
 };
 
-/** So much of a product in the air of a cabin is a hazard, kg. */
-const MUCH = 0.1;
-/** More than a cupful is mixed in the whole job. */
-const muchMixed = ({ materials = [] }: Plan): boolean =>
-  materials.some(({ quantity }) => quantity.unit === 'kg' && quantity.value > MUCH);
+/** More of a product than this is not a chip's worth any more, kg and m³. Judged: a pot of 100 g is what sheets time, half of it smokes in a narrow cup. */
+const MUCH = { mass: 0.05, volume: 0.05e-3 };
+const muchUsed = ({ materials = [] }: Plan): boolean =>
+  materials.some(
+    ({ quantity: { unit, value } }) =>
+      (unit === 'kg' && value > MUCH.mass) || (unit === 'm³' && value > MUCH.volume),
+  );
 
 /** What holds from the first step to the last, on a card of its own; what the work has nothing of is left out. */
 const CARD: readonly {
@@ -45,20 +47,23 @@ const CARD: readonly {
 }[] = [
   {
     when: hasStep(WET),
-    text: 'Gloves, goggles, moving air: resin and hardener sensitise for life; soap on skin, never solvent.',
+    text: 'Nitrile gloves, goggles, moving air: resin and hardener sensitise for life; soap on skin, no solvent.',
   },
   { when: hasStep(DUSTY), text: dust },
   {
-    when: (plan) => hasStep(WET)(plan) && muchMixed(plan),
+    when: (plan) =>
+      hasStep(WET, on('clean'))(plan) &&
+      (muchUsed(plan) || hasTrait('solvent')(plan) || uses('toluene', 'mek')(plan)),
     text: 'In a cabin, locker or tank vapour sinks: forced ventilation, gas and oxygen checked, someone outside, no ignition source; local confined-space rules.',
   },
   {
     when: (plan) =>
-      hullNot('inflatable', 'polyolefin')(plan) && hasStep(on('mix', 'saturate'))(plan) && muchMixed(plan),
-    text: 'A pot that smokes is not carried and not breathed over: leave it on non-combustible ground outside. Spread leftovers thin in a tray; never bin them warm.',
+      hullNot('inflatable', 'polyolefin')(plan) && hasStep(on('mix', 'saturate'))(plan) && muchUsed(plan),
+    text: 'A pot that smokes is not carried and not breathed over: leave it on non-combustible ground outside. Spread leftovers thin in a tray before they heat; never bin them.',
   },
   {
-    when: (plan) => hasStep(CUTTING)(plan) && hullNot('inflatable')(plan),
+    // What lies below the waterline without being cut into is told of at the foot of every paper.
+    when: (plan) => hullNot('inflatable')(plan) && hasStep(CUTTING)(plan),
     text: 'Near a chainplate, keel, rudder, engine bed, or below the waterline: an engineer, surveyor or licensed person first.',
   },
 ];

@@ -2,7 +2,7 @@ import { ACTIONS } from '../../work/actions';
 import type { ActionEntry } from '../../work/entry';
 import type { Plan } from '../../plan/plan';
 import type { Figure } from '../../trace/figure';
-import { figure, said, say, sayIn, type Reader, type Said } from '../say';
+import { figure, said, say, type Reader, type Said } from '../say';
 import { FEW_STEPS, numberedWork, type Numbered } from './numbered';
 
 /** One thing to get ready before the work is begun. */
@@ -15,9 +15,6 @@ export interface Before {
 const numbers = (steps: readonly Numbered[]): string =>
   steps.length === 1 ? `step ${steps[0].n}` : `steps ${steps.map((s) => s.n).join(', ')}`;
 
-/** Colder than this, °C, what is mixed is warmed first: it is thick, and pumps and drops measure it wrong. */
-const COLD = 18;
-
 /** What is bought, set out, cut, warmed and asked for before the first step, so that no pot stands while somebody looks for a brush. */
 export function beforeStart(plan: Plan, reader: Reader): readonly Before[] {
   const { steps } = numberedWork(plan);
@@ -25,13 +22,14 @@ export function beforeStart(plan: Plan, reader: Reader): readonly Before[] {
   const cut = steps.filter(({ step }) => step.action === 'make');
   const warm = steps.filter(({ step }) => step.action === 'warm');
   const two = steps.filter(({ step }) => step.people > 1);
-  const mixes = steps.some(({ step }) => step.action === 'mix');
   const list: Before[] = [];
   const put = (what: Before['what'], name: string, text: Said): void => {
     if (text.length > 0) list.push({ what, name, text });
   };
   put('buy', 'Buy or fetch', materialsText(plan, reader));
-  put('tools', 'Set out', [...tools].length > 0 ? [[...tools].join(', ')] : []);
+  const papers = papersText(plan);
+  const named = [...tools].filter((tool) => tool !== 'paper' || papers === '');
+  put('tools', 'Set out', [[...named, ...(papers ? [papers] : [])].join(', ')].filter(Boolean));
   put(
     'cut',
     'Cut',
@@ -42,16 +40,20 @@ export function beforeStart(plan: Plan, reader: Reader): readonly Before[] {
   put(
     'warm',
     'Warm',
-    warm.length > 0
-      ? [`heat and thermometer for ${numbers(warm)}, up before anything is laid`]
-      : mixes && plan.inputs && plan.inputs.temperature.value < COLD
-        ? [`products kept at ${sayIn({ value: COLD }, '°C', 0, reader)} until they are mixed`]
-        : [],
+    warm.length > 0 ? [`heat and thermometer for ${numbers(warm)}, up before anything is laid`] : [],
   );
   put('people', 'A second person', two.length > 0 ? [`for ${numbers(two)}`] : []);
   if (steps.length > FEW_STEPS)
     put('read', 'Read', ['data sheets: ratio and limits as in this order, or it is changed']);
   return list;
+}
+
+/** Papers of the whole job, each with its pieces: "P80 × 1, P180 × 2". */
+function papersText({ dish, finish, sanding = {} }: Plan): string {
+  const pieces = new Map<string, number>();
+  const all = [...(dish?.fair?.sanding ?? []), ...(finish?.sanding ?? []), ...Object.values(sanding).flat()];
+  for (const { grit, discs } of all) pieces.set(grit, (pieces.get(grit) ?? 0) + discs.value);
+  return [...pieces].map(([grit, n]) => `${grit} × ${n}`).join(', ');
 }
 
 /** Every product once, with what is used of it in all. */

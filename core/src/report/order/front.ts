@@ -31,7 +31,12 @@ export function factsOf(job: Job, plan: Plan, reader: Reader): readonly Fact[] {
   if (i && plan.dish?.grind)
     facts.push([
       'Wall',
-      [...assumable(i.thickness, reader), ' under ', ...assumable(i.gelCoat, reader), ' of gel coat'],
+      [
+        ...assumable(i.thickness, reader),
+        ' under ',
+        ...assumable(i.gelCoat, reader),
+        ` of gel coat, ${i.duty} duty${i.dutyEntered ? '' : ' (assumed)'}`,
+      ],
     ]);
   const laid = usesChain(plan);
   const chain = laid ? stageWords('system', plan, reader) : undefined;

@@ -95,8 +95,6 @@ function stepLines(r: StepRow): readonly string[] {
 }
 
 function table(t: WorkTable): readonly string[] {
-  if (t.columns.length === 0)
-    return [`**${markdownText(t.caption)}**`, '', ...t.rows.map((r) => `- ${r.map(words).join(' ')}`), ''];
   return [
     `**${markdownText(t.caption)}**`,
     '',

@@ -76,23 +76,33 @@ export function potWords(step: Step, plan: Plan, reader: Reader): Said {
   const how = best
     ? measureWords(best, reader)
     : said`${partLines(cup.parts).flatMap((p, i) => said`${i > 0 ? ', ' : ''}${p.name} ${grams(p.mass)}`)}, on a finer scale`;
-  const powder = cup.powder ? said`, then ${cup.powder.name} ${grams(cup.powder.mass)}` : [];
-  const each = cup.count > 1 ? [` (each of ${cup.count} cups)`] : [];
   const life = lifeOf(step, plan);
-  return [...how, ...powder, ...each, ...(life ? said`; use in ${figure(life, reader)}` : [])];
+  return [
+    ...how,
+    ...powderWords(cup, reader),
+    ...cupsWords(cup),
+    ...(life ? said`; use in ${figure(life, reader)}` : []),
+  ];
 }
 
-/** A pot like the one before, in short: "again 61.8 g, then 72.5 g". */
-export function againWords({ pot }: Step, plan: Plan, reader: Reader): Said {
+/**
+ * A pot like the one before, in short: "again 61.8 g, then 72.5 g".
+ *
+ * @returns undefined where it is not measured by readings of a scale: it is told in full then
+ */
+export function againWords({ pot }: Step, plan: Plan, reader: Reader): Said | undefined {
   const cup = pot && cupOf(pot, plan);
-  if (!cup) return [];
-  const [best] = cup.measures;
-  const readings =
-    best?.way === 'scale'
-      ? best.readings.map((r) => figureIn(r.figure, 'g', 1, reader))
-      : partLines(cup.parts).map((p) => figureIn(p.mass, 'g', gramDecimals(p.mass), reader));
-  const powder = cup.powder
-    ? said`, then ${figureIn(cup.powder.mass, 'g', gramDecimals(cup.powder.mass), reader)}`
-    : [];
-  return ['again ', ...readings.flatMap((r, i) => (i === 0 ? [r] : [', then ', r])), ...powder];
+  const [best] = cup?.measures ?? [];
+  if (!cup || best?.way !== 'scale') return undefined;
+  const readings = best.readings.map((r) => figureIn(r.figure, 'g', 1, reader));
+  return [
+    'again ',
+    ...readings.flatMap((r, i) => (i === 0 ? [r] : [', then ', r])),
+    ...powderWords(cup, reader),
+    ...cupsWords(cup),
+  ];
 }
+
+const powderWords = ({ powder }: CupContent, reader: Reader): Said =>
+  powder ? said`, then ${powder.name} ${figureIn(powder.mass, 'g', gramDecimals(powder.mass), reader)}` : [];
+const cupsWords = ({ count }: CupContent): Said => (count > 1 ? [` (each of ${count} cups)`] : []);

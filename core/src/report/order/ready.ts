@@ -1,3 +1,6 @@
+import type { RouteId } from '../../materials/damage-kinds';
+import type { ChainRole } from '../../match/rule';
+import type { CureCase } from '../../plan/cure-forecast';
 import type { MilestoneMeaning } from '../../trace/milestone';
 import { effectsOf } from '../../work/surfaces';
 import type { Plan } from '../../plan/plan';
@@ -12,9 +15,22 @@ export interface Ready {
 }
 
 const INTO_WATER: ReadonlySet<MilestoneMeaning['kind']> = new Set(['into-water', 'cured', 'pressure']);
-const LOADED: ReadonlySet<MilestoneMeaning['kind']> = new Set(['loadable', 'pressure', 'workable']);
+/** What bonds carries load when it may be loaded; a glue whose sheet names no such moment, when it has cured. */
+const LOADED: ReadonlySet<MilestoneMeaning['kind']> = new Set(['loadable', 'pressure', 'cured']);
 /** What only lies over the structure carries no load: it has to be hard enough to be touched. */
-const TOUCHED: ReadonlySet<MilestoneMeaning['kind']> = new Set(['sandable']);
+const TOUCHED: ReadonlySet<MilestoneMeaning['kind']> = new Set(['sandable', 'workable']);
+/** Ways of repairing that only mend what lies over the structure. */
+const SKIN_DEEP: ReadonlySet<RouteId> = new Set<RouteId>(['surface', 'renew']);
+/** Roles of a chain that hold the repair together. */
+const BEARS: ReadonlySet<ChainRole> = new Set<ChainRole>(['bond', 'reinforce', 'coring']);
+
+/** Whether what cures holds the repair together, or only lies over it. */
+const bears = ({ of, product }: CureCase, system: Plan['system']): boolean =>
+  of === 'laminate' ||
+  of === 'bedding' ||
+  (of === 'film' &&
+    !(system && SKIN_DEEP.has(system.route.id)) &&
+    (system?.chosen?.chain.links.some((l) => l.product.name === product && BEARS.has(l.role)) ?? true));
 
 /** When the rest that the sheet of the glue asks for is over: one table holds for the test and for the load. */
 function restUntil(work: Plan['work'], timeline: NonNullable<Plan['timeline']>): number | undefined {
@@ -40,9 +56,9 @@ export function readyOf({ timeline, cure, inputs, system, work }: Plan): Ready |
   // Where nothing is laid, what the chain would have cured holds nothing back.
   const laid = work?.steps.some((s) => effectsOf(s).includes('lays')) ?? false;
   const last = (laid ? (cure?.cases ?? []) : [])
-    .flatMap(({ of, milestones }) => {
-      const kinds = inflatable || below ? INTO_WATER : of === 'finish' || of === 'filler' ? TOUCHED : LOADED;
-      return milestones.filter((m) => kinds.has(m.meaning.kind));
+    .flatMap((c) => {
+      const kinds = inflatable || below ? INTO_WATER : bears(c, system) ? LOADED : TOUCHED;
+      return c.milestones.filter((m) => kinds.has(m.meaning.kind));
     })
     .reduce<{ at: number; span: readonly [number, number] } | undefined>(
       (latest, m) => (latest && latest.at >= m.at ? latest : m),

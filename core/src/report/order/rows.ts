@@ -148,9 +148,9 @@ class PotByPot {
     const pot = potWords(step, this.plan, this.reader);
     const words = plainText(pot);
     if (words === '') return { pot };
-    const again = words === this.#last;
+    const short = words === this.#last ? againWords(step, this.plan, this.reader) : undefined;
     this.#last = words;
-    return again ? { pot: againWords(step, this.plan, this.reader), again } : { pot };
+    return short ? { pot: short, again: true } : { pot };
   }
 }
 

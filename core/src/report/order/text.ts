@@ -77,9 +77,9 @@ function shortText(order: WorkOrder): readonly string[] {
   const told = (items: readonly (readonly [string, Said])[]): string =>
     items.map(([name, value]) => `${name}: ${plainText(value).replace(/[.]$/, '')}.`).join(' ');
   const notes = [...order.notes, ...order.stages.flatMap((s) => s.notes)];
+  const assumed = order.assumed ? [['Assumed', [order.assumed]] as const] : [];
   return [
-    ...wrapped(told([...order.totals, ...order.facts]), '', 0),
-    ...(order.assumed ? wrapped(order.assumed, 'Assumed: ', 3) : []),
+    ...wrapped(told([...order.totals, ...order.facts, ...assumed]), '', 0),
     ...stopLines(order),
     ...notes.flatMap((n) => wrapped(n, '!  ', 3)),
     ...wrapped(
@@ -146,9 +146,7 @@ function table(t: WorkTable): readonly string[] {
       : cells.flatMap((r) =>
           wrapped(
             r
-              .flatMap((c, i) =>
-                c === '' ? [] : [i === 0 ? c : `${(t.columns[i] ?? '').toLowerCase()} ${c}`],
-              )
+              .flatMap((c, i) => (c === '' ? [] : [i === 0 ? c : `${t.columns[i].toLowerCase()} ${c}`]))
               .join(', '),
             '  ',
             6,
@@ -157,9 +155,9 @@ function table(t: WorkTable): readonly string[] {
   ];
 }
 
-/** Rows in aligned columns, under their heads where there are any. */
+/** Rows in aligned columns under their heads. */
 export function columns(heads: readonly string[], cells: readonly (readonly string[])[]): readonly string[] {
-  const rows = heads.length > 0 ? [heads, ...cells] : cells;
-  const widths = (rows[0] ?? []).map((_, i) => Math.max(...rows.map((r) => (r[i] ?? '').length)));
+  const rows = [heads, ...cells];
+  const widths = heads.map((_, i) => Math.max(...rows.map((r) => (r[i] ?? '').length)));
   return rows.map((r) => `  ${r.map((c, i) => c.padEnd(widths[i])).join('  ')}`.trimEnd());
 }

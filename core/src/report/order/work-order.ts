@@ -103,7 +103,7 @@ export function workOrder(
       ? ['Ground and inspected by', 'Laminated by', 'Finished by', 'Accepted by the owner']
       : ['Inspected by', 'Done by', 'Tested by', 'Accepted by the owner'],
     general: GENERAL_CAUTION,
-    versions: `Plan ${plan.format}, engine ${plan.engine}, library ${plan.library}`,
+    versions: `${plan.format}, engine ${plan.engine}, library ${plan.library}`,
   };
 }
 

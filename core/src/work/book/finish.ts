@@ -58,7 +58,6 @@ export const FINISHING = {
       gloss: 'look along it in low light, from two metres',
     },
     done: 'signed by whoever looked',
-    photo: true,
     who: 'all',
     tools: ['lamp'],
   }),

@@ -2,14 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, of, startWith, switchMap } from 'rxjs';
-import { sameData, sayIn, setIn, tellHarm, tellHeatCaution, type Harm } from '@nelbo/core';
+import { sayIn, setIn, tellHarm, tellHeatCaution, type Harm } from '@nelbo/core';
 import { type HelpOption } from '@nelbo/core/cure';
-import { Reading, TIME_ZONE } from '../../state/reading';
-import { StoresStore } from '../../state/stores-store';
+import { Reading } from '../../state/reading';
 import { WallClock } from '../../state/wall-clock';
 import { sayWhen } from '../../ui/when';
 import { HeavyWork, type Helped } from '../../workers/heavy-work';
 import { JobContext } from '../job-context';
+import { planQuestion } from '../plan-question';
 
 type Search = Helped | 'failed' | undefined;
 
@@ -47,25 +47,11 @@ type Search = Helped | 'failed' | undefined;
 })
 export class CureHelp {
   readonly #context = inject(JobContext);
-  readonly #stores = inject(StoresStore);
   readonly #heavy = inject(HeavyWork);
   readonly #reading = inject(Reading);
   readonly #clock = inject(WallClock);
   protected readonly asked = signal(false);
-  readonly #question = computed(
-    () => {
-      const [state, shop] = [this.#context.state(), this.#context.shop()];
-      return this.asked() && state?.job && shop
-        ? {
-            job: state.job,
-            shop,
-            library: this.#stores.library(),
-            clock: { now: state.now ?? 0, timeZone: TIME_ZONE },
-          }
-        : undefined;
-    },
-    { equal: sameData },
-  );
+  readonly #question = planQuestion(() => this.asked());
   protected readonly search = toSignal(
     toObservable(this.#question).pipe(
       switchMap((q) =>

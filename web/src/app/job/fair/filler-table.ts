@@ -2,12 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, of, startWith, switchMap } from 'rxjs';
-import { sameData, sayIn, type SystemChoice } from '@nelbo/core';
+import { sayIn, type SystemChoice } from '@nelbo/core';
 import type { FillerChoice } from '@nelbo/core/finish';
-import { Reading, TIME_ZONE } from '../../state/reading';
-import { StoresStore } from '../../state/stores-store';
+import { Reading } from '../../state/reading';
 import { HeavyWork } from '../../workers/heavy-work';
 import { JobContext } from '../job-context';
+import { planQuestion } from '../plan-question';
 
 /** The job planned with each fairing compound: where it may go, how often, how long and what it costs. */
 @Component({
@@ -36,24 +36,10 @@ import { JobContext } from '../job-context';
 })
 export class FillerTable {
   readonly #context = inject(JobContext);
-  readonly #stores = inject(StoresStore);
   readonly #heavy = inject(HeavyWork);
   readonly #reading = inject(Reading);
   protected readonly asked = signal(false);
-  readonly #question = computed(
-    () => {
-      const [state, shop] = [this.#context.state(), this.#context.shop()];
-      return this.asked() && state?.job && shop
-        ? {
-            job: state.job,
-            shop,
-            library: this.#stores.library(),
-            clock: { now: state.now ?? 0, timeZone: TIME_ZONE },
-          }
-        : undefined;
-    },
-    { equal: sameData },
-  );
+  readonly #question = planQuestion(() => this.asked());
   protected readonly found = toSignal(
     toObservable(this.#question).pipe(
       switchMap((q) =>

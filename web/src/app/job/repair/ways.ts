@@ -2,12 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, of, switchMap } from 'rxjs';
-import { sameData, hasSchools, say, substrateOf, type Figure } from '@nelbo/core';
+import { hasSchools, say, substrateOf, type Figure } from '@nelbo/core';
 import type { WayChoice } from '@nelbo/core/finish';
-import { Reading, TIME_ZONE } from '../../state/reading';
-import { StoresStore } from '../../state/stores-store';
+import { Reading } from '../../state/reading';
 import { HeavyWork } from '../../workers/heavy-work';
 import { JobContext } from '../job-context';
+import { planQuestion } from '../plan-question';
 
 /** Two schools for a skin that lets go of its core, both planned on this job: what each takes and what each buys. */
 @Component({
@@ -39,7 +39,6 @@ import { JobContext } from '../job-context';
 })
 export class Ways {
   readonly #context = inject(JobContext);
-  readonly #stores = inject(StoresStore);
   readonly #heavy = inject(HeavyWork);
   readonly #reading = inject(Reading);
   protected readonly open = computed(() => {
@@ -47,20 +46,7 @@ export class Ways {
     const family = substrateOf(d?.hull.material)?.family;
     return family !== undefined && d?.damage.kind !== undefined && hasSchools(family, d.damage.kind);
   });
-  readonly #question = computed(
-    () => {
-      const [state, shop] = [this.#context.state(), this.#context.shop()];
-      return this.open() && state?.job && shop
-        ? {
-            job: state.job,
-            shop,
-            library: this.#stores.library(),
-            clock: { now: state.now ?? 0, timeZone: TIME_ZONE },
-          }
-        : undefined;
-    },
-    { equal: sameData },
-  );
+  readonly #question = planQuestion(() => this.open());
   protected readonly found = toSignal(
     toObservable(this.#question).pipe(
       switchMap((q) =>

@@ -2,14 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject, output, signal } 
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, of, switchMap } from 'rxjs';
-import { linkOf, sameData, say, sayIn, type RankedChain } from '@nelbo/core';
-import type { Difference, SystemOption } from '@nelbo/core/finish';
-import { Reading, TIME_ZONE } from '../../state/reading';
-import { StoresStore } from '../../state/stores-store';
+import { linkOf, say, sayIn, type RankedChain } from '@nelbo/core';
+import { takesOf, type Difference, type SystemOption } from '@nelbo/core/finish';
+import { Reading } from '../../state/reading';
 import { FigureView } from '../../ui/figure';
 import { dayName } from '../../ui/when';
 import { HeavyWork } from '../../workers/heavy-work';
 import { JobContext } from '../job-context';
+import { planQuestion } from '../plan-question';
 
 /** Ways of one chemistry that stand open; the rest come by a tap. */
 const OPEN = 2;
@@ -74,27 +74,13 @@ interface Group {
 export class SystemList {
   readonly take = output<RankedChain>();
   readonly #context = inject(JobContext);
-  readonly #stores = inject(StoresStore);
   readonly #heavy = inject(HeavyWork);
   readonly #reading = inject(Reading);
   protected readonly limit = OPEN;
   protected readonly all = signal<ReadonlySet<string>>(new Set());
   readonly #system = computed(() => this.#context.plan()?.system);
   protected readonly chosen = computed(() => this.#system()?.chosen);
-  readonly #question = computed(
-    () => {
-      const [state, shop] = [this.#context.state(), this.#context.shop()];
-      return state?.job && shop
-        ? {
-            job: state.job,
-            shop,
-            library: this.#stores.library(),
-            clock: { now: state.now ?? 0, timeZone: TIME_ZONE },
-          }
-        : undefined;
-    },
-    { equal: sameData },
-  );
+  readonly #question = planQuestion();
   /** What each takes comes a moment after the list. */
   readonly #options = toSignal(
     toObservable(this.#question).pipe(
@@ -142,15 +128,16 @@ export class SystemList {
   }
 
   /** "5.6 h of work · done Mon 7 Dec · £369" */
-  protected takes({ handsOn, end, cost }: SystemOption): string {
+  protected takes(option: SystemOption): string {
+    const plan = this.#context.plan();
+    const t = plan && takesOf(option, plan);
+    if (!t) return 'Could not be planned on this job.';
     const reader = this.#reading.reader();
     return [
-      handsOn && `${sayIn(handsOn, 'h', 1, reader)} of work`,
-      end !== undefined && `done ${dayName(end)}`,
-      cost !== undefined && `${say({ value: cost, unit: 'money' }, reader)} in all`,
-    ]
-      .filter(Boolean)
-      .join(' · ');
+      `${sayIn({ value: t.handsOn }, 'h', 1, reader)} of work`,
+      `done ${dayName(t.end)}`,
+      `${say({ value: t.cost, unit: 'money' }, reader)} in all`,
+    ].join(' · ');
   }
 
   /** What changes, as far as it is worth telling. */
