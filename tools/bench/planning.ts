@@ -1,5 +1,5 @@
 import { performance } from 'node:perf_hooks';
-import { LIBRARY, createPlanner, planRepair, readJob, type Job, type Shop } from '@nelbo/core';
+import { LIBRARY, createPlanner, orderRows, planRepair, readJob, type Job, type Shop } from '@nelbo/core';
 import { REPAIRS } from '@nelbo/core/repairs';
 import { DEMO_SHOP, demoJobs } from '../../server/src/demo/jobs';
 import { rowOf, type Row } from './rows';
@@ -67,6 +67,17 @@ export function measurePlanning(): readonly Row[] {
       25,
     ),
   );
+  // What the page of a job lays out after every edit.
+  const { plan } = planRepair(largest, LIBRARY, SHOP, CLOCK, REPAIRS);
+  if (plan)
+    rows.push(
+      rowOf(
+        'steps of a plan, told',
+        `${plan.work?.steps.length ?? 0} steps`,
+        times(() => orderRows(plan, { timeZone: CLOCK.timeZone })),
+        5,
+      ),
+    );
   rows.push(...measureKinds(jobs));
   const worst: Job = {
     ...largest,

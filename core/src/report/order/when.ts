@@ -12,7 +12,16 @@ export interface Whens {
   clock(ms: number): string;
 }
 
+/** A formatter is slow to make and quick to use: each place has its own once. */
+const made = new Map<string, Whens>();
+
 export function whensOf({ timeZone = 'UTC' }: Reader): Whens {
+  const whens = made.get(timeZone) ?? makeWhens(timeZone);
+  made.set(timeZone, whens);
+  return whens;
+}
+
+function makeWhens(timeZone: string): Whens {
   const days = new Intl.DateTimeFormat('en-GB', {
     timeZone,
     weekday: 'short',
