@@ -33,7 +33,7 @@ import { SaidView } from '../ui/said';
     :host { display: block; } ol { list-style: none; padding: 0; margin: 0; }
     li { display: grid; grid-template-columns: 18px 26px minmax(0, 1fr) auto; gap: 8px; padding: 4px 0; break-inside: avoid; align-items: start; }
     .box { width: 17px; height: 17px; border: 1.5px solid var(--ink); line-height: 14px; text-align: center; font-weight: 700; margin-top: 2px; }
-    .n { text-align: right; } .time { color: var(--muted); font-size: 0.88rem; text-align: right; max-width: 190px; padding-top: 2px; }
+    .n { text-align: right; } .time { color: var(--muted); font-size: 0.88rem; text-align: right; max-width: 230px; padding-top: 2px; }
     .wait { color: var(--muted); } .wait .what { grid-column: 3 / 5; }
     .under { font-size: 0.92rem; padding-left: 10px; margin-top: 2px; } .caution { border-left: 3px solid var(--act); padding-left: 7px; }
     .test::before { content: '= '; font-weight: 700; }
