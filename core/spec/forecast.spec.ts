@@ -244,7 +244,7 @@ describe('windows in working hours', () => {
     expect(
       plan.timeline &&
         missedWindows(plan.timeline).some((p) =>
-          /abrading .* is planned, \d+ min/.test(saidOf(p).suggestion ?? ''),
+          /first comes: .*abrade .*, \d+ min/.test(saidOf(p).suggestion ?? ''),
         ),
     ).toBeTrue();
   });

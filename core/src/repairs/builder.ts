@@ -4,6 +4,7 @@ import type { CureSheet, Product } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
 import type { Action, Awaited, How } from '../work/actions';
 import type { Lag, Step } from '../work/step';
+import { stepOf } from '../work/step-of';
 import { StepWriter, type Rate, type StepMore, type WaitMore, type Where } from '../work/writer';
 import type { Figure, Origin } from '../trace/figure';
 import type { Formula } from '../trace/formula';
@@ -212,6 +213,11 @@ export class RepairBuilder {
   curing(product: Product, moment: 'opens' | 'sand'): Pick<Lag, 'cures'> {
     this.#cures += 1;
     return { cures: { layer: { of: 'film', number: this.#cures, product: product.id }, moment } };
+  }
+
+  /** What is done first where a window was missed, in minutes; in the plan only then. */
+  put<A extends Action>(stage: Stage, action: A, how: How<A>, where: Where, minutes: number): Step {
+    return stepOf(stage, action, how, where, this.#work.time(action, how, where, minutes * MIN));
   }
 
   /** What a shut window costs before the next coat; in the plan only where one is missed. */

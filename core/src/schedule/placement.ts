@@ -81,8 +81,7 @@ export function missedWindows(timeline: Timeline): Problem[] {
       problem({ severity: 'warning', stage: task.stage, path: 'schedule.start' }, 'window-missed', {
         task: task.label,
         late: (following.start - task.window.closes) / 1000,
-        next: task.stage === 'laminate' ? 'ply' : 'coat',
-        ...(following.reopens ? { abrading: following.duration.value } : {}),
+        ...(following.reopens ? { first: { task: following.label, takes: following.duration.value } } : {}),
       }),
     );
   }

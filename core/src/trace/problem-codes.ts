@@ -217,9 +217,10 @@ export interface CureProblems {
   'go-broken-off': { readonly after: string; readonly before: string; readonly pause: number };
   'window-missed': {
     readonly task: string;
+    /** s. */
     readonly late: number;
-    readonly next: 'ply' | 'coat';
-    readonly abrading?: number;
+    /** What was put in before work goes on, and how long it takes, s. */
+    readonly first?: { readonly task: string; readonly takes: number };
   };
 }
 

@@ -7,7 +7,7 @@ import { byBuilder } from '../by-builder';
 import { formula } from '../../trace/formula';
 import { grams, lower, mm, size, words } from '../../trace/words';
 import { drawPatch, patchOutline } from './draw';
-import { planGlue, type Glue } from './glue';
+import { planGlue, type Glue, type GluedJoint } from './glue';
 import { fieldKit } from './kit';
 import { leakTest } from './leak-test';
 import { planPatch, type PatchPlan } from './patch';
@@ -20,6 +20,11 @@ const TUBE = 0.45;
 const BOARD = 0.15;
 /** Share of working pressure that a field fix may carry. */
 const FIELD_SHARE = 0.5;
+/** Weighing and stirring a pot; warming a coat that has lost its tack; min. */
+const MIX = 5;
+const WAKE = 10;
+/** A patch longer than this is not laid down by one alone, m. */
+const BY_TWO = 0.4;
 
 export const restLeft = formula({
   id: 'repairs/inflatable/plan',
@@ -105,15 +110,15 @@ function planValve(b: RepairBuilder): boolean {
 function tellGlue(b: RepairBuilder, g: Glue, patch: PatchPlan, adhesive: Sheet, welded: boolean): void {
   const sheet = b.at('mix').key('Coats', g.coats).key('Adhesive', g.mass);
   if (welded) return;
-  if (g.flash) sheet.key('Each dries', g.flash);
+  sheet.key('Each dries', g.flash);
   sheet.say(
-    words`${g.coats} thin coats of ${lower(adhesive.name)} on both faces, ${grams(g.mass, 1)} in all${g.flash ? words`, each dry after ${g.flash}` : ''}; no air before ${g.beforePressure}, no load before ${g.beforeLoad}.`,
+    words`${g.coats} thin coats of ${lower(adhesive.name)} on both faces, ${grams(g.mass, 1)} in all, each dry after ${g.flash}; no air before ${g.beforePressure}, no load before ${g.beforeLoad}.`,
   );
   sheet.table(
     'Times in this air',
     ['Milestone', 'Time'],
     [
-      ...(g.flash ? [[['next coat, or join, after'], words`${g.flash}`]] : []),
+      [['next coat, or join, after'], words`${g.flash}`],
       ...(g.tackGone ? [[['too dry to join after: warm it or a flash coat'], words`${g.tackGone}`]] : []),
       [['a little air, soap test'], words`${g.beforePressure}`],
       [['working pressure and load'], words`${g.beforeLoad}`],
@@ -247,33 +252,26 @@ export const INFLATABLE_KIND = byBuilder({
     }
     const glue =
       adhesive && !welded && adhesive.family !== 'pressure-sensitive'
-        ? planGlue(b, adhesive, faces, substrate.id === 'csm-fabric')
+        ? planGlue(
+            b,
+            adhesive,
+            [
+              ...(patch.inside ? [{ side: 'inside', area: patch.inside.area } as const] : []),
+              { side: 'outside', area: patch.area } as const,
+            ],
+            substrate.id === 'csm-fabric',
+          )
         : undefined;
     if (glue && adhesive) {
       if (patch.inside)
         b.step('mix', 'abrade', 'fabricInside', { place: 'tube', serves: 'inner' }, 5, [
           perM2(60 * MIN, patch.inside.area),
         ]);
-      if (adhesive.proportion)
-        b.step('mix', 'mix', 'adhesive', { place: 'bench', serves: 'bond' }, 5, [], b.mixes('glue'));
-      if (patch.inside) {
-        coatFaces(b, glue, 'inside', patch.inside.area);
-        b.step('mix', 'join', 'inside', { place: 'tube', serves: 'inner' }, 8, [
-          perM2(60 * MIN, patch.inside.area),
-        ]);
+      for (const joint of glue.joints) {
+        if (joint.side === 'outside') stitch(b, patch);
+        coatFaces(b, glue, joint);
+        join(b, joint, patch);
       }
-      stitch(b, patch);
-      coatFaces(b, glue, 'outside', patch.area);
-      const two = patch.length.value > 0.4;
-      b.step(
-        'mix',
-        'join',
-        two ? 'patchByTwo' : 'patch',
-        { place: 'patch', serves: 'bond' },
-        8,
-        [perM2(60 * MIN, patch.area)],
-        two ? { people: 2 } : {},
-      );
       b.wait('mix', 'noAir', { place: 'patch', serves: 'bond' }, glue.beforePressure);
       tellGlue(b, glue, patch, adhesive, false);
     } else {
@@ -306,7 +304,7 @@ export const INFLATABLE_KIND = byBuilder({
     }
     b.caution(
       'mix',
-      'Blow up by hand or with a gauge in sight, never with a compressor; release in the sun.',
+      'Blow up by hand or with a gauge in sight, never with a compressor; let air out when the sun is on it.',
       'test',
       'survey',
     );
@@ -347,18 +345,53 @@ function stitch(b: RepairBuilder, { stitches }: PatchPlan): void {
     );
 }
 
-/** Coats of adhesive on both faces of one joint, each dry as its sheet says before the next. */
-function coatFaces(b: RepairBuilder, glue: Glue, side: 'inside' | 'outside', area: Figure): void {
+/** Coats of adhesive on both faces of one joint, each dry as its sheet says before the next, from a pot that lives as long. */
+function coatFaces(b: RepairBuilder, glue: Glue, { side, coatTime, pot, potLeft }: GluedJoint): void {
   const inner = side === 'inside';
+  const { place, serves } = inner
+    ? ({ place: 'tube', serves: 'inner' } as const)
+    : ({ place: 'patch', serves: 'bond' } as const);
   for (let coat = 1; coat <= glue.coats.value; coat += 1) {
-    const at = inner
-      ? { place: 'tube' as const, serves: `inner-${coat}` }
-      : { place: 'patch' as const, serves: `bond-${coat}` };
-    b.step('mix', 'coat', inner ? 'adhesiveInside' : 'adhesive', { ...at, fields: { coat } }, 4, [
-      perM2(40 * MIN, area),
-    ]);
-    if (glue.flash) b.wait('mix', coat === glue.coats.value ? 'grabs' : 'dull', at, glue.flash);
+    const at = { place, serves: `${serves}-${coat}` };
+    const last = coat === glue.coats.value;
+    if (pot && (coat === 1 || pot.serves === 'coat'))
+      b.step(
+        'mix',
+        'mix',
+        'adhesive',
+        { place: 'bench', serves: pot.serves === 'coat' ? at.serves : serves },
+        MIX,
+        [],
+        b.mixes(pot.id),
+      );
+    b.timed('mix', 'coat', inner ? 'adhesiveInside' : 'adhesive', { ...at, fields: { coat } }, coatTime);
+    const closes = last ? glue.tackGone : potLeft[coat - 1];
+    const missed = last
+      ? b.put('mix', 'coat', 'adhesiveWoken', { ...at, serves: `${at.serves}-woken` }, WAKE)
+      : b.put('mix', 'mix', 'adhesive', { place: 'bench', serves: `${at.serves}-again` }, MIX);
+    b.wait('mix', last ? 'grabs' : 'dull', at, glue.flash, {
+      ...(closes ? { window: { opens: glue.flash, closes, missed } } : {}),
+    });
   }
+}
+
+/** A contact bond: laid together once. */
+function join(b: RepairBuilder, { side, area }: GluedJoint, patch: PatchPlan): void {
+  const laid = [perM2(60 * MIN, area)];
+  if (side === 'inside') {
+    b.step('mix', 'join', 'inside', { place: 'tube', serves: 'inner' }, 8, laid);
+    return;
+  }
+  const two = patch.length.value > BY_TWO;
+  b.step(
+    'mix',
+    'join',
+    two ? 'patchByTwo' : 'patch',
+    { place: 'patch', serves: 'bond' },
+    8,
+    laid,
+    two ? { people: 2 } : {},
+  );
 }
 
 /** What of the rest before load is left when the first has passed. */

@@ -76,7 +76,7 @@ export const CURE_WORDS: WordsOf<CureProblems> = {
     suggestion: 'hold 30 to 50 °C, after the gel',
   }),
   'film-too-damp': ({ product, humidity, limit }) => ({
-    what: `${product}: air of ${percent(humidity)} % is too damp: the film cools as it dries and water settles on it, where no bond forms`,
+    what: `${product}: air of up to ${percent(humidity)} % while it dries is too damp: the film cools as it dries and water settles on it, where no bond forms`,
     allowed: `up to ${percent(limit)} %`,
     suggestion:
       'wait for drier air, or warm a tent by some 5 °C and let it dry there; a film that has turned dull or milky comes off again',
@@ -108,11 +108,11 @@ export const CURE_WORDS: WordsOf<CureProblems> = {
     suggestion:
       'more hands, a longer day or less in one go; otherwise what has set by then is washed and abraded before it goes on',
   }),
-  'window-missed': ({ task, late, next, abrading }) => {
+  'window-missed': ({ task, late, first }) => {
     const minutes = Math.round(late / 60);
     return {
       what: `the window after “${task}” shuts ${minutes < 120 ? `${minutes} min` : `${Math.round(minutes / 60)} h`} before work goes on`,
-      suggestion: `start at another hour; as it stands, washing and abrading before the next ${next} is planned${abrading === undefined ? '' : `, ${Math.round(abrading / 60)} min`}`,
+      suggestion: `start at another hour${first ? `; as it stands, first comes: ${first.task}, ${Math.round(first.takes / 60)} min` : ': what goes on it then may not hold'}`,
     };
   },
 };

@@ -150,6 +150,8 @@ export const WETTING = {
       productAgain: '{product}, coat {coat}, second round',
       adhesive: 'coat {coat}, thin, on tube and patch',
       adhesiveInside: 'coat {coat}, thin, inside the tube and on the inner patch',
+      adhesiveWoken:
+        'warm the dried coat evenly to hand-hot until it grabs, or a thin flash coat by its sheet',
       hidden: 'finish coats on what the stands hid',
     },
     done: 'even and wet, no run, no holiday',
