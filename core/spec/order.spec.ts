@@ -17,6 +17,7 @@ import { publicPlan, workOrder, workOrderMarkdown, workOrderText, type WorkOrder
 import { guidanceFor } from '../src/report/guidance';
 import { entriesOf } from '../src/report/guidance/place';
 import { wrapped } from '../src/report/order/text';
+import { plainText } from '../src/report/say';
 import { BASE, CLOCK, planRepair, read } from './support';
 
 /** A plan with its cures worked out, and its order, as paper and command line have them. */
@@ -213,6 +214,17 @@ describe('what stands at a step', () => {
     expect(tested?.text).toBe('Mix batch 1');
   });
 
+  it('is peel ply where it was bought: over the last ply of each face, and pulled before the face is washed', () => {
+    const both = stepsOf(ordered({ ...BASE, access: 'both', side: 'both' }).order);
+    for (const own of [steps, both]) {
+      const over = own.flatMap((s, i) => (words(s, 'figures').includes('peel ply over it') ? [i] : []));
+      const pulled = own.findIndex((s) => s.text.startsWith('Pull the peel ply'));
+      expect(over.length).toBeGreaterThan(0);
+      expect(Math.max(...over)).toBeLessThan(pulled);
+      expect(own.slice(Math.max(...over) + 1, pulled).some((s) => s.text.startsWith('Lay pl'))).toBeFalse();
+    }
+  });
+
   it('is wet core: a reading, which no plan can make', () => {
     const core = ordered({
       ...BASE,
@@ -276,6 +288,18 @@ describe('before it is begun', () => {
     const resin = (plan.materials ?? []).filter((m) => m.product.startsWith('Slow laminating'));
     const grams = 1000 * resin.reduce((sum, m) => sum + m.quantity.value, 0);
     expect(item('buy')).toContain(`Slow laminating epoxy 5:1 ${grams.toFixed(1)} g`);
+  });
+
+  it('a tube is not tapped, nor its glue sprayed', () => {
+    const { order: tube } = ordered({
+      format: 'nelbo-job/1',
+      hull: { material: 'pvc-fabric' },
+      damage: { kind: 'fabric-tear', size: [0.11, 0.02] },
+      system: { bond: 'pu-fabric-2k' },
+    });
+    const tools = plainText(tube.before.find((b) => b.what === 'tools')?.text ?? []);
+    expect(tools).toContain('soap');
+    expect(tools).not.toMatch(/tapping hammer|gun|film gauge/);
   });
 
   it('tools of all steps are set out, papers by the piece, and what needs two is asked for', () => {

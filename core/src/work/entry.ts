@@ -35,6 +35,8 @@ export interface ActionEntry<H extends string = string> {
   readonly done: string;
   readonly who: Who;
   readonly tools?: readonly string[];
+  /** Variants that are done with other tools. */
+  readonly toolsIf?: Readonly<Partial<Record<H, readonly string[]>>>;
   /** What it shows is photographed, each time or the last time: it is covered up later, or somebody asks after it. */
   readonly photo?: true | 'last';
   /** What it does to its face. */

@@ -66,6 +66,14 @@ export const coatsWithDrying = formula({
   inputs: { n: 'coats', t_coat: 'one coat', t_dry: 'drying of a coat' },
   evaluate: (x) => x.n * x.t_coat + (x.n - 1) * x.t_dry,
 });
+export const asMixed = formula({
+  id: 'repairs/inflatable/glue',
+  expression: 'm = m_pot·n',
+  unit: 'kg',
+  source: 'every pot is mixed whole: what is left of it is used up too',
+  inputs: { m_pot: 'one pot', n: 'pots' },
+  evaluate: (x) => x.m_pot * x.n,
+});
 export const ofOneCoat = formula({
   id: 'repairs/inflatable/glue',
   expression: 'm_coat = m/n',
@@ -284,5 +292,10 @@ function glueJoint(
           }),
         )
       : [];
-  return { ...bare, pot: { id, serves }, potLeft };
+  const { mass: each, count } = b.mixes(id).pot ?? {};
+  const held =
+    each && count
+      ? b.compute(`${id}.mixed`, `adhesive as mixed, ${side}`, asMixed, { m_pot: each, n: count })
+      : mass;
+  return { ...bare, mass: held, pot: { id, serves }, potLeft };
 }

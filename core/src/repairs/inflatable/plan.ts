@@ -7,7 +7,8 @@ import { byBuilder } from '../by-builder';
 import { formula } from '../../trace/formula';
 import { grams, lower, mm, size, words } from '../../trace/words';
 import { drawPatch, patchOutline } from './draw';
-import { planGlue, type Glue, type GluedJoint } from './glue';
+import { planGlue, type Glue } from './glue';
+import { coatFaces, join, stitch } from './joints';
 import { fieldKit } from './kit';
 import { leakTest } from './leak-test';
 import { planPatch, type PatchPlan } from './patch';
@@ -20,11 +21,6 @@ const TUBE = 0.45;
 const BOARD = 0.15;
 /** Share of working pressure that a field fix may carry. */
 const FIELD_SHARE = 0.5;
-/** Weighing and stirring a pot; warming a coat that has lost its tack; min. */
-const MIX = 5;
-const WAKE = 10;
-/** A patch longer than this is not laid down by one alone, m. */
-const BY_TWO = 0.4;
 
 export const restLeft = formula({
   id: 'repairs/inflatable/plan',
@@ -304,7 +300,7 @@ export const INFLATABLE_KIND = byBuilder({
     }
     b.caution(
       'mix',
-      'Blow up by hand or with a gauge in sight, never with a compressor; let air out when the sun is on it.',
+      'Blow up by hand or with a gauge in sight, never with a compressor; let some out when the sun comes on it.',
       'test',
       'survey',
     );
@@ -331,68 +327,6 @@ export const INFLATABLE_KIND = byBuilder({
     return b.done('inflatable', 'patch');
   },
 });
-
-/** Lips are drawn together over the inner patch: stitched before, nothing goes in through the tear any more. */
-function stitch(b: RepairBuilder, { stitches }: PatchPlan): void {
-  if (stitches)
-    b.step(
-      'mix',
-      'stitch',
-      'lips',
-      { place: 'tube', serves: 'tear', fields: { count: stitches.count.value } },
-      8,
-      [each(0.6 * MIN, stitches.count, 'per stitch')],
-    );
-}
-
-/** Coats of adhesive on both faces of one joint, each dry as its sheet says before the next, from a pot that lives as long. */
-function coatFaces(b: RepairBuilder, glue: Glue, { side, coatTime, pot, potLeft }: GluedJoint): void {
-  const inner = side === 'inside';
-  const { place, serves } = inner
-    ? ({ place: 'tube', serves: 'inner' } as const)
-    : ({ place: 'patch', serves: 'bond' } as const);
-  for (let coat = 1; coat <= glue.coats.value; coat += 1) {
-    const at = { place, serves: `${serves}-${coat}` };
-    const last = coat === glue.coats.value;
-    if (pot && (coat === 1 || pot.serves === 'coat'))
-      b.step(
-        'mix',
-        'mix',
-        'adhesive',
-        { place: 'bench', serves: pot.serves === 'coat' ? at.serves : serves },
-        MIX,
-        [],
-        b.mixes(pot.id),
-      );
-    b.timed('mix', 'coat', inner ? 'adhesiveInside' : 'adhesive', { ...at, fields: { coat } }, coatTime);
-    const closes = last ? glue.tackGone : potLeft[coat - 1];
-    const missed = last
-      ? b.put('mix', 'coat', 'adhesiveWoken', { ...at, serves: `${at.serves}-woken` }, WAKE)
-      : b.put('mix', 'mix', 'adhesive', { place: 'bench', serves: `${at.serves}-again` }, MIX);
-    b.wait('mix', last ? 'grabs' : 'dull', at, glue.flash, {
-      ...(closes ? { window: { opens: glue.flash, closes, missed } } : {}),
-    });
-  }
-}
-
-/** A contact bond: laid together once. */
-function join(b: RepairBuilder, { side, area }: GluedJoint, patch: PatchPlan): void {
-  const laid = [perM2(60 * MIN, area)];
-  if (side === 'inside') {
-    b.step('mix', 'join', 'inside', { place: 'tube', serves: 'inner' }, 8, laid);
-    return;
-  }
-  const two = patch.length.value > BY_TWO;
-  b.step(
-    'mix',
-    'join',
-    two ? 'patchByTwo' : 'patch',
-    { place: 'patch', serves: 'bond' },
-    8,
-    laid,
-    two ? { people: 2 } : {},
-  );
-}
 
 /** What of the rest before load is left when the first has passed. */
 function restOf(b: RepairBuilder, g: Glue): Figure {

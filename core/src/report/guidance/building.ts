@@ -127,9 +127,9 @@ export const BUILDING_GUIDANCE: readonly Entry[] = [
   {
     stage: 'mix',
     when: both(hullIs('inflatable'), hasStep(on('join'))),
-    at: [on('test'), on('join')],
-    test: 'peel the edge of the patch with a nail after its full cure',
-    pass: 'it does not lift; no bubbles at working pressure',
+    at: [on('handOver')],
+    test: 'the rest over: peel at the edge of the patch with a nail',
+    pass: 'it does not lift, and the tube is as hard as it was left',
   },
   {
     stage: 'mix',

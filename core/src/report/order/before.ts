@@ -2,6 +2,7 @@ import { ACTIONS } from '../../work/actions';
 import type { ActionEntry } from '../../work/entry';
 import type { Plan } from '../../plan/plan';
 import type { Figure } from '../../trace/figure';
+import type { Step } from '../../work/step';
 import { figure, said, say, type Reader, type Said } from '../say';
 import { FEW_STEPS, numberedWork, type Numbered } from './numbered';
 
@@ -12,13 +13,19 @@ export interface Before {
   readonly text: Said;
 }
 
+/** What a step is done with. */
+function toolsOf({ action, how }: Step): readonly string[] {
+  const { tools = [], toolsIf = {} }: ActionEntry = ACTIONS[action];
+  return toolsIf[how] ?? tools;
+}
+
 const numbers = (steps: readonly Numbered[]): string =>
   steps.length === 1 ? `step ${steps[0].n}` : `steps ${steps.map((s) => s.n).join(', ')}`;
 
 /** What is bought, set out, cut, warmed and asked for before the first step, so that no pot stands while somebody looks for a brush. */
 export function beforeStart(plan: Plan, reader: Reader): readonly Before[] {
   const { steps } = numberedWork(plan);
-  const tools = new Set(steps.flatMap(({ step }) => (ACTIONS[step.action] as ActionEntry).tools ?? []));
+  const tools = new Set(steps.flatMap(({ step }) => toolsOf(step)));
   const cut = steps.filter(({ step }) => step.action === 'make');
   const warm = steps.filter(({ step }) => step.action === 'warm');
   const two = steps.filter(({ step }) => step.people > 1);

@@ -53,11 +53,17 @@ function waitedText(lag: Lag, placed: Task | undefined, reader: Reader): string 
   return `${tellLag(lag)}: ${say(placed?.duration ?? lag.least, reader)}${until}`;
 }
 
+/** What has to be done in time, where it is not the next coat. */
+const IN_TIME: Readonly<Partial<Record<Awaited, string>>> = {
+  grabs: 'join by',
+  dull: 'the pot lives: begin by',
+};
+
 function within(lag: Lag, { closes }: NonNullable<Task['window']>, task: Task, reader: Reader): Gate {
   const or = lag.window?.missed ? `, else ${tellStep(lag.window.missed)}` : '';
   return {
     kind: 'within',
     status: task.start > closes ? 'broken' : 'planned',
-    text: `${tellMilestone({ kind: 'bonds-until' })} ${whensOf(reader).moment(closes)}${or}`,
+    text: `${IN_TIME[lag.awaited] ?? tellMilestone({ kind: 'bonds-until' })} ${whensOf(reader).moment(closes)}${or}`,
   };
 }

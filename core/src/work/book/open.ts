@@ -12,6 +12,7 @@ export const OPENING = {
     photo: true,
     who: 'one',
     tools: ['tapping hammer', 'marker'],
+    toolsIf: { look: ['marker'], leak: ['pump', 'gauge', 'soap', 'brush', 'marker'] },
   }),
   vent: action({
     words: { low: 'drill a few vent holes low, let water out, warm and air it' },

@@ -73,8 +73,8 @@ export const PREPARING = {
   abrade: action({
     words: {
       blast: 'abrade the whole face dull',
-      afterWash: 'abrade P80',
-      afterBlush: 'wash off blush, abrade P80',
+      afterWash: 'pull the peel ply, abrade P80',
+      afterBlush: 'pull the peel ply, wash off blush, abrade P80',
       laminate: 'wash off blush, abrade',
       bedding: 'sand the bedding flush with P80, vacuum and wipe',
       joint: 'plane the glue line flush, wash off blush, abrade P80 as far as the glass goes',

@@ -20,6 +20,7 @@ export const WETTING = {
       foam: 'mix the foam, seconds only',
       drawUp: 'mix and draw up without bubbles',
       adhesive: 'weigh the adhesive and its hardener, stir',
+      adhesiveAgain: 'weigh a fresh pot of adhesive and hardener, stir',
     },
     done: 'one colour, sides and bottom scraped, time noted',
     who: 'one',
@@ -157,6 +158,12 @@ export const WETTING = {
     done: 'even and wet, no run, no holiday',
     who: 'all',
     tools: ['roller or gun', 'film gauge'],
+    toolsIf: {
+      gelCoat: ['brush or roller', 'film gauge'],
+      adhesive: ['short brush'],
+      adhesiveInside: ['short brush'],
+      adhesiveWoken: ['hot-air tool'],
+    },
     makes: ['lays'],
   }),
 } as const;

@@ -69,7 +69,8 @@ export function laminateSteps(parts: Parts, ledger: Ledger): readonly Item[] {
     const next = mix.batches[batch.number];
     const goesOn =
       next !== undefined && next.group === batch.group && sideOf(laminate, next.plies[0]) === side;
-    layBatch(w, parts, batch, side, goesOn);
+    const last = next === undefined || sideOf(laminate, next.plies[0]) !== side;
+    layBatch(w, parts, batch, side, { goesOn, last });
   }
   lastCure(w, mix, laminate);
   tabSteps(w, parts);
@@ -131,13 +132,16 @@ function pliesOf(laminate: LaminatePlan | undefined, lays: readonly number[]): W
   );
 }
 
-/** @param goesOn whether the next pot of the same lift follows at once: a lift is laid wet in wet */
+/**
+ * @param goesOn whether the next pot of the same lift follows at once: a lift is laid wet in wet
+ * @param last whether nothing more is laid on this face: peel ply goes over it
+ */
 function layBatch(
   w: StepWriter,
   { system, hands, laminate }: Parts,
   batch: Batch,
   side: Side,
-  goesOn: boolean,
+  { goesOn, last }: { readonly goesOn: boolean; readonly last: boolean },
 ): void {
   const serves = `${side}-batch-${batch.number}`;
   const one = batch.plies.length === 1;
@@ -165,7 +169,11 @@ function layBatch(
       },
     },
     labourOf(batch, hands, w.ledger),
-    { plies: batch.plies, withNext: goesOn, figures: pliesOf(laminate, batch.plies) },
+    {
+      plies: batch.plies,
+      withNext: goesOn,
+      figures: [...pliesOf(laminate, batch.plies), ...(last ? ['; peel ply over it'] : [])],
+    },
   );
 }
 

@@ -1,0 +1,73 @@
+import { each, perM2 } from '../../work/writer';
+import type { RepairBuilder } from '../builder';
+import type { Glue, GluedJoint } from './glue';
+import type { PatchPlan } from './patch';
+
+const MIN = 60;
+/** Weighing and stirring a pot; warming a coat that has lost its tack; min. */
+const MIX = 5;
+const WAKE = 10;
+/** A patch longer than this is not laid down by one alone, m. */
+const BY_TWO = 0.4;
+
+/** Lips are drawn together over the inner patch: stitched before, nothing goes in through the tear any more. */
+export function stitch(b: RepairBuilder, { stitches }: PatchPlan): void {
+  if (stitches)
+    b.step(
+      'mix',
+      'stitch',
+      'lips',
+      { place: 'tube', serves: 'tear', fields: { count: stitches.count.value } },
+      8,
+      [each(0.6 * MIN, stitches.count, 'per stitch')],
+    );
+}
+
+/** Coats of adhesive on both faces of one joint, each dry as its sheet says before the next, from a pot that lives as long. */
+export function coatFaces(b: RepairBuilder, glue: Glue, { side, coatTime, pot, potLeft }: GluedJoint): void {
+  const inner = side === 'inside';
+  const { place, serves } = inner
+    ? ({ place: 'tube', serves: 'inner' } as const)
+    : ({ place: 'patch', serves: 'bond' } as const);
+  for (let coat = 1; coat <= glue.coats.value; coat += 1) {
+    const at = { place, serves: `${serves}-${coat}` };
+    const last = coat === glue.coats.value;
+    if (pot && (coat === 1 || pot.serves === 'coat'))
+      b.step(
+        'mix',
+        'mix',
+        'adhesive',
+        { place: 'bench', serves: pot.serves === 'coat' ? at.serves : serves },
+        MIX,
+        [],
+        b.mixes(pot.id),
+      );
+    b.timed('mix', 'coat', inner ? 'adhesiveInside' : 'adhesive', { ...at, fields: { coat } }, coatTime);
+    const closes = last ? glue.tackGone : potLeft[coat - 1];
+    const missed = last
+      ? b.put('mix', 'coat', 'adhesiveWoken', { ...at, serves: `${at.serves}-woken` }, WAKE)
+      : b.put('mix', 'mix', 'adhesiveAgain', { place: 'bench', serves: `${at.serves}-again` }, MIX);
+    b.wait('mix', last ? 'grabs' : 'dull', at, glue.flash, {
+      ...(closes ? { window: { opens: glue.flash, closes, missed } } : {}),
+    });
+  }
+}
+
+/** A contact bond: laid together once. */
+export function join(b: RepairBuilder, { side, area }: GluedJoint, patch: PatchPlan): void {
+  const laid = [perM2(60 * MIN, area)];
+  if (side === 'inside') {
+    b.step('mix', 'join', 'inside', { place: 'tube', serves: 'inner' }, 8, laid);
+    return;
+  }
+  const two = patch.length.value > BY_TWO;
+  b.step(
+    'mix',
+    'join',
+    two ? 'patchByTwo' : 'patch',
+    { place: 'patch', serves: 'bond' },
+    8,
+    laid,
+    two ? { people: 2 } : {},
+  );
+}
