@@ -3,7 +3,7 @@ import { doublingRule, type Milestones } from '../cure/cure-model';
 import type { CureSheet, Product } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
 import type { Action, Awaited, How } from '../work/actions';
-import type { Lag, Step } from '../work/step';
+import type { Lag, Soon, Step } from '../work/step';
 import { stepOf } from '../work/step-of';
 import { StepWriter, type Rate, type StepMore, type WaitMore, type Where } from '../work/writer';
 import type { Figure, Origin } from '../trace/figure';
@@ -206,6 +206,12 @@ export class RepairBuilder {
   /** The last step is done so long after the one before it, while what follows goes on waiting from that. */
   beside(awaited: Awaited, where: Where, least: Figure, more: WaitMore = {}): this {
     this.#work.beside(awaited, where, least, more);
+    return this;
+  }
+
+  /** The step just written comes no later than so long after another. */
+  soon(soon: Soon): this {
+    this.#work.soon(soon);
     return this;
   }
 

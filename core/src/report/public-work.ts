@@ -56,9 +56,10 @@ export function publicWork(plan: Plan & { readonly work: Work }): unknown {
       outcome,
       steps: rework.map((s) => ({ id: s.id, text: tellStep(s), work: s.work })),
     })),
-    links: links.map(({ from, to, lags }) => ({
+    links: links.map(({ from, to, lags, most }) => ({
       ...(from === undefined ? {} : { from }),
       ...(to === undefined ? {} : { to }),
+      ...(most ? { within: most.within } : {}),
       lags: lags.map((lag) => ({
         id: lag.id,
         stage: lag.stage,

@@ -4,6 +4,10 @@ import type { Days } from './timeline';
 export interface Stretch {
   readonly length: number;
   readonly unbroken: boolean;
+  /** What has to follow on its end within so long, ms, each by a name of its own. */
+  readonly leaves?: ReadonlyMap<string, number>;
+  /** Names of those that it is itself what has to follow. */
+  readonly meets?: readonly string[];
 }
 
 /** A stretch of work, or a wait that leaves a window open; ms. A window counts from the beginning of its wait. */
@@ -44,6 +48,7 @@ export function fewestShut(
 function shutFrom(days: Days, rows: readonly Row[], at: number, closes: number): number {
   let shut = 0;
   let [clock, open] = [at, closes];
+  let due: Map<string, number> | undefined;
   for (const row of rows) {
     if ('wait' in row) {
       open = clock + row.closes;
@@ -52,6 +57,8 @@ function shutFrom(days: Days, rows: readonly Row[], at: number, closes: number):
     }
     const { start, end } = days.place(clock, row.length, row.unbroken);
     if (start > open) shut += 1;
+    for (const name of row.meets ?? []) if (start > (due?.get(name) ?? Infinity)) shut += 1;
+    for (const [name, within] of row.leaves ?? []) (due ??= new Map()).set(name, end + within);
     [clock, open] = [end, Infinity];
   }
   return shut;

@@ -1,9 +1,9 @@
-import type { Lag, Step } from '../work/step';
+import type { Lag, Soon, Step } from '../work/step';
 import type { Stage } from '../trace/problem';
 
 /** A step, or a wait on the way to one, with what must be over before it. */
 export type Node = { readonly stage: Stage; readonly id: string; readonly after: readonly string[] } & (
-  { readonly step: Step } | { readonly lag: Lag }
+  { readonly step: Step; readonly soon: readonly Soon[] } | { readonly lag: Lag }
 );
 export type StepNode = Extract<Node, { readonly step: Step }>;
 

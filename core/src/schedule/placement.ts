@@ -1,8 +1,8 @@
 import { tzOffset } from '@date-fns/tz';
 import { problem, STAGES, type Problem, type Stage } from '../trace/problem';
 import type { Lag, Work } from '../work/step';
-import { nodesOf, StagePlacement } from './place-stage';
-import type { Crew, Days, Expected, StageSpan, Task, Timeline, Waits } from './timeline';
+import { NetworkPlacement, nodesOf } from './place-network';
+import type { Crew, Days, Expected, Shut, StageSpan, Task, Timeline, Waits } from './timeline';
 import { knownShifts, nextShift, placeWork, shiftLength } from './working-hours';
 
 /** Work within the working hours of the yard; round the clock where it has none. */
@@ -49,44 +49,52 @@ export function placeTasks(
   let clock = start;
   let first: number | undefined;
   const stages: StageSpan[] = [];
-  for (const stage of route) {
-    const placed = new StagePlacement(
-      nodes.filter((n) => n.stage === stage),
+  const shut: Shut[] = [];
+  for (const part of toReports(route, done)) {
+    const placed = new NetworkPlacement(
+      nodes.filter((n) => part.includes(n.stage)),
       { clock, days, hands: crew.hands ?? 1, waits, expected },
     );
-    const { tasks } = placed;
-    const begin = tasks[0]?.start ?? clock;
-    first ??= tasks[0]?.start;
-    clock = placed.end;
-    const doneAt = done[stage];
-    if (doneAt !== undefined) clock = Math.max(stages.at(-1)?.end ?? start, doneAt);
-    stages.push({ stage, start: Math.min(begin, clock), end: clock, doneAt, tasks });
+    first ??= placed.tasks[0]?.start;
+    shut.push(...placed.shut);
+    for (const stage of part) {
+      const tasks = placed.tasks.filter((t) => t.stage === stage);
+      const doneAt = done[stage];
+      const last = tasks.reduce((end, t) => Math.max(end, t.end), clock);
+      const end = doneAt === undefined ? last : Math.max(clock, doneAt);
+      const begin = tasks.reduce((from, t) => Math.min(from, t.start), tasks[0]?.start ?? clock);
+      stages.push({ stage, start: Math.min(begin, end), end, doneAt, tasks });
+      clock = end;
+    }
   }
-  return { start: first ?? start, end: clock, stages };
+  return { start: first ?? start, end: clock, stages, shut };
+}
+
+/** Stages that are placed together: up to each that was reported done, since what follows starts from there. */
+function toReports(
+  route: readonly Stage[],
+  done: Readonly<Partial<Record<Stage, number>>>,
+): readonly (readonly Stage[])[] {
+  const parts: Stage[][] = [[]];
+  for (const stage of route) {
+    parts[parts.length - 1].push(stage);
+    if (done[stage] !== undefined) parts.push([]);
+  }
+  return parts.filter((p) => p.length > 0);
 }
 
 /** A go that pauses for longer than this was broken off, ms. */
 const BROKEN_OFF = 3_600_000;
 
-/** Windows that shut before work goes on: the film has cured past the bond and must be abraded. */
-export function missedWindows(timeline: Timeline): Problem[] {
-  const problems: Problem[] = [];
-  let next: Task | undefined;
-  for (const task of timeline.stages.flatMap((s) => s.tasks).reverse()) {
-    const following = next;
-    if (task.kind === 'work') next = task;
-    if (!task.window || !following || following.stage !== task.stage || following.start <= task.window.closes)
-      continue;
-    problems.push(
-      problem({ severity: 'warning', stage: task.stage, path: 'schedule.start' }, 'window-missed', {
-        task: task.label,
-        late: (following.start - task.window.closes) / 1000,
-        ...(following.reopens ? { first: { task: following.label, takes: following.duration.value } } : {}),
-      }),
-    );
-  }
-  return problems.reverse();
-}
+/** Windows that shut before work goes on: what was laid or made no longer bonds, and something is done first. */
+export const missedWindows = ({ shut }: Timeline): Problem[] =>
+  shut.map(({ stage, after, late, first }) =>
+    problem({ severity: 'warning', stage, path: 'schedule.start' }, 'window-missed', {
+      task: after,
+      late,
+      first,
+    }),
+  );
 
 /** A go that no shift holds: it is broken off, and what was laid lies open over night. */
 export function brokenGoes(timeline: Timeline): Problem[] {

@@ -35,10 +35,20 @@ export interface StageSpan {
   readonly tasks: readonly Task[];
 }
 
+/** A window that had shut before work went on, how late that was, s, and what was put in first. */
+export interface Shut {
+  readonly stage: Stage;
+  /** What left the window open. */
+  readonly after: string;
+  readonly late: number;
+  readonly first: { readonly task: string; readonly takes: number };
+}
+
 export interface Timeline {
   readonly start: number;
   readonly end: number;
   readonly stages: readonly StageSpan[];
+  readonly shut: readonly Shut[];
 }
 
 /** How long a wait takes when it begins at a moment, in place of the plan's figure. Window in ms since 1970. */

@@ -220,7 +220,7 @@ export interface CureProblems {
     /** s. */
     readonly late: number;
     /** What was put in before work goes on, and how long it takes, s. */
-    readonly first?: { readonly task: string; readonly takes: number };
+    readonly first: { readonly task: string; readonly takes: number };
   };
 }
 

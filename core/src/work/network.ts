@@ -1,5 +1,5 @@
 import type { Stage } from '../trace/problem';
-import type { Item, Lag, Link, Step, Work } from './step';
+import type { Item, Lag, Link, Soon, Step, Work } from './step';
 
 /** Stage of a step or of a wait. */
 export const stageOf = (item: Item): Stage => ('step' in item ? item.step.stage : item.lag.stage);
@@ -11,7 +11,8 @@ export const inOrder = (items: readonly Item[], route: readonly Stage[]): readon
 /**
  * Steps and links of a job from its items in the order of the work. A step follows the one before it, after everything
  * that stands between them; a step aside follows what was done before its stage, one beside the step before it after a
- * wait of its own, and the next step that is neither follows them as well. Items of a stage that the repair does not go through are left out.
+ * wait of its own, and the next step that is neither follows them as well. A step that comes soon after another is linked
+ * to it besides. Items of a stage that the repair does not go through are left out.
  *
  * @param route stages that the repair goes through, in their order
  */
@@ -22,6 +23,7 @@ export function networkOf(items: readonly Item[], route: readonly Stage[]): Work
     else if (item.aside) chain.aside(item.step);
     else if (item.beside) chain.beside(item.step, item.beside);
     else chain.follow(item.step);
+    if ('step' in item && item.soon) chain.soon(item.step, item.soon);
   }
   return chain.end();
 }
@@ -64,6 +66,12 @@ class Chain {
     this.#link(this.#last, step, [lag]);
     this.#steps.push(step);
     this.#aside.push(step);
+  }
+
+  /** A step that may not come later than so long after another. */
+  soon(step: Step, { after, within, missed }: Soon): void {
+    if (this.#steps.some((s) => s.id === after))
+      this.#links.push({ from: after, to: step.id, lags: [], most: { within, missed } });
   }
 
   end(): Work {

@@ -19,7 +19,7 @@ export function roundsOf(steps: readonly Step[]): readonly RoundOf[] {
 
 /** Steps that are done only where something comes out so: a window that was missed. */
 export interface If {
-  /** What was waited for. */
+  /** What was waited for, or the step that another had to follow in time. */
   readonly on: string;
   readonly outcome: 'missed';
   readonly steps: readonly Step[];
@@ -27,11 +27,12 @@ export interface If {
 
 /** What is done where it comes out otherwise. */
 export const ifsOf = (links: readonly Link[]): readonly If[] =>
-  links
-    .flatMap((l) => l.lags)
-    .flatMap(({ id, window }) =>
-      window?.missed ? [{ on: id, outcome: 'missed' as const, steps: [window.missed] }] : [],
-    );
+  links.flatMap(({ from, lags, most }) => [
+    ...lags.flatMap(({ id, window }) => (window?.missed ? [missedOn(id, window.missed)] : [])),
+    ...(most && from !== undefined ? [missedOn(from, most.missed)] : []),
+  ]);
+
+const missedOn = (on: string, step: Step): If => ({ on, outcome: 'missed', steps: [step] });
 
 /** A stretch of work at one place that is not broken off. */
 export interface Go {

@@ -110,13 +110,23 @@ export interface Lag {
   readonly over?: OverFace;
 }
 
-/** From the end of one step to the start of another, with what is waited for in between, one after the other. */
+/** How soon one step has to follow another, and what is done first where it does not. */
+export interface Most {
+  readonly within: Figure;
+  readonly missed: Step;
+}
+
+/**
+ * From the end of one step to the start of another: what is waited for in between, one after the other, and how long at
+ * the most, where what the first one made does not keep.
+ */
 export interface Link {
   /** Absent where it waits from the start of the job. */
   readonly from?: string;
   /** Absent where nothing follows: what is waited for before the boat is used. */
   readonly to?: string;
   readonly lags: readonly Lag[];
+  readonly most?: Most;
 }
 
 /** The work of a job: its steps in the order in which one would tell them, and what each waits for. */
@@ -125,10 +135,16 @@ export interface Work {
   readonly links: readonly Link[];
 }
 
+/** A step that may not come later than so long after another, by its id. */
+export interface Soon extends Most {
+  readonly after: string;
+}
+
 /**
  * A step or what is waited for, in the order of the work. A step **aside** is done at the bench: it waits for nothing of its
  * stage. A step **beside** comes so long after the step before it, while what follows goes on waiting from that. What is
- * told after either waits for it too.
+ * told after either waits for it too. A step that comes **soon** after another is begun before what that one made is lost.
  */
 export type Item =
-  { readonly step: Step; readonly aside?: true; readonly beside?: Lag } | { readonly lag: Lag };
+  | { readonly step: Step; readonly aside?: true; readonly beside?: Lag; readonly soon?: Soon }
+  | { readonly lag: Lag };

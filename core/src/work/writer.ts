@@ -7,7 +7,7 @@ import type { Words } from '../trace/words';
 import type { Action, Awaited, How } from './actions';
 import { workId } from './ids';
 import type { Place } from './place';
-import type { Fields, InPots, Item, Lag, Round, Step } from './step';
+import type { Fields, InPots, Item, Lag, Round, Soon, Step } from './step';
 import { stepOf } from './step-of';
 import { tellStep } from './tell';
 
@@ -150,6 +150,13 @@ export class StepWriter {
     const last = this.#items.pop();
     if (last && 'step' in last)
       this.#items.push({ ...last, beside: lagOf(last.step.stage, awaited, where, least, more) });
+    return this;
+  }
+
+  /** The step just written comes no later than so long after another. */
+  soon(soon: Soon): this {
+    const last = this.#items.pop();
+    if (last) this.#items.push('step' in last ? { ...last, soon } : last);
     return this;
   }
 

@@ -1,6 +1,6 @@
 import type { Milestones } from '../../cure/cure-model';
 import type { Awaited } from '../../work/actions';
-import type { Fields, Lag } from '../../work/step';
+import type { Fields, Lag, Soon } from '../../work/step';
 import { RATES } from '../../materials/work-rates';
 import type { Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
@@ -80,6 +80,8 @@ export interface CoatQuestion {
   readonly again?: true;
   /** Length of the tape that is pulled after the last coat. */
   readonly tape?: Figure;
+  /** The first coat comes no later than this, where its ground does not keep. */
+  readonly soon?: Soon;
 }
 
 /** Film, coats and litres of a paint by its sheet; its coats as tasks with their windows. */
@@ -197,6 +199,7 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay }
       [],
       b.mixes(q.id),
     );
+    if (coat === 1 && q.soon) b.soon(q.soon);
     b.step(
       q.stage,
       'coat',

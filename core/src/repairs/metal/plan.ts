@@ -3,8 +3,10 @@ import { linkOf } from '../../match/chain';
 import type { Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
-import { RepairBuilder } from '../builder';
+import { workId } from '../../work/ids';
+import type { Soon } from '../../work/step';
 import { perM2, perMetre } from '../../work/writer';
+import { RepairBuilder } from '../builder';
 import { byBuilder } from '../by-builder';
 import { planCoats } from '../common/coats';
 import { RATES } from '../../materials/work-rates';
@@ -31,6 +33,8 @@ const LOST_LIMIT = 0.1;
 const PRIMER_COATS = 2;
 const LOSS = 0.25;
 const DEPTH = 0.001;
+/** A face that was bright once is soon bright again, min. */
+const BRIGHT_AGAIN = 12;
 
 export const brightFace = formula({
   id: 'repairs/metal/plan',
@@ -67,6 +71,19 @@ export const lostShare = formula({
   source: 'what is gone of the section',
   inputs: { d: 'depth', t: 'thickness' },
   evaluate: (x) => x.d / x.t,
+});
+
+/** What lies on bright metal first comes before it has rusted or grown its oxide again. */
+const whileBright = (b: RepairBuilder, polymer: string, within: Figure): Soon => ({
+  after: workId('face', 'abrade', 'ground'),
+  within,
+  missed: b.put(
+    'grind',
+    'abrade',
+    polymer === 'lead' ? 'leadAgain' : 'brightAgain',
+    { place: 'face', serves: 'ground-again' },
+    BRIGHT_AGAIN,
+  ),
 });
 
 /** Metal boards, plates and inserts: bright, rounded, primed in time, built up with epoxy, coated. */
@@ -165,6 +182,7 @@ export const METAL_KIND = byBuilder({
 
     const primer = linkOf(chain, 'prime') as Sheet | undefined;
     const bond = linkOf(chain, 'bond');
+    const soon = whileBright(b, polymer, prime);
     if (primer) {
       const coats = planCoats(b, {
         id: 'prime',
@@ -175,6 +193,7 @@ export const METAL_KIND = byBuilder({
         name: 'primer',
         between: 180,
         last: 'overcoated',
+        soon,
       });
       b.at('mix').table(
         'Primer',
@@ -222,7 +241,9 @@ export const METAL_KIND = byBuilder({
           [],
           b.mixes('fill'),
         );
-        if (go === 1)
+        if (go === 1 && !primer) b.soon(soon);
+        // Over a primer no metal is bare any more.
+        if (go === 1 && !primer)
           b.step(
             'mix',
             'abrade',

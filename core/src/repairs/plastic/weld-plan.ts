@@ -2,6 +2,7 @@ import { formula } from '../../trace/formula';
 import type { Product, Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
 import { perMetre } from '../../work/writer';
+import { workId } from '../../work/ids';
 import type { RepairBuilder } from '../builder';
 import { inUnit, mm, words } from '../../trace/words';
 import type { Opening } from './groove';
@@ -9,6 +10,9 @@ import { WELD_AIR, WELD_SPEED, rodArea, rodLength, rodMass, weldRuns, weldTime }
 
 /** Backing plate past a hole. */
 const PLATE_LAP = 0.025;
+/** Scraped plastic is welded within so long, s; scraping it once more, min. Source: usual practice. */
+const WHILE_CLEAN = 3600;
+const SCRAPE_AGAIN = 8;
 
 export const plateArea = formula({
   id: 'repairs/plastic/weld-plan',
@@ -58,6 +62,17 @@ export function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product 
   }
   b.step('mix', 'rehearse', 'weld', { place: 'bench', serves: 'weld' }, 20)
     .step('mix', 'weld', 'tack', { place: 'groove', serves: 'tack' }, 3, [perMetre(180, o.run)])
+    .soon({
+      after: workId('face', 'clean', 'ground'),
+      within: b.assumed(
+        'scraped',
+        'scraped to welded',
+        WHILE_CLEAN,
+        's',
+        'the skin that air and sun have changed does not weld',
+      ),
+      missed: b.put('mix', 'abrade', 'flanks', { place: 'groove', serves: 'ground-again' }, SCRAPE_AGAIN),
+    })
     .timed(
       'mix',
       'weld',

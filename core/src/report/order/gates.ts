@@ -1,7 +1,7 @@
 import { tellMilestone } from '../../tell/milestones';
 import type { Task } from '../../schedule/timeline';
 import type { Awaited } from '../../work/actions';
-import type { Lag } from '../../work/step';
+import type { Lag, Step } from '../../work/step';
 import { tellLag, tellStep } from '../../work/tell';
 import { say, type Reader } from '../say';
 import type { NumberedWork, Numbered } from './numbered';
@@ -27,11 +27,11 @@ const READ: ReadonlySet<Awaited> = new Set<Awaited>([
 
 /** What a step needs of what was laid, dried and waited for before it, from the links that lead to it. */
 export function gatesOf(
-  { before, task, reopens }: Numbered,
+  { before, soon, task, reopens }: Numbered,
   work: NumberedWork,
   reader: Reader,
 ): readonly Gate[] {
-  return before.flatMap((lag) => {
+  const waits = before.flatMap((lag) => {
     const placed = work.tasks.get(lag.id);
     const waited: Gate = READ.has(lag.awaited)
       ? {
@@ -46,6 +46,15 @@ export function gatesOf(
         : [];
     return [waited, ...window];
   });
+  // What was made anew meets it.
+  const kept = soon.filter((s) => !work.tasks.get(s.missed.id)?.reopens);
+  return [
+    ...waits,
+    ...kept.flatMap(({ after, within: most, missed }): Gate[] => {
+      const made = work.tasks.get(after);
+      return made && task ? [inTime(BEGIN_BY, made.end + most.value * 1000, missed, task, reader)] : [];
+    }),
+  ];
 }
 
 function waitedText(lag: Lag, placed: Task | undefined, reader: Reader): string {
@@ -53,6 +62,8 @@ function waitedText(lag: Lag, placed: Task | undefined, reader: Reader): string 
   return `${tellLag(lag)}: ${say(placed?.duration ?? lag.least, reader)}${until}`;
 }
 
+/** A ground that does not keep. */
+const BEGIN_BY = 'begin by';
 /** What has to be done in time, where it is not the next coat. */
 const IN_TIME: Readonly<Partial<Record<Awaited, string>>> = {
   grabs: 'join by',
@@ -60,10 +71,15 @@ const IN_TIME: Readonly<Partial<Record<Awaited, string>>> = {
 };
 
 function within(lag: Lag, { closes }: NonNullable<Task['window']>, task: Task, reader: Reader): Gate {
-  const or = lag.window?.missed ? `, else ${tellStep(lag.window.missed)}` : '';
+  const name = IN_TIME[lag.awaited] ?? tellMilestone({ kind: 'bonds-until' });
+  return inTime(name, closes, lag.window?.missed, task, reader);
+}
+
+/** What has to be begun by a moment, and what is done first where it is not. */
+function inTime(name: string, closes: number, missed: Step | undefined, task: Task, reader: Reader): Gate {
   return {
     kind: 'within',
     status: task.start > closes ? 'broken' : 'planned',
-    text: `${IN_TIME[lag.awaited] ?? tellMilestone({ kind: 'bonds-until' })} ${whensOf(reader).moment(closes)}${or}`,
+    text: `${name} ${whensOf(reader).moment(closes)}${missed ? `, else ${tellStep(missed)}` : ''}`,
   };
 }

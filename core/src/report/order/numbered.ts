@@ -1,6 +1,6 @@
 import type { Plan } from '../../plan/plan';
 import type { Task } from '../../schedule/timeline';
-import type { Lag, Step } from '../../work/step';
+import type { Lag, Soon, Step } from '../../work/step';
 import { tellStep } from '../../work/tell';
 
 /** A step with its number in the whole work, and what is waited for before it. */
@@ -10,6 +10,8 @@ export interface Numbered {
   /** What is done, as a sentence begins. */
   readonly text: string;
   readonly before: readonly Lag[];
+  /** It has to follow other steps in time. */
+  readonly soon: readonly Soon[];
   /** Put in because a window had shut. */
   readonly reopens?: true;
   /** When it is placed. */
@@ -33,7 +35,12 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 export function numberedWork({ work, timeline }: Pick<Plan, 'work' | 'timeline'>): NumberedWork {
   const tasks = new Map((timeline?.stages ?? []).flatMap((s) => s.tasks).map((t) => [t.id, t]));
   const lags = new Map<string | undefined, Lag[]>();
-  for (const { to, lags: own } of work?.links ?? []) lags.set(to, [...(lags.get(to) ?? []), ...own]);
+  const soon = new Map<string, Soon[]>();
+  for (const { from, to, lags: own, most } of work?.links ?? []) {
+    lags.set(to, [...(lags.get(to) ?? []), ...own]);
+    if (most && from !== undefined && to !== undefined)
+      soon.set(to, [...(soon.get(to) ?? []), { after: from, ...most }]);
+  }
   const steps: Numbered[] = [];
   const put = (step: Step, before: readonly Lag[], reopens: boolean): void => {
     const task = tasks.get(step.id);
@@ -42,15 +49,17 @@ export function numberedWork({ work, timeline }: Pick<Plan, 'work' | 'timeline'>
       step,
       text: capital(tellStep(step)),
       before,
+      soon: reopens ? [] : (soon.get(step.id) ?? []),
       ...(reopens ? { reopens: true as const } : {}),
       ...(task ? { task } : {}),
     });
   };
   for (const step of work?.steps ?? []) {
     const before = lags.get(step.id) ?? [];
-    const shut = before.flatMap(({ window }) =>
-      window?.missed && tasks.get(window.missed.id)?.reopens ? [window.missed] : [],
-    );
+    const shut = [
+      ...before.map(({ window }) => window?.missed),
+      ...(soon.get(step.id) ?? []).map((s) => s.missed),
+    ].flatMap((missed) => (missed && tasks.get(missed.id)?.reopens ? [missed] : []));
     shut.forEach((missed, i) => put(missed, i === 0 ? before : [], true));
     put(step, shut.length > 0 ? [] : before, false);
   }

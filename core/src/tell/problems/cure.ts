@@ -112,7 +112,7 @@ export const CURE_WORDS: WordsOf<CureProblems> = {
     const minutes = Math.round(late / 60);
     return {
       what: `the window after “${task}” shuts ${minutes < 120 ? `${minutes} min` : `${Math.round(minutes / 60)} h`} before work goes on`,
-      suggestion: `start at another hour${first ? `; as it stands, first comes: ${first.task}, ${Math.round(first.takes / 60)} min` : ': what goes on it then may not hold'}`,
+      suggestion: `start at another hour; as it stands, first comes: ${first.task}, ${Math.round(first.takes / 60)} min`,
     };
   },
 };

@@ -1,7 +1,9 @@
+import { RATES } from '../../../materials/work-rates';
 import type { Ledger } from '../../../trace/ledger';
 import { setBy } from '../../../work/holds';
 import { stageOf } from '../../../work/network';
-import type { Item } from '../../../work/step';
+import type { Item, Soon } from '../../../work/step';
+import { stepOf } from '../../../work/step-of';
 import { StepWriter } from '../../../work/writer';
 import { formersOff } from './behind';
 import { fairSteps } from './fair';
@@ -34,7 +36,7 @@ export function laminateRepairSteps(
       ledger,
       more.filter((x) => stageOf(x) === 'grind'),
     ),
-    ...laminateSteps(parts, ledger),
+    ...closedDry(laminateSteps(parts, ledger), more, ledger),
     ...formersOff(parts, ledger),
     ...fairSteps(parts, ledger),
     ...(grind && !masksAgain ? tapeOff(new StepWriter(ledger), 'outside', grind.maskingLength).items : []),
@@ -53,6 +55,36 @@ export function laminateRepairSteps(
         )
       : []),
   ];
+}
+
+/** A reading holds for so long, s: a core that lies open takes up water from the air again. Source: usual practice. */
+const READING_HOLDS = 24 * 3600;
+
+/** The first pot over what was dried is mixed while the last reading of it holds, else it is read again. */
+function closedDry(laying: readonly Item[], more: readonly Item[], ledger: Ledger): readonly Item[] {
+  const read = more.flatMap((x) => ('step' in x && x.step.action === 'read' ? [x.step] : [])).at(-1);
+  const first = laying.find((x) => 'step' in x && x.step.action === 'mix');
+  if (!read) return laying;
+  const again = { place: read.place, serves: `${read.serves}-again` };
+  const soon: Soon = {
+    after: read.id,
+    within: ledger.given(
+      'readToClosed',
+      'read to closed',
+      READING_HOLDS,
+      's',
+      'assumed',
+      'an open core takes up water from the air again; usual practice',
+    ),
+    missed: stepOf(
+      'laminate',
+      'read',
+      'once',
+      again,
+      new StepWriter(ledger).time('read', 'once', again, RATES.readMeter),
+    ),
+  };
+  return laying.map((x) => (x === first && 'step' in x ? { ...x, soon } : x));
 }
 
 /** Fittings taken off for the repair, each once. */

@@ -1,14 +1,17 @@
 import { tellLag, tellStep } from '../work/tell';
-import type { Lag, Step, Work } from '../work/step';
+import type { Lag, Soon, Step, Work } from '../work/step';
 import { fewestShut, type Row, type Stretch } from './by-day';
 import { Queue, type Node, type StepNode } from './place-queue';
-import type { Days, Expected, Task, Waits } from './timeline';
+import type { Days, Expected, Shut, Task, Waits } from './timeline';
 
 /** Steps and waits of a network as nodes of one graph, in the order in which they are told. */
 export function nodesOf({ steps, links }: Work): readonly Node[] {
   const lagsBefore = new Map<string | undefined, Node[]>();
   const after = new Map<string, string[]>();
-  for (const { from, to, lags } of links) {
+  const soon = new Map<string, Soon[]>();
+  for (const { from, to, lags, most } of links) {
+    if (most && from !== undefined && to !== undefined)
+      soon.set(to, [...(soon.get(to) ?? []), { after: from, ...most }]);
     let last = from;
     const row = lags.map((lag): Node => {
       const node = { stage: lag.stage, id: lag.id, after: last === undefined ? [] : [last], lag };
@@ -21,7 +24,13 @@ export function nodesOf({ steps, links }: Work): readonly Node[] {
   return [
     ...steps.flatMap((step): Node[] => [
       ...(lagsBefore.get(step.id) ?? []),
-      { stage: step.stage, id: step.id, after: after.get(step.id) ?? [], step },
+      {
+        stage: step.stage,
+        id: step.id,
+        after: after.get(step.id) ?? [],
+        soon: soon.get(step.id) ?? [],
+        step,
+      },
     ]),
     ...(lagsBefore.get(undefined) ?? []),
   ];
@@ -32,7 +41,10 @@ const WORTH_BREAKING_OFF = 2 * 3_600_000;
 /** Steps and waits that a start is chosen by. */
 const LOOKED_AHEAD = 40;
 
-interface StageFacts {
+/** What one step has to follow another by, by name. */
+const nameOf = (after: string, step: string): string => `${after} → ${step}`;
+
+interface Facts {
   /** No earlier than this, ms since 1970. */
   readonly clock: number;
   readonly days: Days;
@@ -41,17 +53,25 @@ interface StageFacts {
   readonly expected: (lag: Lag) => Expected | undefined;
 }
 
-/** A window that a wait left open, and what is done first where it is missed. */
+/** A window that a wait or a step left open, and what is done first where it is missed. */
 interface Open {
+  /** What left it open. */
+  readonly after: string;
   readonly closes: number;
   readonly missed?: Step;
 }
 
-/** Places the nodes of one stage; what was waited for in earlier stages is over when the stage begins. */
-export class StagePlacement {
+/** Places the nodes of a network; what was done or waited for outside it is over when it begins. */
+export class NetworkPlacement {
   readonly tasks: Task[] = [];
+  /** Windows that had shut before work went on. */
+  readonly shut: Shut[] = [];
   readonly #ends = new Map<string, number>();
   readonly #windows = new Map<string, Open>();
+  /** Steps that what they made was lost before, and has been made anew. */
+  readonly #anew = new Set<Soon>();
+  /** How long what a step makes keeps, s, by the step and then by that which has to follow. */
+  readonly #keeps = new Map<string, Map<string, number>>();
   readonly #queue: Queue;
   /** When the hands are free again. */
   #free: number;
@@ -59,9 +79,16 @@ export class StagePlacement {
 
   constructor(
     nodes: readonly Node[],
-    private readonly facts: StageFacts,
+    private readonly facts: Facts,
   ) {
     this.#queue = new Queue(nodes);
+    for (const node of nodes)
+      if ('step' in node)
+        for (const { after, within } of node.soon)
+          this.#keeps.set(
+            after,
+            new Map(this.#keeps.get(after)).set(nameOf(after, node.id), within.value * 1000),
+          );
     this.#free = facts.clock;
     this.end = facts.clock;
     for (let next = this.#first(); next; next = this.#first()) {
@@ -70,8 +97,7 @@ export class StagePlacement {
         this.#queue.done(next);
       } else {
         const block = this.#inOneDay(this.#queue.blockOf(next));
-        if (this.#work(block, this.#ready(next), next.after))
-          for (const node of block) this.#queue.done(node);
+        if (this.#work(block, this.#ready(next))) for (const node of block) this.#queue.done(node);
       }
     }
     const stuck = this.#queue.left();
@@ -108,7 +134,8 @@ export class StagePlacement {
           opens: start + lag.window.opens.value * 1000,
           closes: start + lag.window.closes.value * 1000,
         };
-    if (window) this.#windows.set(lag.id, { closes: window.closes, missed: lag.window?.missed });
+    if (window)
+      this.#windows.set(lag.id, { after: lag.id, closes: window.closes, missed: lag.window?.missed });
     this.#put({
       id: lag.id,
       stage: lag.stage,
@@ -122,19 +149,17 @@ export class StagePlacement {
   }
 
   /** Places steps that follow one another at once. @returns false where a shut window had to be opened again first */
-  #work(block: readonly StepNode[], ready: number, after: readonly string[]): boolean {
+  #work(block: readonly StepNode[], ready: number): boolean {
     const { days } = this.facts;
     const steps = block.map((n) => n.step);
-    const row = this.#row(steps);
-    const begin = this.#begin(block, row, Math.max(this.#free, ready), after);
-    for (const id of after) {
-      const open = this.#windows.get(id);
-      if (!open?.missed || begin <= open.closes) continue;
-      this.#windows.delete(id);
-      const { missed } = open;
-      this.#task(missed, days.place(begin, this.#length(missed), true), true);
-      return false;
-    }
+    const open = this.#opens(block);
+    const row = this.#row(block);
+    const begin = this.#begin(block, row, Math.max(this.#free, ready), open);
+    for (const window of open)
+      if (begin > window.closes) {
+        this.#again(window, begin);
+        return false;
+      }
     let at = begin;
     for (const step of steps) {
       const length = this.#length(step);
@@ -143,6 +168,42 @@ export class StagePlacement {
       at = spot.end;
     }
     return true;
+  }
+
+  /** Windows that a block has to meet, where something is done first if it does not. */
+  #opens(block: readonly StepNode[]): readonly (Open & { readonly missed: Step; readonly soon?: Soon })[] {
+    const left = block[0].after.flatMap((id) => {
+      const open = this.#windows.get(id);
+      return open?.missed ? [{ ...open, missed: open.missed }] : [];
+    });
+    const soon = block
+      .flatMap((n) => n.soon)
+      .filter((s) => !this.#anew.has(s) && this.#ends.has(s.after))
+      .map((s) => ({
+        after: s.after,
+        closes: (this.#ends.get(s.after) ?? 0) + s.within.value * 1000,
+        missed: s.missed,
+        soon: s,
+      }));
+    return [...left, ...soon];
+  }
+
+  /** What a shut window asks for is done first; it is told how late it was. */
+  #again(
+    { after, closes, missed, soon }: Open & { readonly missed: Step; readonly soon?: Soon },
+    begin: number,
+  ): void {
+    if (soon) this.#anew.add(soon);
+    else this.#windows.delete(after);
+    this.#task(missed, this.facts.days.place(begin, this.#length(missed), true), true);
+    const left = this.tasks.find((t) => t.id === after);
+    if (left)
+      this.shut.push({
+        stage: left.stage,
+        after: left.label,
+        late: (begin - closes) / 1000,
+        first: { task: tellStep(missed), takes: missed.work.value },
+      });
   }
 
   /** As much of a go as one day holds; a mixed pot is not left until tomorrow. */
@@ -162,52 +223,75 @@ export class StagePlacement {
     return (step.work.value * 1000) / (step.shared ? this.facts.hands : 1);
   }
 
-  /** Steps that follow one another at once, as one stretch. */
-  #row(steps: readonly Step[]): Stretch {
-    const length = steps.reduce((sum, s) => sum + this.#length(s), 0);
-    return { length, unbroken: steps.length > 1 || length <= WORTH_BREAKING_OFF };
+  /** Steps that follow one another at once, as one stretch, with what it leaves to be followed in time. */
+  #row(block: readonly StepNode[]): Stretch {
+    const length = block.reduce((sum, n) => sum + this.#length(n.step), 0);
+    const unbroken = block.length > 1 || length <= WORTH_BREAKING_OFF;
+    const keeps = block.flatMap((n) => [...(this.#keeps.get(n.id) ?? [])]);
+    const meets = block.flatMap((n) => n.soon.map((s) => nameOf(s.after, n.id)));
+    return {
+      length,
+      unbroken,
+      ...(keeps.length > 0 ? { leaves: new Map(keeps) } : {}),
+      ...(meets.length > 0 ? { meets } : {}),
+    };
   }
 
   /** When a block begins: as soon as it can, or in a later shift where fewer windows shut over night for it. */
-  #begin(block: readonly StepNode[], row: Stretch, at: number, after: readonly string[]): number {
+  #begin(block: readonly StepNode[], row: Stretch, at: number, open: readonly Open[]): number {
     const { days } = this.facts;
     if (days.next(at) === undefined) return days.place(at, row.length, row.unbroken).start;
-    const closes = after.flatMap((id) => {
-      const open = this.#windows.get(id);
-      return open?.missed ? [open.closes] : [];
-    });
-    return fewestShut(days, [row, ...this.#rowsAfter(block)], at, Math.min(Infinity, ...closes));
+    const closes = Math.min(Infinity, ...open.map((o) => o.closes));
+    return fewestShut(days, [row, ...this.#rowsAfter(block, row)], at, closes);
   }
 
-  /** What follows a block for as long as the windows of layers hold it together. */
-  #rowsAfter(block: readonly StepNode[]): readonly Row[] {
+  /** What follows a block for as long as the windows of layers, and what steps leave to be followed in time, hold it together. */
+  #rowsAfter(block: readonly StepNode[], { leaves }: Stretch): readonly Row[] {
     const rows: Row[] = [];
-    let go: { key: string; steps: Step[] } | undefined;
+    const due = new Set(leaves?.keys());
+    let go: { key: string; nodes: StepNode[] } | undefined;
     const flush = (): void => {
-      if (go) rows.push(this.#row(go.steps));
+      if (go) {
+        const row = this.#row(go.nodes);
+        for (const name of row.meets ?? []) due.delete(name);
+        for (const name of row.leaves?.keys() ?? []) due.add(name);
+        rows.push(row);
+      }
       go = undefined;
     };
     const placed = new Set<string>(block.map((n) => n.id));
+    if (!leaves && !this.#leavesOpen(block[0], placed)) return rows;
     for (const node of this.#queue.rest(block[0])) {
       if (placed.has(node.id)) continue;
       if (rows.length >= LOOKED_AHEAD) break;
       if ('lag' in node) {
         flush();
-        const { least, window } = node.lag;
+        const { least, window, until } = node.lag;
         const { duration, closes } = this.facts.expected(node.lag) ?? {
           duration: least.value * 1000,
           closes: window && window.closes.value * 1000,
         };
-        if (node.lag.until !== undefined || !window?.missed || closes === undefined) break;
-        rows.push({ wait: duration, closes });
-      } else if (go && node.step.go !== undefined && node.step.go === go.key) go.steps.push(node.step);
+        const holds = window?.missed && closes !== undefined;
+        if (until !== undefined || !(holds || due.size > 0)) break;
+        rows.push({ wait: duration, closes: holds ? closes : Infinity });
+      } else if (go && node.step.go !== undefined && node.step.go === go.key) go.nodes.push(node);
       else {
         flush();
-        go = { key: node.step.go ?? node.id, steps: [node.step] };
+        go = { key: node.step.go ?? node.id, nodes: [node] };
       }
     }
     flush();
     return rows;
+  }
+
+  /** Whether a layer's window counts from the end of one of these; what leaves none open has no reason to begin later. */
+  #leavesOpen(first: StepNode, block: ReadonlySet<string>): boolean {
+    let seen = 0;
+    for (const node of this.#queue.rest(first)) {
+      if ((seen += 1) > LOOKED_AHEAD) return false;
+      if ('lag' in node && node.lag.window?.missed && node.after.some((id) => block.has(id))) return true;
+    }
+    return false;
   }
 
   #task(step: Step, spot: { readonly start: number; readonly end: number }, reopens = false): void {
