@@ -193,12 +193,24 @@ export function plainOffset(outline: Outline, d: number): Outline | undefined {
     if (k < n) path.put(x + d * nx1, y + d * ny1);
   }
   const { size } = path;
-  if (crosses(path.x, path.y, size)) return undefined;
   // A convex outline has no loops. Else it is proved: a closed curve without crossings, every point of which lies a full
   // `d` from the outline, is the edge of the offset and nothing else.
-  if (corners.some((c) => c.turn < 0) && !(runsRound(path.x, path.y, size) && liesOff(outline, path, d)))
-    return undefined;
+  if (!convex(corners)) {
+    if (crosses(path.x, path.y, size)) return undefined;
+    if (corners.some((c) => c.turn < 0) && !(runsRound(path.x, path.y, size) && liesOff(outline, path, d)))
+      return undefined;
+  }
   return Array.from({ length: size }, (_, i): Point => ({ x: path.x[i], y: path.y[i] }));
+}
+
+/** Whether an outline turns outward at every corner, and once round in all. */
+function convex(corners: readonly Corner[]): boolean {
+  let round = 0;
+  for (const { turn } of corners) {
+    if (turn < 0) return false;
+    round += turn;
+  }
+  return Math.abs(round - 2 * Math.PI) < 1e-6;
 }
 
 /** Whether a closed path crosses itself. Segments are sorted into the cells of a grid and compared within each. */

@@ -73,6 +73,8 @@ export class NetworkPlacement {
   /** How long what a step makes keeps, s, by the step and then by that which has to follow. */
   readonly #keeps = new Map<string, Map<string, number>>();
   readonly #queue: Queue;
+  /** Steps from the end of which a layer's window counts. */
+  readonly #opensAfter = new Set<string>();
   /** When the hands are free again. */
   #free: number;
   end: number;
@@ -83,7 +85,9 @@ export class NetworkPlacement {
   ) {
     this.#queue = new Queue(nodes);
     for (const node of nodes)
-      if ('step' in node)
+      if ('lag' in node) {
+        if (node.lag.window?.missed) for (const id of node.after) this.#opensAfter.add(id);
+      } else
         for (const { after, within } of node.soon)
           this.#keeps.set(
             after,
@@ -260,7 +264,8 @@ export class NetworkPlacement {
       go = undefined;
     };
     const placed = new Set<string>(block.map((n) => n.id));
-    if (!leaves && !this.#leavesOpen(block[0], placed)) return rows;
+    // What leaves no window open has no reason to begin later.
+    if (!leaves && !block.some((n) => this.#opensAfter.has(n.id))) return rows;
     for (const node of this.#queue.rest(block[0])) {
       if (placed.has(node.id)) continue;
       if (rows.length >= LOOKED_AHEAD) break;
@@ -282,16 +287,6 @@ export class NetworkPlacement {
     }
     flush();
     return rows;
-  }
-
-  /** Whether a layer's window counts from the end of one of these; what leaves none open has no reason to begin later. */
-  #leavesOpen(first: StepNode, block: ReadonlySet<string>): boolean {
-    let seen = 0;
-    for (const node of this.#queue.rest(first)) {
-      if ((seen += 1) > LOOKED_AHEAD) return false;
-      if ('lag' in node && node.lag.window?.missed && node.after.some((id) => block.has(id))) return true;
-    }
-    return false;
   }
 
   #task(step: Step, spot: { readonly start: number; readonly end: number }, reopens = false): void {
