@@ -215,6 +215,8 @@ describe('the core’s specs', () => {
     'repairs-matrix',
     'repair-kinds',
     'inflatable',
+    'tube-glue',
+    'soon',
     'own-products',
     'problem-causes',
     'problems',

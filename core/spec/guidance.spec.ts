@@ -1,4 +1,5 @@
-import { GENERAL_CAUTION, standingCautions, type JobDocument, type Plan } from '../src/index';
+import { GENERAL_CAUTION, LIBRARY, standingCautions, type JobDocument, type Plan } from '../src/index';
+import { isAntifouling } from '../src/materials/product';
 import { guidanceBySteps } from '../src/report/guidance';
 import { touchedBy } from '../src/drawing/touched';
 import { BASE, planOf } from './support';
@@ -72,6 +73,17 @@ describe('a caution', () => {
     expect(at(polyester, /Look what lies behind/)).toEqual(['outside.grind@ground']);
     const hole = planOf(job('abs', 'hole')).plan;
     expect(at(hole, /Look what lies behind/)).toEqual(['hole.bevel@ground']);
+  });
+
+  it('of antifouling stands at the antifouling, not at the barrier under it', () => {
+    const bottom = planOf({
+      ...job('frp-solid', 'blisters'),
+      damage: { kind: 'blisters', position: 'below', size: [0.6, 0.4] },
+    }).plan;
+    const [found] = at(bottom, /Antifouling poisons/);
+    const step = bottom.work?.steps.find((s) => s.id === found);
+    const product = LIBRARY.products.find((p) => p.id === step?.pot?.product);
+    expect(product && isAntifouling(product)).toBeTrue();
   });
 
   it('of green epoxy stands where paper first meets it, in whatever stage that is', () => {

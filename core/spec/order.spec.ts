@@ -17,6 +17,7 @@ import { publicPlan, workOrder, workOrderMarkdown, workOrderText, type WorkOrder
 import { guidanceFor } from '../src/report/guidance';
 import { entriesOf } from '../src/report/guidance/place';
 import { wrapped } from '../src/report/order/text';
+import { whensOf } from '../src/report/order/when';
 import { plainText } from '../src/report/say';
 import { BASE, CLOCK, planRepair, read } from './support';
 
@@ -120,6 +121,41 @@ describe('a work order, over every hull and damage', () => {
         const step = plan.work?.steps.find((s) => s.id === row.id);
         if (step?.pot?.cup) expect(row.pot.length).withContext(`${name}: ${row.id}`).toBeGreaterThan(0);
       }
+  });
+
+  it('tells when each layer may be gone on with once, by the step that laid it', () => {
+    let told = 0;
+    for (const { name, order } of MATRIX)
+      for (const t of order.appendix.filter((x) => x.caption.startsWith('Windows, air'))) {
+        const layers = t.rows.map((r) => plainText(r[0]));
+        expect(layers.length)
+          .withContext(`${name}: ${layers.join('; ')}`)
+          .toBe(new Set(layers).size);
+        told += layers.length;
+      }
+    expect(told).toBeGreaterThan(500);
+  });
+
+  it('has one moment for the next coat, at its step and in the table of windows', () => {
+    const { plan, order } = ordered({
+      format: 'nelbo-job/1',
+      hull: { material: 'frp-solid' },
+      damage: { kind: 'blisters', position: 'below', size: [2.5, 0.9] },
+      conditions: { temperature: 12, humidity: 0.5 },
+    });
+    const table = order.appendix.find((t) => t.caption.startsWith('Windows, air'));
+    const by = table?.columns.indexOf('Recoat by') ?? -1;
+    const { short } = whensOf({ timeZone: 'UTC' });
+    let held = 0;
+    for (const { id, window } of (plan.timeline?.stages ?? []).flatMap((s) => s.tasks)) {
+      const from = plan.work?.links.find((l) => l.lags.some((lag) => lag.id === id))?.from;
+      const n = stepsOf(order).find((s) => s.id === from)?.n;
+      const row = window && table?.rows.find((r) => plainText(r[0]).startsWith(`${n}: `));
+      if (!row) continue;
+      expect(plainText(row[by])).withContext(id).toBe(short(window.closes));
+      held += 1;
+    }
+    expect(held).toBeGreaterThanOrEqual(5);
   });
 
   it('has no column that nothing stands in, and no US fluid ounces in a metric yard', () => {

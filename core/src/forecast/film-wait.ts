@@ -1,6 +1,7 @@
 import { linkOf } from '../match/chain';
 import { CHAIN_ROLES } from '../match/rule';
 import type { Job } from '../schema/job';
+import { layerId } from '../work/ids';
 import { tellLag } from '../work/tell';
 import type { Cures, Lag } from '../work/step';
 import type { Figure } from '../trace/figure';
@@ -82,8 +83,17 @@ export function filmWait(
       { T: plan.inputs?.temperature as Figure },
       [seconds * low, seconds * high],
     );
+  const { opens, closes } = run.reached;
+  const shuts =
+    closes ??
+    (sheet.window && opens !== undefined
+      ? sheet.window.closesBy === 'time'
+        ? sheet.window.close
+        : (opens * sheet.window.close) / (sheet.window.open === 'gel' ? sheet.potLife : sheet.window.open)
+      : undefined);
   const milestones = (['opens', 'closes', 'sand', 'full'] as const).flatMap((m): ForecastMilestone[] => {
-    const at = run.reached[m];
+    // One moment for the wait and for the table: where the run does not come to it, what the sheet says.
+    const at = run.reached[m] ?? (m === 'closes' && lag.window ? shuts : undefined);
     if (at === undefined) return [];
     const span = range(m);
     const meaning = meaningOf(m, product);
@@ -97,14 +107,6 @@ export function filmWait(
       },
     ];
   });
-  const { opens, closes } = run.reached;
-  const shuts =
-    closes ??
-    (sheet.window && opens !== undefined
-      ? sheet.window.closesBy === 'time'
-        ? sheet.window.close
-        : (opens * sheet.window.close) / (sheet.window.open === 'gel' ? sheet.potLife : sheet.window.open)
-      : undefined);
   return {
     wait: {
       duration: figure(`wait.${moment}`, tellLag(lag), ready, range(moment)),
@@ -116,6 +118,7 @@ export function filmWait(
       id: `${lag.stage}.${id}`,
       of: 'film',
       number: layer.number,
+      film: layerId(layer),
       stage: lag.stage,
       title: tellLag(lag),
       product: product.name,

@@ -58,6 +58,8 @@ export interface CureCase {
   readonly of: Layer['of'];
   /** Which of them, as the layers of the work are numbered; a film of the chain that no wait is about has none. */
   readonly number?: number;
+  /** Of a film that a wait is about: its id among the layers of the work. */
+  readonly film?: string;
   readonly stage: Stage;
   readonly title: string;
   readonly product: string;

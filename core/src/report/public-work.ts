@@ -1,10 +1,11 @@
 import { ACTIONS } from '../work/actions';
+import { layerId } from '../work/ids';
 import { holdsOf } from '../work/holds';
 import { potsOf } from '../work/pots';
 import { goesOf, ifsOf, roundsOf } from '../work/rounds';
 import { surfacesOf } from '../work/surfaces';
 import { tellLag, tellStep } from '../work/tell';
-import type { Layer, Link, Work } from '../work/step';
+import type { Link, Work } from '../work/step';
 import type { Plan } from '../plan/plan';
 import { numberedWork } from './order/numbered';
 import { orderRows, type StepRow } from './order/rows';
@@ -88,9 +89,6 @@ const toldAt = (row: StepRow | undefined): object =>
       }
     : {};
 
-const idOf = ({ of, number, face, product }: Layer): string =>
-  [of, product, face, number].filter((x) => x !== undefined).join('-');
-
 /**
  * What cures in the course of the work, each layer once: when it was laid and when it comes to the moments that mean
  * something for it; without a forecast the one that is waited for, by the plan's own figures.
@@ -104,15 +102,17 @@ function layersOf(
   const instant = (ms: number): string => new Date(ms).toISOString();
   const cured = links.flatMap((l) => l.lags).filter((lag) => lag.cures !== undefined);
   const firsts = cured.filter((lag, i) => {
-    const id = lag.cures && idOf(lag.cures.layer);
-    return cured.findIndex((other) => other.cures && idOf(other.cures.layer) === id) === i;
+    const id = lag.cures && layerId(lag.cures.layer);
+    return cured.findIndex((other) => other.cures && layerId(other.cures.layer) === id) === i;
   });
   return firsts.map(({ id, cures }) => {
     const { layer, moment } = cures as NonNullable<typeof cures>;
     const task = placed.get(id);
-    const found = cure?.cases.find((c) => c.of === layer.of && c.number === layer.number);
+    const found = cure?.cases.find((c) =>
+      c.film === undefined ? c.of === layer.of && c.number === layer.number : c.film === layerId(layer),
+    );
     return {
-      id: idOf(layer),
+      id: layerId(layer),
       of: layer.of,
       number: layer.number,
       ...(layer.face ? { face: layer.face } : {}),

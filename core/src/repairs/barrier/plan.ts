@@ -156,9 +156,7 @@ export const BARRIER_KIND = byBuilder({
       b.warn('finish', 'system.barrier', 'no-barrier');
     }
     finish.note(
-      [
-        'Keep barrier and antifouling 10 mm back from every edge that will get epoxy later, and from anodes, transducers and log.',
-      ],
+      ['Keep barrier and antifouling off anodes, transducers and log.'],
       [
         'The first antifouling goes on while the last barrier coat takes a thumbprint and leaves no colour on it.',
       ],

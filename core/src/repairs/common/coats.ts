@@ -197,7 +197,8 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay }
       { place: 'bench', serves: key, fields: { product: q.name } },
       pots ? (RATES.mixBatch / 60) * pots.value : 3,
       [],
-      b.mixes(q.id),
+      // What comes ready in its tin is stirred: there is no cup of it, but it is known what it is.
+      pots ? b.mixes(q.id) : { withNext: true, pot: { product: q.product.id } },
     );
     if (coat === 1 && q.soon) b.soon(q.soon);
     b.step(

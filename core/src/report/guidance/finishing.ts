@@ -1,3 +1,4 @@
+import { isAntifouling } from '../../materials/product';
 import {
   both,
   cream,
@@ -84,8 +85,8 @@ export const FINISHING_GUIDANCE: readonly Entry[] = [
   },
   {
     stage: 'finish',
-    when: both(hasTrait('copper'), hasStep(WET)),
-    at: [on('coat'), WET],
+    when: both((plan) => productsOf(plan).some(isAntifouling), hasStep(WET)),
+    at: [mixing(isAntifouling), on('coat'), WET],
     caution:
       'Antifouling poisons: wet abrasion only, gloves and overalls, waste contained; local rules say what may be put on and where it is washed off.',
   },

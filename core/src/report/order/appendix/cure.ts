@@ -1,8 +1,10 @@
 import type { Plan } from '../../../plan/plan';
 import type { CureCase, MilestoneId } from '../../../plan/cure-forecast';
-import { tellStep } from '../../../work/tell';
+import type { Task } from '../../../schedule/timeline';
+import { layerId } from '../../../work/ids';
 import { figure, type Reader, type Said } from '../../say';
 import type { WorkTable } from '../../work-table';
+import { numberedWork, type NumberedWork } from '../numbered';
 import { whensOf } from '../when';
 
 /** Moments in the order in which they come, as heads of columns. */
@@ -22,30 +24,44 @@ export function windowTable(plan: Plan, reader: Reader): readonly WorkTable[] {
   // One layer: its wait stands among the steps, its cure at the head.
   if (cure.cases.length < 2) return [];
   const { short } = whensOf(reader);
+  const numbered = numberedWork(plan);
   const used = MOMENTS.filter(([id]) => cure.cases.some((c) => c.milestones.some((m) => m.id === id)));
   return [
     {
       caption: `Windows, air ${cure.air.words}${cure.air.standIn ? ': look at a real forecast' : ''}`,
-      columns: ['Layer', ...used.map(([, name]) => name)],
-      rows: cure.cases.map((c): Said[] => [
-        [layerName(c, plan)],
-        ...used.map(([id]): Said => {
-          const found = c.milestones.find((m) => m.id === id);
-          return found ? [{ text: short(found.at), figure: found.after }] : [];
-        }),
-      ]),
+      columns: ['Step and layer', ...used.map(([, name]) => name)],
+      rows: cure.cases.map((c): Said[] => {
+        const film = filmOf(c, plan, numbered);
+        return [
+          [film?.name ?? c.title],
+          ...used.map(([id]): Said => {
+            const found = c.milestones.find((m) => m.id === id);
+            const own = id === 'opens' || id === 'closes' ? film?.window?.[id] : undefined;
+            if (own !== undefined && own !== found?.at) return [short(own)];
+            return found ? [{ text: short(found.at), figure: found.after }] : [];
+          }),
+        ];
+      }),
     },
   ];
 }
 
-/** A film goes by the step that laid it; plies and coats have names of their own. */
-function layerName({ of, number, title }: CureCase, { work }: Plan): string {
-  if (of !== 'film' || number === undefined) return title;
-  const link = work?.links.find(({ lags }) =>
-    lags.some(({ cures }) => cures?.layer.of === 'film' && cures.layer.number === number),
-  );
-  const step = work?.steps.find((s) => s.id === link?.from);
-  return step ? tellStep(step) : title;
+/**
+ * A film goes by the number of the step that laid it, and what it is; plies and coats have names of their own. Its window is
+ * that of the step that goes on: over a face that takes hours it counts from each place's own laying.
+ */
+function filmOf(
+  { film, product }: CureCase,
+  { work }: Plan,
+  numbered: NumberedWork,
+): { readonly name: string; readonly window?: Task['window'] } | undefined {
+  if (film === undefined) return undefined;
+  for (const { from, lags } of work?.links ?? []) {
+    const lag = lags.find(({ cures }) => cures && layerId(cures.layer) === film);
+    const laid = lag && numbered.steps.find(({ step }) => step.id === from);
+    if (laid) return { name: `${laid.n}: ${product}`, window: numbered.tasks.get(lag.id)?.window };
+  }
+  return undefined;
 }
 
 function timesTable(
