@@ -7,17 +7,10 @@ export * from './patterns/tiles';
 export { patternsDxf, dxfLayer } from './patterns/dxf';
 export { patternsSvg } from './patterns/svg';
 export * from './plan/cutting';
-export {
-  columns,
-  figuresIn,
-  reasonsOf,
-  workOrder,
-  workOrderMarkdown,
-  workOrderText,
-  type OrderStage,
-  type Reason,
-  type WorkOrder,
-} from './report/order';
+export { workOrderMarkdown } from './report/order/markdown';
+export { figuresIn, reasonsOf, type Reason } from './report/order/reasons';
+export { columns, workOrderText } from './report/order/text';
+export { workOrder, type OrderStage, type WorkOrder } from './report/order/work-order';
 export type { WorkTable } from './report/work-table';
 export { publicPlan } from './report/public-plan';
 export { sceneToSvg } from './drawing/to-svg';

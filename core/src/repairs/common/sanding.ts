@@ -68,7 +68,8 @@ export interface SandingQuestion {
 
 const SOURCE =
   'each paper removes the scratch of the one before; least total time over the papers on the shelf';
-const DIRECTIONS = ['along the hull', 'slantwise, bow down', 'slantwise, bow up'];
+/** Said of a hull as of a foil's edge: a paper goes another way than the one before, so that its scratches show. */
+const DIRECTIONS = ['lengthwise', 'slantwise', 'slantwise the other way'];
 
 /** The paper of the shelf that stands for a habit's grit: of its grade, quickest first; flat where it has to level. */
 function likeHabit(all: readonly Paper[], grain: number, flat: boolean): Paper | undefined {

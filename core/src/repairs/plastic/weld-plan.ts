@@ -107,7 +107,7 @@ export function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product 
     'Weld',
     ['What', 'Figure'],
     [
-      [['air at the nozzle'], [air]],
+      [['air at the nozzle'], [inUnit(air, '°C', 0)]],
       [['runs of rod'], [runs]],
       [['rod in all'], [rods]],
       [['welding time'], [time]],
@@ -118,10 +118,5 @@ export function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product 
       'Rod of the same polymer, best cut from the same hull. Scrape flanks and rod bright within the hour: the skin that air and sun have changed does not weld.',
     ],
     ['Tape kits are temporary: off the water they hold a day.'],
-  );
-  b.caution(
-    'mix',
-    'Hot air of 300 °C and hot plastic burn: gloves, sleeves, extraction; nothing that burns behind the hull, tank and lockers aired.',
-    'weld',
   );
 }

@@ -78,7 +78,7 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     when: both(hasTrait('heat'), hasStep(on('weld'), onHow('strip', 'fabric'))),
     at: [on('weld'), onHow('strip', 'fabric')],
     caution:
-      'Hot air and flame: nothing that burns near, extinguisher at hand, no fuel or solvent vapour; the fumes of hot plastic are not breathed. Never a flame on PVC.',
+      'Hot air of some 300 °C, flame and hot plastic burn: gloves, sleeves, extinguisher at hand; nothing that burns near or behind the hull, tank and lockers aired, no fuel or solvent vapour. The fumes are not breathed: extraction. Never a flame on PVC.',
   },
   {
     stage: 'system',

@@ -5,18 +5,10 @@ import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import { figure, sayIn, type Reader, type Said } from '../say';
 import { stageWords } from '../summary';
-import { readyOf, type Ready } from './ready';
+import { READY_WORDS, readyOf } from './ready';
 import { whensOf } from './when';
 
 export type Fact = readonly [name: string, value: Said];
-
-/** What the boat is ready for. */
-export const READY_WORDS: Readonly<Record<Ready['what'], string>> = {
-  done: 'Work done',
-  water: 'Into the water',
-  pressure: 'Working pressure',
-  load: 'Full load',
-};
 
 /** Boat, damage and conditions: what the order was worked out for. */
 export function factsOf(job: Job, plan: Plan, reader: Reader): readonly Fact[] {

@@ -1,10 +1,6 @@
-export { beforeStart, type Before } from './before';
+// What a page of a job tells of its steps; whole papers are taken from their own files (`papers.ts`), so that no page
+// fetches them before they are wanted.
 export type { Gate, GateStatus } from './gates';
-export { workOrderMarkdown } from './markdown';
 export { numberedWork, type Numbered, type NumberedWork } from './numbered';
-export { READY_WORDS } from './front';
-export { readyOf, type Ready } from './ready';
-export { figuresIn, reasonsOf, type Reason } from './reasons';
+export { READY_WORDS, readyOf, type Ready } from './ready';
 export { orderRows, type OrderRow, type OrderTest, type StepRow, type WaitRow } from './rows';
-export { columns, workOrderText } from './text';
-export { workOrder, type OrderStage, type WorkOrder } from './work-order';

@@ -14,6 +14,14 @@ export interface Ready {
   readonly span?: readonly [number, number];
 }
 
+/** What the boat is ready for. */
+export const READY_WORDS: Readonly<Record<Ready['what'], string>> = {
+  done: 'Work done',
+  water: 'Into the water',
+  pressure: 'Working pressure',
+  load: 'Full load',
+};
+
 const INTO_WATER: ReadonlySet<MilestoneMeaning['kind']> = new Set(['into-water', 'cured', 'pressure']);
 /** What bonds carries load when it may be loaded; a glue whose sheet names no such moment, when it has cured. */
 const LOADED: ReadonlySet<MilestoneMeaning['kind']> = new Set(['loadable', 'pressure', 'cured']);

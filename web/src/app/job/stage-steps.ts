@@ -34,7 +34,10 @@ import { JobContext } from './job-context';
               <div class="what">
                 <p class="line"><b>{{ r.text }}</b>@if (r.figures.length > 0) {: <nb-said [words]="r.figures" />}@if (r.people) {&ngsp;<b class="people">{{ r.people }} people</b>}@if (r.cautions.length > 0 && r.id !== open()) {&ngsp;<span class="sign" role="img" aria-label="has a caution">!</span>}</p>
                 @if (r.pot.length > 0) {<p class="pot"><nb-said [words]="r.pot" /></p>}
-                @if (r.id === open()) {
+              </div>
+              <span class="time"><nb-said [words]="r.work" /><small>{{ r.when }}</small></span>
+              @if (r.id === open()) {
+              <div class="more">
                   @for (g of gatesOf(r); track g.text) {<p class="gate" [attr.data-status]="g.status">{{ g.status === 'broken' ? 'Too late: ' : '' }}{{ g.text }}<small>{{ g.status }}</small></p>}
                   @for (c of r.cautions; track c) {<p class="caution">{{ c }}</p>}
                   <p class="muted small">Done when: {{ r.done }}{{ r.photo ? '; photograph it' : '' }}</p>
@@ -43,9 +46,8 @@ import { JobContext } from './job-context';
                       @if (t.result) {<b class="ok">{{ t.result }}</b>} @else if (passed().has(line(t))) {<b class="ok">passed</b>} @else {<button pButton type="button" size="small" severity="secondary" [outlined]="true" [attr.aria-label]="'Passed: ' + t.test" (click)="pass(r.stage, t)">Passed</button>}
                     </p>
                   }
-                }
               </div>
-              <span class="time"><nb-said [words]="r.work" /><small>{{ r.when }}</small></span>
+              }
             </li>
           }
         }
@@ -67,6 +69,7 @@ import { JobContext } from './job-context';
     .gate[data-status='broken'] { border-left: 4px solid var(--act); font-weight: 700; }
     .caution { border-left: 3px solid var(--warn); padding-left: 8px; margin-top: 5px; font-size: 0.93rem; } .muted { margin-top: 5px; }
     .test { display: flex; justify-content: space-between; gap: 10px; align-items: center; margin-top: 6px; }
+    .more { grid-column: 2 / -1; padding-right: 8px; }
     .ok { color: var(--wait); } .people { color: var(--act); white-space: nowrap; }
     .sign { display: inline-block; color: #fff; background: var(--warn); border-radius: 50%; width: 1.15em; height: 1.15em; line-height: 1.15em; text-align: center; font-size: 0.85em; font-weight: 700; }
     @media (max-width: 1000px) { .n { width: 48px; min-height: 48px; } li { grid-template-columns: 48px minmax(0, 1fr) auto; } }

@@ -9,7 +9,7 @@ import { type NestLayout } from '@nelbo/core/papers';
   template: `
     <svg [attr.viewBox]="box()" preserveAspectRatio="xMinYMin" role="img" [attr.aria-label]="label()">
       <rect class="cloth" x="0" y="0" [attr.width]="across() ? rollWidth() : shown()" [attr.height]="across() ? shown() : rollWidth()" />
-      @for (x of metres(); track x) {<path class="tick" [attr.d]="line(x)" /><text class="tick-text" [attr.x]="across() ? 0.01 : x + 0.01" [attr.y]="across() ? x - 0.012 : rollWidth() - 0.015" [attr.font-size]="size()">{{ x }} m</text>}
+      @for (x of metres(); track x) {<path class="tick" [attr.d]="line(x)" /><text class="tick-text" [attr.x]="across() ? rollWidth() + size() * 0.4 : x" [attr.y]="across() ? x : rollWidth() + size() * 1.1" [attr.text-anchor]="across() ? 'start' : 'middle'" [attr.dominant-baseline]="across() ? 'central' : 'auto'" [attr.font-size]="size()">{{ x }} m</text>}
       @for (p of pieces(); track p.id) {
         <path class="piece" [attr.d]="p.d"><title>{{ p.id }}</title></path>
         <text [attr.x]="p.x" [attr.y]="p.y" [attr.font-size]="p.size" text-anchor="middle" dominant-baseline="central">{{ p.id }}</text>
@@ -35,8 +35,11 @@ export class RollView {
   protected readonly shown = computed(() => Math.max(this.layout().length * 1.06, this.rollWidth() * 0.2));
   /** A short stretch of a roll lies with its width along the page, so that its pieces can be read. */
   protected readonly across = computed(() => this.shown() < this.rollWidth());
+  /** The roll, and beside it a margin for the lengths. */
   protected readonly box = computed(() =>
-    this.across() ? `0 0 ${this.rollWidth()} ${this.shown()}` : `0 0 ${this.shown()} ${this.rollWidth()}`,
+    this.across()
+      ? `0 0 ${this.rollWidth() + this.size() * 4} ${this.shown()}`
+      : `0 0 ${this.shown()} ${this.rollWidth() + this.size() * 1.5}`,
   );
   protected readonly size = computed(() => this.rollWidth() / (this.across() ? 44 : 26));
 

@@ -28,7 +28,7 @@ import { KeptPlans, yardBoard } from './yard-board';
                   <li [class.late]="l.late">
                     <a [routerLink]="['/jobs', l.id, l.stageKey]">
                       <span class="spread"><b>{{ l.boat }}</b><span class="when">{{ l.when }}</span></span>
-                      <span class="what"><span class="stage">{{ l.stage }}</span> {{ l.what }}</span>
+                      <span class="what"><span class="stage">{{ l.stage }}</span> · {{ l.what }}</span>
                       <span class="muted small">{{ l.title }}</span>
                     </a>
                   </li>

@@ -95,7 +95,7 @@ describe('the shop board', () => {
     );
     const board = yardBoard([bare, finished], {}, NOW);
     expect(names(board.hands)).toEqual(['bare']);
-    expect(board.hands[0].what).toContain('not enough');
+    expect(board.hands[0].what).toContain('Not enough');
   });
 
   it('plans a job anew only when it was saved since', () => {

@@ -66,6 +66,10 @@ export class KeptPlans {
   }
 }
 
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+/** What is done, and how long it takes; a figure and its unit stay on one line. */
+const work = (task: Task): string => `${capital(task.label)}, ${say(task.duration).replace(/ /g, '\u00a0')}`;
+
 const HOUR = 3_600_000;
 /** A job that starts within this time is next. */
 const SOON = 12 * HOUR;
@@ -99,7 +103,7 @@ export function yardBoard(
         ...base,
         stage: 'Survey',
         stageKey: 'survey',
-        what: 'could not be worked out: open it and look',
+        what: 'Could not be worked out: open it and look',
         when: '',
         at: now,
         late: true,
@@ -111,7 +115,7 @@ export function yardBoard(
         ...base,
         stage: 'Survey',
         stageKey: 'survey',
-        what: 'not enough is known to plan it',
+        what: 'Not enough is known to plan it',
         when: '',
         at: now,
         late: false,
@@ -129,7 +133,7 @@ export function yardBoard(
       const target = timeline.start - now <= SOON ? board.hands : board.later;
       target.push({
         ...line,
-        what: `${current.label}, ${say(current.duration)}`,
+        what: work(current),
         when: `starts ${sayWhen(timeline.start, now)}`,
         at: timeline.start,
         late: false,
@@ -139,7 +143,7 @@ export function yardBoard(
     if (behind) {
       board.hands.push({
         ...line,
-        what: current.kind === 'wait' ? 'the wait is over' : current.label,
+        what: current.kind === 'wait' ? 'The wait is over' : capital(current.label),
         when: `due ${sayWhen(open.end, now)}`,
         at: open.end,
         late: true,
@@ -147,7 +151,7 @@ export function yardBoard(
     } else if (current.kind === 'wait') {
       board.curing.push({
         ...line,
-        what: current.label,
+        what: capital(current.label),
         when: `until ${sayWhen(current.end, now)}`,
         at: current.end,
         late: false,
@@ -160,7 +164,7 @@ export function yardBoard(
           ...base,
           stage: STAGE_TITLES[after.stage],
           stageKey: after.stage,
-          what: `${after.label}, ${say(after.duration)}`,
+          what: work(after),
           when: `from ${sayWhen(after.start, now)}`,
           at: after.start,
           late: false,
@@ -171,7 +175,7 @@ export function yardBoard(
       const later = current.start > now;
       board[later ? 'next' : 'hands'].push({
         ...line,
-        what: `${current.label}, ${say(current.duration)}`,
+        what: work(current),
         when: `${later ? 'from' : 'since'} ${sayWhen(current.start, now)}`,
         at: current.start,
         late: false,
@@ -182,7 +186,7 @@ export function yardBoard(
       const opens = window.opens > now ? `opens ${sayWhen(window.opens, now)}, ` : '';
       board.windows.push({
         ...line,
-        what: current.stage === 'mix' ? 'filler bonds without abrasion' : 'next layer bonds without abrasion',
+        what: current.stage === 'mix' ? 'Filler bonds without abrasion' : 'Next layer bonds without abrasion',
         when: `${opens}shuts ${sayWhen(window.closes, now)}`,
         at: window.closes,
         late: false,

@@ -36,7 +36,7 @@ const DAY = 86_400_000;
         }
       </ol>
       <svg aria-hidden="true" [attr.width]="tapeWidth()" height="36">
-        <defs><pattern id="tape-wait" width="6" height="6" patternUnits="userSpaceOnUse"><path d="M-1 7L7 -1" stroke="#2b6777" stroke-width="1.2" /></pattern></defs>
+        <defs><pattern id="tape-wait" width="6" height="6" patternUnits="userSpaceOnUse"><path d="M-1 7L7 -1" stroke="#4a8a9a" stroke-width="1.4" /></pattern></defs>
         @for (w of waits(); track $index) {<rect [attr.x]="w.x" y="22" [attr.width]="w.width" height="14" fill="url(#tape-wait)" />}
         @for (g of gaps(); track $index) {<path class="gap" [attr.d]="'M' + (g.x + 2) + ' 29h' + Math.max(0, g.width - 4)" />}
         @for (w of layout().windows; track $index) {<path class="window" [attr.d]="'M' + w.x + ' 24v-5h' + w.width + 'v5'" />}
