@@ -19,6 +19,7 @@ import { entriesOf } from '../src/report/guidance/place';
 import { wrapped } from '../src/report/order/text';
 import { whensOf } from '../src/report/order/when';
 import { plainText } from '../src/report/say';
+import { effectsOf } from '../src/work/surfaces';
 import { BASE, CLOCK, planRepair, read } from './support';
 
 /** A plan with its cures worked out, and its order, as paper and command line have them. */
@@ -125,12 +126,18 @@ describe('a work order, over every hull and damage', () => {
 
   it('tells when each layer may be gone on with once, by the step that laid it', () => {
     let told = 0;
-    for (const { name, order } of MATRIX)
+    for (const { name, plan, order } of MATRIX)
       for (const t of order.appendix.filter((x) => x.caption.startsWith('Windows, air'))) {
         const layers = t.rows.map((r) => plainText(r[0]));
         expect(layers.length)
           .withContext(`${name}: ${layers.join('; ')}`)
           .toBe(new Set(layers).size);
+        for (const n of layers.flatMap((l) => /^(\d+): /.exec(l)?.[1] ?? [])) {
+          const step = plan.work?.steps.find((s) => s.id === stepsOf(order)[Number(n) - 1].id);
+          expect(step && effectsOf(step))
+            .withContext(`${name}: ${n}`)
+            .toContain('lays');
+        }
         told += layers.length;
       }
     expect(told).toBeGreaterThan(500);

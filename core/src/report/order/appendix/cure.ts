@@ -3,6 +3,7 @@ import type { CureCase, MilestoneId } from '../../../plan/cure-forecast';
 import type { Task } from '../../../schedule/timeline';
 import { layerId } from '../../../work/ids';
 import { figure, type Reader, type Said } from '../../say';
+import { effectsOf } from '../../../work/surfaces';
 import type { WorkTable } from '../../work-table';
 import { numberedWork, type NumberedWork } from '../numbered';
 import { whensOf } from '../when';
@@ -58,7 +59,11 @@ function filmOf(
   if (film === undefined) return undefined;
   for (const { from, lags } of work?.links ?? []) {
     const lag = lags.find(({ cures }) => cures && layerId(cures.layer) === film);
-    const laid = lag && numbered.steps.find(({ step }) => step.id === from);
+    // What is wiped off or weighted down before it is waited for was laid by a step before.
+    const until = numbered.steps.findIndex(({ step }) => step.id === from);
+    const laid =
+      lag &&
+      [...numbered.steps.slice(0, until + 1)].reverse().find(({ step }) => effectsOf(step).includes('lays'));
     if (laid) return { name: `${laid.n}: ${product}`, window: numbered.tasks.get(lag.id)?.window };
   }
   return undefined;
