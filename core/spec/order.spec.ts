@@ -380,6 +380,22 @@ describe('a pot that is mixed again', () => {
     const [first] = words[0].match(/\d+\.\d g/) ?? [''];
     for (const again of words.slice(1)) expect(again).toContain(`again ${first}`);
   });
+
+  it('is told in short too where it is weighed on a finer scale', () => {
+    const { order } = ordered({
+      format: 'nelbo-job/1',
+      hull: { material: 'abs' },
+      damage: { kind: 'hole', size: [0.06, 0.04] },
+      access: 'both',
+      system: { finish: 'paint-2k' },
+    });
+    const paints = stepsOf(order).filter((s) => s.text === 'Mix paint');
+    const words = paints.map((s) => plainText(s.pot));
+    const [, paint, hardener] = /paint (\d+\.\d+ g), paint hardener (\d+\.\d+ g)/.exec(words[0]) ?? [];
+    expect(words.length).toBeGreaterThan(1);
+    for (const again of words.slice(1))
+      expect(again).toBe(`again ${paint} and ${hardener}, on a finer scale`);
+  });
 });
 
 describe('when it is ready', () => {

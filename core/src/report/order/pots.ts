@@ -86,18 +86,21 @@ export function potWords(step: Step, plan: Plan, reader: Reader): Said {
 }
 
 /**
- * A pot like the one before, in short: "again 61.8 g, then 72.5 g".
+ * A pot like the one before, in short: "again 61.8 g, then 72.5 g", or its parts where no way of measuring is close enough.
  *
- * @returns undefined where it is not measured by readings of a scale: it is told in full then
+ * @returns undefined where it is measured by cups, syringes or pumps: it is told in full then
  */
 export function againWords({ pot }: Step, plan: Plan, reader: Reader): Said | undefined {
   const cup = pot && cupOf(pot, plan);
   const [best] = cup?.measures ?? [];
-  if (!cup || best?.way !== 'scale') return undefined;
-  const readings = best.readings.map((r) => figureIn(r.figure, 'g', 1, reader));
+  if (!cup || (best && best.way !== 'scale')) return undefined;
+  const readings = best
+    ? best.readings.map((r) => figureIn(r.figure, 'g', 1, reader))
+    : partLines(cup.parts).map((p) => figureIn(p.mass, 'g', gramDecimals(p.mass), reader));
   return [
     'again ',
-    ...readings.flatMap((r, i) => (i === 0 ? [r] : [', then ', r])),
+    ...readings.flatMap((r, i) => (i === 0 ? [r] : [best ? ', then ' : ' and ', r])),
+    ...(best ? [] : [', on a finer scale']),
     ...powderWords(cup, reader),
     ...cupsWords(cup),
   ];
