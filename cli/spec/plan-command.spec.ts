@@ -216,6 +216,7 @@ describe('the core’s specs', () => {
     'repair-kinds',
     'inflatable',
     'tube-glue',
+    'layers',
     'soon',
     'own-products',
     'problem-causes',
