@@ -111,6 +111,20 @@ describe('a link that says how late at the most', () => {
     expect(tasksOf(placed).find((t) => t.id.endsWith('edges'))?.start).toBe(20 * 3_600_000);
     expect(placed.shut).toEqual([]);
   });
+
+  it('is lost over night after a stage that was reported done, and says after what', () => {
+    const crew = { hours: { days: 'daily' as const, start: '08:00', end: '12:00' } };
+    // Reported at 11:30: edges and their wait take until the afternoon, when the yard is shut.
+    const { shut, stages } = placeTasks(
+      networkOf(row(10, 120), ['grind', 'mix']),
+      8 * 3_600_000,
+      { grind: 11.5 * 3_600_000 },
+      crew,
+      ['grind', 'mix'],
+    );
+    expect(shut.map((x) => x.stage)).toEqual(['grind']);
+    expect(stages[1].tasks.map((t) => t.id.split('@')[1])).toContain('again');
+  });
 });
 
 const metal = (hull: string, start: string, humidity: number): JobDocument => ({

@@ -51,6 +51,8 @@ interface Facts {
   readonly hands: number;
   readonly waits: Waits;
   readonly expected: (lag: Lag) => Expected | undefined;
+  /** A step or wait of the whole work, also of what was done before. */
+  readonly told: (id: string) => Node | undefined;
 }
 
 /** A window that a wait or a step left open, and what is done first where it is missed. */
@@ -182,10 +184,11 @@ export class NetworkPlacement {
     });
     const soon = block
       .flatMap((n) => n.soon)
-      .filter((s) => !this.#anew.has(s) && this.#ends.has(s.after))
+      .filter((s) => !this.#anew.has(s))
       .map((s) => ({
         after: s.after,
-        closes: (this.#ends.get(s.after) ?? 0) + s.within.value * 1000,
+        // What was reported done ended when that was.
+        closes: (this.#ends.get(s.after) ?? this.facts.clock) + s.within.value * 1000,
         missed: s.missed,
         soon: s,
       }));
@@ -200,11 +203,11 @@ export class NetworkPlacement {
     if (soon) this.#anew.add(soon);
     else this.#windows.delete(after);
     this.#task(missed, this.facts.days.place(begin, this.#length(missed), true), true);
-    const left = this.tasks.find((t) => t.id === after);
+    const left = this.facts.told(after);
     if (left)
       this.shut.push({
         stage: left.stage,
-        after: left.label,
+        after: 'lag' in left ? tellLag(left.lag) : tellStep(left.step),
         late: (begin - closes) / 1000,
         first: { task: tellStep(missed), takes: missed.work.value },
       });

@@ -53,7 +53,14 @@ export function placeTasks(
   for (const part of toReports(route, done)) {
     const placed = new NetworkPlacement(
       nodes.filter((n) => part.includes(n.stage)),
-      { clock, days, hands: crew.hands ?? 1, waits, expected },
+      {
+        clock,
+        days,
+        hands: crew.hands ?? 1,
+        waits,
+        expected,
+        told: (id) => nodes.find((n) => n.id === id),
+      },
     );
     first ??= placed.tasks[0]?.start;
     shut.push(...placed.shut);

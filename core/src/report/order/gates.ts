@@ -52,7 +52,9 @@ export function gatesOf(
     ...waits,
     ...kept.flatMap(({ after, within: most, missed }): Gate[] => {
       const made = work.tasks.get(after);
-      return made && task ? [inTime(BEGIN_BY, made.end + most.value * 1000, missed, task, reader)] : [];
+      if (!made || !task) return [];
+      const since = work.doneAt.get(made.stage) ?? made.end;
+      return [inTime(BEGIN_BY, since + most.value * 1000, missed, task, reader)];
     }),
   ];
 }

@@ -1,5 +1,6 @@
 import type { Plan } from '../../plan/plan';
 import type { Task } from '../../schedule/timeline';
+import type { Stage } from '../../trace/problem';
 import type { Lag, Soon, Step } from '../../work/step';
 import { tellStep } from '../../work/tell';
 
@@ -25,8 +26,10 @@ export const FEW_STEPS = 12;
 export interface NumberedWork {
   readonly steps: readonly Numbered[];
   readonly after: readonly Lag[];
-  /** When each wait is placed, by its id. */
+  /** When each step and wait is placed, by its id. */
   readonly tasks: ReadonlyMap<string, Task>;
+  /** When a stage was reported done, ms since 1970. */
+  readonly doneAt: ReadonlyMap<Stage, number>;
 }
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
@@ -63,5 +66,8 @@ export function numberedWork({ work, timeline }: Pick<Plan, 'work' | 'timeline'>
     shut.forEach((missed, i) => put(missed, i === 0 ? before : [], true));
     put(step, shut.length > 0 ? [] : before, false);
   }
-  return { steps, after: lags.get(undefined) ?? [], tasks };
+  const doneAt = new Map(
+    (timeline?.stages ?? []).flatMap((s) => (s.doneAt === undefined ? [] : [[s.stage, s.doneAt] as const])),
+  );
+  return { steps, after: lags.get(undefined) ?? [], tasks, doneAt };
 }
