@@ -30,7 +30,8 @@ function overrun({ work, timeline }: Pick<Plan, 'work' | 'timeline'>): readonly 
       return made && next && again.end <= next.start && again.start >= made.end
         ? []
         : [`${to}: again too late`];
-    const late = (next?.start ?? NaN) - (made?.end ?? NaN) - most.within.value * 1000;
+    const since = most.since === 'start' ? made?.start : made?.end;
+    const late = (next?.start ?? NaN) - (since ?? NaN) - most.within.value * 1000;
     return late <= 1 ? [] : [`${to}: ${late / 60_000} min`];
   });
 }
@@ -46,7 +47,7 @@ describe('a link that says how late at the most', () => {
   const wait = (serves: string, minutes: number): Item => ({
     lag: { id: `face.tacky@${serves}`, stage: 'mix', awaited: 'tacky', least: s(`wait ${serves}`, minutes) },
   });
-  const row = (before: number, within: number): readonly Item[] => {
+  const row = (before: number, within: number, since?: 'start'): readonly Item[] => {
     const bright = step('bright', 30, 'grind');
     return [
       { step: step('first', before, 'grind') },
@@ -55,7 +56,12 @@ describe('a link that says how late at the most', () => {
       wait('edges', 60),
       {
         step: step('prime', 15),
-        soon: { after: bright.id, within: s('within', within), missed: step('again', 5) },
+        soon: {
+          after: bright.id,
+          ...(since ? { since } : {}),
+          within: s('within', within),
+          missed: step('again', 5),
+        },
       },
     ];
   };
@@ -89,6 +95,17 @@ describe('a link that says how late at the most', () => {
     const again = begun(row(10, 60));
     expect(again['again']).toBeCloseTo(8 + 110 / 60, 9);
     expect(again['prime']).toBeCloseTo(8 + 115 / 60, 9);
+  });
+
+  it('counts from the start where what is made begins to be lost as it is made', () => {
+    // 70 min from the end of it, 100 min from its start.
+    expect(begun(row(10, 90))['again']).toBeUndefined();
+    expect(begun(row(10, 90, 'start'))['again']).toBeCloseTo(8 + 110 / 60, 9);
+    expect(begun(row(10, 100, 'start'))['again']).toBeUndefined();
+    // Begun at 10:00 the primer would come at 11:40 in a yard that shuts at 11:45: from the start as from the end it waits for the morning.
+    const day = { start: '08:00', end: '11:45' };
+    expect(begun(row(120, 100, 'start'), day)['bright']).toBe(32);
+    expect(begun(row(120, 100, 'start'), day)['again']).toBeUndefined();
   });
 
   it('says how late it was, after what, and what is done first', () => {

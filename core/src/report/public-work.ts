@@ -60,7 +60,7 @@ export function publicWork(plan: Plan & { readonly work: Work }): unknown {
     links: links.map(({ from, to, lags, most }) => ({
       ...(from === undefined ? {} : { from }),
       ...(to === undefined ? {} : { to }),
-      ...(most ? { within: most.within } : {}),
+      ...(most ? { within: most.within, since: most.since ?? 'end' } : {}),
       lags: lags.map((lag) => ({
         id: lag.id,
         stage: lag.stage,

@@ -72,8 +72,9 @@ export class NetworkPlacement {
   readonly #windows = new Map<string, Open>();
   /** Steps that what they made was lost before, and has been made anew. */
   readonly #anew = new Set<Soon>();
-  /** How long what a step makes keeps, s, by the step and then by that which has to follow. */
-  readonly #keeps = new Map<string, Map<string, number>>();
+  /** What a step makes and how long it keeps, by the step and then by that which has to follow. */
+  readonly #keeps = new Map<string, Map<string, Soon>>();
+  readonly #begins = new Map<string, number>();
   readonly #queue: Queue;
   /** Steps from the end of which a layer's window counts. */
   readonly #opensAfter = new Set<string>();
@@ -90,10 +91,10 @@ export class NetworkPlacement {
       if ('lag' in node) {
         if (node.lag.window?.missed) for (const id of node.after) this.#opensAfter.add(id);
       } else
-        for (const { after, within } of node.soon)
+        for (const soon of node.soon)
           this.#keeps.set(
-            after,
-            new Map(this.#keeps.get(after)).set(nameOf(after, node.id), within.value * 1000),
+            soon.after,
+            new Map(this.#keeps.get(soon.after)).set(nameOf(soon.after, node.id), soon),
           );
     this.#free = facts.clock;
     this.end = facts.clock;
@@ -126,6 +127,7 @@ export class NetworkPlacement {
 
   #put(task: Task): void {
     this.tasks.push(task);
+    this.#begins.set(task.id, task.start);
     this.#ends.set(task.id, task.end);
     this.end = Math.max(this.end, task.end);
   }
@@ -188,11 +190,15 @@ export class NetworkPlacement {
       .map((s) => ({
         after: s.after,
         // What was reported done ended when that was.
-        closes: (this.#ends.get(s.after) ?? this.facts.clock) + s.within.value * 1000,
+        closes: (this.#since(s) ?? this.facts.clock) + s.within.value * 1000,
         missed: s.missed,
         soon: s,
       }));
     return [...left, ...soon];
+  }
+
+  #since({ after, since }: Soon): number | undefined {
+    return since === 'start' ? this.#begins.get(after) : this.#ends.get(after);
   }
 
   /** What a shut window asks for is done first; it is told how late it was. */
@@ -234,7 +240,7 @@ export class NetworkPlacement {
   #row(block: readonly StepNode[]): Stretch {
     const length = block.reduce((sum, n) => sum + this.#length(n.step), 0);
     const unbroken = block.length > 1 || length <= WORTH_BREAKING_OFF;
-    const keeps = block.flatMap((n) => [...(this.#keeps.get(n.id) ?? [])]);
+    const keeps = this.#leaves(block);
     const meets = block.flatMap((n) => n.soon.map((s) => nameOf(s.after, n.id)));
     return {
       length,
@@ -242,6 +248,19 @@ export class NetworkPlacement {
       ...(keeps.length > 0 ? { leaves: new Map(keeps) } : {}),
       ...(meets.length > 0 ? { meets } : {}),
     };
+  }
+
+  /** What a block leaves to be followed in time, ms from its end. */
+  #leaves(block: readonly StepNode[]): (readonly [string, number])[] {
+    return block.flatMap((n, i) => {
+      const own = this.#keeps.get(n.id);
+      if (!own) return [];
+      const after = block.slice(i + 1).reduce((sum, m) => sum + this.#length(m.step), 0);
+      return [...own].map(([name, { within, since }]) => {
+        const used = since === 'start' ? after + this.#length(n.step) : after;
+        return [name, within.value * 1000 - used] as const;
+      });
+    });
   }
 
   /** When a block begins: as soon as it can, or in a later shift where fewer windows shut over night for it. */

@@ -69,9 +69,9 @@ class Chain {
   }
 
   /** A step that may not come later than so long after another. */
-  soon(step: Step, { after, within, missed }: Soon): void {
+  soon(step: Step, { after, ...most }: Soon): void {
     if (this.#steps.some((s) => s.id === after))
-      this.#links.push({ from: after, to: step.id, lags: [], most: { within, missed } });
+      this.#links.push({ from: after, to: step.id, lags: [], most });
   }
 
   end(): Work {

@@ -113,12 +113,14 @@ export interface Lag {
 /** How soon one step has to follow another, and what is done first where it does not. */
 export interface Most {
   readonly within: Figure;
+  /** Counted from the beginning of the first of them: what it makes begins to be lost as it is made. Else from its end. */
+  readonly since?: 'start';
   readonly missed: Step;
 }
 
 /**
  * From the end of one step to the start of another: what is waited for in between, one after the other, and how long at
- * the most, where what the first one made does not keep.
+ * the most, from the end of the first or from its start, where what it makes does not keep.
  */
 export interface Link {
   /** Absent where it waits from the start of the job. */

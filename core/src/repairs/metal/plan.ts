@@ -76,6 +76,8 @@ export const lostShare = formula({
 /** What lies on bright metal first comes before it has rusted or grown its oxide again. */
 const whileBright = (b: RepairBuilder, polymer: string, within: Figure): Soon => ({
   after: workId('face', 'abrade', 'ground'),
+  // The first of it is bright as soon as it is begun; a face that takes hours is gone over once more.
+  since: 'start',
   within,
   missed: b.put(
     'grind',

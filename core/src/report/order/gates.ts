@@ -50,10 +50,10 @@ export function gatesOf(
   const kept = soon.filter((s) => !work.tasks.get(s.missed.id)?.reopens);
   return [
     ...waits,
-    ...kept.flatMap(({ after, within: most, missed }): Gate[] => {
+    ...kept.flatMap(({ after, within: most, missed, since: from }): Gate[] => {
       const made = work.tasks.get(after);
       if (!made || !task) return [];
-      const since = work.doneAt.get(made.stage) ?? made.end;
+      const since = work.doneAt.get(made.stage) ?? (from === 'start' ? made.start : made.end);
       return [inTime(BEGIN_BY, since + most.value * 1000, missed, task, reader)];
     }),
   ];
