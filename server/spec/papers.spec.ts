@@ -6,18 +6,26 @@ import { start, type Running } from './harness';
 const NOW = Date.parse('2026-11-24T09:00:00Z');
 const MARIGOLD = demoJobs(NOW)[0].id;
 
-async function readPdf(bytes: Uint8Array): Promise<{ pages: number; text: string; links: number }> {
+interface Read {
+  readonly pages: number;
+  readonly text: string;
+  readonly sheets: readonly string[];
+  readonly links: number;
+}
+
+async function readPdf(bytes: Uint8Array): Promise<Read> {
   const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0, useSystemFonts: false }).promise;
-  let [text, links] = ['', 0];
+  const sheets: string[] = [];
+  let links = 0;
   for (let i = 1; i <= pdf.numPages; i += 1) {
     const page = await pdf.getPage(i);
     const content = await page.getTextContent();
-    text += content.items.map((item) => ('str' in item ? item.str : '')).join('');
+    sheets.push(content.items.map((item) => ('str' in item ? item.str : '')).join(''));
     links += (await page.getAnnotations()).filter(
       (a: { subtype: string; dest?: unknown }) => a.subtype === 'Link' && a.dest,
     ).length;
   }
-  return { pages: pdf.numPages, text, links };
+  return { pages: pdf.numPages, text: sheets.join(''), sheets, links };
 }
 
 describe('papers of a job', () => {
@@ -78,6 +86,23 @@ describe('papers of a job', () => {
       from = Math.max(from, at);
     });
   });
+
+  it('keep a heading with what it heads, and fill a sheet before the next is begun', async () => {
+    let headed = 0;
+    for (const { id, document } of demoJobs(NOW)) {
+      const { bytes } = await app.call('GET', `/jobs/${id}/work-orders/current.pdf`);
+      const { sheets } = await readPdf(bytes);
+      const sheet = sheets.find((s) => s.includes('To look up'));
+      if (!sheet) continue;
+      headed += 1;
+      // The foot of a sheet begins with the boat.
+      const after = sheet.slice(sheet.indexOf('To look up') + 'To look up'.length).trim();
+      expect(after.startsWith(document.boat?.name ?? '?'))
+        .withContext(document.title ?? '')
+        .toBeFalse();
+    }
+    expect(headed).toBeGreaterThan(20);
+  }, 240_000);
 
   it('are as whole for every other kind of repair: steps, pots, cautions, drawings, patches to cut', async () => {
     const kinds = demoJobs(NOW).filter((j) =>

@@ -48,9 +48,9 @@ export class Sheet {
     drawLines(this.doc, lines, MARGIN + indent, y, style, 'left', 0, this.linked);
   }
 
-  heading(text: string): void {
-    // A heading stays with the first lines of what it heads.
-    this.need(92);
+  /** @param keep room for what must not be parted from it: the first lines of what it heads */
+  heading(text: string, keep = 92): void {
+    this.need(Math.max(92, keep));
     this.gap(6);
     this.text(text, { size: 11.5, weight: 'bold' });
     this.rule(1.2, INK);

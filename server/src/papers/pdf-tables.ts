@@ -17,36 +17,67 @@ interface Place {
 /** A table that would be so much wider than half a sheet has its longest words broken there. */
 const SQUEEZED = 1.3;
 
-/** Tables under one another; narrow ones fill two columns, the tall ones first. */
+/** Less than this is not begun at the foot of a sheet: caption, heads and two rows. */
+const LEAST = 4 * lineHeight(SIZE) + 24;
+
+/** What may stand beside another table: narrow, and no higher than half a sheet. */
+function besides(sheet: Sheet, t: WorkTable): boolean {
+  const half = halfOf(sheet);
+  return (
+    sum(naturalWidths(sheet, t)) <= half * SQUEEZED && heightOf(sheet, t, half) < (sheet.bottom - MARGIN) / 2
+  );
+}
+
+const halfOf = (sheet: Sheet): number => (sheet.width - BESIDE) / 2;
+const roomFor = (sheet: Sheet, t: WorkTable): number => Math.max(LEAST, heightOf(sheet, t, halfOf(sheet)));
+
+/** Room that the smallest of the tables takes: a heading over them stays with it. */
+export const leastRoom = (sheet: Sheet, tables: readonly WorkTable[]): number =>
+  Math.min(...tables.map((t) => (besides(sheet, t) ? roomFor(sheet, t) : LEAST)));
+
+/** Tables under one another; narrow ones fill two columns, the tall ones first, as far as the sheet has room for them. */
 export function drawTables(sheet: Sheet, tables: readonly WorkTable[]): void {
-  const half = (sheet.width - BESIDE) / 2;
-  const most = (sheet.bottom - MARGIN) / 2;
-  const narrow = (t: WorkTable): boolean =>
-    sum(naturalWidths(sheet, t)) <= half * SQUEEZED && heightOf(sheet, t, half) < most;
-  const columns: readonly { height: number; readonly tables: WorkTable[] }[] = [
-    { height: 0, tables: [] },
-    { height: 0, tables: [] },
+  const half = halfOf(sheet);
+  let narrow: readonly WorkTable[] = tables
+    .filter((t) => besides(sheet, t))
+    .sort((a, b) => b.rows.length - a.rows.length);
+  while (narrow.length > 0) {
+    const { columns, rest } = inColumns(sheet, narrow);
+    const top = sheet.y;
+    const ends = columns.map((column, k) => {
+      sheet.y = top;
+      for (const t of column) drawTable(sheet, t, { indent: k * (half + BESIDE), width: half });
+      return sheet.y;
+    });
+    sheet.y = Math.max(...ends);
+    if (rest.length > 0) sheet.need(sheet.bottom);
+    narrow = rest;
+  }
+  for (const t of tables.filter((x) => !besides(sheet, x)))
+    drawTable(sheet, t, { indent: 0, width: sheet.width });
+}
+
+/** As many tables as the rest of the sheet holds in two columns; on an empty sheet there is room for every one of them. */
+function inColumns(
+  sheet: Sheet,
+  tables: readonly WorkTable[],
+): { readonly columns: readonly (readonly WorkTable[])[]; readonly rest: readonly WorkTable[] } {
+  const room = sheet.bottom - sheet.y;
+  const columns = [
+    { height: 0, tables: [] as WorkTable[] },
+    { height: 0, tables: [] as WorkTable[] },
   ];
-  const wide = tables.filter((t) => !narrow(t));
-  for (const t of tables.filter(narrow).sort((a, b) => b.rows.length - a.rows.length)) {
+  const rest: WorkTable[] = [];
+  for (const t of tables) {
+    const height = roomFor(sheet, t);
     const shorter = columns[0].height <= columns[1].height ? columns[0] : columns[1];
-    const height = shorter.height + heightOf(sheet, t, half);
-    // Two columns stand on one sheet.
-    if (height > 2 * most) wide.push(t);
+    if (shorter.height + height > room) rest.push(t);
     else {
       shorter.tables.push(t);
-      shorter.height = height;
+      shorter.height += height;
     }
   }
-  sheet.need(Math.max(...columns.map((c) => c.height)));
-  const top = sheet.y;
-  const ends = columns.map((column, k) => {
-    sheet.y = top;
-    for (const t of column.tables) drawTable(sheet, t, { indent: k * (half + BESIDE), width: half });
-    return sheet.y;
-  });
-  sheet.y = Math.max(...ends);
-  for (const t of wide) drawTable(sheet, t, { indent: 0, width: sheet.width });
+  return { columns: columns.map((c) => c.tables), rest };
 }
 
 /** A table under its caption; its heads stand on every sheet that it runs over. */
@@ -81,7 +112,7 @@ export function drawTable(
     draw(lay(columns), MUTED);
     rule(0.8, INK);
   };
-  sheet.need(4 * lineHeight(SIZE) + 24);
+  sheet.need(LEAST);
   sheet.gap(3);
   const title = layLines(doc, caption, width, { size: SIZE + 0.6, weight: 'bold' });
   drawLines(doc, title, MARGIN + indent, sheet.y, { size: SIZE + 0.6, weight: 'bold' });

@@ -3,11 +3,13 @@ import { STAGE_TITLES, say, type Said, type Scene, type Trace } from '@nelbo/cor
 import { figuresIn, HALF_SHEET, workOrderScenes, type WorkOrder } from '@nelbo/core/papers';
 import { drawScene } from './pdf-scene';
 import { drawSteps } from './pdf-steps';
-import { drawTables } from './pdf-tables';
+import { drawTables, leastRoom } from './pdf-tables';
 import { MARGIN, Sheet } from './pdf-sheet';
 import { HAIRLINE, INK, MUTED, registerFonts } from './pdf-text';
 import { orderOf, type Planned } from './planned';
 
+/** Height of a heading. */
+const HEAD = 32;
 /** Width of the names at the front. */
 const NAMES = 96;
 
@@ -38,7 +40,7 @@ export async function workOrderPdf(found: Planned, reasons = false): Promise<Buf
     sheet.gap(3);
     drawSteps(sheet, s.rows);
   }
-  if (order.appendix.length > 0) sheet.heading('To look up');
+  if (order.appendix.length > 0) sheet.heading('To look up', HEAD + leastRoom(sheet, order.appendix));
   drawTables(sheet, order.appendix);
   signOff(sheet, order.signOff);
   sheet.box(order.general);
