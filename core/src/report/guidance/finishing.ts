@@ -37,8 +37,7 @@ export const FINISHING_GUIDANCE: readonly Entry[] = [
     stage: 'fair',
     when: both((plan) => fillerIs('cream')(plan) || productsOf(plan).some(cream), hasStep(WET)),
     at: [mixing(cream), onHow('mix', 'filler'), on('mix'), WET],
-    caution:
-      'Cream hardener is a peroxide: goggles, gloves, away from heat and accelerators; never over 3 %.',
+    caution: 'Cream hardener is a peroxide: goggles, gloves, no heat, no accelerator; never over 3 %.',
   },
   {
     stage: 'fair',
