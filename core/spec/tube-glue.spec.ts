@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import type { Plan, Shop } from '../src/index';
-import { planOf } from './support';
+import { LIBRARY, type Plan, type Product, type Shop } from '../src/index';
+import { CLOCK, planOf, planRepair, read } from './support';
 
 const BOND: Readonly<Record<string, string>> = { 'pvc-fabric': 'pu-fabric-2k', 'csm-fabric': 'cr-fabric-2k' };
 
@@ -103,6 +103,32 @@ describe('glue of a tube', () => {
       ),
       { numRuns: 100 },
     );
+  });
+
+  it('is mixed too where its sheet states no life of a pot, and that is shown as assumed', () => {
+    const job = read({
+      format: 'nelbo-job/1',
+      hull: { material: 'pvc-fabric' },
+      damage: { kind: 'fabric-tear', size: [0.11, 0.02] },
+      system: { bond: 'pu-fabric-2k' },
+    });
+    const products = LIBRARY.products.map((p) => {
+      if (p.id !== 'pu-fabric-2k' || !('cure' in p)) return p;
+      const { cure: _, ...rest } = p;
+      return rest as Product;
+    });
+    const { plan } = planRepair(job, { ...LIBRARY, products }, BY_DAY, CLOCK);
+    expect((plan?.work?.steps ?? []).filter((s) => s.action === 'mix').length).toBeGreaterThanOrEqual(2);
+    expect(plan?.repair?.pots.length).toBe(2);
+    expect(plan?.trace['repair.glue.outside.use']?.origin).toBe('assumed');
+  });
+
+  it('says what goes into a pot that has to be mixed again', () => {
+    const again = (glued(8, 24).work?.links ?? [])
+      .flatMap((l) => l.lags)
+      .flatMap(({ window }) => (window?.missed?.action === 'mix' ? [window.missed] : []));
+    expect(again.length).toBe(2);
+    for (const step of again) expect(step.pot?.mass?.value).toBeGreaterThan(0.01);
   });
 
   it('wakes a last coat that has dried too far over night before it is joined', () => {

@@ -70,7 +70,7 @@ export class NetworkPlacement {
   readonly shut: Shut[] = [];
   readonly #ends = new Map<string, number>();
   readonly #windows = new Map<string, Open>();
-  /** Steps that what they made was lost before, and has been made anew. */
+  /** What had been lost before it was followed, and has been made anew. */
   readonly #anew = new Set<Soon>();
   /** What a step makes and how long it keeps, by the step and then by that which has to follow. */
   readonly #keeps = new Map<string, Map<string, Soon>>();

@@ -16,6 +16,8 @@ const COAT_FIXED = 4 * 60;
 const COAT_PER_M2 = 40 * 60;
 /** Drying of a coat where its sheet states none, s. */
 const USUAL_FLASH = 900;
+/** Usable life of a pot where its sheet states none, s; short, so that a pot is fresh sooner rather than dead. Judged. */
+const USUAL_LIFE = 1200;
 /** Hardener of two-part fabric adhesives, by mass; more makes the joint soft. Source: usual range of their sheets. */
 const HARDENER: readonly [number, number] = [0.03, 0.06];
 /** Least rest before air and before load, s, whatever the temperature. Source: usual practice. */
@@ -259,8 +261,10 @@ function glueJoint(
     perM2(COAT_PER_M2, area),
   ]);
   const bare = { ...joint, mass, coatTime, potLeft: [] };
-  const usable = b.times(adhesive)?.usable;
-  if (!adhesive.proportion || !usable) return bare;
+  if (!adhesive.proportion) return bare;
+  const usable =
+    b.times(adhesive)?.usable ??
+    b.assumed(`${id}.use`, 'usable pot life', USUAL_LIFE, 's', 'usual; its sheet states none');
   const all = b.compute(`${id}.working`, `all coats with their drying, ${side}`, coatsWithDrying, {
     n: coats,
     t_coat: coatTime,

@@ -46,7 +46,10 @@ export function coatFaces(b: RepairBuilder, glue: Glue, { side, coatTime, pot, p
     const closes = last ? glue.tackGone : potLeft[coat - 1];
     const missed = last
       ? b.put('mix', 'coat', 'adhesiveWoken', { ...at, serves: `${at.serves}-woken` }, WAKE)
-      : b.put('mix', 'mix', 'adhesiveAgain', { place: 'bench', serves: `${at.serves}-again` }, MIX);
+      : {
+          ...b.put('mix', 'mix', 'adhesiveAgain', { place: 'bench', serves: `${at.serves}-again` }, MIX),
+          ...(pot ? { pot: b.mixes(pot.id).pot } : {}),
+        };
     b.wait('mix', last ? 'grabs' : 'dull', at, glue.flash, {
       ...(closes ? { window: { opens: glue.flash, closes, missed } } : {}),
     });

@@ -125,7 +125,7 @@ function tellGlue(b: RepairBuilder, g: Glue, patch: PatchPlan, adhesive: Sheet, 
       'Contact bond: no second chance. Lay one edge on the traced line, roll on from there, then hard from the middle out.',
     ],
     [
-      'Last coat dried too far: warm it evenly to hand-hot, or a thin flash coat, where the adhesive’s sheet allows it.',
+      'Last coat dried too far: warm it evenly to hand-hot, vapour aired out and no solvent open, or a thin flash coat, where the adhesive’s sheet allows it.',
     ],
     [
       '15 to 28 °C, below 60 to 70 % humidity, out of sun, rain and wind; boat, patch and adhesive at one temperature.',

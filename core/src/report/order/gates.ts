@@ -69,7 +69,7 @@ const BEGIN_BY = 'begin by';
 /** What has to be done in time, where it is not the next coat. */
 const IN_TIME: Readonly<Partial<Record<Awaited, string>>> = {
   grabs: 'join by',
-  dull: 'the pot lives: begin by',
+  dull: 'while the pot lives: begin by',
 };
 
 function within(lag: Lag, { closes }: NonNullable<Task['window']>, task: Task, reader: Reader): Gate {

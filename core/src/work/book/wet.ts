@@ -152,7 +152,7 @@ export const WETTING = {
       adhesive: 'coat {coat}, thin, on tube and patch',
       adhesiveInside: 'coat {coat}, thin, inside the tube and on the inner patch',
       adhesiveWoken:
-        'warm the dried coat evenly to hand-hot until it grabs, or a thin flash coat by its sheet',
+        'vapour aired out, tins shut, rags away: warm the dried coat evenly to hand-hot until it grabs, or a thin flash coat by its sheet',
       hidden: 'finish coats on what the stands hid',
     },
     done: 'even and wet, no run, no holiday',

@@ -62,7 +62,7 @@ const DAY = 86_400_000;
     li a:focus-visible { outline-offset: -3px; z-index: 2; }
     li a.on { background: var(--ink); color: var(--paper); }
     li a.on .tick { color: #9fd0da; }
-    svg { position: absolute; left: 0; top: 0; pointer-events: none; mix-blend-mode: multiply; }
+    svg { position: absolute; left: 0; top: 0; pointer-events: none; }
     svg .window { fill: none; stroke: var(--wait); stroke-width: 2; }
     svg .gap { stroke: var(--muted); stroke-width: 1.5; stroke-dasharray: 1.5 4; }
     svg .tick { stroke: var(--ink); stroke-width: 1; }
