@@ -103,12 +103,15 @@ describe('a tear in a tube with a patch inside', () => {
     expect(rest?.to).toBe('tube.test@patch');
     expect(rest?.lags.map((lag) => lag.awaited)).toEqual(['noAir']);
     expect(rest?.lags[0].least.value).toBe(24 * 3600);
-    // It is handed over when the joint has its strength.
+    // A third of the pressure tells a leak; the whole comes when the joint has its strength, and then it is handed over.
+    const how = (id: string) => tear().steps.find((s) => s.id === id)?.how;
+    expect([how('tube.test@patch'), how('tube.test@pressure')]).toEqual(['third', 'pressure']);
     expect(
       tear()
-        .links.find((l) => l.to === 'hull.handOver@job')
+        .links.find((l) => l.to === 'tube.test@pressure')
         ?.lags.map((lag) => lag.awaited),
     ).toEqual(['noLoad']);
+    expect(tear().links.find((l) => l.to === 'hull.handOver@job')?.from).toBe('tube.test@pressure');
   });
 
   it('lets each coat dry on its own faces before they meet', () => {

@@ -286,8 +286,13 @@ export const INFLATABLE_KIND = byBuilder({
           p_work: working,
         })
       : undefined;
-    b.step('mix', 'test', field ? 'half' : 'pressure', { place: 'tube', serves: 'patch' }, 15);
-    if (glue) b.wait('mix', 'noLoad', { place: 'patch', serves: 'bond' }, restOf(b, glue));
+    // A joint that has rested a day holds a soap test, not yet its working pressure.
+    const first = field ? 'half' : glue ? 'third' : 'pressure';
+    b.step('mix', 'test', first, { place: 'tube', serves: 'patch' }, 15);
+    if (glue) {
+      b.wait('mix', 'noLoad', { place: 'patch', serves: 'bond' }, restOf(b, glue));
+      if (!field) b.step('mix', 'test', 'pressure', { place: 'tube', serves: 'pressure' }, 15);
+    }
     if (carry) {
       sheet.note(
         words`TEMPORARY. It may carry ${carry} and people close to shore; no tow, no surf, no night. Look at it every hour and make it permanent before the next trip${adhesive?.quickFix ? `: ${adhesive.quickFix.remove}` : ''}.`,
@@ -309,7 +314,7 @@ export const INFLATABLE_KIND = byBuilder({
       'look at the dried coat against the light',
       'even and dull, no wet or milky spot',
       'coat',
-    ).accept('mix', 'soap water over patch and seams at pressure', 'no bubble in five minutes', 'test');
+    ).accept('mix', 'soap water over patch and seams at that pressure', 'no bubble in five minutes', 'test');
     drawPatch(b, patch, tube, board);
     b.pattern({
       id: 'patch',
