@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { airOf, heated, standInForecast, warmth, dewPointOf } from '../src/cure/air';
-import { calibrate, potLife, reached } from '../src/cure/calibrate';
+import { calibrate } from '../src/cure/calibrate';
+import { potLife } from '../src/cure/pot-life';
+import { reached } from '../src/cure/thresholds';
 import { Stack, type Layer } from '../src/cure/conduction';
 import { CURE_CLASSES, cureClassOf } from '../src/cure/cure-classes';
 import { dry, dryingRate, throughCure } from '../src/cure/drying';
@@ -183,7 +185,15 @@ describe('calibration by the data sheet', () => {
         expect(hours(c.thresholds.opens) / r.cure.window.open)
           .withContext(r.id)
           .toBeCloseTo(1, 1);
-      expect((potLife(c, 0.1, r.densityLiquid, 25, 25, 0.015) ?? NaN) / r.cure.potLife)
+      expect(
+        (potLife(c, {
+          mass: 0.1,
+          density: r.densityLiquid,
+          temperature: 25,
+          air: 25,
+          percent: 0.015,
+        }) ?? NaN) / r.cure.potLife,
+      )
         .withContext(r.id)
         .toBeCloseTo(1, 1);
       expect(c.fittedActivation).toBeFalse();
@@ -242,7 +252,8 @@ describe('calibration by the data sheet', () => {
             c?.kinetics.rate,
             c?.spread,
             c?.thresholds.sand,
-            c?.thresholds.pot,
+            c?.pot.mark,
+            c?.pot.factor,
             c?.thresholds.full,
           ])
             expect(Number.isFinite(v)).toBeTrue();
@@ -281,9 +292,10 @@ describe('a pot', () => {
       });
     expect(run(0.4, 20).peak).toBeGreaterThan(run(0.1, 20).peak);
     expect(run(0.1, 30).peakAt).toBeLessThan(run(0.1, 20).peakAt);
-    expect(potLife(epoxy, 0.4, 1150, 20, 20, 0.015) ?? 0).toBeLessThan(
-      potLife(epoxy, 0.1, 1150, 20, 20, 0.015) ?? 0,
-    );
+    const life = (mass: number): number =>
+      potLife(epoxy, { mass, density: 1150, temperature: 20, air: 20, percent: 0.015 }) ?? 0;
+    expect(life(0.4)).toBeGreaterThan(60);
+    expect(life(0.4)).toBeLessThan(life(0.1));
   });
 
   it('keeps its energy: what it made is in it or went through the cup', () => {

@@ -1,13 +1,8 @@
 /** Cure, forecast and bench: what only those pages and workers load. Imported as `@nelbo/core/cure`. */
 export * from './cure/air';
-export {
-  calibrate,
-  potLife,
-  reached,
-  type Calibration,
-  type CalibrationPoint,
-  type Thresholds,
-} from './cure/calibrate';
+export { calibrate, type Calibration, type CalibrationPoint } from './cure/calibrate';
+export { marksAt, reached, type Hardness, type Marks, type Thresholds } from './cure/thresholds';
+export { potLife } from './cure/pot-life';
 export { CURE_CLASSES, cureClassOf, type CureClass } from './cure/cure-classes';
 export { Stack as HeatStack, type Face as StackFace, type Layer } from './cure/conduction';
 export { filmCure, glassTemperature, type Kinetics } from './cure/kinetics';

@@ -1,4 +1,4 @@
-import { potLife } from '../cure/calibrate';
+import { potLife } from '../cure/pot-life';
 import { DEFAULTS } from '../materials/defaults';
 import { percentAt } from '../forecast/layers';
 import { ripeningOf } from '../forecast/product-cure';
@@ -39,10 +39,11 @@ export function benchClocks(
   const mass = actual[0] + actual[1];
   const percent = batch.parts.kind === 'peroxide' ? Math.max(0.005, actual[1] / actual[0]) : percentAt(air);
   const { ripening, law } = ripeningOf({ name: batch.product, family: batch.family, sheet: batch.sheet });
-  const range = spans(ripening, () => air, BAND, percent);
+  const range = spans(ripening, () => air, BAND, percent, air);
   const factor = 2 ** ((batch.sheet.referenceTemperature - pot) / 10);
   const likely =
-    (law && potLife(law, mass, batch.density, pot, air, percent)) ?? batch.sheet.potLife * factor;
+    (law && potLife(law, { mass, density: batch.density, temperature: pot, air, percent })) ??
+    batch.sheet.potLife * factor;
   const [low, high] = range('gel');
   const spread = (seconds: number | undefined, id: Parameters<typeof range>[0]): Range | undefined => {
     if (seconds === undefined) return undefined;

@@ -1,4 +1,8 @@
-import { freshState, stepCure, type CureState, type Kinetics } from './kinetics';
+import { outsideOf, type Face, type Outside } from './face';
+import { gridOf } from './grid';
+import { cureRate, freshState, stepCure, type CureState, type Kinetics } from './kinetics';
+
+export type { Face } from './face';
 
 /** One layer of a stack, from the back to the face that is worked on. SI; temperatures in °C. */
 export interface Layer {
@@ -7,15 +11,13 @@ export interface Layer {
   readonly conductivity: number;
   readonly density: number;
   readonly heatCapacity: number;
-  /** Resin that still reacts: its law and its mass per volume of the layer, kg/m³. */
-  readonly resin?: { readonly kinetics: Kinetics; readonly massPerVolume: number; readonly percent: number };
-}
-
-/** What a face of the stack sees: heat transfer coefficient, air, and the heat that falls on it, W/m². */
-export interface Face {
-  readonly h: number;
-  readonly air: (t: number) => number;
-  readonly flux?: (t: number) => number;
+  /** Resin that still reacts: its law, its mass per volume of the layer, kg/m³, and how much of its heat is counted, 0–1; all of it otherwise. */
+  readonly resin?: {
+    readonly kinetics: Kinetics;
+    readonly massPerVolume: number;
+    readonly percent: number;
+    readonly heats?: number;
+  };
 }
 
 export interface StackInput {
@@ -27,34 +29,46 @@ export interface StackInput {
   readonly temperature: number;
   /** s */
   readonly start: number;
-  /** Cells of the whole stack; each layer has at least three. */
+  /** Cells of the whole stack; each layer has at least three, a thick pour as many as its front asks for. */
   readonly cells?: number;
+  /** Share of those of a thick pour, 0–1: less for a first look. */
+  readonly fine?: number;
   /** Wanted local error of a step, K. */
   readonly tolerance?: number;
+  /** Most that a place may cure in a step. */
+  readonly cureStep?: number;
   /** Longest step, s. */
   readonly longest?: number;
 }
 
-/** A moment of the run: temperature and cure at the cells, and at the two faces. */
-export interface Moment {
-  readonly t: number;
-  readonly face: number;
-  readonly behind: number;
-}
-
-const TOLERANCE = 0.25;
+const TOLERANCE = 0.05;
+const CURE_STEP = 0.02;
 const LONGEST = 1200;
-/** Steps of backward Euler after anything sudden, which would ring otherwise. */
-const DAMPED = 3;
-/** A little beyond one half: damps what is left of the ringing. */
-const THETA = 0.51;
+const SHORTEST = 0.02;
+/** Length of the first step after anything sudden, s. */
+const FIRST = 5;
+/** Where in the step its first part ends, the weights of the flows at its beginning and at that, and of the end. */
+const GAMMA = 2 - Math.SQRT2;
+const EARLY = Math.SQRT2 / 4;
+const LATE = GAMMA / 2;
+/** Local error of the step by the third derivative, T'''·dt³ times this. */
+const ERROR = ((3 * GAMMA - 4) * GAMMA + 2) / (12 * (2 - GAMMA));
+/** Rounds in which heat and cure of a part of a step are brought to agree. */
+const ROUNDS = 6;
+
+/** The two ends of the stack in one step. */
+interface Ends {
+  readonly back: Outside;
+  readonly front: Outside;
+}
 
 /**
  * One-dimensional conduction with reaction through a stack that may grow:
- * ρc·∂T/∂t = ∂/∂z(k·∂T/∂z) + ρ_r·H·∂α/∂t, faces h·(T − T_air) and a flux.
- * Finite volumes, implicit in time, with the reaction iterated in each step: what leaves one cell enters the next, and
- * the heat of a step is that of the cure it made, so that energy balances to rounding. Steps are as long as the wanted
- * error lets them be. Source: control-volume method; Crank–Nicolson begun with backward Euler.
+ * ρc·∂T/∂t = ∂/∂z(k·∂T/∂z) + ρ_r·H·∂α/∂t, faces h·(T − T_air), radiation and a flux.
+ * Finite volumes; second order in time, and what is stiff dies out at once: the trapezium to a point within the step, then
+ * backward differences over both parts, with the reaction iterated in each. What leaves one cell enters the next, and the
+ * heat of a step is that of the cure it made, so that energy balances to rounding. Steps are as long as the wanted error
+ * lets them be. Source: control-volume method; TR-BDF2 of Bank and others.
  */
 export class Stack {
   readonly temperatures: Float64Array;
@@ -64,19 +78,27 @@ export class Stack {
   readonly depths: Float64Array;
   /** Layer of each cell. */
   readonly layerOf: Int16Array;
-  readonly #width: Float64Array;
   readonly #capacity: Float64Array;
-  /** Conductance to the next cell, W/(m²·K). */
+  /** Conductance to the next cell, and from a cell's middle to its edge, W/(m²·K). */
   readonly #link: Float64Array;
   readonly #half: Float64Array;
   readonly #heat: Float64Array;
   readonly #resin: (Layer['resin'] | undefined)[];
-  readonly #scratch: readonly Float64Array[];
+  readonly #s: Readonly<Record<'mid' | 'midAlpha' | 'midUsed' | 'next' | 'alpha' | 'used', Float64Array>>;
+  readonly #flow: Float64Array;
+  readonly #midFlow: Float64Array;
   readonly #slope: Float64Array;
+  readonly #known: Float64Array;
+  readonly #diag: Float64Array;
+  readonly #rhs: Float64Array;
+  readonly #ends: Ends = { back: { h: 0, temperature: 0 }, front: { h: 0, temperature: 0 } };
+  readonly #state: CureState = { alpha: 0, used: 0 };
+  /** Cure at the face of what was laid last, and at the face that it lies on. */
+  readonly surface: CureState = freshState();
+  readonly under: CureState = freshState();
   #active = 0;
-  #laid: number;
-  #damped = DAMPED;
-  #dt = 5;
+  #laid = 0;
+  #dt = FIRST;
   time: number;
   /** J/m² since the beginning: made by the cure, let in by the faces, kept in the stack; and all that crossed, either way. */
   reaction = 0;
@@ -86,46 +108,38 @@ export class Stack {
   steps = 0;
 
   constructor(readonly input: StackInput) {
-    const wanted = input.cells ?? 60;
-    // A layer gets cells by how long heat takes across it; wet ones more, since heat is made there.
-    const weights = input.layers.map(
-      (l) => (l.thickness / Math.sqrt(l.conductivity / (l.density * l.heatCapacity))) * (l.resin ? 2 : 1),
-    );
-    const total = weights.reduce((a, b) => a + b, 0);
-    const counts = weights.map((w) => Math.max(3, Math.round((wanted * w) / total)));
-    const n = counts.reduce((a, b) => a + b, 0);
+    const { widths, layerOf } = gridOf(input.layers, input.cells ?? 60, input.fine ?? 1);
+    const n = widths.length;
     const array = (): Float64Array => new Float64Array(n);
-    [
-      this.temperatures,
-      this.alphas,
-      this.#used,
-      this.depths,
-      this.#width,
-      this.#capacity,
-      this.#link,
-      this.#half,
-      this.#heat,
-      this.#slope,
-    ] = Array.from({ length: 10 }, array);
-    this.#scratch = Array.from({ length: 6 }, array);
-    this.layerOf = new Int16Array(n);
-    this.#resin = [];
-    let [i, z] = [0, 0];
-    input.layers.forEach((l, j) => {
-      const dx = l.thickness / counts[j];
-      for (let c = 0; c < counts[j]; c += 1, i += 1, z += dx) {
-        this.layerOf[i] = j;
-        this.#width[i] = dx;
-        this.depths[i] = z + dx / 2;
-        this.#capacity[i] = l.density * l.heatCapacity * dx;
-        this.#half[i] = (2 * l.conductivity) / dx;
-        this.#resin.push(l.resin);
-        this.#heat[i] = l.resin ? l.resin.massPerVolume * dx * l.resin.kinetics.shape.heat : 0;
-      }
+    [this.temperatures, this.alphas, this.#used, this.depths, this.#capacity, this.#link, this.#half] =
+      Array.from({ length: 7 }, array);
+    [this.#heat, this.#flow, this.#midFlow, this.#slope, this.#known, this.#diag, this.#rhs] = Array.from(
+      { length: 7 },
+      array,
+    );
+    this.#s = {
+      mid: array(),
+      midAlpha: array(),
+      midUsed: array(),
+      next: array(),
+      alpha: array(),
+      used: array(),
+    };
+    this.layerOf = Int16Array.from(layerOf);
+    this.#resin = layerOf.map((j) => input.layers[j].resin);
+    let z = 0;
+    widths.forEach((dx, i) => {
+      const l = input.layers[layerOf[i]];
+      this.depths[i] = z + dx / 2;
+      z += dx;
+      this.#capacity[i] = l.density * l.heatCapacity * dx;
+      this.#half[i] = (2 * l.conductivity) / dx;
+      this.#heat[i] = l.resin
+        ? l.resin.massPerVolume * dx * l.resin.kinetics.shape.heat * (l.resin.heats ?? 1)
+        : 0;
     });
     for (let k = 0; k + 1 < n; k += 1) this.#link[k] = 1 / (1 / this.#half[k] + 1 / this.#half[k + 1]);
     this.time = input.start;
-    this.#laid = 0;
     for (let j = 0; j < input.laid; j += 1) this.lay(input.temperature);
   }
 
@@ -149,29 +163,68 @@ export class Stack {
     const fresh = freshState();
     for (let i = from; i <= to; i += 1) {
       this.temperatures[i] = temperature;
-      this.#slope[i] = 0;
       this.alphas[i] = this.#resin[i] ? fresh.alpha : 1;
       this.#used[i] = 0;
+    }
+    for (const face of [this.surface, this.under]) {
+      face.alpha = this.#resin[from] ? fresh.alpha : 1;
+      face.used = 0;
     }
     this.#laid += 1;
     this.#active = to + 1;
     this.restart();
   }
 
+  /** Remembers where the run stands. @returns what brings it back there, once it has been run on to look ahead */
+  mark(): () => void {
+    const arrays = [this.temperatures, this.alphas, this.#used];
+    const kept = arrays.map((a) => a.slice());
+    const [surface, under] = [{ ...this.surface }, { ...this.under }];
+    const { time, reaction, inflow, stored, exchanged, steps } = this;
+    const dt = this.#dt;
+    return () => {
+      arrays.forEach((a, i) => a.set(kept[i]));
+      Object.assign(this.surface, surface);
+      Object.assign(this.under, under);
+      Object.assign(this, { time, reaction, inflow, stored, exchanged, steps });
+      this.#dt = dt;
+    };
+  }
+
   /** To be called when something sudden happens: a lamp is switched on, a tent goes up. */
   restart(): void {
-    this.#damped = DAMPED;
-    this.#dt = Math.min(this.#dt, 5);
-    this.#slope.fill(0);
+    this.#dt = Math.min(this.#dt, FIRST);
   }
 
   /** Temperature of a face, °C. */
   faceTemperature(front: boolean): number {
     const i = front ? this.#active - 1 : 0;
+    return this.#atFace(front, this.temperatures[i], this.time);
+  }
+
+  /** Face temperature over a cell's; the radiation of a face goes by what it comes to. */
+  #atFace(front: boolean, T: number, t: number): number {
     const face = front ? this.input.front : this.input.back;
-    const outside = solAir(face, this.time);
-    const U = 1 / (1 / face.h + 1 / this.#half[i]);
-    return this.temperatures[i] + (U / this.#half[i]) * (outside - this.temperatures[i]);
+    const half = this.#half[front ? this.#active - 1 : 0];
+    const out = front ? this.#ends.front : this.#ends.back;
+    let surface = T;
+    for (let round = 0; round < (face.emissivity ? 3 : 1); round += 1) {
+      outsideOf(face, t, surface, out);
+      surface = (half * T + out.h * out.temperature) / (half + out.h);
+    }
+    return surface;
+  }
+
+  /** Temperature where the layer that was laid last lies on what was there before, °C. */
+  get underTemperature(): number {
+    return this.#underOf(this.temperatures);
+  }
+
+  #underOf(T: Float64Array): number {
+    const [i] = this.cellsOf(this.#laid - 1);
+    if (i === 0) return T[0];
+    const [a, b] = [this.#half[i - 1], this.#half[i]];
+    return (a * T[i - 1] + b * T[i]) / (a + b);
   }
 
   /** Hottest place among the layers from a given one on, °C. */
@@ -194,110 +247,181 @@ export class Stack {
   }
 
   #step(most: number): void {
-    const { back, front, tolerance = TOLERANCE, longest = LONGEST } = this.input;
+    const { tolerance = TOLERANCE, cureStep = CURE_STEP, longest = LONGEST } = this.input;
     const n = this.#active;
-    const [next, predicted, alpha, used, diag, rhs] = this.#scratch;
     const T = this.temperatures;
+    const { mid, midAlpha, midUsed, next, alpha, used } = this.#s;
+    const before = [this.faceTemperature(true), this.underTemperature] as const;
+    this.#flows(T, this.time, this.#flow);
+    for (let i = 0; i < n; i += 1) this.#slope[i] = this.#slopeAt(i);
     for (;;) {
       const dt = Math.min(this.#dt, most, longest);
-      const theta = this.#damped > 0 ? 1 : THETA;
-      for (let i = 0; i < n; i += 1) next[i] = predicted[i] = T[i] + dt * this.#slope[i];
-      const [U0, U1] = [1 / (1 / back.h + 1 / this.#half[0]), 1 / (1 / front.h + 1 / this.#half[n - 1])];
-      const [b0, b1] = [solAir(back, this.time), solAir(back, this.time + dt)];
-      const [f0, f1] = [solAir(front, this.time), solAir(front, this.time + dt)];
-      let cured = 0;
-      for (let round = 0; round < 4; round += 1) {
-        cured = this.#react(n, dt, next, alpha, used);
-        // Thomas: the matrix is symmetric with -θ·link beside the diagonal.
-        for (let i = 0; i < n; i += 1) {
-          const left = i === 0 ? 0 : this.#link[i - 1];
-          const right = i === n - 1 ? 0 : this.#link[i];
-          const flow =
-            (i === 0 ? U0 * (b0 - T[0]) : left * (T[i - 1] - T[i])) +
-            (i === n - 1 ? U1 * (f0 - T[i]) : right * (T[i + 1] - T[i]));
-          diag[i] = this.#capacity[i] / dt + theta * ((i === 0 ? U0 : left) + (i === n - 1 ? U1 : right));
-          rhs[i] =
-            (this.#capacity[i] / dt) * T[i] +
-            (1 - theta) * flow +
-            (this.#heat[i] * (alpha[i] - this.alphas[i])) / dt +
-            theta * ((i === 0 ? U0 * b1 : 0) + (i === n - 1 ? U1 * f1 : 0));
-        }
-        for (let i = 1; i < n; i += 1) {
-          const w = (theta * this.#link[i - 1]) / diag[i - 1];
-          diag[i] -= w * theta * this.#link[i - 1];
-          rhs[i] += w * rhs[i - 1];
-        }
-        let moved = 0;
-        for (let i = n - 1; i >= 0; i -= 1) {
-          const value = (rhs[i] + (i === n - 1 ? 0 : theta * this.#link[i] * next[i + 1])) / diag[i];
-          moved = Math.max(moved, Math.abs(value - next[i]));
-          next[i] = value;
-        }
-        if (moved < 0.01 * tolerance + 1e-9) break;
+      const part = GAMMA * dt;
+      for (let i = 0; i < n; i += 1) {
+        mid[i] = T[i] + part * this.#slope[i];
+        this.#known[i] = this.#capacity[i] * T[i] + LATE * dt * this.#flow[i];
       }
-      let error = 0;
-      for (let i = 0; i < n; i += 1) error = Math.max(error, Math.abs(next[i] - predicted[i]));
-      const ratio = Math.max(error / tolerance, cured / 0.02);
-      if (ratio > 2.5 && dt > 0.05) {
-        this.#dt = dt * Math.max(0.2, 0.8 / Math.sqrt(ratio));
+      let moved = this.#solve(LATE * dt, this.time + part, mid, (guess) =>
+        this.#react(part, T, this.alphas, this.#used, guess, midAlpha, midUsed),
+      );
+      const inMid = this.#crossing(mid);
+      this.#flowsBetween(mid, this.#midFlow);
+      for (let i = 0; i < n; i += 1) {
+        next[i] = mid[i] + ((1 - GAMMA) / GAMMA) * (mid[i] - T[i]);
+        this.#known[i] = this.#capacity[i] * T[i] + EARLY * dt * (this.#flow[i] + this.#midFlow[i]);
+      }
+      moved = Math.max(
+        moved,
+        this.#solve(LATE * dt, this.time + dt, next, (guess) =>
+          this.#react(dt - part, mid, midAlpha, midUsed, guess, alpha, used),
+        ),
+      );
+      let [error, cured] = [0, 0];
+      for (let i = 0; i < n; i += 1) {
+        // T''' by the difference over beginning (with its slope), part and end.
+        const early = ((mid[i] - T[i]) / part - this.#slope[i]) / part;
+        const late = ((next[i] - mid[i]) / (dt - part) - (mid[i] - T[i]) / part) / dt;
+        error = Math.max(error, Math.abs(late - early) * dt * dt);
+        cured = Math.max(cured, alpha[i] - this.alphas[i]);
+      }
+      const ratio = Math.max((6 * ERROR * error) / tolerance, (cured / cureStep) ** 3, moved / tolerance);
+      if (ratio > 2.5 && dt > SHORTEST) {
+        this.#dt = dt * Math.max(0.2, 0.85 / Math.cbrt(ratio));
         continue;
       }
-      this.#accept(n, dt, theta, next, alpha, used, [
-        U0 * (theta * (b1 - next[0]) + (1 - theta) * (b0 - T[0])),
-        U1 * (theta * (f1 - next[n - 1]) + (1 - theta) * (f0 - T[n - 1])),
-      ]);
-      this.#dt = dt * Math.min(1.8, Math.max(0.4, 0.9 / Math.sqrt(Math.max(ratio, 1e-3))));
+      const start = this.#inflowAt;
+      this.#accept(dt, EARLY * (start + inMid) + LATE * this.#crossing(next), before);
+      this.#dt = dt * Math.min(2, Math.max(0.4, 0.9 / Math.cbrt(Math.max(ratio, 1e-3))));
       return;
     }
   }
 
-  /** Cure of a step along straight lines of temperature. @returns the largest change of α */
-  #react(n: number, dt: number, next: Float64Array, alpha: Float64Array, used: Float64Array): number {
-    let most = 0;
-    const state: CureState = { alpha: 0, used: 0 };
-    for (let i = 0; i < n; i += 1) {
-      const resin = this.#resin[i];
-      const a = this.alphas[i];
-      if (!resin || a > 0.9995) {
-        alpha[i] = a;
-        used[i] = this.#used[i];
-        continue;
-      }
-      state.alpha = a;
-      state.used = this.#used[i];
-      stepCure(resin.kinetics, state, this.temperatures[i], next[i], dt, resin.percent);
-      alpha[i] = state.alpha;
-      used[i] = state.used;
-      most = Math.max(most, state.alpha - a);
-    }
-    return most;
+  /** dT/dt of a cell from the flows at the beginning of the step and the rate of its cure, K/s. */
+  #slopeAt(i: number): number {
+    const resin = this.#resin[i];
+    const waits = resin && resin.kinetics.induction > 0 && this.#used[i] < 1;
+    const rate = resin && !waits ? cureRate(resin.kinetics, this.alphas[i], this.temperatures[i]) : 0;
+    return (this.#flow[i] + this.#heat[i] * rate) / this.#capacity[i];
   }
 
-  #accept(
-    n: number,
+  /** Heat that both faces let in at the beginning of the step, W/m². */
+  #inflowAt = 0;
+
+  /** Heat that each cell gets from its neighbours and faces, W/m², at a moment. */
+  #flows(T: Float64Array, t: number, into: Float64Array): void {
+    this.#atFace(true, T[this.#active - 1], t);
+    this.#atFace(false, T[0], t);
+    this.#inflowAt = this.#crossing(T);
+    this.#flowsBetween(T, into);
+  }
+
+  /** The same with the faces as they were last worked out. */
+  #flowsBetween(T: Float64Array, into: Float64Array): void {
+    const n = this.#active;
+    const [U0, U1] = this.#transfer();
+    for (let i = 0; i < n; i += 1)
+      into[i] =
+        (i === 0 ? U0 * (this.#ends.back.temperature - T[0]) : this.#link[i - 1] * (T[i - 1] - T[i])) +
+        (i === n - 1 ? U1 * (this.#ends.front.temperature - T[i]) : this.#link[i] * (T[i + 1] - T[i]));
+  }
+
+  /** What of it comes through the faces, W/m². */
+  #crossing(T: Float64Array): number {
+    const [U0, U1] = this.#transfer();
+    return (
+      U0 * (this.#ends.back.temperature - T[0]) + U1 * (this.#ends.front.temperature - T[this.#active - 1])
+    );
+  }
+
+  /** From the outside to the middle of the outer cells, W/(m²·K). */
+  #transfer(): readonly [number, number] {
+    return [
+      1 / (1 / this.#ends.back.h + 1 / this.#half[0]),
+      1 / (1 / this.#ends.front.h + 1 / this.#half[this.#active - 1]),
+    ];
+  }
+
+  /**
+   * One part of a step: C·T − w·flow(T) = known + H·Δα(T), by Thomas' elimination, cure and radiation brought to agree.
+   * @param w weight of the flow at the end of the part, s
+   * @param T the guess; the answer
+   * @param react works out the cure of the part for a guess, and gives what each cell has cured since the step began
+   * @returns how far the last round moved anything, K
+   */
+  #solve(w: number, t: number, T: Float64Array, react: (guess: Float64Array) => Float64Array): number {
+    const n = this.#active;
+    const [diag, rhs] = [this.#diag, this.#rhs];
+    let moved = 0;
+    for (let round = 0; round < ROUNDS; round += 1) {
+      const alpha = react(T);
+      this.#atFace(false, T[0], t);
+      this.#atFace(true, T[n - 1], t);
+      const [U0, U1] = this.#transfer();
+      for (let i = 0; i < n; i += 1) {
+        const left = i === 0 ? U0 : this.#link[i - 1];
+        const right = i === n - 1 ? U1 : this.#link[i];
+        diag[i] = this.#capacity[i] + w * (left + right);
+        rhs[i] = this.#known[i] + this.#heat[i] * (alpha[i] - this.alphas[i]);
+      }
+      rhs[0] += w * U0 * this.#ends.back.temperature;
+      rhs[n - 1] += w * U1 * this.#ends.front.temperature;
+      for (let i = 1; i < n; i += 1) {
+        const f = (w * this.#link[i - 1]) / diag[i - 1];
+        diag[i] -= f * w * this.#link[i - 1];
+        rhs[i] += f * rhs[i - 1];
+      }
+      moved = 0;
+      for (let i = n - 1; i >= 0; i -= 1) {
+        const value = (rhs[i] + (i === n - 1 ? 0 : w * this.#link[i] * T[i + 1])) / diag[i];
+        moved = Math.max(moved, Math.abs(value - T[i]));
+        T[i] = value;
+      }
+      if (moved < 0.02 * (this.input.tolerance ?? TOLERANCE)) break;
+    }
+    return moved;
+  }
+
+  /** Cure of a part of a step along straight lines of temperature. @returns `alpha` */
+  #react(
     dt: number,
-    theta: number,
-    next: Float64Array,
+    from: Float64Array,
+    was: Float64Array,
+    wasUsed: Float64Array,
+    to: Float64Array,
     alpha: Float64Array,
     used: Float64Array,
-    flows: readonly [number, number],
-  ): void {
-    for (let i = 0; i < n; i += 1) {
-      const rise = next[i] - this.temperatures[i];
-      this.stored += this.#capacity[i] * rise;
+  ): Float64Array {
+    const state = this.#state;
+    for (let i = 0; i < this.#active; i += 1) {
+      const resin = this.#resin[i];
+      [state.alpha, state.used] = [was[i], wasUsed[i]];
+      if (resin && state.alpha <= 0.9995) stepCure(resin.kinetics, state, from[i], to[i], dt, resin.percent);
+      alpha[i] = state.alpha;
+      used[i] = state.used;
+    }
+    return alpha;
+  }
+
+  /** @param crossed heat that came through the faces in the step, W/m² in its mean */
+  #accept(dt: number, crossed: number, before: readonly [number, number]): void {
+    const { next, alpha, used } = this.#s;
+    for (let i = 0; i < this.#active; i += 1) {
+      this.stored += this.#capacity[i] * (next[i] - this.temperatures[i]);
       this.reaction += this.#heat[i] * (alpha[i] - this.alphas[i]);
-      this.#slope[i] = rise / dt;
       this.temperatures[i] = next[i];
       this.alphas[i] = alpha[i];
       this.#used[i] = used[i];
     }
-    this.inflow += (flows[0] + flows[1]) * dt;
-    this.exchanged += (Math.abs(flows[0]) + Math.abs(flows[1])) * dt;
+    this.inflow += crossed * dt;
+    this.exchanged += Math.abs(crossed) * dt;
     this.time += dt;
     this.steps += 1;
-    if (theta === 1) this.#damped -= 1;
+    const resin = this.#resin[this.#active - 1];
+    if (!resin) return;
+    // A place in the face has no width: it has the temperature of the face, and is not that of the outer cell's middle.
+    const after = [this.faceTemperature(true), this.underTemperature] as const;
+    [this.surface, this.under].forEach((face, i) =>
+      stepCure(resin.kinetics, face, before[i], after[i], dt, resin.percent),
+    );
   }
 }
-
-/** Temperature of air that would warm a face as air and flux do together, °C. */
-const solAir = (face: Face, t: number): number => face.air(t) + (face.flux ? face.flux(t) / face.h : 0);

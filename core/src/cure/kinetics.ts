@@ -22,6 +22,12 @@ export interface Kinetics {
   readonly activation: number;
   /** Induction at 25 °C and 1.5 % peroxide, s; 0 where there is none. */
   readonly induction: number;
+  /** E of k1, J/mol, where the reaction starts with another energy than it goes on with; `activation` otherwise. */
+  readonly startActivation?: number;
+  /** A law of its own in the place of the class's: dα/dt, 1/s, at a degree of cure and a temperature, °C; the whole of it. */
+  readonly custom?: (alpha: number, temperature: number) => number;
+  /** Below this, °C, nothing is counted: what the sheet does not speak of is not extrapolated. */
+  readonly minimum?: number;
 }
 
 /**
@@ -51,19 +57,55 @@ export function cureAtGlass({ glass: g }: CureClass, temperature: number): numbe
 export const diffusionLimit = (shape: CureClass, temperature: number): number =>
   cureAtGlass(shape, temperature + LEAD);
 
-/** (k1/k2 + α^m)·(1 − α)^n. */
-const form = (s: CureClass, alpha: number): number => (s.start + alpha ** s.m) * (1 - alpha) ** s.n;
+/** k1/k2 at a temperature, °C: constant where both have one energy. */
+const startShare = (k: Kinetics, temperature: number): number =>
+  k.startActivation === undefined
+    ? k.shape.start
+    : k.shape.start * arrhenius(temperature, k.startActivation - k.activation);
+
+/** Step of the difference that gives the slope of a law that is not known, and how near to 1 it is taken. */
+const NUDGE = 1e-6;
+
+/** Rate of a law, 1/s, and how it changes with α, 1/s. Written into one object: it is asked some ten thousand times a run. */
+const law = { rate: 0, slope: 0 };
+
+function rateAndSlope(k: Kinetics, alpha: number, temperature: number, speed: number, limit: number): void {
+  if (k.custom) {
+    law.rate = k.custom(alpha, temperature);
+    law.slope = (k.custom(Math.min(1, alpha + NUDGE), temperature) - law.rate) / NUDGE;
+    return;
+  }
+  const { shape } = k;
+  const start = startShare(k, temperature);
+  const power = alpha ** shape.m;
+  const free = 1 / (1 + Math.exp(STEEP * (alpha - limit)));
+  law.rate = speed * (start + power) * (1 - alpha) ** shape.n * free;
+  // d ln f/dα of the law, term by term.
+  law.slope =
+    law.rate * ((shape.m * power) / (alpha * (start + power)) - shape.n / (1 - alpha) - STEEP * (1 - free));
+}
+
+/** Factor of both rates at a temperature, 1/s. */
+const speedAt = (k: Kinetics, temperature: number): number =>
+  k.custom ? 0 : k.rate * arrhenius(temperature, k.activation);
+const limitAt = (k: Kinetics, temperature: number): number =>
+  k.custom ? 1 : diffusionLimit(k.shape, temperature);
+
+/** A thermometer does not tell a minimum more closely, K. */
+export const COLD_BY = 0.1;
+
+/** Whether it is too cold for anything to be counted. */
+const stands = (k: Kinetics, temperature: number): boolean =>
+  k.minimum !== undefined && temperature < k.minimum - COLD_BY;
 
 /**
  * Rate of cure dα/dt, 1/s, at a degree of cure and a temperature (°C).
- * Source: autocatalytic (Kamal) law with a diffusion factor 1/(1 + exp(30·(α − α_c))).
+ * Source: autocatalytic (Kamal) law, k1 and k2 each by Arrhenius, with a diffusion factor 1/(1 + exp(30·(α − α_c))).
  */
 export function cureRate(k: Kinetics, alpha: number, temperature: number): number {
-  if (alpha >= 1) return 0;
-  return (
-    (k.rate * arrhenius(temperature, k.activation) * form(k.shape, alpha)) /
-    (1 + Math.exp(STEEP * (alpha - diffusionLimit(k.shape, temperature))))
-  );
+  if (alpha >= 1 || stands(k, temperature)) return 0;
+  rateAndSlope(k, alpha, temperature, speedAt(k, temperature), limitAt(k, temperature));
+  return law.rate;
 }
 
 /** Rate at which the inhibitor is used up, 1/s: proportional to the peroxide, with the energy of the cure. */
@@ -96,6 +138,7 @@ export function stepCure(
 ): void {
   let dt = seconds;
   let middle = (from + to) / 2;
+  if (stands(k, middle)) return;
   if (k.induction > 0 && state.used < 1) {
     const rate = inductionRate(k, middle, percent);
     const left = (1 - state.used) / rate;
@@ -107,32 +150,37 @@ export function stepCure(
     middle = from + (to - from) * ((left + dt) / 2 / dt);
     dt -= left;
   }
-  const { shape } = k;
   const a = state.alpha;
   if (a >= 1) return;
-  const speed = k.rate * arrhenius(middle, k.activation);
-  const limit = diffusionLimit(shape, middle);
-  const power = a ** shape.m;
-  const free = 1 / (1 + Math.exp(STEEP * (a - limit)));
-  const f = speed * (shape.start + power) * (1 - a) ** shape.n * free;
-  // d ln f/dα of the law, term by term.
-  const slope =
-    f * ((shape.m * power) / (a * (shape.start + power)) - shape.n / (1 - a) - STEEP * (1 - free));
+  const [speed, limit] = [speedAt(k, middle), limitAt(k, middle)];
+  rateAndSlope(k, a, middle, speed, limit);
+  const { rate, slope } = law;
   if (slope <= 0) {
     // Decaying: linearly implicit midpoint, which cannot overshoot.
-    state.alpha = Math.min(1, a + (dt * f) / (1 - (dt / 2) * slope));
+    state.alpha = Math.min(1, a + (dt * rate) / (1 - (dt / 2) * slope));
     return;
   }
   // Growing: explicit midpoint.
-  const b = Math.min(1, a + (dt / 2) * f);
-  state.alpha =
-    b >= 1 ? 1 : Math.min(1, a + (dt * speed * form(shape, b)) / (1 + Math.exp(STEEP * (b - limit))));
+  const b = Math.min(1, a + (dt / 2) * rate);
+  if (b < 1) rateAndSlope(k, b, middle, speed, limit);
+  state.alpha = b >= 1 ? 1 : Math.min(1, a + dt * law.rate);
 }
+
+/** (k1/k2 + α^m)·(1 − α)^n. */
+const form = (s: CureClass, alpha: number): number => (s.start + alpha ** s.m) * (1 - alpha) ** s.n;
 
 /** Largest change of α in one step of a film. */
 const FINE = 0.004;
 /** Near nothing the law bends without end: steps are a share of α there, but not below this. */
 const LEAST_STEP = 5e-6;
+
+/** How long a film may go in one step, s, from where it stands at a temperature, °C. */
+export function filmStep(k: Kinetics, state: CureState, temperature: number, percent: number): number {
+  return k.induction > 0 && state.used < 1
+    ? Math.max(1, (1 - state.used) / inductionRate(k, temperature, percent))
+    : Math.min(FINE, Math.max(LEAST_STEP, 0.03 * state.alpha)) /
+        Math.max(cureRate(k, state.alpha, temperature), 1e-12);
+}
 
 /**
  * Cure of a thin film that has the temperature it is given: α at times, from freshly mixed.
@@ -154,12 +202,7 @@ export function filmCure(
   const [times, alphas] = [[0], [SEED]];
   for (let t = 0; t < end;) {
     const T = temperature(t);
-    const waiting = k.induction > 0 && state.used < 1;
-    const soon = waiting
-      ? Math.max(1, (1 - state.used) / inductionRate(k, T, percent))
-      : Math.min(FINE, Math.max(LEAST_STEP, 0.03 * state.alpha)) /
-        Math.max(cureRate(k, state.alpha, T), 1e-12);
-    const dt = Math.min(longest, soon, end - t);
+    const dt = Math.min(longest, filmStep(k, state, T, percent), end - t);
     stepCure(k, state, T, temperature(t + dt), dt, percent);
     t += dt;
     times.push(t);

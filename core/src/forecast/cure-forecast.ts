@@ -1,4 +1,3 @@
-import { tzOffset } from '@date-fns/tz';
 import { afterLast } from '../repairs/common/over-face';
 import type { Library } from '../materials/product';
 import type { Job } from '../schema/job';
@@ -13,18 +12,20 @@ import type { Clock } from '../plan/clock';
 import type { Shop } from '../schema/shop-fields';
 import { placeTasks } from '../schedule/placement';
 import { sumTotals } from '../plan/totals';
-import { airAtWork } from './air-course';
 import { filmCases } from './film-cases';
-import { filmWait } from './film-wait';
+import { filmWait, type WaitedFilm } from './film-wait';
 import { potsOf } from './pots';
+import { siteOf } from './site';
 import { StacksUnderWay } from './stacks-under-way';
-import type { CureCase, CureForecast } from '../plan/cure-forecast';
+import type { CureForecast } from '../plan/cure-forecast';
 import { warmingProblems } from './warming';
 
 export interface ForecastOptions {
   /** Cells of a stack and wanted error of a step, K: fewer and larger for a first look. */
   readonly cells?: number;
   readonly tolerance?: number;
+  /** Share of the cells that a thick pour gets, 0–1. */
+  readonly fine?: number;
   /** Whether runs go on to full cure, with likely ranges, pots and what charts show. */
   readonly detail?: boolean;
   /** Told after every case how far it is, 0–1. */
@@ -84,33 +85,19 @@ function placedOnce(
   options: ForecastOptions,
   expected: ReadonlyMap<string, Expected> = new Map(),
 ): { readonly forecast: CureForecast; readonly found: ReadonlyMap<string, Expected> } {
-  const { cells = 60, tolerance = 0.25, detail = true, tell = () => undefined } = options;
-  const placed = airAtWork(job, inputs, clock);
-  const zone =
-    clock.timeZone && Number.isFinite(tzOffset(clock.timeZone, new Date(0))) ? clock.timeZone : 'UTC';
-  const offset = tzOffset(zone, new Date(clock.now));
+  const { cells = 60, tolerance = 0.05, fine = 1, detail = true, tell = () => undefined } = options;
   const ledger = new Ledger('forecast');
+  const how = { ledger, fineness: { cells, tolerance, fine }, detail };
+  const site = siteOf(job, plan, inputs, library, clock, timing.start, how);
+  const { placed } = site;
   const lags = timing.work.links.flatMap((l) => l.lags).filter((lag) => lag.cures).length;
-  const stacks = new StacksUnderWay({
-    job,
-    plan,
-    inputs,
-    library,
-    placed,
-    zone,
-    offset,
-    ledger,
-    cells,
-    tolerance,
-    detail,
-    tell: (n) => tell(Math.min(1, n / Math.max(1, lags))),
-  });
+  const stacks = new StacksUnderWay(site, (n) => tell(Math.min(1, n / Math.max(1, lags))));
   // A coat is waited for more than once where its tape comes off meanwhile: the later wait has seen more of it.
-  const films = new Map<string, CureCase>();
+  const films = new Map<string, WaitedFilm>();
   const placeOf = (lag: Lag, start: number): ForecastWait | undefined => {
     if (lag.cures?.layer.of === 'film') {
-      const film = filmWait(job, plan, placed, lag, lag.cures, start, ledger, detail);
-      if (film) films.set(film.found.id, film.found);
+      const film = filmWait(site, lag, lag.cures, start);
+      if (film) films.set(film.found.id, film);
       return film?.wait;
     }
     const forecast = lag.cures && stacks.wait(lag.cures, start);
@@ -143,23 +130,16 @@ function placedOnce(
   const pots = detail ? potsOf(plan, library, ledger) : [];
   const chain = plan.dish?.mix
     ? { cases: [], problems: [] }
-    : filmCases(
-        job,
-        plan,
-        placed,
-        timeline,
-        new Set([...films.values()].map((f) => f.product)),
-        ledger,
-        zone,
-      );
+    : filmCases(site, timeline, new Set([...films.values()].map((f) => f.found.product)));
   const totals = plan.totals && sumTotals(timeline, plan.totals.resin, plan.materials ?? [], shop, ledger);
   const forecast: CureForecast = {
     air: { words: placed.words, standIn: placed.standIn },
-    cases: [...stacks.cases, ...films.values(), ...chain.cases],
+    cases: [...stacks.cases, ...[...films.values()].map((f) => f.found), ...chain.cases],
     pots,
     problems: dedupe([
       ...placed.problems,
       ...stacks.problems,
+      ...[...films.values()].flatMap((f) => f.problems),
       ...warmingProblems(job, plan),
       ...chain.problems,
     ]),

@@ -1,20 +1,18 @@
 import { dry, throughCure } from '../cure/drying';
 import { sunUva, timeToDepth, TYPICAL_LIGHT } from '../cure/light';
-import type { Job } from '../schema/job';
+import type { CureSheet, Product } from '../materials/product';
 import type { Figure } from '../trace/figure';
-import type { Ledger } from '../trace/ledger';
 import type { MilestoneMeaning } from '../trace/milestone';
 import { problem, type Problem } from '../trace/problem';
 import { tellMilestone } from '../tell/milestones';
-import { meaningOf } from './film-meaning';
 import type { Plan } from '../plan/plan';
 import type { Timeline } from '../schedule/timeline';
-import type { PlacedAir } from './air-course';
-import { ripeningOf } from './product-cure';
+import { layFilm } from './film';
+import { milestonesOf, shutsOf } from './film-wait';
+import { sheetFilm } from './sheet-film';
+import type { Site } from './site';
 import { Surroundings } from './surroundings';
-import { CureRun, HORIZON } from './run';
-import { coatOfFinish } from './layers';
-import { spans } from './span';
+import { HORIZON } from './run';
 import type { CureCase, ForecastMilestone, MilestoneId } from '../plan/cure-forecast';
 
 const LONG = 12 * 3600;
@@ -24,218 +22,224 @@ const SUN_HEIGHT = 35;
 /** Two-part adhesives of fabrics are laid between these, °C. Source: usual limits of their sheets. */
 const FABRIC_RANGE: readonly [number, number] = [15, 28];
 
+interface FilmCases {
+  readonly cases: readonly CureCase[];
+  readonly problems: readonly Problem[];
+}
+
+/** What is written down of one product of the chain. */
+interface Noted {
+  readonly milestones: ForecastMilestone[];
+  readonly problems: Problem[];
+}
+
+type Air = (t: number) => readonly [number, number];
+
 /**
  * How the products of a repair that is not laminate go by their air, and what the air does to them.
  * @param told products whose own waits have been worked out: only their warnings are added
  */
-export function filmCases(
-  job: Job,
-  plan: Plan,
-  placed: PlacedAir,
-  timeline: Timeline,
-  told: ReadonlySet<string>,
-  ledger: Ledger,
-  zone: string,
-): { readonly cases: readonly CureCase[]; readonly problems: readonly Problem[] } {
-  const { inputs } = plan;
-  const links = plan.system?.chosen?.chain.links ?? [];
+export function filmCases(site: Site, timeline: Timeline, told: ReadonlySet<string>): FilmCases {
   const cases: CureCase[] = [];
   const problems: Problem[] = [];
-  if (!inputs) return { cases, problems };
-  for (const { role, product } of links) {
-    const cure = 'cure' in product ? product.cure : undefined;
-    if (!cure) continue;
-    const laid = lastLaid(product.id, plan, timeline);
+  for (const { role, product } of site.plan.system?.chosen?.chain.links ?? []) {
+    if (!('cure' in product) || !product.cure) continue;
+    const laid = lastLaid(product.id, site.plan, timeline);
     const id = `film.${role}`;
-    const milestones: ForecastMilestone[] = [];
-    const put = (
-      m: MilestoneId,
-      meaning: MilestoneMeaning,
-      seconds: number | undefined,
-      span: readonly [number, number],
-      from: Readonly<Record<string, Figure>>,
-      formula: { id: string; expression: string; source: string },
-    ): void => {
-      if (seconds === undefined) return;
-      const after = ledger.record(
-        `${id}.${m}`,
-        `${tellMilestone(meaning)}, ${product.name}`,
-        { ...formula, unit: 's' },
-        seconds,
-        from,
-        [seconds * span[0], seconds * span[1]],
-      );
-      milestones.push({
-        id: m,
-        meaning,
-        after,
-        at: laid + seconds * 1000,
-        span: [laid + seconds * span[0] * 1000, laid + seconds * span[1] * 1000],
-      });
-    };
-    const around = new Surroundings(job, placed, laid, 0);
-    if (job.warmth?.kind === 'tent') around.switchOn(laid);
-    const air = (t: number): readonly [number, number] => [
-      around.air.temperature(laid + t * 1000),
-      around.air.humidity(laid + t * 1000),
-    ];
-    const drying = 'drying' in product ? product.drying : undefined;
-    const from = { T: inputs.temperature, RH: inputs.humidity };
-    if (drying) {
-      const formula = {
-        id: 'cure/drying',
-        expression: 'dt_sheet/dt = 2^((T − T_s)/10)·(1 − RH²)/(1 − RH_s²)·(L_s/L)²',
-        source: 'drying of a film against the conditions of its sheet',
-      };
-      const run = dry(drying, drying.film, air, LONG);
-      put(
-        'opens',
-        { kind: drying.kind === 'solvent' ? 'dull' : 'skinned' },
-        run.opens,
-        [0.7, 1.5],
-        from,
-        formula,
-      );
-      put(
-        'closes',
-        { kind: drying.kind === 'solvent' ? 'tack-gone' : 'tooling-over' },
-        run.closes,
-        [0.7, 1.3],
-        from,
-        formula,
-      );
-      const until = run.opens ?? LONG;
-      const damp = Math.max(...[0, until / 2, until].map((t) => air(t)[1]));
-      if (damp > drying.humidityLimit)
-        problems.push(
-          problem({ severity: 'warning', stage: 'mix', path: 'conditions.humidity' }, 'film-too-damp', {
-            product: product.name,
-            humidity: damp,
-            limit: drying.humidityLimit,
-          }),
-        );
-      if (run.opens === undefined)
-        problems.push(
-          problem({ severity: 'warning', stage: 'mix', path: 'conditions.humidity' }, 'film-does-not-dry', {
-            product: product.name,
-          }),
-        );
-    }
-    if (product.role === 'fabric adhesive' && product.family !== 'heat weld') {
-      const [T] = air(0);
-      if (T < FABRIC_RANGE[0] || T > FABRIC_RANGE[1])
-        problems.push(
-          problem(
-            { severity: 'warning', stage: 'mix', path: 'conditions.temperature' },
-            'glue-out-of-range',
-            { product: product.name, temperature: T, low: FABRIC_RANGE[0], high: FABRIC_RANGE[1] },
-          ),
-        );
-    }
-    if (product.traits?.includes('light-cure')) {
-      const deep = Math.min(
-        MOST_LIT,
-        'maximumPerGo' in product && product.maximumPerGo ? product.maximumPerGo : MOST_LIT,
-      );
-      const uva = ledger.given(
-        `${id}.uva`,
-        'UV-A on the face, sun at 35°',
-        sunUva(SUN_HEIGHT),
-        'W/m²',
-        'assumed',
-        'clear sky; a cloud takes half of it',
-      );
-      const seconds = timeToDepth(TYPICAL_LIGHT, deep, uva.value);
-      put(
-        'gel',
-        { kind: 'lit-to', depth: deep },
-        seconds,
-        [0.6, 2.5],
-        { I: uva },
-        { id: 'cure/light', expression: 't = D·e^(μz)/I', source: 'Beer–Lambert; a clear resin, no pigment' },
-      );
-      if (job.conditions?.sun !== 'yes')
-        problems.push(
-          problem({ severity: 'warning', stage: 'mix', path: 'conditions.sun' }, 'light-needed', {
-            product: product.name,
-          }),
-        );
-      cases.push({
-        id,
-        of: 'film',
-        stage: 'mix',
-        title: roleWords(role),
-        product: product.name,
-        laid,
-        milestones,
-      });
-      continue;
-    }
-    const { ripening, basis } = ripeningOf({ name: product.name, family: product.family, sheet: cure });
-    const run = new CureRun(
-      [
-        { name: 'hull', thickness: 0.004, conductivity: 0.2, density: 1100, heatCapacity: 1400 },
-        coatOfFinish(0.0005, 1100, ripening.kind === 'law' ? ripening.law.kinetics : undefined),
-      ],
-      1,
+    const noted: Noted = { milestones: [], problems };
+    const around = new Surroundings(site.job, site.placed, laid, site.offset);
+    if (site.job.warmth?.kind === 'tent') around.switchOn(laid);
+    const air: Air = (t) => [around.air.temperature(laid + t * 1000), around.air.humidity(laid + t * 1000)];
+    dried(site, product, id, laid, air, noted);
+    fabricGlue(product, air, problems);
+    const light = lit(site, product, id, laid, noted);
+    // What is waited for was worked out with its wait.
+    if (told.has(product.name) && !light) continue;
+    const cured = light ? undefined : curedFilm(site, product, id, laid, air, noted);
+    if (!light) coldest(product.cure, product.name, around, laid, noted, site.zone);
+    cases.push({
+      id,
+      of: 'film',
+      stage: 'mix',
+      title: roleWords(role),
+      product: product.name,
       laid,
-      around,
-      0,
-      12,
-      0.5,
+      milestones: noted.milestones,
+      ...cured,
+    });
+  }
+  return { cases, problems };
+}
+
+const DRYING_FORMULA = {
+  id: 'cure/drying',
+  expression: 'dt_sheet/dt = 2^((T − T_s)/10)·(1 − RH²)/(1 − RH_s²)·(L_s/L)²',
+  source: 'drying of a film against the conditions of its sheet',
+};
+
+/** Solvent that leaves a film, or moisture that comes to it. */
+function dried(site: Site, product: Product, id: string, laid: number, air: Air, noted: Noted): void {
+  const drying = 'drying' in product ? product.drying : undefined;
+  if (!drying) return;
+  const { T, RH } = { T: site.inputs.temperature, RH: site.inputs.humidity };
+  const run = dry(drying, drying.film, air, LONG);
+  const solvent = drying.kind === 'solvent';
+  const put = (
+    m: MilestoneId,
+    kind: 'dull' | 'skinned' | 'tack-gone' | 'tooling-over',
+    at: number | undefined,
+    span: readonly [number, number],
+  ): void =>
+    note(site, noted, {
+      id: `${id}.${m}`,
+      m,
+      meaning: { kind },
+      product,
+      at,
+      span,
+      laid,
+      from: { T, RH },
+      formula: DRYING_FORMULA,
+    });
+  put('opens', solvent ? 'dull' : 'skinned', run.opens, [0.7, 1.5]);
+  put('closes', solvent ? 'tack-gone' : 'tooling-over', run.closes, [0.7, 1.3]);
+  const until = run.opens ?? LONG;
+  const damp = Math.max(...[0, until / 2, until].map((t) => air(t)[1]));
+  const warn = { severity: 'warning', stage: 'mix', path: 'conditions.humidity' } as const;
+  if (damp > drying.humidityLimit)
+    noted.problems.push(
+      problem(warn, 'film-too-damp', { product: product.name, humidity: damp, limit: drying.humidityLimit }),
     );
-    run.lay(ripening, around.air.temperature(laid));
-    run.until(HORIZON, 'full');
-    const range = spans(ripening, (t) => air(t)[0], placed.band, 0.015);
-    const rule = {
-      id: ripening.kind === 'law' ? 'cure/kinetics' : 'physics/doubling-rule',
-      expression:
-        ripening.kind === 'law' ? 'dα/dt = (k1 + k2·α^m)(1 − α)^n·f_d' : '∫2^((T − T_s)/10)dt = t_sheet',
-      source: basis.words,
-    };
-    if (!drying) {
-      put('opens', { kind: 'bonds-from' }, run.reached.opens, range('opens'), from, rule);
-      put('closes', { kind: 'bonds-until' }, run.reached.closes, range('closes'), from, rule);
-    }
-    put('sand', meaningOf('sand', product), run.reached.sand, range('sand'), from, rule);
-    if (drying?.kind === 'moisture') {
-      const deep = ('maximumPerGo' in product && product.maximumPerGo) || drying.film;
-      put('full', { kind: 'cured-to', depth: deep }, throughCure(deep, ...air(0)), [0.7, 1.6], from, {
+  if (run.opens === undefined)
+    noted.problems.push(problem(warn, 'film-does-not-dry', { product: product.name }));
+}
+
+/** Two-part adhesives of fabrics want their temperature. */
+function fabricGlue(product: Product, air: Air, problems: Problem[]): void {
+  if (product.role !== 'fabric adhesive' || product.family === 'heat weld') return;
+  const [T] = air(0);
+  const [low, high] = FABRIC_RANGE;
+  if (T >= low && T <= high) return;
+  problems.push(
+    problem({ severity: 'warning', stage: 'mix', path: 'conditions.temperature' }, 'glue-out-of-range', {
+      product: product.name,
+      temperature: T,
+      low,
+      high,
+    }),
+  );
+}
+
+/** What only light cures. @returns whether it is such a product */
+function lit(site: Site, product: Product, id: string, laid: number, noted: Noted): boolean {
+  if (!product.traits?.includes('light-cure')) return false;
+  const deep = Math.min(
+    MOST_LIT,
+    'maximumPerGo' in product && product.maximumPerGo ? product.maximumPerGo : MOST_LIT,
+  );
+  const uva = site.ledger.given(
+    `${id}.uva`,
+    'UV-A on the face, sun at 35°',
+    sunUva(SUN_HEIGHT),
+    'W/m²',
+    'assumed',
+    'clear sky; a cloud takes half of it',
+  );
+  note(site, noted, {
+    id: `${id}.gel`,
+    m: 'gel',
+    meaning: { kind: 'lit-to', depth: deep },
+    product,
+    at: timeToDepth(TYPICAL_LIGHT, deep, uva.value),
+    span: [0.6, 2.5],
+    laid,
+    from: { I: uva },
+    formula: {
+      id: 'cure/light',
+      expression: 't = D·e^(μz)/I',
+      source: 'Beer–Lambert; a clear resin, no pigment',
+    },
+  });
+  if (site.job.conditions?.sun !== 'yes')
+    noted.problems.push(
+      problem({ severity: 'warning', stage: 'mix', path: 'conditions.sun' }, 'light-needed', {
+        product: product.name,
+      }),
+    );
+  return true;
+}
+
+/** The cure of a film that nothing is waited for. */
+function curedFilm(
+  site: Site,
+  product: Product,
+  id: string,
+  start: number,
+  air: Air,
+  noted: Noted,
+): Pick<CureCase, 'basis' | 'series'> {
+  const laid = layFilm(site, product, sheetFilm(product.role), start);
+  if (!laid) return {};
+  const { places } = laid;
+  const shuts = shutsOf(laid);
+  for (const m of ['sand', 'full'] as const) places.until(m);
+  const drying = 'drying' in product ? product.drying : undefined;
+  const told = milestonesOf(site, product, laid, id, start, shuts);
+  const own = drying ? told.filter((m) => m.id !== 'opens' && m.id !== 'closes') : told;
+  if (drying?.kind === 'moisture') {
+    noted.milestones.push(...own.filter((m) => m.id !== 'full'));
+    const deep = ('maximumPerGo' in product && product.maximumPerGo) || drying.film;
+    const { temperature: T, humidity: RH } = site.inputs;
+    note(site, noted, {
+      id: `${id}.full`,
+      m: 'full',
+      meaning: { kind: 'cured-to', depth: deep },
+      product,
+      at: throughCure(deep, ...air(0)),
+      span: [0.7, 1.6],
+      laid: start,
+      from: { T, RH },
+      formula: {
         id: 'cure/drying',
         expression: 't = 1 d·(d/3 mm)²·(0.5·p_s(23 °C))/(RH·p_s(T))',
         source: 'a skin that grows from its free face; moisture is what it cures with',
-      });
-    } else {
-      put('full', meaningOf('full', product), run.reached.full, range('full'), from, rule);
-    }
-    const falls = coldest(around, laid, run.reached.sand ?? HORIZON);
-    if (falls.value < cure.minimumTemperature)
-      problems.push(
-        problem(
-          { severity: 'warning', stage: 'mix', path: 'conditions.temperature' },
-          'falls-below-minimum',
-          {
-            product: product.name,
-            coldest: falls.value,
-            minimum: cure.minimumTemperature,
-            at: { ms: falls.at, zone },
-          },
-        ),
-      );
-    if (!told.has(product.name))
-      cases.push({
-        id,
-        of: 'film',
-        stage: 'mix',
-        title: roleWords(role),
-        product: product.name,
-        laid,
-        milestones,
-        basis,
-        series: run.series(1),
-      });
-  }
-  return { cases, problems };
+      },
+    });
+  } else noted.milestones.push(...own);
+  return { basis: laid.basis, ...(site.detail ? { series: places.rim.series(0) } : {}) };
+}
+
+/** A milestone that is no law's, with what it rests on. */
+interface Note {
+  readonly id: string;
+  readonly m: MilestoneId;
+  readonly meaning: MilestoneMeaning;
+  readonly product: Product;
+  /** s from laying; undefined where it never comes */
+  readonly at: number | undefined;
+  readonly span: readonly [number, number];
+  readonly laid: number;
+  readonly from: Readonly<Record<string, Figure>>;
+  readonly formula: { readonly id: string; readonly expression: string; readonly source: string };
+}
+
+function note({ ledger }: Site, noted: Noted, n: Note): void {
+  if (n.at === undefined) return;
+  const [low, high] = [n.at * n.span[0], n.at * n.span[1]];
+  noted.milestones.push({
+    id: n.m,
+    meaning: n.meaning,
+    after: ledger.record(
+      n.id,
+      `${tellMilestone(n.meaning)}, ${n.product.name}`,
+      { ...n.formula, unit: 's' },
+      n.at,
+      n.from,
+      [low, high],
+    ),
+    at: n.laid + n.at * 1000,
+    span: [n.laid + low * 1000, n.laid + high * 1000],
+  });
 }
 
 /** When the last of a product lies: at the end of what its last pot is drawn on for; where no pot names it, before the first wait. */
@@ -256,11 +260,28 @@ const roleWords = (role: string): string =>
   ({ bond: 'bond', prime: 'primer', barrier: 'barrier coat', finish: 'finish', fill: 'filler' })[role] ??
   role;
 
-function coldest(around: Surroundings, from: number, seconds: number): { value: number; at: number } {
+/** The air that falls below what the product's sheet allows before it has set. */
+function coldest(
+  { minimumTemperature: minimum }: CureSheet,
+  product: string,
+  around: Surroundings,
+  from: number,
+  { milestones, problems }: Noted,
+  zone: string,
+): void {
+  const sand = milestones.find((m) => m.id === 'sand')?.after.value ?? HORIZON;
   let best = { value: Infinity, at: from };
-  for (let t = 0; t <= seconds; t += 1800) {
+  for (let t = 0; t <= sand; t += 1800) {
     const value = around.air.temperature(from + t * 1000);
     if (value < best.value) best = { value, at: from + t * 1000 };
   }
-  return best;
+  if (best.value >= minimum) return;
+  problems.push(
+    problem({ severity: 'warning', stage: 'mix', path: 'conditions.temperature' }, 'falls-below-minimum', {
+      product,
+      coldest: best.value,
+      minimum,
+      at: { ms: best.at, zone },
+    }),
+  );
 }

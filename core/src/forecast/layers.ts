@@ -2,6 +2,8 @@ import type { Layer } from '../cure/conduction';
 import { DEFAULTS } from '../materials/defaults';
 import type { Filler, Resin } from '../materials/product';
 import { laminateDensity, laminateThermal, FOAM_CORES, THERMAL, type Thermal } from '../materials/thermal';
+import { heatShare, sheetFilm } from './sheet-film';
+import { oldLaminate } from './substrate';
 import { catalystFraction } from '../materials/catalyst';
 import type { Kinetics } from '../cure/kinetics';
 import type { Face, Job } from '../schema/job';
@@ -19,17 +21,11 @@ const layer = (name: string, thickness: number, t: Thermal): Layer => ({
   heatCapacity: t.heatCapacity,
 });
 
-/** Density of the old laminate, kg/m³. */
-const oldDensity = (plan: Plan): number => {
-  const old = plan.inputs?.oldLaminate;
-  return old ? laminateDensity(old.fibreFraction, old.densityFibre, old.densityResin) : 1700;
-};
-
 /** What lies behind the first ply of a face, from the back on, in the middle of the repair. */
 export function behind(job: Job, plan: Plan, face: Face): Layer[] {
   const { inputs, dish: { grind } = {} } = plan;
   if (!inputs || !grind) return [];
-  const old = laminateThermal(oldDensity(plan));
+  const old = oldLaminate(plan);
   if (face === 'inside' && grind.side === 'both') return [];
   const rest = inputs.wall.value - grind.depth.value;
   const skin = rest > THINNEST ? [layer('old laminate', rest, old)] : [];
@@ -75,6 +71,7 @@ export function goOfPlies(
             kinetics,
             massPerVolume: (1 - fibre) * density,
             percent: percentAt(plan.inputs?.temperature.value ?? 20),
+            heats: heatShare(thickness, sheetFilm('laminating resin')),
           },
         }
       : {}),
@@ -85,7 +82,7 @@ export function goOfPlies(
 const PUTTY_RESIN = 0.5;
 
 /** A coat of filler as it is spread, proud by its overfill. */
-export function coatOfFiller(plan: Plan, filler: Filler, kinetics?: Kinetics): Layer {
+export function coatOfFiller(plan: Plan, filler: Filler, percent: number, kinetics?: Kinetics): Layer {
   const fair = plan.dish?.fair;
   const thickness = fair
     ? fair.depth.value / fair.coats.value + DEFAULTS.fillerOverfill
@@ -95,15 +92,32 @@ export function coatOfFiller(plan: Plan, filler: Filler, kinetics?: Kinetics): L
   return {
     ...layer('filler', thickness, filler.kind === 'putty' ? THERMAL.resin : THERMAL.lightPaste),
     ...(kinetics
-      ? { resin: { kinetics, massPerVolume, percent: percentAt(plan.inputs?.temperature.value ?? 20) } }
+      ? {
+          resin: {
+            kinetics,
+            massPerVolume,
+            percent,
+            heats: heatShare(thickness, sheetFilm('fairing compound')),
+          },
+        }
       : {}),
   };
 }
 
-/** A film of gel coat or paint. */
-export function coatOfFinish(wet: number, density: number, kinetics?: Kinetics, percent = 0.015): Layer {
+/** Density of a liquid that states none, kg/m³. */
+const LIQUID = 1100;
+
+/** A fill, a glue line or a casting of a product, thick enough to warm itself. */
+export function thickOf(
+  name: string,
+  thickness: number,
+  { density = LIQUID }: { readonly density?: number },
+  film: number,
+  percent: number,
+  kinetics: Kinetics,
+): Layer {
   return {
-    ...layer('finish', Math.max(wet, 0.0001), { ...THERMAL.resin, density }),
-    ...(kinetics ? { resin: { kinetics, massPerVolume: density, percent } } : {}),
+    ...layer(name, thickness, { ...THERMAL.resin, density }),
+    resin: { kinetics, massPerVolume: density, percent, heats: heatShare(thickness, film) },
   };
 }

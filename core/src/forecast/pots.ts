@@ -1,5 +1,5 @@
-import { potLife } from '../cure/calibrate';
 import { potRun, SMOKES_AT } from '../cure/pot';
+import { potKinetics, potLife } from '../cure/pot-life';
 import type { Library } from '../materials/product';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
@@ -28,17 +28,9 @@ export function potsOf(plan: Plan, library: Library, ledger: Ledger): PotForecas
     if (!law || mass.value <= 0) return;
     const T = inputs.temperature.value;
     const percent = percentAt(T);
-    const life = potLife(law, mass.value, density, T, T, percent);
-    const run = potRun({
-      kinetics: law.kinetics,
-      mass: mass.value,
-      density,
-      temperature: T,
-      air: T,
-      percent,
-      resinShare,
-      end: 24 * 3600,
-    });
+    const cup = { mass: mass.value, density, temperature: T, air: T, percent, resinShare };
+    const life = potLife(law, cup);
+    const run = potRun({ ...cup, kinetics: potKinetics(law.kinetics, law.pot), end: 24 * 3600 });
     const meta = {
       id: 'cure/pot',
       expression: 'm·c·dT/dt = m_r·H·dα/dt − h·A·(T − T_air)',

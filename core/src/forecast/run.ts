@@ -1,24 +1,31 @@
-import { reached, type Calibration } from '../cure/calibrate';
 import { Stack, type Layer } from '../cure/conduction';
-import type { CureSheet } from '../materials/product';
-import { DOUBLING_RANGE } from '../physics/doubling-rule';
+import { filmStep, freshState, stepCure, type CureState } from '../cure/kinetics';
 import type { CureField, CureSeries, MilestoneId } from '../plan/cure-forecast';
+import { Watch, type Reached, type Ripening } from './ripening';
 import type { Surroundings } from './surroundings';
 
-/** What ripens in a layer: a law of cure, or, for products that no class describes, time by the doubling rule. */
-export type Ripening =
-  { readonly kind: 'law'; readonly law: Calibration } | { readonly kind: 'clock'; readonly sheet: CureSheet };
-
-export type Reached = Partial<Record<MilestoneId, number>>;
-
-/** After gelling an edge is trimmed and tape is pulled until the film is as hard as this share of the way to sanding. */
-const TRIM_END = 0.6;
 const DAY = 86_400;
 /** What a chart shows at least, s, and beyond sanding as a share of the time to it. */
 export const SHOWN_LEAST = 3 * 3600;
 const SHOWN_AFTER = 0.4;
-/** Nothing is waited for longer than this, s. */
+/** Nothing is waited for longer than this before work goes on, s; and before the boat is used. */
 export const HORIZON = 14 * DAY;
+export const LAST = 60 * DAY;
+
+/** How finely a run is worked out. */
+export interface Fineness {
+  /** Cells of a stack, wanted error of a step, K, and share of the cells of a thick pour. */
+  readonly cells: number;
+  readonly tolerance: number;
+  readonly fine: number;
+}
+
+/** Longest step of a stack that cures, and of a bare hull, s: the air of a day is not stepped over. */
+const LONGEST_WET = 1800;
+const LONGEST_BARE = 5400;
+/** Longest step of a film while its hull warms or cools, s, and what is no change, K. */
+const FILM_STEP = 600;
+const STEADY = 0.3;
 
 /** One step of the run. */
 interface Sample {
@@ -30,14 +37,19 @@ interface Sample {
   readonly behind: number;
 }
 
-/** A stack under way, with the moments at which its newest layer reached its milestones. Seconds from the origin. */
+/** What is watched: the newest layer of the stack, or a film on its face, which has the temperature of that. */
+interface Watched {
+  readonly watch: Watch;
+  readonly first: number;
+  readonly film?: { readonly state: CureState; readonly percent: number };
+}
+
+/** A stack under way, with the moments at which what was laid on it last reached its milestones. Seconds from the origin. */
 export class CureRun {
   readonly stack: Stack;
   readonly #samples: Sample[] = [];
-  #watched:
-    | { layer: number; first: number; laid: number; ripening: Ripening; age: number; reached: Reached }
-    | undefined;
-  #last = { t: 0, alpha: 0, slowest: 0 };
+  #watched: Watched | undefined;
+  #face: number;
   peak = { value: -Infinity, at: 0 };
   corePeak = -Infinity;
   behindPeak = -Infinity;
@@ -48,6 +60,7 @@ export class CureRun {
    * @param layers all layers that will ever lie, from the back
    * @param laid how many lie there at the beginning
    * @param origin ms since 1970 of second 0
+   * @param bar warmest temperature of the course of the whole job, °C
    */
   constructor(
     readonly layers: readonly Layer[],
@@ -55,25 +68,24 @@ export class CureRun {
     readonly origin: number,
     readonly around: Surroundings,
     start: number,
-    cells: number,
-    tolerance: number,
+    readonly bar: number,
+    fineness: Fineness,
   ) {
-    const temperature = around.air.temperature(origin + start * 1000);
     this.stack = new Stack({
       layers,
       laid,
       back: around.back,
       front: around.front,
-      temperature,
+      temperature: around.air.temperature(origin + start * 1000),
       start,
-      cells,
-      tolerance,
-      longest: 1800,
+      ...fineness,
+      longest: layers.some((l) => l.resin) ? LONGEST_WET : LONGEST_BARE,
     });
+    this.#face = this.stack.faceTemperature(true);
   }
 
   get reached(): Reached {
-    return this.#watched?.reached ?? {};
+    return this.#watched?.watch.reached ?? {};
   }
 
   /** Lays the next layer at the moment of the run and begins to watch it. */
@@ -81,20 +93,76 @@ export class CureRun {
     const layer = this.stack.laid;
     this.stack.lay(temperature);
     const [first] = this.stack.cellsOf(layer);
-    this.#watched = { layer, first, laid: this.stack.time, ripening, age: 0, reached: {} };
-    this.#last = { t: this.stack.time, alpha: 0, slowest: 0 };
+    this.#begin({ watch: new Watch(ripening, this.stack.time, this.bar), first });
+  }
+
+  /** Lays a film on the face and begins to watch it: it is as warm as that, and warms nothing. */
+  layFilm(ripening: Ripening, percent: number): void {
+    this.#begin({
+      watch: new Watch(ripening, this.stack.time, this.bar),
+      first: this.stack.active - 1,
+      film: { state: freshState(), percent },
+    });
+  }
+
+  #begin(watched: Watched): void {
+    this.#watched = watched;
     this.peak = { value: -Infinity, at: this.stack.time };
-    this.#sample();
+    this.#face = this.stack.faceTemperature(true);
+    this.#samples.length = watched.film ? 0 : this.#samples.length;
+    this.#sample(this.#face);
   }
 
   /** Runs on to a moment, or until a milestone of the newest layer. @returns the milestone's moment, s, where it came */
   until(end: number, what?: MilestoneId): number | undefined {
     if (what !== undefined && this.reached[what] !== undefined) return this.reached[what];
-    this.stack.run(end, () => {
-      this.#step();
-      return what !== undefined && this.reached[what] !== undefined;
-    });
+    const came = (): boolean => what !== undefined && this.reached[what] !== undefined;
+    // What is switched on or off is met, not stepped over.
+    while (this.stack.time < end - 1e-6 && !came()) {
+      const change = (this.around.changeAfter(this.origin + this.stack.time * 1000) - this.origin) / 1000;
+      this.stack.run(Math.min(end, change), () => {
+        this.#step();
+        return came();
+      });
+      if (this.stack.time >= change) this.stack.restart();
+    }
     return what === undefined ? undefined : this.reached[what];
+  }
+
+  /**
+   * When the newest layer comes to a milestone if nothing more is laid on it; the run stays where it is.
+   * @returns s, or undefined where it does not come so far by the end
+   */
+  ahead(end: number, what: MilestoneId): number | undefined {
+    const w = this.#watched;
+    if (!w || this.reached[what] !== undefined) return this.reached[what];
+    const back = this.remember();
+    this.each = undefined;
+    const found = this.until(end, what);
+    back();
+    return found;
+  }
+
+  /** Remembers where the run stands. @returns what brings it back there, as often as it is called */
+  remember(): () => void {
+    const back = this.stack.mark();
+    const [samples, peak, face] = [this.#samples.slice(), this.peak, this.#face];
+    const { corePeak, behindPeak, each } = this;
+    const copyOf = (w: Watched | undefined): Watched | undefined =>
+      w && {
+        ...w,
+        watch: w.watch.copy(),
+        ...(w.film ? { film: { ...w.film, state: { ...w.film.state } } } : {}),
+      };
+    const watched = copyOf(this.#watched);
+    return () => {
+      back();
+      this.around.tick(this.origin + this.stack.time * 1000, face);
+      this.#watched = copyOf(watched);
+      this.#samples.splice(0, Infinity, ...samples);
+      Object.assign(this, { peak, corePeak, behindPeak, each });
+      this.#face = face;
+    };
   }
 
   /**
@@ -127,92 +195,73 @@ export class CureRun {
 
   #step(): void {
     const { stack } = this;
-    const w = this.#watched;
-    this.around.tick(this.origin + stack.time * 1000, stack.faceTemperature(true));
-    this.#sample();
-    const behind = stack.faceTemperature(false);
-    this.behindPeak = Math.max(this.behindPeak, behind);
+    const before = { t: this.#samples.at(-1)?.t ?? stack.time, face: this.#face };
+    const face = stack.faceTemperature(true);
+    this.#face = face;
+    if (this.around.tick(this.origin + stack.time * 1000, face)) stack.restart();
+    this.#sample(face);
+    this.behindPeak = Math.max(this.behindPeak, stack.faceTemperature(false));
     for (let i = 0; i < stack.active; i += 1)
       if (stack.input.layers[stack.layerOf[i]].name === 'core')
         this.corePeak = Math.max(this.corePeak, stack.temperatures[i]);
-    if (w) {
-      let hottest = -Infinity;
-      for (let i = w.first; i < stack.active; i += 1) hottest = Math.max(hottest, stack.temperatures[i]);
-      if (hottest > this.peak.value) this.peak = { value: hottest, at: stack.time };
-      if (w.ripening.kind === 'law') this.#ripen(w.ripening.law);
-      else this.#age(w.ripening.sheet);
-    }
+    const w = this.#watched;
+    if (w?.film) this.#film(w, w.film, before, face);
+    else if (w) w.watch.look(this.#layer(w.first, face));
+    if (w) this.#hotter(w.film ? face : this.#hottest(w.first));
     this.each?.(this);
   }
 
-  #ripen({ kinetics, thresholds: t }: Calibration): void {
-    const w = this.#watched;
-    if (!w) return;
+  #hotter(hottest: number): void {
+    if (hottest > this.peak.value) this.peak = { value: hottest, at: this.stack.time };
+  }
+
+  #hottest(first: number): number {
+    let hottest = -Infinity;
+    for (let i = first; i < this.stack.active; i += 1)
+      hottest = Math.max(hottest, this.stack.temperatures[i]);
+    return hottest;
+  }
+
+  /** The newest layer: its face, and the slowest of its places, both faces among them. */
+  #layer(first: number, face: number): Parameters<Watch['look']>[0] {
     const { stack } = this;
-    const surface = stack.alphas[stack.active - 1];
-    let slowest = 1;
-    for (let i = w.first; i < stack.active; i += 1) slowest = Math.min(slowest, stack.alphas[i]);
-    const between = (mark: number, before: number, now: number): number =>
-      this.#last.t +
-      (now > before ? Math.min(1, Math.max(0, (mark - before) / (now - before))) : 1) *
-        (stack.time - this.#last.t);
-    const pass = (id: MilestoneId, mark: number | undefined, before: number, now: number): void => {
-      if (mark !== undefined && w.reached[id] === undefined && now >= mark)
-        w.reached[id] = between(mark, before, now);
-    };
-    pass('opens', t.opens, this.#last.alpha, surface);
-    pass('gel', t.gel, this.#last.alpha, surface);
-    pass('trim', Math.min(t.gel + TRIM_END * (t.sand - t.gel), t.closes ?? 1), this.#last.alpha, surface);
-    pass('closes', t.closes, this.#last.alpha, surface);
-    if (t.closesAfter !== undefined && w.reached.closes === undefined && stack.time >= w.laid + t.closesAfter)
-      w.reached.closes = w.laid + t.closesAfter;
-    for (const id of ['sand', 'load', 'full'] as const) {
-      if (w.reached[id] !== undefined) continue;
-      let all = id === 'sand' || stack.time >= w.laid + t.least[id];
-      for (let i = w.first; all && i < stack.active; i += 1)
-        all = reached(kinetics, t, id, stack.alphas[i], stack.temperatures[i]);
-      if (!all) continue;
-      const crossed =
-        slowest >= t[id] && this.#last.slowest < t[id]
-          ? between(t[id], this.#last.slowest, slowest)
-          : stack.time;
-      w.reached[id] = id === 'sand' ? crossed : Math.max(crossed, Math.min(stack.time, w.laid + t.least[id]));
+    let slowest = Math.min(stack.surface.alpha, stack.under.alpha);
+    for (let i = first; i < stack.active; i += 1) slowest = Math.min(slowest, stack.alphas[i]);
+    return { t: stack.time, surface: stack.surface.alpha, slowest, face };
+  }
+
+  /** A film cures in steps of its own: nothing of it makes those of the stack short. */
+  #film(
+    { watch }: Watched,
+    { state, percent }: NonNullable<Watched['film']>,
+    before: { readonly t: number; readonly face: number },
+    face: number,
+  ): void {
+    const { ripening } = watch;
+    const end = this.stack.time;
+    const at = (t: number): number =>
+      before.face + ((t - before.t) / (end - before.t)) * (face - before.face);
+    const most = Math.abs(face - before.face) > STEADY ? FILM_STEP : Infinity;
+    for (let t = before.t; t < end - 1e-9;) {
+      const T = at(t);
+      const law = ripening.kind === 'law' ? ripening.law.kinetics : undefined;
+      const dt = Math.min(end - t, most, law ? Math.max(1, filmStep(law, state, T, percent)) : most);
+      if (law) stepCure(law, state, T, at(t + dt), dt, percent);
+      t += dt;
+      watch.look({ t, surface: state.alpha, slowest: state.alpha, face: at(t) });
     }
-    this.#last = { t: stack.time, alpha: surface, slowest };
+    const last = this.#samples.at(-1);
+    if (last) last.a[last.active - 1] = state.alpha;
   }
 
-  #age(sheet: CureSheet): void {
-    const w = this.#watched;
-    if (!w) return;
-    const { stack } = this;
-    const before = w.age;
-    // No further than the rule reaches.
-    w.age +=
-      (stack.time - this.#last.t) *
-      2 ** ((Math.min(stack.faceTemperature(true), DOUBLING_RANGE[1]) - sheet.referenceTemperature) / 10);
-    const pass = (id: MilestoneId, mark: number | undefined): void => {
-      if (mark !== undefined && w.reached[id] === undefined && w.age >= mark)
-        w.reached[id] = this.#last.t + ((stack.time - this.#last.t) * (mark - before)) / (w.age - before);
-    };
-    const { window } = sheet;
-    pass('opens', window && (window.open === 'gel' ? sheet.potLife : window.open));
-    if (window?.closesBy === 'cure') pass('closes', window.close);
-    else if (window && w.reached.closes === undefined && stack.time >= w.laid + window.close)
-      w.reached.closes = w.laid + window.close;
-    pass('sand', sheet.sand);
-    pass('load', Math.max(sheet.sand, sheet.full / 2));
-    pass('full', sheet.full);
-    this.#last = { ...this.#last, t: stack.time };
-  }
-
-  #sample(): void {
+  #sample(face: number): void {
     const s = this.stack;
     this.#samples.push({
       t: s.time,
       T: s.temperatures.slice(0, s.active),
       a: s.alphas.slice(0, s.active),
       active: s.active,
-      face: s.faceTemperature(true),
+      face,
       behind: s.faceTemperature(false),
     });
   }
@@ -220,15 +269,17 @@ export class CureRun {
   /** What a chart shows of the run: no more than so many moments, the hottest among them. */
   series(fromLayer: number, most = 160): CureSeries {
     const keep = this.#thin(most);
-    const [first] = this.stack.cellsOf(fromLayer);
+    const [first] = this.stack.cellsOf(Math.min(fromLayer, this.layers.length - 1));
     const at = (s: Sample): readonly [number, number, number] => [
       s.active - 1,
       Math.min(s.active - 1, (first + s.active - 1) >> 1),
       Math.min(first, s.active - 1),
     ];
     const round = (x: number): number => Math.round(x * 100) / 100;
-    const wet = this.layers.some((l) => l.resin);
-    const cure = (k: 0 | 1 | 2): number[] => keep.map((s) => Math.round(s.a[at(s)[k]] * 1000) / 1000);
+    const film = this.#watched?.film !== undefined;
+    const wet = film ? this.#watched?.watch.ripening.kind === 'law' : this.layers.some((l) => l.resin);
+    const cure = (k: 0 | 1 | 2): number[] =>
+      keep.map((s) => Math.round(s.a[film ? s.active - 1 : at(s)[k]] * 1000) / 1000);
     return {
       t: keep.map((s) => Math.round(this.origin + s.t * 1000)),
       air: keep.map((s) => round(this.around.air.temperature(this.origin + s.t * 1000))),
@@ -260,7 +311,7 @@ export class CureRun {
 
   /** Moments up to a while after it can be sanded: the last percent of a cure takes days and shows nothing. */
   #thin(most: number): readonly Sample[] {
-    const w = this.#watched;
+    const w = this.#watched?.watch;
     const hard = w?.reached.sand ?? w?.reached.full;
     const until =
       w && hard !== undefined

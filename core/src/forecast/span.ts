@@ -1,6 +1,8 @@
-import { reached, type Calibration } from '../cure/calibrate';
-import { filmCure, type Kinetics } from '../cure/kinetics';
-import type { Reached, Ripening } from './run';
+import type { Calibration } from '../cure/calibrate';
+import { filmCure } from '../cure/kinetics';
+import { hastened } from '../cure/pot-life';
+import { marksAt, reached } from '../cure/thresholds';
+import { ageingRate, sheetTimes, type Reached, type Ripening } from './ripening';
 import { HORIZON } from './run';
 import type { MilestoneId } from '../plan/cure-forecast';
 
@@ -8,14 +10,17 @@ import type { MilestoneId } from '../plan/cure-forecast';
 const LEAST_SPREAD = 0.1;
 const MOST_SPREAD = 0.3;
 
-/** When a thin film reaches the milestones along a course of the air, s from laying. */
-function filmTimes(law: Calibration, air: (t: number) => number, factor: number, percent: number): Reached {
-  const kinetics: Kinetics = {
-    ...law.kinetics,
-    rate: law.kinetics.rate * factor,
-    induction: law.kinetics.induction / factor,
-  };
-  const t = law.thresholds;
+/** When a thin film reaches the milestones along a course of the air, s from laying. @param bar warmest of the job's course, °C */
+function filmTimes(
+  law: Calibration,
+  air: (t: number) => number,
+  factor: number,
+  percent: number,
+  bar: number,
+): Reached {
+  const kinetics = hastened(law.kinetics, factor);
+  const { least } = law.thresholds;
+  const t = marksAt(law.thresholds, bar);
   const found: Reached = {};
   filmCure(
     kinetics,
@@ -30,7 +35,7 @@ function filmTimes(law: Calibration, air: (t: number) => number, factor: number,
       pass('gel', alpha >= t.gel);
       pass('closes', t.closes !== undefined && alpha >= t.closes);
       for (const id of ['sand', 'load', 'full'] as const)
-        pass(id, (id === 'sand' || time >= t.least[id]) && reached(kinetics, t, id, alpha, air(time)));
+        pass(id, (id === 'sand' || time >= least[id]) && reached(kinetics, t, id, alpha, bar));
       return found.full !== undefined;
     },
     900,
@@ -40,16 +45,10 @@ function filmTimes(law: Calibration, air: (t: number) => number, factor: number,
 
 /** When a thin film reaches the milestones at one temperature, s from laying. */
 export function filmTimesAt(ripening: Ripening, temperature: number, percent: number): Reached {
-  if (ripening.kind === 'law') return filmTimes(ripening.law, () => temperature, 1, percent);
-  const { sheet } = ripening;
-  const f = 2 ** ((sheet.referenceTemperature - temperature) / 10);
-  const { window } = sheet;
-  return {
-    ...(window ? { opens: f * (window.open === 'gel' ? sheet.potLife : window.open) } : {}),
-    ...(window?.closesBy === 'cure' ? { closes: f * window.close } : {}),
-    sand: f * sheet.sand,
-    full: f * sheet.full,
-  };
+  if (ripening.kind === 'law') return filmTimes(ripening.law, () => temperature, 1, percent, temperature);
+  const rate = ageingRate(ripening, temperature);
+  if (rate <= 0) return {};
+  return Object.fromEntries(Object.entries(sheetTimes(ripening.sheet)).map(([id, t]) => [id, t / rate]));
 }
 
 /**
@@ -61,16 +60,17 @@ export function spans(
   air: (t: number) => number,
   band: number,
   percent: number,
+  bar: number,
 ): (id: MilestoneId) => readonly [number, number] {
-  if (ripening.kind === 'clock') {
+  if (ripening.kind !== 'law') {
     const f = 2 ** (band / 10) * (1 + LEAST_SPREAD);
     return () => [1 / f, f];
   }
   const { law } = ripening;
   const spread = Math.min(MOST_SPREAD, Math.max(LEAST_SPREAD, law.spread / 2));
-  const likely = filmTimes(law, air, 1, percent);
-  const fast = filmTimes(law, (t) => air(t) + band, 1 + spread, percent);
-  const slow = filmTimes(law, (t) => air(t) - band, 1 - spread, percent);
+  const likely = filmTimes(law, air, 1, percent, bar);
+  const fast = filmTimes(law, (t) => air(t) + band, 1 + spread, percent, bar);
+  const slow = filmTimes(law, (t) => air(t) - band, 1 - spread, percent, bar);
   return (id) => {
     const key = id === 'trim' ? 'gel' : id;
     const l = likely[key];

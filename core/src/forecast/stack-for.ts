@@ -10,9 +10,11 @@ import type { Stage } from '../trace/problem';
 import type { Plan } from '../plan/plan';
 import type { DishPlan } from '../repairs/laminate/dish-plan';
 import type { Layer as Laid } from '../work/step';
-import { behind, coatOfFiller, coatOfFinish, goOfPlies, percentAt } from './layers';
+import { behind, coatOfFiller, goOfPlies, percentAt } from './layers';
 import { LIMITS } from './limits';
-import { ripeningOf, type Curing } from './product-cure';
+import { substrateOf } from './substrate';
+import { curingOf, percentOf, ripeningOf, type Curing } from './product-cure';
+import { heatShare, sheetFilm } from './sheet-film';
 import type { MilestoneId } from '../plan/cure-forecast';
 
 /** One layer that is laid: what it is, how hot it may get, and the sheet's figures that its milestones rest on. */
@@ -27,6 +29,9 @@ export interface Go {
 
 export interface StackSet {
   readonly base: readonly Layer[];
+  /** What the feathered rim of what is laid lies on, where that is not what lies under its middle. */
+  readonly rim?: readonly Layer[];
+  /** Layers in the middle of the work; none where they are nowhere thick enough to warm themselves. */
   readonly wet: readonly Layer[];
   readonly goes: readonly Go[];
 }
@@ -68,12 +73,6 @@ export function stackFor(job: Job, plan: Plan, library: Library, layer: Laid): S
   }
 }
 
-const curingOf = ({ name, family, cure }: Pick<Resin, 'name' | 'family' | 'cure'>): Curing => ({
-  name,
-  family,
-  sheet: cure,
-});
-
 /** Figures of the sheet that the moments of a layer rest on. */
 const sheetFiguresOf = (m: Milestones): Go['sheetFigures'] => ({
   opens: m.windowOpens,
@@ -99,10 +98,11 @@ function liftsOf({ job, plan, dish, resin }: Basis, face: Face): StackSet {
     .filter((g) => sideOf(g.lays[0]) === face);
   const onOuterPlies = face === 'inside' && dish.grind?.side === 'both';
   const outer = laminate.plies.filter((p) => p.side === 'outside').map((p) => p.lay);
-  const curing = curingOf(resin);
+  const curing = curingOf(resin) as Curing;
   const kinetics = ripeningOf(curing).law?.kinetics;
   return {
     base: onOuterPlies ? [goOfPlies(plan, outer, resin, 'outer plies')] : behind(job, plan, face),
+    rim: substrateOf(job, plan),
     wet: lifts.map((g) => goOfPlies(plan, g.lays, resin, plies(g.lays), kinetics)),
     goes: lifts.map((g) => ({
       number: g.number,
@@ -127,7 +127,7 @@ const BACKING: Layer = {
 };
 
 function beddingOf({ plan, dish, resin }: Basis, number: number): StackSet {
-  const curing = curingOf(resin);
+  const curing = curingOf(resin) as Curing;
   const { law } = ripeningOf(curing);
   const bed: Layer = { name: 'bedding', thickness: BEDDING_THICKNESS, ...THERMAL.resin };
   return {
@@ -140,6 +140,7 @@ function beddingOf({ plan, dish, resin }: Basis, number: number): StackSet {
               kinetics: law.kinetics,
               massPerVolume: resin.densityCured,
               percent: percentAt(temperatureOf(plan)),
+              heats: heatShare(BEDDING_THICKNESS, sheetFilm('laminating resin')),
             },
           }
         : bed,
@@ -175,14 +176,19 @@ function fillerOver(basis: Basis): StackSet | undefined {
     filler.kind === 'putty' || filler.family === resin.family
       ? resin
       : (library.resins.find((r) => r.family === filler.family) ?? resin);
-  const curing: Curing = filler.cure
-    ? { name: filler.name, family: filler.family, sheet: filler.cure }
-    : { name: filler.name, family: own.family, sheet: own.cure };
-  const wet = coatOfFiller(plan, filler, ripeningOf(curing).law?.kinetics);
+  const curing: Curing = curingOf(filler) ?? {
+    ...(curingOf(own) as Curing),
+    name: filler.name,
+    density: filler.density,
+  };
+  const { law } = ripeningOf(curing);
+  const wet = coatOfFiller(plan, filler, percentOf(curing, temperatureOf(plan)), law?.kinetics);
   const { sand, full, potLife } = fair.milestones;
   const goes = Array.from({ length: fair.goes.value }, (_, i) => i + 1);
   return {
     base: underCoats(basis),
+    // It is feathered out on to the sound hull.
+    rim: substrateOf(basis.job, plan),
     wet: goes.map(() => wet),
     goes: goes.map((number) => ({
       number,
@@ -201,20 +207,13 @@ function coatsOver(basis: Basis): StackSet | undefined {
   const coats = plan.finish;
   if (!coats || !finish) return undefined;
   const curing: Curing = {
-    name: finish.name,
+    ...(curingOf(finish) as Curing),
     family: finish.kind === 'gel coat' ? 'polyester' : finish.family,
-    sheet: finish.cure,
   };
-  const wet = coatOfFinish(
-    coats.wetPerCoat.value,
-    finish.densityLiquid,
-    ripeningOf(curing).law?.kinetics,
-    percentAt(temperatureOf(plan)),
-  );
   const numbers = Array.from({ length: coats.coats.value }, (_, i) => i + 1);
   return {
     base: underCoats(basis),
-    wet: numbers.map(() => wet),
+    wet: [],
     goes: numbers.map((number) => ({
       number,
       title: `${finish.kind}, coat ${number}`,

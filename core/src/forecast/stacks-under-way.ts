@@ -1,21 +1,17 @@
 import { cureClassOf } from '../cure/cure-classes';
-import type { Library } from '../materials/product';
-import type { Job } from '../schema/job';
 import { tellMilestone } from '../tell/milestones';
 import type { Cures, Layer } from '../work/step';
 import type { Figure } from '../trace/figure';
-import type { Ledger } from '../trace/ledger';
 import type { MilestoneMeaning } from '../trace/milestone';
 import type { Problem } from '../trace/problem';
-import type { Inputs } from '../resolve/inputs';
-import type { Plan } from '../plan/plan';
 import type { ForecastWait } from '../schedule/timeline';
-import type { PlacedAir } from './air-course';
-import { percentAt } from './layers';
-import { ripeningOf } from './product-cure';
-import { CureRun, HORIZON, SHOWN_LEAST, type Reached } from './run';
+import { layRim, Places } from './places';
+import { percentOf, ripeningOf } from './product-cure';
+import type { Reached } from './ripening';
+import { CureRun, SHOWN_LEAST } from './run';
+import type { Site } from './site';
 import { spans } from './span';
-import { stackFor, type Go } from './stack-for';
+import { stackFor, type Go, type StackSet } from './stack-for';
 import { Surroundings } from './surroundings';
 import type { CureCase, ForecastMilestone, MilestoneId } from '../plan/cure-forecast';
 import { Watchers } from './watchers';
@@ -51,34 +47,16 @@ function meaningIn(of: Layer['of'], m: MilestoneId): MilestoneMeaning {
 /** Layers on one another that cure together, and how far they have been laid. */
 interface Stacked {
   readonly of: Layer['of'];
-  readonly run: CureRun;
-  readonly fromLayer: number;
-  /** What each layer that is laid is, in order. */
-  readonly goes: readonly Go[];
+  readonly set: StackSet;
+  /** Second 0, ms since 1970. */
+  readonly origin: number;
+  /** The middle of the work; absent where nothing is thick enough to warm itself. */
+  readonly middle?: CureRun;
   readonly cases: CureCase[];
   laid: number;
+  /** The newest go. */
+  places?: Places;
   watchers?: Watchers;
-  /** s from the origin of the run. */
-  laidAt: number;
-}
-
-export interface StacksInput {
-  readonly job: Job;
-  readonly plan: Plan;
-  readonly inputs: Inputs;
-  readonly library: Library;
-  readonly placed: PlacedAir;
-  /** Time zone of the place, and its offset, min. */
-  readonly zone: string;
-  readonly offset: number;
-  readonly ledger: Ledger;
-  /** Cells of a stack, and wanted error of a step, K. */
-  readonly cells: number;
-  readonly tolerance: number;
-  /** Whether runs go on to full cure, with likely ranges and what charts show. */
-  readonly detail: boolean;
-  /** Told how many cases are done. */
-  readonly tell: (cases: number) => void;
 }
 
 /** The stacks of a job while its time line is placed: each is laid go by go at the moments that the placing comes to. */
@@ -88,7 +66,11 @@ export class StacksUnderWay {
   readonly problems: Problem[] = [];
   readonly #stacks = new Map<string, Stacked>();
 
-  constructor(private readonly x: StacksInput) {}
+  /** @param tell told how many cases are done */
+  constructor(
+    private readonly x: Site,
+    private readonly tell: (cases: number) => void,
+  ) {}
 
   /**
    * Lays what is waited for, if it does not lie yet, and waits for its milestone.
@@ -97,17 +79,16 @@ export class StacksUnderWay {
    */
   wait(cures: Cures, start: number): ForecastWait | undefined {
     const s = this.#stackOf(cures.layer, start);
-    const index = s?.goes.findIndex((g) => g.number === cures.layer.number) ?? -1;
+    const index = s?.set.goes.findIndex((g) => g.number === cures.layer.number) ?? -1;
     if (!s || index < 0) return undefined;
-    const { run } = s;
     if (s.laid <= index) {
-      run.takeUp((start - run.origin) / 1000);
+      s.middle?.takeUp((start - s.origin) / 1000);
       while (s.laid <= index) this.#lay(s, start);
     }
     const ready = this.#ready(s, cures);
     const window = this.#window(s);
     if (ready === undefined) return undefined;
-    const duration = this.#duration(s, cures, ready - (start - run.origin) / 1000);
+    const duration = this.#duration(s, cures, ready - (start - s.origin) / 1000);
     return { duration, ...(window ? { window } : {}) };
   }
 
@@ -116,36 +97,60 @@ export class StacksUnderWay {
     const key = layer.of === 'laminate' ? `laminate.${layer.face}` : layer.of;
     const there = this.#stacks.get(key);
     if (there) return there;
-    const { job, plan, library, placed, offset, cells, tolerance } = this.x;
+    const { job, plan, library } = this.x;
     const set = stackFor(job, plan, library, layer);
     if (!set) return undefined;
-    const around = new Surroundings(job, placed, start, offset);
-    const run = new CureRun([...set.base, ...set.wet], set.base.length, start, around, 0, cells, tolerance);
     const s: Stacked = {
       of: layer.of,
-      run,
-      fromLayer: set.base.length,
-      goes: set.goes,
+      set,
+      origin: start,
+      ...(set.wet.length > 0 ? { middle: this.#middleOf(set, start) } : {}),
       cases: [],
       laid: 0,
-      laidAt: 0,
-    };
-    run.each = (r) => {
-      s.watchers?.look(r);
-      if (around.kind !== 'none' && (job.warmth?.from === 'start' || r.reached.gel !== undefined))
-        around.switchOn(r.origin + r.stack.time * 1000);
     };
     this.#stacks.set(key, s);
     return s;
   }
 
+  #middleOf({ base, wet }: StackSet, start: number): CureRun {
+    const { job, placed, offset, bar, fineness } = this.x;
+    const around = new Surroundings(job, placed, start, offset);
+    return new CureRun([...base, ...wet], base.length, start, around, 0, bar, fineness);
+  }
+
   /** Lays the next go of a stack. */
   #lay(s: Stacked, start: number): void {
-    const { run } = s;
     const { warmth } = this.x.job;
-    if (s.laid > 0) this.#covered(s);
-    const go = s.goes[s.laid];
-    s.watchers = new Watchers(
+    if (s.places) this.#covered(s);
+    const go = s.set.goes[s.laid];
+    const { ripening } = ripeningOf(go.curing);
+    const { middle } = s;
+    if (middle) {
+      const tent =
+        warmth?.from === 'start' && warmth.kind === 'tent' ? (warmth.temperature ?? 25) : -Infinity;
+      middle.lay(ripening, Math.max(middle.around.air.temperature(start), tent));
+    }
+    const laid = (start - s.origin) / 1000;
+    const percent = percentOf(go.curing, this.x.inputs.temperature.value);
+    const rim = layRim(this.x, s.set.rim ?? s.set.base, ripening, percent, s.origin, start);
+    // What was switched on for a go before goes on over this one.
+    const since = middle?.around.onSince ?? s.places?.rim.around.onSince;
+    if (since !== undefined) rim.around.switchOn(since);
+    const warms = warmth?.kind !== undefined && warmth.kind !== 'none';
+    s.places = new Places(
+      rim,
+      middle,
+      laid,
+      go.curing.sheet.minimumTemperature,
+      warms ? (warmth.from ?? 'gel') : undefined,
+    );
+    s.places.begin();
+    s.watchers = this.#watch(go, rim);
+    s.laid += 1;
+  }
+
+  #watch(go: Go, rim: CureRun): Watchers {
+    const watchers = new Watchers(
       {
         stage: go.stage,
         title: go.title,
@@ -156,37 +161,35 @@ export class StacksUnderWay {
       },
       this.x.zone,
     );
-    s.laidAt = run.stack.time;
-    const tent =
-      warmth?.from === 'start' && run.around.kind === 'tent' ? (warmth.temperature ?? 25) : -Infinity;
-    run.lay(ripeningOf(go.curing).ripening, Math.max(run.around.air.temperature(start), tent));
-    s.laid += 1;
-    if (warmth?.from === 'start') run.around.switchOn(start);
+    rim.each = (r) => watchers.look(r);
+    return watchers;
   }
 
   /** When the milestone is reached, s from the origin of the run. */
   #ready(s: Stacked, { layer: { of }, moment: until }: Cures): number | undefined {
-    const ready = s.run.until(s.laidAt + HORIZON, until);
+    const places = s.places as Places;
+    const ready = places.until(until);
     // What is laid on a go of styrene resin that still heats up heats up with it: it is let cool first.
     const hot =
       until === 'opens' &&
       of === 'laminate' &&
       ready !== undefined &&
-      cureClassOf(s.goes[s.laid - 1].curing.family)?.peroxide;
-    return hot ? s.run.untilCooled(s.laidAt + COOLING_ENDS) : ready;
+      cureClassOf(s.set.goes[s.laid - 1].curing.family)?.peroxide;
+    return hot && s.middle ? Math.max(ready, s.middle.untilCooled(places.laid + COOLING_ENDS)) : ready;
   }
 
-  #window(s: Stacked): ForecastWait['window'] {
-    const { opens } = s.run.reached;
-    const closes = s.run.reached.closes ?? this.#estimateClose(s);
+  #window({ places, origin, set, laid }: Stacked): ForecastWait['window'] {
+    if (!places || !set.goes[laid - 1].curing.sheet.window) return undefined;
+    const opens = places.until('opens');
+    const { closes } = places;
     return opens === undefined || closes === undefined
       ? undefined
-      : { opens: s.run.origin + opens * 1000, closes: s.run.origin + closes * 1000 };
+      : { opens: origin + opens * 1000, closes: origin + Math.max(opens, closes) * 1000 };
   }
 
   /** How long it is waited for, with its likely range. @param seconds from the beginning of the wait */
   #duration(s: Stacked, { moment: until }: Cures, seconds: number): Figure {
-    const go = s.goes[s.laid - 1];
+    const go = s.set.goes[s.laid - 1];
     const [low, high] = this.#range(s, go)(until);
     const whole = Math.max(0, seconds);
     return this.x.ledger.record(
@@ -207,14 +210,12 @@ export class StacksUnderWay {
 
   /** How much sooner and later than reckoned each milestone may come, as factors. */
   #range(s: Stacked, go: Go): (m: MilestoneId) => readonly [number, number] {
-    if (!this.x.detail) return unspread;
-    const air = (t: number): number => s.run.around.air.temperature(s.run.origin + (s.laidAt + t) * 1000);
-    return spans(
-      ripeningOf(go.curing).ripening,
-      air,
-      this.x.placed.band,
-      percentAt(this.x.inputs.temperature.value),
-    );
+    const { places } = s;
+    if (!this.x.detail || !places) return unspread;
+    const air = (t: number): number => places.rim.around.air.temperature(s.origin + (places.laid + t) * 1000);
+    const { ripening } = ripeningOf(go.curing);
+    const percent = percentOf(go.curing, this.x.inputs.temperature.value);
+    return spans(ripening, air, this.x.placed.band, percent, this.x.bar);
   }
 
   /** Stack by stack, go by go. */
@@ -224,49 +225,44 @@ export class StacksUnderWay {
 
   /** Nothing is waited for any more: the last go of each stack is run on to what charts show. */
   end(): void {
-    for (const s of this.#stacks.values()) if (s.laid === s.goes.length) this.#finished(s);
+    for (const s of this.#stacks.values()) if (s.laid === s.set.goes.length) this.#finished(s);
   }
 
   /** Runs on, and notes what the last go came to. */
   #finished(s: Stacked): void {
-    const { run } = s;
+    const { places } = s;
+    if (!places) return;
     if (this.x.detail) {
-      run.until(run.stack.time + HORIZON, 'full');
+      places.until('full');
       // A cure that is over in an hour is still shown cooling down.
-      run.until(s.laidAt + SHOWN_LEAST);
+      (s.middle ?? places.rim).until(places.laid + SHOWN_LEAST);
     }
-    this.#note(s, run.reached, run.reached.sand !== undefined);
+    this.#note(s, places.reached.sand !== undefined);
   }
 
   /** A go that the next one covers: its milestones as far as they came. */
   #covered(s: Stacked): void {
-    const closes = s.run.reached.closes ?? this.#estimateClose(s);
-    this.#note(s, { ...s.run.reached, ...(closes !== undefined ? { closes } : {}) }, true);
+    this.#note(s, true);
   }
 
-  #note(s: Stacked, found: Reached, done: boolean): void {
-    this.problems.push(...(s.watchers?.problems(s.run, done) ?? []));
-    s.cases.push(this.#caseOf(s, s.goes[s.laid - 1], found));
-    this.#told += 1;
-    this.x.tell(this.#told);
-  }
-
-  /** When a window shuts that is still open: as much later than it opened as a film's in the same air. */
-  #estimateClose(s: Stacked): number | undefined {
-    const { sheet } = s.goes[s.laid - 1].curing;
-    const { opens } = s.run.reached;
-    const { window } = sheet;
-    if (opens === undefined || !window) return undefined;
-    if (window.closesBy === 'time') return s.laidAt + window.close;
-    return (
-      s.laidAt + ((opens - s.laidAt) * window.close) / (window.open === 'gel' ? sheet.potLife : window.open)
+  #note(s: Stacked, done: boolean): void {
+    const places = s.places as Places;
+    this.problems.push(...(s.watchers?.problems(places, done) ?? []));
+    const closes = s.set.goes[s.laid - 1].curing.sheet.window && places.closes;
+    s.cases.push(
+      this.#caseOf(s, s.set.goes[s.laid - 1], places, {
+        ...places.reached,
+        ...(closes === undefined ? {} : { closes: Math.max(closes, places.reached.opens ?? closes) }),
+      }),
     );
+    this.#told += 1;
+    this.tell(this.#told);
   }
 
-  #caseOf(s: Stacked, go: Go, found: Reached): CureCase {
-    const { run } = s;
-    const { stack } = run;
+  #caseOf(s: Stacked, go: Go, places: Places, found: Reached): CureCase {
     const { ledger, inputs, detail } = this.x;
+    const shown = s.middle ?? places.rim;
+    const { stack } = shown;
     const id = `${go.stage}.${go.number}`;
     return {
       id,
@@ -275,16 +271,16 @@ export class StacksUnderWay {
       stage: go.stage,
       title: go.title,
       product: go.curing.name,
-      laid: run.origin + s.laidAt * 1000,
-      milestones: this.#milestones(s, go, found),
+      laid: s.origin + places.laid * 1000,
+      milestones: this.#milestones(s, go, places, found),
       peak: ledger.record(
         `${id}.peak`,
         `hottest place, ${go.title}`,
         { ...FORECAST_FORMULA, unit: '°C' },
-        run.peak.value,
+        places.peak.value,
         { T: inputs.temperature },
       ),
-      peakAt: run.origin + run.peak.at * 1000,
+      peakAt: s.origin + places.peak.at * 1000,
       limit: ledger.given(
         `${id}.limit`,
         `no hotter than, ${go.title}`,
@@ -297,21 +293,24 @@ export class StacksUnderWay {
       balance:
         Math.abs(stack.stored - stack.inflow - stack.reaction) /
         Math.max(1, stack.exchanged + stack.reaction),
-      ...(detail && s.laid === s.goes.length
-        ? { series: run.series(s.fromLayer), field: run.field(s.fromLayer) }
+      ...(detail && s.laid === s.set.goes.length
+        ? {
+            series: shown.series(s.set.base.length),
+            ...(s.middle ? { field: s.middle.field(s.set.base.length) } : {}),
+          }
         : {}),
     };
   }
 
-  #milestones(s: Stacked, go: Go, found: Reached): readonly ForecastMilestone[] {
+  #milestones(s: Stacked, go: Go, places: Places, found: Reached): readonly ForecastMilestone[] {
     const range = this.#range(s, go);
-    const from = s.run.origin + s.laidAt * 1000;
+    const from = s.origin + places.laid * 1000;
     const cures = ripeningOf(go.curing).ripening.kind === 'law';
     return ORDER.flatMap((m): ForecastMilestone[] => {
       const at = found[m];
       // Tape is pulled and edges are knifed on laminates and gel coats only.
       if (at === undefined || (m === 'trim' && !cures)) return [];
-      const after = at - s.laidAt;
+      const after = at - places.laid;
       const [low, high] = range(m);
       const figure = this.x.ledger.record(
         `${go.stage}.${go.number}.${m}`,
@@ -321,13 +320,15 @@ export class StacksUnderWay {
         this.#from(go, m),
         [after * low, after * high],
       );
+      const place = places.decides(m);
       return [
         {
           id: m,
           meaning: meaningIn(s.of, m),
           after: figure,
-          at: s.run.origin + at * 1000,
+          at: s.origin + at * 1000,
           span: [from + after * low * 1000, from + after * high * 1000],
+          ...(place ? { place } : {}),
         },
       ];
     }).sort((a, b) => a.at - b.at);

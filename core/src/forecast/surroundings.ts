@@ -1,19 +1,20 @@
 import { heated, type Air } from '../cure/air';
-import type { Face } from '../cure/conduction';
+import { STEFAN, type Face } from '../cure/face';
 import { KELVIN } from '../cure/kinetics';
 import type { Job } from '../schema/job';
 import type { PlacedAir } from './air-course';
 
-/** Film and radiation together indoors; in moving air, W/(m²·K). Source: building physics, still air and light wind. */
-const INDOORS = 8;
-const MOVING = 15;
+/** What the air takes from a face, radiation apart, W/(m²·K). Source: building physics, still air and light wind: 8 and 15 with it. */
+const INDOORS = 2.9;
+const MOVING = 9.9;
 /** A mat or blanket that lies on the work, W/(m²·K). Source: contact through film and cloth. */
 const CONTACT = 50;
 const BLANKET = 4;
-/** Share of a lamp's power that leaves it as heat radiation forward; Lambert's law along its axis: I = η·P/π. */
+/** Share of a lamp's power that leaves it as heat radiation forward. */
 const LAMP_SHARE = 0.6;
+/** Power of a lamp by the face that it radiates from, W/m²: a larger lamp is not a hotter one. Source: usual infrared panels. */
+const LAMP_DENSITY = 20_000;
 const EMISSIVITY = 0.9;
-const STEFAN = 5.670374e-8;
 /** What a hull side sees of the sky. */
 const SKY_VIEW = 0.6;
 /** Sun on an upright side at noon, W/m², and how much of it a face takes up. Source: clear sky, vertical surface. */
@@ -23,9 +24,33 @@ const HOUR = 3_600_000;
 
 export const WARMTH_DEFAULTS = { temperature: 25, power: 500, distance: 0.8, hours: 12 * 3600 } as const;
 
-/** Heat of a lamp that falls on a face square to it, W/m². */
-export const lampFlux = (power: number, distance: number): number =>
-  (EMISSIVITY * LAMP_SHARE * power) / (Math.PI * distance ** 2);
+/**
+ * Heat of a lamp that a face square to it takes up, W/m². Near by it is what the lamp's own face gives off, far away it
+ * falls with the square of the distance. Source: view factor of a disc from a spot on its axis, F = r²/(r² + d²).
+ *
+ * @param power W
+ * @param distance m
+ */
+export function lampFlux(power: number, distance: number): number {
+  const face = (LAMP_SHARE * power) / LAMP_DENSITY;
+  const radius = Math.sqrt(face / Math.PI);
+  return ((EMISSIVITY * LAMP_SHARE * power) / face) * (radius ** 2 / (radius ** 2 + distance ** 2));
+}
+
+/**
+ * Temperature that a face comes to under heat that falls on it for long, °C: what it takes up goes back to the air and
+ * by radiation. Nothing goes into the hull. Source: balance of a face.
+ */
+export function faceUnder(flux: number, air: number): number {
+  let [low, high] = [air, air + 1500];
+  for (let i = 0; i < 40; i += 1) {
+    const T = (low + high) / 2;
+    const away = INDOORS * (T - air) + EMISSIVITY * STEFAN * ((T + KELVIN) ** 4 - (air + KELVIN) ** 4);
+    if (away < flux) low = T;
+    else high = T;
+  }
+  return high;
+}
 
 /** Loss to a clear night sky beyond that to the air, W/m². Source: Swinbank, T_sky = 0.0552·T_air^1.5. */
 export function skyLoss(air: number): number {
@@ -43,6 +68,10 @@ export class Surroundings {
   #now = -Infinity;
   #face = -Infinity;
   readonly #until: number;
+  readonly #held: number;
+  #heats = false;
+  #kept: { readonly at: number; readonly from: number } | undefined;
+  #on: (ms: number) => boolean = () => false;
   readonly air: Air;
   readonly front: Face;
   readonly back: Face;
@@ -57,16 +86,16 @@ export class Surroundings {
     this.kind = warmth.kind ?? 'none';
     this.#until = warmth.hours ?? WARMTH_DEFAULTS.hours;
     const held = warmth.temperature ?? WARMTH_DEFAULTS.temperature;
+    this.#held = held;
     const on = (ms: number): boolean => ms >= this.#from && ms <= this.#from + this.#until * 1000;
-    const tent = this.kind === 'tent';
-    this.air = tent
-      ? {
-          temperature: (ms) =>
-            heated(placed.air, held, this.#from, this.#from + this.#until * 1000).temperature(ms),
-          humidity: (ms) =>
-            heated(placed.air, held, this.#from, this.#from + this.#until * 1000).humidity(ms),
-        }
-      : placed.air;
+    const open = (): Air =>
+      this.#kept ? heated(placed.air, this.#kept.at, this.#kept.from, Infinity) : placed.air;
+    const tent = (): Air => heated(open(), held, this.#from, this.#from + this.#until * 1000);
+    const around = this.kind === 'tent' ? tent : open;
+    this.air = {
+      temperature: (ms) => around().temperature(ms),
+      humidity: (ms) => around().humidity(ms),
+    };
     const at = (t: number): number => origin + t * 1000;
     const hourOf = (ms: number): number => ((((ms + offset * 60_000) / HOUR) % 24) + 24) % 24;
     const lamp =
@@ -79,28 +108,57 @@ export class Surroundings {
     const h = placed.outdoors ? MOVING : INDOORS;
     const mat = this.kind === 'mat';
     const now = (): number => this.#now;
+    this.#on = on;
+    const covered = (): boolean => mat && on(now());
     // A mat heats through a thin contact up to its temperature; hotter work than that it only covers.
     const heats = (): boolean => this.#face < held;
     this.front = {
       get h(): number {
-        return mat && on(now()) ? (heats() ? CONTACT : BLANKET) : h;
+        return covered() ? (heats() ? CONTACT : BLANKET) : h;
+      },
+      get emissivity(): number {
+        return covered() ? 0 : EMISSIVITY;
       },
       air: (t) => (mat && on(at(t)) && heats() ? held : air(t)),
       flux:
         lamp > 0 || sun || sky
           ? (t) =>
-              (lamp > 0 && on(at(t)) ? lamp : 0) +
-              (sun ? sunFlux(hourOf(at(t)), conditions.shade ?? 'light') : 0) -
-              (sky && nightHour(hourOf(at(t))) ? skyLoss(air(t)) : 0)
+              covered()
+                ? 0
+                : (lamp > 0 && on(at(t)) ? lamp : 0) +
+                  (sun ? sunFlux(hourOf(at(t)), conditions.shade ?? 'light') : 0) -
+                  (sky && nightHour(hourOf(at(t))) ? skyLoss(air(t)) : 0)
           : undefined,
     };
-    this.back = { h: INDOORS, air };
+    this.back = { h: INDOORS, emissivity: EMISSIVITY, air };
   }
 
-  /** Tells how far the run has come, ms since 1970, and how warm the face is, °C. */
-  tick(ms: number, face: number): void {
+  /**
+   * Tells how far the run has come, ms since 1970, and how warm the face is, °C.
+   * @returns whether a mat has just been switched by its thermostat: nothing goes on as it did
+   */
+  tick(ms: number, face: number): boolean {
+    const heated = this.#heats;
     this.#now = ms;
     this.#face = face;
+    this.#heats = this.kind === 'mat' && this.#on(ms) && face < this.#held;
+    return this.#heats !== heated;
+  }
+
+  /** When warming is next switched on or off after a moment, ms since 1970. */
+  changeAfter(ms: number): number {
+    const off = this.#from + this.#until * 1000;
+    return this.#from > ms ? this.#from : off > ms ? off : Infinity;
+  }
+
+  /** Keeps the air at the least so warm, °C, from a moment on, ms since 1970. */
+  keep(at: number, from: number): void {
+    this.#kept = { at, from };
+  }
+
+  /** When it was switched on, ms since 1970. */
+  get onSince(): number | undefined {
+    return this.#from === Infinity ? undefined : this.#from;
   }
 
   /** Switches the warming on, at ms since 1970. */

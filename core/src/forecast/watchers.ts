@@ -1,8 +1,10 @@
 import { dewPointOf } from '../cure/air';
+import { COLD_BY } from '../cure/kinetics';
 import { problemAt, type Problem, type Stage, type Told } from '../trace/problem';
 import type { Moment } from '../trace/problem-codes';
 import type { CureSheet } from '../materials/product';
 import { LIMITS } from './limits';
+import type { Places } from './places';
 import type { CureRun } from './run';
 
 export interface WatchedLayer {
@@ -37,7 +39,7 @@ export class Watchers {
     const air = run.around.air;
     const humidity = air.humidity(ms);
     if (face < this.#cold.value) this.#cold = { value: face, at: ms };
-    if (face < this.layer.sheet.minimumTemperature) this.#below = { from: this.#below?.from ?? ms, to: ms };
+    if (face < this.layer.sheet.minimumTemperature - COLD_BY) this.#below = { from: this.#below?.from ?? ms, to: ms };
     const margin = face - dewPointOf(air.temperature(ms), humidity);
     // Once it has gelled, dew does no more than dull it.
     if (run.reached.closes === undefined && margin < this.#dew.margin) this.#dew = { margin, at: ms };
@@ -45,7 +47,7 @@ export class Watchers {
       this.#damp = { value: humidity, at: ms };
   }
 
-  problems(run: CureRun, done: boolean): Problem[] {
+  problems(places: Places, done: boolean): Problem[] {
     const { layer } = this;
     const found: Problem[] = [];
     const warn = (path: string, ...told: Told): void =>
@@ -53,7 +55,14 @@ export class Watchers {
     const at = (ms: number): Moment => ({ ms, zone: this.zone });
     const { title, product } = layer;
     const minimum = layer.sheet.minimumTemperature;
-    if (this.#below) {
+    if (places.keptAt !== undefined)
+      warn('conditions.temperature', 'never-sets', {
+        layer: title,
+        product,
+        minimum,
+        kept: places.keptAt,
+      });
+    else if (this.#below) {
       const { from, to } = this.#below;
       if (to - from > STALL_MS)
         warn('conditions.temperature', 'stalls', {
@@ -86,15 +95,17 @@ export class Watchers {
         limit: LIMITS.amineHumidity,
         at: at(this.#damp.at),
       });
-    if (run.peak.value > layer.limit)
+    const { peak } = places;
+    if (peak.value > layer.limit)
       warn('mix.perGo', 'heats-itself', {
         layer: title,
-        peak: run.peak.value,
+        peak: peak.value,
         limit: layer.limit,
-        at: at(run.origin + run.peak.at * 1000),
+        at: at(places.rim.origin + peak.at * 1000),
       });
-    if (run.corePeak > LIMITS.foam)
-      warn('mix.perGo', 'foam-softens', { layer: title, peak: run.corePeak, limit: LIMITS.foam });
+    const corePeak = places.middle?.corePeak ?? -Infinity;
+    if (corePeak > LIMITS.foam)
+      warn('mix.perGo', 'foam-softens', { layer: title, peak: corePeak, limit: LIMITS.foam });
     if (!done) warn('conditions.temperature', 'stays-soft', { layer: title });
     return found;
   }

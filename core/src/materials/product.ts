@@ -38,6 +38,10 @@ export interface CureSheet {
   };
 }
 
+/** When a sheet's window opens, s after laying; of a resin whose window opens as it gels, when its pot does. */
+export const windowOpening = ({ window, potLife }: CureSheet): number | undefined =>
+  window && (window.open === 'gel' ? potLife : window.open);
+
 /** What rules look at besides role and family. */
 export type ProductTrait =
   | 'solvent'

@@ -21,6 +21,13 @@ export const THERMAL = {
   /** Paste with hollow spheres: half of it is gas. */
   lightPaste: { conductivity: 0.12, heatCapacity: 1300, density: 700 },
   steel: { conductivity: 50, heatCapacity: 460, density: 7850 },
+  stainless: { conductivity: 16, heatCapacity: 500, density: 7950 },
+  aluminium: { conductivity: 130, heatCapacity: 900, density: 2700 },
+  lead: { conductivity: 35, heatCapacity: 130, density: 11340 },
+  /** Sheet of polyethylene, ABS or the like. */
+  plastic: { conductivity: 0.3, heatCapacity: 1700, density: 1000 },
+  /** Coated fabric of tubes. */
+  rubber: { conductivity: 0.18, heatCapacity: 1400, density: 1250 },
 } as const satisfies Record<string, Thermal>;
 
 /** Glass laminate at a density, kg/m³. */

@@ -8,6 +8,9 @@ import type { Timeline } from '../schedule/timeline';
 
 export type MilestoneId = 'opens' | 'gel' | 'trim' | 'closes' | 'sand' | 'load' | 'full';
 
+/** Where a layer decides when it comes to a moment: its thin rim on the bare hull, or its thick middle. */
+export type CurePlace = 'rim' | 'middle';
+
 /** Something that is waited for: seconds after laying with its likely range, and the moment itself, ms since 1970. */
 export interface ForecastMilestone {
   readonly id: MilestoneId;
@@ -15,6 +18,8 @@ export interface ForecastMilestone {
   readonly after: Figure;
   readonly at: number;
   readonly span: readonly [number, number];
+  /** Which place decides it, where they differ. */
+  readonly place?: CurePlace;
 }
 
 /** Temperatures (°C) and degrees of cure at three places, over time (ms since 1970). */

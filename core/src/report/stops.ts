@@ -2,7 +2,11 @@ import type { Problem } from '../trace/problem';
 import type { ProblemCode } from '../trace/problem-codes';
 
 /** What is planned all the same, and must not be begun as it stands: below its minimum nothing is mixed, and no epoxy goes into wet wood. */
-const NOT_BEGUN: ReadonlySet<ProblemCode> = new Set<ProblemCode>(['below-minimum', 'wood-too-wet']);
+const NOT_BEGUN: ReadonlySet<ProblemCode> = new Set<ProblemCode>([
+  'below-minimum',
+  'never-sets',
+  'wood-too-wet',
+]);
 
 /** A problem that stops the work until its cause is gone. */
 export const stops = ({ severity, code }: Pick<Problem, 'severity' | 'code'>): boolean =>

@@ -6,6 +6,7 @@ export type HarmKind =
   'cold' | 'dew' | 'blush' | 'hot' | 'soft core' | 'window' | 'go' | 'damp' | 'soft' | 'glue range';
 
 const KINDS: Readonly<Partial<Record<ProblemCode, HarmKind>>> = {
+  'never-sets': 'cold',
   stalls: 'cold',
   cools: 'cold',
   'below-minimum': 'cold',

@@ -165,6 +165,12 @@ export interface LaminateProblems {
 
 /** What the forecast of a cure sees coming. */
 export interface CureProblems {
+  'never-sets': {
+    readonly layer: string;
+    readonly product: string;
+    readonly minimum: number;
+    readonly kept: number;
+  };
   stalls: {
     readonly layer: string;
     readonly product: string;

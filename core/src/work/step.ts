@@ -13,8 +13,9 @@ export interface Layer {
   /** Group of plies, go of filler, or coat. */
   readonly number: number;
   readonly face?: 'outside' | 'inside';
-  /** Of a film: id of the product of the chain that it is. */
+  /** Of a film: id of the product of the chain that it is, and how thick it lies where it is thickest, m. */
   readonly product?: string;
+  readonly thickness?: number;
 }
 
 type Variant = { readonly [A in Action]: { readonly action: A; readonly how: How<A> } }[Action];

@@ -23,6 +23,11 @@ function clock({ ms, zone }: Moment): string {
 const HOLD_WARMER = 'hold it warmer: tent and heater, or start so that it is hard before the night';
 
 export const CURE_WORDS: WordsOf<CureProblems> = {
+  'never-sets': ({ layer, product, minimum, kept }) => ({
+    what: `${layer}: too cold for ${product} to set at all; the times here hold only where the work is kept at ${kept} °C`,
+    allowed: `${minimum} °C and above until it can be sanded`,
+    suggestion: `do not mix: tent and heater first, hull and product at ${kept} °C or more`,
+  }),
   stalls: ({ layer, product, minimum, from, to }) => ({
     what: `${layer}: stalls from ${clock(from)} to ${clock(to)}, below the minimum of ${product}`,
     allowed: `${minimum} °C and above`,

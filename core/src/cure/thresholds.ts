@@ -1,0 +1,156 @@
+import type { CureSheet } from '../materials/product';
+import { DOUBLING_RANGE } from '../physics/doubling-rule';
+import { arrhenius, cureAfter, cureAtGlass, glassTemperature, type Kinetics } from './kinetics';
+
+/** What is reached by how far it has cured, or by how glassy it is. */
+export type Hardness = 'sand' | 'load' | 'full';
+
+/** Degrees of cure at which a product reaches its milestones. */
+export interface Marks {
+  readonly opens?: number;
+  readonly closes?: number;
+  readonly gel: number;
+  readonly sand: number;
+  /** Half of the sheet's time to full cure: load and launching, usual practice. */
+  readonly load: number;
+  readonly full: number;
+  /** How far the glass temperature stands above the work when it can be sanded, loaded, and is fully cured, K. */
+  readonly lead: Readonly<Record<Hardness, number>>;
+}
+
+/** The marks that a law has at the times of a sheet, and what goes by time alone. */
+export interface Thresholds extends Marks {
+  /**
+   * Soonest after laying, s: the sheet's times at 40 °C. Hotter than that no rule reaches, and a resin that a hot hour has
+   * hardened is not therefore fit for load or water.
+   */
+  readonly least: Readonly<Record<'load' | 'full', number>>;
+  /** Seconds after laying at which time alone shuts the window. */
+  readonly closesAfter?: number;
+  /** Temperature of the sheet, °C, and the marks at its second one, where it states times at two. */
+  readonly reference: number;
+  readonly second?: { readonly temperature: number; readonly marks: Marks };
+}
+
+/** A time of the sheet at the warmest that its rule reaches, s. */
+const hurried = (seconds: number, reference: number): number =>
+  seconds * Math.min(1, 2 ** ((reference - DOUBLING_RANGE[1]) / 10));
+
+/** The degrees of cure that the law has at the times of the sheet, at the sheet's temperature. */
+export function anchor(k: Kinetics, sheet: CureSheet): Thresholds {
+  const T = sheet.referenceTemperature;
+  const { window, second } = sheet;
+  const first = marksOf(k, T, {
+    potLife: sheet.potLife,
+    opens: window?.open === 'gel' ? 'gel' : window?.open,
+    closes: window?.closesBy === 'cure' ? window.close : undefined,
+    sand: sheet.sand,
+    load: sheet.full / 2,
+    full: sheet.full,
+  });
+  return {
+    ...first,
+    closesAfter: window?.closesBy === 'time' ? window.close : undefined,
+    least: { load: hurried(sheet.full / 2, T), full: hurried(sheet.full, T) },
+    reference: T,
+    ...(second && second.temperature !== T
+      ? {
+          second: {
+            temperature: second.temperature,
+            marks: { ...first, ...secondMarks(k, first, second) },
+          },
+        }
+      : {}),
+  };
+}
+
+interface Times {
+  readonly potLife: number;
+  readonly opens?: number | 'gel';
+  readonly closes?: number;
+  readonly sand: number;
+  readonly load: number;
+  readonly full: number;
+}
+
+/** Degree of cure of a film after a time at one temperature, the inhibitor's time taken off. */
+function afterAt(k: Kinetics, T: number): (seconds: number) => number {
+  const wait = k.induction / arrhenius(T, k.activation);
+  return (seconds) => cureAfter(k, T, Math.max(0, seconds - wait));
+}
+
+function marksOf(k: Kinetics, T: number, t: Times): Marks {
+  const after = afterAt(k, T);
+  const gel = k.shape.peroxide ? after(t.potLife) : k.shape.gel;
+  const sand = after(t.sand);
+  const load = Math.max(sand, after(t.load));
+  const full = Math.max(load, after(t.full));
+  const lead = (alpha: number): number => glassTemperature(k.shape, alpha) - T;
+  return {
+    gel,
+    opens: t.opens === undefined ? undefined : t.opens === 'gel' ? gel : after(t.opens),
+    closes: t.closes === undefined ? undefined : after(t.closes),
+    sand,
+    load,
+    full,
+    lead: { sand: lead(sand), load: lead(load), full: lead(full) },
+  };
+}
+
+/** Those marks that the times at a second temperature give; what it does not state stays as at the first. */
+function secondMarks(k: Kinetics, first: Marks, second: NonNullable<CureSheet['second']>): Partial<Marks> {
+  const T = second.temperature;
+  const after = afterAt(k, T);
+  const sand = second.sand === undefined ? undefined : after(second.sand);
+  return {
+    ...(second.opens === undefined || first.opens === undefined ? {} : { opens: after(second.opens) }),
+    ...(second.closes === undefined || first.closes === undefined ? {} : { closes: after(second.closes) }),
+    ...(sand === undefined
+      ? {}
+      : { sand, lead: { ...first.lead, sand: glassTemperature(k.shape, sand) - T } }),
+  };
+}
+
+/**
+ * The marks that hold for a job: those of the sheet, or, between the two temperatures of a sheet that states two, on the
+ * straight line between them; beyond them those of the nearer.
+ *
+ * @param bar warmest temperature of the course of the work, °C: one for the whole job, so that no cold night lowers a mark
+ */
+export function marksAt(t: Thresholds, bar: number): Marks {
+  if (!t.second) return t;
+  const { temperature, marks } = t.second;
+  const share = Math.min(1, Math.max(0, (bar - t.reference) / (temperature - t.reference)));
+  const between = (a: number, b: number): number => a + share * (b - a);
+  const perhaps = (a: number | undefined, b: number | undefined): number | undefined =>
+    a === undefined || b === undefined ? a : between(a, b);
+  return {
+    gel: t.gel,
+    opens: perhaps(t.opens, marks.opens),
+    closes: perhaps(t.closes, marks.closes),
+    sand: between(t.sand, marks.sand),
+    load: Math.max(between(t.sand, marks.sand), t.load),
+    full: t.full,
+    lead: { ...t.lead, sand: between(t.lead.sand, marks.lead.sand) },
+  };
+}
+
+/** Where diffusion has brought the cure to a stand, a resin is this far above the work at the least, K. */
+const GLASSY = 10;
+
+/**
+ * Whether a resin is as far as a milestone asks: cured so far as the sheet's time means, or as glassy as it was on the
+ * sheet (and at least 10 K) against the warmest that the work comes to.
+ *
+ * @param bar warmest temperature of the course of the work, °C; one for the whole job: against the cold of the moment
+ * any resin is glass, and none has cured by it
+ */
+export function reached(k: Kinetics, t: Marks, what: Hardness, alpha: number, bar: number): boolean {
+  return alpha >= neededFor(k, t, what, bar);
+}
+
+/** Degree of cure from which {@link reached} holds. */
+export function neededFor({ shape }: Kinetics, t: Marks, what: Hardness, bar: number): number {
+  const glassy = cureAtGlass(shape, bar + Math.max(t.lead[what], GLASSY));
+  return Math.min(t[what], Math.max(glassy, t.closes ?? t.gel));
+}

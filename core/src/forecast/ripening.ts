@@ -1,0 +1,130 @@
+import type { Calibration } from '../cure/calibrate';
+import { COLD_BY } from '../cure/kinetics';
+import { marksAt, neededFor, type Hardness, type Marks } from '../cure/thresholds';
+import { DOUBLING_RANGE } from '../physics/doubling-rule';
+import { windowOpening, type CureSheet } from '../materials/product';
+import type { MilestoneId } from '../plan/cure-forecast';
+
+/** What ripens in a layer: a law of cure; or, for products that no class describes, time by the doubling rule; or light, which no warmth hastens. */
+export type Ripening =
+  | { readonly kind: 'law'; readonly law: Calibration }
+  | { readonly kind: 'clock'; readonly sheet: CureSheet; readonly perTen: number }
+  | { readonly kind: 'light'; readonly sheet: CureSheet };
+
+export type Reached = Partial<Record<MilestoneId, number>>;
+
+/** After gelling an edge is trimmed and tape is pulled until the film is as hard as this share of the way to sanding. */
+const TRIM_END = 0.6;
+
+/** How far a layer is at a moment. */
+export interface Progress {
+  readonly t: number;
+  /** Degree of cure of its face, and of its slowest place. */
+  readonly surface: number;
+  readonly slowest: number;
+  /** Temperature of its face, °C. */
+  readonly face: number;
+}
+
+/**
+ * How fast a product that no law describes ages, against its sheet's temperature. Nothing is counted below its minimum,
+ * and nothing is hastened beyond what the doubling rule reaches.
+ */
+export const ageingRate = (ripening: Exclude<Ripening, { kind: 'law' }>, temperature: number): number => {
+  const { sheet } = ripening;
+  if (temperature < sheet.minimumTemperature - COLD_BY) return 0;
+  return ripening.kind === 'light'
+    ? 1
+    : ripening.perTen ** ((Math.min(temperature, DOUBLING_RANGE[1]) - sheet.referenceTemperature) / 10);
+};
+
+/** Times of a sheet, s, by what they are. */
+export function sheetTimes(sheet: CureSheet): Reached {
+  const { window } = sheet;
+  return {
+    ...(window ? { opens: windowOpening(sheet) } : {}),
+    ...(window?.closesBy === 'cure' ? { closes: window.close } : {}),
+    sand: sheet.sand,
+    load: Math.max(sheet.sand, sheet.full / 2),
+    full: sheet.full,
+  };
+}
+
+/** Watches a layer ripen, and notes when it reaches its milestones: seconds from the origin of its run. */
+export class Watch {
+  readonly reached: Reached = {};
+  #age = 0;
+  #last: Progress;
+  readonly #marks: Marks | undefined;
+
+  /** @param bar warmest temperature of the course of the whole job, °C */
+  constructor(
+    readonly ripening: Ripening,
+    readonly laid: number,
+    readonly bar: number,
+  ) {
+    this.#last = { t: laid, surface: 0, slowest: 0, face: bar };
+    this.#marks = ripening.kind === 'law' ? marksAt(ripening.law.thresholds, bar) : undefined;
+  }
+
+  /** Another that has seen the same, to look ahead with. */
+  copy(): Watch {
+    const other = new Watch(this.ripening, this.laid, this.bar);
+    Object.assign(other.reached, this.reached);
+    other.#age = this.#age;
+    other.#last = this.#last;
+    return other;
+  }
+
+  /** Another moment of the run. */
+  look(now: Progress): void {
+    if (this.ripening.kind === 'law') this.#ripen(this.ripening.law, now);
+    else this.#grow(this.ripening, now);
+    this.#last = now;
+  }
+
+  #pass(id: MilestoneId, mark: number | undefined, before: number, now: number, t: number): void {
+    if (mark === undefined || this.reached[id] !== undefined || now < mark) return;
+    const share = now > before ? Math.min(1, Math.max(0, (mark - before) / (now - before))) : 1;
+    this.reached[id] = this.#last.t + share * (t - this.#last.t);
+  }
+
+  #ripen({ kinetics, thresholds }: Calibration, now: Progress): void {
+    const [m, last] = [this.#marks as Marks, this.#last];
+    const face = (id: MilestoneId, mark: number | undefined): void =>
+      this.#pass(id, mark, last.surface, now.surface, now.t);
+    face('opens', m.opens);
+    face('gel', m.gel);
+    face('trim', Math.min(m.gel + TRIM_END * (m.sand - m.gel), m.closes ?? 1));
+    face('closes', m.closes);
+    if (thresholds.closesAfter !== undefined) this.#closesBy(thresholds.closesAfter, now.t);
+    for (const id of ['sand', 'load', 'full'] as const) this.#hardens(kinetics, m, id, now);
+  }
+
+  #hardens(kinetics: Calibration['kinetics'], m: Marks, id: Hardness, now: Progress): void {
+    if (this.reached[id] !== undefined) return;
+    const least =
+      id === 'sand'
+        ? 0
+        : this.laid + (this.ripening.kind === 'law' ? this.ripening.law.thresholds.least[id] : 0);
+    if (now.t < least) return;
+    const mark = neededFor(kinetics, m, id, this.bar);
+    this.#pass(id, mark, this.#last.slowest, now.slowest, now.t);
+    const at = this.reached[id];
+    if (at !== undefined) this.reached[id] = Math.max(at, least);
+  }
+
+  #closesBy(after: number, t: number): void {
+    if (this.reached.closes === undefined && t >= this.laid + after) this.reached.closes = this.laid + after;
+  }
+
+  #grow(ripening: Exclude<Ripening, { kind: 'law' }>, now: Progress): void {
+    const before = this.#age;
+    // As warm as in the middle of the step.
+    this.#age += (now.t - this.#last.t) * ageingRate(ripening, (now.face + this.#last.face) / 2);
+    const { sheet } = ripening;
+    for (const [id, mark] of Object.entries(sheetTimes(sheet)) as [MilestoneId, number][])
+      this.#pass(id, mark, before, this.#age, now.t);
+    if (sheet.window?.closesBy === 'time') this.#closesBy(sheet.window.close, now.t);
+  }
+}

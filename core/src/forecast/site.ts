@@ -1,0 +1,70 @@
+import { tzOffset } from '@date-fns/tz';
+import type { Inputs } from '../resolve/inputs';
+import type { Plan } from '../plan/plan';
+import type { Job } from '../schema/job';
+import type { Library } from '../materials/product';
+import type { Ledger } from '../trace/ledger';
+import type { Clock } from '../plan/clock';
+import { airAtWork, type PlacedAir } from './air-course';
+import { HORIZON, type Fineness } from './run';
+import { WARMTH_DEFAULTS } from './surroundings';
+
+/** What all that is laid in one forecast shares. */
+export interface Site {
+  readonly job: Job;
+  readonly plan: Plan;
+  readonly inputs: Inputs;
+  readonly library: Library;
+  readonly placed: PlacedAir;
+  /** Time zone of the place, and its offset, min. */
+  readonly zone: string;
+  readonly offset: number;
+  /** Warmest temperature of the course of the work, °C. */
+  readonly bar: number;
+  readonly ledger: Ledger;
+  readonly fineness: Fineness;
+  /** Whether runs go on to full cure, with likely ranges and what charts show. */
+  readonly detail: boolean;
+}
+
+const HOUR = 3_600_000;
+
+/**
+ * The warmest that the work comes to, °C, from its beginning for as long as anything is waited for: the air, and the tent
+ * over it. How hard a resin is, is judged against it for the whole job, and not against the cold of a night.
+ *
+ * @param start ms since 1970
+ */
+export function warmestOf(job: Job, { air }: PlacedAir, start: number): number {
+  const tent =
+    job.warmth?.kind === 'tent' ? (job.warmth.temperature ?? WARMTH_DEFAULTS.temperature) : -Infinity;
+  let warmest = tent;
+  for (let ms = start; ms <= start + HORIZON * 1000; ms += HOUR)
+    warmest = Math.max(warmest, air.temperature(ms));
+  return warmest;
+}
+
+export function siteOf(
+  job: Job,
+  plan: Plan,
+  inputs: Inputs,
+  library: Library,
+  clock: Clock,
+  start: number,
+  how: Pick<Site, 'ledger' | 'fineness' | 'detail'>,
+): Site {
+  const placed = airAtWork(job, inputs, clock);
+  const known = clock.timeZone !== undefined && Number.isFinite(tzOffset(clock.timeZone, new Date(0)));
+  const zone = known ? (clock.timeZone as string) : 'UTC';
+  return {
+    job,
+    plan,
+    inputs,
+    library,
+    placed,
+    zone,
+    offset: tzOffset(zone, new Date(clock.now)),
+    bar: warmestOf(job, placed, start),
+    ...how,
+  };
+}
