@@ -14,55 +14,83 @@ export interface Marks {
   /** Half of the sheet's time to full cure: load and launching, usual practice. */
   readonly load: number;
   readonly full: number;
-  /** How far the glass temperature stands above the work when it can be sanded, loaded, and is fully cured, K. */
-  readonly lead: Readonly<Record<Hardness, number>>;
+  /** How far the glass temperature stands above the work when its window shuts, when it can be sanded, loaded, and is fully cured, K. */
+  readonly lead: Readonly<Record<Hardness | 'closes', number>>;
 }
+
+/** Moments that are not reached sooner than the sheet's time at the warmest of the course. */
+export type Bounded = Hardness | 'closes';
 
 /** The marks that a law has at the times of a sheet, and what goes by time alone. */
 export interface Thresholds extends Marks {
-  /**
-   * Soonest after laying, s: the sheet's times at 40 °C. Hotter than that no rule reaches, and a resin that a hot hour has
-   * hardened is not therefore fit for load or water.
-   */
-  readonly least: Readonly<Record<'load' | 'full', number>>;
+  /** The sheet's own times, s, at its temperature. */
+  readonly times: Readonly<Partial<Record<Bounded, number>>>;
   /** Seconds after laying at which time alone shuts the window. */
   readonly closesAfter?: number;
-  /** Temperature of the sheet, °C, and the marks at its second one, where it states times at two. */
+  /** Temperature of the sheet, °C, and the marks and times at its second one, where it states times at two. */
   readonly reference: number;
-  readonly second?: { readonly temperature: number; readonly marks: Marks };
+  readonly second?: {
+    readonly temperature: number;
+    readonly marks: Marks;
+    readonly times: Readonly<Partial<Record<Bounded, number>>>;
+  };
 }
-
-/** A time of the sheet at the warmest that its rule reaches, s. */
-const hurried = (seconds: number, reference: number): number =>
-  seconds * Math.min(1, 2 ** ((reference - DOUBLING_RANGE[1]) / 10));
 
 /** The degrees of cure that the law has at the times of the sheet, at the sheet's temperature. */
 export function anchor(k: Kinetics, sheet: CureSheet): Thresholds {
   const T = sheet.referenceTemperature;
   const { window, second } = sheet;
-  const first = marksOf(k, T, {
-    potLife: sheet.potLife,
-    opens: window?.open === 'gel' ? 'gel' : window?.open,
-    closes: window?.closesBy === 'cure' ? window.close : undefined,
+  const closes = window?.closesBy === 'cure' ? window.close : undefined;
+  const times = {
+    ...(closes === undefined ? {} : { closes }),
     sand: sheet.sand,
     load: sheet.full / 2,
     full: sheet.full,
-  });
+  };
+  const first = marksOf(k, T, { ...times, potLife: sheet.potLife, opens: window?.open });
   return {
     ...first,
+    times,
     closesAfter: window?.closesBy === 'time' ? window.close : undefined,
-    least: { load: hurried(sheet.full / 2, T), full: hurried(sheet.full, T) },
     reference: T,
     ...(second && second.temperature !== T
       ? {
           second: {
             temperature: second.temperature,
             marks: { ...first, ...secondMarks(k, first, second) },
+            times: {
+              ...(second.closes === undefined || closes === undefined ? {} : { closes: second.closes }),
+              ...(second.sand === undefined ? {} : { sand: second.sand }),
+            },
           },
         }
       : {}),
   };
 }
+
+/** Load and water do not come sooner than at this, °C: hotter no rule reaches, and a hot hour makes nothing fit for them. */
+const [, HOTTEST] = DOUBLING_RANGE;
+
+/**
+ * Soonest that a film comes to a moment, s: the sheet's time at the warmest of the course, as the law's energy has it.
+ * What is as glassy in the cold as it was warm has not therefore cured sooner.
+ */
+export function leastFor(k: Kinetics, t: Thresholds, what: Bounded, bar: number): number {
+  const time = t.times[what];
+  if (time === undefined) return 0;
+  const at = what === 'load' || what === 'full' ? Math.min(bar, HOTTEST) : bar;
+  const scaled = (seconds: number, from: number, to: number): number =>
+    (seconds * arrhenius(from, k.activation)) / arrhenius(to, k.activation);
+  const other = t.second?.times[what];
+  if (other === undefined || !t.second) return scaled(time, t.reference, at);
+  const share = shareOf(t.reference, t.second.temperature, at);
+  const between = t.reference + share * (t.second.temperature - t.reference);
+  return scaled(time ** (1 - share) * other ** share, between, at);
+}
+
+/** How far a temperature is from one to another, 0–1. */
+const shareOf = (from: number, to: number, at: number): number =>
+  Math.min(1, Math.max(0, (at - from) / (to - from)));
 
 interface Times {
   readonly potLife: number;
@@ -86,14 +114,15 @@ function marksOf(k: Kinetics, T: number, t: Times): Marks {
   const load = Math.max(sand, after(t.load));
   const full = Math.max(load, after(t.full));
   const lead = (alpha: number): number => glassTemperature(k.shape, alpha) - T;
+  const closes = t.closes === undefined ? undefined : after(t.closes);
   return {
     gel,
     opens: t.opens === undefined ? undefined : t.opens === 'gel' ? gel : after(t.opens),
-    closes: t.closes === undefined ? undefined : after(t.closes),
+    closes,
     sand,
     load,
     full,
-    lead: { sand: lead(sand), load: lead(load), full: lead(full) },
+    lead: { closes: lead(closes ?? sand), sand: lead(sand), load: lead(load), full: lead(full) },
   };
 }
 
@@ -101,13 +130,19 @@ function marksOf(k: Kinetics, T: number, t: Times): Marks {
 function secondMarks(k: Kinetics, first: Marks, second: NonNullable<CureSheet['second']>): Partial<Marks> {
   const T = second.temperature;
   const after = afterAt(k, T);
-  const sand = second.sand === undefined ? undefined : after(second.sand);
+  const of = (seconds: number | undefined): number | undefined =>
+    seconds === undefined ? undefined : after(seconds);
+  const lead = (alpha: number): number => glassTemperature(k.shape, alpha) - T;
+  const [sand, closes] = [of(second.sand), first.closes === undefined ? undefined : of(second.closes)];
   return {
     ...(second.opens === undefined || first.opens === undefined ? {} : { opens: after(second.opens) }),
-    ...(second.closes === undefined || first.closes === undefined ? {} : { closes: after(second.closes) }),
-    ...(sand === undefined
-      ? {}
-      : { sand, lead: { ...first.lead, sand: glassTemperature(k.shape, sand) - T } }),
+    ...(closes === undefined ? {} : { closes }),
+    ...(sand === undefined ? {} : { sand }),
+    lead: {
+      ...first.lead,
+      ...(closes === undefined ? {} : { closes: lead(closes) }),
+      ...(sand === undefined ? {} : { sand: lead(sand) }),
+    },
   };
 }
 
@@ -120,7 +155,7 @@ function secondMarks(k: Kinetics, first: Marks, second: NonNullable<CureSheet['s
 export function marksAt(t: Thresholds, bar: number): Marks {
   if (!t.second) return t;
   const { temperature, marks } = t.second;
-  const share = Math.min(1, Math.max(0, (bar - t.reference) / (temperature - t.reference)));
+  const share = shareOf(t.reference, temperature, bar);
   const between = (a: number, b: number): number => a + share * (b - a);
   const perhaps = (a: number | undefined, b: number | undefined): number | undefined =>
     a === undefined || b === undefined ? a : between(a, b);
@@ -131,7 +166,11 @@ export function marksAt(t: Thresholds, bar: number): Marks {
     sand: between(t.sand, marks.sand),
     load: Math.max(between(t.sand, marks.sand), t.load),
     full: t.full,
-    lead: { ...t.lead, sand: between(t.lead.sand, marks.lead.sand) },
+    lead: {
+      ...t.lead,
+      closes: between(t.lead.closes, marks.lead.closes),
+      sand: between(t.lead.sand, marks.lead.sand),
+    },
   };
 }
 
@@ -152,5 +191,11 @@ export function reached(k: Kinetics, t: Marks, what: Hardness, alpha: number, ba
 /** Degree of cure from which {@link reached} holds. */
 export function neededFor({ shape }: Kinetics, t: Marks, what: Hardness, bar: number): number {
   const glassy = cureAtGlass(shape, bar + Math.max(t.lead[what], GLASSY));
-  return Math.min(t[what], Math.max(glassy, t.closes ?? t.gel));
+  return Math.min(t[what], Math.max(glassy, t.gel));
+}
+
+/** Degree of cure at which nothing bonds on it any more; in the cold, where it is as glassy as when it shut on the sheet. */
+export function shutAt({ shape }: Kinetics, t: Marks, bar: number): number | undefined {
+  if (t.closes === undefined) return undefined;
+  return Math.min(t.closes, Math.max(t.gel, cureAtGlass(shape, bar + Math.max(t.lead.closes, GLASSY))));
 }

@@ -88,7 +88,10 @@ export class Places {
     if (found !== undefined || what === 'load' || what === 'full' || this.keptAt !== undefined) return found;
     this.keptAt = this.minimum + MARGIN;
     this.#back.forEach((back) => back());
-    for (const run of this.#runs) run.around.keep(this.keptAt, run.origin + this.laid * 1000);
+    for (const run of this.#runs) {
+      run.around.keep(this.keptAt, run.origin + this.laid * 1000);
+      run.judgeAgainst(Math.max(run.bar, this.keptAt));
+    }
     this.begin();
     return this.#come(what);
   }

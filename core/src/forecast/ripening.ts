@@ -1,6 +1,6 @@
 import type { Calibration } from '../cure/calibrate';
 import { COLD_BY } from '../cure/kinetics';
-import { marksAt, neededFor, type Hardness, type Marks } from '../cure/thresholds';
+import { leastFor, marksAt, neededFor, shutAt, type Bounded, type Marks } from '../cure/thresholds';
 import { DOUBLING_RANGE } from '../physics/doubling-rule';
 import { windowOpening, type CureSheet } from '../materials/product';
 import type { MilestoneId } from '../plan/cure-forecast';
@@ -55,21 +55,31 @@ export class Watch {
   readonly reached: Reached = {};
   #age = 0;
   #last: Progress;
-  readonly #marks: Marks | undefined;
+  #marks: Marks | undefined;
+  readonly #least: Record<Bounded, number> = { closes: 0, sand: 0, load: 0, full: 0 };
 
-  /** @param bar warmest temperature of the course of the whole job, °C */
+  /**
+   * @param bar warmest temperature of the course of the whole job, °C
+   * @param film whether it has the temperature of its hull: then it is not sooner than the warmest of the course lets it be
+   */
   constructor(
     readonly ripening: Ripening,
     readonly laid: number,
     readonly bar: number,
+    private readonly film: boolean,
   ) {
     this.#last = { t: laid, surface: 0, slowest: 0, face: bar };
-    this.#marks = ripening.kind === 'law' ? marksAt(ripening.law.thresholds, bar) : undefined;
+    if (ripening.kind !== 'law') return;
+    const { kinetics, thresholds } = ripening.law;
+    this.#marks = marksAt(thresholds, bar);
+    if (film)
+      for (const id of ['closes', 'sand', 'load', 'full'] as const)
+        this.#least[id] = leastFor(kinetics, thresholds, id, bar);
   }
 
   /** Another that has seen the same, to look ahead with. */
   copy(): Watch {
-    const other = new Watch(this.ripening, this.laid, this.bar);
+    const other = new Watch(this.ripening, this.laid, this.bar, this.film);
     Object.assign(other.reached, this.reached);
     other.#age = this.#age;
     other.#last = this.#last;
@@ -93,23 +103,23 @@ export class Watch {
     const [m, last] = [this.#marks as Marks, this.#last];
     const face = (id: MilestoneId, mark: number | undefined): void =>
       this.#pass(id, mark, last.surface, now.surface, now.t);
+    const shut = shutAt(kinetics, m, this.bar);
     face('opens', m.opens);
     face('gel', m.gel);
-    face('trim', Math.min(m.gel + TRIM_END * (m.sand - m.gel), m.closes ?? 1));
-    face('closes', m.closes);
+    face('trim', Math.min(m.gel + TRIM_END * (m.sand - m.gel), shut ?? 1));
+    this.#bounded('closes', now.t, () => face('closes', shut));
     if (thresholds.closesAfter !== undefined) this.#closesBy(thresholds.closesAfter, now.t);
-    for (const id of ['sand', 'load', 'full'] as const) this.#hardens(kinetics, m, id, now);
+    for (const id of ['sand', 'load', 'full'] as const) {
+      const mark = neededFor(kinetics, m, id, this.bar);
+      this.#bounded(id, now.t, () => this.#pass(id, mark, last.slowest, now.slowest, now.t));
+    }
   }
 
-  #hardens(kinetics: Calibration['kinetics'], m: Marks, id: Hardness, now: Progress): void {
-    if (this.reached[id] !== undefined) return;
-    const least =
-      id === 'sand'
-        ? 0
-        : this.laid + (this.ripening.kind === 'law' ? this.ripening.law.thresholds.least[id] : 0);
-    if (now.t < least) return;
-    const mark = neededFor(kinetics, m, id, this.bar);
-    this.#pass(id, mark, this.#last.slowest, now.slowest, now.t);
+  /** A moment of a film that does not come sooner than its sheet has it at the warmest of the course. */
+  #bounded(id: Bounded, t: number, pass: () => void): void {
+    const least = this.laid + this.#least[id];
+    if (this.reached[id] !== undefined || t < least) return;
+    pass();
     const at = this.reached[id];
     if (at !== undefined) this.reached[id] = Math.max(at, least);
   }

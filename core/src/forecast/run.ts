@@ -68,7 +68,7 @@ export class CureRun {
     readonly origin: number,
     readonly around: Surroundings,
     start: number,
-    readonly bar: number,
+    public bar: number,
     fineness: Fineness,
   ) {
     this.stack = new Stack({
@@ -93,13 +93,13 @@ export class CureRun {
     const layer = this.stack.laid;
     this.stack.lay(temperature);
     const [first] = this.stack.cellsOf(layer);
-    this.#begin({ watch: new Watch(ripening, this.stack.time, this.bar), first });
+    this.#begin({ watch: new Watch(ripening, this.stack.time, this.bar, false), first });
   }
 
   /** Lays a film on the face and begins to watch it: it is as warm as that, and warms nothing. */
   layFilm(ripening: Ripening, percent: number): void {
     this.#begin({
-      watch: new Watch(ripening, this.stack.time, this.bar),
+      watch: new Watch(ripening, this.stack.time, this.bar, true),
       first: this.stack.active - 1,
       film: { state: freshState(), percent },
     });
@@ -111,6 +111,14 @@ export class CureRun {
     this.#face = this.stack.faceTemperature(true);
     this.#samples.length = watched.film ? 0 : this.#samples.length;
     this.#sample(this.#face);
+  }
+
+  /** What was just laid is judged against another warmest temperature of its course, °C. */
+  judgeAgainst(bar: number): void {
+    this.bar = bar;
+    const w = this.#watched;
+    if (w)
+      this.#watched = { ...w, watch: new Watch(w.watch.ripening, w.watch.laid, bar, w.film !== undefined) };
   }
 
   /** Runs on to a moment, or until a milestone of the newest layer. @returns the milestone's moment, s, where it came */

@@ -7,7 +7,7 @@ import type { Ledger } from '../trace/ledger';
 import type { Clock } from '../plan/clock';
 import { airAtWork, type PlacedAir } from './air-course';
 import { HORIZON, type Fineness } from './run';
-import { WARMTH_DEFAULTS } from './surroundings';
+import { warmestFace } from './surroundings';
 
 /** What all that is laid in one forecast shares. */
 export interface Site {
@@ -30,18 +30,16 @@ export interface Site {
 const HOUR = 3_600_000;
 
 /**
- * The warmest that the work comes to, °C, from its beginning for as long as anything is waited for: the air, and the tent
- * over it. How hard a resin is, is judged against it for the whole job, and not against the cold of a night.
+ * The warmest that the work comes to, °C, from its beginning for as long as anything is waited for: the air, and what
+ * warms the face over it. How hard a resin is, is judged against it for the whole job, and not against the cold of a night.
  *
  * @param start ms since 1970
  */
 export function warmestOf(job: Job, { air }: PlacedAir, start: number): number {
-  const tent =
-    job.warmth?.kind === 'tent' ? (job.warmth.temperature ?? WARMTH_DEFAULTS.temperature) : -Infinity;
-  let warmest = tent;
+  let warmest = -Infinity;
   for (let ms = start; ms <= start + HORIZON * 1000; ms += HOUR)
     warmest = Math.max(warmest, air.temperature(ms));
-  return warmest;
+  return warmestFace(job, warmest);
 }
 
 export function siteOf(

@@ -1,7 +1,7 @@
 import type { Calibration } from '../cure/calibrate';
 import { filmCure } from '../cure/kinetics';
 import { hastened } from '../cure/pot-life';
-import { marksAt, reached } from '../cure/thresholds';
+import { leastFor, marksAt, reached, shutAt, type Bounded } from '../cure/thresholds';
 import { ageingRate, sheetTimes, type Reached, type Ripening } from './ripening';
 import { HORIZON } from './run';
 import type { MilestoneId } from '../plan/cure-forecast';
@@ -19,8 +19,15 @@ function filmTimes(
   bar: number,
 ): Reached {
   const kinetics = hastened(law.kinetics, factor);
-  const { least } = law.thresholds;
   const t = marksAt(law.thresholds, bar);
+  const shut = shutAt(kinetics, t, bar);
+  const soonest = (id: Bounded): number => leastFor(kinetics, law.thresholds, id, bar) / factor;
+  const least = {
+    closes: soonest('closes'),
+    sand: soonest('sand'),
+    load: soonest('load'),
+    full: soonest('full'),
+  };
   const found: Reached = {};
   filmCure(
     kinetics,
@@ -33,9 +40,9 @@ function filmTimes(
       };
       pass('opens', t.opens !== undefined && alpha >= t.opens);
       pass('gel', alpha >= t.gel);
-      pass('closes', t.closes !== undefined && alpha >= t.closes);
+      pass('closes', time >= least.closes && shut !== undefined && alpha >= shut);
       for (const id of ['sand', 'load', 'full'] as const)
-        pass(id, (id === 'sand' || time >= least[id]) && reached(kinetics, t, id, alpha, bar));
+        pass(id, time >= least[id] && reached(kinetics, t, id, alpha, bar));
       return found.full !== undefined;
     },
     900,

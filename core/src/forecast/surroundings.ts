@@ -21,6 +21,7 @@ const SKY_VIEW = 0.6;
 const SUN_NOON = 550;
 const ABSORBS = { light: 0.35, dark: 0.85 } as const;
 const HOUR = 3_600_000;
+const NOON = 12;
 
 export const WARMTH_DEFAULTS = { temperature: 25, power: 500, distance: 0.8, hours: 12 * 3600 } as const;
 
@@ -50,6 +51,16 @@ export function faceUnder(flux: number, air: number): number {
     else high = T;
   }
   return high;
+}
+
+/** The warmest that a face comes to under what warms it, °C. @param air the warmest of the air, °C */
+export function warmestFace({ warmth = {}, conditions = {} }: Job, air: number): number {
+  const sun = conditions.sun === 'yes' ? sunFlux(NOON, conditions.shade ?? 'light') : 0;
+  const { power, distance, temperature } = { ...WARMTH_DEFAULTS, ...warmth };
+  const lamp = warmth.kind === 'lamp' ? lampFlux(power, distance) : 0;
+  const held = warmth.kind === 'tent' || warmth.kind === 'mat' ? temperature : -Infinity;
+  const warm = Math.max(air, held);
+  return sun + lamp > 0 ? faceUnder(sun + lamp, warm) : warm;
 }
 
 /** Loss to a clear night sky beyond that to the air, W/m². Source: Swinbank, T_sky = 0.0552·T_air^1.5. */

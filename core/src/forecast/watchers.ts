@@ -39,7 +39,8 @@ export class Watchers {
     const air = run.around.air;
     const humidity = air.humidity(ms);
     if (face < this.#cold.value) this.#cold = { value: face, at: ms };
-    if (face < this.layer.sheet.minimumTemperature - COLD_BY) this.#below = { from: this.#below?.from ?? ms, to: ms };
+    if (face < this.layer.sheet.minimumTemperature - COLD_BY)
+      this.#below = { from: this.#below?.from ?? ms, to: ms };
     const margin = face - dewPointOf(air.temperature(ms), humidity);
     // Once it has gelled, dew does no more than dull it.
     if (run.reached.closes === undefined && margin < this.#dew.margin) this.#dew = { margin, at: ms };
