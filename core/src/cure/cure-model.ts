@@ -4,7 +4,7 @@ import { catalystFraction } from '../materials/catalyst';
 import type { CureSheet, FromSheet, Proportion } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
 import { DOUBLING_RANGE, timeAtTemperature, timeFactor } from '../physics/doubling-rule';
-import type { Figure } from '../trace/figure';
+import type { Estimated, Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 import { SHEET_PERCENT } from './kinetics';
@@ -113,6 +113,10 @@ export const doublingRule: CureModel = {
         f: factor,
         t_ref: sheet(name, `${label} at ${cure.referenceTemperature} °C`, t),
       });
+    const estimate = (moment: Estimated['moment'], figure: Figure): Figure => ({
+      ...figure,
+      estimates: { product: product.name, moment },
+    });
     const potLife =
       product.proportion?.kind === 'peroxide'
         ? gelled(cure.potLife)
@@ -132,16 +136,21 @@ export const doublingRule: CureModel = {
         ),
         t_pot: potLife,
       }),
-      windowOpens: window && (window.open === 'gel' ? potLife : at('opens', 'window opens', window.open)),
+      windowOpens:
+        window &&
+        estimate('opens', window.open === 'gel' ? potLife : at('opens', 'window opens', window.open)),
       windowCloses:
         window &&
-        (window.closesBy === 'time'
-          ? ledger.compute(`${key}.closes`, 'window closes', byTime, {
-              t_sheet: sheet('closes', 'window closes', window.close),
-            })
-          : at('closes', 'window closes', window.close)),
-      sand: at('sand', 'can be sanded', cure.sand),
-      full: at('full', 'full cure', cure.full),
+        estimate(
+          'closes',
+          window.closesBy === 'time'
+            ? ledger.compute(`${key}.closes`, 'window closes', byTime, {
+                t_sheet: sheet('closes', 'window closes', window.close),
+              })
+            : at('closes', 'window closes', window.close),
+        ),
+      sand: estimate('sand', at('sand', 'can be sanded', cure.sand)),
+      full: estimate('full', at('full', 'full cure', cure.full)),
     };
   },
 };

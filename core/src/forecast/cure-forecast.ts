@@ -130,7 +130,11 @@ function placedOnce(
   const pots = detail ? potsOf(plan, library, ledger) : [];
   const chain = plan.dish?.mix
     ? { cases: [], problems: [] }
-    : filmCases(site, timeline, new Set([...films.values()].map((f) => f.found.product)));
+    : filmCases(
+        site,
+        timeline,
+        new Set([...[...films.values()].map((f) => f.found), ...stacks.cases].map((c) => c.product)),
+      );
   const totals = plan.totals && sumTotals(timeline, plan.totals.resin, plan.materials ?? [], shop, ledger);
   const forecast: CureForecast = {
     air: { words: placed.words, standIn: placed.standIn },

@@ -23,6 +23,11 @@ export interface WaitedFilm {
   readonly problems: readonly Problem[];
 }
 
+const CONDUCTION = {
+  id: 'cure/conduction',
+  expression: 'ρc·∂T/∂t = ∂/∂z(k·∂T/∂z) + ρ_r·H·∂α/∂t',
+};
+
 /** Moments of a film that are told. */
 const TOLD: readonly MilestoneId[] = ['opens', 'closes', 'sand', 'full'];
 
@@ -85,6 +90,7 @@ export function filmWait(
       laid: start,
       milestones,
       basis: laid.basis,
+      ...peakOf(site, laid, id, start, product.name),
       ...(site.detail
         ? {
             series: (places.middle ?? places.rim).series(places.middle ? places.middle.layers.length - 1 : 0),
@@ -92,6 +98,31 @@ export function filmWait(
         : {}),
     },
     problems: watchers.problems(places, true),
+  };
+}
+
+/** How hot it becomes where it is thick enough to warm itself. */
+function peakOf(
+  { ledger, inputs }: Site,
+  { places, basis }: LaidFilm,
+  id: string,
+  start: number,
+  name: string,
+): Pick<CureCase, 'peak' | 'peakAt' | 'limit'> {
+  if (!places.middle) return {};
+  const { value, at } = places.peak;
+  const formula = { ...CONDUCTION, source: basis.words, unit: '°C' };
+  return {
+    peak: ledger.record(`${id}.peak`, `hottest place, ${name}`, formula, value, { T: inputs.temperature }),
+    peakAt: start + at * 1000,
+    limit: ledger.given(
+      `${id}.limit`,
+      `no hotter than, ${name}`,
+      LIMITS.filler,
+      '°C',
+      'assumed',
+      'usual practice; the data sheet decides',
+    ),
   };
 }
 

@@ -39,7 +39,7 @@ export function layFilm(site: Site, product: Product, thickness: number, at: num
   const film = sheetFilm(product.role);
   const middle =
     ripening.kind === 'law' && thickness > film
-      ? middleOf(site, curing, ripening, thickness, film, at)
+      ? middleOf(site, { ...curing, traits: product.traits }, ripening, thickness, film, at)
       : undefined;
   const { warmth } = site.job;
   const warms = warmth?.kind !== undefined && warmth.kind !== 'none';
@@ -61,7 +61,7 @@ export function layFilm(site: Site, product: Product, thickness: number, at: num
 /** Where it is thickest it warms itself. */
 function middleOf(
   { job, plan, placed, offset, bar, fineness, inputs }: Site,
-  curing: Curing,
+  curing: Curing & Pick<Product, 'traits'>,
   ripening: Extract<Ripening, { kind: 'law' }>,
   thickness: number,
   film: number,

@@ -1,6 +1,6 @@
 import type { Layer } from '../cure/conduction';
 import { DEFAULTS } from '../materials/defaults';
-import type { Filler, Resin } from '../materials/product';
+import type { Filler, ProductTrait, Resin } from '../materials/product';
 import { laminateDensity, laminateThermal, FOAM_CORES, THERMAL, type Thermal } from '../materials/thermal';
 import { heatShare, sheetFilm } from './sheet-film';
 import { oldLaminate } from './substrate';
@@ -104,20 +104,36 @@ export function coatOfFiller(plan: Plan, filler: Filler, percent: number, kineti
   };
 }
 
+/** What carries heat and what makes it in a paste: share of its mass that is resin. */
+interface Paste {
+  readonly resin: number;
+  readonly thermal: Thermal;
+}
+
 /** Density of a liquid that states none, kg/m³. */
 const LIQUID = 1100;
+
+/** A paste by what is in it. Source: rule of mixtures with iron powder or talc in epoxy and polyester. */
+function pasteOf(traits: readonly ProductTrait[], density: number): Paste {
+  if (traits.includes('metal-filled'))
+    return { resin: 0.45, thermal: { conductivity: 0.6, heatCapacity: 880, density } };
+  if (traits.includes('talc'))
+    return { resin: PUTTY_RESIN, thermal: { conductivity: 0.4, heatCapacity: 1100, density } };
+  return { resin: 1, thermal: { ...THERMAL.resin, density } };
+}
 
 /** A fill, a glue line or a casting of a product, thick enough to warm itself. */
 export function thickOf(
   name: string,
   thickness: number,
-  { density = LIQUID }: { readonly density?: number },
+  { traits = [], density = LIQUID }: { readonly traits?: readonly ProductTrait[]; readonly density?: number },
   film: number,
   percent: number,
   kinetics: Kinetics,
 ): Layer {
+  const { resin, thermal } = pasteOf(traits, density);
   return {
-    ...layer(name, thickness, { ...THERMAL.resin, density }),
-    resin: { kinetics, massPerVolume: density, percent, heats: heatShare(thickness, film) },
+    ...layer(name, thickness, thermal),
+    resin: { kinetics, massPerVolume: resin * density, percent, heats: heatShare(thickness, film) },
   };
 }

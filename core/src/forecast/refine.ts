@@ -3,6 +3,7 @@ import type { Problem } from '../trace/problem';
 import type { Plan } from '../plan/plan';
 import { brokenGoes, missedWindows } from '../schedule/placement';
 import type { CureForecast } from '../plan/cure-forecast';
+import { withMoments } from './moments';
 
 /** What only the time line says. */
 const PLACED: ReadonlySet<Problem['code']> = new Set(['window-missed', 'go-broken-off']);
@@ -27,6 +28,7 @@ export function refinePlan(plan: Plan, cure: CureForecast): Plan {
   return Object.defineProperty(
     {
       ...refined,
+      ...withMoments(plan, cure),
       timeline: cure.timeline ?? plan.timeline,
       totals: cure.totals ?? plan.totals,
       cure,

@@ -49,8 +49,10 @@ interface Basis {
 /** The stack that a wait is about: what lies there, and what is laid on it go by go. */
 export function stackFor(job: Job, plan: Plan, library: Library, layer: Laid): StackSet | undefined {
   const chain = plan.system?.chosen?.chain;
+  if (!chain) return undefined;
+  if (layer.of === 'finish') return coatsOver(job, plan, chain);
   const { laminate, mix } = plan.dish ?? {};
-  if (!chain?.resin || !laminate || !mix) return undefined;
+  if (!chain.resin || !laminate || !mix) return undefined;
   const basis: Basis = {
     job,
     plan,
@@ -66,8 +68,6 @@ export function stackFor(job: Job, plan: Plan, library: Library, layer: Laid): S
       return beddingOf(basis, layer.number);
     case 'filler':
       return fillerOver(basis);
-    case 'finish':
-      return coatsOver(basis);
     default:
       return undefined;
   }
@@ -161,8 +161,12 @@ function beddingOf({ plan, dish, resin }: Basis, number: number): StackSet {
 const temperatureOf = (plan: Plan): number => plan.inputs?.temperature.value ?? 20;
 
 /** What filler and coats lie on: the new laminate that has cured, and what is behind it. */
-function underCoats({ job, plan, dish, resin }: Basis): readonly Layer[] {
-  const { plies: all, sides } = dish.laminate;
+function underCoats(
+  job: Job,
+  plan: Plan,
+  { plies: all, sides }: Basis['dish']['laminate'],
+  resin: Resin,
+): readonly Layer[] {
   const outer = all.filter((p) => p.side === 'outside' || sides.length === 1).map((p) => p.lay);
   return [...behind(job, plan, 'outside'), goOfPlies(plan, outer, resin, 'new laminate')];
 }
@@ -186,7 +190,7 @@ function fillerOver(basis: Basis): StackSet | undefined {
   const { sand, full, potLife } = fair.milestones;
   const goes = Array.from({ length: fair.goes.value }, (_, i) => i + 1);
   return {
-    base: underCoats(basis),
+    base: underCoats(basis.job, plan, dish.laminate, resin),
     // It is feathered out on to the sound hull.
     rim: substrateOf(basis.job, plan),
     wet: goes.map(() => wet),
@@ -201,10 +205,11 @@ function fillerOver(basis: Basis): StackSet | undefined {
   };
 }
 
-function coatsOver(basis: Basis): StackSet | undefined {
-  const { plan, chain } = basis;
-  const { finish } = chain;
+/** Coats lie on new laminate, where there is some, and on the hull as it is. */
+function coatsOver(job: Job, plan: Plan, chain: Chain): StackSet | undefined {
+  const { finish, resin } = chain;
   const coats = plan.finish;
+  const { laminate } = plan.dish ?? {};
   if (!coats || !finish) return undefined;
   const curing: Curing = {
     ...(curingOf(finish) as Curing),
@@ -212,7 +217,7 @@ function coatsOver(basis: Basis): StackSet | undefined {
   };
   const numbers = Array.from({ length: coats.coats.value }, (_, i) => i + 1);
   return {
-    base: underCoats(basis),
+    base: laminate && resin ? underCoats(job, plan, laminate, resin) : substrateOf(job, plan),
     wet: [],
     goes: numbers.map((number) => ({
       number,

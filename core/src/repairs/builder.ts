@@ -215,10 +215,16 @@ export class RepairBuilder {
     return this;
   }
 
-  /** What a product's cure is waited for until, so that a forecast can work it out along the course of the air. */
-  curing(product: Product, moment: 'opens' | 'sand'): Pick<Lag, 'cures'> {
+  /**
+   * What a product's cure is waited for until, so that a forecast can work it out along the course of the air.
+   * @param thickness where it lies thickest, m; a film as thin as its sheet means it where that is not given
+   */
+  curing(product: Product, moment: 'opens' | 'sand', thickness?: number): Pick<Lag, 'cures'> {
     this.#cures += 1;
-    return { cures: { layer: { of: 'film', number: this.#cures, product: product.id }, moment } };
+    const thick = thickness === undefined ? {} : { thickness };
+    return {
+      cures: { layer: { of: 'film', number: this.#cures, product: product.id, ...thick }, moment },
+    };
   }
 
   /** What is done first where a window was missed, in minutes; in the plan only then. */

@@ -1,6 +1,13 @@
 /** Where a figure came from. `assumed` is a default and is always shown as one. */
 export type Origin = 'measured' | 'entered' | 'data sheet' | 'shop' | 'assumed' | 'computed';
 
+/** A moment of a product's cure that a quick rule has reckoned, until the forecast of its layer stands in its place. */
+export interface Estimated {
+  /** Name of the product. */
+  readonly product: string;
+  readonly moment: 'opens' | 'closes' | 'sand' | 'full';
+}
+
 /** One number of the plan. `unit` is the stored unit (SI, °C; see units/format.ts for how it is read out). */
 export interface Figure {
   readonly value: number;
@@ -10,6 +17,8 @@ export interface Figure {
   readonly origin: Origin;
   /** Key into the plan's trace. */
   readonly traceId: string;
+  /** A quick estimate: shown as one on the screen for as long as it stands, and never on paper. */
+  readonly estimates?: Estimated;
 }
 
 /** One input of a traced figure: a symbol of the formula and the figure that stood for it. */

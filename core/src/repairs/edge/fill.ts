@@ -60,10 +60,11 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
     'maximumPerGo' in bond && bond.maximumPerGo
       ? b.sheetFigure('perGo', 'thickest in one go', bond, 'maximumPerGo', bond.maximumPerGo, 'm')
       : b.assumed('perGo', 'thickest in one go', 0.01, 'm', 'usual');
+  const deep = bored ? part.thick : part.local;
   const goes =
     damage === 'split-edge'
       ? b.ledger.given('goes', 'goes', 1, 'count', 'computed', 'thin in a split')
-      : b.compute('goes', 'goes', wholeNumber, { x: bored ? part.thick : part.local, most });
+      : b.compute('goes', 'goes', wholeNumber, { x: deep, most });
   // Every go sets before the next, so every go is a mix of its own.
   const each = massFor(b, 'fill', bond, b.compute('eachGo', 'each go', shareOf, { X: whole, n: goes }));
   const mass = b.compute('fillAll', `${bond.name} in all`, goesAlike, {
@@ -160,7 +161,7 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
         go === goes.value ? 'untilWorked' : 'nextGo',
         { place: 'fill', serves: `fill-${go}` },
         times.sand,
-        b.curing(bond, 'sand'),
+        b.curing(bond, 'sand', deep.value / goes.value),
       );
   }
   if (clamps) b.step('mix', 'strike', 'clamps', { place: 'edge', serves: 'fill' }, RATES.strike / 60);

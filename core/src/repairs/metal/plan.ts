@@ -268,7 +268,7 @@ export const METAL_KIND = byBuilder({
             go === goes.value ? 'untilSanded' : 'nextGo',
             { place: 'pits', serves: `fill-${go}` },
             times.sand,
-            b.curing(bond, 'sand'),
+            b.curing(bond, 'sand', depth.value / goes.value),
           );
       }
       b.at('mix')

@@ -271,7 +271,7 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
         pass === passes.value ? 'untilRasped' : 'nextPass',
         { place: 'groove', serves: `pass-${pass}` },
         times.sand,
-        b.curing(bond, 'sand'),
+        b.curing(bond, 'sand', o.depth.value / passes.value),
       );
   }
   b.step('mix', 'sand', 'rasp', { place: 'groove', serves: 'face' }, 5, [perM2(60 * 60, face)]);

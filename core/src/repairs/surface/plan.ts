@@ -333,7 +333,8 @@ function fill(b: RepairBuilder, o: Opened, bond: Product): void {
         go === goes.value ? 'underFilm' : 'nextGo',
         { place: 'fill', serves: `fill-${go}` },
         times.sand,
-        b.curing(bond, 'sand'),
+        // A groove is narrow: the hull on both sides of it takes its heat.
+        b.curing(bond, 'sand', o.line ? undefined : o.depth.value / goes.value),
       );
   }
   const styrene = bond.traits?.includes('styrene');

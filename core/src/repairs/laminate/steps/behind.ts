@@ -97,7 +97,10 @@ function backingSteps(w: StepWriter, parts: Parts): void {
   });
 }
 
-function coringSteps(w: StepWriter, { coring, mix }: Parts): void {
+/** Thickened resin under a core, m. Source: usual of a bed that is pressed down until it squeezes out. */
+const BED = 0.0015;
+
+function coringSteps(w: StepWriter, { coring, mix, system }: Parts): void {
   if (!coring || !mix) return;
   w.step(
     'laminate',
@@ -117,7 +120,12 @@ function coringSteps(w: StepWriter, { coring, mix }: Parts): void {
   w.step('laminate', 'core', 'bed', { place: 'core', serves: 'core' }, RATES.spreadFixed, [
     perM2(RATES.spreadPerM2, coring.bondArea),
   ]);
-  w.wait('laminate', 'beddingSets', { place: 'core', serves: 'core' }, mix.milestones.sand);
+  const product = system.chosen?.chain.resin?.id;
+  w.wait('laminate', 'beddingSets', { place: 'core', serves: 'core' }, mix.milestones.sand, {
+    ...(product
+      ? { cures: { layer: { of: 'film', number: 1, product, thickness: BED }, moment: 'sand' } }
+      : {}),
+  });
 }
 
 /** Members are fitted and tabbed once the laminate has set; their props stay until the tabs hold. */
