@@ -96,14 +96,29 @@ export function airOf(course: AirCourse): Air {
 }
 
 /** Air in a heated tent: never colder than what the heater holds from one moment to another (ms). */
-export function heated(air: Air, to: number, from: number, until: number): Air {
-  const temperature = (ms: number): number =>
-    ms >= from && ms <= until ? Math.max(to, air.temperature(ms)) : air.temperature(ms);
-  return {
-    temperature,
-    humidity: (ms) =>
-      Math.min(1, (air.humidity(ms) * saturation(air.temperature(ms))) / saturation(temperature(ms))),
-  };
+export const heated = (air: Air, to: number, from: number, until: number): Air =>
+  new HeatedAir(air, to, from, until);
+
+class HeatedAir implements Air {
+  constructor(
+    private readonly air: Air,
+    private readonly to: number,
+    private readonly from: number,
+    private readonly until: number,
+  ) {}
+
+  temperature(ms: number): number {
+    const outside = this.air.temperature(ms);
+    return ms >= this.from && ms <= this.until ? Math.max(this.to, outside) : outside;
+  }
+
+  humidity(ms: number): number {
+    const { air } = this;
+    return Math.min(
+      1,
+      (air.humidity(ms) * saturation(air.temperature(ms))) / saturation(this.temperature(ms)),
+    );
+  }
 }
 
 /**

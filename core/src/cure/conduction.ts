@@ -1,45 +1,11 @@
-import { outsideOf, type Face, type Outside } from './face';
+import { outsideOf, type Outside } from './face';
 import { gridOf } from './grid';
-import { cureRate, freshState, stepCure, type CureState, type Kinetics } from './kinetics';
+import type { Layer, StackInput } from './layer';
+import { eliminate } from './thomas';
+import { advanceFilm, cureRate, freshState, inductionRate, stepCure, type CureState } from './kinetics';
 
 export type { Face } from './face';
-
-/** One layer of a stack, from the back to the face that is worked on. SI; temperatures in °C. */
-export interface Layer {
-  readonly name: string;
-  readonly thickness: number;
-  readonly conductivity: number;
-  readonly density: number;
-  readonly heatCapacity: number;
-  /** Resin that still reacts: its law, its mass per volume of the layer, kg/m³, and how much of its heat is counted, 0–1; all of it otherwise. */
-  readonly resin?: {
-    readonly kinetics: Kinetics;
-    readonly massPerVolume: number;
-    readonly percent: number;
-    readonly heats?: number;
-  };
-}
-
-export interface StackInput {
-  readonly layers: readonly Layer[];
-  /** How many of the layers lie there at the beginning. */
-  readonly laid: number;
-  readonly back: Face;
-  readonly front: Face;
-  readonly temperature: number;
-  /** s */
-  readonly start: number;
-  /** Cells of the whole stack; each layer has at least three, a thick pour as many as its front asks for. */
-  readonly cells?: number;
-  /** Share of those of a thick pour, 0–1: less for a first look. */
-  readonly fine?: number;
-  /** Wanted local error of a step, K. */
-  readonly tolerance?: number;
-  /** Most that a place may cure in a step. */
-  readonly cureStep?: number;
-  /** Longest step, s. */
-  readonly longest?: number;
-}
+export type { Layer, StackInput } from './layer';
 
 const TOLERANCE = 0.05;
 const CURE_STEP = 0.02;
@@ -53,8 +19,14 @@ const EARLY = Math.SQRT2 / 4;
 const LATE = GAMMA / 2;
 /** Local error of the step by the third derivative, T'''·dt³ times this. */
 const ERROR = ((3 * GAMMA - 4) * GAMMA + 2) / (12 * (2 - GAMMA));
+/** No closer than this is the end of an inhibitor met, s. */
+const BEGINS = 15;
+/** A place that cures by less in a part of a step hardly moves. */
+const HARDLY = 5e-5;
 /** Rounds in which heat and cure of a part of a step are brought to agree. */
 const ROUNDS = 6;
+/** They agree when a round moves nothing by more than this share of the wanted error. */
+const AGREED = 0.1;
 
 /** The two ends of the stack in one step. */
 interface Ends {
@@ -88,6 +60,8 @@ export class Stack {
   readonly #flow: Float64Array;
   readonly #midFlow: Float64Array;
   readonly #slope: Float64Array;
+  /** Rate of cure at the beginning of the step, 1/s. */
+  readonly #rate: Float64Array;
   readonly #known: Float64Array;
   readonly #diag: Float64Array;
   readonly #rhs: Float64Array;
@@ -105,7 +79,6 @@ export class Stack {
   inflow = 0;
   stored = 0;
   exchanged = 0;
-  steps = 0;
 
   constructor(readonly input: StackInput) {
     const { widths, layerOf } = gridOf(input.layers, input.cells ?? 60, input.fine ?? 1);
@@ -117,6 +90,7 @@ export class Stack {
       { length: 7 },
       array,
     );
+    this.#rate = array();
     this.#s = {
       mid: array(),
       midAlpha: array(),
@@ -180,13 +154,13 @@ export class Stack {
     const arrays = [this.temperatures, this.alphas, this.#used];
     const kept = arrays.map((a) => a.slice());
     const [surface, under] = [{ ...this.surface }, { ...this.under }];
-    const { time, reaction, inflow, stored, exchanged, steps } = this;
+    const { time, reaction, inflow, stored, exchanged } = this;
     const dt = this.#dt;
     return () => {
       arrays.forEach((a, i) => a.set(kept[i]));
       Object.assign(this.surface, surface);
       Object.assign(this.under, under);
-      Object.assign(this, { time, reaction, inflow, stored, exchanged, steps });
+      Object.assign(this, { time, reaction, inflow, stored, exchanged });
       this.#dt = dt;
     };
   }
@@ -217,10 +191,7 @@ export class Stack {
 
   /** Temperature where the layer that was laid last lies on what was there before, °C. */
   get underTemperature(): number {
-    return this.#underOf(this.temperatures);
-  }
-
-  #underOf(T: Float64Array): number {
+    const T = this.temperatures;
     const [i] = this.cellsOf(this.#laid - 1);
     if (i === 0) return T[0];
     const [a, b] = [this.#half[i - 1], this.#half[i]];
@@ -254,6 +225,7 @@ export class Stack {
     const before = [this.faceTemperature(true), this.underTemperature] as const;
     this.#flows(T, this.time, this.#flow);
     for (let i = 0; i < n; i += 1) this.#slope[i] = this.#slopeAt(i);
+    this.#dt = Math.min(this.#dt, this.#untilItBegins());
     for (;;) {
       const dt = Math.min(this.#dt, most, longest);
       const part = GAMMA * dt;
@@ -301,7 +273,20 @@ export class Stack {
     const resin = this.#resin[i];
     const waits = resin && resin.kinetics.induction > 0 && this.#used[i] < 1;
     const rate = resin && !waits ? cureRate(resin.kinetics, this.alphas[i], this.temperatures[i]) : 0;
+    this.#rate[i] = waits ? Infinity : rate;
     return (this.#flow[i] + this.#heat[i] * rate) / this.#capacity[i];
+  }
+
+  /** How long it is until the inhibitor of the first place is used up, s: that moment is met, not stepped over. */
+  #untilItBegins(): number {
+    let soonest = Infinity;
+    for (let i = 0; i < this.#active; i += 1) {
+      const resin = this.#resin[i];
+      if (!resin || this.#rate[i] !== Infinity) continue;
+      const left = (1 - this.#used[i]) / inductionRate(resin.kinetics, this.temperatures[i], resin.percent);
+      soonest = Math.min(soonest, left);
+    }
+    return Math.max(soonest, BEGINS);
   }
 
   /** Heat that both faces let in at the beginning of the step, W/m². */
@@ -365,18 +350,8 @@ export class Stack {
       }
       rhs[0] += w * U0 * this.#ends.back.temperature;
       rhs[n - 1] += w * U1 * this.#ends.front.temperature;
-      for (let i = 1; i < n; i += 1) {
-        const f = (w * this.#link[i - 1]) / diag[i - 1];
-        diag[i] -= f * w * this.#link[i - 1];
-        rhs[i] += f * rhs[i - 1];
-      }
-      moved = 0;
-      for (let i = n - 1; i >= 0; i -= 1) {
-        const value = (rhs[i] + (i === n - 1 ? 0 : w * this.#link[i] * T[i + 1])) / diag[i];
-        moved = Math.max(moved, Math.abs(value - T[i]));
-        T[i] = value;
-      }
-      if (moved < 0.02 * (this.input.tolerance ?? TOLERANCE)) break;
+      moved = eliminate(n, w, this.#link, diag, rhs, T);
+      if (moved < AGREED * (this.input.tolerance ?? TOLERANCE)) break;
     }
     return moved;
   }
@@ -394,8 +369,11 @@ export class Stack {
     const state = this.#state;
     for (let i = 0; i < this.#active; i += 1) {
       const resin = this.#resin[i];
-      [state.alpha, state.used] = [was[i], wasUsed[i]];
-      if (resin && state.alpha <= 0.9995) stepCure(resin.kinetics, state, from[i], to[i], dt, resin.percent);
+      state.alpha = was[i];
+      state.used = wasUsed[i];
+      // What hardly moves any more is brought forward by its rate at the beginning of the step.
+      if (!resin || this.#rate[i] * dt < HARDLY) state.alpha = Math.min(1, was[i] + this.#rate[i] * dt);
+      else if (state.alpha <= 0.9995) stepCure(resin.kinetics, state, from[i], to[i], dt, resin.percent);
       alpha[i] = state.alpha;
       used[i] = state.used;
     }
@@ -415,13 +393,12 @@ export class Stack {
     this.inflow += crossed * dt;
     this.exchanged += Math.abs(crossed) * dt;
     this.time += dt;
-    this.steps += 1;
     const resin = this.#resin[this.#active - 1];
     if (!resin) return;
     // A place in the face has no width: it has the temperature of the face, and is not that of the outer cell's middle.
     const after = [this.faceTemperature(true), this.underTemperature] as const;
     [this.surface, this.under].forEach((face, i) =>
-      stepCure(resin.kinetics, face, before[i], after[i], dt, resin.percent),
+      advanceFilm(resin.kinetics, face, before[i], after[i], dt, resin.percent),
     );
   }
 }

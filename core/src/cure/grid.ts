@@ -1,4 +1,4 @@
-import type { Layer } from './conduction';
+import type { Layer } from './layer';
 
 /** Cells of a stack: how wide each is, m, and which layer it is of. */
 export interface Grid {

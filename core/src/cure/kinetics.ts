@@ -182,6 +182,24 @@ export function filmStep(k: Kinetics, state: CureState, temperature: number, per
         Math.max(cureRate(k, state.alpha, temperature), 1e-12);
 }
 
+/** Brings a film forward along a straight line of temperature, in as many steps as it asks for. Changes the state. */
+export function advanceFilm(
+  k: Kinetics,
+  state: CureState,
+  from: number,
+  to: number,
+  seconds: number,
+  percent: number,
+): void {
+  const slope = (to - from) / seconds;
+  for (let t = 0; t < seconds - 1e-9;) {
+    const T = from + t * slope;
+    const dt = Math.min(seconds - t, Math.max(0.5, 4 * filmStep(k, state, T, percent)));
+    stepCure(k, state, T, T + dt * slope, dt, percent);
+    t += dt;
+  }
+}
+
 /**
  * Cure of a thin film that has the temperature it is given: α at times, from freshly mixed.
  *

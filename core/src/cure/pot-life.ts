@@ -5,7 +5,7 @@ import { potRun, type PotInput } from './pot';
 /** The pot that data sheets state, kg. */
 export const SHEET_POT = 0.1;
 /** Liquid of a product whose density is not known, kg/m³. */
-const USUAL_DENSITY = 1150;
+export const USUAL_DENSITY = 1150;
 /** No pot is spread that has cured further, and a film that gels sooner no further than that. Source: its thickness has doubled several times. */
 const THICK = 0.15;
 /** Least factor on a pot's rate, and how near the sheet's time it is sought, as a share. */

@@ -1,6 +1,6 @@
 import type { CureSheet } from '../materials/product';
 import { DOUBLING_RANGE } from '../physics/doubling-rule';
-import { arrhenius, cureAfter, cureAtGlass, glassTemperature, type Kinetics } from './kinetics';
+import { arrhenius, cureAfter, cureAtGlass, glassTemperature, reducedTime, type Kinetics } from './kinetics';
 
 /** What is reached by how far it has cured, or by how glassy it is. */
 export type Hardness = 'sand' | 'load' | 'full';
@@ -198,4 +198,23 @@ export function neededFor({ shape }: Kinetics, t: Marks, what: Hardness, bar: nu
 export function shutAt({ shape }: Kinetics, t: Marks, bar: number): number | undefined {
   if (t.closes === undefined) return undefined;
   return Math.min(t.closes, Math.max(t.gel, cureAtGlass(shape, bar + Math.max(t.lead.closes, GLASSY))));
+}
+
+/**
+ * When a film at one temperature comes to a moment by the sheet's times at its first temperature alone, s: what its times
+ * at a second one are held against.
+ */
+export function byFirstAlone(
+  k: Kinetics,
+  t: Thresholds,
+  what: 'opens' | 'closes' | 'sand',
+  T: number,
+): number {
+  const { second: _, ...first } = t;
+  const mark = what === 'opens' ? t.opens : what === 'closes' ? shutAt(k, t, T) : neededFor(k, t, what, T);
+  if (mark === undefined) return NaN;
+  const speed = k.rate * arrhenius(T, k.activation);
+  const wait = k.induction / arrhenius(T, k.activation);
+  const time = wait + reducedTime(k.shape, mark, T) / speed;
+  return what === 'opens' ? time : Math.max(time, leastFor(k, first, what, T));
 }

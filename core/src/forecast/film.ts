@@ -35,7 +35,7 @@ export function layFilm(site: Site, product: Product, thickness: number, at: num
   const { ripening, basis } = ripeningOf(curing);
   const base = substrateOf(site.job, site.plan);
   const percent = percentOf(curing, site.inputs.temperature.value);
-  const rim = layRim(site, base, ripening, percent, at, at);
+  const rim = layRim(site, base, ripening, percent, at, at, site.detail);
   const film = sheetFilm(product.role);
   const middle =
     ripening.kind === 'law' && thickness > film
@@ -60,7 +60,7 @@ export function layFilm(site: Site, product: Product, thickness: number, at: num
 
 /** Where it is thickest it warms itself. */
 function middleOf(
-  { job, plan, placed, offset, bar, fineness, inputs }: Site,
+  { job, plan, placed, offset, bar, fineness, detail, inputs }: Site,
   curing: Curing & Pick<Product, 'traits'>,
   ripening: Extract<Ripening, { kind: 'law' }>,
   thickness: number,
@@ -71,7 +71,7 @@ function middleOf(
   const percent = percentOf(curing, inputs.temperature.value);
   const thick = thickOf('fill', thickness, curing, film, percent, ripening.law.kinetics);
   const around = new Surroundings(job, placed, at, offset);
-  const run = new CureRun([...base, thick], base.length, at, around, 0, bar, fineness);
+  const run = new CureRun([...base, thick], base.length, at, around, 0, bar, { ...fineness, kept: detail });
   run.lay(ripening, around.air.temperature(at));
   return run;
 }

@@ -55,8 +55,8 @@ interface Outcome {
   readonly peak?: number;
 }
 
-const COARSE: ForecastOptions = { cells: 16, tolerance: 1.5, detail: false };
-const FINE: ForecastOptions = { cells: 60, tolerance: 0.25, detail: false };
+const COARSE: ForecastOptions = { cells: 16, tolerance: 0.5, fine: 0.4, detail: false };
+const FINE: ForecastOptions = { detail: false };
 const HOUR = 3_600_000;
 /** Options that are worked out finely and shown. */
 const SHOWN = 5;

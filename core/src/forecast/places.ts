@@ -17,6 +17,7 @@ const CELLS = 10;
  *
  * @param origin ms since 1970 of second 0
  * @param at ms since 1970 at which it is laid
+ * @param kept whether its moments are kept for a chart
  */
 export function layRim(
   site: Site,
@@ -25,12 +26,14 @@ export function layRim(
   percent: number,
   origin: number,
   at: number,
+  kept: boolean,
 ): CureRun {
   const around = new Surroundings(site.job, site.placed, origin, site.offset);
   const start = (at - origin) / 1000;
   const rim = new CureRun(base, base.length, origin, around, start - BEFORE, site.bar, {
     ...site.fineness,
     cells: CELLS,
+    kept,
   });
   rim.until(start);
   rim.layFilm(ripening, percent);
@@ -51,6 +54,7 @@ export class Places {
   /** What the work has to be kept at so that it sets at all, °C, where the air is too cold for it. */
   keptAt: number | undefined;
   readonly #back: readonly (() => void)[];
+  #closes: { readonly at: number | undefined } | undefined;
 
   /**
    * @param middle absent where the layer is nowhere thick enough to warm itself
@@ -88,9 +92,10 @@ export class Places {
     if (found !== undefined || what === 'load' || what === 'full' || this.keptAt !== undefined) return found;
     this.keptAt = this.minimum + MARGIN;
     this.#back.forEach((back) => back());
+    this.#closes = undefined;
     for (const run of this.#runs) {
       run.around.keep(this.keptAt, run.origin + this.laid * 1000);
-      run.judgeAgainst(Math.max(run.bar, this.keptAt));
+      run.warmedTo(this.keptAt);
     }
     this.begin();
     return this.#come(what);
@@ -115,6 +120,11 @@ export class Places {
 
   /** When the first of it has cured too far for the next layer to bond, s from the origin; looked ahead. */
   get closes(): number | undefined {
+    this.#closes ??= { at: this.#ahead() };
+    return this.#closes.at;
+  }
+
+  #ahead(): number | undefined {
     const rim = this.rim.until(this.laid + HORIZON, 'closes');
     const middle = this.middle?.ahead(rim ?? this.laid + HORIZON, 'closes');
     const shuts = Math.min(rim ?? Infinity, middle ?? Infinity);

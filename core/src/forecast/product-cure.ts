@@ -1,6 +1,8 @@
 import { calibrate, type Calibration } from '../cure/calibrate';
+import { byFirstAlone } from '../cure/thresholds';
 import { cureClassOf } from '../cure/cure-classes';
 import { SHEET_PERCENT } from '../cure/kinetics';
+import { potLife, SHEET_POT, USUAL_DENSITY } from '../cure/pot-life';
 import { windowOpening } from '../materials/product';
 import type { CureSheet, Product, Proportion } from '../materials/product';
 import { percentAt } from './layers';
@@ -80,28 +82,44 @@ function fit(product: Curing): ProductCure {
     basis: {
       points: law.points,
       spread: law.spread,
-      words: `${product.name}: ${shape.name} law fitted to the sheet; ${energy}.${contradiction(law)}${law.refused ? ` Not used: ${law.refused}.` : ''}`,
+      words: `${product.name}: ${shape.name} law fitted to the sheet; ${energy}.${potInCold(law, product)}${contradiction(law, product.sheet)}${law.refused ? ` Not used: ${law.refused}.` : ''}`,
     },
   };
+}
+
+/** Cold at which a pot is held against the doubling rule, °C, and by how much it may differ before it is said. */
+const COLD = 10;
+const WORTH_SAYING = 1.15;
+
+/** A large pot hastens itself by its own warmth, less so in the cold: there it lives longer than the doubling rule has it. */
+function potInCold(law: Calibration, { sheet, density = USUAL_DENSITY }: Curing): string {
+  const { referenceTemperature: T } = sheet;
+  if (T <= COLD) return '';
+  const cup = { mass: SHEET_POT, density, percent: SHEET_PERCENT, temperature: COLD, air: COLD };
+  const ratio = (potLife(law, cup) ?? 0) / (sheet.potLife * 2 ** ((T - COLD) / 10));
+  return ratio > WORTH_SAYING
+    ? ` A pot warms itself less in the cold: at ${COLD} °C it lives ${Math.round((ratio - 1) * 100)} % longer than twice as long per 10 °C.`
+    : '';
 }
 
 /** Times that a sheet states at two temperatures and that no one law gives, by more than this, ln. */
 const CONTRADICTS = 0.1;
 
 /** What of two temperatures goes against one another is met all the same, and said. */
-function contradiction({ points, fittedActivation, thresholds }: Calibration): string {
-  const { second } = thresholds;
+function contradiction({ kinetics, fittedActivation, thresholds }: Calibration, sheet: CureSheet): string {
+  const { second } = sheet;
   if (!fittedActivation || !second) return '';
-  const off = (temperature: number): ReadonlyMap<string, number> =>
-    new Map(points.filter((p) => p.temperature === temperature).map((p) => [p.name, p.residual]));
-  const [first, other] = [off(thresholds.reference), off(second.temperature)];
-  const worst = [...other]
-    .map(([name, r]) => ({ name, by: r - (first.get(name) ?? 0) }))
+  const worst = (['opens', 'closes', 'sand'] as const)
+    .flatMap((what) => {
+      const stated = second[what];
+      const found = byFirstAlone(kinetics, thresholds, what, second.temperature);
+      return stated && Number.isFinite(found) ? [{ what, by: Math.log(found / stated) }] : [];
+    })
     .sort((a, b) => Math.abs(b.by) - Math.abs(a.by))
     .at(0);
   if (!worst || Math.abs(worst.by) < CONTRADICTS) return '';
   const percent = Math.round((Math.exp(Math.abs(worst.by)) - 1) * 100);
-  return ` The two do not quite agree: one law for both is ${percent} % off (${worst.name} at ${second.temperature} °C); each is met at its own.`;
+  return ` The two do not quite agree: one law for both is ${percent} % off (${worst.what} at ${second.temperature} °C); each is met at its own.`;
 }
 
 /** Rates that a time may change with per 10 K. Source: usual of cures near room temperature. */

@@ -56,6 +56,8 @@ export class Watch {
   #age = 0;
   #last: Progress;
   #marks: Marks | undefined;
+  #times: readonly (readonly [MilestoneId, number])[] = [];
+  #needed: Readonly<Partial<Record<Bounded, number>>> = {};
   readonly #least: Record<Bounded, number> = { closes: 0, sand: 0, load: 0, full: 0 };
 
   /**
@@ -69,9 +71,19 @@ export class Watch {
     private readonly film: boolean,
   ) {
     this.#last = { t: laid, surface: 0, slowest: 0, face: bar };
-    if (ripening.kind !== 'law') return;
+    if (ripening.kind !== 'law') {
+      this.#times = Object.entries(sheetTimes(ripening.sheet)) as [MilestoneId, number][];
+      return;
+    }
     const { kinetics, thresholds } = ripening.law;
-    this.#marks = marksAt(thresholds, bar);
+    const marks = marksAt(thresholds, bar);
+    this.#marks = marks;
+    this.#needed = {
+      closes: shutAt(kinetics, marks, bar),
+      sand: neededFor(kinetics, marks, 'sand', bar),
+      load: neededFor(kinetics, marks, 'load', bar),
+      full: neededFor(kinetics, marks, 'full', bar),
+    };
     if (film)
       for (const id of ['closes', 'sand', 'load', 'full'] as const)
         this.#least[id] = leastFor(kinetics, thresholds, id, bar);
@@ -99,27 +111,24 @@ export class Watch {
     this.reached[id] = this.#last.t + share * (t - this.#last.t);
   }
 
-  #ripen({ kinetics, thresholds }: Calibration, now: Progress): void {
-    const [m, last] = [this.#marks as Marks, this.#last];
-    const face = (id: MilestoneId, mark: number | undefined): void =>
-      this.#pass(id, mark, last.surface, now.surface, now.t);
-    const shut = shutAt(kinetics, m, this.bar);
-    face('opens', m.opens);
-    face('gel', m.gel);
-    face('trim', Math.min(m.gel + TRIM_END * (m.sand - m.gel), shut ?? 1));
-    this.#bounded('closes', now.t, () => face('closes', shut));
-    if (thresholds.closesAfter !== undefined) this.#closesBy(thresholds.closesAfter, now.t);
-    for (const id of ['sand', 'load', 'full'] as const) {
-      const mark = neededFor(kinetics, m, id, this.bar);
-      this.#bounded(id, now.t, () => this.#pass(id, mark, last.slowest, now.slowest, now.t));
-    }
+  #ripen({ thresholds }: Calibration, { t, surface, slowest }: Progress): void {
+    const [m, was] = [this.#marks as Marks, this.#last.surface];
+    const shut = this.#needed.closes;
+    this.#pass('opens', m.opens, was, surface, t);
+    this.#pass('gel', m.gel, was, surface, t);
+    this.#pass('trim', Math.min(m.gel + TRIM_END * (m.sand - m.gel), shut ?? 1), was, surface, t);
+    this.#bounded('closes', was, surface, t);
+    if (thresholds.closesAfter !== undefined) this.#closesBy(thresholds.closesAfter, t);
+    this.#bounded('sand', this.#last.slowest, slowest, t);
+    this.#bounded('load', this.#last.slowest, slowest, t);
+    this.#bounded('full', this.#last.slowest, slowest, t);
   }
 
   /** A moment of a film that does not come sooner than its sheet has it at the warmest of the course. */
-  #bounded(id: Bounded, t: number, pass: () => void): void {
+  #bounded(id: Bounded, before: number, now: number, t: number): void {
     const least = this.laid + this.#least[id];
     if (this.reached[id] !== undefined || t < least) return;
-    pass();
+    this.#pass(id, this.#needed[id], before, now, t);
     const at = this.reached[id];
     if (at !== undefined) this.reached[id] = Math.max(at, least);
   }
@@ -133,8 +142,7 @@ export class Watch {
     // As warm as in the middle of the step.
     this.#age += (now.t - this.#last.t) * ageingRate(ripening, (now.face + this.#last.face) / 2);
     const { sheet } = ripening;
-    for (const [id, mark] of Object.entries(sheetTimes(sheet)) as [MilestoneId, number][])
-      this.#pass(id, mark, before, this.#age, now.t);
+    for (const [id, mark] of this.#times) this.#pass(id, mark, before, this.#age, now.t);
     if (sheet.window?.closesBy === 'time') this.#closesBy(sheet.window.close, now.t);
   }
 }

@@ -18,6 +18,8 @@ export interface Fineness {
   readonly cells: number;
   readonly tolerance: number;
   readonly fine: number;
+  /** Whether its moments are kept for charts. */
+  readonly kept?: boolean;
 }
 
 /** Longest step of a stack that cures, and of a bare hull, s: the air of a day is not stepped over. */
@@ -48,6 +50,8 @@ interface Watched {
 export class CureRun {
   readonly stack: Stack;
   readonly #samples: Sample[] = [];
+  readonly #kept: boolean;
+  #at: number;
   #watched: Watched | undefined;
   #face: number;
   peak = { value: -Infinity, at: 0 };
@@ -71,6 +75,8 @@ export class CureRun {
     public bar: number,
     fineness: Fineness,
   ) {
+    const { kept = true, ...how } = fineness;
+    this.#kept = kept;
     this.stack = new Stack({
       layers,
       laid,
@@ -78,10 +84,11 @@ export class CureRun {
       front: around.front,
       temperature: around.air.temperature(origin + start * 1000),
       start,
-      ...fineness,
+      ...how,
       longest: layers.some((l) => l.resin) ? LONGEST_WET : LONGEST_BARE,
     });
     this.#face = this.stack.faceTemperature(true);
+    this.#at = start;
   }
 
   get reached(): Reached {
@@ -109,16 +116,22 @@ export class CureRun {
     this.#watched = watched;
     this.peak = { value: -Infinity, at: this.stack.time };
     this.#face = this.stack.faceTemperature(true);
+    this.#at = this.stack.time;
     this.#samples.length = watched.film ? 0 : this.#samples.length;
     this.#sample(this.#face);
   }
 
-  /** What was just laid is judged against another warmest temperature of its course, °C. */
-  judgeAgainst(bar: number): void {
-    this.bar = bar;
+  /** What was just laid lies on work that has been warmed through, °C: it is judged against that, where it is the warmest. */
+  warmedTo(temperature: number): void {
+    const { temperatures, active } = this.stack;
+    for (let i = 0; i < active; i += 1) temperatures[i] = Math.max(temperatures[i], temperature);
+    this.stack.restart();
+    this.#face = this.stack.faceTemperature(true);
+    this.bar = Math.max(this.bar, temperature);
     const w = this.#watched;
-    if (w)
-      this.#watched = { ...w, watch: new Watch(w.watch.ripening, w.watch.laid, bar, w.film !== undefined) };
+    if (!w) return;
+    const { ripening, laid } = w.watch;
+    this.#watched = { ...w, watch: new Watch(ripening, laid, this.bar, w.film !== undefined) };
   }
 
   /** Runs on to a moment, or until a milestone of the newest layer. @returns the milestone's moment, s, where it came */
@@ -154,7 +167,7 @@ export class CureRun {
   /** Remembers where the run stands. @returns what brings it back there, as often as it is called */
   remember(): () => void {
     const back = this.stack.mark();
-    const [samples, peak, face] = [this.#samples.slice(), this.peak, this.#face];
+    const [samples, peak, face, at] = [this.#samples.length, this.peak, this.#face, this.#at];
     const { corePeak, behindPeak, each } = this;
     const copyOf = (w: Watched | undefined): Watched | undefined =>
       w && {
@@ -167,7 +180,8 @@ export class CureRun {
       back();
       this.around.tick(this.origin + this.stack.time * 1000, face);
       this.#watched = copyOf(watched);
-      this.#samples.splice(0, Infinity, ...samples);
+      this.#samples.length = samples;
+      this.#at = at;
       Object.assign(this, { peak, corePeak, behindPeak, each });
       this.#face = face;
     };
@@ -203,7 +217,8 @@ export class CureRun {
 
   #step(): void {
     const { stack } = this;
-    const before = { t: this.#samples.at(-1)?.t ?? stack.time, face: this.#face };
+    const before = { t: this.#at, face: this.#face };
+    this.#at = stack.time;
     const face = stack.faceTemperature(true);
     this.#face = face;
     if (this.around.tick(this.origin + stack.time * 1000, face)) stack.restart();
@@ -263,6 +278,7 @@ export class CureRun {
   }
 
   #sample(face: number): void {
+    if (!this.#kept) return;
     const s = this.stack;
     this.#samples.push({
       t: s.time,

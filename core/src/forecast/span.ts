@@ -1,7 +1,7 @@
 import type { Calibration } from '../cure/calibrate';
 import { filmCure } from '../cure/kinetics';
 import { hastened } from '../cure/pot-life';
-import { leastFor, marksAt, reached, shutAt, type Bounded } from '../cure/thresholds';
+import { leastFor, marksAt, neededFor, shutAt, type Bounded, type Hardness } from '../cure/thresholds';
 import { ageingRate, sheetTimes, type Reached, type Ripening } from './ripening';
 import { HORIZON } from './run';
 import type { MilestoneId } from '../plan/cure-forecast';
@@ -9,6 +9,8 @@ import type { MilestoneId } from '../plan/cure-forecast';
 /** Least uncertainty of a rate: two drums of one product differ so far. Source: usual lot-to-lot scatter. */
 const LEAST_SPREAD = 0.1;
 const MOST_SPREAD = 0.3;
+
+const IDS = ['opens', 'gel', 'closes', 'sand', 'load', 'full'] as const;
 
 /** When a thin film reaches the milestones along a course of the air, s from laying. @param bar warmest of the job's course, °C */
 function filmTimes(
@@ -20,9 +22,17 @@ function filmTimes(
 ): Reached {
   const kinetics = hastened(law.kinetics, factor);
   const t = marksAt(law.thresholds, bar);
-  const shut = shutAt(kinetics, t, bar);
+  const hard = (id: Hardness): number => neededFor(kinetics, t, id, bar);
+  const marks: Reached = {
+    opens: t.opens,
+    gel: t.gel,
+    closes: shutAt(kinetics, t, bar),
+    sand: hard('sand'),
+    load: hard('load'),
+    full: hard('full'),
+  };
   const soonest = (id: Bounded): number => leastFor(kinetics, law.thresholds, id, bar) / factor;
-  const least = {
+  const least: Reached = {
     closes: soonest('closes'),
     sand: soonest('sand'),
     load: soonest('load'),
@@ -35,14 +45,9 @@ function filmTimes(
     HORIZON,
     percent,
     (alpha, time) => {
-      const pass = (id: MilestoneId, ok: boolean): void => {
-        if (ok && found[id] === undefined) found[id] = time;
-      };
-      pass('opens', t.opens !== undefined && alpha >= t.opens);
-      pass('gel', alpha >= t.gel);
-      pass('closes', time >= least.closes && shut !== undefined && alpha >= shut);
-      for (const id of ['sand', 'load', 'full'] as const)
-        pass(id, time >= least[id] && reached(kinetics, t, id, alpha, bar));
+      for (const id of IDS)
+        if (found[id] === undefined && alpha >= (marks[id] ?? Infinity) && time >= (least[id] ?? 0))
+          found[id] = time;
       return found.full !== undefined;
     },
     900,

@@ -113,9 +113,12 @@ export class StacksUnderWay {
   }
 
   #middleOf({ base, wet }: StackSet, start: number): CureRun {
-    const { job, placed, offset, bar, fineness } = this.x;
+    const { job, placed, offset, bar, fineness, detail } = this.x;
     const around = new Surroundings(job, placed, start, offset);
-    return new CureRun([...base, ...wet], base.length, start, around, 0, bar, fineness);
+    return new CureRun([...base, ...wet], base.length, start, around, 0, bar, {
+      ...fineness,
+      kept: detail,
+    });
   }
 
   /** Lays the next go of a stack. */
@@ -132,7 +135,15 @@ export class StacksUnderWay {
     }
     const laid = (start - s.origin) / 1000;
     const percent = percentOf(go.curing, this.x.inputs.temperature.value);
-    const rim = layRim(this.x, s.set.rim ?? s.set.base, ripening, percent, s.origin, start);
+    const rim = layRim(
+      this.x,
+      s.set.rim ?? s.set.base,
+      ripening,
+      percent,
+      s.origin,
+      start,
+      this.x.detail && !middle,
+    );
     // What was switched on for a go before goes on over this one.
     const since = middle?.around.onSince ?? s.places?.rim.around.onSince;
     if (since !== undefined) rim.around.switchOn(since);

@@ -81,6 +81,8 @@ export class Surroundings {
   readonly #until: number;
   readonly #held: number;
   #heats = false;
+  readonly #weather: Air;
+  #around: Air;
   #kept: { readonly at: number; readonly from: number } | undefined;
   #on: (ms: number) => boolean = () => false;
   readonly air: Air;
@@ -99,13 +101,11 @@ export class Surroundings {
     const held = warmth.temperature ?? WARMTH_DEFAULTS.temperature;
     this.#held = held;
     const on = (ms: number): boolean => ms >= this.#from && ms <= this.#from + this.#until * 1000;
-    const open = (): Air =>
-      this.#kept ? heated(placed.air, this.#kept.at, this.#kept.from, Infinity) : placed.air;
-    const tent = (): Air => heated(open(), held, this.#from, this.#from + this.#until * 1000);
-    const around = this.kind === 'tent' ? tent : open;
+    this.#weather = placed.air;
+    this.#around = placed.air;
     this.air = {
-      temperature: (ms) => around().temperature(ms),
-      humidity: (ms) => around().humidity(ms),
+      temperature: (ms) => this.#around.temperature(ms),
+      humidity: (ms) => this.#around.humidity(ms),
     };
     const at = (t: number): number => origin + t * 1000;
     const hourOf = (ms: number): number => ((((ms + offset * 60_000) / HOUR) % 24) + 24) % 24;
@@ -165,6 +165,7 @@ export class Surroundings {
   /** Keeps the air at the least so warm, °C, from a moment on, ms since 1970. */
   keep(at: number, from: number): void {
     this.#kept = { at, from };
+    this.#surround();
   }
 
   /** When it was switched on, ms since 1970. */
@@ -174,7 +175,17 @@ export class Surroundings {
 
   /** Switches the warming on, at ms since 1970. */
   switchOn(ms: number): void {
-    if (this.#from === Infinity) this.#from = ms;
+    if (this.#from !== Infinity) return;
+    this.#from = ms;
+    this.#surround();
+  }
+
+  /** The weather, kept warm where it must be, and the tent over that. */
+  #surround(): void {
+    const open = this.#kept ? heated(this.#weather, this.#kept.at, this.#kept.from, Infinity) : this.#weather;
+    const until = this.#from + this.#until * 1000;
+    this.#around =
+      this.kind === 'tent' && this.#from !== Infinity ? heated(open, this.#held, this.#from, until) : open;
   }
 }
 

@@ -15,6 +15,15 @@ export const timeOverFace = formula({
   evaluate: (x) => x.t / x.n,
 });
 
+export const topOverFace = formula({
+  id: 'repairs/common/over-face',
+  expression: 'T = t/k',
+  unit: 's',
+  source: 'the plies of a batch follow one another over the face; the next bonds to the top one',
+  inputs: { t: 'time in which the last batch is laid', k: 'plies of that batch' },
+  evaluate: (x) => x.t / x.k,
+});
+
 export const restAfterLast = formula({
   id: 'repairs/common/over-face',
   expression: 't = max(0, t_open − min(T, T_next))',
@@ -77,6 +86,22 @@ export function overFace(
             'not known: taken as laid everywhere at once',
           ),
   };
+}
+
+/**
+ * How the top ply of a lift goes over its face, and the first of the next alike.
+ *
+ * @param laid time in which its last batch is laid, s
+ * @param plies of that batch
+ * @returns undefined where it is laid at once
+ */
+export function overLift(ledger: Ledger, id: string, laid: Figure, plies: number): OverFace | undefined {
+  if (laid.value / plies < AT_ONCE) return undefined;
+  const top = ledger.compute(`${id}.top`, 'the top ply over the whole face', topOverFace, {
+    t: laid,
+    k: ledger.given(`${id}.plies`, 'plies of the last batch', plies, 'count', 'computed', 'batches'),
+  });
+  return { laid: top, next: top };
 }
 
 /** What of a wait is left when the last of the face lies, and how long its window stays open from then, s. */

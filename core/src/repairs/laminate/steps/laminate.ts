@@ -5,6 +5,7 @@ import { formula } from '../../../trace/formula';
 import type { Ledger } from '../../../trace/ledger';
 import type { How } from '../../../work/actions';
 import type { Item, Layer } from '../../../work/step';
+import { afterLast, overLift } from '../../common/over-face';
 import type { DishPlan, LaminatePlan } from '../dish-plan';
 import { behindSteps, sandBedding, tabSteps } from './behind';
 import { each, perM2, StepWriter, type StepMore } from '../../../work/writer';
@@ -99,9 +100,13 @@ function between(w: StepWriter, { laminate, mix, grind }: Parts, previous: Batch
   const missed = w.reopening('laminate', 'reopenLaminate', at, grind.groundArea);
   const noWait = () =>
     w.ledger.given(`tack.${previous.group}`, 'rest until tacky', 0, 's', 'computed', 'no wait');
-  w.wait('laminate', 'tacky', at, opens ?? noWait(), {
+  const over = overLift(w.ledger, `over.${previous.group}`, previous.wetOut, previous.plies.length);
+  const place = { rest: opens ?? noWait(), opens, closes };
+  const lift = over ? afterLast(w.ledger, `over.${previous.group}`, over, place) : place;
+  w.wait('laminate', 'tacky', at, lift.rest, {
     cures: { layer: layerOf(from, previous.group), moment: 'opens' },
-    ...(opens && closes ? { window: { opens, closes, missed } } : {}),
+    ...(lift.opens && lift.closes ? { window: { opens: lift.opens, closes: lift.closes, missed } } : {}),
+    ...(over ? { over } : {}),
   });
 }
 
