@@ -1,10 +1,8 @@
-import { afterLast } from '../repairs/common/over-face';
 import type { Library } from '../materials/product';
 import type { Job } from '../schema/job';
 import { Ledger } from '../trace/ledger';
 import type { Problem } from '../trace/problem';
-import type { Figure } from '../trace/figure';
-import type { Lag, OverFace } from '../work/step';
+import type { Lag } from '../work/step';
 import type { Inputs } from '../resolve/inputs';
 import type { Plan, PlanResult, Timing } from '../plan/plan';
 import type { Expected, ForecastWait } from '../schedule/timeline';
@@ -19,6 +17,7 @@ import { siteOf } from './site';
 import { StacksUnderWay } from './stacks-under-way';
 import type { CureForecast } from '../plan/cure-forecast';
 import { warmingProblems } from './warming';
+import { WholeFaces } from './whole-faces';
 
 export interface ForecastOptions {
   /** Cells of a stack and wanted error of a step, K: fewer and larger for a first look. */
@@ -106,8 +105,9 @@ function placedOnce(
   };
   const waitOf = (lag: Lag, start: number): ForecastWait | undefined => {
     const wait = placeOf(lag, start);
-    return wait && (lag.over ? overWholeFace(wait, lag.over, `over.${lag.id}`, start, ledger) : wait);
+    return wait && lag.over ? faces.wait(lag, lag.over, wait, start) : wait;
   };
+  const faces = new WholeFaces(ledger);
   const found = new Map<string, Expected>();
   const timeline = placeTasks(
     timing.work,
@@ -138,7 +138,7 @@ function placedOnce(
   const totals = plan.totals && sumTotals(timeline, plan.totals.resin, plan.materials ?? [], shop, ledger);
   const forecast: CureForecast = {
     air: { words: placed.words, standIn: placed.standIn },
-    cases: [...stacks.cases, ...[...films.values()].map((f) => f.found), ...chain.cases],
+    cases: faces.over([...stacks.cases, ...[...films.values()].map((f) => f.found), ...chain.cases]),
     pots,
     problems: dedupe([
       ...placed.problems,
@@ -152,33 +152,6 @@ function placedOnce(
     entries: ledger.entries,
   };
   return { forecast, found };
-}
-
-/** The wait of one place as that of a face which was coated one place after another. */
-function overWholeFace(
-  { duration, window }: ForecastWait,
-  over: OverFace,
-  id: string,
-  start: number,
-  ledger: Ledger,
-): ForecastWait {
-  const from = (key: string, label: string, at: number): Figure =>
-    ledger.given(`${id}.${key}`, label, (at - start) / 1000, 's', 'computed', 'forecast of one place');
-  const { rest, opens, closes } = afterLast(ledger, id, over, {
-    rest: duration,
-    ...(window
-      ? {
-          opens: from('opens', 'window opens at one place', window.opens),
-          closes: from('closes', 'window shuts at one place', window.closes),
-        }
-      : {}),
-  });
-  return {
-    duration: rest,
-    ...(opens && closes
-      ? { window: { opens: start + opens.value * 1000, closes: start + closes.value * 1000 } }
-      : {}),
-  };
 }
 
 /** One warning of a kind for each stage: the coats and goes after the first say the same. A stall over night says most. */

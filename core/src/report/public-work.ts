@@ -1,24 +1,22 @@
 import { ACTIONS } from '../work/actions';
-import { layerId } from '../work/ids';
+import { isLayer, layerId } from '../work/ids';
 import { holdsOf } from '../work/holds';
 import { potsOf } from '../work/pots';
 import { goesOf, ifsOf, roundsOf } from '../work/rounds';
 import { surfacesOf } from '../work/surfaces';
 import { tellLag, tellStep } from '../work/tell';
-import type { Link, Work } from '../work/step';
+import type { Work } from '../work/step';
 import type { Plan } from '../plan/plan';
 import { numberedWork } from './order/numbered';
 import { orderRows, type StepRow } from './order/rows';
 import { plainText } from './say';
-import type { CureForecast } from '../plan/cure-forecast';
-import type { Timeline } from '../schedule/timeline';
 
 /**
  * The work as an open document: steps numbered in the order in which they are told, with their words, their mark and when
  * they are done; the faces they are done on, what cures, what is mixed and what stands meanwhile; links with what is waited for on the way. Codes (`action`, `how`, `awaited`) stay; words may change.
  */
 export function publicWork(plan: Plan & { readonly work: Work }): unknown {
-  const { work, timeline, cure } = plan;
+  const { work, timeline } = plan;
   const { steps, links } = work;
   const placed = new Map((timeline?.stages ?? []).flatMap((s) => s.tasks).map((t) => [t.id, t]));
   const times = (id: string): { start?: string; end?: string } => {
@@ -47,7 +45,7 @@ export function publicWork(plan: Plan & { readonly work: Work }): unknown {
       ...toldAt(rows.get(s.id)),
     })),
     surfaces: surfaces.all,
-    layers: layersOf(links, timeline, cure),
+    layers: layersOf(plan),
     pots: potsOf(steps),
     holds: holdsOf(steps),
     goes: goesOf({ steps }),
@@ -90,17 +88,12 @@ const toldAt = (row: StepRow | undefined): object =>
     : {};
 
 /**
- * What cures in the course of the work, each layer once: when it was laid and when it comes to the moments that mean
- * something for it; without a forecast the one that is waited for, by the plan's own figures.
+ * What is laid and cures, with its moments: those of the forecast, or, before there is one, the moment that is waited for.
  */
-function layersOf(
-  links: readonly Link[],
-  timeline: Timeline | undefined,
-  cure: CureForecast | undefined,
-): readonly unknown[] {
-  const placed = new Map((timeline?.stages ?? []).flatMap((s) => s.tasks).map((t) => [t.id, t]));
+function layersOf(plan: Plan & { readonly work: Work }): readonly unknown[] {
+  const placed = new Map((plan.timeline?.stages ?? []).flatMap((s) => s.tasks).map((t) => [t.id, t]));
   const instant = (ms: number): string => new Date(ms).toISOString();
-  const cured = links.flatMap((l) => l.lags).filter((lag) => lag.cures !== undefined);
+  const cured = plan.work.links.flatMap((l) => l.lags).filter((lag) => lag.cures !== undefined);
   const firsts = cured.filter((lag, i) => {
     const id = lag.cures && layerId(lag.cures.layer);
     return cured.findIndex((other) => other.cures && layerId(other.cures.layer) === id) === i;
@@ -108,9 +101,7 @@ function layersOf(
   return firsts.map(({ id, cures }) => {
     const { layer, moment } = cures as NonNullable<typeof cures>;
     const task = placed.get(id);
-    const found = cure?.cases.find((c) =>
-      c.film === undefined ? c.of === layer.of && c.number === layer.number : c.film === layerId(layer),
-    );
+    const found = plan.cure?.cases.find((c) => isLayer(c, layer));
     return {
       id: layerId(layer),
       of: layer.of,

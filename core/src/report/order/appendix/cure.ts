@@ -1,10 +1,9 @@
 import type { Plan } from '../../../plan/plan';
-import type { CureCase, MilestoneId } from '../../../plan/cure-forecast';
-import type { Task } from '../../../schedule/timeline';
-import { layerId } from '../../../work/ids';
+import type { MilestoneId } from '../../../plan/cure-forecast';
 import { figure, type Reader, type Said } from '../../say';
 import { effectsOf } from '../../../work/surfaces';
 import type { WorkTable } from '../../work-table';
+import { layersOf, type WaitedLayer } from '../waited-layers';
 import { numberedWork, type NumberedWork } from '../numbered';
 import { whensOf } from '../when';
 
@@ -26,47 +25,32 @@ export function windowTable(plan: Plan, reader: Reader): readonly WorkTable[] {
   if (cure.cases.length < 2) return [];
   const { short } = whensOf(reader);
   const numbered = numberedWork(plan);
+  const layers = layersOf(plan);
   const used = MOMENTS.filter(([id]) => cure.cases.some((c) => c.milestones.some((m) => m.id === id)));
   return [
     {
       caption: `Windows, air ${cure.air.words}${cure.air.standIn ? ': look at a real forecast' : ''}`,
       columns: ['Step and layer', ...used.map(([, name]) => name)],
-      rows: cure.cases.map((c): Said[] => {
-        const film = filmOf(c, plan, numbered);
-        return [
-          [film?.name ?? c.title],
-          ...used.map(([id]): Said => {
-            const found = c.milestones.find((m) => m.id === id);
-            const own = id === 'opens' || id === 'closes' ? film?.window?.[id] : undefined;
-            if (own !== undefined && own !== found?.at) return [short(own)];
-            return found ? [{ text: short(found.at), figure: found.after }] : [];
-          }),
-        ];
-      }),
+      rows: layers.map((layer): Said[] => [
+        [nameOf(layer, numbered)],
+        ...used.map(([id]): Said => {
+          const moment = layer.found.milestones.find((m) => m.id === id);
+          return moment ? [{ text: short(moment.at), figure: moment.after }] : [];
+        }),
+      ]),
     },
   ];
 }
 
-/**
- * A film goes by the number of the step that laid it, and what it is; plies and coats have names of their own. Its window is
- * that of the step that goes on: over a face that takes hours it counts from each place's own laying.
- */
-function filmOf(
-  { film, product }: CureCase,
-  { work }: Plan,
-  numbered: NumberedWork,
-): { readonly name: string; readonly window?: Task['window'] } | undefined {
-  if (film === undefined) return undefined;
-  for (const { from, lags } of work?.links ?? []) {
-    const lag = lags.find(({ cures }) => cures && layerId(cures.layer) === film);
-    // What is wiped off or weighted down before it is waited for was laid by a step before.
-    const until = numbered.steps.findIndex(({ step }) => step.id === from);
-    const laid =
-      lag &&
-      [...numbered.steps.slice(0, until + 1)].reverse().find(({ step }) => effectsOf(step).includes('lays'));
-    if (laid) return { name: `${laid.n}: ${product}`, window: numbered.tasks.get(lag.id)?.window };
-  }
-  return undefined;
+/** A film goes by the number of the step that laid it, and what it is; plies and coats have names of their own. */
+function nameOf({ found, from }: WaitedLayer, numbered: NumberedWork): string {
+  if (found.film === undefined) return found.title;
+  // What is wiped off or weighted down before it is waited for was laid by a step before.
+  const until = numbered.steps.findIndex(({ step }) => step.id === from);
+  const laid = [...numbered.steps.slice(0, until + 1)]
+    .reverse()
+    .find(({ step }) => effectsOf(step).includes('lays'));
+  return laid ? `${laid.n}: ${found.product}` : found.title;
 }
 
 function timesTable(
