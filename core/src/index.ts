@@ -8,7 +8,7 @@ export * from './trace/problem';
 export type { OutlineFault, ProblemCode, ProblemParams } from './trace/problem-codes';
 export { describeProblem, tellProblem, told, type ToldProblem } from './tell/tell-problem';
 export { tellOutlineFault } from './tell/problems/survey';
-export { tellMilestone, tellMilestoneShort } from './tell/milestones';
+export { tellMilestone, tellMilestoneShort, tellPlace } from './tell/milestones';
 export type { Harm } from './trace/harm';
 export { tellHarm } from './tell/harms';
 export { tellHeatCaution } from './tell/warmth';

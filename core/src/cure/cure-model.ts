@@ -124,18 +124,21 @@ export const doublingRule: CureModel = {
     const window = cure.window;
     return {
       factor,
-      potLife,
-      usable: ledger.compute(`${key}.usable`, 'usable pot life', usable, {
-        u: ledger.given(
-          `${key}.u`,
-          'usable share of the pot life',
-          DEFAULTS.usableShare,
-          'fraction',
-          'assumed',
-          'usual margin at the bench',
-        ),
-        t_pot: potLife,
-      }),
+      potLife: estimate('pot', potLife),
+      usable: estimate(
+        'usable',
+        ledger.compute(`${key}.usable`, 'usable pot life', usable, {
+          u: ledger.given(
+            `${key}.u`,
+            'usable share of the pot life',
+            DEFAULTS.usableShare,
+            'fraction',
+            'assumed',
+            'usual margin at the bench',
+          ),
+          t_pot: potLife,
+        }),
+      ),
       windowOpens:
         window &&
         estimate('opens', window.open === 'gel' ? potLife : at('opens', 'window opens', window.open)),

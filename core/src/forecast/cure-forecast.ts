@@ -12,6 +12,7 @@ import { placeTasks } from '../schedule/placement';
 import { sumTotals } from '../plan/totals';
 import { filmCases } from './film-cases';
 import { filmWait, type WaitedFilm } from './film-wait';
+import { potsIn, potUses, sheetPots } from './pot-lives';
 import { potsOf } from './pots';
 import { siteOf } from './site';
 import { StacksUnderWay } from './stacks-under-way';
@@ -101,7 +102,7 @@ function placedOnce(
     }
     const forecast = lag.cures && stacks.wait(lag.cures, start);
     // Filler is sanded whatever its window says: a window stands only where the plan waits for one.
-    return forecast && (lag.window ? forecast : { duration: forecast.duration });
+    return forecast && (lag.window ? forecast : { ...forecast, window: undefined });
   };
   const waitOf = (lag: Lag, start: number): ForecastWait | undefined => {
     const wait = placeOf(lag, start);
@@ -127,6 +128,7 @@ function placedOnce(
     (lag) => expected.get(lag.id),
   );
   stacks.end();
+  const inPots = potsIn(site);
   const pots = detail ? potsOf(plan, library, ledger) : [];
   const chain = plan.dish?.mix
     ? { cases: [], problems: [] }
@@ -140,6 +142,8 @@ function placedOnce(
     air: { words: placed.words, standIn: placed.standIn },
     cases: faces.over([...stacks.cases, ...[...films.values()].map((f) => f.found), ...chain.cases]),
     pots,
+    uses: detail ? potUses(inPots, timeline) : {},
+    sheetPots: detail ? sheetPots(inPots) : {},
     problems: dedupe([
       ...placed.problems,
       ...stacks.problems,

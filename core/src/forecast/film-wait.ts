@@ -8,6 +8,7 @@ import type { Problem } from '../trace/problem';
 import type { ForecastWait } from '../schedule/timeline';
 import { layFilm, type LaidFilm } from './film';
 import { LIMITS } from './limits';
+import type { Places } from './places';
 import { sheetFilm } from './sheet-film';
 import type { Site } from './site';
 import { tellMilestone } from '../tell/milestones';
@@ -75,6 +76,7 @@ export function filmWait(
         low,
         high,
       ]),
+      ...placeOf(places, moment),
       ...(lag.window && opens !== undefined && shuts !== undefined
         ? { window: { opens: start + opens * 1000, closes: start + shuts * 1000 } }
         : {}),
@@ -99,6 +101,12 @@ export function filmWait(
     },
     problems: watchers.problems(places, true),
   };
+}
+
+/** Which place decided a wait, where they differ. */
+export function placeOf(places: Places, moment: MilestoneId): Pick<ForecastWait, 'place'> {
+  const place = places.decides(moment);
+  return place ? { place } : {};
 }
 
 /** How hot it becomes where it is thick enough to warm itself. */

@@ -4,15 +4,22 @@ import type { Plan } from '../plan/plan';
 import type { Estimated, Figure } from '../trace/figure';
 
 /** Moments that the forecast found, by product: those of the layer of it that was laid last. */
-type Found = ReadonlyMap<string, readonly CureCase[]>;
+interface Found {
+  readonly layers: ReadonlyMap<string, readonly CureCase[]>;
+  readonly pots: CureForecast['sheetPots'];
+}
 
 /**
  * The plan with the moments of the forecast wherever a quick estimate of them stood: one moment for one layer on every
  * page, paper and export. What the forecast has no layer of keeps its estimate, marked as one.
  */
 export function withMoments(plan: Plan, cure: CureForecast): Partial<Plan> {
-  const all = byProduct(cure.cases);
-  const of = (what: CureCase['of']): Found => byProduct(cure.cases.filter((c) => c.of === what));
+  const { sheetPots: pots } = cure;
+  const all: Found = { layers: byProduct(cure.cases), pots };
+  const of = (what: CureCase['of']): Found => ({
+    layers: byProduct(cure.cases.filter((c) => c.of === what)),
+    pots,
+  });
   const { dish, finish, productTimes, repair, work } = plan;
   const { mix, fair } = dish ?? {};
   const layers = <T extends { readonly milestones: Milestones }>(part: T, what: CureCase['of']): T => ({
@@ -32,12 +39,14 @@ export function withMoments(plan: Plan, cure: CureForecast): Partial<Plan> {
     ...(finish ? { finish: layers(finish, 'finish') } : {}),
     ...(productTimes ? { productTimes: settled(productTimes, all) } : {}),
     ...(repair ? { repair: { ...repair, sheets: settled(repair.sheets, all) } } : {}),
+    // A tape that is waited for by the life of its pot: the very same time, no longer called an estimate.
+    ...(cure.timeline ? { timeline: settled(cure.timeline, all) } : {}),
     ...(work ? { work: { ...work, steps: settled(work.steps, all) } } : {}),
   };
 }
 
 /** Layers of each product in the order in which they were laid. */
-function byProduct(cases: readonly CureCase[]): Found {
+function byProduct(cases: readonly CureCase[]): Found['layers'] {
   const found = new Map<string, CureCase[]>();
   for (const c of [...cases].sort((a, b) => a.laid - b.laid))
     found.set(c.product, [...(found.get(c.product) ?? []), c]);
@@ -66,8 +75,9 @@ const isEstimate = (value: object): value is Figure & { readonly estimates: Esti
   'estimates' in value && value.estimates !== undefined;
 
 /** The moment of the last layer of a product that comes to it. */
-function momentOf({ product, moment }: Estimated, found: Found): Figure | undefined {
-  for (const c of [...(found.get(product) ?? [])].reverse()) {
+function momentOf({ product, moment }: Estimated, { layers, pots }: Found): Figure | undefined {
+  if (moment === 'pot' || moment === 'usable') return pots[product]?.[moment];
+  for (const c of [...(layers.get(product) ?? [])].reverse()) {
     const there = c.milestones.find((m) => m.id === moment);
     if (there) return there.after;
   }

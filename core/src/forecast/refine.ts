@@ -28,8 +28,8 @@ export function refinePlan(plan: Plan, cure: CureForecast): Plan {
   return Object.defineProperty(
     {
       ...refined,
+      timeline: plan.timeline,
       ...withMoments(plan, cure),
-      timeline: cure.timeline ?? plan.timeline,
       totals: cure.totals ?? plan.totals,
       cure,
       trace: {} as Trace,

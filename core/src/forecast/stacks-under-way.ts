@@ -6,6 +6,7 @@ import type { MilestoneMeaning } from '../trace/milestone';
 import type { Problem } from '../trace/problem';
 import type { ForecastWait } from '../schedule/timeline';
 import { layRim, Places } from './places';
+import { placeOf } from './film-wait';
 import { percentOf, ripeningOf } from './product-cure';
 import type { Reached } from './ripening';
 import { CureRun, SHOWN_LEAST } from './run';
@@ -89,7 +90,8 @@ export class StacksUnderWay {
     const window = this.#window(s);
     if (ready === undefined) return undefined;
     const duration = this.#duration(s, cures, ready - (start - s.origin) / 1000);
-    return { duration, ...(window ? { window } : {}) };
+    const places = s.places as Places;
+    return { duration, ...(window ? { window } : {}), ...placeOf(places, cures.moment) };
   }
 
   /** The stack that something is laid in; made when its first go is laid. */

@@ -96,6 +96,10 @@ export interface CureForecast {
   readonly air: { readonly words: string; readonly standIn: boolean };
   readonly cases: readonly CureCase[];
   readonly pots: readonly PotForecast[];
+  /** Pot life of 100 g of each product at the temperature of the work, and how much of it is used, s, by its name. */
+  readonly sheetPots: Readonly<Record<string, { readonly pot: Figure; readonly usable: Figure }>>;
+  /** How long each pot can be worked with, s, by the id of the step that mixes it. */
+  readonly uses: Readonly<Record<string, Figure>>;
   readonly problems: readonly Problem[];
   readonly timeline?: Timeline;
   readonly totals?: Totals;

@@ -1,18 +1,10 @@
 import { linkOf, type Chain } from '../match/chain';
 import { LINKS } from '../match/links';
-import type { Figure } from '../trace/figure';
 import type { Stage } from '../trace/problem';
 import type { Plan } from '../plan/plan';
 import { lower } from '../trace/words';
 import type { SurveyResult } from '../survey/extent';
 import { figure, figureIn, plainText, said, saidWords, sizeOf, type Reader, type Said } from './say';
-
-/** When the last plies can be sanded along the course of the air, where a forecast says. */
-export const sandFigure = ({ cure }: Plan): Figure | undefined =>
-  cure?.cases
-    .filter((c) => c.of === 'laminate')
-    .at(-1)
-    ?.milestones.find((m) => m.id === 'sand')?.after;
 
 const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
@@ -64,7 +56,7 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
       const m = plan.dish?.mix;
       return (
         m &&
-        said`${figure(m.total, reader)} of resin in ${plural(m.batches.length, 'batch', 'batches')}; sand after ${figure(sandFigure(plan) ?? m.milestones.sand, reader)}.`
+        said`${figure(m.total, reader)} of resin in ${plural(m.batches.length, 'batch', 'batches')}; sand after ${figure(m.milestones.sand, reader)}.`
       );
     }
     case 'fair': {

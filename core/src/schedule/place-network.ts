@@ -153,6 +153,7 @@ export class NetworkPlacement {
       end,
       duration,
       ...(window ? { window } : {}),
+      ...(forecast?.place ? { place: forecast.place } : {}),
     });
   }
 

@@ -24,6 +24,8 @@ export interface Task {
   readonly reopens?: true;
   /** When the next layer bonds without abrasion, ms since 1970. */
   readonly window?: { readonly opens: number; readonly closes: number };
+  /** Which place of a layer decided when a wait is over, where that is known. */
+  readonly place?: 'rim' | 'middle';
 }
 
 export interface StageSpan {
@@ -55,6 +57,7 @@ export interface Timeline {
 export interface ForecastWait {
   readonly duration: Figure;
   readonly window?: { readonly opens: number; readonly closes: number };
+  readonly place?: 'rim' | 'middle';
 }
 export type Waits = (lag: Lag, start: number) => ForecastWait | undefined;
 

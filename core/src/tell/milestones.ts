@@ -38,3 +38,7 @@ export function tellMilestone(m: MilestoneMeaning): string {
 /** The same in one word, where there is little room. */
 export const tellMilestoneShort = (m: MilestoneMeaning): string =>
   m.kind === 'lit-to' || m.kind === 'cured-to' ? 'cured' : WORDS[m.kind][1];
+
+/** Which place of a layer decides when it comes to a moment. */
+export const tellPlace = (place: 'rim' | 'middle'): string =>
+  place === 'rim' ? 'the thin rim on the hull decides' : 'the thick middle decides';

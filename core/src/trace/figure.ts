@@ -5,7 +5,7 @@ export type Origin = 'measured' | 'entered' | 'data sheet' | 'shop' | 'assumed' 
 export interface Estimated {
   /** Name of the product. */
   readonly product: string;
-  readonly moment: 'opens' | 'closes' | 'sand' | 'full';
+  readonly moment: 'opens' | 'closes' | 'sand' | 'full' | 'pot' | 'usable';
 }
 
 /** One number of the plan. `unit` is the stored unit (SI, °C; see units/format.ts for how it is read out). */

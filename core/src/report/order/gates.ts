@@ -1,4 +1,4 @@
-import { tellMilestone } from '../../tell/milestones';
+import { tellMilestone, tellPlace } from '../../tell/milestones';
 import type { Task } from '../../schedule/timeline';
 import type { Awaited } from '../../work/actions';
 import type { Lag, Step } from '../../work/step';
@@ -61,7 +61,8 @@ export function gatesOf(
 
 function waitedText(lag: Lag, placed: Task | undefined, reader: Reader): string {
   const until = placed ? `, ${whensOf(reader).moment(placed.end)}` : '';
-  return `${tellLag(lag)}: ${say(placed?.duration ?? lag.least, reader)}${until}`;
+  const place = placed?.place ? `, ${tellPlace(placed.place)}` : '';
+  return `${tellLag(lag)}: ${say(placed?.duration ?? lag.least, reader)}${until}${place}`;
 }
 
 /** A ground that does not keep. */

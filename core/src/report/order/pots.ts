@@ -52,7 +52,9 @@ export function cupOf(pot: InPots, plan: Plan): CupContent | undefined {
 }
 
 /** How long what a step mixes can be worked with. */
-function lifeOf({ pot }: Step, { dish, finish, productTimes, system }: Plan): Figure | undefined {
+function lifeOf({ id, pot }: Step, { cure, dish, finish, productTimes, system }: Plan): Figure | undefined {
+  const own = cure?.uses[id];
+  if (own) return own;
   switch (pot?.cup?.of) {
     case 'laminate':
       return dish?.mix?.milestones.usable;

@@ -10,8 +10,8 @@ import { StoresStore } from '../state/stores-store';
 import { HeavyWork } from '../workers/heavy-work';
 
 /** Edits come one after another: the forecast waits until they pause, longer where nobody is looking at the cure. */
-const PAUSE_MS = 350;
-const PAUSE_ELSEWHERE_MS = 1800;
+const PAUSE_MS = 150;
+const PAUSE_ELSEWHERE_MS = 500;
 
 /** The cure forecast of the open job, worked out in a worker and thrown away as soon as the job is another. */
 @Injectable()

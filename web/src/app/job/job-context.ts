@@ -64,6 +64,10 @@ export class JobContext {
     const [state, cure] = [this.state(), this.forecast.of(this.state())];
     return state?.plan && cure ? refinePlan(state.plan, cure) : state?.plan;
   });
+  /** Whether what is shown of times is the quick estimate still: the forecast of this state of the job is being worked out. */
+  readonly estimate = computed(
+    () => this.state()?.plan?.timeline !== undefined && this.forecast.of(this.state()) === undefined,
+  );
   readonly problems = computed(() => {
     const [state, cure] = [this.state(), this.forecast.of(this.state())];
     return state && cure ? refineProblems(state.problems, cure) : (state?.problems ?? []);

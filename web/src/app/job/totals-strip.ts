@@ -27,7 +27,7 @@ import { JobContext } from './job-context';
       <dl>
         @if (totals(); as t) {
           <div><dt>Hands-on <span class="span">{{ span(t.handsOn, 'h', 1) }}</span></dt><dd><nb-figure [figure]="t.handsOn" class="plain" /></dd></div>
-          @if (ready(); as r) {<div class="ready" [title]="t.elapsedBasis"><dt>{{ r.what }}@if (hoursAssumed()) {<span class="span">, hours assumed</span>}</dt><dd>{{ r.when }}</dd></div>}
+          @if (ready(); as r) {<div class="ready" [title]="t.elapsedBasis"><dt>{{ r.what }}@if (hoursAssumed()) {<span class="span">, hours assumed</span>}@if (context.estimate()) {<span class="est" role="status"> estimate</span>}</dt><dd>{{ r.when }}</dd></div>}
           <div class="less" [title]="t.elapsedBasis"><dt>Elapsed</dt><dd><nb-figure [figure]="t.elapsed" class="plain" /></dd></div>
           @if (context.plan()?.dish?.mix) {<div class="less"><dt>Resin</dt><dd><nb-figure [figure]="t.resin" class="plain" /></dd></div>}
           <div class="less"><dt>Materials</dt><dd><nb-figure [figure]="t.materials" [prefix]="context.currency()" class="plain" /></dd></div>
@@ -54,6 +54,7 @@ import { JobContext } from './job-context';
     dt { font-size: 0.82rem; color: var(--muted); }
     dd { font-weight: 700; font-size: 1.13rem; white-space: nowrap; }
     .wait dd { color: var(--wait); }
+    .est { font-style: italic; color: var(--warn); }
     .actions { display: flex; gap: 12px; flex-shrink: 0; }
     @media (max-width: 1000px) {
       footer { flex-wrap: wrap; padding: 8px 16px; gap: 8px; }

@@ -8,9 +8,10 @@ import { TraceService } from './trace-service';
 @Component({
   selector: 'nb-figure',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<button type="button" [class]="'figure ' + cls()" [title]="hint()" (click)="open($event)">{{ prefix() }}{{ text().text }}@if (text().unit && !bare()) {<span class="unit"> {{ text().unit }}</span>}</button>`,
+  template: `<button type="button" [class]="'figure ' + cls()" [title]="hint()" (click)="open($event)">{{ prefix() }}{{ text().text }}@if (text().unit && !bare()) {<span class="unit"> {{ text().unit }}</span>}@if (estimate()) {<span class="est"> est.</span>}</button>`,
   styles: `
     :host { display: inline; }
+    .est { font-weight: 400; font-size: 0.72em; font-style: italic; color: var(--warn); }
     .unit { font-weight: 400; font-size: 0.72em; color: var(--muted); }
     :host(.plain) .unit { font-size: 1em; color: inherit; }
   `,
@@ -36,8 +37,14 @@ export class FigureView {
       ? formatIn(f.value, unit, this.decimals())
       : formatAs(f.value, unit, this.decimals(), units);
   });
-  protected readonly cls = computed(() => originClass(this.figure().origin));
-  protected readonly hint = computed(() => `${ORIGIN_HINTS[this.figure().origin]}; open the reasons`);
+  protected readonly estimate = computed(() => this.figure().estimates !== undefined);
+  protected readonly cls = computed(
+    () => `${originClass(this.figure().origin)}${this.estimate() ? ' estimate' : ''}`,
+  );
+  protected readonly hint = computed(
+    () =>
+      `${this.estimate() ? 'a quick estimate at a steady temperature; the forecast of its layer takes its place' : ORIGIN_HINTS[this.figure().origin]}; open the reasons`,
+  );
 
   protected open(event: Event): void {
     event.stopPropagation();

@@ -25,7 +25,7 @@ const DAY = 86_400_000;
   imports: [RouterLink, RouterLinkActive],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <nav class="tape" aria-label="Stages of the job" [style.width.px]="tapeWidth()">
+    <nav class="tape" aria-label="Stages of the job" [style.width.px]="tapeWidth()" [class.estimate]="estimate()">
       <ol [style.width.px]="layout().late?.x ?? tapeWidth()">
         @for (c of layout().cells; track c.span.stage) {
           <li [style.left.px]="c.x" [style.width.px]="c.width" [class.done]="c.span.doneAt !== undefined">
@@ -46,6 +46,7 @@ const DAY = 86_400_000;
       <span class="now" [style.left.px]="layout().now"><span class="visually-hidden">now</span></span>
       <div class="days" aria-hidden="true">
         @for (d of layout().days; track d.x) {<span [style.left.px]="d.x">{{ d.text }}</span>}
+        @if (estimate()) {<i>estimate</i>}
       </div>
     </nav>
   `,
@@ -71,6 +72,8 @@ const DAY = 86_400_000;
     .late { position: absolute; top: 2px; width: 64px; font-size: 0.82rem; font-weight: 700; color: var(--act); padding-left: 5px; white-space: nowrap; overflow: hidden; }
     .days { position: absolute; top: 39px; left: 0; right: 0; font-size: 0.82rem; color: var(--muted); }
     .days span { position: absolute; white-space: nowrap; }
+    .days i { position: absolute; right: 0; padding-left: 8px; color: var(--warn); background: var(--ground); }
+    .estimate svg { opacity: 0.55; }
   `,
 })
 export class Tape implements OnDestroy {
@@ -80,6 +83,8 @@ export class Tape implements OnDestroy {
   readonly stage = input<Stage>();
   /** Stages with a warning or an error. */
   readonly warned = input<ReadonlySet<Stage>>(new Set());
+  /** Whether its waits are a quick estimate that the forecast will take the place of. */
+  readonly estimate = input(false);
   protected readonly titles: Record<Stage, string> = STAGE_TITLES;
   readonly #clock = inject(WallClock);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { tellMilestone, type Stage } from '@nelbo/core';
+import { tellMilestone, tellPlace, type Stage } from '@nelbo/core';
 import { WallClock } from '../../state/wall-clock';
 import { FigureView } from '../../ui/figure';
 import { sayWhen } from '../../ui/when';
@@ -20,7 +20,7 @@ import { JobContext } from '../job-context';
             <p class="spread"><b>{{ cap(c.title) }}</b><span class="muted small">laid {{ when(c.laid) }}</span></p>
             <dl>
               @for (m of c.milestones; track m.id) {
-                <div [class.key]="m.id === 'closes' || m.id === 'sand'"><dt>{{ cap(tell(m.meaning)) }}<span class="small muted"> after <nb-figure [figure]="m.after" class="plain" /></span></dt><dd><b>{{ when(m.at) }}</b><span class="small muted">{{ between(m.span) }}</span></dd></div>
+                <div [class.key]="m.id === 'closes' || m.id === 'sand'"><dt>{{ cap(tell(m.meaning)) }}<span class="small muted"> after <nb-figure [figure]="m.after" class="plain" /></span></dt><dd><b>{{ when(m.at) }}</b><span class="small muted">{{ between(m.span) }}@if (m.place; as p) {<span>{{ place(p) }}</span>}</span></dd></div>
               }
             </dl>
           </section>
@@ -63,6 +63,7 @@ export class CureWindows {
   protected readonly latest = this.#context.forecast.latest;
   protected readonly working = computed(() => this.#context.forecast.share() !== undefined);
   protected readonly tell = tellMilestone;
+  protected readonly place = tellPlace;
   protected readonly POINTS = {
     opens: 'next layer from',
     closes: 'next layer until',

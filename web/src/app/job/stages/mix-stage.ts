@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { measureWords, sandFigure, say, type Batch, type Said } from '@nelbo/core';
+import { measureWords, say, type Batch, type Said } from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { SaidView } from '../../ui/said';
 import { FigureView } from '../../ui/figure';
@@ -22,10 +22,10 @@ import { StageHead } from './stage-head';
       <dl class="figures">
         <div><dt>Pot life, 100 g</dt><dd><nb-figure [figure]="m.milestones.potLife" /></dd></div>
         <div><dt>Use within</dt><dd><nb-figure [figure]="m.milestones.usable" /></dd></div>
-        <div><dt>Sand after</dt><dd><nb-figure [figure]="sand() ?? m.milestones.sand" /></dd></div>
+        <div><dt>Sand after</dt><dd><nb-figure [figure]="m.milestones.sand" /></dd></div>
       </dl>
       @if (m.milestones.windowOpens; as opens) {
-        <p class="window">By the sheet, at a steady temperature, the next ply bonds without abrasion from <nb-figure [figure]="opens" class="plain" /> to @if (m.milestones.windowCloses; as closes) {<nb-figure [figure]="closes" class="plain" />} after laying. Full cure <nb-figure [figure]="m.milestones.full" class="plain" />.</p>
+        <p class="window">On the plies laid last the next bonds without abrasion from <nb-figure [figure]="opens" class="plain" /> to @if (m.milestones.windowCloses; as closes) {<nb-figure [figure]="closes" class="plain" />} after laying. Full cure <nb-figure [figure]="m.milestones.full" class="plain" />.</p>
       }
       <nb-cure-air />
       <nb-cure-windows />
@@ -62,11 +62,6 @@ export class MixStage {
   readonly #context = inject(JobContext);
   protected readonly doc = this.#context.document;
   protected readonly inputs = computed(() => this.#context.plan()?.inputs);
-  /** Along the course of the air, where the forecast is there. */
-  protected readonly sand = computed(() => {
-    const plan = this.#context.plan();
-    return plan && sandFigure(plan);
-  });
   protected readonly mix = computed(() => this.#context.plan()?.dish?.mix);
 
   readonly #reading = inject(Reading);
