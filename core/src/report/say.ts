@@ -16,7 +16,7 @@ export interface Reader {
 /** A figure within a text, as it is read out. It keeps the figure, so that whoever shows the text can open its reasons. */
 export interface SaidFigure {
   readonly text: string;
-  readonly figure: Pick<Figure, 'origin' | 'traceId'>;
+  readonly figure: Pick<Figure, 'origin' | 'traceId' | 'estimates'>;
 }
 
 /** A text whose figures can be opened: plain stretches and figures in turn. */
