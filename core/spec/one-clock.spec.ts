@@ -130,7 +130,10 @@ function checkOneClock({ plan, order }: Ordered, name: string): number {
       const layer = json.work.layers.find((l) =>
         lags.some(({ cures }) => cures && layerId(cures.layer) === l.id),
       );
-      if (layer) expect(layer.moments[m.id]?.at).withContext(`${where}, layer in JSON`).toBe(inJson?.at ?? '');
+      if (layer)
+        expect(layer.moments[m.id]?.at)
+          .withContext(`${where}, layer in JSON`)
+          .toBe(inJson?.at ?? '');
       const head = {
         opens: 'Recoat from',
         closes: 'Recoat by',

@@ -64,8 +64,60 @@ function run(
   return {
     peak,
     ms: performance.now() - began,
-    balance: Math.abs(stack.stored - stack.inflow - stack.reaction) / stack.exchanged,
+    balance: Math.abs(stack.stored - stack.inflow - stack.reaction) / (stack.exchanged + stack.reaction),
   };
+}
+
+/** Rise of a neat pour on a hull, K. @param fine cells as many times as usual */
+function riseOf(law: Calibration, mm: number, cells = 60): number {
+  const still = { h: 8, air: (): number => 20 };
+  const stack = new HeatStack({
+    layers: [
+      { name: 'hull', thickness: 0.006, conductivity: 0.25, density: 1700, heatCapacity: 1150 },
+      {
+        name: 'pour',
+        thickness: mm / 1000,
+        conductivity: 0.2,
+        density: 1150,
+        heatCapacity: 1400,
+        resin: { kinetics: law.kinetics, massPerVolume: 1150, percent: 0.0175 },
+      },
+    ],
+    laid: 2,
+    back: still,
+    front: still,
+    temperature: 20,
+    start: 0,
+    cells,
+  });
+  let peak = -Infinity;
+  stack.run(3 * 3600, (s) => {
+    peak = Math.max(peak, s.hottest(1));
+  });
+  return peak - 20;
+}
+
+/** How the error of a slab that cools falls when its steps are halved: 4 for second order. */
+function orderInTime(): number {
+  const after = (step: number): number => {
+    const air = (): number => 20;
+    const stack = new HeatStack({
+      layers: [{ name: 'slab', thickness: 0.006, conductivity: 0.25, density: 1700, heatCapacity: 1150 }],
+      laid: 1,
+      back: { h: 8, air },
+      front: { h: 8, air },
+      temperature: 60,
+      start: 0,
+      cells: 24,
+      tolerance: 1e9,
+      cureStep: 1e9,
+      longest: step,
+    });
+    stack.run(1800);
+    return stack.faceTemperature(true);
+  };
+  const exact = after(0.25);
+  return Math.abs(after(60) - exact) / Math.abs(after(30) - exact);
 }
 
 function repeat(work: () => number): number[] {
@@ -77,14 +129,15 @@ function repeat(work: () => number): number[] {
   return values;
 }
 
-const job = (conditions: object): Job =>
+const job = (conditions: object, thickness = 0.0072, perGo?: number): Job =>
   readJob({
     format: 'nelbo-job/1',
     title: 'bench',
-    hull: { material: 'frp-solid', thickness: 0.0072, gelCoat: 0.0006, laminate: 'mat-woven-polyester' },
+    hull: { material: 'frp-solid', thickness, gelCoat: 0.0006, laminate: 'mat-woven-polyester' },
     damage: { kind: 'hole', size: [0.096, 0.058] },
     access: 'both',
     conditions,
+    ...(perGo ? { mix: { perGo } } : {}),
   }).job as Job;
 
 /** Cure: the heat of a stack, whether the grid matters, a whole forecast, and the search for what would help. */
@@ -98,7 +151,7 @@ export function measureCure(): readonly Row[] {
       60,
     ),
   ];
-  const reference = run(epoxy, 640, 0.02, 60);
+  const reference = run(epoxy, 640, 0.002, 60);
   for (const cells of [20, 40, 80, 160])
     rows.push(
       rowOf(
@@ -110,29 +163,70 @@ export function measureCure(): readonly Row[] {
         'K',
       ),
     );
+  for (const tolerance of [0.2, 0.05, 0.0125])
+    rows.push(
+      rowOf(
+        'step independence',
+        `${tolerance} K a step, peak against 640 cells and fine steps`,
+        [Math.abs(run(epoxy, 80, tolerance).peak - reference.peak)],
+        tolerance <= 0.05 ? 0.5 : undefined,
+        'median',
+        'K',
+      ),
+    );
+  rows.push(
+    rowOf(
+      'order in time',
+      'error of a step against that of half of it',
+      [orderInTime()],
+      undefined,
+      'median',
+      '×',
+    ),
+  );
+  for (const mm of [25, 40, 60]) {
+    const rise = riseOf(epoxy, mm);
+    rows.push(
+      rowOf(
+        'neat pour against 960 cells',
+        `${mm} mm, ${rise.toFixed(0)} K of rise`,
+        [Math.abs(rise / riseOf(epoxy, mm, 960) - 1) * 100],
+        1,
+        'median',
+        '%',
+      ),
+    );
+  }
   rows.push(
     rowOf(
       'heat left over in the balance',
       'share of what crossed the faces, per cent',
       [run(epoxy, 80).balance * 100],
-      0.5,
+      1e-4,
       'median',
       '%',
     ),
   );
   const night = job({ temperature: 14, place: 'open air', air: 'day and night', low: 4, high: 14 });
-  const planned = planRepair(night, LIBRARY, {}, CLOCK, REPAIRS);
-  rows.push(
-    rowOf(
-      'whole forecast',
-      'cold night, laminate, filler and four coats',
-      repeat(() => {
-        const began = performance.now();
-        forecastCure(night, planned, LIBRARY, {}, CLOCK);
-        return performance.now() - began;
-      }),
-    ),
-  );
+  const lifts = job({ temperature: 20 }, 0.022, 0.002);
+  for (const [what, of, budget] of [
+    ['cold night, laminate, filler and four coats', night, undefined],
+    ['a dozen lifts and more, filler and coats', lifts, 250],
+  ] as const) {
+    const planned = planRepair(of, LIBRARY, {}, CLOCK, REPAIRS);
+    rows.push(
+      rowOf(
+        'whole forecast',
+        what,
+        repeat(() => {
+          const began = performance.now();
+          forecastCure(of, planned, LIBRARY, {}, CLOCK);
+          return performance.now() - began;
+        }),
+        budget,
+      ),
+    );
+  }
   const searches = Array.from({ length: 5 }, () => {
     const began = performance.now();
     let last = 0;

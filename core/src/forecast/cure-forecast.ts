@@ -14,6 +14,7 @@ import { filmCases } from './film-cases';
 import { filmWait, type WaitedFilm } from './film-wait';
 import { potsIn, potUses, sheetPots } from './pot-lives';
 import { potsOf } from './pots';
+import { postCureProblems } from './service';
 import { siteOf } from './site';
 import { StacksUnderWay } from './stacks-under-way';
 import type { CureForecast } from '../plan/cure-forecast';
@@ -149,6 +150,7 @@ function placedOnce(
       ...stacks.problems,
       ...[...films.values()].flatMap((f) => f.problems),
       ...warmingProblems(job, plan),
+      ...postCureProblems(site),
       ...chain.problems,
     ]),
     timeline,

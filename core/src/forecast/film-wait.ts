@@ -9,11 +9,13 @@ import type { ForecastWait } from '../schedule/timeline';
 import { layFilm, type LaidFilm } from './film';
 import { LIMITS } from './limits';
 import type { Places } from './places';
+import { glassOf, serviceProblems } from './service';
 import { sheetFilm } from './sheet-film';
 import type { Site } from './site';
 import { tellMilestone } from '../tell/milestones';
 import { meaningOf } from './film-meaning';
 import { Watchers } from './watchers';
+import type { CureState } from '../cure/kinetics';
 import type { Product } from '../materials/product';
 import type { CureCase, ForecastMilestone, MilestoneId } from '../plan/cure-forecast';
 
@@ -28,6 +30,9 @@ const CONDUCTION = {
   id: 'cure/conduction',
   expression: 'ρc·∂T/∂t = ∂/∂z(k·∂T/∂z) + ρ_r·H·∂α/∂t',
 };
+
+/** What holds the repair together. */
+const BEARS: ReadonlySet<Product['role']> = new Set<Product['role']>(['laminating resin', 'adhesive']);
 
 /** Moments of a film that are told. */
 const TOLD: readonly MilestoneId[] = ['opens', 'closes', 'sand', 'full'];
@@ -69,6 +74,8 @@ export function filmWait(
   // Two builders of one plan count their layers each from one.
   const id = `film.${product.id}.${layer.number}`;
   const milestones = milestonesOf(site, product, laid, id, start, shuts);
+  const cured = { title: product.name, curing: laid.curing, state: places.rim.film as CureState };
+  const glass = site.detail && BEARS.has(product.role) ? glassOf(site, id, cured) : undefined;
   const [low, high] = laid.range(moment);
   return {
     wait: {
@@ -93,13 +100,17 @@ export function filmWait(
       milestones,
       basis: laid.basis,
       ...peakOf(site, laid, id, start, product.name),
+      ...(glass ? { glass } : {}),
       ...(site.detail
         ? {
-            series: (places.middle ?? places.rim).series(places.middle ? places.middle.layers.length - 1 : 0),
+            series: (places.middle ?? places.rim).series(
+              places.middle ? places.middle.layers.length - 1 : 0,
+              places.reached.sand,
+            ),
           }
         : {}),
     },
-    problems: watchers.problems(places, true),
+    problems: [...watchers.problems(places, true), ...(glass ? serviceProblems(site, cured, glass) : [])],
   };
 }
 

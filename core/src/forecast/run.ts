@@ -95,6 +95,11 @@ export class CureRun {
     return this.#watched?.watch.reached ?? {};
   }
 
+  /** State of the film that was laid last. */
+  get film(): CureState | undefined {
+    return this.#watched?.film?.state;
+  }
+
   /** Lays the next layer at the moment of the run and begins to watch it. */
   lay(ripening: Ripening, temperature: number): void {
     const layer = this.stack.laid;
@@ -290,9 +295,12 @@ export class CureRun {
     });
   }
 
-  /** What a chart shows of the run: no more than so many moments, the hottest among them. */
-  series(fromLayer: number, most = 160): CureSeries {
-    const keep = this.#thin(most);
+  /**
+   * What a chart shows of the run: no more than so many moments, the hottest among them.
+   * @param hard when all of the layer can be sanded, s from the origin
+   */
+  series(fromLayer: number, hard?: number, most = 160): CureSeries {
+    const keep = this.#thin(most, hard);
     const [first] = this.stack.cellsOf(Math.min(fromLayer, this.layers.length - 1));
     const at = (s: Sample): readonly [number, number, number] => [
       s.active - 1,
@@ -314,8 +322,8 @@ export class CureRun {
     };
   }
 
-  field(wetFrom: number, most = 96): CureField {
-    const keep = this.#thin(most);
+  field(wetFrom: number, hard?: number, most = 96): CureField {
+    const keep = this.#thin(most, hard);
     let z = 0;
     const layers = this.layers.map((l, i) => {
       const from = z;
@@ -334,20 +342,20 @@ export class CureRun {
   }
 
   /** Moments up to a while after it can be sanded: the last percent of a cure takes days and shows nothing. */
-  #thin(most: number): readonly Sample[] {
+  #thin(most: number, all?: number): readonly Sample[] {
     const w = this.#watched?.watch;
-    const hard = w?.reached.sand ?? w?.reached.full;
+    const hard = all ?? w?.reached.sand ?? w?.reached.full;
     const until =
       w && hard !== undefined
         ? Math.max(w.laid + SHOWN_LEAST, hard + SHOWN_AFTER * (hard - w.laid))
         : Infinity;
-    const all = this.#samples.filter((_, i, list) => i === 0 || list[i - 1].t <= until);
-    if (all.length <= most) return all;
-    const [start, end] = [all[0].t, all[all.length - 1].t];
+    const shown = this.#samples.filter((_, i, list) => i === 0 || list[i - 1].t <= until);
+    if (shown.length <= most) return shown;
+    const [start, end] = [shown[0].t, shown[shown.length - 1].t];
     const kept: Sample[] = [];
     let next = start;
-    for (const s of all) {
-      if (s.t < next && s !== all[all.length - 1]) continue;
+    for (const s of shown) {
+      if (s.t < next && s !== shown[shown.length - 1]) continue;
       kept.push(s);
       next = s.t + (end - start) / most;
     }

@@ -10,6 +10,7 @@ import { placeOf } from './film-wait';
 import { percentOf, ripeningOf } from './product-cure';
 import type { Reached } from './ripening';
 import { CureRun, SHOWN_LEAST } from './run';
+import { glassOf, serviceProblems } from './service';
 import type { Site } from './site';
 import { spans } from './span';
 import { stackFor, type Go, type StackSet } from './stack-for';
@@ -306,13 +307,25 @@ export class StacksUnderWay {
       balance:
         Math.abs(stack.stored - stack.inflow - stack.reaction) /
         Math.max(1, stack.exchanged + stack.reaction),
+      ...this.#glass(s, go, places, id),
       ...(detail && s.laid === s.set.goes.length
         ? {
-            series: shown.series(s.set.base.length),
-            ...(s.middle ? { field: s.middle.field(s.set.base.length) } : {}),
+            series: shown.series(s.set.base.length, found.sand),
+            ...(s.middle ? { field: s.middle.field(s.set.base.length, found.sand) } : {}),
           }
         : {}),
     };
+  }
+
+  /** What bears has to stay glass in use. */
+  #glass(s: Stacked, go: Go, { rim }: Places, id: string): Pick<CureCase, 'glass'> {
+    const bears = s.of === 'laminate' || s.of === 'bedding';
+    if (!this.x.detail || !bears || s.laid < s.set.goes.length || !rim.film) return {};
+    const cured = { title: go.title, curing: go.curing, state: rim.film };
+    const glass = glassOf(this.x, id, cured);
+    if (!glass) return {};
+    this.problems.push(...serviceProblems(this.x, cured, glass));
+    return { glass };
   }
 
   #milestones(s: Stacked, go: Go, places: Places, found: Reached): readonly ForecastMilestone[] {

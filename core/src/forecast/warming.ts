@@ -3,6 +3,7 @@ import { problem, type Problem } from '../trace/problem';
 import type { Vapour } from '../trace/problem-codes';
 import type { Plan } from '../plan/plan';
 import { LIMITS } from './limits';
+import { faceUnder, lampFlux, WARMTH_DEFAULTS } from './surroundings';
 
 /** What of the chain gives off vapour that burns while it cures. */
 export function flammable(plan: Plan): Vapour | undefined {
@@ -17,6 +18,33 @@ export function flammable(plan: Plan): Vapour | undefined {
   return products.some((p) => p.role === 'fabric adhesive' && p.traits?.includes('solvent'))
     ? 'solvent of the adhesive'
     : undefined;
+}
+
+/** Farthest that a lamp is held away, m. */
+const FARTHEST = 5;
+
+/** A lamp that brings the face hotter than repair heat may be. */
+function tooNear(warmth: NonNullable<Job['warmth']>, plan: Plan): readonly Problem[] {
+  const { power, distance } = { ...WARMTH_DEFAULTS, ...warmth };
+  const air = plan.inputs?.temperature.value ?? 20;
+  const at = (d: number): number => faceUnder(lampFlux(power, d), air);
+  const face = at(distance);
+  if (face <= LIMITS.warming) return [];
+  let [near, far] = [distance, FARTHEST];
+  for (let i = 0; i < 30; i += 1) {
+    const d = (near + far) / 2;
+    if (at(d) > LIMITS.warming) near = d;
+    else far = d;
+  }
+  return [
+    problem({ severity: 'warning', stage: 'mix', path: 'warmth.distance' }, 'lamp-too-near', {
+      power,
+      distance,
+      face,
+      most: LIMITS.warming,
+      safe: far,
+    }),
+  ];
 }
 
 /** Heat that may harm, whatever the run says. */
@@ -36,6 +64,7 @@ export function warmingProblems(job: Job, plan: Plan): readonly Problem[] {
     );
   if (warmth.kind === 'lamp' && styrene && warmth.from === 'start')
     problems.push(problem({ severity: 'warning', stage: 'mix', path: 'warmth.from' }, 'lamp-over-styrene'));
+  if (warmth.kind === 'lamp') problems.push(...tooNear(warmth, plan));
   if (warmth.kind !== 'lamp' && held > LIMITS.warming)
     problems.push(
       problem({ severity: 'warning', stage: 'mix', path: 'warmth.temperature' }, 'held-too-hot', {

@@ -74,6 +74,8 @@ export interface CureCase {
   readonly peak?: Figure;
   readonly peakAt?: number;
   readonly limit?: Figure;
+  /** Glass temperature that it comes to, °C, where it bears. */
+  readonly glass?: Figure;
   readonly series?: CureSeries;
   readonly field?: CureField;
   readonly basis?: CureBasis;

@@ -233,7 +233,18 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
       : head.stages;
   const items =
     own &&
-    memo.run('around', { items: own, route: stages, warmth: job.warmth?.kind, area: survey.area }, aroundJob);
+    memo.run(
+      'around',
+      {
+        items: own,
+        route: stages,
+        warmth: job.warmth?.kind,
+        area: survey.area,
+        cure: job.cure,
+        temperature: inputs.temperature,
+      },
+      aroundJob,
+    );
   const timing: Timing | undefined = items && {
     work: networkOf(items, stages),
     start: job.schedule?.start ? Date.parse(job.schedule.start) : clock.now,

@@ -321,6 +321,19 @@ export const JOB_FIELDS = group('Job', {
     from: choice('From', { gel: 'gel on', start: 'the beginning' }),
     hours: quantity('For', 'time', 1800, 7 * 86_400, 'h', '12 h until entered'),
   }),
+  cure: group('Cure', {
+    service: quantity(
+      'Warmest in use',
+      'temperature',
+      20,
+      90,
+      '°C',
+      '35 °C, a dark face or deck in the sun 50 °C, until entered',
+    ),
+    postCure: choice('Post-cure', { no: 'no', yes: 'yes, in a tent' }),
+    hold: quantity('Post-cure held at', 'temperature', 30, 90, '°C', '50 °C until entered'),
+    hours: quantity('Post-cure held for', 'time', 3600, 72 * 3600, 'h', '8 h until entered'),
+  }),
   mix: group('Batches', {
     perGo: quantity(
       'Laminate in one go',

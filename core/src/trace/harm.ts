@@ -15,6 +15,8 @@ const KINDS: Readonly<Partial<Record<ProblemCode, HarmKind>>> = {
   'dew-on-surface': 'dew',
   blush: 'blush',
   'heats-itself': 'hot',
+  'lamp-too-near': 'hot',
+  'soft-in-service': 'soft',
   'foam-softens': 'soft core',
   'window-missed': 'window',
   'go-beyond-sheet': 'go',

@@ -165,6 +165,25 @@ export interface LaminateProblems {
 
 /** What the forecast of a cure sees coming. */
 export interface CureProblems {
+  'soft-in-service': {
+    readonly layer: string;
+    readonly product: string;
+    readonly glass: number;
+    readonly service: number;
+    readonly lead: number;
+    /** A post-cure of so long, s, and at what it would do, °C; absent where no repair heat does. */
+    readonly hours: number;
+    readonly hold?: number;
+  };
+  'post-cure-too-hot': { readonly hold: number; readonly most: number; readonly core: boolean };
+  'lamp-too-near': {
+    readonly power: number;
+    readonly distance: number;
+    readonly face: number;
+    readonly most: number;
+    /** From this on it is far enough, m; absent where it is nowhere near. */
+    readonly safe: number;
+  };
   'never-sets': {
     readonly layer: string;
     readonly product: string;

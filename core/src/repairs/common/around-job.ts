@@ -8,6 +8,7 @@ import { inOrder, stageOf } from '../../work/network';
 import type { Item } from '../../work/step';
 import { effectsOf } from '../../work/surfaces';
 import { StepWriter } from '../../work/writer';
+import { withPostCure } from './post-cure';
 
 /** A spot smaller than this is done and gone: nobody is walked through it, m². */
 const NO_HAND_OVER_BELOW = 1e-4;
@@ -17,6 +18,9 @@ export interface AroundJob {
   /** Stages that the repair goes through. */
   readonly route: readonly Stage[];
   readonly warmth: NonNullable<Job['warmth']>['kind'];
+  /** What is wanted of the cure, and the temperature at the work. */
+  readonly cure: Job['cure'];
+  readonly temperature: Figure;
   /** Face that was damaged. */
   readonly area: Figure;
 }
@@ -31,8 +35,11 @@ const WARMED = {
  * What is done around the work of every kind: what warms it is set up before anything is laid and taken away when the
  * last of it has cured; at the end it is handed over.
  */
-export function aroundJob({ items: own, route, warmth, area }: AroundJob, ledger: Ledger): readonly Item[] {
-  const items = inOrder(own, route);
+export function aroundJob(
+  { items: own, route, warmth, area, cure, temperature }: AroundJob,
+  ledger: Ledger,
+): readonly Item[] {
+  const items = withPostCure(inOrder(own, route), { cure, warmth, temperature }, ledger);
   const warmed = warmth && warmth !== 'none' ? withWarmth(items, WARMED[warmth], ledger) : items;
   const last = warmed.at(-1);
   if (!last || area.value < NO_HAND_OVER_BELOW) return warmed;

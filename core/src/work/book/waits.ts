@@ -7,6 +7,7 @@ export const WAITS = {
   setInside: 'laminate sets on the inside face',
   tacky: 'rest until tacky',
   sandable: 'cure until it can be sanded',
+  postCures: 'post-cure: up by {ramp} °C an hour, {hours} h at {hold} °C on the laminate, down as slowly',
   fillerSandable: 'filler cures until it can be sanded',
   overcoat: 'wait for the overcoat window',
   paintHandled: 'paint cures until it can be handled',

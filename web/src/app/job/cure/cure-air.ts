@@ -60,6 +60,12 @@ const FORTH = 96;
         } @else {<nb-quantity path="warmth.temperature" [value]="doc()?.warmth?.temperature" (changed)="set('warmth.temperature', $event)" />}
         <nb-quantity path="warmth.hours" [value]="doc()?.warmth?.hours" (changed)="set('warmth.hours', $event)" />
       }
+      <nb-quantity path="cure.service" [value]="doc()?.cure?.service" (changed)="set('cure.service', $event)" />
+      <nb-choice path="cure.postCure" [value]="doc()?.cure?.postCure" assumed="no" (changed)="set('cure.postCure', $event)" />
+      @if (doc()?.cure?.postCure === 'yes') {
+        <nb-quantity path="cure.hold" [value]="doc()?.cure?.hold" (changed)="set('cure.hold', $event)" />
+        <nb-quantity path="cure.hours" [value]="doc()?.cure?.hours" (changed)="set('cure.hours', $event)" />
+      }
     </div>
   `,
   styles: `

@@ -22,6 +22,7 @@ import { JobContext } from '../job-context';
               @for (m of c.milestones; track m.id) {
                 <div [class.key]="m.id === 'closes' || m.id === 'sand'"><dt>{{ cap(tell(m.meaning)) }}<span class="small muted"> after <nb-figure [figure]="m.after" class="plain" /></span></dt><dd><b>{{ when(m.at) }}</b><span class="small muted">{{ between(m.span) }}@if (m.place; as p) {<span>{{ place(p) }}</span>}</span></dd></div>
               }
+              @if (c.glass; as g) {<div><dt>Softens from</dt><dd><b><nb-figure [figure]="g" class="plain" /></b></dd></div>}
             </dl>
           </section>
         }
