@@ -12,6 +12,7 @@ export const SHEET_PERCENT = 0.015;
 /** Steepness of the diffusion limit, and how far above the work the glass temperature may rise before it bites, K. */
 const STEEP = 30;
 const LEAD = 10;
+const FAR = -16;
 
 /** A cure class with the rates that a data sheet gave it. */
 export interface Kinetics {
@@ -78,7 +79,9 @@ function rateAndSlope(k: Kinetics, alpha: number, temperature: number, speed: nu
   const { shape } = k;
   const start = startShare(k, temperature);
   const power = alpha ** shape.m;
-  const free = 1 / (1 + Math.exp(STEEP * (alpha - limit)));
+  const near = STEEP * (alpha - limit);
+  // Far from where diffusion bites it is one to seven figures.
+  const free = near < FAR ? 1 : 1 / (1 + Math.exp(near));
   law.rate = speed * (start + power) * (1 - alpha) ** shape.n * free;
   // d ln f/dα of the law, term by term.
   law.slope =

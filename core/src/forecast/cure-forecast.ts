@@ -27,6 +27,8 @@ export interface ForecastOptions {
   readonly tolerance?: number;
   /** Share of the cells that a thick pour gets, 0–1. */
   readonly fine?: number;
+  /** Most that a place may cure in a step. */
+  readonly cureStep?: number;
   /** Whether runs go on to full cure, with likely ranges, pots and what charts show. */
   readonly detail?: boolean;
   /** Told after every case how far it is, 0–1. */
@@ -86,9 +88,9 @@ function placedOnce(
   options: ForecastOptions,
   expected: ReadonlyMap<string, Expected> = new Map(),
 ): { readonly forecast: CureForecast; readonly found: ReadonlyMap<string, Expected> } {
-  const { cells = 60, tolerance = 0.05, fine = 1, detail = true, tell = () => undefined } = options;
+  const { cells = 60, tolerance = 0.05, fine = 1, cureStep, detail = true, tell = () => undefined } = options;
   const ledger = new Ledger('forecast');
-  const how = { ledger, fineness: { cells, tolerance, fine }, detail };
+  const how = { ledger, fineness: { cells, tolerance, fine, ...(cureStep ? { cureStep } : {}) }, detail };
   const site = siteOf(job, plan, inputs, library, clock, timing.start, how);
   const { placed } = site;
   const lags = timing.work.links.flatMap((l) => l.lags).filter((lag) => lag.cures).length;

@@ -6,8 +6,7 @@ import { curingOf, percentOf, ripeningOf, type Curing } from './product-cure';
 import type { Ripening } from './ripening';
 import { CureRun } from './run';
 import { sheetFilm } from './sheet-film';
-import type { Site } from './site';
-import { spans } from './span';
+import { rangeOf, type Range, type Site } from './site';
 import { substrateOf } from './substrate';
 import { Surroundings } from './surroundings';
 import type { MilestoneId } from '../plan/cure-forecast';
@@ -52,9 +51,9 @@ export function layFilm(site: Site, product: Product, thickness: number, at: num
   );
   places.begin();
   const air = (t: number): number => rim.around.air.temperature(at + t * 1000);
-  let found: ReturnType<typeof spans> | undefined;
+  let found: Range | undefined;
   const range = (m: MilestoneId): readonly [number, number] =>
-    site.detail ? (found ??= spans(ripening, air, site.placed.band, percent, site.bar))(m) : [1, 1];
+    site.detail ? (found ??= rangeOf(site, curing, air))(m) : [1, 1];
   return { places, curing, ripening, basis, range };
 }
 

@@ -55,7 +55,7 @@ interface Outcome {
   readonly peak?: number;
 }
 
-const COARSE: ForecastOptions = { cells: 16, tolerance: 0.5, fine: 0.4, detail: false };
+const COARSE: ForecastOptions = { cells: 16, tolerance: 0.5, fine: 0.4, cureStep: 0.03, detail: false };
 const FINE: ForecastOptions = { detail: false };
 const HOUR = 3_600_000;
 /** Options that are worked out finely and shown. */

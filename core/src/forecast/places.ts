@@ -5,12 +5,23 @@ import { CureRun, HORIZON, LAST } from './run';
 import type { Site } from './site';
 import { Surroundings } from './surroundings';
 
-/** A hull is followed for so long before anything is laid on it, s: a keel keeps the cold of the night, or the sun of the day. */
-const BEFORE = 6 * 3600;
+/**
+ * A hull is followed before anything is laid on it for so many times as it keeps its warmth, and no longer than that, s:
+ * a keel keeps the cold of the night, or the sun of the day.
+ */
+const TIMES_ITS_OWN = 5;
+const BEFORE_MOST = 6 * 3600;
+/** What both faces of a hull lose to the air, W/(m²·K). */
+const LOSS = 16;
+const before = (base: readonly Layer[]): number =>
+  Math.min(
+    BEFORE_MOST,
+    (TIMES_ITS_OWN * base.reduce((sum, l) => sum + l.density * l.heatCapacity * l.thickness, 0)) / LOSS,
+  );
 /** What is too cold is warmed to so much above the product's minimum, K. Source: usual margin; a clear night takes some of it. */
 const MARGIN = 3;
 /** Cells of a bare hull. */
-const CELLS = 10;
+const CELLS = 8;
 
 /**
  * The feathered rim of what is laid at a moment: a film that is as warm as the bare hull under it.
@@ -30,7 +41,7 @@ export function layRim(
 ): CureRun {
   const around = new Surroundings(site.job, site.placed, origin, site.offset);
   const start = (at - origin) / 1000;
-  const rim = new CureRun(base, base.length, origin, around, start - BEFORE, site.bar, {
+  const rim = new CureRun(base, base.length, origin, around, start - before(base), site.bar, {
     ...site.fineness,
     cells: CELLS,
     kept,

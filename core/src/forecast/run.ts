@@ -18,6 +18,8 @@ export interface Fineness {
   readonly cells: number;
   readonly tolerance: number;
   readonly fine: number;
+  /** Most that a place may cure in a step. */
+  readonly cureStep?: number;
   /** Whether its moments are kept for charts. */
   readonly kept?: boolean;
 }

@@ -6,8 +6,13 @@ import type { Library } from '../materials/product';
 import type { Ledger } from '../trace/ledger';
 import type { Clock } from '../plan/clock';
 import { airAtWork, type PlacedAir } from './air-course';
+import { percentOf, ripeningOf, type Curing } from './product-cure';
 import { HORIZON, type Fineness } from './run';
+import { spans } from './span';
 import { warmestFace } from './surroundings';
+
+/** How much sooner and later than reckoned a milestone may come, as factors. */
+export type Range = ReturnType<typeof spans>;
 
 /** What all that is laid in one forecast shares. */
 export interface Site {
@@ -25,6 +30,8 @@ export interface Site {
   readonly fineness: Fineness;
   /** Whether runs go on to full cure, with likely ranges and what charts show. */
   readonly detail: boolean;
+  /** Likely ranges that were worked out, by product: in steady air they are the same whenever it is laid. */
+  readonly ranges: Map<string, Range>;
 }
 
 const HOUR = 3_600_000;
@@ -63,6 +70,22 @@ export function siteOf(
     zone,
     offset: tzOffset(zone, new Date(clock.now)),
     bar: warmestOf(job, placed, start),
+    ranges: new Map(),
     ...how,
   };
+}
+
+/**
+ * Likely range of a product's milestones when it is laid at a moment.
+ * @param air °C at seconds from laying
+ */
+export function rangeOf(site: Site, curing: Curing, air: (t: number) => number): Range {
+  const { job, placed, inputs, bar, ranges } = site;
+  const steady = (job.conditions?.air ?? 'steady') === 'steady' && (job.warmth?.kind ?? 'none') === 'none';
+  const kept = steady ? ranges.get(curing.name) : undefined;
+  if (kept) return kept;
+  const percent = percentOf(curing, inputs.temperature.value);
+  const range = spans(ripeningOf(curing).ripening, air, placed.band, percent, bar);
+  if (steady) ranges.set(curing.name, range);
+  return range;
 }

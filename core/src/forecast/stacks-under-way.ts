@@ -11,8 +11,7 @@ import { percentOf, ripeningOf } from './product-cure';
 import type { Reached } from './ripening';
 import { CureRun, SHOWN_LEAST } from './run';
 import { glassOf, serviceProblems } from './service';
-import type { Site } from './site';
-import { spans } from './span';
+import { rangeOf, type Site } from './site';
 import { stackFor, type Go, type StackSet } from './stack-for';
 import { Surroundings } from './surroundings';
 import type { CureCase, ForecastMilestone, MilestoneId } from '../plan/cure-forecast';
@@ -227,9 +226,7 @@ export class StacksUnderWay {
     const { places } = s;
     if (!this.x.detail || !places) return unspread;
     const air = (t: number): number => places.rim.around.air.temperature(s.origin + (places.laid + t) * 1000);
-    const { ripening } = ripeningOf(go.curing);
-    const percent = percentOf(go.curing, this.x.inputs.temperature.value);
-    return spans(ripening, air, this.x.placed.band, percent, this.x.bar);
+    return rangeOf(this.x, go.curing, air);
   }
 
   /** Stack by stack, go by go. */

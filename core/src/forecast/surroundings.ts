@@ -10,6 +10,8 @@ const MOVING = 9.9;
 /** A mat or blanket that lies on the work, W/(m²·K). Source: contact through film and cloth. */
 const CONTACT = 50;
 const BLANKET = 4;
+/** How far a mat's thermostat lets the work go beyond what it is set to before it switches off, K. */
+const THERMOSTAT = 2;
 /** Share of a lamp's power that leaves it as heat radiation forward. */
 const LAMP_SHARE = 0.6;
 /** Power of a lamp by the face that it radiates from, W/m²: a larger lamp is not a hotter one. Source: usual infrared panels. */
@@ -77,7 +79,6 @@ export const sunFlux = (hour: number, shade: 'light' | 'dark'): number =>
 export class Surroundings {
   #from = Infinity;
   #now = -Infinity;
-  #face = -Infinity;
   readonly #until: number;
   readonly #held: number;
   #heats = false;
@@ -122,7 +123,7 @@ export class Surroundings {
     this.#on = on;
     const covered = (): boolean => mat && on(now());
     // A mat heats through a thin contact up to its temperature; hotter work than that it only covers.
-    const heats = (): boolean => this.#face < held;
+    const heats = (): boolean => this.#heats;
     this.front = {
       get h(): number {
         return covered() ? (heats() ? CONTACT : BLANKET) : h;
@@ -151,8 +152,7 @@ export class Surroundings {
   tick(ms: number, face: number): boolean {
     const heated = this.#heats;
     this.#now = ms;
-    this.#face = face;
-    this.#heats = this.kind === 'mat' && this.#on(ms) && face < this.#held;
+    this.#heats = this.kind === 'mat' && this.#on(ms) && face < this.#held + (heated ? THERMOSTAT : 0);
     return this.#heats !== heated;
   }
 
