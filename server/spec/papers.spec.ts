@@ -87,6 +87,24 @@ describe('papers of a job', () => {
     });
   });
 
+  it('tell when a layer may be gone on with by the very moments of the JSON, as PDF and as Markdown', async () => {
+    let told = 0;
+    for (const { id, document } of demoJobs(NOW).slice(0, 12)) {
+      const order = `/jobs/${id}/work-orders/current`;
+      const pdf = (await readPdf((await app.call('GET', `${order}.pdf`)).bytes)).text;
+      const md = String((await app.call('GET', `${order}.md`)).json);
+      // The rows of the table of windows, as Markdown has them; a cell is a moment.
+      const table = md.slice(md.indexOf('Windows, air')).split(/\n\n/).slice(0, 3).join('\n');
+      for (const [moment] of md.includes('Windows, air') ? table.matchAll(/\d+ \w{3} \d\d:\d\d/g) : []) {
+        expect(pdf.replace(/\s+/g, ''))
+          .withContext(`${document.title}: ${moment}`)
+          .toContain(moment.replace(/\s+/g, ''));
+        told += 1;
+      }
+    }
+    expect(told).toBeGreaterThan(40);
+  }, 120_000);
+
   it('keep a heading with what it heads, and fill a sheet before the next is begun', async () => {
     let headed = 0;
     for (const { id, document } of demoJobs(NOW)) {
