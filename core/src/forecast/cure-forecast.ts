@@ -10,6 +10,7 @@ import type { Clock } from '../plan/clock';
 import type { Shop } from '../schema/shop-fields';
 import { placeTasks } from '../schedule/placement';
 import { sumTotals } from '../plan/totals';
+import { dryingWait } from './drying-wait';
 import { filmCases } from './film-cases';
 import { filmWait, type WaitedFilm } from './film-wait';
 import { potsIn, potUses, sheetPots } from './pot-lives';
@@ -98,6 +99,7 @@ function placedOnce(
   // A coat is waited for more than once where its tape comes off meanwhile: the later wait has seen more of it.
   const films = new Map<string, WaitedFilm>();
   const placeOf = (lag: Lag, start: number): ForecastWait | undefined => {
+    if (lag.dries) return dryingWait(site, lag, lag.dries, start);
     if (lag.cures?.layer.of === 'film') {
       const film = filmWait(site, lag, lag.cures, start);
       if (film) films.set(film.found.id, film);

@@ -1,4 +1,4 @@
-import { dry, throughCure } from '../cure/drying';
+import { throughCure } from '../cure/drying';
 import { sunUva, timeToDepth, TYPICAL_LIGHT } from '../cure/light';
 import type { CureSheet, Product } from '../materials/product';
 import type { Figure } from '../trace/figure';
@@ -7,6 +7,7 @@ import { problem, type Problem } from '../trace/problem';
 import { tellMilestone } from '../tell/milestones';
 import type { Plan } from '../plan/plan';
 import type { Timeline } from '../schedule/timeline';
+import { driesFrom, DRYING_FORMULA, DRYING_SPAN, LONG } from './drying-wait';
 import { layFilm } from './film';
 import { milestonesOf, shutsOf } from './film-wait';
 import { sheetFilm } from './sheet-film';
@@ -15,7 +16,6 @@ import { Surroundings } from './surroundings';
 import { HORIZON } from './run';
 import type { CureCase, ForecastMilestone, MilestoneId } from '../plan/cure-forecast';
 
-const LONG = 12 * 3600;
 /** Layer that light goes through, m, and height of the sun that is reckoned with, degrees. */
 const MOST_LIT = 0.002;
 const SUN_HEIGHT = 35;
@@ -44,7 +44,7 @@ export function filmCases(site: Site, timeline: Timeline, told: ReadonlySet<stri
   const problems: Problem[] = [];
   for (const { role, product } of site.plan.system?.chosen?.chain.links ?? []) {
     if (!('cure' in product) || !product.cure) continue;
-    const laid = lastLaid(product.id, site.plan, timeline);
+    const laid = lastDried(product.id, site.plan, timeline) ?? lastLaid(product.id, site.plan, timeline);
     const id = `film.${role}`;
     const noted: Noted = { milestones: [], problems };
     const around = new Surroundings(site.job, site.placed, laid, site.offset);
@@ -71,18 +71,17 @@ export function filmCases(site: Site, timeline: Timeline, told: ReadonlySet<stri
   return { cases, problems };
 }
 
-const DRYING_FORMULA = {
-  id: 'cure/drying',
-  expression: 'dt_sheet/dt = 2^((T − T_s)/10)·(1 − RH²)/(1 − RH_s²)·(L_s/L)²',
-  source: 'drying of a film against the conditions of its sheet',
-};
-
 /** Solvent that leaves a film, or moisture that comes to it. */
 function dried(site: Site, product: Product, id: string, laid: number, air: Air, noted: Noted): void {
   const drying = 'drying' in product ? product.drying : undefined;
   if (!drying) return;
   const { T, RH } = { T: site.inputs.temperature, RH: site.inputs.humidity };
-  const run = dry(drying, drying.film, air, LONG);
+  // As thick as it is laid, where a wait says so.
+  const film = (site.plan.work?.links ?? [])
+    .flatMap((l) => l.lags)
+    .find((lag) => lag.dries?.product === product.id)?.dries?.film.value;
+  const run = driesFrom(site, product, film ?? drying.film, laid);
+  if (!run) return;
   const solvent = drying.kind === 'solvent';
   const put = (
     m: MilestoneId,
@@ -101,7 +100,7 @@ function dried(site: Site, product: Product, id: string, laid: number, air: Air,
       from: { T, RH },
       formula: DRYING_FORMULA,
     });
-  put('opens', solvent ? 'dull' : 'skinned', run.opens, [0.7, 1.5]);
+  put('opens', solvent ? 'dull' : 'skinned', run.opens, DRYING_SPAN);
   put('closes', solvent ? 'tack-gone' : 'tooling-over', run.closes, [0.7, 1.3]);
   const until = run.opens ?? LONG;
   const damp = Math.max(...[0, until / 2, until].map((t) => air(t)[1]));
@@ -240,6 +239,19 @@ function note({ ledger }: Site, noted: Noted, n: Note): void {
     at: n.laid + n.at * 1000,
     span: [n.laid + low * 1000, n.laid + high * 1000],
   });
+}
+
+/** When the last coat of a product lies that is waited for until it has dried. */
+function lastDried(product: string, { work }: Plan, timeline: Timeline): number | undefined {
+  const waits = new Set(
+    (work?.links ?? [])
+      .flatMap((l) => l.lags)
+      .flatMap((lag) => (lag.dries?.product === product ? [lag.id] : [])),
+  );
+  return timeline.stages
+    .flatMap((s) => s.tasks)
+    .filter((t) => waits.has(t.id))
+    .at(-1)?.start;
 }
 
 /** When the last of a product lies: at the end of what its last pot is drawn on for; where no pot names it, before the first wait. */

@@ -192,13 +192,7 @@ export class RepairBuilder {
   }
 
   /** What is waited for before the next step. */
-  wait(
-    stage: Stage,
-    awaited: Awaited,
-    where: Where,
-    least: Figure,
-    more: Pick<Lag, 'window' | 'cures' | 'until' | 'over'> = {},
-  ): this {
+  wait(stage: Stage, awaited: Awaited, where: Where, least: Figure, more: WaitMore = {}): this {
     this.#work.wait(stage, awaited, where, least, more);
     return this;
   }

@@ -133,7 +133,7 @@ export class NetworkPlacement {
   }
 
   #wait(lag: Lag, start: number): void {
-    const forecast = lag.cures && this.facts.waits(lag, start);
+    const forecast = lag.cures || lag.dries ? this.facts.waits(lag, start) : undefined;
     const duration = forecast?.duration ?? lag.least;
     const end = lag.until !== undefined ? Math.max(start, lag.until) : start + duration.value * 1000;
     const window = forecast

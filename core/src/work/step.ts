@@ -93,6 +93,16 @@ export interface OverFace {
   readonly next: Figure;
 }
 
+/** A film that dries: it grabs when its solvent is gone, and has lost its tack some time after that. */
+export interface Dries {
+  /** Id of the product of the chain. */
+  readonly product: string;
+  /** As laid, m. */
+  readonly film: Figure;
+  /** Whether its window shuts when the tack is gone; else what shuts it is said by the plan. */
+  readonly untilTackGone: boolean;
+}
+
 /** How long is waited, and for what. */
 export interface Lag {
   /** `place.what@what it serves`. */
@@ -106,6 +116,8 @@ export interface Lag {
   readonly until?: number;
   /** It ends when a layer has come to a moment of its cure. */
   readonly cures?: Cures;
+  /** It ends when a film has dried. */
+  readonly dries?: Dries;
   readonly window?: Window;
   /** Over a face that takes long; `least` and the window count from when the last of it lies all the same. */
   readonly over?: OverFace;

@@ -60,7 +60,7 @@ export interface StepMore {
 }
 
 /** What is said of a wait besides how long it is. */
-export type WaitMore = Pick<Lag, 'window' | 'cures' | 'until' | 'over'>;
+export type WaitMore = Pick<Lag, 'window' | 'cures' | 'dries' | 'until' | 'over'>;
 
 const lagOf = (
   stage: Stage,

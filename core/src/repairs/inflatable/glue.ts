@@ -3,6 +3,7 @@ import { dryingRate } from '../../cure/drying';
 import type { Sheet } from '../../materials/product';
 import { handsOn } from '../../materials/hands-on';
 import type { Figure } from '../../trace/figure';
+import type { Dries } from '../../work/step';
 import { formula } from '../../trace/formula';
 import { perM2 } from '../../work/writer';
 import type { RepairBuilder } from '../builder';
@@ -47,6 +48,8 @@ export interface Glue {
   readonly joints: readonly GluedJoint[];
   readonly flash: Figure;
   readonly tackGone?: Figure;
+  /** What dries, where its sheet says how. */
+  readonly dries?: Omit<Dries, 'untilTackGone'>;
   readonly beforePressure: Figure;
   readonly beforeLoad: Figure;
 }
@@ -160,6 +163,7 @@ export function planGlue(b: RepairBuilder, adhesive: Sheet, joints: readonly Joi
     joints: glued,
     flash,
     tackGone,
+    ...(adhesive.drying ? { dries: { product: adhesive.id, film } } : {}),
     beforePressure: rest('glue.pressure', 'before any air', BEFORE_PRESSURE),
     beforeLoad: rest('glue.load', 'before full pressure and load', BEFORE_LOAD),
   };
@@ -229,9 +233,13 @@ function dryingTimes(
       },
       [(0.7 * t) / rate, (1.5 * t) / rate],
     );
+  const estimate = (moment: 'opens' | 'closes', figure: Figure): Figure => ({
+    ...figure,
+    estimates: { product: adhesive.name, moment },
+  });
   return {
-    flash: timed('glue.flash', dries, drying.open),
-    tackGone: timed('glue.tackGone', 'the tack is gone', drying.closed),
+    flash: estimate('opens', timed('glue.flash', dries, drying.open)),
+    tackGone: estimate('closes', timed('glue.tackGone', 'the tack is gone', drying.closed)),
   };
 }
 

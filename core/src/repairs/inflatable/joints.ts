@@ -52,6 +52,7 @@ export function coatFaces(b: RepairBuilder, glue: Glue, { side, coatTime, pot, p
         };
     b.wait('mix', last ? 'grabs' : 'dull', at, glue.flash, {
       ...(closes ? { window: { opens: glue.flash, closes, missed } } : {}),
+      ...(glue.dries ? { dries: { ...glue.dries, untilTackGone: last } } : {}),
     });
   }
 }
