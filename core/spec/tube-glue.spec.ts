@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { LIBRARY, type Plan, type Product, type Shop } from '../src/index';
+import { forecastCure } from '../src/cure';
+import { LIBRARY, refinePlan, type JobDocument, type Plan, type Product, type Shop } from '../src/index';
 import { CLOCK, planOf, planRepair, read } from './support';
 
 const BOND: Readonly<Record<string, string>> = { 'pvc-fabric': 'pu-fabric-2k', 'csm-fabric': 'cr-fabric-2k' };
@@ -145,5 +146,45 @@ describe('glue of a tube', () => {
     );
     expect(placedSteps(plan).some((s) => s.how === 'adhesiveWoken')).toBeTrue();
     expect([...fromDeadPots(plan), ...joinedTooDry(plan)]).toEqual([]);
+  });
+});
+
+describe('glue in the air of its hour', () => {
+  const torn = (conditions: JobDocument['conditions']): Plan => {
+    const job = read({
+      format: 'nelbo-job/1',
+      hull: { material: 'pvc-fabric' },
+      damage: { kind: 'fabric-tear', size: [0.11, 0.02] },
+      conditions,
+      schedule: { start: '2026-11-23T08:00:00Z' },
+      system: { bond: 'pu-fabric-2k' },
+    });
+    const result = planRepair(job, LIBRARY, BY_DAY, CLOCK);
+    const cure = forecastCure(job, result, LIBRARY, BY_DAY, CLOCK);
+    if (!result.plan || !cure) throw new Error('nothing to forecast');
+    return refinePlan(result.plan, cure);
+  };
+  const waits = (plan: Plan): readonly number[] =>
+    (plan.timeline?.stages ?? [])
+      .flatMap((s) => s.tasks)
+      .filter((t) => t.kind === 'wait' && /\.(dull|grabs)@/.test(t.id))
+      .map((t) => t.duration.value / 60);
+
+  it('dries as its sheet says in steady air, and sooner as the day warms', () => {
+    const steady = waits(torn({ temperature: 20, humidity: 0.5 }));
+    expect(steady.length).toBeGreaterThan(2);
+    for (const w of steady) expect(w).toBeCloseTo(steady[0], 3);
+    const day = waits(torn({ temperature: 20, humidity: 0.5, air: 'day and night', low: 10, high: 26 }));
+    expect(day[0]).toBeGreaterThan(1.2 * (day.at(-1) ?? NaN));
+  });
+
+  it('is told with the moment of its last coat, in the sentence as at the step', () => {
+    const plan = torn({ temperature: 20, humidity: 0.5, air: 'day and night', low: 10, high: 26 });
+    const bond = plan.cure?.cases.find((c) => c.id === 'film.bond');
+    const opens = bond?.milestones.find((m) => m.id === 'opens');
+    const last = waits(plan).at(-1) ?? NaN;
+    expect((opens?.after.value ?? NaN) / 60).toBeCloseTo(last, 3);
+    const told = plan.repair?.sheets.flatMap((x) => x.sentence) ?? [];
+    expect(told.some((w) => typeof w === 'object' && 'value' in w && w === opens?.after)).toBeTrue();
   });
 });
