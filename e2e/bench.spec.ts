@@ -189,9 +189,9 @@ test('the clocks ring when they run out, also after the screen was away', async 
   await expect(page.getByRole('alert').filter({ hasText: 'empty the pot now' })).toHaveCount(0);
 });
 
-test('a cold night: stalls are told, a tent is found and planned', async ({ page }) => {
+test('a cold night: what never sets is told, a tent is found and planned', async ({ page }) => {
   await page.goto(`${DOTTEREL}/mix`);
-  await expect(main(page)).toContainText('stalls from');
+  await expect(main(page)).toContainText('too cold for Slow laminating epoxy 5:1 to set at all');
   await expect(page.getByText('readings of the logger').first()).toBeVisible();
   await page.getByRole('button', { name: 'Find the soonest safe end' }).click();
   await expect(page.getByRole('button', { name: 'Plan it so' }).first()).toBeVisible({ timeout: 20_000 });
@@ -200,7 +200,7 @@ test('a cold night: stalls are told, a tent is found and planned', async ({ page
   await expect(tent).toContainText('no more: ');
   await expect(tent).toContainText('too cold to cure');
   await tent.getByRole('button', { name: 'Plan it so' }).click();
-  await expect(main(page)).not.toContainText('stalls from', { timeout: 20_000 });
+  await expect(main(page)).not.toContainText('too cold for', { timeout: 20_000 });
 });
 
 test('a hot day, a thick go and damp air each get the advice that a practitioner would give', async ({

@@ -127,6 +127,21 @@ describe('what is too cold to set', () => {
   });
 });
 
+describe('what warms the work', () => {
+  it('warms the hull before anything is laid, and every layer for as long from its own laying', () => {
+    const { plan, problems } = look({
+      system: { resin: 'epoxy-slow' },
+      conditions: { temperature: 4, humidity: 0.5 },
+      warmth: { kind: 'tent', temperature: 22, from: 'start', hours: 24 * 3600 },
+    });
+    expect(problems.filter((p) => ['never-sets', 'stalls', 'cools'].includes(p.code))).toEqual([]);
+    const coats = plan.cure?.cases.filter((c) => c.of === 'finish') ?? [];
+    expect(coats.length).toBeGreaterThan(2);
+    const opens = coats.map((c) => c.milestones.find((m) => m.id === 'opens')?.after.value ?? NaN);
+    for (const seconds of opens) expect(Math.abs(seconds / opens[0] - 1)).toBeLessThan(0.02);
+  });
+});
+
 describe('a thin rim and a thick middle', () => {
   it('the rim on the cold hull decides sanding, the middle heats and shuts first, and it is said which', () => {
     const { plan } = look({

@@ -228,7 +228,7 @@ function ideasFor(job: Job, plan: Plan, library: Library, clock: Clock): Idea[] 
         id: `tent-${held}`,
         kinds: ['tent'],
         title: `Tent and heater, held at ${held} °C from the first ply on`,
-        changes: [['warmth', { kind: 'tent', temperature: held, from: 'start', hours: 16 * 3600 }]],
+        changes: [['warmth', { kind: 'tent', temperature: held, from: 'start', hours: 24 * 3600 }]],
       });
   }
   const lies = plan.dish?.laminate !== undefined;

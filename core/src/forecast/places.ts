@@ -29,6 +29,7 @@ const CELLS = 8;
  * @param origin ms since 1970 of second 0
  * @param at ms since 1970 at which it is laid
  * @param kept whether its moments are kept for a chart
+ * @param warmed what stood over the same work when what lies under it was laid
  */
 export function layRim(
   site: Site,
@@ -38,8 +39,10 @@ export function layRim(
   origin: number,
   at: number,
   kept: boolean,
+  warmed?: Surroundings,
 ): CureRun {
   const around = new Surroundings(site.job, site.placed, origin, site.offset);
+  if (warmed) around.goOnFrom(warmed);
   const start = (at - origin) / 1000;
   const rim = new CureRun(base, base.length, origin, around, start - before(base), site.bar, {
     ...site.fineness,
@@ -65,6 +68,7 @@ export class Places {
   /** What the work has to be kept at so that it sets at all, °C, where the air is too cold for it. */
   keptAt: number | undefined;
   readonly #back: readonly (() => void)[];
+  #warmed = false;
   #closes: { readonly at: number | undefined } | undefined;
 
   /**
@@ -88,8 +92,14 @@ export class Places {
 
   /** Heat that is there from the beginning comes on. */
   begin(): void {
-    if (this.warmFrom === 'start')
-      for (const run of this.#runs) run.around.switchOn(run.origin + this.laid * 1000);
+    if (this.warmFrom !== 'start') return;
+    for (const run of this.#runs) {
+      const at = run.origin + this.laid * 1000;
+      const { held } = run.around;
+      // The hull, and not only the air, is warm before anything is laid.
+      if (held !== undefined && !run.around.isOn(at)) run.warmedTo(held);
+      run.around.switchOn(at);
+    }
   }
 
   /**
@@ -104,6 +114,7 @@ export class Places {
     this.keptAt = this.minimum + MARGIN;
     this.#back.forEach((back) => back());
     this.#closes = undefined;
+    this.#warmed = false;
     for (const run of this.#runs) {
       run.around.keep(this.keptAt, run.origin + this.laid * 1000);
       run.warmedTo(this.keptAt);
@@ -122,10 +133,11 @@ export class Places {
 
   /** Heat comes on when all of it has gelled. */
   #warm(end: number): void {
-    if (this.warmFrom !== 'gel' || this.rim.around.onSince !== undefined) return;
+    if (this.warmFrom !== 'gel' || this.#warmed) return;
     const gels = this.#runs.map((run) => run.until(end, 'gel') ?? Infinity);
     const all = Math.max(...gels);
     if (!Number.isFinite(all)) return;
+    this.#warmed = true;
     for (const run of this.#runs) run.around.switchOn(run.origin + all * 1000);
   }
 

@@ -145,10 +145,9 @@ export class StacksUnderWay {
       s.origin,
       start,
       this.x.detail && !middle,
+      // What was switched on for a go before goes on over this one.
+      (middle ?? s.places?.rim)?.around,
     );
-    // What was switched on for a go before goes on over this one.
-    const since = middle?.around.onSince ?? s.places?.rim.around.onSince;
-    if (since !== undefined) rim.around.switchOn(since);
     const warms = warmth?.kind !== undefined && warmth.kind !== 'none';
     s.places = new Places(
       rim,

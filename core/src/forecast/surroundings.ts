@@ -77,9 +77,10 @@ export const sunFlux = (hour: number, shade: 'light' | 'dark'): number =>
 
 /** What warms and cools both faces of the work. Warming begins when it is switched on. */
 export class Surroundings {
-  #from = Infinity;
+  /** From when until when it is on, ms since 1970; one after the other. */
+  #spans: readonly (readonly [number, number])[] = [];
   #now = -Infinity;
-  readonly #until: number;
+  readonly #lasts: number;
   readonly #held: number;
   #heats = false;
   readonly #weather: Air;
@@ -98,10 +99,10 @@ export class Surroundings {
   constructor(job: Job, placed: PlacedAir, origin: number, offset: number) {
     const { warmth = {}, conditions = {} } = job;
     this.kind = warmth.kind ?? 'none';
-    this.#until = warmth.hours ?? WARMTH_DEFAULTS.hours;
+    this.#lasts = (warmth.hours ?? WARMTH_DEFAULTS.hours) * 1000;
     const held = warmth.temperature ?? WARMTH_DEFAULTS.temperature;
     this.#held = held;
-    const on = (ms: number): boolean => ms >= this.#from && ms <= this.#from + this.#until * 1000;
+    const on = (ms: number): boolean => this.isOn(ms);
     this.#weather = placed.air;
     this.#around = placed.air;
     this.air = {
@@ -158,8 +159,7 @@ export class Surroundings {
 
   /** When warming is next switched on or off after a moment, ms since 1970. */
   changeAfter(ms: number): number {
-    const off = this.#from + this.#until * 1000;
-    return this.#from > ms ? this.#from : off > ms ? off : Infinity;
+    return Math.min(...this.#spans.flat().filter((change) => change > ms), Infinity);
   }
 
   /** Keeps the air at the least so warm, °C, from a moment on, ms since 1970. */
@@ -168,24 +168,37 @@ export class Surroundings {
     this.#surround();
   }
 
-  /** When it was switched on, ms since 1970. */
-  get onSince(): number | undefined {
-    return this.#from === Infinity ? undefined : this.#from;
+  isOn(ms: number): boolean {
+    return this.#spans.some(([from, to]) => ms >= from && ms <= to);
   }
 
-  /** Switches the warming on, at ms since 1970. */
+  /** Warms the work from a moment on, ms since 1970, for as long as is asked: what is warm already stays so for longer. */
   switchOn(ms: number): void {
-    if (this.#from !== Infinity) return;
-    this.#from = ms;
+    const last = this.#spans.at(-1);
+    const to = ms + this.#lasts;
+    this.#spans =
+      last && ms <= last[1]
+        ? [...this.#spans.slice(0, -1), [last[0], Math.max(last[1], to)]]
+        : [...this.#spans, [ms, to]];
+    this.#surround();
+  }
+
+  /** What stood over the same work before. */
+  goOnFrom(before: Surroundings): void {
+    this.#spans = before.#spans;
     this.#surround();
   }
 
   /** The weather, kept warm where it must be, and the tent over that. */
   #surround(): void {
     const open = this.#kept ? heated(this.#weather, this.#kept.at, this.#kept.from, Infinity) : this.#weather;
-    const until = this.#from + this.#until * 1000;
-    this.#around =
-      this.kind === 'tent' && this.#from !== Infinity ? heated(open, this.#held, this.#from, until) : open;
+    const tents = this.kind === 'tent' ? this.#spans : [];
+    this.#around = tents.reduce((air, [from, to]) => heated(air, this.#held, from, to), open);
+  }
+
+  /** What the work is warmed through to before anything is laid on it, °C; absent for a lamp, which warms only its face. */
+  get held(): number | undefined {
+    return this.kind === 'tent' || this.kind === 'mat' ? this.#held : undefined;
   }
 }
 

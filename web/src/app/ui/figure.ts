@@ -8,10 +8,10 @@ import { TraceService } from './trace-service';
 @Component({
   selector: 'nb-figure',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<button type="button" [class]="'figure ' + cls()" [title]="hint()" (click)="open($event)">{{ prefix() }}{{ text().text }}@if (text().unit && !bare()) {<span class="unit"> {{ text().unit }}</span>}@if (estimate()) {<span class="est"> est.</span>}</button>`,
+  template: `<button type="button" [class]="'figure ' + cls()" [title]="hint()" (click)="open($event)">@if (estimate()) {<span class="est" role="img" aria-label="estimate">≈</span>}{{ prefix() }}{{ text().text }}@if (text().unit && !bare()) {<span class="unit"> {{ text().unit }}</span>}</button>`,
   styles: `
     :host { display: inline; }
-    .est { font-weight: 400; font-size: 0.72em; font-style: italic; color: var(--warn); }
+    .est { font-weight: 400; font-size: 0.72em; color: var(--warn); }
     .unit { font-weight: 400; font-size: 0.72em; color: var(--muted); }
     :host(.plain) .unit { font-size: 1em; color: inherit; }
   `,

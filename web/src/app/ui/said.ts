@@ -7,7 +7,7 @@ import { TraceService } from './trace-service';
 @Component({
   selector: 'nb-said',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `@for (part of words(); track $index) {@if (asFigure(part); as f) {<button type="button" [class]="'figure ' + cls(f)" [title]="hint(f)" (click)="open(f, $event)">{{ f.text }}@if (f.figure.estimates) {<i> est.</i>}</button>} @else {{{ part }}}}`,
+  template: `@for (part of words(); track $index) {@if (asFigure(part); as f) {<button type="button" [class]="'figure ' + cls(f)" [title]="hint(f)" (click)="open(f, $event)">@if (f.figure.estimates) {<i role="img" aria-label="estimate">≈</i>}{{ f.text }}</button>} @else {{{ part }}}}`,
   styles: `:host { display: inline; } i { font-size: 0.85em; color: var(--warn); }`,
 })
 export class SaidView {
