@@ -328,7 +328,7 @@ export const JOB_FIELDS = group('Job', {
       20,
       90,
       '°C',
-      '35 °C, a dark face or deck in the sun 50 °C, until entered',
+      '35 °C, a dark face 50 °C, until entered',
     ),
     postCure: choice('Post-cure', { no: 'no', yes: 'yes, in a tent' }),
     hold: quantity('Post-cure held at', 'temperature', 30, 90, '°C', '50 °C until entered'),

@@ -24,27 +24,26 @@ const HOLD_WARMER = 'hold it warmer: tent and heater, or start so that it is har
 
 export const CURE_WORDS: WordsOf<CureProblems> = {
   'soft-in-service': ({ layer, product, glass, service, lead, hours, hold }) => ({
-    what: `${layer}: ${product} comes to a glass temperature of ${glass.toFixed(0)} °C, and the work to ${service.toFixed(0)} °C in use: it softens, creeps and prints through`,
+    what: `${layer}: ${product} comes to a glass temperature of ${glass.toFixed(0)} °C, and the work to ${service.toFixed(0)} °C in use: it softens and creeps`,
     allowed: `at least ${(service + lead).toFixed(0)} °C`,
-    suggestion:
-      hold === undefined
-        ? 'cure it warmer, take a resin that stands more heat, or keep the face light'
-        : `post-cure it ${Math.round(hours / 3600)} h at ${hold} °C before it is faired, or cure it warmer`,
+    suggestion: hold
+      ? `post-cure it ${hours / 3600} h at ${hold} °C before it is faired`
+      : 'cure it warmer, or a resin that stands more heat',
   }),
   'post-cure-too-hot': ({ hold, most, core }) => ({
     what: `a post-cure at ${hold.toFixed(0)} °C is hotter than repair heat may be${core ? ', and a foam core softens' : ''}`,
     allowed: `up to ${most} °C`,
-    suggestion: `${most} °C and longer; hotter only where resin, core and paint are made for it by their sheets`,
+    suggestion: `${most} °C and longer`,
   }),
   'lamp-too-near': ({ power, distance, face, most, safe }) => ({
-    what: `the lamp is too near: ${power.toFixed(0)} W at ${(distance * 1000).toFixed(0)} mm brings the face to ${face > 300 ? 'over 300' : face.toFixed(0)} °C${face > 200 ? ', where resin and paint take fire' : ''}`,
+    what: `the lamp is too near: ${power.toFixed(0)} W at ${(distance * 1000).toFixed(0)} mm brings the face to ${face.toFixed(0)} °C${face > 200 ? ', where resin takes fire' : ''}`,
     allowed: `up to ${most} °C on the face`,
-    suggestion: `${(Math.ceil(safe * 20) * 50).toFixed(0)} mm or more, or a smaller lamp; measure the face, not the air`,
+    suggestion: `${Math.ceil(safe * 20) * 50} mm or more, or a smaller lamp`,
   }),
   'never-sets': ({ layer, product, minimum, kept }) => ({
     what: `${layer}: too cold for ${product} to set at all; the times here hold only where the work is kept at ${kept} °C`,
-    allowed: `${minimum} °C and above until it can be sanded`,
-    suggestion: `do not mix: tent and heater first, hull and product at ${kept} °C or more`,
+    allowed: `${minimum} °C and above`,
+    suggestion: `do not mix: tent and heater first, hull and product at ${kept} °C`,
   }),
   stalls: ({ layer, product, minimum, from, to }) => ({
     what: `${layer}: stalls from ${clock(from)} to ${clock(to)}, below the minimum of ${product}`,

@@ -35,6 +35,35 @@ describe('the shop board', () => {
     expect(board.hands.find((l) => l.id === 'odd')?.what).toContain('open it and look');
   });
 
+  it('tells a quick estimate as one, until the forecast of that saved state has come', () => {
+    const plans = new KeptPlans();
+    const stored = job('a', -9, [
+      ['survey', -8],
+      ['system', -8],
+      ['grind', -6],
+      ['laminate', -2],
+    ]);
+    const before = yardBoard([stored], {}, NOW, plans).curing[0];
+    expect(before.estimate).toBeTrue();
+    const timeline = plans.timeline(stored, {}, NOW);
+    if (!timeline) throw new Error('no time line');
+    const later = {
+      ...timeline,
+      stages: timeline.stages.map((s) => ({
+        ...s,
+        tasks: s.tasks.map((t) => (t.kind === 'wait' && t.stage === 'mix' ? { ...t, end: t.end + HOUR } : t)),
+      })),
+    };
+    plans.place('a', 1, later);
+    const after = yardBoard([stored], {}, NOW, plans).curing[0];
+    expect(after.estimate).toBeFalse();
+    expect(after.at).toBe(before.at + HOUR);
+    // Another save is another state, and changed air is other air.
+    expect(yardBoard([{ ...stored, version: 2 }], {}, NOW, plans).curing[0].estimate).toBeTrue();
+    plans.forget();
+    expect(yardBoard([stored], {}, NOW, plans).curing[0].estimate).toBeTrue();
+  });
+
   it('sorts jobs by what they need now', () => {
     const board = yardBoard(
       [

@@ -12,6 +12,7 @@ import {
   type RepairKinds,
   type Shop,
   type Task,
+  type Timeline,
 } from '@nelbo/core';
 import type { StoredJob } from '../api/api';
 import { TIME_ZONE } from '../state/reading';
@@ -29,6 +30,8 @@ export interface BoardLine {
   /** ms since 1970; the board is sorted by it. */
   readonly at: number;
   readonly late: boolean;
+  /** A quick estimate, until the forecast of its cure is there. */
+  readonly estimate?: boolean;
 }
 
 export interface Board {
@@ -47,10 +50,34 @@ export class KeptPlans {
     { readonly version: number; readonly job: Job | undefined; readonly planner: Planner }
   >();
 
+  readonly #placed = new Map<string, { readonly version: number; readonly timeline: Timeline }>();
+
   constructor(
     private readonly library: () => Library = () => LIBRARY,
     private readonly kinds?: RepairKinds,
   ) {}
+
+  /** Takes over what a forecast found of one saved state of a job. */
+  place(id: string, version: number, timeline: Timeline): void {
+    this.#placed.set(id, { version, timeline });
+  }
+
+  /** The air or the stores have changed: what was found does not hold any more. */
+  forget(): void {
+    this.#placed.clear();
+  }
+
+  /** Whether a forecast of a saved state is there. */
+  isPlaced({ id, version }: Pick<StoredJob, 'id' | 'version'>): boolean {
+    return this.#placed.get(id)?.version === version;
+  }
+
+  /** When its work is done: by the forecast, or, until that is there, by the quick figures of the plan. */
+  timeline(stored: StoredJob, shop: Shop, now: number): Timeline | undefined {
+    return this.isPlaced(stored)
+      ? this.#placed.get(stored.id)?.timeline
+      : this.plan(stored, shop, now)?.timeline;
+  }
 
   plan(stored: StoredJob, shop: Shop, now: number): Plan | undefined {
     let kept = this.#kept.get(stored.id);
@@ -94,9 +121,9 @@ export function yardBoard(
       boat: stored.document?.boat?.name ?? 'Boat not named',
       title: stored.document?.title ?? '',
     };
-    let timeline: Plan['timeline'];
+    let timeline: Timeline | undefined;
     try {
-      timeline = plans.plan(stored, shop, now)?.timeline;
+      timeline = plans.timeline(stored, shop, now);
     } catch {
       // One odd job is one odd line, and no board without lines.
       board.hands.push({
@@ -127,7 +154,8 @@ export function yardBoard(
     const task: Task = taskAt(timeline, now) ?? open.tasks[open.tasks.length - 1];
     const behind = open.end <= now || task.stage !== open.stage;
     const current = behind ? open.tasks[open.tasks.length - 1] : task;
-    const line = { ...base, stage: STAGE_TITLES[open.stage], stageKey: open.stage };
+    const estimate = !plans.isPlaced(stored);
+    const line = { ...base, stage: STAGE_TITLES[open.stage], stageKey: open.stage, estimate };
 
     if (timeline.start > now) {
       const target = timeline.start - now <= SOON ? board.hands : board.later;
@@ -162,6 +190,7 @@ export function yardBoard(
       if (after) {
         board.next.push({
           ...base,
+          estimate,
           stage: STAGE_TITLES[after.stage],
           stageKey: after.stage,
           what: work(after),

@@ -43,7 +43,7 @@ export class FigureView {
   );
   protected readonly hint = computed(
     () =>
-      `${this.estimate() ? 'a quick estimate at a steady temperature; the forecast of its layer takes its place' : ORIGIN_HINTS[this.figure().origin]}; open the reasons`,
+      `${this.estimate() ? 'estimate: the forecast follows' : ORIGIN_HINTS[this.figure().origin]}; open the reasons`,
   );
 
   protected open(event: Event): void {

@@ -1,12 +1,13 @@
 import { Injectable } from '@angular/core';
-import { Observable, map } from 'rxjs';
+import { EMPTY, Observable, map } from 'rxjs';
 import type { Clock, FaceProposals, Job, Library, Shop } from '@nelbo/core';
 import type { LoggerFile } from '@nelbo/core/cure';
 import type { FillerChoice, RecipeQuestion, SystemOption, WayChoice } from '@nelbo/core/finish';
 import type { NestInput } from '@nelbo/core/papers';
-import type { HeavyAnswer, HeavyRequest } from './messages';
+import type { HeavyAnswer, HeavyRequest, StoredVersion } from './messages';
 
 export type Cured = Extract<HeavyAnswer, { kind: 'cure' }>;
+export type Placed = Extract<HeavyAnswer, { kind: 'yard' }>;
 export type Helped = Extract<HeavyAnswer, { kind: 'help' }>;
 export type Coloured = Extract<HeavyAnswer, { kind: 'colour' }>;
 export type Nested = Extract<HeavyAnswer, { kind: 'nested' }>;
@@ -27,6 +28,16 @@ export class HeavyWork {
       { kind: 'cure', job, library, shop, clock },
       (a) => a.kind === 'cure' && a.done,
     ) as Observable<Cured>;
+  }
+
+  /** When the work of each job is done, job by job. */
+  yard(jobs: readonly StoredVersion[], library: Library, shop: Shop, clock: Clock): Observable<Placed> {
+    return jobs.length === 0
+      ? EMPTY
+      : (this.#ask(
+          { kind: 'yard', jobs, library, shop, clock },
+          (a) => a.kind === 'yard' && a.done,
+        ) as Observable<Placed>);
   }
 
   /** What would bring the job to a safe end sooner, better and better. */

@@ -1,5 +1,14 @@
 /// <reference lib="webworker" />
-import { planRepair, proposeForPlan } from '@nelbo/core';
+import {
+  planRepair,
+  proposeForPlan,
+  readJob,
+  type Clock,
+  type JobDocument,
+  type Library,
+  type Shop,
+  type Timeline,
+} from '@nelbo/core';
 import { forecastCure, readLogger, whatWouldHelp } from '@nelbo/core/cure';
 import { fillerChoices, matchColour, systemOptions, wayChoices } from '@nelbo/core/finish';
 import { nest } from '@nelbo/core/papers';
@@ -19,6 +28,33 @@ function cure({ job, library, shop, clock }: Extract<HeavyRequest, { kind: 'cure
     tell: (share) => answer({ kind: 'cure', share: Math.min(0.99, share), done: false }),
   });
   answer({ kind: 'cure', share: 1, forecast, ms: performance.now() - start, done: true });
+}
+
+/** When the work of every job of the yard is done, along the course of the air. */
+function yard({ jobs, library, shop, clock }: Extract<HeavyRequest, { kind: 'yard' }>): void {
+  jobs.forEach(({ id, version, document }, i) => {
+    const done = i === jobs.length - 1;
+    answer({ kind: 'yard', id, version, ...placed(document, library, shop, clock), done });
+  });
+}
+
+/** One odd job is one without a forecast, and none takes the others with it. */
+function placed(
+  document: JobDocument,
+  library: Library,
+  shop: Shop,
+  clock: Clock,
+): { readonly timeline?: Timeline } {
+  try {
+    const { job } = readJob(document);
+    if (!job) return {};
+    const planned = planRepair(job, library, shop, clock, REPAIRS);
+    const cure = forecastCure(job, planned, library, shop, clock, { detail: false });
+    const timeline = cure?.timeline ?? planned.plan?.timeline;
+    return timeline ? { timeline } : {};
+  } catch {
+    return {};
+  }
 }
 
 function help({ job, library, shop, clock }: Extract<HeavyRequest, { kind: 'help' }>): void {
@@ -41,6 +77,7 @@ function colour({ question }: Extract<HeavyRequest, { kind: 'colour' }>): void {
 addEventListener('message', ({ data }: MessageEvent<HeavyRequest>) => {
   if (data.kind === 'cure') return cure(data);
   if (data.kind === 'help') return help(data);
+  if (data.kind === 'yard') return yard(data);
   if (data.kind === 'fillers')
     return answer({
       kind: 'fillers',

@@ -1,7 +1,23 @@
-import type { Clock, CureForecast, FaceProposals, Job, Library, Shop } from '@nelbo/core';
+import type {
+  Clock,
+  CureForecast,
+  FaceProposals,
+  Job,
+  JobDocument,
+  Library,
+  Shop,
+  Timeline,
+} from '@nelbo/core';
 import type { HelpProgress, LoggerFile } from '@nelbo/core/cure';
 import type { FillerChoice, RecipeAnswer, RecipeQuestion, SystemOption, WayChoice } from '@nelbo/core/finish';
 import type { NestInput, NestLayout } from '@nelbo/core/papers';
+
+/** One saved state of a job. */
+export interface StoredVersion {
+  readonly id: string;
+  readonly version: number;
+  readonly document: JobDocument;
+}
 
 /** What a page asks of a worker, and what it answers. */
 export type HeavyRequest =
@@ -41,6 +57,13 @@ export type HeavyRequest =
       readonly shop: Shop;
       readonly clock: Clock;
     }
+  | {
+      readonly kind: 'yard';
+      readonly jobs: readonly StoredVersion[];
+      readonly library: Library;
+      readonly shop: Shop;
+      readonly clock: Clock;
+    }
   | { readonly kind: 'colour'; readonly question: RecipeQuestion }
   | { readonly kind: 'logger'; readonly text: string; readonly timeZone: string }
   | { readonly kind: 'nest'; readonly input: NestInput; readonly budgetMs: number };
@@ -52,6 +75,14 @@ export type HeavyAnswer =
       readonly share: number;
       readonly forecast?: CureForecast;
       readonly ms?: number;
+      readonly done: boolean;
+    }
+  | {
+      readonly kind: 'yard';
+      readonly id: string;
+      readonly version: number;
+      /** Absent where nothing can be planned. */
+      readonly timeline?: Timeline;
       readonly done: boolean;
     }
   | { readonly kind: 'help'; readonly progress: HelpProgress; readonly ms: number }
