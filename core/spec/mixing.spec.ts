@@ -276,6 +276,10 @@ describe('batches at the bench', () => {
       expect(likely).toBeLessThanOrEqual(high);
     }
     expect(benchClocks(batch, 25, 25).opens?.[1] ?? 0).toBeCloseTo(1.5 * 3600, -2);
+    // Below the minimum of its sheet the pot goes off some time, and the film never sets.
+    const frost = benchClocks(batch, 20, 6);
+    expect([frost.sand, frost.opens, frost.coldest]).toEqual([undefined, undefined, 12]);
+    expect(frost.life[1]).toBeGreaterThan(600);
   });
 
   it('more catalyst than planned shortens the pot', () => {

@@ -15,7 +15,10 @@ export interface BenchClocks {
   /** From laying. */
   readonly opens?: Range;
   readonly closes?: Range;
-  readonly sand: Range;
+  /** Absent where it is too cold for it ever to set: nothing is counted below the sheet's minimum. */
+  readonly sand?: Range;
+  /** Then: what the sheet asks for at the least, °C. */
+  readonly coldest?: number;
   /** Share of catalyst that was reckoned with, where there is one. */
   readonly percent?: number;
 }
@@ -61,11 +64,8 @@ export function benchClocks(
       window?.closesBy === 'time' && closes !== undefined
         ? [closes, closes, closes]
         : spread(closes, 'closes'),
-    sand: spread(t.sand, 'sand') ?? [
-      batch.sheet.sand * factor,
-      batch.sheet.sand * factor,
-      batch.sheet.sand * factor,
-    ],
+    sand: spread(t.sand, 'sand'),
+    ...(t.sand === undefined ? { coldest: batch.sheet.minimumTemperature } : {}),
     ...(batch.parts.kind === 'peroxide' ? { percent } : {}),
   };
 }

@@ -138,6 +138,7 @@ function sandClock(
   now: number,
   clock: Make,
 ): RunningClock | undefined {
+  if (!c.sand) return undefined;
   const what = capital(run.batch.about.replace(/^ground face and /, ''));
   const sand = clock(
     'sand',

@@ -57,6 +57,8 @@ export function laidFactsOf({
   return [
     ...(c.opens ? [{ name: `${capital(batch.next)} from`, value: at(c.opens[1]) }] : []),
     ...(c.closes ? [{ name: 'until', value: at(c.closes[1]) }] : []),
-    { name: 'Sand from', value: at(c.sand[1]) },
+    c.sand
+      ? { name: 'Sand from', value: at(c.sand[1]) }
+      : { name: 'Too cold to set', value: `below ${c.coldest ?? 0} °C: warm it` },
   ];
 }
