@@ -118,6 +118,11 @@ describe('what is too cold to set', () => {
     const stop = of(look({ system, conditions: cold }), 'never-sets');
     expect(saidOf(stop)?.what).toContain('kept at 15 °C');
     expect(saidOf(stop)?.suggestion).toContain('do not mix');
+    // Told once: not that it is below its minimum besides.
+    const below = look({ system, conditions: cold }).problems.flatMap((p) =>
+      p.code === 'below-minimum' ? [p.params.product] : [],
+    );
+    expect(below).not.toContain('Slow laminating epoxy 5:1');
     const tent = look({
       system,
       conditions: cold,

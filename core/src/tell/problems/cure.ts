@@ -41,7 +41,7 @@ export const CURE_WORDS: WordsOf<CureProblems> = {
     suggestion: `${Math.ceil(safe * 20) * 50} mm or more, or a smaller lamp`,
   }),
   'never-sets': ({ layer, product, minimum, kept }) => ({
-    what: `${layer}: too cold for ${product} to set at all; the times here hold only where the work is kept at ${kept} °C`,
+    what: `${layer === product ? '' : `${layer}: `}too cold for ${product} to set at all; the times here hold only where the work is kept at ${kept} °C`,
     allowed: `${minimum} °C and above`,
     suggestion: `do not mix: tent and heater first, hull and product at ${kept} °C`,
   }),
