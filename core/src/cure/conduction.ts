@@ -28,12 +28,6 @@ const ROUNDS = 6;
 /** They agree when a round moves nothing by more than this share of the wanted error. */
 const AGREED = 0.1;
 
-/** The two ends of the stack in one step. */
-interface Ends {
-  readonly back: Outside;
-  readonly front: Outside;
-}
-
 /**
  * One-dimensional conduction with reaction through a stack that may grow:
  * ρc·∂T/∂t = ∂/∂z(k·∂T/∂z) + ρ_r·H·∂α/∂t, faces h·(T − T_air), radiation and a flux.
@@ -65,7 +59,11 @@ export class Stack {
   readonly #known: Float64Array;
   readonly #diag: Float64Array;
   readonly #rhs: Float64Array;
-  readonly #ends: Ends = { back: { h: 0, temperature: 0 }, front: { h: 0, temperature: 0 } };
+  /** What its two ends see in one step. */
+  readonly #ends: Readonly<Record<'back' | 'front', Outside>> = {
+    back: { h: 0, temperature: 0 },
+    front: { h: 0, temperature: 0 },
+  };
   readonly #state: CureState = { alpha: 0, used: 0 };
   /** Cure at the face of what was laid last, and at the face that it lies on. */
   readonly surface: CureState = freshState();
