@@ -70,6 +70,8 @@ export class NetworkPlacement {
   readonly shut: Shut[] = [];
   readonly #ends = new Map<string, number>();
   readonly #windows = new Map<string, Open>();
+  /** What the next block asks for has just been made anew: it follows at once. */
+  #madeAnew = false;
   /** What had been lost before it was followed, and has been made anew. */
   readonly #anew = new Set<Soon>();
   /** What a step makes and how long it keeps, by the step and then by that which has to follow. */
@@ -163,12 +165,17 @@ export class NetworkPlacement {
     const steps = block.map((n) => n.step);
     const open = this.#opens(block);
     const row = this.#row(block);
-    const begin = this.#begin(block, row, Math.max(this.#free, ready), open);
+    const soonest = Math.max(this.#free, ready);
+    const begin = this.#madeAnew ? this.#soonest(row, soonest) : this.#begin(block, row, soonest, open);
     for (const window of open)
       if (begin > window.closes) {
-        this.#again(window, begin);
+        // What is made anew does not keep either: it is made when the block can follow at once.
+        const whole = { ...row, length: row.length + this.#length(window.missed) };
+        this.#again(window, this.#madeAnew ? begin : this.#begin(block, whole, begin, []));
+        this.#madeAnew = true;
         return false;
       }
+    this.#madeAnew = false;
     let at = begin;
     for (const step of steps) {
       const length = this.#length(step);
@@ -264,10 +271,14 @@ export class NetworkPlacement {
     });
   }
 
+  #soonest({ length, unbroken }: Stretch, at: number): number {
+    return this.facts.days.place(at, length, unbroken).start;
+  }
+
   /** When a block begins: as soon as it can, or in a later shift where fewer windows shut over night for it. */
   #begin(block: readonly StepNode[], row: Stretch, at: number, open: readonly Open[]): number {
     const { days } = this.facts;
-    if (days.next(at) === undefined) return days.place(at, row.length, row.unbroken).start;
+    if (days.next(at) === undefined) return this.#soonest(row, at);
     const closes = Math.min(Infinity, ...open.map((o) => o.closes));
     return fewestShut(days, [row, ...this.#rowsAfter(block, row)], at, closes);
   }

@@ -239,7 +239,9 @@ describe('the totals', () => {
     const squeezed = b.text().replace(/\s/g, '');
     expect(squeezed).toContain('Resin138.2g');
     expect(squeezed).toContain('Materials£7.6');
-    expect(squeezed).toContain('Nextwait2h37min');
+    expect(squeezed).toContain('Nextwait≈2h37min');
+    // The forecast is still being worked out: it is called an estimate in words, too.
+    expect(squeezed).toContain('estimate');
   });
 
   it('say that the hours of the yard are assumed, until it says them', async () => {
