@@ -1,5 +1,13 @@
 import { forecastCure } from '../src/cure';
-import { LIBRARY, refinePlan, refineProblems, type JobDocument, type Plan, type Problem } from '../src/index';
+import {
+  LIBRARY,
+  refinePlan,
+  toldOnce,
+  refineProblems,
+  type JobDocument,
+  type Plan,
+  type Problem,
+} from '../src/index';
 import { workOrder, workOrderText } from '../src/papers';
 import { BASE, CLOCK, planRepair, read, saidOf } from './support';
 
@@ -119,7 +127,7 @@ describe('what is too cold to set', () => {
     expect(saidOf(stop)?.what).toContain('kept at 15 °C');
     expect(saidOf(stop)?.suggestion).toContain('do not mix');
     // Told once: not that it is below its minimum besides.
-    const below = look({ system, conditions: cold }).problems.flatMap((p) =>
+    const below = toldOnce(look({ system, conditions: cold }).problems).flatMap((p) =>
       p.code === 'below-minimum' ? [p.params.product] : [],
     );
     expect(below).not.toContain('Slow laminating epoxy 5:1');

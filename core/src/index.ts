@@ -142,7 +142,7 @@ export {
   type WaitRow,
 } from './report/order';
 export * from './report/compare';
-export { stops } from './report/stops';
+export { stops, toldOnce } from './report/stops';
 export * from './report/why';
 export { rootsOf, usedBy } from './trace/roots';
 export * from './report/guidance';

@@ -11,12 +11,8 @@ const PLACED: ReadonlySet<Problem['code']> = new Set(['window-missed', 'go-broke
 /** Problems of the plan and of its forecast; windows are judged by the forecast's time line. */
 export function refineProblems(problems: readonly Problem[], cure: CureForecast): readonly Problem[] {
   if (!cure.timeline) return [...problems, ...cure.problems];
-  const cold = new Set(cure.problems.flatMap((p) => (p.code === 'never-sets' ? [p.params.product] : [])));
   return [
-    // What never sets is told once, with what it takes.
-    ...problems.filter(
-      (p) => !PLACED.has(p.code) && !(p.code === 'below-minimum' && cold.has(p.params.product)),
-    ),
+    ...problems.filter((p) => !PLACED.has(p.code)),
     ...missedWindows(cure.timeline),
     ...brokenGoes(cure.timeline),
     ...cure.problems,

@@ -6,7 +6,7 @@ import type { Problem, Stage } from '../../trace/problem';
 import { STAGE_TITLES } from '../../trace/stage-titles';
 import type { FindingEffect } from '../compare';
 import { GENERAL_CAUTION, standingCautions } from '../guidance';
-import { stops } from '../stops';
+import { stops, toldOnce } from '../stops';
 import { plainText, saidWords, type Reader, type Said } from '../say';
 import { stageWords } from '../summary';
 import type { WorkTable } from '../work-table';
@@ -68,7 +68,7 @@ export function workOrder(
     boat: [job.boat?.name, job.boat?.owner].filter(Boolean).join(' · '),
     facts: factsOf(job, plan, reader),
     totals: totalsOf(plan, reader),
-    stops: lines(problems.filter(stops)),
+    stops: lines(toldOnce(problems).filter(stops)),
     notes: [...lines(problems.filter((p) => p.severity === 'warning' && !stops(p))), ...checkNotes(plan)],
     assumed: [
       ...new Set(problems.flatMap((p) => (p.severity === 'assumed' ? [tellProblem(p).what] : []))),

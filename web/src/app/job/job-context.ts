@@ -4,6 +4,7 @@ import {
   STAGES,
   refinePlan,
   refineProblems,
+  toldOnce,
   touchedBy,
   type Chain,
   type Problem,
@@ -70,7 +71,7 @@ export class JobContext {
   );
   readonly problems = computed(() => {
     const [state, cure] = [this.state(), this.forecast.of(this.state())];
-    return state && cure ? refineProblems(state.problems, cure) : (state?.problems ?? []);
+    return state && cure ? toldOnce(refineProblems(state.problems, cure)) : (state?.problems ?? []);
   });
   readonly currency = computed(() => this.shop()?.currency ?? '');
   readonly crew = computed(() => this.shop()?.crew?.map((p) => p.name) ?? []);
