@@ -140,6 +140,20 @@ describe('what is too cold to set', () => {
   });
 });
 
+describe('what is warmed for a night and left in the cold', () => {
+  it('never comes to full cure, and is told so instead of a date', () => {
+    const { problems, plan } = look({
+      system: { resin: 'epoxy-slow' },
+      conditions: { temperature: 6, humidity: 0.5 },
+      warmth: { kind: 'tent', temperature: 24, from: 'start', hours: 16 * 3600 },
+    });
+    expect(problems.some((p) => p.code === 'not-cured')).toBeTrue();
+    const last = plan.cure?.cases.filter((c) => c.of === 'laminate').at(-1);
+    expect(last?.milestones.some((m) => m.id === 'sand')).toBeTrue();
+    expect(last?.milestones.some((m) => m.id === 'full')).toBeFalse();
+  });
+});
+
 describe('what warms the work', () => {
   it('warms the hull before anything is laid, and every layer for as long from its own laying', () => {
     const { plan, problems } = look({

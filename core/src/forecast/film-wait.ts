@@ -9,7 +9,7 @@ import type { ForecastWait } from '../schedule/timeline';
 import { layFilm, type LaidFilm } from './film';
 import { LIMITS } from './limits';
 import type { Places } from './places';
-import { glassOf, serviceProblems } from './service';
+import { glassOf, serviceProblems, uncured } from './service';
 import { sheetFilm } from './sheet-film';
 import type { Site } from './site';
 import { tellMilestone } from '../tell/milestones';
@@ -110,7 +110,12 @@ export function filmWait(
           }
         : {}),
     },
-    problems: [...watchers.problems(places, true), ...(glass ? serviceProblems(site, cured, glass) : [])],
+    problems: [
+      ...watchers.problems(places, true),
+      ...(glass
+        ? [...serviceProblems(site, cured, glass), ...uncured(site, cured, places.reached.full)]
+        : []),
+    ],
   };
 }
 

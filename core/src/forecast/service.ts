@@ -83,6 +83,17 @@ export function serviceProblems(site: Site, cured: Cured, glass: Figure): readon
   ];
 }
 
+/** What bears and never comes to full cure is told: no date stands for it. @param full s, where it comes */
+export function uncured(site: Site, { title, curing }: Cured, full: number | undefined): readonly Problem[] {
+  if (full !== undefined || site.job.cure?.postCure === 'yes') return [];
+  return [
+    problem({ severity: 'warning', stage: 'mix', path: 'conditions.temperature' }, 'not-cured', {
+      layer: title,
+      product: curing.name,
+    }),
+  ];
+}
+
 /** A post-cure that is hotter than repair heat may be, or than a foam core stands. */
 export function postCureProblems({ job, inputs }: Site): readonly Problem[] {
   const { cure } = job;

@@ -10,7 +10,7 @@ import { placeOf } from './film-wait';
 import { percentOf, ripeningOf } from './product-cure';
 import type { Reached } from './ripening';
 import { CureRun, SHOWN_LEAST } from './run';
-import { glassOf, serviceProblems } from './service';
+import { glassOf, serviceProblems, uncured } from './service';
 import { rangeOf, type Site } from './site';
 import { stackFor, type Go, type StackSet } from './stack-for';
 import { Surroundings } from './surroundings';
@@ -314,10 +314,11 @@ export class StacksUnderWay {
   }
 
   /** What bears has to stay glass in use. */
-  #glass(s: Stacked, go: Go, { rim }: Places, id: string): Pick<CureCase, 'glass'> {
+  #glass(s: Stacked, go: Go, places: Places, id: string): Pick<CureCase, 'glass'> {
     const bears = s.of === 'laminate' || s.of === 'bedding';
-    if (!this.x.detail || !bears || s.laid < s.set.goes.length || !rim.film) return {};
-    const cured = { title: go.title, curing: go.curing, state: rim.film };
+    if (!this.x.detail || !bears || s.laid < s.set.goes.length || !places.rim.film) return {};
+    const cured = { title: go.title, curing: go.curing, state: places.rim.film };
+    this.problems.push(...uncured(this.x, cured, places.reached.full));
     const glass = glassOf(this.x, id, cured);
     if (!glass) return {};
     this.problems.push(...serviceProblems(this.x, cured, glass));

@@ -17,6 +17,7 @@ const KINDS: Readonly<Partial<Record<ProblemCode, HarmKind>>> = {
   'heats-itself': 'hot',
   'lamp-too-near': 'hot',
   'soft-in-service': 'soft',
+  'not-cured': 'soft',
   'foam-softens': 'soft core',
   'window-missed': 'window',
   'go-beyond-sheet': 'go',

@@ -165,6 +165,7 @@ export interface LaminateProblems {
 
 /** What the forecast of a cure sees coming. */
 export interface CureProblems {
+  'not-cured': { readonly layer: string; readonly product: string };
   'soft-in-service': {
     readonly layer: string;
     readonly product: string;

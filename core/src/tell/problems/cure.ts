@@ -23,6 +23,10 @@ function clock({ ms, zone }: Moment): string {
 const HOLD_WARMER = 'hold it warmer: tent and heater, or start so that it is hard before the night';
 
 export const CURE_WORDS: WordsOf<CureProblems> = {
+  'not-cured': ({ layer, product }) => ({
+    what: `${layer === product ? '' : `${layer}: `}${product} does not come to full cure within two months in this air`,
+    suggestion: 'keep it warm or post-cure it before it is loaded or launched',
+  }),
   'soft-in-service': ({ layer, product, glass, service, lead, hours, hold }) => ({
     what: `${layer}: ${product} comes to a glass temperature of ${glass.toFixed(0)} °C, and the work to ${service.toFixed(0)} °C in use: it softens and creeps`,
     allowed: `at least ${(service + lead).toFixed(0)} °C`,

@@ -25,7 +25,7 @@ import { StageHead } from './stage-head';
         <div><dt>Sand after</dt><dd><nb-figure [figure]="m.milestones.sand" /></dd></div>
       </dl>
       @if (m.milestones.windowOpens; as opens) {
-        <p class="window">On the plies laid last the next bonds without abrasion from <nb-figure [figure]="opens" class="plain" /> to @if (m.milestones.windowCloses; as closes) {<nb-figure [figure]="closes" class="plain" />} after laying. Full cure <nb-figure [figure]="m.milestones.full" class="plain" />.</p>
+        <p class="window">On the plies laid last the next bonds without abrasion from <nb-figure [figure]="opens" class="plain" /> to @if (m.milestones.windowCloses; as closes) {<nb-figure [figure]="closes" class="plain" />} after laying. @if (m.milestones.full.estimates && forecast()) {No full cure within two months in this air.} @else {Full cure <nb-figure [figure]="m.milestones.full" class="plain" />.}</p>
       }
       <nb-cure-air />
       <nb-cure-windows />
@@ -61,6 +61,8 @@ import { StageHead } from './stage-head';
 export class MixStage {
   readonly #context = inject(JobContext);
   protected readonly doc = this.#context.document;
+  /** Whether the forecast is there: what it does not come to never comes in this air. */
+  protected readonly forecast = computed(() => this.#context.plan()?.cure !== undefined);
   protected readonly inputs = computed(() => this.#context.plan()?.inputs);
   protected readonly mix = computed(() => this.#context.plan()?.dish?.mix);
 
