@@ -89,6 +89,13 @@ describe('what the work comes to in use', () => {
     expect(text).toContain('residual-current breaker');
   });
 
+  it('says the hold as it was entered, not rounded away from the wait that it takes', () => {
+    const { plan } = look({ conditions: shed, cure: { postCure: 'yes', hold: 47.5, hours: 5400 } });
+    const wait = plan.timeline?.stages.flatMap((s) => s.tasks).find((t) => t.label.startsWith('post-cure'));
+    expect(wait?.label).toContain('1.5 h at 47.5 °C');
+    expect((wait?.duration.value ?? 0) / 3600).toBeCloseTo((2 * (47.5 - 17)) / 10 + 1.5, 6);
+  });
+
   it('hotter than repair heat is refused in words', () => {
     expect(saidOf(of(look({ cure: { postCure: 'yes', hold: 75 } }), 'post-cure-too-hot'))?.what).toContain(
       'hotter than repair heat',

@@ -38,6 +38,8 @@ export interface PostCure {
   readonly temperature: Figure;
 }
 
+const tenth = (value: number): number => Math.round(10 * value) / 10;
+
 /** What bears is cured before it is faired: a post-cure comes after the last of that has set, and before filler and paint. */
 const BEARS = new Set(['laminate', 'mix']);
 
@@ -79,15 +81,15 @@ export function withPostCure(
   const at = { place: 'hull', serves: 'post-cure' } as const;
   const w = new StepWriter(ledger);
   const stands = warmth === 'tent';
-  if (!stands) w.step(stage, 'warm', 'tent', at, RATES.warmTent);
+  if (!stands) w.step(stage, 'warm', 'post', at, RATES.warmTent);
   w.wait(
     stage,
     'postCures',
     {
       ...at,
       fields: {
-        hold: Math.round(hold.value),
-        hours: Math.round((cure.hours ?? POST_CURE.hours) / 3600),
+        hold: tenth(hold.value),
+        hours: tenth((cure.hours ?? POST_CURE.hours) / 3600),
         ramp: Math.round(POST_CURE.ramp * 3600),
       },
     },

@@ -120,12 +120,13 @@ export const BUILDING = {
   warm: action({
     words: {
       tent: 'put the tent up and warm it, thermometer where it is laid',
+      post: 'put the tent up for the post-cure, a thermometer on the laminate; start it cold, so that it rises slowly',
       lamps: 'set the lamps up, thermometer on the hull under them',
       mats: 'lay the heat mats out, thermometer under them',
     },
     done: 'the hull, not only the air, has the temperature that is planned',
     who: 'all',
     tools: ['thermometer'],
-    sets: { tent: 'tent', lamps: 'lamps', mats: 'mats' },
+    sets: { tent: 'tent', post: 'tent', lamps: 'lamps', mats: 'mats' },
   }),
 } as const;

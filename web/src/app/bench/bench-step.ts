@@ -184,7 +184,7 @@ export class BenchStep {
   });
   protected readonly usedUp = computed(() => (this.#useBy() ?? Infinity) < this.#store.now());
   protected readonly laidAt = computed(() => timeOf(this.run().laidAt ?? 0));
-  protected readonly laidFacts = computed(() => laidFactsOf(this.run()));
+  protected readonly laidFacts = computed(() => laidFactsOf(this.run(), this.#reading.reader()));
   protected readonly stepWords = computed(() => stepWordsOf(this.run(), this.way()));
   protected readonly powder = computed(() =>
     grams(this.run().batch.powder?.mass ?? 0, this.#reading.reader()),

@@ -42,11 +42,10 @@ export function largeOf({ step, batch }: BenchRun, way: Measure | undefined, rea
 }
 
 /** When the next layer bonds, until when, and when it can be sanded. */
-export function laidFactsOf({
-  clocks: c,
-  laidAt = 0,
-  batch,
-}: BenchRun): readonly { readonly name: string; readonly value: string }[] {
+export function laidFactsOf(
+  { clocks: c, laidAt = 0, batch }: BenchRun,
+  reader: Reader,
+): readonly { readonly name: string; readonly value: string }[] {
   if (!c) return [];
   const at = (s: number): string =>
     new Date(laidAt + s * 1000).toLocaleString('en-GB', {
@@ -57,8 +56,14 @@ export function laidFactsOf({
   return [
     ...(c.opens ? [{ name: `${capital(batch.next)} from`, value: at(c.opens[1]) }] : []),
     ...(c.closes ? [{ name: 'until', value: at(c.closes[1]) }] : []),
-    c.sand
-      ? { name: 'Sand from', value: at(c.sand[1]) }
-      : { name: 'Too cold to set', value: `below ${c.coldest ?? 0} °C: warm it` },
+    ...(c.sand ? [{ name: 'Sand from', value: at(c.sand[1]) }] : []),
+    ...(c.coldest === undefined
+      ? []
+      : [
+          {
+            name: 'Too cold to set',
+            value: `below ${sayIn({ value: c.coldest }, '°C', 0, reader)}: warm it`,
+          },
+        ]),
   ];
 }

@@ -25,7 +25,7 @@ import { StageHead } from './stage-head';
         <div><dt>Sand after</dt><dd><nb-figure [figure]="m.milestones.sand" /></dd></div>
       </dl>
       @if (m.milestones.windowOpens; as opens) {
-        <p class="window">On the plies laid last the next bonds without abrasion from <nb-figure [figure]="opens" class="plain" /> to @if (m.milestones.windowCloses; as closes) {<nb-figure [figure]="closes" class="plain" />} after laying. @if (m.milestones.full.estimates && forecast()) {No full cure within two months in this air.} @else {Full cure <nb-figure [figure]="m.milestones.full" class="plain" />.}</p>
+        <p class="window">On the plies laid last the next bonds without abrasion from <nb-figure [figure]="opens" class="plain" /> to @if (m.milestones.windowCloses; as closes) {<nb-figure [figure]="closes" class="plain" />} after laying. @if (m.milestones.full.estimates && forecast()) {{{ doc()?.cure?.postCure === 'yes' ? 'Full cure comes with the post-cure.' : 'No full cure within two months in this air.' }}} @else {Full cure <nb-figure [figure]="m.milestones.full" class="plain" />.}</p>
       }
       <nb-cure-air />
       <nb-cure-windows />
