@@ -77,7 +77,7 @@ const SUITES = [
   {
     name: 'journey',
     ports: ['NELBO_E2E_PORT'],
-    command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground'),
+    command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground', 'stops'),
     count: ofPlaywright,
   },
   { name: 'server', command: jasmine('jasmine.server.json'), count: ofJasmine },
@@ -102,6 +102,7 @@ const SUITES = [
     command: ['bash', ['./nelbo', 'fuzz', '--inputs', '600', '--latest-ms', '30000']],
     count: ofPlain,
   },
+  { name: 'inspect', command: ['bash', ['./nelbo', 'inspect', '--sample']], count: ofPlain },
   { name: 'lint', quiet: true, command: ['npx', ['--no-install', 'eslint', '.']], count: checked },
   {
     name: 'format',

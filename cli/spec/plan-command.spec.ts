@@ -177,6 +177,35 @@ describe('every trace', () => {
   });
 });
 
+describe('nelbo plan --inspect', () => {
+  const SOUND = {
+    format: 'nelbo-job/1',
+    hull: { material: 'frp-solid' },
+    damage: { kind: 'hole', size: [0.1, 0.06] },
+  };
+  const inspect = (document: object): ReturnType<typeof planCommand> => {
+    const file = join(mkdtempSync(join(tmpdir(), 'nelbo-inspect-')), 'job.json');
+    writeFileSync(file, JSON.stringify(document));
+    return planCommand([file, '--inspect'], Date.parse('2026-11-23T08:00:00Z'));
+  };
+
+  it('says how many steps were replayed and that no gate is broken', () => {
+    const { stdout, code } = inspect({ ...SOUND, conditions: { temperature: 20, humidity: 0.5 } });
+    expect(stdout).toMatch(/^\d+ steps replayed: 0 broken gates, 0 STOPs\n$/);
+    expect(code).toBe(0);
+  });
+
+  it('lists where the work stops, step by step', () => {
+    const { stdout, code } = inspect({ ...SOUND, conditions: { temperature: 4, humidity: 0.5 } });
+    expect(stdout).toMatch(/STOP {4}step \d+, Mix filler: .*too cold/);
+    expect(code).toBe(0);
+  });
+
+  it('goes by itself', () => {
+    expect(planCommand(['job.json', '--inspect', '--format', 'md'], 0).code).toBe(1);
+  });
+});
+
 describe('what others wrote', () => {
   it('reaches a terminal as words, never as something that it obeys', () => {
     const sign = String.fromCharCode(27);
@@ -226,6 +255,11 @@ describe('the core’s specs', () => {
     'problem-causes',
     'problems',
     'trade-pairs',
+    'gates',
+    'inspector',
+    'stops',
+    'unused',
+    'warm-from-gel',
   ];
 
   it('all run in the browser too, but for those that are named', () => {

@@ -1,4 +1,13 @@
-import { LIBRARY, createPlanner, findingHistory, told, type Job, type Plan, type Problem } from '@nelbo/core';
+import {
+  LIBRARY,
+  createPlanner,
+  findingHistory,
+  stopsOf,
+  told,
+  type Job,
+  type Plan,
+  type Problem,
+} from '@nelbo/core';
 import {
   drawnPatterns,
   patternPieces,
@@ -39,8 +48,8 @@ const patternsOf = ({ job, plan }: Exported): ReturnType<typeof drawnPatterns> =
 
 /** Every format that a plan is printed in. A new one is an entry here. */
 export const FORMATS = {
-  json: ({ plan, problems }: Exported) =>
-    `${JSON.stringify({ ...(publicPlan(plan) as object), problems: problems.map(told) }, null, 2)}\n`,
+  json: ({ job, plan, problems }: Exported) =>
+    `${JSON.stringify({ ...(publicPlan(plan, stopsOf(plan, problems, job.overrides)) as object), problems: problems.map(told) }, null, 2)}\n`,
   md: (x: Exported) =>
     workOrderMarkdown(orderOf(x), workOrderDrawings(x.plan), x.reasons ? x.plan.trace : undefined),
   text: (x: Exported) => workOrderText(orderOf(x), x.reasons ? x.plan.trace : undefined),

@@ -4,6 +4,9 @@ import {
   LIBRARY,
   describeProblem,
   jsonSchemaFor,
+  numberedWork,
+  stopsOf,
+  tellProblem,
   planRepair,
   refinePlan,
   refineProblems,
@@ -13,8 +16,9 @@ import {
   type Job,
   type Plan,
   type Problem,
+  type Stop,
 } from '@nelbo/core';
-import { forecastCure } from '@nelbo/core/cure';
+import { provenForecast } from '@nelbo/core/cure';
 import { REPAIRS } from '@nelbo/core/repairs';
 import { FORMATS, FORMAT_NAMES, isFormat, type Format } from './formats';
 
@@ -25,13 +29,16 @@ export interface Outcome {
 }
 
 const USAGE = `usage: nelbo plan FILE [--format ${FORMAT_NAMES.join('|')}] [--reasons]
+       nelbo plan FILE --inspect
        nelbo plan --schema
 
 FILE is a job file (*.nelbo.json); - reads standard input. Problems go to standard error.
 cut: what to cut and how it lies on the rolls; dxf, svg: the patterns at 1:1.
+--inspect: replays the plan step by step and lists every gate that is broken and every STOP.
 --reasons: where every figure of a work order (text, md) comes from, at its end.
 Without --format: text on a terminal, json into a file or pipe.
-Exit status: 0 planned, 1 wrong usage, 2 the file has an error (what could be planned is printed).`;
+Exit status: 0 planned, 1 wrong usage, 2 the file has an error (what could be planned is printed), or the inspector found
+a broken gate.`;
 
 /**
  * Runs `nelbo plan` with its arguments. Reads the file; writes nothing itself.
@@ -54,7 +61,8 @@ function planned(args: readonly string[], now: number, terminal: boolean): Outco
   if (args.includes('--schema'))
     return { stdout: `${JSON.stringify(jobSchemaDocument(), null, 2)}\n`, stderr: '', code: 0 };
   const reasons = args.includes('--reasons');
-  const rest = args.filter((a) => a !== '--reasons');
+  const inspect = args.includes('--inspect');
+  const rest = args.filter((a) => a !== '--reasons' && a !== '--inspect');
   const at = rest.findIndex((a) => a === '--format' || a.startsWith('--format='));
   let format = terminal ? 'text' : 'json';
   if (at !== -1) {
@@ -70,7 +78,8 @@ function planned(args: readonly string[], now: number, terminal: boolean): Outco
   if (rest.length !== 1) return usage('name one job file');
   if (reasons && format !== 'text' && format !== 'md')
     return usage('--reasons goes with --format text or md; json has every reason in its trace');
-  return planFile(rest[0], format, now, reasons);
+  if (inspect && (at !== -1 || reasons)) return usage('--inspect goes by itself');
+  return planFile(rest[0], inspect ? 'inspect' : format, now, reasons);
 }
 
 function usage(message: string): Outcome {
@@ -101,7 +110,7 @@ function readBounded(file: string): string {
   }
 }
 
-function planFile(file: string, format: Format, now: number, reasons: boolean): Outcome {
+function planFile(file: string, format: Format | 'inspect', now: number, reasons: boolean): Outcome {
   let text: string;
   try {
     text = readBounded(file);
@@ -139,6 +148,7 @@ function planFile(file: string, format: Format, now: number, reasons: boolean): 
       ),
   );
   const problems = [...read.problems, ...fresh];
+  if (format === 'inspect') return inspection(read.job, planned.plan, problems);
   const stdout =
     read.job && planned.plan
       ? FORMATS[format]({ job: read.job, plan: planned.plan, problems, now, reasons })
@@ -151,11 +161,39 @@ function planFile(file: string, format: Format, now: number, reasons: boolean): 
   };
 }
 
+/** What the inspector finds in a plan: every broken gate, and where the work stops. */
+function inspection(job: Job | undefined, plan: Plan | undefined, problems: readonly Problem[]): Outcome {
+  const stderr = problems
+    .flatMap((p) => (p.severity === 'error' ? [`${describeProblem(p)}\n`] : []))
+    .join('');
+  if (!job || !plan?.timeline) return { stdout: '', stderr, code: 2 };
+  const { steps } = numberedWork(plan);
+  const stops = stopsOf(plan, problems, job.overrides);
+  const line = (kind: string, s: Stop): string => {
+    const step = steps.find((x) => x.step.id === s.step);
+    const { what, suggestion } = tellProblem(s.problem);
+    return `${kind}  ${step ? `step ${step.n}, ${step.text}: ` : ''}${what}${suggestion ? `; ${suggestion}` : ''}\n`;
+  };
+  const [broken, own] = [
+    stops.filter((s) => s.problem.code === 'broken-gate'),
+    stops.filter((s) => s.problem.code !== 'broken-gate'),
+  ];
+  const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
+  const head = `${count(steps.length, 'step')} replayed: ${count(broken.length, 'broken gate')}, ${count(own.length, 'STOP')}\n`;
+  return {
+    stdout: [head, ...broken.map((s) => line('BROKEN', s)), ...own.map((s) => line('STOP  ', s))]
+      .join('')
+      .replace(CONTROLS, ''),
+    stderr,
+    code: broken.length > 0 || stderr !== '' ? 2 : 0,
+  };
+}
+
 /** The plan with its cures along the course of the air, by the clock of this machine. */
 function withCure(job: Job, now: number): { readonly plan?: Plan; readonly problems: readonly Problem[] } {
   const clock = { now, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone };
   const result = planRepair(job, LIBRARY, {}, clock, REPAIRS);
-  const cure = forecastCure(job, result, LIBRARY, {}, clock);
+  const cure = provenForecast(job, result, LIBRARY, {}, clock);
   return result.plan && cure
     ? { plan: refinePlan(result.plan, cure), problems: refineProblems(result.problems, cure) }
     : result;

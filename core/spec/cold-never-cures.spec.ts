@@ -112,6 +112,22 @@ describe('cold never cures', () => {
     }
   });
 
+  it('a long first step of a product without a law counts at its own face, not at the warmest of the course', () => {
+    const clocks = PRODUCTS.filter((p) => ripeningOf(p).ripening.kind === 'clock');
+    expect(clocks.length).toBeGreaterThan(3);
+    for (const product of clocks) {
+      const { ripening } = ripeningOf(product);
+      const after = (bar: number): number | undefined => {
+        const watch = new Watch(ripening, 0, bar, true);
+        // One step of hours in steady air, as a film on a steady hull is run.
+        for (let t = 4 * H; watch.reached.sand === undefined && t < 60 * DAY; t += 4 * H)
+          watch.look({ t, surface: 0, slowest: 0, face: 16 });
+        return watch.reached.sand;
+      };
+      expect(after(45)).withContext(product.name).toBe(after(16));
+    }
+  });
+
   it('more peroxide is never later, for any product that takes it', () => {
     for (const product of PRODUCTS.filter((p) => p.proportion?.kind === 'peroxide'))
       for (const T of [17, 22, 28])

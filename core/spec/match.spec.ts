@@ -29,7 +29,7 @@ import { contextOf } from '../src/match/facts';
 import { applies, type Facts } from '../src/match/rule';
 import { Scorer, type Conditions } from '../src/match/score';
 import { bestPerKey } from '../src/match/search';
-import { PENALTY, absentRoles, type Space } from '../src/match/space';
+import { penaltyOf, absentRoles, type Space } from '../src/match/space';
 import { factsFor, sensiblePairs, spaceFor } from './match-support';
 import { BASE, planOf } from './support';
 
@@ -121,7 +121,7 @@ function byHand(space: Space, scorer: Scorer, rules: readonly Rule[]): Map<strin
     const value =
       scorer.worth(scorer.criteria(chosen)) -
       tolls -
-      speaking.reduce((sum, r) => sum + PENALTY[r.verdict], 0);
+      speaking.reduce((sum, r) => sum + penaltyOf(r.verdict, space.stopgaps[chosen[0]]), 0);
     const key = space.depths[0].products[chosen[0]]?.id ?? '';
     best.set(key, Math.max(best.get(key) ?? -Infinity, value));
   };

@@ -197,7 +197,7 @@ describe('words for a plan', () => {
     const styrene = planOf({ ...BASE, system: { resin: 'polyester' } }).plan;
     expect(guidanceFor('laminate', styrene).cautions.join(' ')).toContain('Styrene burns');
     expect(guidanceFor('laminate', plan).cautions.join(' ')).not.toContain('Styrene');
-    expect(guidanceFor('fair', plan).cautions.join(' ')).toContain('amine blush');
+    expect(guidanceFor('fair', plan).cautions.join(' ')).toContain('green epoxy');
     expect(guidanceFor('fair', plan).cautions.join(' ')).not.toContain('Cream hardener');
     const putty = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } }).plan;
     expect(guidanceFor('fair', putty).cautions.join(' ')).toContain('Cream hardener is a peroxide');

@@ -20,18 +20,23 @@ describe('a through hole from one side, with bonded backing and paint', () => {
       'outside.wash@ground',
       'outside.mask@ground',
       'outside.grind@ground',
+      'inside.wash@ground',
       'inside.backing@backing-fit',
       'bench.mix@backing',
       'inside.backing@backing',
       'bench.make@plies',
+      'outside.clean@dust',
       'bench.mix@outside-batch-1',
       'outside.lay@outside-batch-1',
       'face.abrade@fill',
+      'face.clean@dust',
       'bench.mix@fill-1',
       'face.fill@fill-1',
+      'face.wash@blush',
       'face.sand@fill-board-p80',
       'face.sand@fill-disc-p180',
       'finish.mask@coat',
+      'finish.clean@dust',
       'bench.mix@coat-1',
       'finish.coat@coat-1',
       'finish.strike@tape',
@@ -43,14 +48,14 @@ describe('a through hole from one side, with bonded backing and paint', () => {
   it('waits for the backing before the first ply, and cuts the plies meanwhile', () => {
     const { work, timeline } = planOf(document).plan;
     const link = work?.links.find(
-      (l) => l.from === 'inside.backing@backing' && l.to?.startsWith('bench.mix'),
+      (l) => l.from === 'inside.backing@backing' && l.to === 'outside.clean@dust',
     );
     expect(link?.lags.map((lag) => lag.awaited)).toEqual(['holds']);
     const at = (id: string) => timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === id);
     const [bonded, cut, first] = [
       at('inside.backing@backing'),
       at('bench.make@plies'),
-      at('bench.mix@outside-batch-1'),
+      at('outside.clean@dust'),
     ];
     expect(cut?.start).toBe(bonded?.end ?? NaN);
     expect(((first?.start ?? NaN) - (bonded?.end ?? NaN)) / 1000).toBeCloseTo(
@@ -86,11 +91,11 @@ describe('a tear in a tube with a patch inside', () => {
     const order = [
       'patch.clean@bond',
       'patch.abrade@bond',
-      'tube.abrade@inner',
+      'inside.abrade@inner',
       'bench.mix@inner',
-      'tube.coat@inner-1',
-      'tube.coat@inner-2',
-      'tube.join@inner',
+      'inside.coat@inner-1',
+      'inside.coat@inner-2',
+      'inside.join@inner',
       'tube.stitch@tear',
       'bench.mix@bond',
       'patch.coat@bond-1',
@@ -119,8 +124,8 @@ describe('a tear in a tube with a patch inside', () => {
       tear()
         .links.find((l) => l.to === to)
         ?.lags.map((lag) => lag.awaited);
-    expect(before('tube.coat@inner-2')).toEqual(['dull']);
-    expect(before('tube.join@inner')).toEqual(['grabs']);
+    expect(before('inside.coat@inner-2')).toEqual(['dull']);
+    expect(before('inside.join@inner')).toEqual(['grabs']);
     expect(before('patch.coat@bond-2')).toEqual(['dull']);
     expect(before('patch.join@bond')).toEqual(['grabs']);
   });
@@ -153,13 +158,18 @@ describe('a wet balsa deck that gets a new core under a tent', () => {
       'core.core@core',
       'bench.make@plies',
       'core.strike@core',
+      'core.wash@blush',
       'core.abrade@core',
+      'outside.clean@dust',
       'bench.mix@outside-batch-1',
       'outside.lay@outside-batch-1',
       'face.abrade@fill',
+      'face.clean@dust',
       'bench.mix@fill-1',
       'face.fill@fill-1',
+      'face.wash@blush',
       'finish.mask@coat',
+      'finish.clean@dust',
       'bench.mix@coat-1',
       'finish.coat@coat-1',
       'finish.strike@tape',

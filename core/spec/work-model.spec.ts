@@ -10,6 +10,7 @@ import {
 import { forecastCure } from '../src/cure';
 import { holdsOf } from '../src/work/holds';
 import { potsOf } from '../src/work/pots';
+import { RATE_SPREAD } from '../src/materials/work-rates';
 import { guidanceFor } from '../src/report/guidance';
 import { tellStep } from '../src/work/tell';
 import { goesOf, ifsOf, roundsOf } from '../src/work/rounds';
@@ -135,7 +136,7 @@ describe('the work as data, over every hull and damage', () => {
           .toBeTrue();
         expect(round.likely.value).withContext(name).toBeGreaterThanOrEqual(1);
       }
-      for (const f of ifsOf(links)) {
+      for (const f of ifsOf({ links, steps })) {
         expect(lags.has(f.on) || there.has(f.on))
           .withContext(name)
           .toBeTrue();
@@ -153,7 +154,7 @@ describe('faces of one job', () => {
   const face = (id: string) => all.find((f) => f.id === id);
 
   it('the ground is dewaxed before it is cut, and what is cut is the face that the first ply lies on', () => {
-    expect(face('outside')?.done.map((d) => d.state)).toEqual(['dewaxes', 'cleans']);
+    expect(face('outside')?.done.map((d) => d.state)).toEqual(['dewaxes', 'rinses', 'cleans']);
     expect(face('outside')?.buried).toBe('outside.grind@ground');
     const ground = face('outside.grind@ground');
     expect(ground?.by).toBe('exposed');
@@ -372,9 +373,39 @@ describe('rounds, ifs and pots of one job', () => {
     expect(round?.likely.span).toEqual([1, 14]);
   });
 
+  it('a test that fails has its rework beside the plan, and in the hours at the worst', () => {
+    const tear = {
+      ...BASE,
+      hull: { material: 'pvc-fabric' },
+      damage: { kind: 'fabric-tear', size: [0.12, 0.06] },
+    } as unknown as JobDocument;
+    const reworks: readonly [JobDocument, readonly string[]][] = [
+      [BASE, ['drill dull', 'inject dull']],
+      [tear, ['strip patch', 'join again']],
+    ];
+    for (const [document, expected] of reworks) {
+      const { work, totals } = planOf(document).plan;
+      if (!work || !totals) throw new Error('no work');
+      const failed = ifsOf(work).filter((f) => f.outcome === 'failed');
+      expect(failed[0].steps.map((s) => `${s.action} ${s.how}`)).toEqual(expected);
+      // They are no steps of the plan, and not reckoned with until they happen.
+      const there = ids(work.steps);
+      expect(failed.flatMap((f) => f.steps).every((s) => !there.has(s.id))).toBeTrue();
+      const sure = work.steps.reduce((sum, s) => sum + s.work.value, 0);
+      expect(totals.handsOn.value).toBeCloseTo(sure, 3);
+      const most = work.steps.reduce(
+        (sum, s) => sum + (s.work.span?.[1] ?? s.work.value * (1 + RATE_SPREAD)),
+        0,
+      );
+      const more = failed.flatMap((f) => f.steps).reduce((sum, s) => sum + s.work.value, 0);
+      expect(totals.handsOn.span?.[1]).toBeCloseTo(most + more, 3);
+      expect(more).toBeGreaterThan(20 * 60);
+    }
+  });
+
   it('a window that may be missed has its rework beside the plan', () => {
     const { links, steps } = workOf(BASE);
-    const missed = ifsOf(links);
+    const missed = ifsOf({ links, steps }).filter((f) => f.outcome === 'missed');
     expect(missed.length).toBeGreaterThan(0);
     expect(missed.every((f) => f.steps[0].action === 'abrade')).toBeTrue();
     expect(missed.every((f) => !ids(steps).has(f.steps[0].id))).toBeTrue();

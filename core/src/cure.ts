@@ -26,3 +26,4 @@ export { benchBatches, massesOf, type BenchBatch } from './bench/bench-batches';
 export { benchClocks, type BenchClocks } from './bench/bench-clocks';
 export { freeMix, mixable, type FreeMix } from './bench/free-mix';
 export { sunUva, timeToDepth, TYPICAL_LIGHT } from './cure/light';
+export { provenForecast } from './inspect/prove';

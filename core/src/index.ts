@@ -142,7 +142,10 @@ export {
   type WaitRow,
 } from './report/order';
 export * from './report/compare';
-export { stops, toldOnce } from './report/stops';
+export { stops, toldOnce } from './report/stops/which';
+export { stopsOf, type Override, type Stop } from './report/stops/at-steps';
+export { overriddenBy, type StopLine } from './report/stops/told';
+export { tellLift } from './tell/lifts';
 export * from './report/why';
 export { rootsOf, usedBy } from './trace/roots';
 export * from './report/guidance';

@@ -49,6 +49,22 @@ export const LAYERS = [
   { folder: FORECAST, may: PLANNED, packages: LIBRARIES },
   { folder: BENCH, may: [...PLANNED, FORECAST, REPORT], packages: LIBRARIES },
   { folder: REPORT, may: PLANNED, packages: LIBRARIES },
+  // The inspector composes nothing: it reads the work, the data, the kernel, and what stands around the work.
+  {
+    folder: 'core/src/inspect',
+    may: [
+      ...GROUND,
+      ...STAGES,
+      WORK,
+      RESOLVE,
+      PLAN,
+      REPORT,
+      ...['air-course', 'surroundings', 'substrate', 'stack-for', 'cure-forecast', 'refine'].map(
+        (f) => `${FORECAST}/${f}`,
+      ),
+    ],
+    packages: LIBRARIES,
+  },
   { folder: CHOICES, may: [...PLANNED, REPORT, FORECAST], packages: LIBRARIES },
   { folder: 'core/src/drawing', may: [...PLANNED, REPORT], packages: LIBRARIES },
   // The doors themselves: index.ts, cure.ts …

@@ -1,7 +1,7 @@
 import type { Library } from '../materials/product';
 import type { Job } from '../schema/job';
 import { Ledger } from '../trace/ledger';
-import type { Problem } from '../trace/problem';
+import { problem, type Problem } from '../trace/problem';
 import type { Lag } from '../work/step';
 import type { Inputs } from '../resolve/inputs';
 import type { Plan, PlanResult, Timing } from '../plan/plan';
@@ -12,13 +12,16 @@ import { placeTasks } from '../schedule/placement';
 import { sumTotals } from '../plan/totals';
 import { dryingWait } from './drying-wait';
 import { filmCases } from './film-cases';
+import { layingProblems } from './laying';
 import { filmWait, type WaitedFilm } from './film-wait';
-import { potsIn, potUses, sheetPots } from './pot-lives';
+import { potsIn, outlivedPots, potUses, sheetPots } from './pot-lives';
 import { potsOf } from './pots';
 import { postCureProblems } from './service';
-import { siteOf } from './site';
+import { siteOf, type Site } from './site';
+import { restWait } from './rest-wait';
 import { StacksUnderWay } from './stacks-under-way';
 import type { CureForecast } from '../plan/cure-forecast';
+import { curesIn } from '../work/network';
 import { warmingProblems } from './warming';
 import { WholeFaces } from './whole-faces';
 
@@ -98,7 +101,15 @@ function placedOnce(
   const stacks = new StacksUnderWay(site, (n) => tell(Math.min(1, n / Math.max(1, lags))));
   // A coat is waited for more than once where its tape comes off meanwhile: the later wait has seen more of it.
   const films = new Map<string, WaitedFilm>();
+  const stuck: Problem[] = [];
   const placeOf = (lag: Lag, start: number): ForecastWait | undefined => {
+    const wait = placedBy(lag, start);
+    const { layer, moment } = lag.cures ?? {};
+    if (!wait && moment === 'full' && layer) stuck.push(neverFull(site, lag, layer.product));
+    return wait;
+  };
+  const placedBy = (lag: Lag, start: number): ForecastWait | undefined => {
+    if (lag.rests) return restWait(site, lag, lag.rests, start, (p) => stuck.push(p));
     if (lag.dries) return dryingWait(site, lag, lag.dries, start);
     if (lag.cures?.layer.of === 'film') {
       const film = filmWait(site, lag, lag.cures, start);
@@ -134,6 +145,7 @@ function placedOnce(
   );
   stacks.end();
   const inPots = potsIn(site);
+  const uses = detail ? potUses(inPots, timeline) : {};
   const pots = detail ? potsOf(plan, library, ledger) : [];
   const chain = plan.dish?.mix
     ? { cases: [], problems: [] }
@@ -142,20 +154,28 @@ function placedOnce(
         timeline,
         new Set([...[...films.values()].map((f) => f.found), ...stacks.cases].map((c) => c.product)),
       );
-  const totals = plan.totals && sumTotals(timeline, plan.totals.resin, plan.materials ?? [], shop, ledger);
+  const totals =
+    plan.totals &&
+    sumTotals(
+      { timeline, work: timing.work, resin: plan.totals.resin, materials: plan.materials ?? [], shop },
+      ledger,
+    );
   const forecast: CureForecast = {
     air: { words: placed.words, standIn: placed.standIn },
     cases: faces.over([...stacks.cases, ...[...films.values()].map((f) => f.found), ...chain.cases]),
     pots,
-    uses: detail ? potUses(inPots, timeline) : {},
+    uses,
     sheetPots: detail ? sheetPots(inPots) : {},
     problems: dedupe([
-      ...placed.problems,
+      ...(curesIn(timing.work) ? placed.problems : []),
       ...stacks.problems,
       ...[...films.values()].flatMap((f) => f.problems),
       ...warmingProblems(job, plan),
       ...postCureProblems(site),
       ...chain.problems,
+      ...stuck,
+      ...layingProblems(site, timeline),
+      ...(detail ? outlivedPots(site, timeline, uses) : []),
     ]),
     timeline,
     totals,
@@ -164,11 +184,24 @@ function placedOnce(
   return { forecast, found };
 }
 
+/** What has to wait for a full cure that never comes. @param id of the product; the resin of the laminate where none is given */
+function neverFull({ plan, library }: Site, { stage }: Lag, id: string | undefined): Problem {
+  const chain = plan.system?.chosen?.chain;
+  const product =
+    id === undefined
+      ? (chain?.filler ?? chain?.resin)
+      : [...(chain?.links.map((l) => l.product) ?? []), ...library.products].find((p) => p.id === id);
+  return problem({ severity: 'warning', stage, path: 'conditions.temperature' }, 'never-full', {
+    product: product?.name ?? 'epoxy',
+  });
+}
+
 /** One warning of a kind for each stage: the coats and goes after the first say the same. A stall over night says most. */
 function dedupe(all: readonly Problem[]): Problem[] {
   const rank = (p: Problem): number => Number(p.code !== 'stalls');
   return all.filter(
     (p) =>
+      !told(p, all) &&
       !all.some(
         (q) =>
           kindOf(q) === kindOf(p) &&
@@ -177,6 +210,11 @@ function dedupe(all: readonly Problem[]): Problem[] {
   );
 }
 
+/** That a night is too cold says nothing more where the product never sets at all. */
+const told = (p: Problem, all: readonly Problem[]): boolean =>
+  p.code === 'falls-below-minimum' &&
+  all.some((q) => q.code === 'never-sets' && q.params.product === p.params.product);
+
 function kindOf(p: Problem): string {
   switch (p.code) {
     case 'stalls':
@@ -184,6 +222,12 @@ function kindOf(p: Problem): string {
       return `${p.stage}/cold/${p.params.minimum}`;
     case 'heats-itself':
       return `${p.stage}/hot/${p.params.limit}`;
+    case 'never-sets':
+    case 'cold-at-laying':
+    case 'dew-at-laying':
+    case 'film-too-damp':
+    case 'pot-outlived':
+      return `${p.stage}/${p.code}/${p.params.product}`;
     default:
       return `${p.stage}/${p.path}/${p.code}`;
   }

@@ -7,6 +7,7 @@ import { problem, type Problem } from '../trace/problem';
 import { tellMilestone } from '../tell/milestones';
 import type { Plan } from '../plan/plan';
 import type { Timeline } from '../schedule/timeline';
+import { productsOf } from '../work/pots';
 import { driesFrom, DRYING_FORMULA, DRYING_SPAN, LONG } from './drying-wait';
 import { layFilm } from './film';
 import { milestonesOf, shutsOf } from './film-wait';
@@ -42,8 +43,10 @@ type Air = (t: number) => readonly [number, number];
 export function filmCases(site: Site, timeline: Timeline, told: ReadonlySet<string>): FilmCases {
   const cases: CureCase[] = [];
   const problems: Problem[] = [];
+  // A valve that is screwed out takes no glue, whatever would hold a patch.
+  const taken = new Set(productsOf(site.plan.work?.steps ?? []).values());
   for (const { role, product } of site.plan.system?.chosen?.chain.links ?? []) {
-    if (!('cure' in product) || !product.cure) continue;
+    if (!('cure' in product) || !product.cure || !taken.has(product.id)) continue;
     const laid = lastDried(product.id, site.plan, timeline) ?? lastLaid(product.id, site.plan, timeline);
     const id = `film.${role}`;
     const noted: Noted = { milestones: [], problems };
@@ -107,7 +110,12 @@ function dried(site: Site, product: Product, id: string, laid: number, air: Air,
   const warn = { severity: 'warning', stage: 'mix', path: 'conditions.humidity' } as const;
   if (damp > drying.humidityLimit)
     noted.problems.push(
-      problem(warn, 'film-too-damp', { product: product.name, humidity: damp, limit: drying.humidityLimit }),
+      problem(warn, 'film-too-damp', {
+        product: product.name,
+        temperature: air(0)[0],
+        humidity: damp,
+        limit: drying.humidityLimit,
+      }),
     );
   if (run.opens === undefined)
     noted.problems.push(problem(warn, 'film-does-not-dry', { product: product.name }));

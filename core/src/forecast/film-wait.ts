@@ -49,8 +49,8 @@ export function filmWait(
   start: number,
 ): WaitedFilm | undefined {
   const chain = site.plan.system?.chosen?.chain;
-  const product =
-    chain && CHAIN_ROLES.flatMap((role) => linkOf(chain, role) ?? []).find((p) => p.id === layer.product);
+  const links = chain ? CHAIN_ROLES.flatMap((role) => linkOf(chain, role) ?? []) : [];
+  const product = [...links, ...site.library.products].find((p) => p.id === layer.product);
   const laid = product && layFilm(site, product, layer.thickness ?? sheetFilm(product.role), start);
   if (!product || !laid) return undefined;
   const { places } = laid;
@@ -84,6 +84,10 @@ export function filmWait(
         high,
       ]),
       ...placeOf(places, moment),
+      hardAt: () => {
+        const sand = places.until('sand');
+        return sand === undefined ? undefined : start + sand * 1000;
+      },
       ...(lag.window && opens !== undefined && shuts !== undefined
         ? { window: { opens: start + opens * 1000, closes: start + shuts * 1000 } }
         : {}),

@@ -19,7 +19,7 @@ const before = (base: readonly Layer[]): number =>
     (TIMES_ITS_OWN * base.reduce((sum, l) => sum + l.density * l.heatCapacity * l.thickness, 0)) / LOSS,
   );
 /** What is too cold is warmed to so much above the product's minimum, K. Source: usual margin; a clear night takes some of it. */
-const MARGIN = 3;
+export const MARGIN = 3;
 /** Cells of a bare hull. */
 const CELLS = 8;
 
@@ -134,11 +134,15 @@ export class Places {
   /** Heat comes on when all of it has gelled. */
   #warm(end: number): void {
     if (this.warmFrom !== 'gel' || this.#warmed) return;
-    const gels = this.#runs.map((run) => run.until(end, 'gel') ?? Infinity);
+    // Looked ahead for: heat comes on at that moment, and not at the end of the step in which it lies.
+    const gels = this.#runs.map((run) => run.ahead(end, 'gel') ?? Infinity);
     const all = Math.max(...gels);
     if (!Number.isFinite(all)) return;
     this.#warmed = true;
-    for (const run of this.#runs) run.around.switchOn(run.origin + all * 1000);
+    for (const run of this.#runs) {
+      run.until(all);
+      run.around.switchOn(run.origin + all * 1000);
+    }
   }
 
   /** When the first of it has cured too far for the next layer to bond, s from the origin; looked ahead. */

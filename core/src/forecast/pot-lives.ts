@@ -8,6 +8,8 @@ import type { CureForecast } from '../plan/cure-forecast';
 import type { Plan } from '../plan/plan';
 import type { Timeline } from '../schedule/timeline';
 import type { Figure } from '../trace/figure';
+import { problem, type Problem } from '../trace/problem';
+import { potsOf } from '../work/pots';
 import { curingOf, percentOf, ripeningOf, type Curing } from './product-cure';
 import type { Site } from './site';
 
@@ -73,6 +75,38 @@ export function potUses(pots: Pots, timeline: Timeline): CureForecast['uses'] {
       return [[step.id, use]];
     }),
   );
+}
+
+/**
+ * Pots that go off before the last of them is spread. Several pots of one step are mixed one after another, each as the
+ * one before is used up.
+ *
+ * @param uses how long each pot can be worked with, s, by the step that mixes it
+ */
+export function outlivedPots(
+  { plan, library }: Site,
+  timeline: Timeline,
+  uses: CureForecast['uses'],
+): readonly Problem[] {
+  const tasks = new Map(timeline.stages.flatMap((s) => s.tasks).map((t) => [t.id, t]));
+  const steps = new Map((plan.work?.steps ?? []).map((s) => [s.id, s]));
+  return potsOf(plan.work?.steps ?? []).flatMap((pot): Problem[] => {
+    const use = uses[pot.id];
+    const [mixed, last] = [tasks.get(pot.id), tasks.get(pot.drawnBy.at(-1) ?? '')];
+    const curing = pot.product === undefined ? undefined : curingIn(plan, library, pot.product);
+    if (!use || !mixed || !last || !curing) return [];
+    const takes = (last.end - mixed.end) / 1000 / (pot.count?.value ?? 1);
+    const life = use.value / DEFAULTS.usableShare;
+    return takes > life
+      ? [
+          problem(
+            { severity: 'warning', stage: steps.get(pot.id)?.stage ?? 'mix', path: 'system.bond' },
+            'pot-outlived',
+            { product: curing.name, takes, life },
+          ),
+        ]
+      : [];
+  });
 }
 
 /** Pot life of 100 g of everything in the chain that is mixed, at the temperature of the work. */

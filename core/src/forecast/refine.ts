@@ -8,11 +8,18 @@ import { withMoments } from './moments';
 /** What only the time line says. */
 const PLACED: ReadonlySet<Problem['code']> = new Set(['window-missed', 'go-broken-off']);
 
+/** A product that the plan finds too cold, and that is warm enough when it is laid: in a tent that stands by then. */
+const warmed = (p: Problem, found: readonly Problem[]): boolean =>
+  p.code === 'below-minimum' &&
+  !found.some(
+    (q) => (q.code === 'never-sets' || q.code === 'cold-at-laying') && q.params.product === p.params.product,
+  );
+
 /** Problems of the plan and of its forecast; windows are judged by the forecast's time line. */
 export function refineProblems(problems: readonly Problem[], cure: CureForecast): readonly Problem[] {
   if (!cure.timeline) return [...problems, ...cure.problems];
   return [
-    ...problems.filter((p) => !PLACED.has(p.code)),
+    ...problems.filter((p) => !PLACED.has(p.code) && !warmed(p, cure.problems)),
     ...missedWindows(cure.timeline),
     ...brokenGoes(cure.timeline),
     ...cure.problems,

@@ -44,6 +44,7 @@ export function sheetTimes(sheet: CureSheet): Reached {
   return {
     ...(window ? { opens: windowOpening(sheet) } : {}),
     ...(window?.closesBy === 'cure' ? { closes: window.close } : {}),
+    gel: sheet.potLife,
     sand: sheet.sand,
     load: Math.max(sheet.sand, sheet.full / 2),
     full: sheet.full,
@@ -70,7 +71,8 @@ export class Watch {
     readonly bar: number,
     private readonly film: boolean,
   ) {
-    this.#last = { t: laid, surface: 0, slowest: 0, face: bar };
+    // How warm the face is when it is laid is only known when the run goes on.
+    this.#last = { t: laid, surface: 0, slowest: 0, face: NaN };
     if (ripening.kind !== 'law') {
       this.#times = Object.entries(sheetTimes(ripening.sheet)) as [MilestoneId, number][];
       return;
@@ -139,8 +141,9 @@ export class Watch {
 
   #grow(ripening: Exclude<Ripening, { kind: 'law' }>, now: Progress): void {
     const before = this.#age;
+    const from = Number.isNaN(this.#last.face) ? now.face : this.#last.face;
     // As warm as in the middle of the step.
-    this.#age += (now.t - this.#last.t) * ageingRate(ripening, (now.face + this.#last.face) / 2);
+    this.#age += (now.t - this.#last.t) * ageingRate(ripening, (now.face + from) / 2);
     const { sheet } = ripening;
     for (const [id, mark] of this.#times) this.#pass(id, mark, before, this.#age, now.t);
     if (sheet.window?.closesBy === 'time') this.#closesBy(sheet.window.close, now.t);

@@ -30,6 +30,7 @@ const LONGEST_BARE = 5400;
 /** Longest step of a film while its hull warms or cools, s, and what is no change, K. */
 const FILM_STEP = 600;
 const STEADY = 0.3;
+const NEAR_MINIMUM = 0.5;
 
 /** One step of the run. */
 interface Sample {
@@ -271,7 +272,10 @@ export class CureRun {
     const end = this.stack.time;
     const at = (t: number): number =>
       before.face + ((t - before.t) / (end - before.t)) * (face - before.face);
-    const most = Math.abs(face - before.face) > STEADY ? FILM_STEP : Infinity;
+    // Near the minimum of its sheet minutes tell whether anything is counted.
+    const least = ripening.kind === 'law' ? ripening.law.kinetics.minimum : ripening.sheet.minimumTemperature;
+    const near = least !== undefined && Math.abs(face - least) < NEAR_MINIMUM;
+    const most = near || Math.abs(face - before.face) > STEADY ? FILM_STEP : Infinity;
     for (let t = before.t; t < end - 1e-9;) {
       const T = at(t);
       const law = ripening.kind === 'law' ? ripening.law.kinetics : undefined;

@@ -91,7 +91,11 @@ export class StacksUnderWay {
     if (ready === undefined) return undefined;
     const duration = this.#duration(s, cures, ready - (start - s.origin) / 1000);
     const places = s.places as Places;
-    return { duration, ...(window ? { window } : {}), ...placeOf(places, cures.moment) };
+    const hardAt = (): number | undefined => {
+      const sand = places.until('sand');
+      return sand === undefined ? undefined : s.origin + sand * 1000;
+    };
+    return { duration, hardAt, ...(window ? { window } : {}), ...placeOf(places, cures.moment) };
   }
 
   /** The stack that something is laid in; made when its first go is laid. */

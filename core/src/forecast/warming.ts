@@ -2,6 +2,7 @@ import type { Job } from '../schema/job';
 import { problem, type Problem } from '../trace/problem';
 import type { Vapour } from '../trace/problem-codes';
 import type { Plan } from '../plan/plan';
+import { curesIn } from '../work/network';
 import { LIMITS } from './limits';
 import { faceUnder, lampFlux, WARMTH_DEFAULTS } from './surroundings';
 
@@ -53,7 +54,7 @@ export function warmingProblems(job: Job, plan: Plan): readonly Problem[] {
   if (job.conditions?.sun === 'yes' && plan.finish)
     problems.push(problem({ severity: 'warning', stage: 'finish', path: 'conditions.sun' }, 'sun-on-coat'));
   const { warmth } = job;
-  if (!warmth?.kind || warmth.kind === 'none') return problems;
+  if (!warmth?.kind || warmth.kind === 'none' || !curesIn(plan.work)) return problems;
   const resin = plan.system?.chosen?.chain.resin;
   const styrene = resin?.family === 'polyester' || resin?.family === 'vinyl ester';
   const held = warmth.temperature ?? 25;

@@ -20,7 +20,12 @@ export class WholeFaces {
   constructor(private readonly ledger: Ledger) {}
 
   /** The wait of one place as that of a face which was coated one place after another. @param start ms since 1970 */
-  wait({ id, cures }: Lag, over: OverFace, { duration, window }: ForecastWait, start: number): ForecastWait {
+  wait(
+    { id, cures }: Lag,
+    over: OverFace,
+    { duration, window, hardAt }: ForecastWait,
+    start: number,
+  ): ForecastWait {
     const from = (key: string, label: string, at: number): Figure =>
       this.ledger.given(
         `over.${id}.${key}`,
@@ -43,6 +48,7 @@ export class WholeFaces {
     if (cures) this.#windows.push({ layer: cures.layer, opens, closes });
     return {
       duration: rest,
+      ...(hardAt ? { hardAt } : {}),
       window: { opens: start + opens.value * 1000, closes: start + closes.value * 1000 },
     };
   }

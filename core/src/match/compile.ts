@@ -55,7 +55,8 @@ export function linkFacts(role: ChainRole, product: Product | undefined): Facts 
 }
 
 const CONTEXT: ReadonlySet<string> = new Set(CONTEXT_FACTS);
-const isContext = (fact: FactName): boolean => CONTEXT.has(fact);
+/** A fact of the hull or the job, not of a link. */
+export const isContext = (fact: FactName): boolean => CONTEXT.has(fact);
 const roleOf = (fact: FactName): ChainRole =>
   CHAIN_ROLES.find((r) => fact === r || fact.startsWith(`${r}.`)) as ChainRole;
 
@@ -131,6 +132,32 @@ export function compileRules(
     });
     return [{ rule, looks }];
   });
+}
+
+/**
+ * Facts of the hull and the job that a rule about these options turns on: were the fact another, the rule might speak,
+ * or be silent.
+ */
+export function factsInPlay(
+  rules: readonly Rule[],
+  contexts: readonly ContextFacts[],
+  depths: readonly Options[],
+): readonly ContextFact[] {
+  const found = new Set<ContextFact>();
+  const among = new Map(depths.map((d) => [d.role, d.products.map((p) => linkFacts(d.role, p))]));
+  for (const rule of rules) {
+    // What bonds plainly bonds without the rule as well.
+    if (rule.verdict === 'bonds') continue;
+    const { context, links } = partsOf(rule);
+    const turns = context.filter((c) =>
+      contexts.some((facts) => context.every((other) => other.fact === c.fact || holds(other, facts))),
+    );
+    const possible = [...links].every(([role, list]) =>
+      (among.get(role) ?? [linkFacts(role, undefined)]).some((facts) => list.every((c) => holds(c, facts))),
+    );
+    if (possible) for (const c of turns) found.add(c.fact as ContextFact);
+  }
+  return [...found];
 }
 
 /** The rules by the depth and option at which each can be decided. A rule about the hull alone is decided at once. */

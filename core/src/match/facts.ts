@@ -1,5 +1,5 @@
 import type { DamageKind } from '../materials/damage-kinds';
-import type { Substrate } from '../materials/substrates';
+import type { HullFamily, Substrate } from '../materials/substrates';
 import type { ContextFacts } from './compile';
 
 /** What is known of the hull and the job, as far as rules care. */
@@ -21,6 +21,9 @@ export interface JobFacts {
 
 const one = (value: string | undefined): readonly string[] => (value === undefined ? [] : [value]);
 
+/** Hulls with a core of their own. */
+const CORED: ReadonlySet<HullFamily> = new Set(['frp-cored', 'foam-sheet', 'foil']);
+
 /** The facts that rules look at, for one hull that it may be. What is not known fits no condition. */
 export function contextOf(substrate: Substrate, job: JobFacts): ContextFacts {
   const laminated = substrate.family === 'frp' || substrate.family === 'frp-cored';
@@ -32,9 +35,10 @@ export function contextOf(substrate: Substrate, job: JobFacts): ContextFacts {
       matrix === 'epoxy' && laminated
         ? [...substrate.traits.filter((t) => t !== 'cured styrene resin'), 'cured epoxy']
         : substrate.traits,
-    matrix: one(matrix),
-    fibre: one(laminated ? (job.fibre ?? 'glass') : job.fibre),
-    core: one(job.core),
+    // What a hull cannot have is no fact of it, whatever stands in the document.
+    matrix: one(laminated ? matrix : undefined),
+    fibre: one(laminated ? (job.fibre ?? 'glass') : substrate.family === 'foil' ? job.fibre : undefined),
+    core: one(CORED.has(substrate.family) ? job.core : undefined),
     damage: [job.damage],
     position: [job.position],
     duty: [job.duty],

@@ -6,7 +6,7 @@ import { NONE_ID, makeChain, type Chain } from './chain';
 import { linkFacts, type ContextFacts } from './compile';
 import { weightsOf, type Criterion, type Priorities } from './priorities';
 import type { Route } from './routes';
-import { applies, conditionsOf, refuses, type ChainRole, type Facts } from './rule';
+import { applies, conditionsOf, refuses, type ChainRole, type ContextFact, type Facts } from './rule';
 import { RULES } from './rules';
 import { Scorer, type Criteria } from './score';
 import type { Found } from './found';
@@ -41,6 +41,8 @@ export interface MatchResult {
   /** Chains looked at, and those of them that the rules accept. */
   readonly examined: number;
   readonly accepted: number;
+  /** Facts of the hull and the job that some rule about its products turns on. */
+  readonly inPlay: readonly ContextFact[];
 }
 
 export interface MatchInput {
@@ -91,7 +93,8 @@ export function matchSystem(input: MatchInput, ledger: Ledger): MatchResult {
     epoxyFinish: input.epoxyFinish,
     solventWipe: input.solventWipe,
   });
-  const result = { route, refused: space.refused, examined: space.examined, accepted: space.accepted };
+  const { refused, examined, accepted, inPlay } = space;
+  const result = { route, refused, examined, accepted, inPlay };
 
   const asked = Object.keys(wanted).length > 0 ? bestOf(bestPerKey(space, scorer, wanted)) : undefined;
   // A chain of another key product is shown with the finish that was asked for, where it can have it.

@@ -37,6 +37,34 @@ export type ConditionName = FactName | `${FactName}!`;
 /** Several values where a fact has several, such as traits; a fact that is not known has none. */
 export type Facts = Readonly<Partial<Record<FactName, readonly string[]>>>;
 
+/**
+ * What a verdict rests on, as codes: a step of the work does it, or the sheet of the product asks for it anyway.
+ * `choice` is advice for whoever chooses, and nothing that a step could do.
+ */
+export const NEEDS = [
+  'washed',
+  'dewaxed',
+  'dewaxed-again',
+  'wiped',
+  'blotted',
+  'cut-off',
+  'abraded',
+  'bright',
+  'dry',
+  'hard',
+  'full',
+  'trial',
+  'clamped',
+  'grid',
+  'rest',
+  'warmth',
+  'light',
+  'air',
+  'thickness',
+  'choice',
+] as const;
+export type Need = (typeof NEEDS)[number];
+
 export interface Rule {
   readonly id: string;
   /** Every named fact must have one of the listed values (with `!`: none of them). */
@@ -45,6 +73,8 @@ export interface Rule {
   readonly reason: string;
   /** What makes it good, or what to do instead. */
   readonly remedy?: string;
+  /** What that asks of the work. */
+  readonly needs?: readonly Need[];
   readonly source: string;
 }
 
@@ -82,15 +112,23 @@ export function applies(rule: Rule, facts: Facts): boolean {
   return conditionsOf(rule).every((c) => holds(c, facts));
 }
 
-type Row = readonly [id: string, when: Rule['when'], verdict: Verdict, reason: string, remedy?: string];
+type Row = readonly [
+  id: string,
+  when: Rule['when'],
+  verdict: Verdict,
+  reason: string,
+  remedy?: string,
+  needs?: readonly Need[],
+];
 
 /** Rules of one subject that share a source. */
 export const rulesFrom = (source: string, rows: readonly Row[]): readonly Rule[] =>
-  rows.map(([id, when, verdict, reason, remedy]) => ({
+  rows.map(([id, when, verdict, reason, remedy, needs]) => ({
     id,
     when,
     verdict,
     reason,
     source,
     ...(remedy ? { remedy } : {}),
+    ...(needs ? { needs } : {}),
   }));

@@ -10,8 +10,8 @@ import type { ChainRole, Verdict } from './rule';
 /** Worth of a verdict for the bond itself. */
 const BOND_WORTH: Record<Verdict, number> = { bonds: 1, 'bonds if': 0.9, weak: 0.45, 'no bond': 0, harms: 0 };
 /** Per product of the chain that is below its minimum: such a chain goes behind, but stays visible. A coat can wait for a warmer day. */
-const COLD_PENALTY = 0.25;
-const COLD_COAT_PENALTY = 0.1;
+const COLD_PENALTY = 0.15;
+const COLD_COAT_PENALTY = 0.05;
 const COATS: readonly ChainRole[] = ['prime', 'barrier', 'finish'];
 /** For ending or cleaning otherwise than the yard's school has it: enough to decide between sound chains. */
 const SCHOOL_PENALTY = 0.2;
@@ -30,7 +30,7 @@ const scoreFormula = {
   expression: 's = Σ wᵢ·cᵢ − penalties',
   unit: '1',
   source:
-    'criteria 0–1, each with the weight beside its name; penalties 0.02 per condition, 0.15 per weak link, 0.25 per product below its minimum temperature (0.1 for a coat), 0.2 for another way than the school of the yard',
+    'criteria 0–1, each with the weight beside its name; penalties 0.02 per condition, 0.5 per weak link (0.15 of a quick fix for a weekend), 0.15 per product below its minimum temperature (0.05 for a coat), 0.2 for another way than the school of the yard',
 };
 
 export type Criteria = Readonly<Record<Criterion, number>>;

@@ -3,7 +3,7 @@ import type { ChainRole } from './rule';
 import { refuses } from './rule';
 import type { Found } from './found';
 import type { Scorer } from './score';
-import { PENALTY, type Space } from './space';
+import { penaltyOf, type Space } from './space';
 
 /**
  * The best chain of each key product, exactly: a depth-first search with a bound. Criteria only fall and penalties only
@@ -18,7 +18,7 @@ export function bestPerKey(
   scorer: Scorer,
   wanted: Readonly<Partial<Record<ChainRole, string>>>,
 ): ReadonlyMap<number, Found> {
-  const { depths, decided } = space;
+  const { depths, decided, stopgaps } = space;
   const width = depths.length;
   const chosen = new Uint8Array(width);
   const order = depths.map((d, depth) => {
@@ -42,7 +42,7 @@ export function bestPerKey(
           refused = true;
           break;
         }
-        cost += PENALTY[rule.verdict];
+        cost += penaltyOf(rule.verdict, stopgaps[chosen[0]]);
       }
       if (refused) continue;
       const value = scorer.extend(rows, depth, chosen) - cost;
@@ -75,7 +75,7 @@ function byPromise({ decided }: Space, scorer: Scorer, depth: number, options: r
     const s = scorer.shares[depth][option];
     const { weights: w } = scorer.conditions;
     const alone = decided[depth][option].reduce(
-      (sum, r) => sum + (r.earlier.length === 0 ? PENALTY[r.rule.verdict] : 0),
+      (sum, r) => sum + (r.earlier.length === 0 ? penaltyOf(r.rule.verdict, false) : 0),
       0,
     );
     return (

@@ -3,6 +3,8 @@ import {
   compileRules,
   concerns,
   decidedBy,
+  factsInPlay,
+  isContext,
   linkConditions,
   linkFacts,
   type CompiledRule,
@@ -16,6 +18,7 @@ import {
   holds,
   refuses,
   type ChainRole,
+  type ContextFact,
   type Rule,
   type Verdict,
 } from './rule';
@@ -23,14 +26,23 @@ import type { Choice } from './links';
 import type { Route } from './routes';
 import { RULES } from './rules';
 
-/** Taken off the score per rule by its verdict: a condition costs care, a weak link costs trust. */
-export const PENALTY: Record<Verdict, number> = {
+/**
+ * Taken off the score per rule by its verdict: a condition costs care. A weak link costs more than any cold: a shed is
+ * warmed before a product is taken that its own rule calls weak.
+ */
+const PENALTY: Record<Verdict, number> = {
   bonds: 0,
   'bonds if': 0.02,
-  weak: 0.15,
+  weak: 0.5,
   'no bond': 1,
   harms: 1,
 };
+/** A weak link of a quick fix that has to hold for a weekend: it is meant for that. */
+const STOPGAP = 0.15;
+
+/** @param stopgap the key product is a quick fix, and nothing more is asked of it */
+export const penaltyOf = (verdict: Verdict, stopgap: boolean): number =>
+  stopgap && verdict === 'weak' ? STOPGAP : PENALTY[verdict];
 
 /** What one rule refuses: the products that it names, each combination once, and in how many chains they stand. */
 export interface Refusal {
@@ -53,6 +65,10 @@ export interface Space {
   /** How each key product holds on the hull by itself: the worst that a rule says. */
   readonly keyVerdicts: readonly Verdict[];
   readonly refused: readonly Refusal[];
+  /** Key products that are quick fixes, where a weekend is all that is asked. */
+  readonly stopgaps: readonly boolean[];
+  /** Facts of the hull and the job that some rule about these products turns on. */
+  readonly inPlay: readonly ContextFact[];
 }
 
 export interface SpaceInput {
@@ -110,6 +126,10 @@ export function optionsOf(choice: Choice, input: SpaceInput): Options {
 }
 
 const HULL_FACTS: ReadonlySet<string> = new Set(['hull', 'family', 'hull.trait']);
+
+/** A rule that no other fact of the job changes. */
+const byHullAlone = (rule: Rule): boolean =>
+  conditionsOf(rule).every((c) => HULL_FACTS.has(c.fact) || !isContext(c.fact));
 
 /** True where some rule, looking at this link and the hull alone, says how it holds on every candidate. */
 function isKnown(
@@ -192,6 +212,13 @@ export function makeSpace(input: SpaceInput): Space {
     );
   }
 
+  const never = all.map((_, depth) => new Set(depth === 0 ? strangers : []));
+  for (const { rule, looks } of compiled) {
+    if (looks.length !== 1 || !refuses(rule.verdict) || !byHullAlone(rule)) continue;
+    for (const [o, fits] of looks[0].fits.entries()) if (fits === 1) never[looks[0].depth].add(o);
+  }
+  const everTaken = all.map((d, i) => ({ ...d, products: d.products.filter((_, o) => !never[i].has(o)) }));
+
   const depths = all.map((d, i): Options => ({
     role: d.role,
     products: d.products.filter((_, o) => !dropped[i].has(o)),
@@ -201,6 +228,11 @@ export function makeSpace(input: SpaceInput): Space {
   return {
     route,
     contexts,
+    stopgaps: depths[0].products.map(
+      (p) =>
+        (p?.traits?.includes('quick fix') ?? false) && contexts.every((c) => c.lasts?.includes('weekend')),
+    ),
+    inPlay: factsInPlay(rules, contexts, everTaken),
     depths,
     decided,
     examined,

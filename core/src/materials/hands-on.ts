@@ -10,7 +10,7 @@ const WORK_TIME = {
   source: RATE_SOURCE,
 } as const;
 
-/** Hands-on time from a fixed part and rates: (rate, amount) pairs; traced, ±30 %. */
+/** Hands-on time from a fixed part and rates: (rate, amount) pairs; traced; ±30 % beyond what the amounts themselves may come to. */
 export function handsOn(
   ledger: Ledger,
   id: string,
@@ -21,7 +21,7 @@ export function handsOn(
   const inputs: Record<string, Figure> = {};
   if (fixed > 0)
     inputs['fixed'] = ledger.given(`${id}.fixed`, `${label}: fixed`, fixed, 's', 'assumed', RATE_SOURCE);
-  let total = fixed;
+  let [total, least, most] = [fixed, fixed, fixed];
   rates.forEach((r, i) => {
     inputs[`rate${i + 1}`] = ledger.given(
       `${id}.rate${i + 1}`,
@@ -33,9 +33,13 @@ export function handsOn(
     );
     inputs[`amount${i + 1}`] = r.amount;
     total += r.rate * r.amount.value;
+    // How often something is done again until it is so has a range of its own.
+    const [low, high] = r.amount.span ?? [r.amount.value, r.amount.value];
+    least += r.rate * low;
+    most += r.rate * high;
   });
   return ledger.record(id, label, WORK_TIME, total, inputs, [
-    total * (1 - RATE_SPREAD),
-    total * (1 + RATE_SPREAD),
+    least * (1 - RATE_SPREAD),
+    most * (1 + RATE_SPREAD),
   ]);
 }

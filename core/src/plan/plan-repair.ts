@@ -16,15 +16,20 @@ import { ENGINE_VERSION, PLAN_FORMAT, type Plan, type PlanResult, type Timing } 
 import { checkSize, matchingInput, planSystem, substratesOf } from '../resolve/matching';
 import { drawPlanView, type PlanDrawing, type PlanObstacle, type PlanViewInput } from './plan-view';
 import { productTimes } from './product-times';
+import { withReworks } from '../repairs/common/reworks';
 import { aroundJob } from '../repairs/common/around-job';
+import { ruleGates } from '../repairs/common/rule-gates';
+import { closeGates } from '../repairs/common/close-gates';
 import type { Clock } from './clock';
 import type { Shop } from '../schema/shop-fields';
 import type { RepairKinds } from '../repairs/kinds';
 import { StageMemo } from '../trace/stage-memo';
 import { brokenGoes, missedWindows, placeTasks } from '../schedule/placement';
 import { sumTotals } from './totals';
+import { unusedHere } from './unused';
 import { hoursOf } from '../schedule/working-hours';
-import { networkOf, stageOf } from '../work/network';
+import { inOrder, networkOf, stageOf } from '../work/network';
+import { productsOf } from '../work/pots';
 
 /** Plans one job after another and reuses the stages whose input did not change between calls. */
 export interface Planner {
@@ -86,7 +91,7 @@ function planWith(memo: StageMemo, asked: Asked): PlanResult {
   const missed = plan.timeline ? [...missedWindows(plan.timeline), ...brokenGoes(plan.timeline)] : [];
   return {
     plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }),
-    problems: [...missing(job), ...memo.problems, ...missed],
+    problems: [...missing(job), ...memo.problems, ...missed, ...unusedHere(job, plan)],
     timing,
     ...(needs ? { needs } : {}),
     ...(memo.fault === undefined ? {} : { fault: memo.fault }),
@@ -200,8 +205,11 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
   if (!system?.chosen || !survey) return { ...head, planView: view({ plies: [] }) };
 
   const taskFacts: TaskFacts = {
-    former: job.former,
+    // What broke out gives the shape best, where it was kept.
+    former: job.former ?? (job.damage.pieces === 'kept' ? 'pieces' : undefined),
     kind,
+    ...(job.damage.pieces ? { pieces: job.damage.pieces } : {}),
+    ...(job.damage.holds ? { holds: job.damage.holds } : {}),
     ...(job.colour?.readings?.length || job.colour?.recipe?.length ? { colour: true } : {}),
   };
   const common = {
@@ -231,12 +239,43 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
             (s === 'finish' && parts.finish),
         )
       : head.stages;
-  const items =
+  const used = [
+    ...system.chosen.chain.links.map((l) => l.product),
+    ...(parts.repair?.pots.map((p) => p.product) ?? []),
+  ];
+  const ruled =
     own &&
+    memo.run(
+      'ruled',
+      {
+        items: inOrder(own, stages),
+        rules: system.chosen.chain.rules,
+        products: used,
+        area: survey.area,
+        coated: parts.finish?.area,
+      },
+      ruleGates,
+    );
+  const gated =
+    ruled &&
+    memo.run(
+      'gates',
+      {
+        items: ruled,
+        family: system.substrates[0].family,
+        products: used,
+        area: survey.area,
+        coated: parts.finish?.area,
+        wet: job.damage.wet,
+      },
+      closeGates,
+    );
+  const around =
+    gated &&
     memo.run(
       'around',
       {
-        items: own,
+        items: gated,
         route: stages,
         warmth: job.warmth?.kind,
         area: survey.area,
@@ -245,6 +284,7 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
       },
       aroundJob,
     );
+  const items = around && memo.run('reworks', { items: around }, (i, l) => withReworks(i.items, l));
   const timing: Timing | undefined = items && {
     work: networkOf(items, stages),
     start: job.schedule?.start ? Date.parse(job.schedule.start) : clock.now,
@@ -254,20 +294,30 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
   };
   const timeline = timing && placeTasks(timing.work, timing.start, timing.done, timing.crew, timing.route);
   const totals =
+    timing &&
     timeline &&
     memo.run(
       'totals',
       {
         timeline,
+        work: timing.work,
         resin: parts.dish?.mix?.total,
         materials: parts.materials ?? [],
         shop: { ...yard, hours: shop.hours },
       },
-      (i, l) => sumTotals(i.timeline, i.resin, i.materials, i.shop, l),
+      sumTotals,
     );
   const times = parts.dish?.mix
     ? undefined
-    : memo.run('times', { chain: system.chosen.chain, temperature: inputs.temperature }, productTimes);
+    : memo.run(
+        'times',
+        {
+          chain: system.chosen.chain,
+          temperature: inputs.temperature,
+          taken: [...new Set(productsOf(timing?.work.steps ?? []).values())],
+        },
+        productTimes,
+      );
   const planView = view(
     {
       plies: parts.dish?.laminate?.plies ?? [],

@@ -6,7 +6,9 @@ import type { Ledger } from '../trace/ledger';
 import type { MaterialLine } from '../repairs/common/prices';
 import type { Totals } from './sums';
 import type { Shop } from '../schema/shop-fields';
-import type { Timeline } from '../schedule/timeline';
+import type { Task, Timeline } from '../schedule/timeline';
+import { ifsOf } from '../work/rounds';
+import type { Work } from '../work/step';
 import { hoursOf, type WorkingHours } from '../schedule/working-hours';
 
 export const labourCost = formula({
@@ -24,12 +26,32 @@ const DAYS: Readonly<Record<WorkingHours['days'], string>> = {
   daily: 'daily',
 };
 
+export interface Summed {
+  readonly timeline: Timeline;
+  readonly work: Work;
+  readonly resin: Figure | undefined;
+  readonly materials: readonly MaterialLine[];
+  readonly shop: Shop;
+}
+
+/** What the hours may come to: of every step, and at the worst with what is done where a test fails. */
+function rangeOf(tasks: readonly Task[], work: Work): readonly [number, number] {
+  const spans = tasks.flatMap(({ kind, duration }) =>
+    kind === 'work'
+      ? [duration.span ?? [duration.value * (1 - RATE_SPREAD), duration.value * (1 + RATE_SPREAD)]]
+      : [],
+  );
+  const failed = ifsOf(work).flatMap((i) => (i.outcome === 'failed' ? i.steps : []));
+  const sum = (values: readonly number[]): number => values.reduce((total, v) => total + v, 0);
+  return [
+    sum(spans.map(([least]) => least)),
+    sum(spans.map(([, most]) => most)) + sum(failed.map((s) => s.work.value)),
+  ];
+}
+
 /** Sums that the strip at the foot of a job shows. */
 export function sumTotals(
-  timeline: Timeline,
-  resin: Figure | undefined,
-  materials: readonly MaterialLine[],
-  shop: Shop,
+  { timeline, work: planned, resin, materials, shop }: Summed,
   ledger: Ledger,
 ): Totals {
   const tasks = timeline.stages.flatMap((s) => s.tasks);
@@ -39,7 +61,7 @@ export function sumTotals(
     's',
     tasks.filter((t) => t.kind === 'work').map((t) => t.duration),
   );
-  const handsOn: Figure = { ...work, span: [work.value * (1 - RATE_SPREAD), work.value * (1 + RATE_SPREAD)] };
+  const handsOn: Figure = { ...work, span: rangeOf(tasks, planned) };
   const hours = hoursOf(shop.hours);
   const when = hours ? `${DAYS[hours.days]} ${hours.start}–${hours.end}` : 'round the clock';
   const assumed = shop.hours === undefined;

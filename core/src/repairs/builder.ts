@@ -84,6 +84,8 @@ export class RepairBuilder {
   readonly #before: StepWriter;
   readonly #later: StepWriter;
   readonly #pots: Pot[] = [];
+  /** Products of one part, by the id under which they would be mixed. */
+  readonly #tins = new Map<string, Product>();
   readonly #materials: RepairMaterial[] = [];
   readonly #cautions: RepairPlan['cautions'][number][] = [];
   readonly #acceptance: RepairPlan['acceptance'][number][] = [];
@@ -185,6 +187,17 @@ export class RepairBuilder {
     return this;
   }
 
+  /** Working time of a step that is written later, s: its pot has to outlast it. @param minutes fixed */
+  time<A extends Action>(
+    action: A,
+    how: How<A>,
+    where: Where,
+    minutes: number,
+    rates: readonly Rate[] = [],
+  ): Figure {
+    return this.#work.time(action, how, where, minutes * MIN, rates);
+  }
+
   /** The figures that are needed at the step just written. */
   figures(figures: Words): this {
     this.#work.figures(figures);
@@ -266,11 +279,19 @@ export class RepairBuilder {
     return this;
   }
 
-  /** What the step that mixes a pot says of it; used at once. @param id of the pot; one that is not mixed of parts has none */
+  /** What comes ready in its tin: it is stirred, and it is known what it is. */
+  tin(id: string, product: Product): this {
+    this.#tins.set(id, product);
+    return this;
+  }
+
+  /** What the step that mixes a pot says of it; used at once. @param id of the pot, or of the tin */
   mixes(id: string): StepMore {
     const pot = this.#pots.find((p) => p.id === id);
+    const tin = this.#tins.get(id);
     return {
       withNext: true,
+      ...(tin && !pot ? { pot: { product: tin.id } } : {}),
       ...(pot
         ? { pot: { product: pot.product.id, mass: pot.mass, count: pot.count, cup: { of: 'repair', id } } }
         : {}),

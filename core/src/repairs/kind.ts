@@ -24,6 +24,10 @@ import type { Taken } from './taken';
 export interface TaskFacts {
   readonly former?: Job['former'];
   readonly kind?: DamageKind;
+  /** Whether what broke out is still there. */
+  readonly pieces?: Job['damage']['pieces'];
+  /** How much of an old repair still holds. */
+  readonly holds?: Job['damage']['holds'];
   /** The finish is tinted to a colour that was read. */
   readonly colour?: true;
 }

@@ -5,6 +5,7 @@ import { tellCheck, tellWay } from '../tell/checks';
 import type { GrindPlan } from '../repairs/laminate/dish-plan';
 import type { Plan } from '../plan/plan';
 import { readyOf } from './order/ready';
+import type { Stop } from './stops/at-steps';
 import { publicWork } from './public-work';
 
 const SIGNIFICANT = 7;
@@ -12,14 +13,16 @@ const SIGNIFICANT = 7;
 /**
  * The plan as an open document: products are named by {id, name}, numbers carry seven significant digits, and times
  * of the time line are ISO 8601. Keys are stable and described in docs/plan-format.md.
+ *
+ * @param stops where the work stops, told at its steps
  */
-export function publicPlan(plan: Plan): unknown {
+export function publicPlan(plan: Plan, stops: readonly Stop[] = []): unknown {
   const { work, timeline, cure, repair, dish, ...rest } = plan;
   return tidy({
     ...rest,
     ...(dish ? { dish: { ...dish, ...(dish.grind ? { grind: withWords(dish.grind) } : {}) } } : {}),
     ...(repair ? { repair: withoutItems(repair) } : {}),
-    ...(work ? { work: publicWork({ ...plan, work }) } : {}),
+    ...(work ? { work: publicWork({ ...plan, work }, stops) } : {}),
     ...(rest.totals ? { totals: { ...rest.totals, ...readyTotals(plan) } } : {}),
     ...(timeline ? { timeline: isoTimes(timeline) } : {}),
     ...(cure ? { cure: publicCure(cure) } : {}),

@@ -8,6 +8,7 @@ import { tellLag, tellStep } from '../work/tell';
 import type { Work } from '../work/step';
 import type { Plan } from '../plan/plan';
 import { numberedWork } from './order/numbered';
+import type { Stop } from './stops/at-steps';
 import { orderRows, type StepRow } from './order/rows';
 import { plainText } from './say';
 
@@ -15,7 +16,7 @@ import { plainText } from './say';
  * The work as an open document: steps numbered in the order in which they are told, with their words, their mark and when
  * they are done; the faces they are done on, what cures, what is mixed and what stands meanwhile; links with what is waited for on the way. Codes (`action`, `how`, `awaited`) stay; words may change.
  */
-export function publicWork(plan: Plan & { readonly work: Work }): unknown {
+export function publicWork(plan: Plan & { readonly work: Work }, stops: readonly Stop[] = []): unknown {
   const { work, timeline } = plan;
   const { steps, links } = work;
   const placed = new Map((timeline?.stages ?? []).flatMap((s) => s.tasks).map((t) => [t.id, t]));
@@ -24,7 +25,9 @@ export function publicWork(plan: Plan & { readonly work: Work }): unknown {
     return task ? { start: new Date(task.start).toISOString(), end: new Date(task.end).toISOString() } : {};
   };
   const surfaces = surfacesOf(steps);
-  const rows = new Map(orderRows(plan, {}).flatMap((r) => (r.kind === 'step' ? [[r.id, r] as const] : [])));
+  const rows = new Map(
+    orderRows(plan, {}, stops).flatMap((r) => (r.kind === 'step' ? [[r.id, r] as const] : [])),
+  );
   return {
     steps: numberedWork(plan).steps.map(({ n, text, step: s, reopens }) => ({
       n,
@@ -50,7 +53,7 @@ export function publicWork(plan: Plan & { readonly work: Work }): unknown {
     holds: holdsOf(steps),
     goes: goesOf({ steps }),
     rounds: roundsOf(steps),
-    ifs: ifsOf(links).map(({ on, outcome, steps: rework }) => ({
+    ifs: ifsOf(plan.work).map(({ on, outcome, steps: rework }) => ({
       on,
       outcome,
       steps: rework.map((s) => ({ id: s.id, text: tellStep(s), work: s.work })),
@@ -79,8 +82,10 @@ const toldAt = (row: StepRow | undefined): object =>
   row
     ? {
         gates: row.gates,
+        ...(row.stops.length > 0 ? { stops: row.stops } : {}),
         cautions: row.cautions,
         tests: row.tests,
+        ...(row.fails ? { fails: row.fails } : {}),
         ...(row.figures.length > 0 ? { figures: plainText(row.figures) } : {}),
         ...(row.pot.length > 0 ? { pot: plainText(row.pot) } : {}),
         photo: row.photo,

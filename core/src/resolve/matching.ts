@@ -80,9 +80,9 @@ function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
   };
 }
 
-/** A bottom that is sealed against water is antifouled, unless something else is asked for. */
-function usualFinish({ repair }: Job, damage: DamageKind): Wanted {
-  return damage === 'blisters' && repair?.barrier?.antifouling !== 'no'
+/** A bottom below the waterline that is sealed against water is antifouled, unless something else is asked for. */
+function usualFinish({ repair }: Job, damage: DamageKind, position: Inputs['position']): Wanted {
+  return damage === 'blisters' && position === 'below' && repair?.barrier?.antifouling !== 'no'
     ? { finish: 'antifouling-copper' }
     : {};
 }
@@ -114,7 +114,7 @@ export function matchingInput(
     substrates,
     damage,
     facts: factsOf(job, inputs, damage),
-    wanted: { ...usualFinish(job, damage), ...wantedOf(job) },
+    wanted: { ...usualFinish(job, damage, inputs.position), ...wantedOf(job) },
     priorities: prioritiesOf(job),
     temperature: inputs.temperature.value,
     epoxyFinish: shop.epoxyFinish,
@@ -159,7 +159,7 @@ export function planSystem(input: MatchingInput, ledger: Ledger): SystemPlan | u
   const alike = routes.every((r) => r === route);
   const result = alike
     ? matchSystem({ ...common, route, contexts: substrates.map((s) => contextOf(s, input.facts)) }, ledger)
-    : { route, ranked: [], refused: [], examined: 0, accepted: 0 };
+    : { route, ranked: [], refused: [], examined: 0, accepted: 0, inPlay: [] };
   if (!result.chosen) {
     ledger.report(
       several

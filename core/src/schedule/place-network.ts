@@ -60,6 +60,8 @@ interface Open {
   /** What left it open. */
   readonly after: string;
   readonly closes: number;
+  /** When it can be abraded where that is missed, ms since 1970. */
+  readonly hardAt?: () => number | undefined;
   readonly missed?: Step;
 }
 
@@ -135,7 +137,7 @@ export class NetworkPlacement {
   }
 
   #wait(lag: Lag, start: number): void {
-    const forecast = lag.cures || lag.dries ? this.facts.waits(lag, start) : undefined;
+    const forecast = lag.cures || lag.dries || lag.rests ? this.facts.waits(lag, start) : undefined;
     const duration = forecast?.duration ?? lag.least;
     const end = lag.until !== undefined ? Math.max(start, lag.until) : start + duration.value * 1000;
     const window = forecast
@@ -144,8 +146,15 @@ export class NetworkPlacement {
           opens: start + lag.window.opens.value * 1000,
           closes: start + lag.window.closes.value * 1000,
         };
+    const hard = lag.window?.hard?.value;
+    const hardAt = forecast ? forecast.hardAt : hard === undefined ? undefined : () => start + hard * 1000;
     if (window)
-      this.#windows.set(lag.id, { after: lag.id, closes: window.closes, missed: lag.window?.missed });
+      this.#windows.set(lag.id, {
+        after: lag.id,
+        closes: window.closes,
+        missed: lag.window?.missed,
+        ...(hardAt ? { hardAt } : {}),
+      });
     this.#put({
       id: lag.id,
       stage: lag.stage,
@@ -171,7 +180,9 @@ export class NetworkPlacement {
       if (begin > window.closes) {
         // What is made anew does not keep either: it is made when the block can follow at once.
         const whole = { ...row, length: row.length + this.#length(window.missed) };
-        this.#again(window, this.#madeAnew ? begin : this.#begin(block, whole, begin, []));
+        // What has shut and is still soft is abraded when it is hard.
+        const from = Math.max(begin, window.hardAt?.() ?? begin);
+        this.#again(window, this.#madeAnew ? from : this.#begin(block, whole, from, []));
         this.#madeAnew = true;
         return false;
       }

@@ -58,6 +58,8 @@ export interface ForecastWait {
   readonly duration: Figure;
   readonly window?: { readonly opens: number; readonly closes: number };
   readonly place?: 'rim' | 'middle';
+  /** When it is hard enough to be abraded where its window is missed, ms since 1970; asked only then. */
+  readonly hardAt?: () => number | undefined;
 }
 export type Waits = (lag: Lag, start: number) => ForecastWait | undefined;
 

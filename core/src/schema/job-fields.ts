@@ -547,6 +547,16 @@ export const JOB_FIELDS = group('Job', {
     12,
   ),
   repair: REPAIR,
+  overrides: list(
+    'STOPs that somebody has overridden',
+    group('Override', {
+      stop: required(text('STOP', 120)),
+      reason: required(text('Reason', 400)),
+      who: required(text('Who', 80)),
+      at: required(instant('When')),
+    }),
+    40,
+  ),
   schedule: group('Schedule', {
     start: instant('Start'),
     wanted: instant('Wanted by'),

@@ -1,3 +1,4 @@
+import type { Broken } from './broken';
 import type { WaySaid } from './check-codes';
 import type { Refused, UnreadGrit } from './refused';
 
@@ -6,6 +7,9 @@ export interface Moment {
   readonly ms: number;
   readonly zone: string;
 }
+
+/** What a delamination has let go. */
+export type LetGo = 'skin' | 'plies' | 'veneer';
 
 /** Nothing to say beyond the code. */
 type Plain = Readonly<Record<never, never>>;
@@ -49,6 +53,8 @@ export interface DocumentProblems {
   'cured-before-sanded': Plain;
   'override-of-another': { readonly product: string };
   needed: { readonly of: 'hull' | 'damage' | 'size'; readonly choices: readonly string[] };
+  /** Entered, and of no use to this repair. */
+  'not-used-here': { readonly labels: readonly string[]; readonly paths: readonly string[] };
   'job-not-foreseen': Plain;
   'stage-not-foreseen': Plain;
   'not-finite': { readonly label: string };
@@ -122,6 +128,8 @@ export interface GrindProblems {
   'no-depth': Plain;
   'no-gel-coat': Plain;
   'crazed-field': { readonly area: number; readonly most: number };
+  'pieces-lost': Plain;
+  'layer-not-here': { readonly layer: LetGo; readonly here: readonly LetGo[] };
   'grid-pitch': { readonly pitch: number; readonly least: number };
   'grid-without-room': {
     readonly length: number;
@@ -205,6 +213,25 @@ export interface CureProblems {
     readonly coldest: number;
     readonly at: Moment;
   };
+  /** Found by the inspector; `step` is the id of the step, and what is broken is told by its code. */
+  'broken-gate': { readonly step: string; readonly broken: Broken };
+  /** At the hour at which something is laid. */
+  'cold-at-laying': {
+    readonly product: string;
+    readonly temperature: number;
+    readonly minimum: number;
+    readonly at: Moment;
+  };
+  'dew-at-laying': {
+    readonly product: string;
+    readonly temperature: number;
+    readonly margin: number;
+    readonly least: number;
+    readonly at: Moment;
+  };
+  'never-full': { readonly product: string };
+  /** s. */
+  'pot-outlived': { readonly product: string; readonly takes: number; readonly life: number };
   'dew-while-curing': {
     readonly layer: string;
     readonly margin: number;
@@ -224,7 +251,12 @@ export interface CureProblems {
   'vapour-in-tent': { readonly vapour: Vapour };
   'lamp-over-styrene': Plain;
   'held-too-hot': { readonly temperature: number; readonly most: number };
-  'film-too-damp': { readonly product: string; readonly humidity: number; readonly limit: number };
+  'film-too-damp': {
+    readonly product: string;
+    readonly temperature: number;
+    readonly humidity: number;
+    readonly limit: number;
+  };
   'film-does-not-dry': { readonly product: string };
   'glue-out-of-range': {
     readonly product: string;

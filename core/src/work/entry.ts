@@ -1,3 +1,7 @@
+import type { Thing } from '../trace/broken';
+
+export type { Thing };
+
 /** Who does it: one, whoever else is there; everybody who is there; or no fewer than two, since one alone is hurt or too slow. */
 export type Who = 'one' | 'all' | 'two';
 
@@ -5,23 +9,14 @@ export type Who = 'one' | 'all' | 'two';
  * What a step does to the face it is done on. `exposes`: what lay there is gone, a new face is bare. `lays`: something lies
  * on it now, and the top of that is the face that is worked on.
  */
-export type Effect = 'exposes' | 'lays' | 'dewaxes' | 'cleans' | 'abrades' | 'dusts' | 'dries';
+export type Effect = 'exposes' | 'lays' | 'dewaxes' | 'rinses' | 'cleans' | 'abrades' | 'dusts' | 'dries';
 
-/** What stands, lies or is away for some time: set by one step, and gone again by another. */
-export type Thing =
-  | 'fitting'
-  | 'part'
-  | 'props'
-  | 'former'
-  | 'board'
-  | 'dam'
-  | 'weights'
-  | 'clamps'
-  | 'tape'
-  | 'tent'
-  | 'heater'
-  | 'lamps'
-  | 'mats';
+/**
+ * What has to be so of a face before something is done on it. `washed`: what was found is washed before anything rubs it
+ * in. `rinsed`: what sweats as it cures is washed with water before paper. `clean`: no dust or grease lies on it. `keyed`:
+ * it is abraded, newly cut, or a layer on which the next one bonds.
+ */
+export type FaceGate = 'washed' | 'rinsed' | 'clean' | 'keyed';
 
 /**
  * One action of the book.
@@ -43,6 +38,10 @@ export interface ActionEntry<H extends string = string> {
   readonly makes?: readonly Effect[];
   /** Variants that do something else to it. */
   readonly makesIf?: Readonly<Partial<Record<H, readonly Effect[]>>>;
+  /** What its face has to be before. */
+  readonly needs?: readonly FaceGate[];
+  /** Variants that need something else of it. */
+  readonly needsIf?: Readonly<Partial<Record<H, readonly FaceGate[]>>>;
   /** What stays behind when it is done, by variant. */
   readonly sets?: Readonly<Partial<Record<H, Thing>>>;
   /** What of it is gone when it is done, by variant. */

@@ -1,5 +1,5 @@
 import type { Stage } from '../trace/problem';
-import type { Item, Lag, Link, Soon, Step, Work } from './step';
+import type { Item, Lag, Late, Link, Soon, Step, Work } from './step';
 
 /** Stage of a step or of a wait. */
 export const stageOf = (item: Item): Stage => ('step' in item ? item.step.stage : item.lag.stage);
@@ -12,7 +12,7 @@ export const inOrder = (items: readonly Item[], route: readonly Stage[]): readon
  * Steps and links of a job from its items in the order of the work. A step follows the one before it, after everything
  * that stands between them; a step aside follows what was done before its stage, one beside the step before it after a
  * wait of its own, and the next step that is neither follows them as well. A step that comes soon after another is linked
- * to it besides. Items of a stage that the repair does not go through are left out.
+ * to it besides, and one that comes late to what it waits for. Items of a stage that the repair does not go through are left out.
  *
  * @param route stages that the repair goes through, in their order
  */
@@ -24,6 +24,7 @@ export function networkOf(items: readonly Item[], route: readonly Stage[]): Work
     else if (item.beside) chain.beside(item.step, item.beside);
     else chain.follow(item.step);
     if ('step' in item && item.soon) chain.soon(item.step, item.soon);
+    if ('step' in item && item.late) chain.late(item.step, item.late);
   }
   return chain.end();
 }
@@ -74,6 +75,11 @@ class Chain {
       this.#links.push({ from: after, to: step.id, lags: [], most });
   }
 
+  /** A step that waits besides for what another left. */
+  late(step: Step, { after, lag }: Late): void {
+    if (this.#steps.some((s) => s.id === after)) this.#links.push({ from: after, to: step.id, lags: [lag] });
+  }
+
   end(): Work {
     if (this.#lags.length > 0)
       this.#links.push({ ...(this.#last ? { from: this.#last.id } : {}), lags: this.#lags });
@@ -89,3 +95,7 @@ class Chain {
     if (from || lags.length > 0) this.#links.push({ ...(from ? { from: from.id } : {}), to: to.id, lags });
   }
 }
+
+/** Whether anything is waited for that sets, dries or rests: only then do warmth and the course of the air say anything. */
+export const curesIn = (work: Work | undefined): boolean =>
+  work?.links.some((link) => link.lags.some((lag) => lag.cures ?? lag.dries ?? lag.rests)) ?? false;

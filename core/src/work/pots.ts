@@ -7,6 +7,18 @@ export interface MixedPot extends Partial<InPots> {
   readonly drawnBy: readonly string[];
 }
 
+/** Id of the product that each step lays or bonds with: what it says itself, or what was mixed last in its go. */
+export function productsOf(steps: readonly Step[]): ReadonlyMap<string, string> {
+  const mixed = new Map<string, string>();
+  return new Map(
+    steps.flatMap(({ id, go, pot, product }): [string, string][] => {
+      if (pot && go !== undefined) mixed.set(go, pot.product);
+      const held = product ?? pot?.product ?? (go === undefined ? undefined : mixed.get(go));
+      return held === undefined ? [] : [[id, held]];
+    }),
+  );
+}
+
 /** The pots of a job, from its steps in the order of the work. */
 export function potsOf(steps: readonly Step[]): readonly MixedPot[] {
   const pots: (Partial<InPots> & { id: string; go: string | undefined; drawnBy: string[] })[] = [];

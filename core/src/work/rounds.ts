@@ -1,4 +1,4 @@
-import type { Link, Round, Step, Work } from './step';
+import type { Round, Step, Work } from './step';
 
 /** A round, and the steps that are done in it. */
 export interface RoundOf extends Round {
@@ -17,20 +17,24 @@ export function roundsOf(steps: readonly Step[]): readonly RoundOf[] {
   return [...rounds.values()];
 }
 
-/** Steps that are done only where something comes out so: a window that was missed. */
+/** Steps that are done only where something comes out so: a window that was missed, a test that failed. */
 export interface If {
-  /** What was waited for, or the step that another had to follow in time. */
+  /** What was waited for, the step that another had to follow in time, or the one whose test it is. */
   readonly on: string;
-  readonly outcome: 'missed';
+  readonly outcome: 'missed' | 'failed';
   readonly steps: readonly Step[];
 }
 
 /** What is done where it comes out otherwise. */
-export const ifsOf = (links: readonly Link[]): readonly If[] =>
-  links.flatMap(({ from, lags, most }) => [
+export const ifsOf = ({ links, steps }: Pick<Work, 'links' | 'steps'>): readonly If[] => [
+  ...links.flatMap(({ from, lags, most }) => [
     ...lags.flatMap(({ id, window }) => (window?.missed ? [missedOn(id, window.missed)] : [])),
     ...(most && from !== undefined ? [missedOn(from, most.missed)] : []),
-  ]);
+  ]),
+  ...steps.flatMap(({ id, failed }): readonly If[] =>
+    failed ? [{ on: id, outcome: 'failed', steps: failed }] : [],
+  ),
+];
 
 const missedOn = (on: string, step: Step): If => ({ on, outcome: 'missed', steps: [step] });
 

@@ -68,8 +68,12 @@ export type Step = Variant & {
   readonly plies?: readonly number[];
   /** Done again until something is so. */
   readonly round?: Round;
+  /** Done where the test of it fails: not reckoned with, and once at the worst. */
+  readonly failed?: readonly Step[];
   /** What it mixes. */
   readonly pot?: InPots;
+  /** Id of the product that it lays or bonds with, where no pot of its go says so. */
+  readonly product?: string;
   /** The figures that are needed while it is done: a line, a size, a film. */
   readonly figures?: Words;
 };
@@ -78,13 +82,15 @@ export type Step = Variant & {
 export interface Window {
   readonly opens: Figure;
   readonly closes: Figure;
+  /** It is hard enough to be abraded, s from when it lies: before that nothing opens it again. */
+  readonly hard?: Figure;
   readonly missed?: Step;
 }
 
 /** A layer, and the moment of its cure that is waited for. */
 export interface Cures {
   readonly layer: Layer;
-  readonly moment: 'opens' | 'sand';
+  readonly moment: 'opens' | 'sand' | 'full';
 }
 
 /** A layer that is laid one place after another, and the next over it in the same order: each place counts from its own laying, s. */
@@ -103,6 +109,14 @@ export interface Dries {
   readonly untilTackGone: boolean;
 }
 
+/** A joint that rests before it is loaded. */
+export interface Rests {
+  /** Id of the adhesive. */
+  readonly product: string;
+  /** At 20 °C, s; the longer the colder. */
+  readonly least: Figure;
+}
+
 /** How long is waited, and for what. */
 export interface Lag {
   /** `place.what@what it serves`. */
@@ -118,6 +132,8 @@ export interface Lag {
   readonly cures?: Cures;
   /** It ends when a film has dried. */
   readonly dries?: Dries;
+  /** It ends when a joint has rested. */
+  readonly rests?: Rests;
   readonly window?: Window;
   /** Over a face that takes long; `least` and the window count from when the last of it lies all the same. */
   readonly over?: OverFace;
@@ -155,11 +171,23 @@ export interface Soon extends Most {
   readonly after: string;
 }
 
+/** A step that comes no sooner than what is waited for after another is over, whatever stands between them. */
+export interface Late {
+  readonly after: string;
+  readonly lag: Lag;
+}
+
 /**
  * A step or what is waited for, in the order of the work. A step **aside** is done at the bench: it waits for nothing of its
  * stage. A step **beside** comes so long after the step before it, while what follows goes on waiting from that. What is
  * told after either waits for it too. A step that comes **soon** after another is begun before what that one made is lost.
  */
 export type Item =
-  | { readonly step: Step; readonly aside?: true; readonly beside?: Lag; readonly soon?: Soon }
+  | {
+      readonly step: Step;
+      readonly aside?: true;
+      readonly beside?: Lag;
+      readonly soon?: Soon;
+      readonly late?: Late;
+    }
   | { readonly lag: Lag };

@@ -55,12 +55,14 @@ export interface StepMore {
   readonly round?: Round;
   /** What it mixes. */
   readonly pot?: InPots;
+  /** Id of the product that it lays or bonds with, where no pot of its go says so. */
+  readonly product?: string;
   /** The figures that are needed while it is done. */
   readonly figures?: Words;
 }
 
 /** What is said of a wait besides how long it is. */
-export type WaitMore = Pick<Lag, 'window' | 'cures' | 'dries' | 'until' | 'over'>;
+export type WaitMore = Pick<Lag, 'window' | 'cures' | 'dries' | 'rests' | 'until' | 'over'>;
 
 const lagOf = (
   stage: Stage,
@@ -113,7 +115,7 @@ export class StepWriter {
     how: How<A>,
     where: Where,
     work: Figure,
-    { people = 1, withNext = false, plies, aside = false, round, pot, figures }: StepMore = {},
+    { people = 1, withNext = false, plies, aside = false, round, pot, product, figures }: StepMore = {},
   ): this {
     const step = stepOf(stage, action, how, where, work, people);
     const go = this.#go ?? (withNext ? step.id : undefined);
@@ -124,6 +126,7 @@ export class StepWriter {
         ...(plies ? { plies } : {}),
         ...(round ? { round } : {}),
         ...(pot ? { pot } : {}),
+        ...(product === undefined ? {} : { product }),
         ...(figures && figures.length > 0 ? { figures } : {}),
       },
       ...(aside ? { aside } : {}),

@@ -1,4 +1,4 @@
-import { plainText } from '@nelbo/core';
+import { overriddenBy, plainText } from '@nelbo/core';
 import type { OrderStage } from '@nelbo/core/papers';
 import { MARGIN, type Sheet } from './pdf-sheet';
 import { ACT, INK, MUTED, drawLines, layLines, lineHeight, type Style } from './pdf-text';
@@ -61,12 +61,15 @@ function drawStep(sheet: Sheet, row: StepRow): void {
   sheet.lines(lines, WORDS, top + 1, { ...BODY, weight: 'bold' });
   drawLines(doc, times, MARGIN + width - TIMES, top + 1, { ...UNDER, colour: MUTED }, 'right', TIMES);
   sheet.y = top + height + 1;
+  for (const s of row.stops)
+    under(sheet, '', `STOP. ${s.override ? overriddenBy(s.override) : s.text}`, ACT, ACT);
   if (row.pot.length > 0) under(sheet, '', row.pot);
   for (const g of row.gates)
     if (g.kind !== 'waited') under(sheet, '', `${g.status === 'broken' ? 'Too late: ' : ''}${g.text}`);
   for (const c of row.cautions) under(sheet, '!', c, INK, ACT);
   for (const t of row.tests) under(sheet, '=', `${t.test}: ${t.pass}${t.result ? `; ${t.result}` : ''}`);
-  sheet.gap(1.5);
+  if (row.fails) under(sheet, '', `If not: ${row.fails.text} (${row.fails.takes})`);
+  sheet.gap(0.8);
 }
 
 const hasUnder = (row: StepRow): boolean => row.pot.length + row.cautions.length + row.tests.length > 0;

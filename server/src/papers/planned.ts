@@ -15,7 +15,7 @@ import {
   type Problem,
   type Reader,
 } from '@nelbo/core';
-import { forecastCure } from '@nelbo/core/cure';
+import { provenForecast } from '@nelbo/core/cure';
 import { workOrder, type WorkOrder } from '@nelbo/core/papers';
 import { REPAIRS } from '@nelbo/core/repairs';
 import type { Database } from '../db/connect';
@@ -59,7 +59,7 @@ export function planned({ document, shop, products, now, timeZone }: PlanFacts):
       'The job cannot be planned',
       (result?.problems ?? []).filter((p) => p.severity === 'error').map((p) => tellProblem(p).what)[0],
     );
-  const cure = forecastCure(read, result, library, shop, clock);
+  const cure = provenForecast(read, result, library, shop, clock);
   return {
     job: read,
     plan: cure ? refinePlan(result.plan, cure) : result.plan,

@@ -57,6 +57,7 @@ function front(sheet: Sheet, order: WorkOrder, { plan, reader }: Planned): void 
   sheet.gap(4);
   sheet.facts([...order.totals, ...order.facts], NAMES);
   for (const s of order.stops) sheet.caution(`STOP. ${s}`);
+  for (const s of order.overridden) sheet.caution(`STOP overridden. ${s}`);
   for (const n of order.notes) sheet.caution(n, 8.2);
   if (order.assumed) sheet.text(`Assumed: ${order.assumed}`, { size: 8.2, colour: MUTED });
   drawings(sheet, workOrderScenes(plan, reader, HALF_SHEET));

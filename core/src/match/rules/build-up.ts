@@ -34,6 +34,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'aramid fuzzes under the paper and cannot be sanded fair',
     'keep it inside, a glass ply over it',
+    ['choice'],
   ],
   [
     'carbon-in-a-glass-hull',
@@ -88,6 +89,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'heavy roving leaves a poor bond line of its own',
     'a light mat first, against the ground face',
+    ['choice'],
   ],
   [
     'roving-in-epoxy',
@@ -95,6 +97,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'heavy roving is hard to wet by hand and prints through',
     'a light cloth over it',
+    ['choice'],
   ],
   [
     'reinforcement-not-needed',
@@ -109,6 +112,13 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'weak',
     'a small fill needs no plate',
     'fill and fair',
+  ],
+  [
+    'cloth-over-a-bearing',
+    { family: ['foil'], damage: ['corroded-insert'], 'reinforce.role': ['cloth', 'plate'] },
+    'weak',
+    'a bearing is cast in the bore and drilled for its pin; what lies over it is drilled away again',
+    'cast it and drill',
   ],
   [
     'plate-on-an-edge',
@@ -210,6 +220,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'a light-cured resin stays liquid in the shade',
     'a lamp of the wavelength on the sheet, or into the sun',
+    ['light'],
   ],
   [
     'body-filler-below-water',
@@ -239,6 +250,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'styrene softens some foams while it is liquid',
     'a hot fast coat first; check the foam’s sheet',
+    ['choice'],
   ],
   [
     'new-foam-and-styrene',
@@ -246,6 +258,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'styrene softens some foams while it is liquid',
     'prime the foam with a quick coat; check its sheet',
+    ['choice'],
   ],
   [
     'solvent-on-open-foam',
@@ -288,6 +301,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'foam is softer in shear than balsa',
     'a denser foam, thickness matched, engineer for loaded decks',
+    ['choice'],
   ],
   [
     'honeycomb-by-hand',
@@ -302,6 +316,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'water shut in goes on working',
     'dry until the readings stop falling; log them',
+    ['dry'],
   ],
   [
     'inject-dry-gap',
@@ -309,13 +324,15 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds',
     'low-viscosity epoxy runs into a dry gap and bonds both faces',
     'holes on a grid, inject from the lowest, watch it come out of the next',
+    ['grid'],
   ],
   [
     'inject-wet-core',
-    { bond: ['epoxy-injection'], wet: ['wet'] },
-    'no bond',
+    { bond: ['epoxy-injection'], wet: ['damp', 'wet'] },
+    'bonds if',
     'resin does not displace water',
-    'dry it, or open the skin and replace the core',
+    'dry until the readings stop falling, or open the skin and replace the core',
+    ['dry'],
   ],
   [
     'inject-rotten-core',
@@ -359,6 +376,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'epoxy filler bonds to cured styrene laminate',
     'let the laminate cure hard and abrade P80 before filling',
+    ['hard', 'abraded'],
   ],
   [
     'epoxy-between-styrenes',
@@ -366,6 +384,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'epoxy between a polyester laminate and gel coat breaks the one chemistry',
     'polyester putty above the waterline, or a tie coat over the epoxy',
+    ['choice'],
   ],
   [
     'polyester-putty-on-styrene-laminate',
@@ -373,6 +392,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'putty and laminate are of one chemistry; thin, overcoated, above water only',
     'abrade P80, keep it thin, close it with the finish',
+    ['abraded'],
   ],
   [
     'vinyl-putty-on-styrene-laminate',
@@ -380,6 +400,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'vinyl ester putty is of the laminate’s chemistry and stands water, above the waterline and below it',
     'abrade P80, sand it before it is stone-hard',
+    ['abraded'],
   ],
   [
     'vinyl-putty-on-epoxy',
@@ -394,6 +415,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'gel coat with silica is one with the coat over it; it shrinks and chips when it is thick',
     'no more than 1.5 mm in one go, wash and abrade the wax off before the next coat',
+    ['washed', 'abraded', 'thickness'],
   ],
   [
     'gel-coat-filler-under-paint',
@@ -415,6 +437,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'metal-filled epoxy keeps an edge and moves with metal',
     'abrade bright, prime at once, coat over it',
+    ['bright'],
   ],
   [
     'metal-putty-on-laminate',
@@ -443,6 +466,7 @@ export const BUILD_UP_RULES = rulesFrom('general knowledge of composites repair:
     'bonds if',
     'light epoxy filler chips off a plastic that flexes',
     'thin, and only where the part is stiff',
+    ['choice'],
   ],
   [
     'putty-on-wood',

@@ -12,6 +12,7 @@ export const FABRIC_RULES = rulesFrom(
       'bonds if',
       'two-part polyurethane adhesive holds PVC coatings for good',
       'accelerator weighed in, 18–25 °C, below 70 % humidity, coats flashed off, 24 h before pressure',
+      ['warmth', 'rest'],
     ],
     [
       'one-part-on-pvc',
@@ -33,6 +34,7 @@ export const FABRIC_RULES = rulesFrom(
       'bonds if',
       'two-part polychloroprene is what rubber boats are glued with',
       'buff matt, toluene wipe, two or three coats flashed off, below 70 % humidity',
+      ['abraded', 'wiped', 'warmth'],
     ],
     [
       'polyurethane-on-rubber',
@@ -47,6 +49,7 @@ export const FABRIC_RULES = rulesFrom(
       'bonds if',
       'two-part polyurethane holds TPU',
       'wipe with alcohol, thin coats, accelerator weighed in',
+      ['wiped'],
     ],
     [
       'one-part-on-tpu',
@@ -68,6 +71,7 @@ export const FABRIC_RULES = rulesFrom(
       'bonds if',
       'TPU was welded when it was made and welds again',
       'hot air and roller, practice on a scrap, no air in the tube',
+      ['trial'],
     ],
     [
       'weld-pvc',
@@ -187,6 +191,7 @@ export const FABRIC_RULES = rulesFrom(
       'bonds if',
       'PVC and TPU need only to lose their gloss',
       'a few strokes; the wipe does the rest',
+      ['abraded'],
     ],
     [
       'scuffed-rubber',
@@ -215,6 +220,7 @@ export const FABRIC_RULES = rulesFrom(
       'bonds',
       'toluene or MEK freshens the buffed rubber',
       'gloves, moving air, let it flash off',
+      ['air'],
     ],
     [
       'acetone-on-rubber',
@@ -236,6 +242,7 @@ export const FABRIC_RULES = rulesFrom(
       'bonds if',
       'alcohol cleans PVC and does not open it to the glue',
       'one quick wipe of MEK after it',
+      ['wiped'],
     ],
     [
       'tape-under-a-patch',
@@ -262,6 +269,7 @@ export const FABRIC_RULES = rulesFrom(
       'bonds if',
       'a patch helps only where the seat has let go of the tube',
       'first clean or change cap and spring; glue the seat where bubbles come from its rim',
+      ['choice'],
     ],
     [
       'glue-on-a-valve',
@@ -269,6 +277,7 @@ export const FABRIC_RULES = rulesFrom(
       'bonds if',
       'glue under the rim of the seat, never in the thread',
       'first clean or change cap and spring',
+      ['choice'],
     ],
     [
       'mek-on-pvc',
@@ -276,6 +285,7 @@ export const FABRIC_RULES = rulesFrom(
       'bonds',
       'one quick wipe of MEK opens PVC to the glue; a soak ruins it',
       'one pass, clean paper, let it flash off',
+      ['wiped'],
     ],
     [
       'acetone-on-pvc',
@@ -324,6 +334,7 @@ export const FABRIC_RULES = rulesFrom(
       'bonds if',
       'a flexible coating holds on a clean, keyed tube for some seasons',
       'wash, key, thin coats, tube at half pressure',
+      ['washed', 'abraded'],
     ],
   ],
 );

@@ -13,6 +13,7 @@ export const FIBREGLASS_RULES = rulesFrom(
       'bonds',
       'epoxy gives the best secondary bond to a cured laminate; dearer and slower',
       'dewax, then abrade P40–80 to an even dull face',
+      ['dewaxed', 'abraded'],
     ],
     [
       'epoxy-on-epoxy-laminate',
@@ -20,6 +21,7 @@ export const FIBREGLASS_RULES = rulesFrom(
       'bonds if',
       'epoxy holds on cured epoxy once the blush is off',
       'wash with water and a pad, then abrade P40–80',
+      ['washed', 'abraded'],
     ],
     [
       'vinyl-ester-on-cured-polyester',
@@ -32,6 +34,7 @@ export const FIBREGLASS_RULES = rulesFrom(
       'bonds if',
       'vinyl ester bonds to cured polyester better than polyester does, with good water resistance',
       'abrade P40–80 and laminate the same day',
+      ['abraded'],
     ],
     [
       'polyester-on-cured-polyester',
@@ -44,6 +47,7 @@ export const FIBREGLASS_RULES = rulesFrom(
       'bonds if',
       'polyester holds a cured laminate only mechanically, a modest bond',
       'abrade P40–80, keep the longer taper that the shear check asks for',
+      ['abraded'],
     ],
     [
       'polyester-on-vinyl-ester-laminate',
@@ -98,6 +102,7 @@ export const FIBREGLASS_RULES = rulesFrom(
       'bonds',
       'epoxy adhesives and fillers hold well on abraded laminate and gel coat',
       'dewax, then abrade P80',
+      ['dewaxed', 'abraded'],
     ],
     [
       'five-minute-epoxy-on-laminate',
@@ -112,6 +117,7 @@ export const FIBREGLASS_RULES = rulesFrom(
       'bonds if',
       'methacrylate bonds laminate fast and tough; it smells and shrinks',
       'abrade P80, within its working time and with strong ventilation',
+      ['abraded', 'air'],
     ],
     [
       'low-energy-acrylic-on-laminate',
@@ -126,6 +132,7 @@ export const FIBREGLASS_RULES = rulesFrom(
       'bonds if',
       'vinyl ester putty holds on abraded polyester laminate and stands water',
       'abrade P40–80, at most 10 mm in one go',
+      ['abraded', 'thickness'],
     ],
     [
       'gel-coat-paste-on-gel-coat',
@@ -133,6 +140,7 @@ export const FIBREGLASS_RULES = rulesFrom(
       'bonds if',
       'waxed gel coat paste holds on abraded gel coat and can be polished to its neighbours',
       'open the edge to a clean V, abrade P80–120, no wax on the face',
+      ['abraded', 'dewaxed'],
     ],
     [
       'body-filler-on-laminate',
@@ -147,6 +155,7 @@ export const FIBREGLASS_RULES = rulesFrom(
       'bonds if',
       'light-cured polyester holds an abraded glass laminate where the light reaches',
       'thin layers in full sun or under the lamp, P80 first',
+      ['light', 'abraded'],
     ],
     [
       'light-cured-putty-on-laminate',
@@ -255,6 +264,7 @@ export const FIBREGLASS_RULES = rulesFrom(
       'bonds if',
       'it holds, softer and dearer than it need be here',
       'a structural epoxy paste',
+      ['choice'],
     ],
     [
       'compound-epoxy',
@@ -262,6 +272,7 @@ export const FIBREGLASS_RULES = rulesFrom(
       'bonds',
       'an epoxy made for pressed compound bonds best to it',
       'sand through the pressed skin until the break looks pale and fibrous',
+      ['abraded'],
     ],
     [
       'epoxy-on-compound',
@@ -274,6 +285,7 @@ export const FIBREGLASS_RULES = rulesFrom(
       'bonds if',
       'epoxy holds on pressed compound once the skin with its release agent is off',
       'wash, sand P40–80 deep, wash again; an epoxy made for it is better',
+      ['washed', 'abraded'],
     ],
     [
       'methacrylate-on-compound',
@@ -281,6 +293,7 @@ export const FIBREGLASS_RULES = rulesFrom(
       'bonds if',
       'methacrylate bonds pressed compound fast, with less sanding',
       'P80, strong ventilation, stay inside the working time',
+      ['abraded', 'air'],
     ],
     [
       'vinyl-ester-on-compound',

@@ -11,6 +11,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'weak',
     'schools differ: gel coat can hold on fully cured, washed epoxy, but free amine stops its cure',
     'full cure, water wash, P80, a test patch first, a tie coat if in doubt; or paint',
+    ['full', 'washed', 'abraded', 'trial'],
   ],
   [
     'gel-coat-over-epoxy-below-water',
@@ -25,6 +26,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'a tie coat keeps the amine of the epoxy from the gel coat',
     'full cure, wash, P80, tie coat in its window',
+    ['full', 'washed', 'abraded'],
   ],
   [
     'gel-coat-over-bare-epoxy',
@@ -32,6 +34,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'weak',
     'free amine in the epoxy stops the cure of gel coat',
     'full cure, water wash, P80, a test patch first; or paint',
+    ['full', 'washed', 'abraded', 'trial'],
   ],
   [
     'tie-coat-without-gel-coat',
@@ -60,6 +63,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'two-part paint holds well on cured, washed and sanded epoxy, and keeps the sun off it',
     'wash blush with water, sand P180–220',
+    ['washed', 'abraded'],
   ],
   [
     'paint-over-putty',
@@ -67,6 +71,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'two-part paint holds on cured putty once it is sealed',
     'sand P180–220 and let the first coat seal the putty',
+    ['abraded'],
   ],
   [
     'gel-coat-over-putty',
@@ -74,6 +79,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'gel coat and putty are of one chemistry',
     'sand P80, wax only the last coat',
+    ['abraded'],
   ],
   [
     'gel-coat-over-gel-coat',
@@ -87,6 +93,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'gel coat holds on abraded gel coat',
     'P120–180, wax only the last coat',
+    ['abraded'],
   ],
   [
     'gel-coat-over-old-paint',
@@ -101,6 +108,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'two-part paint holds on dewaxed, sanded gel coat, filler and epoxy',
     'dewax, sand P220–320, primer over repairs',
+    ['dewaxed', 'abraded'],
   ],
   [
     'gel-coat-on-laminate',
@@ -108,6 +116,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'gel coat holds on abraded polyester, vinyl ester and gel coat',
     'P80–180, wax only the last coat',
+    ['abraded'],
   ],
   [
     'antifouling-on-hulls',
@@ -115,6 +124,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'antifouling holds over an epoxy primer or barrier',
     'below the waterline only',
+    ['choice'],
   ],
   [
     'antifouling-on-plastic',
@@ -129,6 +139,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'compound and wax keep a sound gel coat; they cover nothing',
     'for chalk and fine scratches',
+    ['choice'],
   ],
   [
     'paint-over-old-one-part',
@@ -143,6 +154,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'pressed compound holds release agents: paint fish-eyes and peels',
     'wash twice, sand P220, epoxy primer, trial patch',
+    ['washed', 'abraded', 'trial'],
   ],
   [
     'gel-coat-on-compound',
@@ -185,6 +197,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'two-part paint or clear holds on sanded epoxy',
     'wash, P320',
+    ['washed', 'abraded'],
   ],
   [
     'paint-on-thermoplastic-foil',
@@ -199,6 +212,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'a hard two-part paint cracks on a plastic that flexes, and its thinner can craze it',
     'flexible additive, mist coats, trial first',
+    ['trial'],
   ],
   [
     'plastic-paint',
@@ -233,6 +247,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'a hard two-part paint cracks on wood that moves, and lasts over epoxy-sheathed wood',
     'over epoxy, sand P180',
+    ['abraded'],
   ],
   [
     'enamel-on-wood',
@@ -240,6 +255,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'one-part enamel and varnish move with wood and are easily renewed',
     'thin the first coat, sand between',
+    ['abraded'],
   ],
   [
     'enamel-on-laminate',
@@ -247,6 +263,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'one-part enamel is easy and dulls within a few seasons',
     'sand P220, thin coats',
+    ['abraded'],
   ],
   [
     'enamel-on-foil',
@@ -261,6 +278,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'amine in fresh epoxy keeps alkyds from drying',
     'full cure and a water wash first',
+    ['full', 'washed'],
   ],
   [
     'alkyd-below-water',
@@ -275,6 +293,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'many two-part topcoats blister when they are always under water',
     'take one that its sheet allows below the waterline, over epoxy',
+    ['choice'],
   ],
   [
     'gel-coat-below-water',
@@ -282,6 +301,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'gel coat lets water through slowly',
     'full film, and a barrier where the boat stays afloat',
+    ['choice'],
   ],
   [
     'antifouling-above-water',
@@ -296,6 +316,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'antifouling grips an epoxy coat while that is still thumbprint-soft',
     'first coat in the window, or sand and prime',
+    ['choice'],
   ],
   [
     'copper-on-aluminium',
@@ -329,6 +350,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'paint keeps on metal as long as its primer does',
     'bright metal, primer within hours, paint in its window',
+    ['bright'],
   ],
   [
     'paint-on-metal-unprimed',
@@ -349,6 +371,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'paint holds on primed metal',
     'primer on bright metal within hours, paint in its window',
+    ['bright'],
   ],
   [
     'polish-on-gel-coat',
@@ -356,6 +379,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'compound and wax bring back gel coat that is only chalked; it lasts a season',
     'film thick enough to cut; else gel coat or paint',
+    ['choice'],
   ],
   [
     'polish-over-epoxy',
@@ -370,6 +394,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'gel coat paste is its own finish once it is levelled',
     'another coat only where the colour will not match',
+    ['choice'],
   ],
   [
     'polish-on-paint',
@@ -384,6 +409,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'a mild polish brings back some gloss',
     'no solvent, no heat',
+    ['choice'],
   ],
   [
     'polish-on-wood',
@@ -459,6 +485,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'a laminating resin may be amber under a clear finish',
     'a clear coating resin, a trial for its colour',
+    ['trial'],
   ],
   [
     'clear-over-a-patch',
@@ -493,5 +520,6 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'bonds if',
     'an old surface has been polished at some time',
     'dewax before sanding, water-break test',
+    ['dewaxed'],
   ],
 ]);

@@ -12,6 +12,7 @@ export const PLASTICS_RULES = rulesFrom(
       'bonds',
       'methacrylate fuses a little into ABS and holds best',
       'abrade P120, working time kept, ventilation',
+      ['abraded', 'air'],
     ],
     [
       'methacrylate-on-acrylic-cap',
@@ -19,6 +20,7 @@ export const PLASTICS_RULES = rulesFrom(
       'bonds if',
       'methacrylate bonds acrylic, and crazes it where it is under stress',
       'no stress in the part, trial on a hidden edge first',
+      ['trial'],
     ],
     [
       'methacrylate-on-polycarbonate',
@@ -33,6 +35,7 @@ export const PLASTICS_RULES = rulesFrom(
       'bonds if',
       'a toughened epoxy gives with the plastic',
       'abrade P120, inside reinforcement across the crack',
+      ['abraded'],
     ],
     [
       'plastics-epoxy-on-polycarbonate',
@@ -40,6 +43,7 @@ export const PLASTICS_RULES = rulesFrom(
       'bonds if',
       'a toughened epoxy holds polycarbonate; its amine can craze it',
       'abrade lightly, trial first, no stress while it cures',
+      ['abraded', 'trial'],
     ],
     [
       'laminating-epoxy-on-plastic',
@@ -60,6 +64,7 @@ export const PLASTICS_RULES = rulesFrom(
       'bonds if',
       'plain epoxy bonds abraded ABS and is stiffer than the plastic: it peels where the part flexes',
       'abrade P80–120; a toughened one is better',
+      ['abraded'],
     ],
     [
       'metal-epoxy-on-plastic',
@@ -127,6 +132,7 @@ export const PLASTICS_RULES = rulesFrom(
       'bonds if',
       'a cement with ABS chips welds close cracks',
       'close joints, thin coats, days to lose its solvent',
+      ['clamped'],
     ],
     [
       'abs-cement-on-acrylic',
@@ -148,6 +154,7 @@ export const PLASTICS_RULES = rulesFrom(
       'bonds if',
       'ABS welds with an ABS rod',
       'a test weld that tears the base first; fumes away',
+      ['trial'],
     ],
     [
       'rod-on-polycarbonate',
@@ -211,6 +218,7 @@ export const PLASTICS_RULES = rulesFrom(
       'bonds',
       'a toughened epoxy fills a gouge without attacking skin or foam',
       'trim to sound skin, abrade P120, no solvent',
+      ['abraded'],
     ],
     [
       'epoxy-on-foam-sheet',
@@ -224,6 +232,7 @@ export const PLASTICS_RULES = rulesFrom(
       'bonds if',
       'plain epoxy leaves skin and foam alone and is stiffer than both',
       'abrade P120; a toughened one is better',
+      ['abraded'],
     ],
     [
       'methacrylate-on-foam-sheet',
@@ -274,6 +283,7 @@ export const PLASTICS_RULES = rulesFrom(
       'bonds if',
       'a structural acrylic made for low-energy plastics holds where its data sheet says so',
       'scrape, thin film, clamp, test piece first; not in peel',
+      ['abraded', 'trial'],
     ],
     [
       'cloth-in-acrylic',
@@ -309,6 +319,7 @@ export const PLASTICS_RULES = rulesFrom(
       'bonds if',
       'HDPE welds with HDPE',
       'scrape bright, test weld, pull test',
+      ['abraded', 'trial'],
     ],
     [
       'weld-linear-pe',
@@ -316,6 +327,7 @@ export const PLASTICS_RULES = rulesFrom(
       'bonds if',
       'rotomoulded linear polyethylene welds with a rod of its own grade',
       'scrape bright, warm the hull, test weld, pull test',
+      ['abraded', 'trial'],
     ],
     [
       'weld-pp',
@@ -323,6 +335,7 @@ export const PLASTICS_RULES = rulesFrom(
       'bonds if',
       'polypropylene welds with polypropylene',
       'scrape bright, test weld, pull test; filled grades weld weaker',
+      ['abraded', 'trial'],
     ],
     [
       'wrong-rod-on-hdpe',

@@ -67,6 +67,7 @@ export const SURFACE_RULES = rulesFrom('general knowledge of surface preparation
     'bonds if',
     'a flame opens the face of a waxy plastic for minutes',
     'pass until water spreads on it, bond at once',
+    ['choice'],
   ],
   [
     'flame-before-weld',
@@ -128,6 +129,7 @@ export const SURFACE_RULES = rulesFrom('general knowledge of surface preparation
     'bonds if',
     'bright metal rusts or oxidises again within hours',
     'coat the same hour',
+    ['bright'],
   ],
   [
     'scraped-metal',
@@ -197,6 +199,7 @@ export const SURFACE_RULES = rulesFrom('general knowledge of surface preparation
     'bonds if',
     'school A: two rags, wet on and dry off before it flashes, clean white paper',
     'gloves, moving air, no dyed or plastic-fibre rag',
+    ['air'],
   ],
   [
     'alcohol-wipe',
@@ -204,6 +207,7 @@ export const SURFACE_RULES = rulesFrom('general knowledge of surface preparation
     'bonds if',
     'alcohol is mild, and dissolves little besides finger grease',
     'two rags, clean white paper',
+    ['wiped'],
   ],
   [
     'dry-school',
@@ -252,6 +256,7 @@ export const SURFACE_RULES = rulesFrom('general knowledge of surface preparation
     'bonds if',
     'alcohol can craze acrylic and polycarbonate that are under stress',
     'trial on a hidden edge',
+    ['trial'],
   ],
   [
     'dewaxer-on-plastic',
@@ -276,6 +281,7 @@ export const SURFACE_RULES = rulesFrom('general knowledge of surface preparation
     'bonds if',
     'fresh water takes off salt, blush and dust',
     'let it dry right through before anything goes on',
+    ['washed'],
   ],
   [
     'wash-metal',
@@ -290,6 +296,7 @@ export const SURFACE_RULES = rulesFrom('general knowledge of surface preparation
     'bonds if',
     'zinc salts come off with water',
     'rinse, dry with warm air, then abrade',
+    ['washed'],
   ],
   [
     'solvent-on-metal',
@@ -303,6 +310,7 @@ export const SURFACE_RULES = rulesFrom('general knowledge of surface preparation
     'bonds if',
     'solvent takes grease off and does nothing to the plastic',
     'scrape after the wipe',
+    ['abraded'],
   ],
   [
     'wax-not-removed',
@@ -310,6 +318,7 @@ export const SURFACE_RULES = rulesFrom('general knowledge of surface preparation
     'bonds if',
     'wax or silicone is on the surface: abrading drives it in',
     'dewax twice before abrading, water-break test after',
+    ['dewaxed', 'dewaxed-again'],
   ],
   [
     'fish-eyes',
@@ -317,6 +326,7 @@ export const SURFACE_RULES = rulesFrom('general knowledge of surface preparation
     'bonds if',
     'silicone pulls holes (fish eyes) into a wet film',
     'dewax far beyond the edge, own cloths and paper, a trial patch',
+    ['dewaxed', 'trial'],
   ],
   [
     'oil-in-the-laminate',
@@ -324,6 +334,7 @@ export const SURFACE_RULES = rulesFrom('general knowledge of surface preparation
     'bonds if',
     'oil and fuel creep back out of a porous face',
     'detergent, then warm and blot until nothing comes',
+    ['washed', 'blotted'],
   ],
   [
     'sealant-left-on',
@@ -331,6 +342,7 @@ export const SURFACE_RULES = rulesFrom('general knowledge of surface preparation
     'bonds if',
     'resin does not hold on a trace of sealant',
     'cut it off, then abrade past its stain',
+    ['cut-off', 'abraded'],
   ],
   [
     'salt-left-on',
@@ -338,5 +350,6 @@ export const SURFACE_RULES = rulesFrom('general knowledge of surface preparation
     'bonds if',
     'salt draws water through the film and lifts it',
     'rinse with fresh water before abrading and dry',
+    ['washed'],
   ],
 ]);

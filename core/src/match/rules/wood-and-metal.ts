@@ -12,6 +12,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'bonds',
     'epoxy bonds dry wood, fills gaps and needs little pressure',
     'below 15 % moisture, prime with unthickened epoxy, then glue wet on wet',
+    ['dry'],
   ],
   [
     'polyester-on-wood',
@@ -19,6 +20,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'weak',
     'polyester peels from wood in time and lets the water in behind',
     'sheathe and glue with epoxy',
+    ['dry', 'choice'],
   ],
   [
     'vinyl-ester-on-wood',
@@ -26,6 +28,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'weak',
     'vinyl ester grips wood little better than polyester',
     'sheathe and glue with epoxy',
+    ['dry', 'choice'],
   ],
   [
     'resorcinol-on-wood',
@@ -33,6 +36,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'bonds if',
     'resorcinol is boil-proof, and fills no gap',
     'tight joints, high even pressure, 20 °C and above through the cure',
+    ['dry', 'clamped', 'warmth'],
   ],
   [
     'polyurethane-on-wood',
@@ -40,6 +44,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'bonds if',
     'polyurethane glue holds close joints; the foam that fills a gap has no strength',
     'close joints, clamp hard, dampen dry wood',
+    ['dry', 'clamped'],
   ],
   [
     'polyurethane-glue-below-water',
@@ -54,6 +59,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'weak',
     'a sealant keeps a seam tight; it carries no load',
     'for seams that must move, or as a quick fix',
+    ['dry', 'choice'],
   ],
   [
     'methacrylate-on-wood',
@@ -61,6 +67,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'weak',
     'methacrylate sinks into the grain and starves the joint',
     'use epoxy',
+    ['dry', 'choice'],
   ],
   [
     'quick-glue-on-wood',
@@ -68,6 +75,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'weak',
     'it sets before it has soaked in, and water opens it',
     'use it to hold parts only',
+    ['dry', 'choice'],
   ],
   [
     'metal-epoxy-on-wood',
@@ -75,6 +83,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'weak',
     'a metal-filled epoxy is too stiff and heavy for wood that moves',
     'epoxy with microfibre',
+    ['dry', 'choice'],
   ],
   [
     'not-for-wood',
@@ -121,6 +130,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'bonds if',
     'glue and sheathing lift from wood that is wet, and rot goes on beneath',
     'dry below 15 % by the meter first; log the readings',
+    ['dry'],
   ],
   [
     'rot-left-in',
@@ -144,6 +154,13 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'scarf in plywood',
   ],
   [
+    'piece-in-a-crack',
+    { family: ['wood'], damage: ['crack', 'split-edge'], 'reinforce.role': ['plate'] },
+    'weak',
+    'a crack that is glued and clamped takes no piece',
+    'glue it; let a piece in where wood is gone',
+  ],
+  [
     'plywood-in-planks',
     { hull: ['wood-solid'], reinforce: ['plate-ply'] },
     'weak',
@@ -157,6 +174,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'bonds if',
     'epoxy holds on bright steel for as long as it stays bright',
     'abrade P40–80 and coat within hours, the first coat abraded in wet',
+    ['bright'],
   ],
   [
     'epoxy-on-zinc',
@@ -164,6 +182,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'bonds if',
     'epoxy holds on zinc that is free of salts and freshly abraded',
     'wash, abrade, first coat abraded in wet; etch primer where the sheet says so',
+    ['washed', 'bright'],
   ],
   [
     'epoxy-on-aluminium',
@@ -171,6 +190,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'bonds if',
     'aluminium grows oxide within minutes and the bond is to that',
     'abrade through a wet coat of epoxy, or etch-prime at once',
+    ['bright'],
   ],
   [
     'epoxy-on-lead',
@@ -178,6 +198,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'bonds if',
     'epoxy holds on lead scraped bright',
     'scrape or wire-brush wet, never dry-sand lead; coat within the hour',
+    ['bright'],
   ],
   [
     'styrene-on-metal',
@@ -280,6 +301,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'bonds',
     'epoxy is what the part was made of and holds best',
     'wash, abrade P80; metal-filled where an edge must stand',
+    ['washed', 'abraded'],
   ],
   [
     'quick-epoxy-on-foil',
@@ -301,6 +323,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'bonds if',
     'methacrylate holds on abraded epoxy laminate; thick beads get hot and shrink',
     'P80, thin beads',
+    ['abraded'],
   ],
   [
     'sealant-on-foil',
@@ -350,6 +373,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'bonds if',
     'structural acrylics made for it hold where the data sheet names the plastic',
     'thin film, clamp, test piece first',
+    ['clamped', 'trial'],
   ],
   [
     'methacrylate-on-thermoplastic-foil',

@@ -131,6 +131,7 @@ export const BARRIER_KIND = byBuilder({
       .at('finish')
       .ask('repair.barrier.film', film)
       .ask('repair.barrier.supports', hidden?.count)
+      .ask('repair.barrier.antifouling', 'yes')
       .ask('system.barrier', barrier?.id ?? 'none');
     if (barrier) {
       // Before the first coat: antifouling goes on within the barrier's window, and nobody masks in it.
@@ -145,7 +146,7 @@ export const BARRIER_KIND = byBuilder({
         dryFilm: film,
         name: 'barrier coat',
         between: 80,
-        last: 'overcoated',
+        last: linkOf(chain, 'finish') ? 'overcoated' : 'cures',
         // Where nothing goes over it the tape is pulled off the barrier.
         ...(linkOf(chain, 'finish') ? {} : { tape: survey.perimeter }),
       });
@@ -330,7 +331,7 @@ function secondRound(b: RepairBuilder, hidden: Hidden, system: CoatSystem, barri
     dryFilm: system.dryFilm,
     name: 'barrier coat',
     between: 80,
-    last: 'overcoated',
+    last: linkOf(b.input.chain, 'finish') ? 'overcoated' : 'cures',
     again: true,
   });
   const finish = linkOf(b.input.chain, 'finish');

@@ -3,7 +3,7 @@ import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
 import type { Stage } from '../../trace/problem';
-import { setBy } from '../../work/holds';
+import { holdsOf, setBy } from '../../work/holds';
 import { inOrder, stageOf } from '../../work/network';
 import type { Item } from '../../work/step';
 import { effectsOf } from '../../work/surfaces';
@@ -41,8 +41,9 @@ export function aroundJob(
 ): readonly Item[] {
   const items = withPostCure(inOrder(own, route), { cure, warmth, temperature }, ledger);
   const warmed = warmth && warmth !== 'none' ? withWarmth(items, WARMED[warmth], ledger) : items;
-  const last = warmed.at(-1);
-  if (!last || area.value < NO_HAND_OVER_BELOW) return warmed;
+  const back = withFittings(warmed, ledger);
+  const last = back.at(-1);
+  if (!last || area.value < NO_HAND_OVER_BELOW) return back;
   const end = new StepWriter(ledger).step(
     stageOf(last),
     'handOver',
@@ -50,7 +51,28 @@ export function aroundJob(
     { place: 'hull', serves: 'job' },
     RATES.handOver,
   );
-  return [...warmed, ...end.items];
+  return [...back, ...end.items];
+}
+
+/** What was taken off for the work is bedded again, whatever the finish is. */
+function withFittings(items: readonly Item[], ledger: Ledger): readonly Item[] {
+  const steps = items.flatMap((i) => ('step' in i ? [i.step] : []));
+  const away = holdsOf(steps).filter((h) => h.thing === 'fitting' && h.until === undefined);
+  const last = items.at(-1);
+  if (away.length === 0 || !last) return items;
+  const w = new StepWriter(ledger);
+  for (const { from } of away) {
+    const off = steps.find((s) => s.id === from);
+    if (off?.action === 'takeOff')
+      w.step(
+        stageOf(last),
+        'putBack',
+        'fitting',
+        { place: 'fitting', serves: off.serves, ...(off.fields ? { fields: off.fields } : {}) },
+        RATES.moveFitting / 2,
+      );
+  }
+  return [...items, ...w.items];
 }
 
 function withWarmth(
@@ -69,15 +91,19 @@ function withWarmth(
     'step' in go && go.step.go !== undefined
       ? items.findIndex((i) => 'step' in i && i.step.go === go.step.go)
       : first;
+  // Nor is metal left to rust meanwhile: what has to be followed soon is begun when all stands.
+  const soon = items.slice(begins).flatMap((i) => ('step' in i && i.soon ? [i.soon.after] : []))[0];
+  const made = items.findIndex((i) => 'step' in i && i.step.id === soon);
+  const stands = made >= 0 && made < begins ? made : begins;
   const standing = items.some((i) => 'step' in i && setBy(i.step) === 'tent');
   const at = { place: 'hull', serves: 'warmth' } as const;
   const set = new StepWriter(ledger);
-  if (!standing || how !== 'tent') set.step(stageOf(items[begins]), 'warm', how, at, up);
+  if (!standing || how !== 'tent') set.step(stageOf(items[stands]), 'warm', how, at, up);
   const gone = new StepWriter(ledger).step(stageOf(items[last]), 'strike', how, at, down);
   return [
-    ...items.slice(0, begins),
+    ...items.slice(0, stands),
     ...set.items,
-    ...items.slice(begins, last + 1),
+    ...items.slice(stands, last + 1),
     ...gone.items,
     ...items.slice(last + 1),
   ];

@@ -210,12 +210,11 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay }
       [perM2(RATES.rollPerM2, q.area)],
       { figures: words`${microns(wet)} wet by the comb, ${ml(each)}` },
     );
-    const waits = times && !(last && q.last === 'overcoated' && !times.windowOpens);
     const cured = last && q.last === 'cures';
     const moment = !cured && times?.windowOpens ? 'opens' : 'sand';
-    const curing = waits ? b.curing(q.product, moment) : {};
+    const curing = times ? b.curing(q.product, moment) : {};
     if (last && q.tape) pullTape(b, q, key, times, curing);
-    if (waits) waitFor(b, q, { key, last, cured, lay, times, curing, fields });
+    if (times) waitFor(b, q, { key, last, cured, lay, times, curing, fields });
   }
 }
 
@@ -270,6 +269,7 @@ function waitFor(b: RepairBuilder, q: CoatQuestion, coat: Coat): void {
           window: {
             opens,
             closes,
+            hard: times.sand,
             missed: b.missed(q.stage, { place: 'face', serves: key }, q.between, q.area),
           },
         }

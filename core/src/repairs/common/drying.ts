@@ -1,5 +1,6 @@
 import { RATES } from '../../materials/work-rates';
 import { exponentialTrend } from '../../physics/exponential-trend';
+import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import type { Stage } from '../../trace/problem';
@@ -91,6 +92,7 @@ export function planDrying(
   b: RepairBuilder,
   stage: Stage,
   what: 'bottom' | 'core' | 'opened' | 'wood',
+  wet: Job['damage']['wet'] = b.input.job.damage.wet,
 ): Drying {
   const facts = b.input.job.repair?.drying ?? {};
   const readings = (facts.readings ?? [])
@@ -116,7 +118,6 @@ export function planDrying(
   }
   const wood = scales.has('wood');
   if (readings.length === 0) {
-    const { wet } = b.input.job.damage;
     if (wet === 'dry') return { dry: true };
     const [likely, least, most] = USUAL_DRYING[what];
     const wait = b.ledger.given(

@@ -126,7 +126,7 @@ function coatSteps(
   const { rest, opens, closes } = over ? afterLast(w.ledger, `coat.${coat}.over`, over, place) : place;
   w.wait('finish', awaited, { place: 'finish', serves }, rest, {
     cures: { layer: { of: 'finish', number: coat }, moment: last || !m.windowOpens ? 'sand' : 'opens' },
-    ...(opens && closes ? { window: { opens, closes, missed } } : {}),
+    ...(opens && closes ? { window: { opens, closes, hard: m.sand, missed } } : {}),
     ...(over ? { over } : {}),
   });
 }

@@ -23,6 +23,14 @@ export const compoundMass = formula({
   evaluate: (x) => COMPOUND_KG_PER_M2 * x.A,
 });
 
+/** Compound and wax for a face. */
+export function compoundFor(b: RepairBuilder, product: Sheet, area: Figure): void {
+  const m = b.ledger.compute('compound', 'compound and wax', compoundMass, { A: area });
+  const ρ = b.assumed('rhoCompound', 'density', 1000, 'kg/m³', product.source);
+  const volume = b.compute('compoundVolume', 'compound and wax, by volume', volumeOf, { m, ρ });
+  b.material('compound', product.name, 'finish', volume, product);
+}
+
 /** A finish by its sheet (varnish, antifouling, one-part paint, compound), or none at all. */
 export function planFinishing(
   input: RepairInput,
@@ -31,10 +39,7 @@ export function planFinishing(
 ): RepairPlan {
   const b = new RepairBuilder(input, ledger);
   const product = linkOf(input.chain, 'finish') as Sheet | undefined;
-  const sheet = b
-    .at('finish')
-    .ask('system.finish', product?.id ?? 'none')
-    .ask('grade', input.conditions.grade);
+  const sheet = b.at('finish').ask('system.finish', product?.id ?? 'none');
   if (product === undefined) {
     sheet
       .say(['Left as it is: no coat is put on.'])
@@ -43,21 +48,11 @@ export function planFinishing(
     return b.done('bare', 'no coat');
   }
   if (product.family === 'polish') {
-    const mass = b.ledger.compute('compound', 'compound and wax', compoundMass, { A: face.area });
     b.step('finish', 'polish', 'all', { place: 'finish', serves: 'face' }, 10, [
       perM2(3 * RATES.polishPerM2, face.area),
     ]);
     b.step('finish', 'check', 'polished', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
-    b.material(
-      'compound',
-      product.name,
-      'finish',
-      b.compute('compoundVolume', 'compound and wax, by volume', volumeOf, {
-        m: mass,
-        ρ: b.assumed('rhoCompound', 'density', 1000, 'kg/m³', product.source),
-      }),
-      product,
-    );
+    compoundFor(b, product, face.area);
     sheet.key('Face', face.area).say(words`Compound and wax over ${face.area}.`);
     return b.done('polish', 'polish');
   }

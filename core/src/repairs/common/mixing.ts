@@ -96,7 +96,10 @@ export function mixed(b: RepairBuilder, m: Mixed): Figure | undefined {
   const p = proportionOf(m.product);
   const d = densityOf(m.product);
   const times = b.times(m.product);
-  if (!p || !d) return undefined;
+  if (!p || !d) {
+    b.tin(m.id, m.product);
+    return undefined;
+  }
   const { temperature, dropsPerMl } = b.input.conditions;
   const pot =
     'maximumPot' in m.product && m.product.maximumPot

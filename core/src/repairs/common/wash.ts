@@ -25,7 +25,7 @@ export const washHow = (family: HullFamily): 'dewax' | 'damp' | 'soap' => HOW[fa
  */
 export function washFirst(b: RepairBuilder, face: Figure): void {
   const how = washHow(b.input.substrate.family);
-  b.step('grind', 'wash', how, { place: 'face', serves: 'ground' }, RATES.washFixed / 60, [
+  b.step('grind', 'wash', how, { place: 'hull', serves: 'ground' }, RATES.washFixed / 60, [
     perM2(RATES.washPerM2, face),
   ]);
 }

@@ -1,10 +1,21 @@
 import { formula } from '../../trace/formula';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
+import type { RepairInput } from '../repair';
 import { thicknessAt } from './foil-profile';
 
-const CHORD = 0.25;
-const THICK = 0.02;
+/** Chord, thickness and length of a part until it is measured, m. Source: judged, usual of small craft. */
+export const USUAL_PART = {
+  centreboard: { chord: 0.3, thick: 0.024, span: 1.2 },
+  rudder: { chord: 0.25, thick: 0.02, span: 1 },
+  fin: { chord: 0.12, thick: 0.01, span: 0.3 },
+  skeg: { chord: 0.3, thick: 0.03, span: 0.5 },
+  other: { chord: 0.25, thick: 0.02, span: 1 },
+} as const;
+
+/** Which part it is: a rudder until it is said, and on a hull its edge. */
+export const partKind = ({ job, substrate }: RepairInput): keyof typeof USUAL_PART =>
+  job.repair?.edge?.part ?? (substrate.family === 'frp' ? 'other' : 'rudder');
 
 export const middleOfBite = formula({
   id: 'repairs/edge/part',
@@ -27,14 +38,22 @@ export function partOf(b: RepairBuilder): Part {
   const { job, survey } = b.input;
   const own = job.repair?.edge ?? {};
   const hull = b.input.substrate.family === 'frp';
+  const usual = USUAL_PART[partKind(b.input)];
   const edge = own.edge ?? 'trailing';
-  const chord = b.pick('chord', 'chord', 'm', own.chord, CHORD, 'typical; measure it beside the damage');
+  const chord = b.pick(
+    'chord',
+    'chord',
+    'm',
+    own.chord,
+    usual.chord,
+    'typical; measure it beside the damage',
+  );
   const thick = b.pick(
     'thick',
     hull ? 'thickness' : 'thickest',
     'm',
     own.thick ?? (hull ? job.hull.thickness : undefined),
-    hull ? 0.008 : THICK,
+    hull ? 0.008 : usual.thick,
     'typical; calipers beside the damage',
   );
   const depth = b.pick(
@@ -67,7 +86,7 @@ export function partOf(b: RepairBuilder): Part {
         ),
       });
   b.at('grind')
-    .ask('repair.edge.part', own.part ?? (hull ? 'other' : 'rudder'))
+    .ask('repair.edge.part', partKind(b.input))
     .ask('repair.edge.edge', edge)
     .ask('repair.edge.chord', chord)
     .ask('repair.edge.thick', thick)

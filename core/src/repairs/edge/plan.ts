@@ -23,10 +23,9 @@ import {
   boredTo,
 } from './volumes';
 import { fill } from './fill';
-import { partOf, type Joint, type Part } from './part';
+import { partKind, partOf, type Joint, type Part, USUAL_PART } from './part';
 
 const MIN = 60;
-const SPAN = 1;
 const TRAILING = 0.0015;
 const SPLIT = 0.0005;
 const PIN = 0.02;
@@ -174,7 +173,14 @@ function lift(b: RepairBuilder, part: Part): void {
       : b.compute('weight', 'weight of the part', foilMass, {
           c: part.chord,
           t: part.thick,
-          s: b.pick('span', 'length of the part', 'm', own.span, SPAN, 'typical'),
+          s: b.pick(
+            'span',
+            'length of the part',
+            'm',
+            own.span,
+            USUAL_PART[partKind(b.input)].span,
+            'typical',
+          ),
           ρ: b.assumed(
             'rho',
             'density',
@@ -184,6 +190,8 @@ function lift(b: RepairBuilder, part: Part): void {
           ),
         });
   const sheet = b.at('grind').ask('repair.edge.weight', weight);
+  // A part that was weighed needs no length to reckon its weight from.
+  if (own.weight === undefined) sheet.ask('repair.edge.span');
   const heavy = weight.value > LIFT_ALONE;
   b.step(
     'grind',

@@ -154,6 +154,8 @@ function fill(
     loss: b.assumed('loss', 'lost and squeezed through', LOSS, 'fraction', 'many small fills'),
   });
   const mass = massFor(b, 'fill', bond, whole);
+  const at = { place: 'hole', serves: 'fill' } as const;
+  const time = b.time('fill', 'holes', at, 4, [each(40, n, 'per hole')]);
   const pots = mixed(b, {
     id: 'fill',
     stage: 'mix',
@@ -161,14 +163,16 @@ function fill(
     about: 'fill the holes through',
     product: bond,
     mass,
-    working: b.assumed('working', 'filling', 60 + 40 * n.value, 's', 'some 40 s a hole'),
+    working: time,
     next: redrill ? 'drilled again' : 'sanded level',
   });
   b.material('fill', bond.name, `${n.value} holes`, mass, bond);
   const times = b.times(bond);
   b.step('mix', 'backing', 'holes', { place: 'hole', serves: 'fill' }, 4, [each(25, n, 'per hole')]);
   if (bond.role === 'weld rod')
-    b.step('mix', 'weld', 'plugs', { place: 'hole', serves: 'weld' }, 10, [each(180, n, 'per hole')]);
+    b.step('mix', 'weld', 'plugs', { place: 'hole', serves: 'weld' }, 10, [each(180, n, 'per hole')], {
+      product: bond.id,
+    });
   else
     b.step(
       'mix',
@@ -179,7 +183,7 @@ function fill(
       pots ? [each(RATES.mixBatch, pots, 'per pot')] : [],
       b.mixes('fill'),
     )
-      .step('mix', 'fill', 'holes', { place: 'hole', serves: 'fill' }, 4, [each(40, n, 'per hole')])
+      .timed('mix', 'fill', 'holes', at, time)
       .figures(words`${ml(whole, 1)} in all`);
   if (times)
     b.wait('mix', 'untilSanded', { place: 'hole', serves: 'fill' }, times.sand, b.curing(bond, 'sand'));

@@ -43,6 +43,8 @@ export interface GluedJoint extends Joint {
 }
 
 export interface Glue {
+  /** Id of the adhesive. */
+  readonly product: string;
   readonly coats: Figure;
   readonly mass: Figure;
   readonly joints: readonly GluedJoint[];
@@ -50,8 +52,16 @@ export interface Glue {
   readonly tackGone?: Figure;
   /** What dries, where its sheet says how. */
   readonly dries?: Omit<Dries, 'untilTackGone'>;
-  readonly beforePressure: Figure;
-  readonly beforeLoad: Figure;
+  readonly beforePressure: Rest;
+  readonly beforeLoad: Rest;
+}
+
+/** How long a joint rests. */
+export interface Rest {
+  /** At 20 °C, s. */
+  readonly least: Figure;
+  /** At the temperature of the work, s. */
+  readonly time: Figure;
 }
 
 export const glueVolume = formula({
@@ -146,18 +156,14 @@ export function planGlue(b: RepairBuilder, adhesive: Sheet, joints: readonly Joi
   );
   b.material('glue', adhesive.name, `${coats.value} coats on both faces`, mass, used);
   if (used.proportion?.kind === 'cream') hardenerMaterial(b, adhesive, used.proportion.fraction, mass);
-  const rest = (id: string, label: string, least: number): Figure =>
-    b.compute(id, label, atLeast, {
-      least: b.assumed(
-        `${id}.least`,
-        `${label}, at the least`,
-        least,
-        's',
-        'usual practice; the sheet decides',
-      ),
-      T: b.input.conditions.temperature,
-    });
+  const rest = (id: string, label: string, usual: number): Rest => {
+    const source = 'usual practice; the sheet decides';
+    const least = b.assumed(`${id}.least`, `${label}, at the least`, usual, 's', source);
+    const { temperature: T } = b.input.conditions;
+    return { least, time: b.compute(id, label, atLeast, { least, T }) };
+  };
   return {
+    product: adhesive.id,
     coats,
     mass,
     joints: glued,
@@ -192,6 +198,7 @@ function hardenerMaterial(b: RepairBuilder, adhesive: Sheet, fraction: number, m
     own === undefined ? 'assumed' : 'entered',
     own === undefined ? adhesive.source : 'entered for this job',
   );
+  b.at('mix').ask('repair.inflatable.hardener', share);
   b.material(
     'hardener',
     'hardener of the adhesive',

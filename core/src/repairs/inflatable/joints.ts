@@ -27,7 +27,7 @@ export function stitch(b: RepairBuilder, { stitches }: PatchPlan): void {
 export function coatFaces(b: RepairBuilder, glue: Glue, { side, coatTime, pot, potLeft }: GluedJoint): void {
   const inner = side === 'inside';
   const { place, serves } = inner
-    ? ({ place: 'tube', serves: 'inner' } as const)
+    ? ({ place: 'inside', serves: 'inner' } as const)
     : ({ place: 'patch', serves: 'bond' } as const);
   for (let coat = 1; coat <= glue.coats.value; coat += 1) {
     const at = { place, serves: `${serves}-${coat}` };
@@ -42,7 +42,9 @@ export function coatFaces(b: RepairBuilder, glue: Glue, { side, coatTime, pot, p
         [],
         b.mixes(pot.id),
       );
-    b.timed('mix', 'coat', inner ? 'adhesiveInside' : 'adhesive', { ...at, fields: { coat } }, coatTime);
+    b.timed('mix', 'coat', inner ? 'adhesiveInside' : 'adhesive', { ...at, fields: { coat } }, coatTime, {
+      product: glue.product,
+    });
     const closes = last ? glue.tackGone : potLeft[coat - 1];
     const missed = last
       ? b.put('mix', 'coat', 'adhesiveWoken', { ...at, serves: `${at.serves}-woken` }, WAKE)
@@ -61,7 +63,7 @@ export function coatFaces(b: RepairBuilder, glue: Glue, { side, coatTime, pot, p
 export function join(b: RepairBuilder, { side, area }: GluedJoint, patch: PatchPlan): void {
   const laid = [perM2(60 * MIN, area)];
   if (side === 'inside') {
-    b.step('mix', 'join', 'inside', { place: 'tube', serves: 'inner' }, 8, laid);
+    b.step('mix', 'join', 'inside', { place: 'inside', serves: 'inner' }, 8, laid);
     return;
   }
   const two = patch.length.value > BY_TWO;

@@ -41,7 +41,7 @@ export function leakTest(b: RepairBuilder, working: Figure): boolean {
     .sort((p, q) => Date.parse(p.at) - Date.parse(q.at));
   const sheet = b.at('survey').ask('repair.inflatable.working', working).ask('repair.inflatable.leak');
   sheet.note(
-    words`Pump to working pressure, let the fabric stretch for ${FABRIC_RESTS / 60} min, top up, and only then take the first reading. Temperature is that of the fabric, in the shade; the barometer is the local one.`,
+    words`Pump to working pressure, ${working}, let the fabric stretch for ${FABRIC_RESTS / 60} min, top up, and only then take the first reading. Temperature is that of the fabric, in the shade; the barometer is the local one.`,
   );
   if (readings.length < 2) {
     b.step('survey', 'survey', 'leak', { place: 'tube', serves: 'leak' }, 25, [], {});

@@ -7,7 +7,7 @@ import { byBuilder } from '../by-builder';
 import { formula } from '../../trace/formula';
 import { grams, lower, mm, size, words } from '../../trace/words';
 import { drawPatch, patchOutline } from './draw';
-import { planGlue, type Glue } from './glue';
+import { planGlue, type Glue, type Rest } from './glue';
 import { coatFaces, join, stitch } from './joints';
 import { fieldKit } from './kit';
 import { leakTest } from './leak-test';
@@ -81,7 +81,7 @@ function questions(b: RepairBuilder, board: boolean): { readonly tube: Figure; r
 /** A valve: its parts are looked at before anything is glued. */
 function planValve(b: RepairBuilder): boolean {
   const { valve } = b.input.job.damage;
-  const sheet = b.at('mix');
+  const sheet = b.at('mix').ask('damage.valve', 'cap');
   if (valve === 'seat') return true;
   const thread = valve === 'thread';
   b.step('mix', 'takeOff', thread ? 'valve' : 'cap', { place: 'valve', serves: 'valve' }, 10)
@@ -104,11 +104,15 @@ function planValve(b: RepairBuilder): boolean {
 }
 
 function tellGlue(b: RepairBuilder, g: Glue, patch: PatchPlan, adhesive: Sheet, welded: boolean): void {
-  const sheet = b.at('mix').key('Coats', g.coats).key('Adhesive', g.mass);
+  const sheet = b
+    .at('mix')
+    .ask('repair.inflatable.coats', g.coats)
+    .key('Coats', g.coats)
+    .key('Adhesive', g.mass);
   if (welded) return;
   sheet.key('Each dries', g.flash);
   sheet.say(
-    words`${g.coats} thin coats of ${lower(adhesive.name)} on both faces, ${grams(g.mass, 1)} in all, each dry after ${g.flash}; no air before ${g.beforePressure}, no load before ${g.beforeLoad}.`,
+    words`${g.coats} thin coats of ${lower(adhesive.name)} on both faces, ${grams(g.mass, 1)} in all, each dry after ${g.flash}; no air before ${g.beforePressure.time}, no load before ${g.beforeLoad.time}.`,
   );
   sheet.table(
     'Times in this air',
@@ -116,8 +120,8 @@ function tellGlue(b: RepairBuilder, g: Glue, patch: PatchPlan, adhesive: Sheet, 
     [
       [['next coat, or join, after'], words`${g.flash}`],
       ...(g.tackGone ? [[['too dry to join after: warm it or a flash coat'], words`${g.tackGone}`]] : []),
-      [['a little air, soap test'], words`${g.beforePressure}`],
-      [['working pressure and load'], words`${g.beforeLoad}`],
+      [['a little air, soap test'], words`${g.beforePressure.time}`],
+      [['working pressure and load'], words`${g.beforeLoad.time}`],
     ],
   );
   sheet.note(
@@ -149,13 +153,13 @@ export const INFLATABLE_KIND = byBuilder({
     const board = substrate.id === 'drop-stitch';
     const { tube, working } = questions(b, board);
     leakTest(b, working);
-    b.at('survey').ask('repair.inflatable.tube', tube);
     const adhesive = linkOf(chain, 'bond') as Sheet | undefined;
     const fabric = linkOf(chain, 'reinforce') as Sheet | undefined;
     if (own.trip !== undefined) fieldKit(b, own.trip, adhesive?.name ?? 'adhesive');
     b.at('system').ask('repair.inflatable.trip');
     if (damage === 'valve-leak' && !planValve(b)) return b.done('inflatable', 'valve');
 
+    b.at('survey').ask('repair.inflatable.tube', tube);
     const patch = planPatch(b, tube, board);
     const field = own.where === 'field' || (adhesive?.traits?.includes('quick fix') ?? false);
     const seam = damage === 'seam-leak';
@@ -260,7 +264,7 @@ export const INFLATABLE_KIND = byBuilder({
         : undefined;
     if (glue && adhesive) {
       if (patch.inside)
-        b.step('mix', 'abrade', 'fabricInside', { place: 'tube', serves: 'inner' }, 5, [
+        b.step('mix', 'abrade', 'fabricInside', { place: 'inside', serves: 'inner' }, 5, [
           perM2(60 * MIN, patch.inside.area),
         ]);
       for (const joint of glue.joints) {
@@ -268,11 +272,13 @@ export const INFLATABLE_KIND = byBuilder({
         coatFaces(b, glue, joint);
         join(b, joint, patch);
       }
-      b.wait('mix', 'noAir', { place: 'patch', serves: 'bond' }, glue.beforePressure);
+      b.wait('mix', 'noAir', { place: 'patch', serves: 'bond' }, glue.beforePressure.time, {
+        rests: { product: glue.product, least: glue.beforePressure.least },
+      });
       tellGlue(b, glue, patch, adhesive, false);
     } else {
       stitch(b, patch);
-      tellDry(b, patch, welded);
+      tellDry(b, patch, welded, adhesive);
     }
     const carry = field
       ? b.compute('field.pressure', 'blown no harder than', ofPressure, {
@@ -290,7 +296,10 @@ export const INFLATABLE_KIND = byBuilder({
     const first = field ? 'half' : glue ? 'third' : 'pressure';
     b.step('mix', 'test', first, { place: 'tube', serves: 'patch' }, 15);
     if (glue) {
-      b.wait('mix', 'noLoad', { place: 'patch', serves: 'bond' }, restOf(b, glue));
+      const { time, least } = restOf(b, glue);
+      b.wait('mix', 'noLoad', { place: 'patch', serves: 'bond' }, time, {
+        rests: { product: glue.product, least },
+      });
       if (!field) b.step('mix', 'test', 'pressure', { place: 'tube', serves: 'pressure' }, 15);
     }
     if (carry) {
@@ -334,14 +343,16 @@ export const INFLATABLE_KIND = byBuilder({
 });
 
 /** What of the rest before load is left when the first has passed. */
-function restOf(b: RepairBuilder, g: Glue): Figure {
-  return b.ledger.compute('glue.more', 'more before load', restLeft, {
-    t_load: g.beforeLoad,
-    t_air: g.beforePressure,
-  });
+function restOf(b: RepairBuilder, { beforeLoad, beforePressure }: Glue): Rest {
+  const left = (id: string, label: string, of: keyof Rest): Figure =>
+    b.ledger.compute(id, label, restLeft, { t_load: beforeLoad[of], t_air: beforePressure[of] });
+  return {
+    time: left('glue.more', 'more before load', 'time'),
+    least: left('glue.moreLeast', 'more before load, at 20 °C', 'least'),
+  };
 }
 
-function tellDry(b: RepairBuilder, patch: PatchPlan, welded: boolean): void {
+function tellDry(b: RepairBuilder, patch: PatchPlan, welded: boolean, tape: Sheet | undefined): void {
   const sheet = b
     .at('mix')
     .key('Patch along', patch.length, 'mm', 0)
@@ -372,6 +383,7 @@ function tellDry(b: RepairBuilder, patch: PatchPlan, welded: boolean): void {
     );
     return;
   }
-  b.step('mix', 'join', 'tape', { place: 'tube', serves: 'tape' }, 6);
+  b.step('mix', 'join', 'tape', { place: 'tube', serves: 'tape' }, 6, [], tape ? { product: tape.id } : {});
+  if (tape) b.material('tape', tape.name, 'over the damage', patch.area, tape);
   sheet.say(words`Repair tape, ${mm(patch.length)} × ${mm(patch.width)}: a temporary fix at half pressure.`);
 }

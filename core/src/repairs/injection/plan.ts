@@ -13,6 +13,7 @@ import { Drawing } from '../drawing';
 import { lower, ml, mm, words } from '../../trace/words';
 import { gridCount, holeGrid } from './hole-grid';
 import { planThinSkin, THIN_SKIN } from './thin-skin';
+import { downToSplit, splitWithin } from './split';
 import { gapVolume, holesVolume, liquidFor } from './volumes';
 
 const PITCH = 0.06;
@@ -41,7 +42,7 @@ export const INJECTION_KIND = byBuilder({
     const b = new RepairBuilder(input, ledger);
     const { job, survey, substrate, chain, readings } = input;
     const own = job.repair?.core ?? {};
-    const skin = b.pick(
+    const whole = b.pick(
       'skin',
       'skin that is drilled',
       'm',
@@ -49,6 +50,12 @@ export const INJECTION_KIND = byBuilder({
       SKIN[substrate.family] ?? 0.003,
       'typical; the first hole shows it',
     );
+    const between = splitWithin(b);
+    // Through what was measured it would come out on the other side; the usual depth is one to the split.
+    const skin =
+      between && job.hull.thickness !== undefined
+        ? b.compute('split', 'down to the split', downToSplit, { t: whole })
+        : whole;
     const drying = planDrying(b, 'survey', substrate.family === 'wood' ? 'wood' : 'core');
     if (
       (substrate.family === 'frp-cored' ||
@@ -89,7 +96,9 @@ export const INJECTION_KIND = byBuilder({
       GAP,
       'thin delamination; a trial hole shows it',
     );
-    const core = input.conditions.core ?? b.assumed('core', 'core', 0, 'm', 'none behind this skin');
+    const core =
+      (between ? undefined : input.conditions.core) ??
+      b.assumed('core', 'core', 0, 'm', between ? 'sealed off by the ply below' : 'none behind this skin');
     const voids = b.pick(
       'voids',
       'empty share of the core',
@@ -155,6 +164,7 @@ export const INJECTION_KIND = byBuilder({
         'air',
       );
     }
+    b.at('survey').ask('damage.layer');
     b.at('grind').ask('repair.core.pitch', pitch).ask('repair.core.hole', D).ask('hull.thickness', skin);
     washFirst(b, area);
     b.step('grind', 'mark', 'grid', { place: 'skin', serves: 'grid' }, 10, [each(20, n, 'per hole')])
@@ -165,7 +175,7 @@ export const INJECTION_KIND = byBuilder({
       .step('grind', 'mask', 'holes', { place: 'skin', serves: 'grid' }, 4, [each(8, n, 'per hole')]);
     b.at('grind').key('Holes', n).key('Apart', pitch, 'mm', 0).key('Hole', D, 'mm', 1);
     b.at('grind').say(
-      words`${n} holes of ${mm(D, 1)} on a triangular grid of ${mm(pitch)}, through the upper skin only, low side first.`,
+      words`${n} holes of ${mm(D, 1)} on a triangular grid of ${mm(pitch)}, ${between ? 'down to the split and no deeper' : 'through the upper skin only'}, low side first.`,
     );
     b.at('grind').table(
       'Grid',
@@ -269,7 +279,34 @@ export const INJECTION_KIND = byBuilder({
       survey.area.value,
       { A: survey.area },
     );
-    b.step('fair', 'fill', 'countersunk', { place: 'skin', serves: 'grid' }, 6, [each(20, n, 'per hole')]);
+    const sinks = { place: 'skin', serves: 'grid' } as const;
+    const sinking = b.time('fill', 'countersunk', sinks, 6, [each(20, n, 'per hole')]);
+    if (bond) {
+      mixed(b, {
+        id: 'sinks',
+        stage: 'fair',
+        title: bond.name,
+        about: 'countersunk holes',
+        product: bond,
+        // Twice as wide and a quarter as deep as the holes: as much as went into them.
+        mass: massFor(b, 'sinks', bond, inHoles),
+        working: sinking,
+        next: 'can be sanded',
+      });
+      b.step(
+        'fair',
+        'mix',
+        'filler',
+        { place: 'bench', serves: 'grid' },
+        RATES.mixBatch / 60,
+        [],
+        b.mixes('sinks'),
+      );
+    }
+    b.timed('fair', 'fill', 'countersunk', sinks, sinking, { product: bond?.id });
+    const set = bond && b.times(bond);
+    if (bond && set)
+      b.wait('fair', 'untilSanded', { place: 'skin', serves: 'grid' }, set.sand, b.curing(bond, 'sand'));
     b.at('fair')
       .key('Holes to fill', n)
       .say(words`${n} holes filled flush and sanded.`)

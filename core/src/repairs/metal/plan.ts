@@ -23,7 +23,7 @@ const TO_PRIME: Readonly<Record<string, number>> = {
   zinc: 2 * 3600,
   stainless: 4 * 3600,
   aluminium: 3600,
-  lead: 2 * 3600,
+  lead: 3600,
 };
 /** Air so damp halves that time and more. */
 const DAMP = 0.6;
@@ -163,7 +163,11 @@ export const METAL_KIND = byBuilder({
         ? [['Aluminium: stainless brush kept for it alone; no copper near it, antifouling included.']]
         : []),
     );
-    b.step('grind', 'wash', 'degrease', { place: 'face', serves: 'ground' }, 12, [perM2(10 * MIN, face)])
+    // What is bright is primed next: edges are rounded before.
+    b.step('grind', 'wash', 'degrease', { place: 'hull', serves: 'ground' }, 12, [perM2(10 * MIN, face)])
+      .step('grind', 'bevel', 'round', { place: 'edge', serves: 'ground' }, 6, [
+        perMetre(8 * MIN, survey.length),
+      ])
       .step(
         'grind',
         'abrade',
@@ -171,10 +175,7 @@ export const METAL_KIND = byBuilder({
         { place: 'face', serves: 'ground' },
         12,
         [perM2(240 * MIN, face)],
-      )
-      .step('grind', 'bevel', 'round', { place: 'edge', serves: 'ground' }, 6, [
-        perMetre(8 * MIN, survey.length),
-      ]);
+      );
     b.caution(
       'grind',
       'Sparks and bright steel dust start fires in bilges and on clothes; a disc that catches an edge kicks: two hands, face shield.',

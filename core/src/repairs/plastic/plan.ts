@@ -9,15 +9,19 @@ import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
 import { each, perM2, perMetre } from '../../work/writer';
 import { byBuilder } from '../by-builder';
+import { planCoats } from '../common/coats';
 import { massFor, mixed } from '../common/mixing';
 import { layerVolume, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { planReinforcement, type Reinforcement } from '../common/reinforce';
+import { stillHolds } from '../common/still-holds';
 import { purged } from '../common/cartridge';
 import { lower, ml, mm, words } from '../../trace/words';
 import { drawPlastic } from './draw';
 import { planOpening, type Opening } from './groove';
 import { plateFor, weld } from './weld-plan';
 
+/** Cloth that goes inside, over the crack. */
+const CLOTH = { place: 'inside', serves: 'cloth' } as const;
 const LOSS = 0.2;
 /** Feathered ring round a repair that is painted. */
 const FEATHER = 0.04;
@@ -65,11 +69,9 @@ export const PLASTIC_KIND = byBuilder({
     const inner = linkOf(chain, 'reinforce');
     const welded = bond?.role === 'weld rod';
     const o = planOpening(b, welded);
-    const sheet = b
-      .at('grind')
-      .ask('repair.plastic.thickness', o.thickness)
-      .ask('damage.depth')
-      .ask('access', input.conditions.access);
+    const sheet = b.at('grind').ask('repair.plastic.thickness', o.thickness).ask('damage.depth');
+    // A weld is run from the face alone.
+    if (!welded) sheet.ask('access', input.conditions.access);
     const line = damage === 'crack' || damage === 'split-edge' || damage === 'old-repair';
     const face = b.ledger.compute('face', 'face that is feathered', featheredFace, {
       l: survey.length,
@@ -107,6 +109,7 @@ export const PLASTIC_KIND = byBuilder({
       { place: 'face', serves: 'ground', fields: { product: linkOf(chain, 'clean')?.name ?? '' } },
       5,
     );
+    if (!welded) promote(b, linkOf(chain, 'prime') as Sheet | undefined, face);
     if (welded && bond) weld(b, o, bond, inner);
     else if (bond) glue(b, o, bond, inner, face);
     else b.at('mix').say(['Nothing holds on it: smooth the damage and stop.']);
@@ -119,7 +122,7 @@ export const PLASTIC_KIND = byBuilder({
 function openUp(b: RepairBuilder, o: Opening, line: boolean, welded: boolean): void {
   if (b.input.damage === 'old-repair')
     b.step('grind', 'strip', 'plastic', { place: 'face', serves: 'old-repair' }, 15, [
-      perM2(150 * 60, b.input.survey.area),
+      perM2(150 * 60 * stillHolds(b.input.job.damage.holds), b.input.survey.area),
     ]);
   if (line) {
     const d = b.ledger.compute('stopHole', 'stop hole', stopHole, { t: o.thickness });
@@ -139,6 +142,22 @@ function openUp(b: RepairBuilder, o: Opening, line: boolean, welded: boolean): v
   b.figures(
     words`${mm(o.depth, 1)} of ${mm(o.thickness, 1)} deep, ${mm(o.width, 1)} wide, ${mm(o.run)} long`,
   );
+}
+
+/** A promoter goes on the cleaned face, thin, and the glue follows within its window. */
+function promote(b: RepairBuilder, primer: Sheet | undefined, face: Figure): void {
+  if (!primer) return;
+  const coats = planCoats(b, {
+    id: 'prime',
+    stage: 'mix',
+    product: primer,
+    area: face,
+    coats: b.assumed('primeCoats', 'coats of promoter', 1, 'count', 'one thin coat'),
+    name: 'promoter',
+    between: 180,
+    last: 'overcoated',
+  });
+  b.at('mix').table('Promoter', ['Coats', 'In all'], [[[coats.coats], [ml(coats.volume, 1)]]]);
 }
 
 /** Masking round a repair by the sheet. */
@@ -192,7 +211,8 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
     next: 'next pass',
     repeats: passes,
   });
-  if (reinforcement)
+  const wetOut = reinforcement && b.time('lay', 'inside', CLOTH, 12, [perM2(90 * 60, reinforcement.area)]);
+  if (reinforcement && wetOut)
     mixed(b, {
       id: 'wetOut',
       stage: 'mix',
@@ -200,20 +220,14 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
       about: 'wet the cloth out inside',
       product: bond,
       mass: reinforcement.resin,
-      working: b.assumed(
-        'clothTime',
-        'wetting out',
-        120 + reinforcement.area.value / (reinforcement.cloth.wetOutRate || 3e-4),
-        's',
-        'by hand',
-      ),
+      working: wetOut,
       next: 'outside is filled',
     });
   b.material('bond', bond.name, reinforcement ? 'groove and cloth' : 'groove', total, bond);
   const times = b.times(bond);
   const through = conditions.access !== 'both';
-  if (reinforcement) {
-    const inside = { place: 'inside', serves: 'cloth' } as const;
+  if (reinforcement && wetOut) {
+    const inside = CLOTH;
     b.step('mix', 'abrade', through ? 'insideThrough' : 'inside', inside, RATES.abradeFixed / 60).step(
       'mix',
       'mix',
@@ -223,7 +237,7 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
       [],
       b.mixes('wetOut'),
     );
-    b.step(
+    b.timed(
       'mix',
       'lay',
       through ? 'insideThrough' : 'inside',
@@ -231,8 +245,7 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
         ...inside,
         fields: { count: reinforcement.layers.value, product: reinforcement.cloth.name },
       },
-      12,
-      [perM2(90 * 60, reinforcement.area)],
+      wetOut,
     );
     if (times)
       b.wait('mix', 'insideSets', { place: 'inside', serves: 'cloth' }, times.sand, b.curing(bond, 'sand'));

@@ -79,6 +79,7 @@ export function weld(b: RepairBuilder, o: Opening, rod: Product, plate: Product 
       runs.value === 1 ? 'run' : 'runs',
       { place: 'groove', serves: 'weld', fields: { runs: runs.value } },
       time,
+      { product: rod.id },
     )
     .figures(words`${mm(D, 1)} rod, air ${inUnit(air, '°C', 0)} at the nozzle, as the trial showed`)
     .wait(

@@ -8,7 +8,8 @@ import { RepairBuilder } from '../builder';
 import { perM2, perMetre } from '../../work/writer';
 import { byBuilder } from '../by-builder';
 import { planCoats } from '../common/coats';
-import { volumeOf } from '../common/measures';
+import { layerVolume, volumeOf } from '../common/measures';
+import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
 import { microns, words, type Words } from '../../trace/words';
 
@@ -202,6 +203,47 @@ function clear(b: RepairBuilder, area: Figure, product: Sheet): void {
   ]);
 }
 
+/** Chips and scratches of an old coat, deep as the coat and what is sanded off, m. Source: judged. */
+const CHIP = 0.5e-3;
+
+/** Chips are filled, left until they can be sanded, and sanded flush before anything is primed. */
+function fillChips(b: RepairBuilder, spots: Figure): void {
+  const filler = b.input.library.products.find(
+    (p): p is Sheet => p.role === 'surface filler' && p.family === 'epoxy',
+  );
+  if (!filler) return;
+  const at = { place: 'face', serves: 'chips' } as const;
+  const volume = b.compute('chips', 'filler for chips', layerVolume, {
+    A: spots,
+    d: b.assumed('chipDepth', 'deep', CHIP, 'm', 'a coat and what is sanded off, judged'),
+  });
+  const mass = massFor(b, 'chips', filler, volume);
+  mixed(b, {
+    id: 'chips',
+    stage: 'mix',
+    title: filler.name,
+    about: 'chips and scratches',
+    product: filler,
+    mass,
+    working: b.assumed('chips.working', 'filling', 600, 's', 'minutes'),
+    next: 'can be sanded',
+  });
+  b.material('chips', filler.name, 'chips and scratches', mass, filler);
+  b.step(
+    'mix',
+    'mix',
+    'filler',
+    { place: 'bench', serves: 'chips' },
+    RATES.mixBatch / 60,
+    [],
+    b.mixes('chips'),
+  );
+  b.step('mix', 'fill', 'chips', at, 10, [perM2(90 * MIN, spots)]);
+  const times = b.times(filler);
+  if (times) b.wait('mix', 'untilSanded', at, times.sand, b.curing(filler, 'sand'));
+  b.step('mix', 'sand', 'grit', { ...at, fields: { grit: 'P240' } }, 5, [perM2(60 * MIN, spots)]);
+}
+
 function repaint(b: RepairBuilder, area: Figure): void {
   const own = b.input.job.repair?.renewal ?? {};
   const { chain } = b.input;
@@ -225,9 +267,8 @@ function repaint(b: RepairBuilder, area: Figure): void {
   const wash = washHow(b.input.substrate.family);
   b.step('mix', 'wash', wash === 'dewax' ? 'repaint' : wash, { place: 'face', serves: 'ground' }, 20, [
     perM2(8 * MIN, area),
-  ])
-    .step('mix', 'abrade', 'key', { place: 'face', serves: 'ground' }, 15, [perM2(25 * MIN, area)])
-    .step('mix', 'fill', 'chips', { place: 'face', serves: 'chips' }, 10, [perM2(90 * MIN, spots)]);
+  ]).step('mix', 'abrade', 'key', { place: 'face', serves: 'ground' }, 15, [perM2(25 * MIN, area)]);
+  fillChips(b, spots);
   b.step('mix', 'mask', 'lines', { place: 'face', serves: 'coat' }, 10, [perMetre(6 * MIN, masking)]);
   if (primer) {
     const coats = planCoats(b, {

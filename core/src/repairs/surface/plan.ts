@@ -3,13 +3,14 @@ import { formula } from '../../trace/formula';
 import { offset } from '../../geometry/offset';
 import { regionArea, regionPerimeter } from '../../geometry/region';
 import { linkOf } from '../../match/chain';
-import type { Product } from '../../materials/product';
+import type { Product, Sheet } from '../../materials/product';
 import { DEFAULTS } from '../../materials/defaults';
 import { RATES } from '../../materials/work-rates';
 import { RepairBuilder } from '../builder';
 import { perM2, perMetre } from '../../work/writer';
 import { byBuilder } from '../by-builder';
 import { abradeBetween } from '../common/goes';
+import { compoundFor } from '../common/finishing';
 import {
   grooveVolume,
   grooveWidth,
@@ -94,6 +95,8 @@ export const SURFACE_KIND = byBuilder({
       b.step('finish', 'polish', 'all', { place: 'finish', serves: 'face' }, 8, [
         perM2(3 * RATES.polishPerM2, o.face),
       ]);
+      const compound = linkOf(chain, 'finish') as Sheet | undefined;
+      if (compound) compoundFor(b, compound, o.face);
       b.step('finish', 'check', 'colour', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
       b.at('finish')
         .key('Face', o.face)

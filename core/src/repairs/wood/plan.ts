@@ -97,7 +97,9 @@ export const WOOD_KIND = byBuilder({
 function moisture(b: RepairBuilder): () => void {
   const { moisture: read } = b.input.job.repair?.wood ?? {};
   const survey = b.at('survey').ask('repair.wood.moisture');
-  const drying = planDrying(b, 'survey', 'wood');
+  const tooWet = read !== undefined && read > WOOD_LIMIT / 100;
+  // What the meter reads goes before what was seen.
+  const drying = planDrying(b, 'survey', 'wood', tooWet ? 'wet' : b.input.job.damage.wet);
   if (read !== undefined) {
     const m = b.ledger.given(
       'moisture',
@@ -108,12 +110,11 @@ function moisture(b: RepairBuilder): () => void {
       'pins along the grain',
     );
     survey.key('Moisture', m);
-    if (read > WOOD_LIMIT / 100)
-      b.warn('grind', 'repair.wood.moisture', 'wood-too-wet', { share: read, limit: WOOD_LIMIT });
+    if (tooWet) b.warn('grind', 'repair.wood.moisture', 'wood-too-wet', { share: read, limit: WOOD_LIMIT });
   } else if (b.input.job.damage.wet === undefined)
     b.report('assumed', 'survey', 'repair.wood.moisture', 'wood-not-read');
   return () => {
-    if (read === undefined || read > WOOD_LIMIT / 100)
+    if (read === undefined || tooWet)
       dryUntilRead(b, 'driesOpened', { place: 'dish', serves: 'ground' }, drying, { every: 'week' });
   };
 }
@@ -250,15 +251,10 @@ function piece(b: RepairBuilder, w: Wood, bond: Product, plate: Sheet | undefine
   b.step('laminate', 'make', 'piece', { place: 'piece', serves: 'piece' }, 30, [perM2(300 * MIN, stock)])
     .figures(words`${size(long, w.width)}, ${mm(w.thickness)} thick`)
     .step('laminate', 'rehearse', 'piece', { place: 'piece', serves: 'glue' }, 15);
-  b.step(
-    'mix',
-    'saturate',
-    'faces',
-    { place: 'joint', serves: 'glue' },
-    10,
-    [perM2(40 * MIN, joint)],
-    b.mixes('glue'),
-  ).step(
+  mixGlue(b);
+  b.step('mix', 'saturate', 'faces', { place: 'joint', serves: 'glue' }, 10, [perM2(40 * MIN, joint)], {
+    withNext: true,
+  }).step(
     'mix',
     'glue',
     'piece',
@@ -303,7 +299,8 @@ function shut(b: RepairBuilder, w: Wood, bond: Product): void {
     .say(words`Glued shut: ${joint} of joint, clamped over film.`)
     .note(['A crack that will not close dry gets a thin spline of like wood instead of force.']);
   b.step('laminate', 'rehearse', 'clamp', { place: 'joint', serves: 'glue' }, 10);
-  b.step('mix', 'saturate', 'split', { place: 'joint', serves: 'glue' }, 8, [], b.mixes('glue')).step(
+  mixGlue(b);
+  b.step('mix', 'saturate', 'split', { place: 'joint', serves: 'glue' }, 8, [], { withNext: true }).step(
     'mix',
     'glue',
     'split',
@@ -342,13 +339,18 @@ function filled(b: RepairBuilder, w: Wood, bond: Product): void {
     next: 'can be sanded',
   });
   b.material('bond', bond.name, 'fill', mass, bond);
-  b.step('mix', 'fill', 'wood', { place: 'dish', serves: 'fill' }, 10, [], { pot: b.mixes('fill').pot });
+  b.step('mix', 'mix', 'pot', { place: 'bench', serves: 'fill' }, RATES.mixBatch / 60, [], b.mixes('fill'));
+  b.step('mix', 'fill', 'wood', { place: 'dish', serves: 'fill' }, 10);
   cure(b, bond, false);
   b.at('grind').ask('damage.depth', depth);
   b.at('mix')
     .key('Fill', volume, 'ml', 1)
     .say(words`${ml(volume, 1)} of ${lower(bond.name)} over wood that was wetted out first.`);
 }
+
+/** One pot for both: thin first, the rest thickened. */
+const mixGlue = (b: RepairBuilder): RepairBuilder =>
+  b.step('mix', 'mix', 'pot', { place: 'bench', serves: 'glue' }, RATES.mixBatch / 60, [], b.mixes('glue'));
 
 function cure(b: RepairBuilder, bond: Product, clamped = true): void {
   const times = b.times(bond);

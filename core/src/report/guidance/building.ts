@@ -78,6 +78,7 @@ export const BUILDING_GUIDANCE: readonly Entry[] = [
     at: [mixing(peroxide), on('mix'), WET],
     caution:
       'MEKP is a peroxide and blinds: goggles always. Eye splash: flush at once for 15 minutes and longer, then emergency care.',
+    of: 'peroxide',
   },
   {
     stage: 'mix',
@@ -94,6 +95,7 @@ export const BUILDING_GUIDANCE: readonly Entry[] = [
     ),
     at: [on('mix'), WET],
     caution: 'Styrene burns: no lamp, heat gun, flame or spark near uncured resin.',
+    of: 'styrene',
   },
   {
     stage: 'mix',
@@ -108,6 +110,7 @@ export const BUILDING_GUIDANCE: readonly Entry[] = [
     at: [on('mix'), WET],
     caution:
       'Methacrylate monomer smells, burns and sensitises: moving air, no ignition source, gloves; thick beads boil and smoke.',
+    of: 'methacrylate',
   },
   {
     stage: 'mix',
@@ -115,6 +118,7 @@ export const BUILDING_GUIDANCE: readonly Entry[] = [
     at: [on('mix'), WET],
     caution:
       'Fabric accelerators hold isocyanates, and the glue is mostly solvent: gloves, organic vapour mask, moving air, no ignition source. A sensitised person stays away.',
+    of: 'isocyanate',
   },
   {
     stage: 'mix',

@@ -4,6 +4,7 @@ import type { HullFamily } from '../../materials/substrates';
 import type { Plan } from '../../plan/plan';
 import type { Stage } from '../../trace/problem';
 import type { Action } from '../../work/actions';
+import type { Hazard } from '../../trace/broken';
 import type { Step } from '../../work/step';
 
 /** Whether a step is one that something is said at. */
@@ -14,6 +15,8 @@ export interface Entry {
   readonly stage: Stage;
   readonly when?: (plan: Plan) => boolean;
   readonly caution?: string;
+  /** What the caution is of, where it is of something that can hurt. */
+  readonly of?: Hazard;
   readonly test?: string;
   readonly pass?: string;
   /** The steps that it is about, the best first; a caution stands at the first of them, a test at the last. */
@@ -23,8 +26,10 @@ export interface Entry {
 }
 
 export const chainOf = (plan: Plan): Chain | undefined => plan.system?.chosen?.chain;
-export const productsOf = (plan: Plan): readonly Product[] =>
-  chainOf(plan)?.links.map((l) => l.product) ?? [];
+export const productsOf = (plan: Plan): readonly Product[] => [
+  ...(chainOf(plan)?.links.map((l) => l.product) ?? []),
+  ...(plan.repair?.pots.map((p) => p.product) ?? []),
+];
 export const resinIs =
   (...families: string[]) =>
   (plan: Plan): boolean =>

@@ -32,18 +32,14 @@ export const FINISHING_GUIDANCE: readonly Entry[] = [
     when: both((plan) => resinIs('epoxy')(plan) || uses('epoxy')(plan), hasStep(ON_CURED)),
     at: [ON_CURED],
     caution: 'No dry sanding of green epoxy: its dust sensitises for life.',
+    of: 'green epoxy',
   },
   {
     stage: 'fair',
     when: both((plan) => fillerIs('cream')(plan) || productsOf(plan).some(cream), hasStep(WET)),
     at: [mixing(cream), onHow('mix', 'filler'), on('mix'), WET],
     caution: 'Cream hardener is a peroxide: goggles, gloves, no heat, no accelerator; never over 3 %.',
-  },
-  {
-    stage: 'fair',
-    when: both((plan) => resinIs('epoxy')(plan) || uses('epoxy')(plan), hasStep(ON_CURED)),
-    at: [ON_CURED],
-    caution: 'Wash amine blush off with water and a pad before sanding; solvent only smears it.',
+    of: 'peroxide',
   },
   {
     stage: 'fair',
@@ -61,12 +57,14 @@ export const FINISHING_GUIDANCE: readonly Entry[] = [
     at: [onHow('mix', 'paint'), (s, plan) => inFinish(s, plan) && on('mix', 'coat')(s, plan), WET],
     caution:
       'Two-part paint hardeners hold isocyanates: brush or roll with gloves and moving air; spraying needs supplied air and training under local rules. A sensitised person stays away.',
+    of: 'isocyanate',
   },
   {
     stage: 'finish',
     when: both(finishIs('gel coat'), hasStep(WET)),
     at: [onHow('mix', 'gelCoat'), (s, plan) => inFinish(s, plan) && WET(s, plan), WET],
     caution: 'Gel coat holds styrene: moving air, no ignition source, goggles at the catalyst.',
+    of: 'styrene',
   },
   {
     stage: 'finish',
@@ -81,6 +79,7 @@ export const FINISHING_GUIDANCE: readonly Entry[] = [
     at: [on('sprayGear'), on('coat')],
     caution:
       'Spraying: extraction and curtains, no ignition source, the respirator that sheet and local rules ask for, nobody else within the mist; cover the neighbours.',
+    of: 'spray',
   },
   {
     stage: 'finish',
@@ -88,6 +87,7 @@ export const FINISHING_GUIDANCE: readonly Entry[] = [
     at: [mixing(isAntifouling), on('coat'), WET],
     caution:
       'Antifouling poisons: wet abrasion only, gloves and overalls, waste contained; local rules say what may be put on and where it is washed off.',
+    of: 'antifouling',
   },
   {
     stage: 'finish',

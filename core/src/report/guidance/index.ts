@@ -1,2 +1,2 @@
-export { guidanceBySteps, guidanceFor, type Guidance, type Test } from './place';
+export { guidanceBySteps, guidanceFor, hazardsBySteps, type Guidance, type Test } from './place';
 export { GENERAL_CAUTION, standingCautions } from './standing';

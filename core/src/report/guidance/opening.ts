@@ -31,6 +31,7 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     at: [CUTTING],
     caution:
       'Look what lies behind before anything is cut: tanks, hoses, wiring, a second skin. Isolate fuel, gas and power.',
+    of: 'cutting',
   },
   {
     stage: 'survey',
@@ -38,6 +39,7 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     at: [on('survey')],
     caution:
       'Never more air than the plate on the boat says; no pressure test in the sun, where air and tube heat up.',
+    of: 'pressure',
   },
   {
     stage: 'survey',
@@ -65,6 +67,7 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     when: both(hasTrait('light-cure'), hasStep(WET)),
     at: [WET],
     caution: 'Light-cured resin: no lamp or sun into the eyes; UV goggles at the lamp.',
+    of: 'light',
   },
   {
     stage: 'system',
@@ -72,6 +75,7 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     at: [on('clean'), WET],
     caution:
       'Toluene and MEK harm nerves and burn: organic vapour mask, moving air, no ignition source, gloves that stand them. MEK is a solvent, MEKP a peroxide: never one for the other.',
+    of: 'solvent',
   },
   {
     stage: 'system',
@@ -79,12 +83,14 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     at: [on('weld'), onHow('strip', 'fabric')],
     caution:
       'Hot air of some 300 °C, flame and hot plastic burn: gloves, sleeves, extinguisher at hand; nothing that burns near or behind the hull, tank and lockers aired, no fuel or solvent vapour. The fumes are not breathed: extraction. Never a flame on PVC.',
+    of: 'hot',
   },
   {
     stage: 'system',
     when: hullIdIs('lead'),
     at: [DUSTY, on('clean', 'wash')],
     caution: 'Lead: wet work, gloves, P3, wash before eating; chips and rags to hazardous waste.',
+    of: 'lead',
   },
   // The caution stands where that is done and nowhere else.
   {
@@ -92,6 +98,7 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     when: hasStep(DEWAXING),
     at: [DEWAXING],
     caution: 'Dewaxer is a strong solvent: gloves, air, no ignition source; wet on, off before it flashes.',
+    of: 'solvent',
   },
   {
     stage: 'grind',
@@ -111,6 +118,7 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     at: [on('vent'), CUTTING],
     caution:
       'What runs from a wet core or a blister is acid or sour: goggles and gloves when it is drilled or pricked.',
+    of: 'acid water',
   },
   {
     stage: 'grind',

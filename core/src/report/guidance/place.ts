@@ -1,6 +1,7 @@
 import { WARMING_CAUTIONS } from '../../tell/warmth';
 import type { Plan } from '../../plan/plan';
 import type { Stage } from '../../trace/problem';
+import type { Hazard } from '../../trace/broken';
 import type { Step } from '../../work/step';
 import { BUILDING_GUIDANCE } from './building';
 import { inStage, on, type Entry, type Spot } from './entry';
@@ -54,6 +55,17 @@ export function guidanceBySteps(plan: Plan): ReadonlyMap<string, Guidance> {
   }
   for (const step of steps)
     if (step.action === 'warm') there(step.id).cautions.push(WARMING_CAUTIONS[step.how]);
+  return placed;
+}
+
+/** What can hurt, by the step at which its caution stands. */
+export function hazardsBySteps(plan: Plan): ReadonlyMap<string, ReadonlySet<Hazard>> {
+  const steps = plan.work?.steps ?? [];
+  const placed = new Map<string, Set<Hazard>>();
+  for (const e of entriesOf(plan)) {
+    const step = e.of && firstOf(e, steps, plan);
+    if (e.of && step) placed.set(step.id, (placed.get(step.id) ?? new Set()).add(e.of));
+  }
   return placed;
 }
 

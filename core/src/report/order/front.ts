@@ -1,6 +1,7 @@
 import { damageData } from '../../materials/damage-kinds';
-import { effectsOf } from '../../work/surfaces';
+import type { Rule } from '../../match/rule';
 import type { Plan } from '../../plan/plan';
+import { usesChain } from '../../plan/uses-chain';
 import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import { figure, sayIn, type Reader, type Said } from '../say';
@@ -44,17 +45,14 @@ export function factsOf(job: Job, plan: Plan, reader: Reader): readonly Fact[] {
       ],
     ]);
   const takes = new Set(
-    (plan.system?.chosen?.chain.rules ?? []).flatMap((r) => (r.remedy ? [r.remedy] : [])),
+    (plan.system?.chosen?.chain.rules ?? []).flatMap((r) => (r.remedy && openTo(r) ? [r.remedy] : [])),
   );
   if (laid && takes.size > 0) facts.push(['So that it bonds', [[...takes].join('; ')]]);
   return facts;
 }
 
-/** Something of the chain is laid or used up; where a valve is cleaned, what would hold a patch says nothing. */
-const usesChain = ({ work, materials = [], system }: Plan): boolean =>
-  (work?.steps.some((s) => effectsOf(s).includes('lays')) ?? true) ||
-  materials.length === 0 ||
-  materials.some((m) => system?.chosen?.chain.links.some(({ product }) => product.name === m.product));
+/** What a rule asks for that is no step of the work: it is for whoever chooses. */
+const openTo = ({ needs }: Rule): boolean => needs === undefined || needs.includes('choice');
 
 const assumable = (f: Figure, reader: Reader): Said => [
   figure(f, reader),

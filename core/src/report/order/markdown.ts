@@ -1,6 +1,7 @@
 import type { Trace } from '../../trace/figure';
 import { plainText, type Reader, type Said } from '../say';
 import type { WorkTable } from '../work-table';
+import { overriddenBy } from '../stops/told';
 import { reasonsOf } from './reasons';
 import type { StepRow } from './rows';
 import type { OrderStage, WorkOrder } from './work-order';
@@ -41,6 +42,7 @@ export function workOrderMarkdown(
     '',
   );
   lines.push(...order.stops.flatMap((s) => [`> **STOP.** ${markdownText(s)}`, '']));
+  lines.push(...order.overridden.flatMap((s) => [`> **STOP overridden.** ${markdownText(s)}`, '']));
   for (const d of drawings)
     lines.push(`![${markdownText(d.title)}](data:image/svg+xml,${encodeURIComponent(d.svg)})`, '');
   lines.push(...list('To know', [...order.notes, ...(order.assumed ? [`assumed: ${order.assumed}`] : [])]));
@@ -77,6 +79,7 @@ function stageLines({ title, sentence, notes, rows }: OrderStage): readonly stri
 function stepLines(r: StepRow): readonly string[] {
   const people = `${r.people === undefined ? '' : `, ${r.people} people`}${r.photo ? ', photograph' : ''}`;
   const under: string[] = [
+    ...r.stops.map((s) => `**STOP.** ${markdownText(s.override ? overriddenBy(s.override) : s.text)}`),
     ...(r.pot.length > 0 ? [words(r.pot)] : []),
     ...r.gates
       .filter((g) => g.kind !== 'waited')
@@ -86,6 +89,7 @@ function stepLines(r: StepRow): readonly string[] {
       (t) =>
         `Test: ${markdownText(t.test)}: ${markdownText(t.pass)}${t.result ? `; ${markdownText(t.result)}` : ''}`,
     ),
+    ...(r.fails ? [`If not: ${markdownText(r.fails.text)} (${r.fails.takes})`] : []),
   ];
   const figures = r.figures.length > 0 ? `: ${words(r.figures)}` : '';
   return [

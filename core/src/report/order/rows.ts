@@ -3,10 +3,12 @@ import type { ActionEntry } from '../../work/entry';
 import type { Plan } from '../../plan/plan';
 import type { Stage } from '../../trace/problem';
 import type { Lag, Step } from '../../work/step';
-import { tellLag } from '../../work/tell';
+import { tellLag, tellStep } from '../../work/tell';
 import { CHECK_RESULTS, type Checked } from '../../finish/check';
 import { guidanceBySteps, type Test } from '../guidance';
 import { figure, plainText, saidWords, sayIn, type Reader, type Said } from '../say';
+import type { Stop } from '../stops/at-steps';
+import { stopLine, type StopLine } from '../stops/told';
 import { gatesOf, type Gate } from './gates';
 import { numberedWork, type Numbered, type NumberedWork } from './numbered';
 import { againWords, potWords } from './pots';
@@ -35,8 +37,12 @@ export interface StepRow {
   /** The pot is the one before once more: told in short. */
   readonly again?: true;
   readonly gates: readonly Gate[];
+  /** It is not begun: why, and what lifts that. */
+  readonly stops: readonly StopLine[];
   readonly cautions: readonly string[];
   readonly tests: readonly OrderTest[];
+  /** What is done where its test fails, and how long that takes. */
+  readonly fails?: { readonly text: string; readonly takes: string };
   /** How one sees that it is done. */
   readonly done: string;
   readonly photo: boolean;
@@ -57,8 +63,8 @@ export interface WaitRow {
 
 export type OrderRow = StepRow | WaitRow;
 
-/** Steps and waits in the order in which they are told everywhere. */
-export function orderRows(plan: Plan, reader: Reader): readonly OrderRow[] {
+/** Steps and waits in the order in which they are told everywhere. @param stops what is not begun stands at its step */
+export function orderRows(plan: Plan, reader: Reader, stops: readonly Stop[] = []): readonly OrderRow[] {
   const work = numberedWork(plan);
   const guidance = guidanceBySteps(plan);
   const done = new Set(
@@ -83,8 +89,10 @@ export function orderRows(plan: Plan, reader: Reader): readonly OrderRow[] {
       figures: step.action === 'check' ? signedBy(plan) : saidWords(step.figures ?? [], reader),
       ...pots.told(step),
       gates: gatesOf(numbered, work, reader),
+      stops: stops.filter((s) => s.step === step.id).map(stopLine),
       cautions,
       tests: step.action === 'check' ? [...acceptance, ...checksOf(plan, reader)] : acceptance,
+      ...(step.failed ? { fails: failsWords(step.failed, reader) } : {}),
       done: entry.done,
       photo: entry.photo === true || (entry.photo === 'last' && step.id === lastLaid),
       ticked: done.has(step.stage),
@@ -98,6 +106,12 @@ export function orderRows(plan: Plan, reader: Reader): readonly OrderRow[] {
     ...work.after.map((lag) => waitRow(lag, work, reader)),
   ];
 }
+
+/** What is done where a test fails, in one line. */
+const failsWords = (steps: readonly Step[], reader: Reader): NonNullable<StepRow['fails']> => ({
+  text: steps.map(tellStep).join('; '),
+  takes: sayIn({ value: steps.reduce((sum, s) => sum + s.work.value, 0) }, 'min', 0, reader),
+});
 
 function waitRow(lag: Lag, work: NumberedWork, reader: Reader): WaitRow {
   const task = work.tasks.get(lag.id);

@@ -1,6 +1,7 @@
 import type { Trace } from '../../trace/figure';
 import { plainText, type Reader, type Said } from '../say';
 import type { WorkTable } from '../work-table';
+import { overriddenBy } from '../stops/told';
 import { reasonsOf } from './reasons';
 import { FEW_STEPS } from './numbered';
 import type { OrderRow, StepRow } from './rows';
@@ -94,7 +95,10 @@ function shortText(order: WorkOrder): readonly string[] {
   ];
 }
 
-const stopLines = ({ stops }: WorkOrder): readonly string[] => stops.flatMap((s) => wrapped(s, 'STOP  ', 6));
+const stopLines = ({ stops, overridden }: WorkOrder): readonly string[] => [
+  ...stops.flatMap((s) => wrapped(s, 'STOP  ', 6)),
+  ...overridden.flatMap((s) => wrapped(s, 'STOP overridden  ', 6)),
+];
 
 function rowLines(r: OrderRow): readonly string[] {
   if (r.kind === 'wait')
@@ -126,12 +130,14 @@ function stepLines(r: StepRow): readonly string[] {
       `[${r.ticked ? 'x' : ' '}] ${String(r.n).padStart(3)}  `,
       INDENT,
     ),
+    ...r.stops.flatMap((s) => under('X', `STOP: ${s.override ? overriddenBy(s.override) : s.text}`)),
     ...(r.pot.length > 0 && !r.again ? under('', plainText(r.pot)) : []),
     ...r.gates
       .filter((g) => g.kind !== 'waited')
       .flatMap((g) => under('', `${g.status === 'broken' ? 'TOO LATE: ' : ''}${g.text}`)),
     ...r.cautions.flatMap((c) => under('!', c)),
     ...r.tests.flatMap((t) => under('=', `${t.test}: ${t.pass}${t.result ? `; ${t.result}` : ''}`)),
+    ...(r.fails ? under('', `if not: ${r.fails.text} (${r.fails.takes})`) : []),
   ];
 }
 

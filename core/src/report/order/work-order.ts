@@ -6,7 +6,9 @@ import type { Problem, Stage } from '../../trace/problem';
 import { STAGE_TITLES } from '../../trace/stage-titles';
 import type { FindingEffect } from '../compare';
 import { GENERAL_CAUTION, standingCautions } from '../guidance';
-import { stops, toldOnce } from '../stops';
+import { stopsOf, type Stop } from '../stops/at-steps';
+import { overriddenBy, stopLine } from '../stops/told';
+import { stops, toldOnce } from '../stops/which';
 import { plainText, saidWords, type Reader, type Said } from '../say';
 import { stageWords } from '../summary';
 import type { WorkTable } from '../work-table';
@@ -41,6 +43,8 @@ export interface WorkOrder {
   readonly totals: readonly Fact[];
   /** What must not be begun, and what lifts it. */
   readonly stops: readonly string[];
+  /** What was gone on with all the same: by whom, and why. */
+  readonly overridden: readonly string[];
   readonly notes: readonly string[];
   /** Facts of the job that a default stands in for, in one line. */
   readonly assumed: string;
@@ -61,15 +65,22 @@ export function workOrder(
   history: readonly FindingEffect[] = [],
   reader: Reader = {},
 ): WorkOrder {
-  const rows = orderRows(plan, reader);
+  const stopping = stopsOf(plan, problems, job.overrides);
+  const rows = orderRows(plan, reader, stopping);
   const lines = (list: readonly Problem[]): readonly string[] => [...new Set(list.map(problemLine))];
   return {
     title: job.title ?? 'Repair',
     boat: [job.boat?.name, job.boat?.owner].filter(Boolean).join(' · '),
     facts: factsOf(job, plan, reader),
     totals: totalsOf(plan, reader),
-    stops: lines(toldOnce(problems).filter(stops)),
-    notes: [...lines(problems.filter((p) => p.severity === 'warning' && !stops(p))), ...checkNotes(plan)],
+    stops: stopping.filter((s) => !s.override).map((s) => atStep(s, rows)),
+    overridden: stopping.flatMap((s) =>
+      s.override ? [`${atStep(s, rows)}; ${overriddenBy(s.override)}`] : [],
+    ),
+    notes: [
+      ...lines(toldOnce(problems).filter((p) => p.severity === 'warning' && !stops(p))),
+      ...checkNotes(plan),
+    ],
     assumed: [
       ...new Set(problems.flatMap((p) => (p.severity === 'assumed' ? [tellProblem(p).what] : []))),
     ].join('; '),
@@ -105,6 +116,12 @@ export function workOrder(
     general: GENERAL_CAUTION,
     versions: `${plan.format}, engine ${plan.engine}, library ${plan.library}`,
   };
+}
+
+/** "step 12: too cold for …": where the work stops, and why. */
+function atStep(stop: Stop, rows: readonly OrderRow[]): string {
+  const row = rows.find((r) => r.kind === 'step' && r.id === stop.step);
+  return `${row?.kind === 'step' ? `step ${row.n}: ` : ''}${stopLine(stop).text}`;
 }
 
 /** What comes of a stage; the size of the damage stands at the front already. */

@@ -1,5 +1,6 @@
 import type { CureProblems, Moment } from '../../trace/problem-codes';
 import { HEATER_OUTSIDE, VAPOURS } from '../warmth';
+import { tellBroken } from './broken';
 import { percent, type WordsOf } from './words';
 
 const clocks = new Map<string, Intl.DateTimeFormat>();
@@ -58,6 +59,25 @@ export const CURE_WORDS: WordsOf<CureProblems> = {
     what: `${layer}: cools to ${coldest.toFixed(0)} °C at ${clock(at)}, below the minimum of ${product}`,
     allowed: `${minimum} °C and above`,
     suggestion: HOLD_WARMER,
+  }),
+  'broken-gate': ({ broken }) => tellBroken(broken),
+  'cold-at-laying': ({ product, temperature, minimum, at }) => ({
+    what: `${temperature.toFixed(0)} °C at ${clock(at)}, when ${product} is to be laid`,
+    allowed: `${minimum} °C and above`,
+    suggestion: 'do not mix: warm hull and product first, or begin in a warmer hour',
+  }),
+  'dew-at-laying': ({ product, margin, least, at }) => ({
+    what: `${product} is to be laid at ${clock(at)}, when the face is ${Math.max(0, margin).toFixed(1)} °C above the dew point: water lies under it`,
+    allowed: `at least ${least} °C above`,
+    suggestion: 'warm the work, dry the air, or begin in a drier hour',
+  }),
+  'never-full': ({ product }) => ({
+    what: `${product} does not cure in full in this air, and what is laid over it has to wait for that`,
+    suggestion: 'warm or post-cure it, a primer between, or another finish',
+  }),
+  'pot-outlived': ({ product, takes, life }) => ({
+    what: `${product} has gone off before it is all spread: ${Math.round(takes / 60)} min of work from a pot that lives ${Math.round(life / 60)} min`,
+    suggestion: 'a slower product, a cooler hour, less at once, or more hands',
   }),
   'dew-while-curing': ({ layer, margin, least, at }) => ({
     what: `${layer}: the face comes within ${Math.max(0, margin).toFixed(1)} °C of the dew point at ${clock(at)}, before it is hard`,

@@ -137,6 +137,9 @@ export const DOCUMENT_WORDS: WordsOf<DocumentProblems> = {
     ...NEEDED[of],
     allowed: choices.length > 0 ? choices.join(', ') : '2 to 3000 mm',
   }),
+  'not-used-here': ({ labels }) => ({
+    what: `entered and not used for this repair: ${labels.join(', ')}`,
+  }),
   'job-not-foreseen': () => ({
     what: 'this job could not be worked out: something in it was not foreseen',
     suggestion:

@@ -6,6 +6,13 @@ import { mm, type WordsOf } from './words';
 const whole = (metres: number): string => formatIn(metres, 'mm', 0).text;
 const tenth = (metres: number): string => formatIn(metres, 'mm', 1).text;
 
+/** What lets go, as a person reads it. */
+const LET_GO = {
+  skin: 'a skin from its core',
+  plies: 'a ply from a ply',
+  veneer: 'a veneer from a veneer',
+} as const;
+
 const lowerFirst = (s: string): string => `${s.charAt(0).toLowerCase()}${s.slice(1)}`;
 
 export const GRIND_WORDS: WordsOf<GrindProblems> = {
@@ -108,6 +115,16 @@ export const GRIND_WORDS: WordsOf<GrindProblems> = {
     what: `${area.toFixed(2)} m² of crazing is not mended line by line`,
     allowed: `up to ${most} m²`,
     suggestion: 'strip the gel coat and recoat: plan it as a weathered surface',
+  }),
+  'pieces-lost': () => ({
+    what: 'the former is to be made of the broken pieces, and those are lost',
+    allowed: 'a board, a splash off the mirror side, or carved foam',
+    suggestion: 'take a splash off the mirror side where the hull is curved, else a board',
+  }),
+  'layer-not-here': ({ layer, here }) => ({
+    what: `${LET_GO[layer]} cannot let go in this hull`,
+    allowed: here.map((h) => LET_GO[h]).join(' or '),
+    suggestion: 'open one hole at the edge of the dull ground and look, or name the hull anew',
   }),
   'grid-pitch': ({ pitch, least }) => ({
     what: `holes ${mm(pitch)} mm apart ${pitch < least ? 'weaken the skin more than they help' : 'leave dry ground between them'}`,

@@ -43,8 +43,14 @@ export const BUILDING = {
     done: 'a bead of bedding shows all round',
     who: 'all',
     tools: ['ties'],
+    needsIf: {
+      fit: ['washed', 'rinsed'],
+      bond: ['washed', 'clean', 'keyed'],
+      plastic: ['washed', 'clean', 'keyed'],
+      plasticThrough: ['washed', 'clean', 'keyed'],
+    },
     makes: ['lays'],
-    makesIf: { fit: ['abrades'], holes: [], hole: [] },
+    makesIf: { fit: ['abrades', 'cleans'], holes: [], hole: [] },
     sets: { holes: 'board', hole: 'board' },
   }),
   dam: action({
@@ -62,6 +68,7 @@ export const BUILDING = {
     done: 'flush with the old, no hollow sound',
     who: 'all',
     tools: ['weights', 'film'],
+    needsIf: { bed: ['washed', 'clean', 'keyed'] },
     makes: ['lays'],
     makesIf: { fit: [] },
     sets: { bed: 'weights' },

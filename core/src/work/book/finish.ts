@@ -7,6 +7,7 @@ export const FINISHING = {
     done: 'no high lifts the batten',
     who: 'all',
     tools: ['board'],
+    needs: ['rinsed'],
     makes: ['abrades', 'dusts'],
   }),
   sand: action({
@@ -15,6 +16,7 @@ export const FINISHING = {
       wet: 'sand {grit} wet',
       guide: 'guide coat, {tool} {grit}, read the lows again',
       rasp: 'rasp flush',
+      runs: 'flat runs and dust with a block',
       plane: 'plane or scrape down, along the grain',
       bead: 'plane the bead flush with a scraper',
       file: 'file the outline true to the template, check along it',
@@ -22,6 +24,7 @@ export const FINISHING = {
     done: 'scratches of the last paper are gone, the same all over',
     who: 'all',
     tools: ['paper', 'block', 'extraction'],
+    needs: ['rinsed'],
     makes: ['abrades', 'dusts'],
     makesIf: { wet: ['abrades'] },
   }),

@@ -25,6 +25,7 @@ export const OPENING = {
       laminate: 'take the old repair off, back to the old laminate; look what it hid',
       plastic: 'take the old repair off, back to the plastic',
       fabric: 'peel the old patch with warmth, scrape and rub the old film off',
+      patch: 'peel the patch off warm, rub both faces clean',
     },
     done: 'no trace of the old repair is left',
     photo: true,
@@ -90,6 +91,7 @@ export const OPENING = {
     photo: true,
     who: 'all',
     tools: ['grinder', 'extraction'],
+    needs: ['washed', 'rinsed'],
     makes: ['exposes', 'abrades', 'dusts'],
   }),
   open: action({
@@ -108,6 +110,7 @@ export const OPENING = {
     photo: true,
     who: 'all',
     tools: ['scraper', 'burr'],
+    needs: ['washed', 'rinsed'],
     makes: ['exposes', 'abrades', 'dusts'],
   }),
   cut: action({
@@ -135,6 +138,7 @@ export const OPENING = {
     done: 'even to the line, no step under a straight edge',
     who: 'all',
     tools: ['plane or file', 'straight edge'],
+    needs: ['washed', 'rinsed'],
     makes: ['exposes', 'abrades', 'dusts'],
     makesIf: { chamfer: ['exposes', 'abrades', 'cleans'] },
   }),
@@ -142,6 +146,7 @@ export const OPENING = {
     words: {
       core: 'drill out through the upper skin, clear the core with a hook, vacuum',
       grid: 'drill through the upper skin only, stop on the bit',
+      dull: 'drill into the dull spot, one hole low and one high',
       bore: 'mark the true centre, bore out, chamfer, abrade',
       pin: 'drill for the pin, square to the faces, ream',
       fastener: 'mark, drill again for the fastener, bed it in sealant',

@@ -9,6 +9,7 @@ export const WAITS = {
   sandable: 'cure until it can be sanded',
   postCures: 'post-cure: up by {ramp} °C an hour, {hours} h at {hold} °C on the laminate, down as slowly',
   fillerSandable: 'filler cures until it can be sanded',
+  fullCure: 'epoxy under the finish cures in full',
   overcoat: 'wait for the overcoat window',
   paintHandled: 'paint cures until it can be handled',
   gelCoatSanded: 'gel coat cures until it can be sanded',

@@ -4,6 +4,7 @@ import {
   STAGES,
   refinePlan,
   refineProblems,
+  stopsOf,
   toldOnce,
   touchedBy,
   type Chain,
@@ -72,6 +73,16 @@ export class JobContext {
   readonly problems = computed(() => {
     const [state, cure] = [this.state(), this.forecast.of(this.state())];
     return state && cure ? toldOnce(refineProblems(state.problems, cure)) : (state?.problems ?? []);
+  });
+  /** Where the work stops: at its steps, in the order of the work. */
+  readonly stops = computed(() => {
+    const [plan, problems] = [this.plan(), this.problems()];
+    return plan ? stopsOf(plan, problems, this.state()?.job?.overrides) : [];
+  });
+  /** Stages at a step of which the work stops. */
+  readonly stopped = computed(() => {
+    const stages = new Map((this.plan()?.work?.steps ?? []).map((s) => [s.id, s.stage]));
+    return new Set(this.stops().flatMap((s) => (s.override ? [] : (stages.get(s.step ?? '') ?? []))));
   });
   readonly currency = computed(() => this.shop()?.currency ?? '');
   readonly crew = computed(() => this.shop()?.crew?.map((p) => p.name) ?? []);

@@ -81,7 +81,7 @@ const FETCH_STAGES_MS = 6000;
     } @else if (context.state()) {
       <header>
         <nb-job-header />
-        @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [stage]="current()" [warned]="context.warned()" [estimate]="context.estimate()" />}
+        @if (context.plan()?.timeline; as timeline) {<nb-tape [timeline]="timeline" [jobId]="id()" [stage]="current()" [warned]="context.warned()" [stopped]="context.stopped()" [estimate]="context.estimate()" />}
       </header>
       <div class="body" [attr.class]="'body about-' + current()">
         <section class="drawings" aria-label="Drawings" tabindex="0">@if (mapped()) {@defer (on immediate) {<nb-fair-map />}}@if (drawn()) {@defer (on immediate) {<nb-repair-drawings />}}<nb-drawings [stage]="current()" [sectionOnly]="charts() || mapped() || coloured() || (onOutline() && current() !== 'survey')" />@if (charts()) {@defer (on immediate) {<nb-cure-view />}}@if (coloured()) {@defer (on immediate) {<nb-colour-board />}}<nb-moved /></section>

@@ -13,6 +13,7 @@ import { ButtonModule } from 'primeng/button';
 import { Reading } from '../state/reading';
 import { SaidView } from '../ui/said';
 import { JobContext } from './job-context';
+import { StopLineView } from './stop-line';
 
 /**
  * The steps of a stage, numbered through the whole job: what comes next is open with everything that is needed at it,
@@ -20,7 +21,7 @@ import { JobContext } from './job-context';
  */
 @Component({
   selector: 'nb-stage-steps',
-  imports: [ButtonModule, SaidView],
+  imports: [ButtonModule, SaidView, StopLineView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (rows().length > 0) {
@@ -36,6 +37,7 @@ import { JobContext } from './job-context';
                 @if (r.pot.length > 0) {<p class="pot"><nb-said [words]="r.pot" /></p>}
               </div>
               <span class="time"><nb-said [words]="r.work" /><small>{{ r.when }}</small></span>
+              @if (r.stops.length > 0) {<div class="more">@for (s of r.stops; track s.id) {<nb-stop [stop]="s" [stage]="r.stage" />}</div>}
               @if (r.id === open()) {
               <div class="more">
                   @for (g of gatesOf(r); track g.text) {<p class="gate" [attr.data-status]="g.status">{{ g.status === 'broken' ? 'Too late: ' : '' }}{{ g.text }}<small>{{ g.status }}</small></p>}
@@ -46,6 +48,7 @@ import { JobContext } from './job-context';
                       @if (t.result) {<b class="ok">{{ t.result }}</b>} @else if (passed().has(line(t))) {<b class="ok">passed</b>} @else {<button pButton type="button" size="small" severity="secondary" [outlined]="true" [attr.aria-label]="'Passed: ' + t.test" (click)="pass(r.stage, t)">Passed</button>}
                     </p>
                   }
+                  @if (r.fails; as f) {<p class="fails"><b>If not</b> {{ f.text }} <small>{{ f.takes }}</small></p>}
               </div>
               }
             </li>
@@ -68,6 +71,7 @@ import { JobContext } from './job-context';
     .pot { border-left: 3px solid var(--ink); padding-left: 8px; margin-top: 5px; } .gate { margin-top: 5px; border-left: 3px dotted var(--wait); padding-left: 8px; }
     .gate[data-status='broken'] { border-left: 4px solid var(--act); font-weight: 700; }
     .caution { border-left: 3px solid var(--warn); padding-left: 8px; margin-top: 5px; font-size: 0.93rem; } .muted { margin-top: 5px; }
+    .fails { margin-top: 5px; font-size: 0.93rem; } .fails small { color: var(--muted); }
     .test { display: flex; justify-content: space-between; gap: 10px; align-items: center; margin-top: 6px; }
     .more { grid-column: 2 / -1; padding-right: 8px; }
     .ok { color: var(--wait); } .people { color: var(--act); white-space: nowrap; }
@@ -82,7 +86,9 @@ export class StageSteps {
   protected readonly rows = computed<readonly OrderRow[]>(() => {
     const plan = this.#context.plan();
     if (!plan) return [];
-    return orderRows(plan, this.#reading.reader()).filter((r) => r.stage === this.stage());
+    return orderRows(plan, this.#reading.reader(), this.#context.stops()).filter(
+      (r) => r.stage === this.stage(),
+    );
   });
   /** What comes next is open until another is. */
   protected readonly open = linkedSignal<string | undefined, string | undefined>({

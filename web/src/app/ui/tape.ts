@@ -30,7 +30,7 @@ const DAY = 86_400_000;
         @for (c of layout().cells; track c.span.stage) {
           <li [style.left.px]="c.x" [style.width.px]="c.width" [class.done]="c.span.doneAt !== undefined">
             <a [routerLink]="['/jobs', jobId(), c.span.stage]" routerLinkActive="on" ariaCurrentWhenActive="step" [attr.data-stage]="c.span.stage">
-              <span>{{ titles[c.span.stage] }}</span>@if (c.span.doneAt !== undefined) {<span class="tick" role="img" aria-label="done">✓</span>}@if (warned().has(c.span.stage)) {<span class="warn" role="img" aria-label="has a warning">!</span>}
+              <span>{{ titles[c.span.stage] }}</span>@if (c.span.doneAt !== undefined) {<span class="tick" role="img" aria-label="done">✓</span>}@if (stopped().has(c.span.stage)) {<span class="warn stop" role="img" aria-label="stops here">!</span>} @else if (warned().has(c.span.stage)) {<span class="warn" role="img" aria-label="has a warning">!</span>}
             </a>
           </li>
         }
@@ -59,6 +59,8 @@ const DAY = 86_400_000;
     li a { position: absolute; inset: 0; padding: 3px 7px; text-decoration: none; font-weight: 600; font-size: 0.92rem; white-space: nowrap; overflow: hidden; display: flex; gap: 4px; }
     li a .tick { color: var(--wait); font-weight: 700; }
     li a .warn { color: #fff; background: var(--act); border-radius: 50%; width: 1.15em; height: 1.15em; line-height: 1.15em; text-align: center; font-size: 0.85em; font-weight: 700; align-self: flex-start; margin-top: 2px; }
+    li a .warn.stop { border-radius: 0; width: 1.3em; height: 1.3em; line-height: 1.3em; clip-path: polygon(30% 0, 70% 0, 100% 30%, 100% 70%, 70% 100%, 30% 100%, 0 70%, 0 30%); }
+    li a .warn:not(.stop) { background: var(--warn); }
     li a:hover { background: #ece8dd; }
     li a:focus-visible { outline-offset: -3px; z-index: 2; }
     li a.on { background: var(--ink); color: var(--paper); }
@@ -83,6 +85,8 @@ export class Tape implements OnDestroy {
   readonly stage = input<Stage>();
   /** Stages with a warning or an error. */
   readonly warned = input<ReadonlySet<Stage>>(new Set());
+  /** Stages at a step of which the work stops. */
+  readonly stopped = input<ReadonlySet<Stage>>(new Set());
   /** Whether its waits are a quick estimate that the forecast will take the place of. */
   readonly estimate = input(false);
   protected readonly titles: Record<Stage, string> = STAGE_TITLES;

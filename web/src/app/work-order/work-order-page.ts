@@ -58,6 +58,7 @@ const WITH_REASONS: ReadonlySet<JobFile> = new Set(['work-orders/current.pdf', '
           @for (f of o.facts; track f[0]) {<div><dt>{{ f[0] }}</dt><dd><nb-said [words]="f[1]" /></dd></div>}
         </dl>
         @for (s of o.stops; track s) {<p class="stop"><b class="sign">STOP</b> {{ s }}</p>}
+        @for (s of o.overridden; track s) {<p class="stop"><b>STOP overridden</b> {{ s }}</p>}
         @for (n of o.notes; track n) {<p class="note">{{ n }}</p>}
         @if (o.assumed) {<p class="muted small">Assumed: {{ o.assumed }}.</p>}
         <div class="drawn">@for (s of scenes(); track $index) {<nb-scene [scene]="s" />}</div>

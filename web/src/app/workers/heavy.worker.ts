@@ -9,7 +9,7 @@ import {
   type Shop,
   type Timeline,
 } from '@nelbo/core';
-import { forecastCure, readLogger, whatWouldHelp } from '@nelbo/core/cure';
+import { forecastCure, provenForecast, readLogger, whatWouldHelp } from '@nelbo/core/cure';
 import { fillerChoices, matchColour, systemOptions, wayChoices } from '@nelbo/core/finish';
 import { nest } from '@nelbo/core/papers';
 import { REPAIRS } from '@nelbo/core/repairs';
@@ -24,7 +24,7 @@ const answer = (message: HeavyAnswer): void => postMessage(message);
 function cure({ job, library, shop, clock }: Extract<HeavyRequest, { kind: 'cure' }>): void {
   const start = performance.now();
   const planned = planRepair(job, library, shop, clock, REPAIRS);
-  const forecast = forecastCure(job, planned, library, shop, clock, {
+  const forecast = provenForecast(job, planned, library, shop, clock, {
     tell: (share) => answer({ kind: 'cure', share: Math.min(0.99, share), done: false }),
   });
   answer({ kind: 'cure', share: 1, forecast, ms: performance.now() - start, done: true });

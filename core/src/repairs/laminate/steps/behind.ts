@@ -1,10 +1,22 @@
 import { RATES } from '../../../materials/work-rates';
+import { formula } from '../../../trace/formula';
+import { problem } from '../../../trace/problem';
 import type { Ledger } from '../../../trace/ledger';
 import type { Item } from '../../../work/step';
-import { each, perM2, perMetre, StepWriter } from '../../../work/writer';
+import { each, perM2, perMetre, StepWriter, type StepMore } from '../../../work/writer';
 import type { GrindPlan } from '../dish-plan';
 import { grams, joined, mm, size, words } from '../../../trace/words';
 import type { Parts } from './parts';
+
+/** Pots that are mixed one after another so that each is spread while it lives. */
+export const batchesInTime = formula({
+  id: 'repairs/laminate/steps/behind',
+  expression: 'n = max(1, ⌈t/t_use⌉)',
+  unit: 'count',
+  source: 'usable pot life',
+  inputs: { t: 'time to spread it', t_use: 'usable time' },
+  evaluate: (x) => Math.max(1, Math.ceil(x.t / x.t_use - 1e-9)),
+});
 
 /** What is fitted and bedded before the first ply goes on. */
 export function behindSteps(w: StepWriter, parts: Parts): void {
@@ -59,6 +71,8 @@ export function shapeSteps(w: StepWriter, { grind, backing, job }: Parts): void 
   const at = { place: 'inside', serves: 'former' } as const;
   switch (job?.former) {
     case 'pieces':
+      if (job.pieces === 'lost')
+        w.ledger.report(problem({ severity: 'error', stage: 'grind', path: 'former' }, 'pieces-lost'));
       w.step('grind', 'shape', 'pieces', at, RATES.formerPieces);
       break;
     case 'splash':
@@ -78,7 +92,7 @@ const BEHIND = { outside: 'inside', inside: 'outside', both: 'middle' } as const
 
 /** A through hole is closed behind before the first ply: a former to lay against, or a backing that stays in. */
 function backingSteps(w: StepWriter, parts: Parts): void {
-  const { grind, mix, backing } = parts;
+  const { grind, mix, backing, system } = parts;
   if (!grind || !mix || !backing) return;
   if (backing === 'removable') {
     const place = grind.side === 'inside' ? 'outside' : 'inside';
@@ -87,15 +101,36 @@ function backingSteps(w: StepWriter, parts: Parts): void {
   }
   const at = { place: 'inside', serves: 'backing' } as const;
   w.step('laminate', 'backing', 'fit', { place: 'inside', serves: 'backing-fit' }, RATES.formerFixed);
-  w.step('laminate', 'mix', 'bedding', { place: 'bench', serves: 'backing' }, RATES.mixBatch, [], {
-    withNext: true,
+  const spread = w.time('backing', 'bond', at, RATES.spreadFixed, [
+    perM2(RATES.spreadPerM2, grind.backingArea),
+  ]);
+  // As many pots as it takes to spread it all, each mixed as the one before is used up.
+  const count = w.ledger.compute('backing.pots', 'pots of bedding', batchesInTime, {
+    t: spread,
+    t_use: mix.milestones.usable,
   });
-  w.step('laminate', 'backing', 'bond', at, RATES.spreadFixed, [perM2(RATES.spreadPerM2, grind.backingArea)]);
+  w.step(
+    'laminate',
+    'mix',
+    'bedding',
+    { place: 'bench', serves: 'backing' },
+    0,
+    [each(RATES.mixBatch, count)],
+    {
+      withNext: true,
+      ...(system.chosen?.chain.resin ? { pot: { product: system.chosen.chain.resin.id, count } } : {}),
+    },
+  );
+  w.timed('laminate', 'backing', 'bond', at, spread);
   const { windowOpens, sand } = mix.milestones;
   w.wait('laminate', 'holds', at, windowOpens ?? sand, {
     cures: { layer: { of: 'bedding', number: 1 }, moment: windowOpens ? 'opens' : 'sand' },
   });
 }
+
+/** What a pot of the resin says of itself where its mass is not worked out. */
+const resinPot = ({ chosen }: Parts['system']): Pick<StepMore, 'pot'> =>
+  chosen?.chain.resin ? { pot: { product: chosen.chain.resin.id } } : {};
 
 /** Thickened resin under a core, m. Source: usual of a bed that is pressed down until it squeezes out. */
 const BED = 0.0015;
@@ -115,6 +150,7 @@ function coringSteps(w: StepWriter, { coring, mix, system }: Parts): void {
   );
   w.step('laminate', 'mix', 'core', { place: 'bench', serves: 'core' }, 2 * RATES.mixBatch, [], {
     withNext: true,
+    ...resinPot(system),
     figures: words`${grams(coring.priming, 1)} to prime, ${grams(coring.bedding, 1)} to bed`,
   });
   w.step('laminate', 'core', 'bed', { place: 'core', serves: 'core' }, RATES.spreadFixed, [
@@ -129,12 +165,17 @@ function coringSteps(w: StepWriter, { coring, mix, system }: Parts): void {
 }
 
 /** Members are fitted and tabbed once the laminate has set; their props stay until the tabs hold. */
-export function tabSteps(w: StepWriter, { structure = [], mix }: Parts): void {
+export function tabSteps(w: StepWriter, { structure = [], mix, system }: Parts): void {
   if (!mix) return;
+  const product = system.chosen?.chain.resin?.id;
   for (const m of structure) {
     const number = m.index + 1;
     const serves = `member-${number}`;
     const metre = (rate: number) => perMetre(rate * m.faces, m.length, 'per metre, all faces');
+    w.step('laminate', 'mix', 'pot', { place: 'bench', serves }, RATES.mixBatch, [], {
+      withNext: true,
+      ...resinPot(system),
+    });
     w.step(
       'laminate',
       'member',
@@ -142,6 +183,7 @@ export function tabSteps(w: StepWriter, { structure = [], mix }: Parts): void {
       { place: 'member', serves, fields: { name: m.name } },
       RATES.mixBatch,
       [metre(RATES.filletPerMetre)],
+      { product, withNext: true },
     );
     w.step(
       'laminate',
@@ -150,7 +192,7 @@ export function tabSteps(w: StepWriter, { structure = [], mix }: Parts): void {
       { place: 'member', serves: `tabs-${number}`, fields: { name: m.name, count: m.strips.length } },
       RATES.mixBatch,
       m.strips.map(() => metre(RATES.tabPerMetre)),
-      { figures: joined(m.strips.map((t) => words`${t.number}: ${size(t.length, t.width)}`)) },
+      { product, figures: joined(m.strips.map((t) => words`${t.number}: ${size(t.length, t.width)}`)) },
     );
     w.wait('laminate', 'propsStay', { place: 'member', serves, fields: { name: m.name } }, m.release);
     if (m.props.value > 0)

@@ -2,6 +2,7 @@ import type { Dish } from '../../../grind/dish';
 import { RATES } from '../../../materials/work-rates';
 import type { Ledger } from '../../../trace/ledger';
 import type { Item } from '../../../work/step';
+import { stillHolds } from '../../common/still-holds';
 import { membersHeld, shapeSteps } from './behind';
 import { perLitre, perM2, perMetre, StepWriter } from '../../../work/writer';
 import { mm, size, words } from '../../../trace/words';
@@ -33,7 +34,7 @@ export function grindSteps(parts: Parts, ledger: Ledger, opened: readonly Item[]
   membersHeld(w, parts);
   if (job?.kind === 'old-repair')
     w.step('grind', 'strip', 'laminate', { place: 'hull', serves: 'old-repair' }, RATES.grindSetUp, [
-      perM2(RATES.coreCutPerM2, grind.maskedArea),
+      perM2(RATES.coreCutPerM2 * stillHolds(job.holds), grind.maskedArea),
     ]);
   if (job?.kind === 'crack')
     w.step('grind', 'stopHoles', 'laminate', { place: 'crack', serves: 'ends' }, 2 * RATES.stopHole);

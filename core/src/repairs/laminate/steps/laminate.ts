@@ -105,7 +105,9 @@ function between(w: StepWriter, { laminate, mix, grind }: Parts, previous: Batch
   const lift = over ? afterLast(w.ledger, `over.${previous.group}`, over, place) : place;
   w.wait('laminate', 'tacky', at, lift.rest, {
     cures: { layer: layerOf(from, previous.group), moment: 'opens' },
-    ...(lift.opens && lift.closes ? { window: { opens: lift.opens, closes: lift.closes, missed } } : {}),
+    ...(lift.opens && lift.closes
+      ? { window: { opens: lift.opens, closes: lift.closes, hard: m.sand, missed } }
+      : {}),
     ...(over ? { over } : {}),
   });
 }

@@ -36,7 +36,19 @@ export class StageHead {
       ]
     );
   });
-  protected readonly problems = computed(() => this.#context.problemsOf(this.stage()).map(told));
+  /** What stops a step of this stage stands at the step, and not here once more. */
+  protected readonly problems = computed(() => {
+    const own = new Set(
+      (this.#context.plan()?.work?.steps ?? []).flatMap((s) => (s.stage === this.stage() ? [s.id] : [])),
+    );
+    const atSteps = new Set(
+      this.#context.stops().flatMap((s) => (s.step !== undefined && own.has(s.step) ? [s.problem] : [])),
+    );
+    return this.#context
+      .problemsOf(this.stage())
+      .filter((p) => !atSteps.has(p))
+      .map(told);
+  });
 
   protected wayRound(p: ToldProblem): string {
     return [p.allowed && `allowed: ${p.allowed}`, p.suggestion]

@@ -1,0 +1,46 @@
+import type { Broken } from '../../trace/broken';
+import type { Action } from '../../work/actions';
+import { expectedOf } from '../expected';
+import { lays } from '../faces';
+import type { Placed } from '../replay';
+import type { Check, Scene } from './check';
+
+/** What belongs before a step was done before it. */
+export const order: Check = (p, scene) => {
+  const { before } = expectedOf(p.step);
+  const missing =
+    before !== undefined && !scene.placed.some((x) => x.end <= p.start && before.by.includes(x.step.action));
+  return [
+    ...(missing ? [{ gate: 'before', what: before.what } as const] : []),
+    ...dry(p, scene),
+    ...lookedOver(p, scene),
+  ];
+};
+
+/** What was wet, or what water has got into, is dry before anything closes it: read where it soaks, wiped where it does not. */
+function dry(p: Placed, { placed, place }: Scene): readonly Broken[] {
+  const { wet, kind } = place.job.damage;
+  const wood = place.plan.system?.substrates.some((s) => s.family === 'wood') ?? false;
+  const told = wet === 'wet' || wet === 'damp' || (kind === 'wet-core' && wet !== 'dry');
+  // Wood is read though nobody has seen water: an old coat that is renewed is not opened.
+  if (!told && !(wood && kind !== 'weathered' && glued(place))) return [];
+  const closes = placed.find((x) => lays(x) && !x.believed);
+  if (closes !== p) return [];
+  return placed.some((x) => DRY.has(x.step.action) && dries(x) && x.end <= p.start) ? [] : [{ gate: 'dry' }];
+}
+
+/** Something is glued or filled into it, and not only finished. */
+const glued = ({ plan }: Scene['place']): boolean =>
+  plan.work?.steps.some((s) => s.action === 'glue' || s.action === 'fill' || s.action === 'lay') ?? false;
+
+const DRY: ReadonlySet<Action> = new Set<Action>(['read', 'clean']);
+const dries = ({ step }: Placed): boolean => step.action === 'read' || step.how === 'dry';
+
+/** Work is looked over, or tested, before it is handed over. */
+function lookedOver(p: Placed, { placed }: Scene): readonly Broken[] {
+  if (p.step.action !== 'handOver') return [];
+  const seen = placed.some(
+    (x) => (x.step.action === 'check' || x.step.action === 'test') && (x.believed || x.end <= p.start),
+  );
+  return seen ? [] : [{ gate: 'before', what: 'check' }];
+}

@@ -1,0 +1,251 @@
+import type { RouteId } from '../materials/damage-kinds';
+import type { HullFamily } from '../materials/substrates';
+import { linkOf } from '../match/chain';
+import { choicesOf, type ChainRole } from '../match/links';
+import { hasSchools } from '../match/routes';
+import type { ContextFact } from '../match/rule';
+import type { Field } from '../schema/field';
+import type { Job } from '../schema/job';
+import { JOB_FIELDS } from '../schema/job-fields';
+import { problem, type Problem } from '../trace/problem';
+import { curesIn } from '../work/network';
+import { productsOf } from '../work/pots';
+import type { Plan } from './plan';
+import { usesChain } from './uses-chain';
+
+type Planned = Pick<Plan, 'dish' | 'finish' | 'materials' | 'repair' | 'system' | 'work'>;
+type When = (job: Job, plan: Planned) => boolean;
+
+interface Use {
+  /** Fields of the job, by path; a group stands for all that is in it. */
+  readonly paths: readonly string[];
+  /** Whether a plan has any use for them. */
+  readonly when: When;
+}
+
+const warmedBy =
+  (...kinds: readonly string[]): When =>
+  ({ warmth }) =>
+    warmth?.kind !== undefined && kinds.includes(warmth.kind);
+
+const dished: When = (_, { dish }) => dish !== undefined;
+const solid: When = (_, { dish }) => dish?.coring === undefined;
+const finished: When = (_, { finish }) => finish !== undefined;
+/** Something is laid whose cure is followed along the course of the air. */
+const cures: When = (_, { work }) => curesIn(work);
+const way =
+  (...ids: readonly RouteId[]): When =>
+  (_, { system }) =>
+    system !== undefined && ids.includes(system.route.id);
+const on =
+  (...families: readonly HullFamily[]): When =>
+  (_, { system }) =>
+    system?.substrates.some((s) => families.includes(s.family)) ?? true;
+/** What holds the repair sets, and is asked how warm it may get. */
+const bears: When = (_, { system }) =>
+  system?.chosen?.chain.links.some(
+    ({ role, product }) =>
+      role === 'bond' && (product.role === 'laminating resin' || product.role === 'adhesive'),
+  ) ?? false;
+const setsBeforeFilling: When = (_, { work }) =>
+  work?.links.some((link) =>
+    link.lags.some((lag) => lag.cures && (lag.stage === 'laminate' || lag.stage === 'mix')),
+  ) ?? false;
+/** The finish is one that a colour is mixed for. */
+const tinted: When = (_, { system }) => system?.chosen?.chain.finish?.kind === 'gel coat';
+const lays: When = (_, plan) => usesChain(plan);
+/** A rule about the products of this way turns on it, and something of them is laid. */
+const inPlay =
+  (fact: ContextFact): When =>
+  (job, plan) =>
+    (plan.system?.inPlay.includes(fact) ?? true) && lays(job, plan);
+const not =
+  (when: When): When =>
+  (job, plan) =>
+    !when(job, plan);
+const either =
+  (...any: readonly When[]): When =>
+  (job, plan) =>
+    any.some((when) => when(job, plan));
+const both =
+  (...all: readonly When[]): When =>
+  (job, plan) =>
+    all.every((when) => when(job, plan));
+/** Links that say how a face is made ready: steps that bear no product. */
+const READIES: ReadonlySet<ChainRole> = new Set<ChainRole>(['prep', 'clean']);
+
+/** The way of repairing has a place for a product of that role, and the work takes the one that was chosen. */
+const takes =
+  (role: ChainRole): When =>
+  (_, { system, work, materials = [] }) => {
+    if (!system) return false;
+    const { route, chosen } = system;
+    if (!choicesOf(route.id, route.choices).some((choice) => choice.role === role)) return false;
+    const product = chosen && linkOf(chosen.chain, role);
+    return (
+      product === undefined ||
+      READIES.has(role) ||
+      product.family === 'heat weld' ||
+      [...productsOf(work?.steps ?? []).values()].includes(product.id) ||
+      materials.some((m) => m.product === product.name)
+    );
+  };
+const airGoes =
+  (...courses: readonly string[]): When =>
+  ({ conditions }) =>
+    conditions?.air !== undefined && courses.includes(conditions.air);
+const asks =
+  (path: string): When =>
+  (_, { repair }) =>
+    repair?.sheets.some((sheet) => sheet.asks.some((ask) => ask.path === path)) ?? false;
+const hasTwoSchools: When = ({ damage: { kind } }, { system }) =>
+  system?.substrates.some((s) => kind !== undefined && hasSchools(s.family, kind)) ?? true;
+
+const PRODUCTS: Readonly<Record<keyof NonNullable<Job['system']>, ChainRole>> = {
+  resin: 'bond',
+  bond: 'bond',
+  cloth: 'reinforce',
+  patch: 'reinforce',
+  filler: 'fill',
+  finish: 'finish',
+  coring: 'coring',
+  prep: 'prep',
+  clean: 'clean',
+  prime: 'prime',
+  barrier: 'barrier',
+};
+
+/** What only some plans look at. Whatever is not named here is looked at by every plan, or is kept for the record. */
+const USES: readonly Use[] = [
+  { paths: ['taper', 'laminate', 'structure', 'mix', 'fairing'], when: dished },
+  { paths: ['hull.plies', 'hull.laminate'], when: dished },
+  { paths: ['laminate.coverLap'], when: ({ laminate }) => laminate?.cover === 'yes' },
+  { paths: ['coat', 'check'], when: finished },
+  { paths: ['sanding.start', 'sanding.end'], when: dished },
+  { paths: ['sanding.fine'], when: (_, { finish }) => (finish?.sanding.length ?? 0) > 0 },
+  { paths: ['colour'], when: tinted },
+  { paths: ['conditions.air'], when: cures },
+  { paths: ['conditions.low', 'conditions.high'], when: both(cures, airGoes('day and night')) },
+  { paths: ['conditions.readings'], when: both(cures, airGoes('readings')) },
+  { paths: ['conditions.sky', 'conditions.sun'], when: cures },
+  { paths: ['conditions.place'], when: either(cures, inPlay('place')) },
+  { paths: ['conditions.shade'], when: both(cures, ({ conditions }) => conditions?.sun === 'yes') },
+  { paths: ['warmth'], when: cures },
+  { paths: ['cure.service'], when: both(cures, bears) },
+  { paths: ['cure.postCure', 'cure.hold', 'cure.hours'], when: setsBeforeFilling },
+  { paths: ['warmth.temperature'], when: warmedBy('tent', 'mat') },
+  { paths: ['warmth.power', 'warmth.distance'], when: warmedBy('lamp') },
+  { paths: ['warmth.from', 'warmth.hours'], when: warmedBy('tent', 'mat', 'lamp') },
+  { paths: ['cure.hold', 'cure.hours'], when: ({ cure }) => cure?.postCure === 'yes' },
+  { paths: ['priorities', 'conditions.temperature', 'damage.wet'], when: lays },
+  { paths: ['lasts'], when: inPlay('lasts') },
+  {
+    paths: ['hull.matrix'],
+    when: both(on('frp', 'frp-cored'), either(inPlay('matrix'), inPlay('hull.trait'), dished)),
+  },
+  {
+    paths: ['hull.fibre'],
+    when: both(
+      on('frp', 'frp-cored', 'foil'),
+      either(inPlay('fibre'), ({ damage }) => damage.readings !== undefined),
+    ),
+  },
+  { paths: ['hull.coat'], when: either(inPlay('coat'), dished) },
+  { paths: ['hull.contaminant'], when: inPlay('contaminant') },
+  { paths: ['hull.clear'], when: inPlay('clear') },
+  {
+    paths: ['hull.gelCoat'],
+    when: either(dished, tinted, way('surface'), both(cures, on('frp', 'frp-cored'), not(way('inject')))),
+  },
+  {
+    paths: ['hull.thickness'],
+    when: either(
+      dished,
+      way('metal', 'bonded', 'wood', 'inject'),
+      both(cures, not(on('foil', 'inflatable'))),
+    ),
+  },
+  { paths: ['damage.position'], when: either(inPlay('position'), finished) },
+  { paths: ['duty'], when: either(inPlay('duty'), dished) },
+  { paths: ['access'], when: either(inPlay('access'), both(dished, solid), asks('access')) },
+  { paths: ['grade'], when: either(finished, asks('grade')) },
+  { paths: ['conditions.humidity'], when: either(cures, finished) },
+  {
+    paths: ['hull.core', 'hull.coreThickness'],
+    // A foil is looked at for its core only where that is opened.
+    when: either(on('frp-cored', 'foam-sheet'), hasTwoSchools),
+  },
+  { paths: ['repair.way'], when: hasTwoSchools },
+  {
+    paths: ['damage.pieces', 'former', 'backing'],
+    when: (_, { dish }) => dish?.grind?.backing !== undefined,
+  },
+  {
+    paths: ['damage.holds'],
+    when: ({ damage }, plan) =>
+      damage.kind === 'old-repair' && (plan.dish !== undefined || plan.system?.route?.id === 'bonded'),
+  },
+  {
+    paths: ['damage.depth'],
+    when: (job, plan) => plan.dish !== undefined || asks('damage.depth')(job, plan),
+  },
+  ...['count', 'pattern', 'layer', 'density', 'seam', 'valve'].map((name): Use => ({
+    paths: [`damage.${name}`],
+    when: asks(`damage.${name}`),
+  })),
+  ...Object.entries(PRODUCTS).map(([name, role]): Use => ({
+    paths: [`system.${name}`],
+    when: both(takes(role), lays),
+  })),
+];
+
+/** What one way of repairing or another asks for: each field is used where a sheet of the plan asks for it. */
+const ASKED = 'repair';
+
+/**
+ * What was entered and what this plan has no use for, told by its labels: nothing that was entered is passed over in
+ * silence. Nothing is told before there is a plan.
+ */
+export function unusedHere(job: Job, plan: Planned): readonly Problem[] {
+  if (!plan.system?.chosen || !plan.work) return [];
+  const idle = USES.flatMap(({ paths: own, when }) => (when(job, plan) ? [] : own)).filter((path) =>
+    filled(valueAt(job, path)),
+  );
+  const told = [
+    ...idle,
+    ...leavesUnder(JOB_FIELDS.fields[ASKED], ASKED).filter(
+      (path) => path !== 'repair.way' && filled(valueAt(job, path)) && !asks(path)(job, plan),
+    ),
+  ];
+  // A group that is told stands for what is in it.
+  const paths = [...new Set(told)].filter((path) => !told.some((other) => path.startsWith(`${other}.`)));
+  if (paths.length === 0) return [];
+  return [
+    problem({ severity: 'assumed', path: paths[0] }, 'not-used-here', { labels: paths.map(labelOf), paths }),
+  ];
+}
+
+/** Paths of the fields below a group. */
+const leavesUnder = (field: Field, path: string): readonly string[] =>
+  field.kind === 'group'
+    ? Object.entries(field.fields).flatMap(([name, own]) => leavesUnder(own, `${path}.${name}`))
+    : [path];
+
+function valueAt(job: Job, path: string): unknown {
+  let at: unknown = job;
+  for (const name of path.split('.')) at = (at as Record<string, unknown> | undefined)?.[name];
+  return at;
+}
+
+const filled = (value: unknown): boolean =>
+  Array.isArray(value)
+    ? value.length > 0
+    : typeof value === 'object' && value !== null
+      ? Object.values(value).some(filled)
+      : value !== undefined;
+
+function labelOf(path: string): string {
+  let at: Field | undefined = JOB_FIELDS;
+  for (const name of path.split('.')) at = at?.kind === 'group' ? at.fields[name] : undefined;
+  return at?.label ?? path;
+}
