@@ -69,7 +69,7 @@ describe('a caution', () => {
   });
 
   it('stands where the dewaxer is used and where the hull is cut', () => {
-    expect(at(polyester, /Dewaxer is a strong solvent/)).toEqual(['outside.wash@ground']);
+    expect(at(polyester, /Dewaxer: gloves/)).toEqual(['outside.wash@ground']);
     expect(at(polyester, /Look what lies behind/)).toEqual(['outside.grind@ground']);
     const hole = planOf(job('abs', 'hole')).plan;
     expect(at(hole, /Look what lies behind/)).toEqual(['hole.bevel@ground']);

@@ -202,7 +202,7 @@ describe('words for a plan', () => {
     const putty = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } }).plan;
     expect(guidanceFor('fair', putty).cautions.join(' ')).toContain('Cream hardener is a peroxide');
     expect(guidanceFor('finish', putty).cautions.join(' ')).toContain('no mains tools near water');
-    expect(guidanceFor('grind', plan).cautions.join(' ')).toContain('Dewaxer is a strong solvent');
+    expect(guidanceFor('grind', plan).cautions.join(' ')).toContain('Dewaxer: gloves, air');
   });
 
   it('describe a problem in one line', () => {

@@ -107,7 +107,7 @@ const OWN = {
         role: 'reinforce',
         from: ['plate', 'cloth'],
         orNone: true,
-        only: clothOr('bush-acetal', 'bush-nylon', 'plate-g10'),
+        only: clothOr('bush-acetal', 'bush-nylon'),
       },
       FINISH,
     ],

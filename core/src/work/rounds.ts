@@ -1,4 +1,4 @@
-import type { Round, Step, Work } from './step';
+import type { FailureSign, Round, Step, Work } from './step';
 
 /** A round, and the steps that are done in it. */
 export interface RoundOf extends Round {
@@ -22,6 +22,8 @@ export interface If {
   /** What was waited for, the step that another had to follow in time, or the one whose test it is. */
   readonly on: string;
   readonly outcome: 'missed' | 'failed';
+  /** How it shows that a test failed. */
+  readonly sign?: FailureSign;
   readonly steps: readonly Step[];
 }
 
@@ -32,7 +34,7 @@ export const ifsOf = ({ links, steps }: Pick<Work, 'links' | 'steps'>): readonly
     ...(most && from !== undefined ? [missedOn(from, most.missed)] : []),
   ]),
   ...steps.flatMap(({ id, failed }): readonly If[] =>
-    failed ? [{ on: id, outcome: 'failed', steps: failed }] : [],
+    failed ? [{ on: id, outcome: 'failed', sign: failed.sign, steps: failed.steps }] : [],
   ),
 ];
 

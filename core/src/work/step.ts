@@ -68,8 +68,8 @@ export type Step = Variant & {
   readonly plies?: readonly number[];
   /** Done again until something is so. */
   readonly round?: Round;
-  /** Done where the test of it fails: not reckoned with, and once at the worst. */
-  readonly failed?: readonly Step[];
+  /** Done where its test fails: not reckoned with, and once at the worst. */
+  readonly failed?: Rework;
   /** What it mixes. */
   readonly pot?: InPots;
   /** Id of the product that it lays or bonds with, where no pot of its go says so. */
@@ -77,6 +77,15 @@ export type Step = Variant & {
   /** The figures that are needed while it is done: a line, a size, a film. */
   readonly figures?: Words;
 };
+
+/** How it shows that something did not come out: a dull spot, bubbles, pinholes, runs or dust, haze, a trial that gives way. */
+export type FailureSign = 'dull' | 'bubbles' | 'pinholes' | 'runs' | 'haze' | 'gave-way';
+
+/** What is done where a test fails. */
+export interface Rework {
+  readonly sign: FailureSign;
+  readonly steps: readonly Step[];
+}
 
 /** The window of the layer just laid, s from when it lies, and what is done first where it is missed. */
 export interface Window {

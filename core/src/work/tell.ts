@@ -1,5 +1,5 @@
 import { ACTIONS, WAITS, type Action } from './actions';
-import type { Fields, Lag } from './step';
+import type { FailureSign, Fields, Lag } from './step';
 
 /** Small initial within a sentence; a name in capitals (MEK, PVC) keeps them. */
 const lower = (s: string): string => (/^[A-Z][A-Z0-9]/.test(s) ? s : s.charAt(0).toLowerCase() + s.slice(1));
@@ -30,3 +30,15 @@ export function tellStep({
 /** What is waited for, in words. */
 export const tellLag = ({ awaited, fields }: Pick<Lag, 'awaited' | 'fields'>): string =>
   filled(WAITS[awaited], fields);
+
+const SIGNS: Readonly<Record<FailureSign, string>> = {
+  dull: 'it taps dull',
+  bubbles: 'it bubbles',
+  pinholes: 'pinholes show',
+  runs: 'runs or dust show',
+  haze: 'haze is left',
+  'gave-way': 'it gives way',
+};
+
+/** How it shows that something did not come out, after "if". */
+export const tellSign = (sign: FailureSign): string => SIGNS[sign];

@@ -68,7 +68,7 @@ function drawStep(sheet: Sheet, row: StepRow): void {
     if (g.kind !== 'waited') under(sheet, '', `${g.status === 'broken' ? 'Too late: ' : ''}${g.text}`);
   for (const c of row.cautions) under(sheet, '!', c, INK, ACT);
   for (const t of row.tests) under(sheet, '=', `${t.test}: ${t.pass}${t.result ? `; ${t.result}` : ''}`);
-  if (row.fails) under(sheet, '', `If not: ${row.fails.text} (${row.fails.takes})`);
+  if (row.fails) under(sheet, '', `If ${row.fails.when}: ${row.fails.text} (${row.fails.takes})`);
   sheet.gap(0.8);
 }
 

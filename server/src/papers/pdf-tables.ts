@@ -4,7 +4,7 @@ import { MARGIN, type Sheet } from './pdf-sheet';
 import { INK, MUTED, drawLines, layLines, lineHeight } from './pdf-text';
 
 const SIZE = 8;
-const CELL = { x: 5, y: 1.4 };
+const CELL = { x: 5, y: 1 };
 /** Between two tables that stand beside one another. */
 const BESIDE = 18;
 

@@ -98,7 +98,7 @@ function signOff(sheet: Sheet, names: readonly string[]): void {
   const half = (sheet.width - 20) / 2;
   sheet.need(names.length * 10 + 16);
   names.forEach((name, i) => {
-    if (i % 2 === 0) sheet.gap(i === 0 ? 12 : 20);
+    if (i % 2 === 0) sheet.gap(i === 0 ? 11 : 18);
     const x = MARGIN + (i % 2) * (half + 20);
     doc
       .font('regular')
@@ -115,7 +115,7 @@ function signOff(sheet: Sheet, names: readonly string[]): void {
       .strokeColor(INK)
       .stroke();
   });
-  sheet.gap(18);
+  sheet.gap(16);
 }
 
 /** Where each figure comes from: formula, inputs with their values and origin, and source. */

@@ -1,7 +1,7 @@
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
 import { workId } from '../../work/ids';
-import type { Item, Step } from '../../work/step';
+import type { FailureSign, Item, Rework, Step } from '../../work/step';
 import { StepWriter } from '../../work/writer';
 
 /** A dull spot under cured laminate: two holes, and what goes in, s. Source: judged; a spot as large as a hand. */
@@ -18,40 +18,55 @@ const SKIM = 8 * 60;
 const ONCE_MORE: ReadonlySet<string> = new Set(['weld', 'weldFabric', 'trial', 'clamp', 'piece']);
 
 /**
- * What is done where a test fails, at the step that it is a test of: a dull spot is injected, a patch that bubbles is glued
+ * What is done where a test fails, at the step at which it shows: a dull spot is injected, a patch that bubbles is glued
  * anew, pinholes are skimmed, a coat with runs is flatted and laid again. Planned for as not needed, and for once at the
  * worst.
  */
 export function withReworks(items: readonly Item[], ledger: Ledger): readonly Item[] {
   const steps = items.flatMap((i) => ('step' in i ? [i.step] : []));
-  const failed = new Map<string, readonly Step[]>();
-  const put = (step: Step | undefined, write: (w: StepWriter, step: Step) => readonly Step[]): void => {
-    if (step) failed.set(step.id, write(new StepWriter(ledger), step));
+  const failed = new Map<string, Rework>();
+  const put = (
+    step: Step | undefined,
+    sign: FailureSign,
+    write: (w: StepWriter, step: Step) => readonly Step[],
+  ): void => {
+    if (step) failed.set(step.id, { sign, steps: write(new StepWriter(ledger), step) });
   };
   put(
-    lastOf(steps, (s) => s.action === 'lay' && s.stage === 'laminate'),
+    afterCure(
+      items,
+      lastOf(steps, (s) => s.action === 'lay' && s.stage === 'laminate'),
+    ),
+    'dull',
     dullSpot,
   );
   put(
     steps.find((s, i) => s.action === 'test' && steps.slice(0, i).some((x) => x.action === 'join')),
+    'bubbles',
     (w, step) => gluedAnew(w, step, steps),
   );
-  put(firstSandOfFill(steps), (w, step) => [
+  put(firstSandOfFill(steps), 'pinholes', (w, step) => [
     ...own(w.step(step.stage, 'fill', 'pinholes', { place: step.place, serves: failedOf(step) }, SKIM)),
     again(step),
   ]);
+  const check = lastOf(steps, (s) => s.action === 'check');
   const coat = lastOf(steps, (s) => s.action === 'coat' && s.stage === 'finish');
   const polish = lastOf(steps, (s) => s.action === 'polish');
-  put(
-    lastOf(steps, (s) => s.action === 'check'),
-    (w, step) => (polish ? [again(polish)] : coat ? coatedAnew(w, step, coat) : []),
-  );
+  if (polish) put(check, 'haze', () => [again(polish)]);
+  else if (coat) put(check, 'runs', (w, step) => coatedAnew(w, step, coat));
   for (const step of steps)
-    if (step.action === 'rehearse' && ONCE_MORE.has(step.how)) put(step, () => [again(step)]);
+    if (step.action === 'rehearse' && ONCE_MORE.has(step.how)) put(step, 'gave-way', () => [again(step)]);
   return items.map((i) => {
     const own = 'step' in i ? failed.get(i.step.id) : undefined;
-    return 'step' in i && own && own.length > 0 ? { ...i, step: { ...i.step, failed: own } } : i;
+    return 'step' in i && own && own.steps.length > 0 ? { ...i, step: { ...i.step, failed: own } } : i;
   });
+}
+
+/** Cured laminate is tapped at the step that its cure is waited for, or else at the next. */
+function afterCure(items: readonly Item[], laid: Step | undefined): Step | undefined {
+  const later = items.slice(items.findIndex((i) => 'step' in i && i.step === laid) + 1);
+  const cured = later.findIndex((i) => 'lag' in i);
+  return later.slice(Math.max(cured, 0)).flatMap((i) => (laid && 'step' in i ? [i.step] : []))[0] ?? laid;
 }
 
 /** The last step of which something is so. */

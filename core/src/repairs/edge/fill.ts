@@ -13,6 +13,8 @@ import { lower, ml, words } from '../../trace/words';
 import type { Joint, Part } from './part';
 
 const MIN = 60;
+/** What is missing of an edge is filled as it is, without a groove: cloth over it lies on faces that are still coated. */
+const EDGES: ReadonlySet<string> = new Set(['nick', 'worn-edge']);
 const LOSS = 0.25;
 
 export const graphiteMass = formula({
@@ -46,7 +48,7 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
   });
   const inner = linkOf(chain, 'reinforce');
   const cloth =
-    inner?.role === 'cloth' && damage !== 'nick' && damage !== 'worn-edge' && !bored
+    inner?.role === 'cloth' && !bored
       ? planReinforcement(
           b,
           inner as Cloth,
@@ -104,8 +106,8 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
       b.ledger.compute('graphite', 'graphite', graphiteMass, { m_epoxy: mass }),
       b.input.library.products.find((p) => p.id === 'graphite'),
     );
-  // Glass over a split lies on the old faces; a groove was abraded past itself when it was opened.
-  if (cloth && clamps)
+  // Glass over a split or round an edge lies on the old faces; a groove was abraded past itself when it was opened.
+  if (cloth && (clamps || EDGES.has(damage)))
     b.step('grind', 'abrade', 'clothFaces', { place: 'edge', serves: 'cloth' }, RATES.abradeFixed / 60, [
       perM2(RATES.abradePerM2, cloth.area),
     ]);

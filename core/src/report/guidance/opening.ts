@@ -97,7 +97,7 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     stage: 'grind',
     when: hasStep(DEWAXING),
     at: [DEWAXING],
-    caution: 'Dewaxer is a strong solvent: gloves, air, no ignition source; wet on, off before it flashes.',
+    caution: 'Dewaxer: gloves, air, no ignition source; wet on, off before it flashes.',
     of: 'solvent',
   },
   {

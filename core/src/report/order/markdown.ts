@@ -89,7 +89,7 @@ function stepLines(r: StepRow): readonly string[] {
       (t) =>
         `Test: ${markdownText(t.test)}: ${markdownText(t.pass)}${t.result ? `; ${markdownText(t.result)}` : ''}`,
     ),
-    ...(r.fails ? [`If not: ${markdownText(r.fails.text)} (${r.fails.takes})`] : []),
+    ...(r.fails ? [`If ${r.fails.when}: ${markdownText(r.fails.text)} (${r.fails.takes})`] : []),
   ];
   const figures = r.figures.length > 0 ? `: ${words(r.figures)}` : '';
   return [

@@ -2,8 +2,8 @@ import { ACTIONS } from '../../work/actions';
 import type { ActionEntry } from '../../work/entry';
 import type { Plan } from '../../plan/plan';
 import type { Stage } from '../../trace/problem';
-import type { Lag, Step } from '../../work/step';
-import { tellLag, tellStep } from '../../work/tell';
+import type { Lag, Rework, Step } from '../../work/step';
+import { tellLag, tellSign, tellStep } from '../../work/tell';
 import { CHECK_RESULTS, type Checked } from '../../finish/check';
 import { guidanceBySteps, type Test } from '../guidance';
 import { figure, plainText, saidWords, sayIn, type Reader, type Said } from '../say';
@@ -41,8 +41,8 @@ export interface StepRow {
   readonly stops: readonly StopLine[];
   readonly cautions: readonly string[];
   readonly tests: readonly OrderTest[];
-  /** What is done where its test fails, and how long that takes. */
-  readonly fails?: { readonly text: string; readonly takes: string };
+  /** How a test fails, what is done then, and how long that takes. */
+  readonly fails?: { readonly when: string; readonly text: string; readonly takes: string };
   /** How one sees that it is done. */
   readonly done: string;
   readonly photo: boolean;
@@ -92,7 +92,7 @@ export function orderRows(plan: Plan, reader: Reader, stops: readonly Stop[] = [
       stops: stops.filter((s) => s.step === step.id).map(stopLine),
       cautions,
       tests: step.action === 'check' ? [...acceptance, ...checksOf(plan, reader)] : acceptance,
-      ...(step.failed ? { fails: failsWords(step.failed, reader) } : {}),
+      ...(step.failed ? { fails: failsWords(step.failed, work, reader) } : {}),
       done: entry.done,
       photo: entry.photo === true || (entry.photo === 'last' && step.id === lastLaid),
       ticked: done.has(step.stage),
@@ -107,11 +107,23 @@ export function orderRows(plan: Plan, reader: Reader, stops: readonly Stop[] = [
   ];
 }
 
-/** What is done where a test fails, in one line. */
-const failsWords = (steps: readonly Step[], reader: Reader): NonNullable<StepRow['fails']> => ({
-  text: steps.map(tellStep).join('; '),
+/** What is done where a test fails, in one line; what is done once more is told by its number. */
+const failsWords = (
+  { sign, steps }: Rework,
+  work: NumberedWork,
+  reader: Reader,
+): NonNullable<StepRow['fails']> => ({
+  when: tellSign(sign),
+  text: steps.map((s) => againOf(s, work) ?? tellStep(s)).join('; '),
   takes: sayIn({ value: steps.reduce((sum, s) => sum + s.work.value, 0) }, 'min', 0, reader),
 });
+
+/** "step 7 again" */
+function againOf(step: Step, work: NumberedWork): string | undefined {
+  const done = (s: Step): boolean => s.action === step.action && s.how === step.how && s.place === step.place;
+  const n = work.steps.filter((x) => done(x.step)).at(-1)?.n;
+  return n === undefined ? undefined : `step ${n} again`;
+}
 
 function waitRow(lag: Lag, work: NumberedWork, reader: Reader): WaitRow {
   const task = work.tasks.get(lag.id);

@@ -137,7 +137,7 @@ function stepLines(r: StepRow): readonly string[] {
       .flatMap((g) => under('', `${g.status === 'broken' ? 'TOO LATE: ' : ''}${g.text}`)),
     ...r.cautions.flatMap((c) => under('!', c)),
     ...r.tests.flatMap((t) => under('=', `${t.test}: ${t.pass}${t.result ? `; ${t.result}` : ''}`)),
-    ...(r.fails ? under('', `if not: ${r.fails.text} (${r.fails.takes})`) : []),
+    ...(r.fails ? under('', `if ${r.fails.when}: ${r.fails.text} (${r.fails.takes})`) : []),
   ];
 }
 

@@ -48,7 +48,7 @@ import { StopLineView } from './stop-line';
                       @if (t.result) {<b class="ok">{{ t.result }}</b>} @else if (passed().has(line(t))) {<b class="ok">passed</b>} @else {<button pButton type="button" size="small" severity="secondary" [outlined]="true" [attr.aria-label]="'Passed: ' + t.test" (click)="pass(r.stage, t)">Passed</button>}
                     </p>
                   }
-                  @if (r.fails; as f) {<p class="fails"><b>If not</b> {{ f.text }} <small>{{ f.takes }}</small></p>}
+                  @if (r.fails; as f) {<p class="fails"><b>If {{ f.when }}:</b> {{ f.text }} <small>{{ f.takes }}</small></p>}
               </div>
               }
             </li>

@@ -23,7 +23,7 @@ import { SaidView } from '../ui/said';
               @for (g of r.gates; track g.text) {@if (g.kind !== 'waited') {<p class="under">@if (g.status === 'broken') {<b>Too late: </b>}{{ g.text }}</p>}}
               @for (c of r.cautions; track c) {<p class="under caution">{{ c }}</p>}
               @for (t of r.tests; track t.test) {<p class="under test">{{ t.test }}: {{ t.pass }}@if (t.result) {; <b>{{ t.result }}</b>}</p>}
-              @if (r.fails; as f) {<p class="under"><b>If not:</b> {{ f.text }} ({{ f.takes }})</p>}
+              @if (r.fails; as f) {<p class="under"><b>If {{ f.when }}:</b> {{ f.text }} ({{ f.takes }})</p>}
             </div>
             <span class="time"><nb-said [words]="r.work" /> {{ r.when }}@if (r.people) {<b> {{ r.people }} people</b>}@if (r.photo) {<span> · photo</span>}</span>
           </li>

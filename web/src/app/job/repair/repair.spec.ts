@@ -59,7 +59,7 @@ describe('the steps of a stage', () => {
     const b = await bench(StageSteps, { stage: 'grind' }, JOB);
     const open = (): string => b.host.querySelector('.open')?.textContent ?? '';
     expect(open()).toContain('Dewax and wash');
-    expect(open()).toContain('Dewaxer is a strong solvent');
+    expect(open()).toContain('Dewaxer: gloves, air');
     expect(open()).not.toContain('lay the gauge');
     b.button('Step 4: Cut out and grind the taper').click();
     await b.settle();
