@@ -70,6 +70,8 @@ export type Step = Variant & {
   readonly round?: Round;
   /** Done where its test fails: not reckoned with, and once at the worst. */
   readonly failed?: Rework;
+  /** Id of the step that it is once more. */
+  readonly repeats?: string;
   /** What it mixes. */
   readonly pot?: InPots;
   /** Id of the product that it lays or bonds with, where no pot of its go says so. */

@@ -82,6 +82,7 @@ function again({ go: _, pot: __, round: ___, failed: ____, ...step }: Step): Ste
     ...step,
     id: workId(step.place, step.action, failedOf(step as Step)),
     serves: failedOf(step as Step),
+    repeats: step.id,
   } as Step;
 }
 

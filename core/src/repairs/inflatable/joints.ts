@@ -1,3 +1,6 @@
+import { linkOf } from '../../match/chain';
+import { workId } from '../../work/ids';
+import type { Soon } from '../../work/step';
 import { each, perM2 } from '../../work/writer';
 import type { RepairBuilder } from '../builder';
 import type { Glue, GluedJoint } from './glue';
@@ -7,6 +10,10 @@ const MIN = 60;
 /** Weighing and stirring a pot; warming a coat that has lost its tack; min. */
 const MIX = 5;
 const WAKE = 10;
+/** Both faces of a joint wiped once more, min. */
+const WIPE = 6;
+/** Abraded fabric is coated within so long, s. Source: usual practice, the same half day. */
+const WHILE_CLEAN = 4 * 3600;
 /** A patch longer than this is not laid down by one alone, m. */
 const BY_TWO = 0.4;
 
@@ -21,6 +28,23 @@ export function stitch(b: RepairBuilder, { stitches }: PatchPlan): void {
       8,
       [each(0.6 * MIN, stitches.count, 'per stitch')],
     );
+}
+
+/** Faces that were made ready and then stood, over a night say, are wiped once more before any glue is mixed. */
+function whileClean(b: RepairBuilder, place: 'inside' | 'patch', serves: string): Soon {
+  const product = linkOf(b.input.chain, 'clean')?.name;
+  const at = { place, serves: `${serves}-again`, fields: { product: product ?? '' } };
+  return {
+    after: workId(place, 'abrade', serves),
+    within: b.assumed(
+      `ready.${serves}`,
+      'abraded to coated',
+      WHILE_CLEAN,
+      's',
+      'dust and damp settle on a face that stands, and what softens the fabric comes to its surface; usual practice',
+    ),
+    missed: b.put('mix', 'clean', product === undefined ? 'facesPlain' : 'faces', at, WIPE),
+  };
 }
 
 /** Coats of adhesive on both faces of one joint, each dry as its sheet says before the next, from a pot that lives as long. */
@@ -42,9 +66,11 @@ export function coatFaces(b: RepairBuilder, glue: Glue, { side, coatTime, pot, p
         [],
         b.mixes(pot.id),
       );
+    if (pot && coat === 1) b.soon(whileClean(b, place, serves));
     b.timed('mix', 'coat', inner ? 'adhesiveInside' : 'adhesive', { ...at, fields: { coat } }, coatTime, {
       product: glue.product,
     });
+    if (!pot && coat === 1) b.soon(whileClean(b, place, serves));
     const closes = last ? glue.tackGone : potLeft[coat - 1];
     const missed = last
       ? b.put('mix', 'coat', 'adhesiveWoken', { ...at, serves: `${at.serves}-woken` }, WAKE)

@@ -119,9 +119,8 @@ const failsWords = (
 });
 
 /** "step 7 again" */
-function againOf(step: Step, work: NumberedWork): string | undefined {
-  const done = (s: Step): boolean => s.action === step.action && s.how === step.how && s.place === step.place;
-  const n = work.steps.filter((x) => done(x.step)).at(-1)?.n;
+function againOf({ repeats }: Step, work: NumberedWork): string | undefined {
+  const n = repeats === undefined ? undefined : work.steps.find(({ step }) => step.id === repeats)?.n;
   return n === undefined ? undefined : `step ${n} again`;
 }
 
