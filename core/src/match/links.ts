@@ -18,7 +18,13 @@ export const LINKS = {
   coring: { name: 'new core' },
   reinforce: { name: 'reinforcement' },
   fill: { name: 'fairing compound' },
-  barrier: { name: 'barrier coat' },
+  barrier: {
+    name: 'barrier coat',
+    into: {
+      routes: ['recore', 'inject', 'edge', 'wood', 'metal'],
+      choice: { from: ['barrier coat'], orNone: true },
+    },
+  },
   finish: { name: 'finish' },
 } as const satisfies Record<string, LinkData>;
 

@@ -5,6 +5,7 @@ import { SUBSTRATES } from '../materials/substrates';
 import type { Job } from '../schema/job';
 import { regionOf, planExtent } from '../survey/extent';
 import { identify } from '../survey/identify';
+import { plugged } from '../survey/plugged';
 import { mapReadings } from '../survey/readings';
 import { problem, STAGES, type Problem, type Stage } from '../trace/problem';
 import { answerOf, OBSTACLE_KINDS, type RoomCheck } from '../grind/room';
@@ -125,14 +126,22 @@ function missing(job: Job): Problem[] {
 /** A plan without its trace, and what its time line was placed from. */
 type Composed = Omit<Plan, 'trace'> & Pick<PlanResult, 'timing' | 'needs'>;
 
-function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): Composed {
+function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds }: Asked): Composed {
   const nothing = {
     format: PLAN_FORMAT,
     engine: ENGINE_VERSION,
     library: library.version,
     stages: STAGES,
   } as const;
-  const { kind } = job.damage;
+  const identity = memo.run('identity', { evidence: entered.hull.evidence ?? [] }, (i, l) =>
+    identify(i.evidence, l),
+  );
+  const substrates = substratesOf(entered, identity);
+  const { hull, repair } = entered;
+  const asked = { damage: entered.damage, hull, repair, families: substrates.map((s) => s.family) };
+  const damage = memo.run('plugged', asked, plugged) ?? entered.damage;
+  const job = damage === entered.damage ? entered : { ...entered, damage };
+  const { kind } = damage;
 
   const facts = { ...job, schedule: undefined, title: undefined, boat: undefined };
   // What only says how figures are read, or when people work, changes no stage.
@@ -144,10 +153,6 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
     name: undefined,
     crew: undefined,
   };
-  const identity = memo.run('identity', { evidence: job.hull.evidence ?? [] }, (i, l) =>
-    identify(i.evidence, l),
-  );
-  const substrates = substratesOf(job, identity);
   if (substrates.length === 0 || kind === undefined) return { ...nothing, identity };
   const way = job.repair?.way;
   const wayOf = (family: (typeof substrates)[number]['family']): ReturnType<typeof routeFor> =>
@@ -266,7 +271,9 @@ function compose(memo: StageMemo, { job, library, shop, clock, kinds }: Asked): 
         products: used,
         area: survey.area,
         coated: parts.finish?.area,
-        wet: job.damage.wet,
+        job: { damage: facts.damage, repair: facts.repair, warmth: facts.warmth },
+        damage: kind,
+        temperature: inputs.temperature,
       },
       closeGates,
     );

@@ -8,6 +8,7 @@ import type { Field } from '../schema/field';
 import type { Job } from '../schema/job';
 import { JOB_FIELDS } from '../schema/job-fields';
 import { problem, type Problem } from '../trace/problem';
+import { DRYING_WAITS } from '../work/actions';
 import { curesIn } from '../work/network';
 import { productsOf } from '../work/pots';
 import type { Plan } from './plan';
@@ -138,6 +139,10 @@ const USES: readonly Use[] = [
   { paths: ['warmth.from', 'warmth.hours'], when: warmedBy('tent', 'mat', 'lamp') },
   { paths: ['cure.hold', 'cure.hours'], when: ({ cure }) => cure?.postCure === 'yes' },
   { paths: ['priorities', 'conditions.temperature', 'damage.wet'], when: lays },
+  {
+    paths: ['repair.drying.by'],
+    when: (_, { work }) => work?.links.some((l) => l.lags.some((x) => DRYING_WAITS.has(x.awaited))) ?? false,
+  },
   { paths: ['lasts'], when: inPlay('lasts') },
   {
     paths: ['hull.matrix'],
@@ -201,6 +206,8 @@ const USES: readonly Use[] = [
 
 /** What one way of repairing or another asks for: each field is used where a sheet of the plan asks for it. */
 const ASKED = 'repair';
+/** Of those, what is used by a rule of its own. */
+const JUDGED: ReadonlySet<string> = new Set(['repair.way', 'repair.drying.by']);
 
 /**
  * What was entered and what this plan has no use for, told by its labels: nothing that was entered is passed over in
@@ -214,7 +221,7 @@ export function unusedHere(job: Job, plan: Planned): readonly Problem[] {
   const told = [
     ...idle,
     ...leavesUnder(JOB_FIELDS.fields[ASKED], ASKED).filter(
-      (path) => path !== 'repair.way' && filled(valueAt(job, path)) && !asks(path)(job, plan),
+      (path) => !JUDGED.has(path) && filled(valueAt(job, path)) && !asks(path)(job, plan),
     ),
   ];
   // A group that is told stands for what is in it.

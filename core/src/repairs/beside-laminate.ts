@@ -1,5 +1,6 @@
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
+import { wetnessOf } from './common/wetness';
 import type { RepairInput, RepairPlan } from './repair';
 
 export type Face = { readonly area: Figure; readonly masking: Figure };
@@ -15,5 +16,11 @@ export interface BesideLaminate {
 }
 
 /** Whether a core that is opened has to dry before anything is laid on it, by what was found. */
-export const openedWet = ({ damage, job }: Pick<RepairInput, 'damage' | 'job'>): boolean =>
-  job.damage.wet === undefined ? damage === 'wet-core' : job.damage.wet !== 'dry';
+export function openedWet({
+  damage,
+  job,
+  substrate,
+}: Pick<RepairInput, 'damage' | 'job' | 'substrate'>): boolean {
+  const wet = wetnessOf(job.damage, damage, substrate.family);
+  return wet === undefined ? damage === 'wet-core' : wet !== 'dry';
+}

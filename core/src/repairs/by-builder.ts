@@ -1,7 +1,8 @@
 import { checkTemperature, doublingRule } from '../cure/cure-model';
 import { planBuildUp } from '../finish/film';
 import { DEFAULTS } from '../materials/defaults';
-import { planFinishing } from './common/finishing';
+import { linkOf } from '../match/chain';
+import { planFinishing, planUnderCoats } from './common/finishing';
 import { joined, paperSteps, repairInput, sandingOf } from './common/around';
 import type { BuilderKind, RepairInput, RepairPlan } from './repair';
 import type { Ledger } from '../trace/ledger';
@@ -31,7 +32,8 @@ function workOut(kind: BuilderKind, memo: StageMemo, input: KindInput): WorkedOu
   const own = repair && memo.run('repair', repair, (i, l) => kind.plan(i, l));
   if (!repair || !own) return undefined;
   const { finish, bySheet } = finishOf(memo, input, repair, own);
-  const whole = joined(own, bySheet);
+  const under = underOf(kind, memo, repair, own);
+  const whole = joined(joined(own, under), bySheet);
   const sanding = sandingOf(memo, whole, input);
   const bench = memo.run(
     'bench',
@@ -52,7 +54,7 @@ function workOut(kind: BuilderKind, memo: StageMemo, input: KindInput): WorkedOu
     'time',
     {
       own: own.items,
-      after: bySheet?.items ?? [],
+      after: [...(under?.items ?? []), ...(bySheet?.items ?? [])],
       later: own.later,
       sanding,
       finish,
@@ -64,6 +66,17 @@ function workOut(kind: BuilderKind, memo: StageMemo, input: KindInput): WorkedOu
     itemsOf,
   );
   return { repair: whole, sanding, finish, bench, materials, items };
+}
+
+/** A barrier between the face and its finish, where the chain has one and the kind does not lay it itself. */
+function underOf(
+  kind: BuilderKind,
+  memo: StageMemo,
+  repair: RepairInput,
+  { coat: face }: RepairPlan,
+): RepairPlan | undefined {
+  if (kind.laysBarrier || !face || !linkOf(repair.chain, 'barrier')) return undefined;
+  return memo.run('under', { repair, face }, (i, l) => planUnderCoats(i.repair, i.face, l, ['barrier']));
 }
 
 /** The finish where the chain has a paint or a gel coat; by its sheet, or told to be left out, where it has another or none. */

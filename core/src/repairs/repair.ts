@@ -145,5 +145,7 @@ export interface BuilderKind {
   readonly id: string;
   readonly name: string;
   takes(repair: Taken): boolean;
+  /** It lays the barrier of its chain among its own steps. */
+  readonly laysBarrier?: true;
   plan(input: RepairInput, ledger: Ledger): RepairPlan;
 }

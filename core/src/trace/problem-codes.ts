@@ -87,6 +87,15 @@ export interface SurveyProblems {
   'drying-few-readings': { readonly count: number };
   'drying-not-falling': Plain;
   'wood-not-read': Plain;
+  'wet-not-said': Plain;
+  'hole-not-plugged': { readonly diameter: number; readonly widest: number; readonly count: number };
+  /** Drying by each means, s. */
+  'drying-offer': {
+    readonly by: 'open' | 'warm' | 'vacuum';
+    readonly open: number;
+    readonly warm: number;
+    readonly vacuum: number;
+  };
 }
 
 /** What the match of a system found. */

@@ -19,3 +19,12 @@ export type How<A extends Action = Action> = A extends Action
 
 export { WAITS };
 export type Awaited = keyof typeof WAITS;
+
+/** Waits of which only a reading tells that they are over. */
+export const DRYING_WAITS: ReadonlySet<Awaited> = new Set<Awaited>([
+  'driesWashed',
+  'driesOpened',
+  'driesWarmed',
+  'driesUnderTent',
+  'driesToInject',
+]);

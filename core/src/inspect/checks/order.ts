@@ -19,15 +19,37 @@ export const order: Check = (p, scene) => {
 
 /** What was wet, or what water has got into, is dry before anything closes it: read where it soaks, wiped where it does not. */
 function dry(p: Placed, { placed, place }: Scene): readonly Broken[] {
-  const { wet, kind } = place.job.damage;
+  const { wet, kind, position } = place.job.damage;
+  const family = place.plan.system?.substrates[0]?.family;
   const wood = place.plan.system?.substrates.some((s) => s.family === 'wood') ?? false;
-  const told = wet === 'wet' || wet === 'damp' || (kind === 'wet-core' && wet !== 'dry');
+  // Nobody has said that it is dry, and it was under water.
+  const drank =
+    wet === undefined && position === 'below' && OPENED.has(kind ?? '') && DRINKS.has(family ?? '');
+  const told = wet === 'wet' || wet === 'damp' || (kind === 'wet-core' && wet !== 'dry') || drank;
   // Wood is read though nobody has seen water: an old coat that is renewed is not opened.
   if (!told && !(wood && kind !== 'weathered' && glued(place))) return [];
   const closes = placed.find((x) => lays(x) && !x.believed);
   if (closes !== p) return [];
   return placed.some((x) => DRY.has(x.step.action) && dries(x) && x.end <= p.start) ? [] : [{ gate: 'dry' }];
 }
+
+/** What water gets into, and the damages that open it. */
+const DRINKS: ReadonlySet<string> = new Set(['frp', 'frp-cored', 'wood', 'foil', 'smc', 'foam-sheet']);
+const OPENED: ReadonlySet<string> = new Set([
+  'void',
+  'crack',
+  'hole',
+  'crushed',
+  'drilled-holes',
+  'delamination',
+  'wet-core',
+  'blisters',
+  'split-edge',
+  'worn-edge',
+  'nick',
+  'rot',
+  'old-repair',
+]);
 
 /** Something is glued or filled into it, and not only finished. */
 const glued = ({ plan }: Scene['place']): boolean =>

@@ -452,6 +452,33 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
     'a UV-stable topcoat',
   ],
   [
+    'bare-under-water',
+    {
+      finish: ['none', 'polish'],
+      barrier: ['none'],
+      position: ['below'],
+      family: ['frp', 'frp-cored', 'smc', 'wood', 'foil'],
+      'hull!': ['foil-thermoplastic'],
+      'lasts!': ['weekend'],
+    },
+    'harms',
+    'laminate, filler, core and end grain that are left bare drink under water',
+    'a barrier to its film, antifouling where there was some',
+  ],
+  [
+    'metal-bare-under-water',
+    {
+      finish: ['none', 'polish'],
+      barrier: ['none'],
+      position: ['below'],
+      hull: ['steel', 'steel-galvanised', 'aluminium'],
+      'lasts!': ['weekend'],
+    },
+    'harms',
+    'bright metal that is left bare corrodes under water from the first day',
+    'epoxy primer or barrier to its film, antifouling where there was some',
+  ],
+  [
     'laminate-left-bare',
     { finish: ['none'], 'bond!': ['gel-coat-paste'], 'bond.family': ['polyester', 'vinyl ester'] },
     'weak',

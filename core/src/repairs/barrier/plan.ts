@@ -58,6 +58,7 @@ export const BARRIER_KIND = byBuilder({
   id: 'barrier',
   name: 'blisters and barrier',
   takes: ({ route }) => route === 'barrier',
+  laysBarrier: true,
   plan(input, ledger) {
     const b = new RepairBuilder(input, ledger);
     const { job, survey, chain } = input;

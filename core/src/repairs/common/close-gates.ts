@@ -1,23 +1,28 @@
 import { RATES } from '../../materials/work-rates';
 import type { Product } from '../../materials/product';
+import type { DamageKind } from '../../materials/damage-kinds';
 import type { HullFamily } from '../../materials/substrates';
+import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
-import type { Stage } from '../../trace/problem';
+import { problem, type Stage } from '../../trace/problem';
 import { needsOf } from '../../work/gates';
 import type { Place } from '../../work/place';
 import { productsOf } from '../../work/pots';
 import type { Item, Lag, Step } from '../../work/step';
 import { effectsOf, surfacesOf, type Surface } from '../../work/surfaces';
 import { perM2, StepWriter } from '../../work/writer';
+import { dryingAir, dryingOffer, dryingTime, type Stated } from './drying-means';
 import { washHow } from './wash';
+import { SOAKS, notSaid, wetnessOf } from './wetness';
 
 export interface Gated {
   readonly items: readonly Item[];
   readonly family: HullFamily;
   readonly products: readonly Product[];
-  /** How wet it was found. */
-  readonly wet?: 'dry' | 'damp' | 'wet';
+  readonly job: Pick<Job, 'damage' | 'repair' | 'warmth'>;
+  readonly damage: DamageKind;
+  readonly temperature: Figure;
   /** Face that is worked, and the face that is coated where that is another. */
   readonly area: Figure;
   readonly coated?: Figure;
@@ -39,7 +44,8 @@ const KEY = { bond: 80, coat: 240 } as const;
  * sanded; dust is off and the face is keyed before anything bonds to it.
  */
 export function closeGates(gated: Gated, ledger: Ledger): readonly Item[] {
-  const { items, family, products, area, coated, wet } = gated;
+  const { items, family, products, area, coated, job, damage } = gated;
+  const wet = wetnessOf(job.damage, damage, family);
   const steps = items.flatMap((i) => ('step' in i ? [i.step] : []));
   const { all, on } = surfacesOf(steps);
   const faces = new Map(all.map((s) => [s.id, s]));
@@ -49,12 +55,15 @@ export function closeGates(gated: Gated, ledger: Ledger): readonly Item[] {
   const known = new Map(products.map((p) => [p.id, p]));
   const used = new Set(steps.map((s) => s.id));
   const before = new Map<string, readonly Item[]>();
+  if (notSaid(job.damage, damage, family))
+    ledger.report(problem({ severity: 'assumed', stage: 'survey', path: 'damage.wet' }, 'wet-not-said'));
   const closes = wet === 'damp' || wet === 'wet' ? firstClosed(steps) : undefined;
   for (const step of steps) {
     const open = (on.get(step.id) ?? []).flatMap((id) => faces.get(id) ?? []);
     const w = new StepWriter(ledger);
     const writer: Closing = {
       w,
+      ledger,
       used,
       family,
       area: step.stage === 'finish' ? (coated ?? area) : area,
@@ -63,7 +72,7 @@ export function closeGates(gated: Gated, ledger: Ledger): readonly Item[] {
       key: [],
     };
     const bonded = open.filter((f) => f.place === step.place || !surround(f, open, states));
-    if (step === closes) dry(step, wet === 'wet', writer);
+    if (step === closes) dry(step, wet === 'wet', gated, writer);
     for (const face of bonded) {
       const state = states.get(face.id);
       if (!state || face.born === step.id) continue;
@@ -123,35 +132,37 @@ function firstClosed(steps: readonly Step[]): Step | undefined {
   return at < 0 || read ? undefined : steps[at];
 }
 
-/** Materials that soak water up: they are left open until the meter says so. What does not is wiped and blown dry. */
-const SOAKS: ReadonlySet<HullFamily> = new Set<HullFamily>(['frp', 'frp-cored', 'wood', 'foil', 'smc']);
-/** Days that an opened place takes to dry in warm dry air, and how much sooner or later. Source: judged; the readings decide. */
+/** Days that an opened place takes to dry in dry air at 20 °C, and how much sooner or later. Source: judged; the readings decide. */
 const DRIES_IN = { damp: 3, wet: 7 } as const;
 const DRIES_SPAN = [0.3, 3] as const;
 const DAY = 86_400;
 
-function dry({ stage, place }: Step, wet: boolean, c: Closing): void {
+function dry({ stage, place }: Step, wet: boolean, { job, temperature }: Gated, c: Closing): void {
+  const { ledger } = c;
   if (!SOAKS.has(c.family)) {
     c.w.step(stage, 'clean', 'dry', { place, serves: free(c, place, 'clean', 'dry') }, RATES.washFixed, [
       perM2(RATES.washPerM2, c.area),
     ]);
     return;
   }
-  const days = DRIES_IN[wet ? 'wet' : 'damp'] * DAY;
-  const least = c.w.ledger.record(
-    'dries',
-    'dries, opened and aired',
-    {
-      id: 'repairs/common/close-gates',
-      expression: 't',
-      unit: 's',
-      source: 'judged: three days damp, seven wet, in warm dry air; the readings decide',
-    },
-    days,
-    {},
-    [days * DRIES_SPAN[0], days * DRIES_SPAN[1]],
-  );
-  c.w.wait(stage, 'driesOpened', { place, serves: 'dry' }, least);
+  const stated: Stated = {
+    at20: ledger.given(
+      'drying.usual',
+      'drying in dry air at 20 °C, until it is measured',
+      DRIES_IN[wet ? 'wet' : 'damp'] * DAY,
+      's',
+      'assumed',
+      'judged: three days damp, seven wet; the readings decide',
+    ),
+    span: DRIES_SPAN,
+    air: dryingAir(job, temperature, ledger),
+  };
+  const by = job.repair?.drying?.by ?? 'open';
+  if (!job.repair?.drying?.by) ledger.report(dryingOffer(by, stated, ledger));
+  const at = { place, serves: 'dry' };
+  if (by !== 'open') c.w.step(stage, 'air', by, at, RATES.airCore / 60);
+  c.w.wait(stage, by === 'open' ? 'driesOpened' : 'driesWarmed', at, dryingTime(stated, by, ledger));
+  if (by !== 'open') c.w.step(stage, 'strike', 'heater', at, RATES.strike / 60);
   c.w.step(stage, 'read', 'once', { place, serves: free(c, place, 'read', 'dry') }, RATES.readMeter);
 }
 
@@ -161,6 +172,7 @@ const goFirst = (steps: readonly Step[], step: Step): Step =>
 
 interface Closing {
   readonly w: StepWriter;
+  readonly ledger: Ledger;
   readonly used: Set<string>;
   readonly family: HullFamily;
   readonly area: Figure;

@@ -11,18 +11,20 @@ import type { RepairBuilder } from '../builder';
 import { Drawing } from '../drawing';
 import { words } from '../../trace/words';
 import { chartFrame } from './chart';
+import { dryingAir, dryingOffer, dryingTime, type Stated } from './drying-means';
+import { wetnessOf } from './wetness';
 
 const DAY = 86_400;
 /** Wood and core on the wood scale are dry enough for epoxy from here. Source: usual limit, 12 to 15 %. */
 export const WOOD_LIMIT = 15;
 /** A relative meter counts as dry within a tenth of the reading at a known dry spot. */
 const DRY_ENOUGH = 1.1;
-/** What a plank or a bottom takes in the open where nothing was measured yet, d. Source: typical, weeks to months. */
+/** What dries in dry air at 20 °C where nothing was measured yet: likely, least and most, d. Source: typical, weeks to months. */
 export const USUAL_DRYING: Readonly<Record<string, readonly [number, number, number]>> = {
   bottom: [60, 21, 180],
   core: [30, 10, 90],
-  // The wet part is cut out; what is left dries in warm dry air, bare.
-  opened: [4, 1, 14],
+  // The wet part is cut out; what is left lies bare.
+  opened: [10, 2.5, 34],
   wood: [21, 7, 60],
 };
 
@@ -50,13 +52,17 @@ export const visits = formula({
   evaluate: (x) => Math.ceil(x.t / x.t_visit - 1e-9),
 });
 
-/** It dries, and the meter is read again and again until it is dry. */
+/** It dries, by heat where that was chosen, and the meter is read again and again until it is dry. @param opened what airs it stands there already */
 export function dryUntilRead(
   b: RepairBuilder,
   awaited: Awaited,
   where: Where,
   { wait, until }: Drying,
-  { stage = 'grind', every }: { readonly stage?: Stage; readonly every: 'day' | 'week' },
+  {
+    stage = 'grind',
+    every,
+    opened = false,
+  }: { readonly stage?: Stage; readonly every: 'day' | 'week'; readonly opened?: boolean },
 ): void {
   if (!wait) return;
   const period = every === 'day' ? DAY : 7 * DAY;
@@ -76,7 +82,12 @@ export function dryUntilRead(
     },
     wait.span?.map((t) => Math.ceil(t / period)) as [number, number] | undefined,
   );
-  b.wait(stage, awaited, where, wait, { until }).step(
+  const by = b.input.job.repair?.drying?.by ?? 'open';
+  const heated = !opened && by !== 'open' ? by : undefined;
+  if (heated) b.step(stage, 'air', heated, where, RATES.airCore / 60);
+  b.wait(stage, awaited, where, wait, { until });
+  if (heated) b.step(stage, 'strike', 'heater', where, RATES.strike / 60);
+  b.step(
     stage,
     'read',
     likely.value === 1 ? 'once' : every === 'day' ? 'daily' : 'weekly',
@@ -92,7 +103,7 @@ export function planDrying(
   b: RepairBuilder,
   stage: Stage,
   what: 'bottom' | 'core' | 'opened' | 'wood',
-  wet: Job['damage']['wet'] = b.input.job.damage.wet,
+  wet = wetnessOf(b.input.job.damage, b.input.damage, b.input.substrate.family),
 ): Drying {
   const facts = b.input.job.repair?.drying ?? {};
   const readings = (facts.readings ?? [])
@@ -119,23 +130,7 @@ export function planDrying(
   const wood = scales.has('wood');
   if (readings.length === 0) {
     if (wet === 'dry') return { dry: true };
-    const [likely, least, most] = USUAL_DRYING[what];
-    const wait = b.ledger.given(
-      'drying.usual',
-      'drying, until it is measured',
-      wet === 'damp' ? likely / 2 : likely,
-      'd',
-      'assumed',
-      'typical; a trend of readings says better',
-    );
-    const figure = b.ledger.record(
-      'drying.wait',
-      'dries for about',
-      { ...trend, id: 'repairs/common/drying', expression: 't = usual' },
-      wait.value * DAY,
-      { usual: wait },
-      [(wet === 'damp' ? least / 2 : least) * DAY, most * DAY],
-    );
+    const figure = usual(b, what, wet);
     const unsaid = wet === undefined && (what === 'bottom' || what === 'opened');
     if (wet === 'wet' || unsaid)
       sheet.note(
@@ -200,6 +195,27 @@ export function planDrying(
     words`By its trend it is dry ${wait} after the last reading, between ${days(left(at.early))} and ${days(left(at.late))} days.`,
   );
   return { wait, until: Date.parse(last.at) + wait.value * 1000, dry: false };
+}
+
+/** How long it takes where nothing was measured, by the means that was chosen; where none was, the others are offered. */
+function usual(b: RepairBuilder, what: keyof typeof USUAL_DRYING, wet: Job['damage']['wet']): Figure {
+  const [likely, least, most] = USUAL_DRYING[what];
+  const { job, conditions } = b.input;
+  const stated: Stated = {
+    at20: b.assumed(
+      'drying.usual',
+      'drying in dry air at 20 °C, until it is measured',
+      (wet === 'damp' ? likely / 2 : likely) * DAY,
+      's',
+      'typical; a trend of readings says better',
+    ),
+    span: [least / likely, (wet === 'damp' ? 2 : 1) * (most / likely)],
+    air: dryingAir(job, conditions.temperature, b.ledger),
+  };
+  const by = job.repair?.drying?.by ?? (what === 'opened' ? 'warm' : 'open');
+  if (!job.repair?.drying?.by && wet !== undefined && wet !== 'dry')
+    b.ledger.report(dryingOffer(by, stated, b.ledger));
+  return dryingTime(stated, by, b.ledger);
 }
 
 const days = (s: number): string => String(Math.round(s / DAY));

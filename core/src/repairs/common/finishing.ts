@@ -41,9 +41,16 @@ export function planFinishing(
   const product = linkOf(input.chain, 'finish') as Sheet | undefined;
   const sheet = b.at('finish').ask('system.finish', product?.id ?? 'none');
   if (product === undefined) {
-    sheet
-      .say(['Left as it is: no coat is put on.'])
-      .note(['What lies bare takes up sun or water. A finish can be chosen at System.']);
+    if (linkOf(input.chain, 'barrier'))
+      sheet
+        .say(['The barrier is the last coat.'])
+        .note([
+          'Antifouling goes over it where there was some: choose it at System. Sun chalks a bare barrier.',
+        ]);
+    else
+      sheet
+        .say(['Left as it is: no coat is put on.'])
+        .note(['What lies bare takes up sun or water. A finish can be chosen at System.']);
     b.step('finish', 'check', 'bare', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
     return b.done('bare', 'no coat');
   }
@@ -117,14 +124,15 @@ const coatName = (p: Sheet): string =>
 /** Dry film of a barrier under a new gel coat or paint, m. Source: usual least against water. */
 const BARRIER_FILM = 300e-6;
 
-/** A tie coat or a barrier between laminate and finish. */
+/** A tie coat or a barrier between what was built up and its finish. @param roles what of them the kind does not lay itself */
 export function planUnderCoats(
   input: RepairInput,
   face: { readonly area: Figure },
   ledger: Ledger,
+  roles: readonly ('prime' | 'barrier')[] = ['prime', 'barrier'],
 ): RepairPlan {
   const b = new RepairBuilder(input, ledger);
-  for (const role of ['prime', 'barrier'] as const) {
+  for (const role of roles) {
     const product = linkOf(input.chain, role) as Sheet | undefined;
     if (!product) continue;
     const barrier = role === 'barrier';
@@ -135,7 +143,8 @@ export function planUnderCoats(
       area: face.area,
       name: barrier ? 'barrier coat' : product.role,
       between: 80,
-      last: 'overcoated',
+      // A barrier that nothing goes over cures before anybody handles it.
+      last: barrier && !linkOf(input.chain, 'finish') ? 'cures' : 'overcoated',
       ...(barrier
         ? {
             dryFilm: b.assumed(

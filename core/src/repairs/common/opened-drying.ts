@@ -11,15 +11,16 @@ export function planOpenedDrying(input: RepairInput, ledger: Ledger): RepairPlan
   const at = { place: 'core', serves: 'drying' } as const;
   if (drying.wait) {
     const tent = input.job.warmth?.kind === 'tent';
-    b.step('grind', 'air', tent ? 'tent' : 'open', at, RATES.airCore / 60);
-    dryUntilRead(b, tent ? 'driesUnderTent' : 'driesOpened', at, drying, { every: 'day' });
+    const by = input.job.repair?.drying?.by ?? 'warm';
+    // A tent has its heater and its dehumidifier already.
+    const how = by === 'vacuum' ? 'vacuum' : tent ? 'tent' : by === 'warm' ? 'open' : undefined;
+    if (how) b.step('grind', 'air', how, at, RATES.airCore / 60);
+    dryUntilRead(b, how === 'tent' ? 'driesUnderTent' : 'driesOpened', at, drying, {
+      every: 'day',
+      opened: true,
+    });
     // A tent stays for what is laid; a heater in the open has done its work.
-    if (!tent) b.step('grind', 'strike', 'heater', at, RATES.strike / 60);
-    b.caution(
-      'grind',
-      'Warm air on an opened core: an electric heater with thermostat on a residual-current breaker, clear of film and covers; never a flame or an engine’s exhaust under a tent. Solvent is aired out before anything is switched on. Nobody sleeps or stays in a closed tent.',
-      'air',
-    );
+    if (how && how !== 'tent') b.step('grind', 'strike', 'heater', at, RATES.strike / 60);
     b.at('grind').note([
       'Nothing is laid on a damp core or inner skin: it keeps the water, and the new skin lets go of it.',
     ]);

@@ -64,8 +64,9 @@ export const HOLES_KIND = byBuilder({
       WALL[substrate.family] ?? 0.006,
       'usual wall',
     );
-    const refit = own.refit === 'yes';
     const cored = substrate.family === 'frp-cored';
+    // A plug in a core is there for its fastener until somebody says that the hole is not wanted again.
+    const refit = own.refit === undefined ? cored : own.refit === 'yes';
     const fastener = b.pick('fastener', 'fastener', 'm', own.fastener, d.value, 'as the hole');
     const bond = linkOf(chain, 'bond');
     const both = conditions.access === 'both';
@@ -118,7 +119,7 @@ export const HOLES_KIND = byBuilder({
     }
     if (substrate.family !== 'wood' && job.damage.wet === 'wet')
       b.warn('grind', 'damage.wet', 'water-in-holes');
-    if (bond) fill(b, volume, n, bond, refit || cored, fastener);
+    if (bond) fill(b, volume, n, bond, refit, fastener);
     const area = ledger.compute('face', 'spots to make good', spotsArea, { n, d: size });
     const stage = input.route === 'bonded' ? 'finish' : 'fair';
     b.at(stage).sand({
@@ -136,7 +137,7 @@ export const HOLES_KIND = byBuilder({
         .key('Spots', area)
         .say(words`${n} ${n.value === 1 ? 'fill' : 'fills'} sanded level, ${area} in all.`);
     b.coat(area, ledger.compute('masking', 'masking line', roundSpots, { n, d: size }));
-    draw(b, { d, wall, size, fastener, cored, refit: refit || cored, both, core });
+    draw(b, { d, wall, size, fastener, cored, refit, both, core });
     return b.done('drilled holes', 'drilled holes');
   },
 });

@@ -99,7 +99,7 @@ function moisture(b: RepairBuilder): () => void {
   const survey = b.at('survey').ask('repair.wood.moisture');
   const tooWet = read !== undefined && read > WOOD_LIMIT / 100;
   // What the meter reads goes before what was seen.
-  const drying = planDrying(b, 'survey', 'wood', tooWet ? 'wet' : b.input.job.damage.wet);
+  const drying = planDrying(b, 'survey', 'wood', tooWet ? 'wet' : undefined);
   if (read !== undefined) {
     const m = b.ledger.given(
       'moisture',

@@ -1,3 +1,4 @@
+import type { Plan } from '../../plan/plan';
 import {
   both,
   CUTTING,
@@ -10,6 +11,7 @@ import {
   inStage,
   on,
   onHow,
+  productsOf,
   routeIs,
   uses,
   WET,
@@ -19,6 +21,18 @@ import {
 
 const glass = hullIs('frp', 'frp-cored', 'smc', 'foil');
 const DEWAXING = onHow('wash', 'dewax', 'dewaxOutside', 'dewaxInside');
+
+/** Something is laid whose solvent has to leave; what holds isocyanate besides is told with that. */
+const laysSolvent = (plan: Plan): boolean => {
+  const laid = new Set((plan.materials ?? []).map((m) => m.product));
+  return productsOf(plan).some(
+    (p) =>
+      laid.has(p.name) &&
+      (p.traits?.includes('solvent') || p.family === 'alkyd') &&
+      p.role !== 'cleaner' &&
+      !p.traits?.includes('isocyanate'),
+  );
+};
 
 /** What is ground or bevelled before anything bonds to it. */
 const GROUND: Spot = (s, plan) => inStage('grind')(s, plan) && on('grind', 'bevel', 'cut')(s, plan);
@@ -79,6 +93,21 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
   },
   {
     stage: 'system',
+    when: both(uses('acetone', 'alcohol'), hasStep(on('clean'), WET)),
+    at: [on('clean'), WET],
+    caution:
+      'Acetone and alcohol flash: two rags, gloves that stand them, moving air, no ignition source; rags outside, not in a heap.',
+    of: 'solvent',
+  },
+  {
+    stage: 'system',
+    when: both((plan) => laysSolvent(plan), hasStep(WET, on('coat'))),
+    at: [on('coat'), WET],
+    caution: 'Mostly solvent: moving air, organic vapour mask, gloves, no ignition source until it is dry.',
+    of: 'solvent',
+  },
+  {
+    stage: 'system',
     when: both(hasTrait('heat'), hasStep(on('weld'), onHow('strip', 'fabric'))),
     at: [on('weld'), onHow('strip', 'fabric')],
     caution:
@@ -99,6 +128,14 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     at: [DEWAXING],
     caution: 'Dewaxer: gloves, air, no ignition source; wet on, off before it flashes.',
     of: 'solvent',
+  },
+  {
+    stage: 'grind',
+    when: hasStep(on('air')),
+    at: [on('air')],
+    caution:
+      'Heat on what was opened: an electric heater or mat with thermostat on a residual-current breaker, clear of film and covers; never a flame or an engine’s exhaust under a tent. Solvent is aired out before anything is switched on. Nobody sleeps or stays in a closed tent.',
+    of: 'hot',
   },
   {
     stage: 'grind',

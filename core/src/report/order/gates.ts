@@ -1,6 +1,6 @@
 import { tellMilestone, tellPlace } from '../../tell/milestones';
 import type { Task } from '../../schedule/timeline';
-import type { Awaited } from '../../work/actions';
+import { DRYING_WAITS, type Awaited } from '../../work/actions';
 import type { Lag, Step } from '../../work/step';
 import { tellLag, tellStep } from '../../work/tell';
 import { say, type Reader } from '../say';
@@ -17,14 +17,6 @@ export interface Gate {
   readonly text: string;
 }
 
-/** Only a reading tells when these are over. */
-const READ: ReadonlySet<Awaited> = new Set<Awaited>([
-  'driesWashed',
-  'driesOpened',
-  'driesUnderTent',
-  'driesToInject',
-]);
-
 /** What a step needs of what was laid, dried and waited for before it, from the links that lead to it. */
 export function gatesOf(
   { before, soon, task, reopens }: Numbered,
@@ -33,7 +25,7 @@ export function gatesOf(
 ): readonly Gate[] {
   const waits = before.flatMap((lag) => {
     const placed = work.tasks.get(lag.id);
-    const waited: Gate = READ.has(lag.awaited)
+    const waited: Gate = DRYING_WAITS.has(lag.awaited)
       ? {
           kind: 'dry',
           status: 'to measure',

@@ -2,6 +2,11 @@ import type { ValueOf } from '../document-of';
 import { choice, group, instant, list, quantity, required } from '../field';
 
 export const DRYING = group('Drying', {
+  by: choice('Dried by', {
+    open: 'left open to the air',
+    warm: 'heater and dehumidifier',
+    vacuum: 'vacuum film and heat',
+  }),
   dry: quantity(
     'Reading where it is surely dry',
     'count',

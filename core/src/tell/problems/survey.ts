@@ -128,11 +128,39 @@ export const SURVEY_WORDS: WordsOf<SurveyProblems> = {
     suggestion:
       'look for water that still comes in, wash salt and acid out with fresh water, warm and air it, open it further',
   }),
+  'hole-not-plugged': ({ diameter, widest, count }) => ({
+    what: `a hole of ${say(diameter, 'mm')} is laminated, not plugged${count > 1 ? `; worked out for one of ${count}` : ''}`,
+    allowed: `a plug up to ${say(widest, 'mm')}`,
+    suggestion: 'laminate on at least one face, on both where both are reached',
+  }),
+  'wet-not-said': () => ({
+    what: 'under water and not said how wet: taken as damp',
+    suggestion: 'read the meter where it is opened, and enter it',
+  }),
+  'drying-offer': ({ by, ...time }) => ({
+    what: `dried by ${DRIED_BY[by]}, about ${days(time[by])}`,
+    suggestion: (['open', 'warm', 'vacuum'] as const)
+      .filter((other) => other !== by)
+      .map((other) => `${DRIED_BY[other]}: ${days(time[other])}`)
+      .join('; '),
+  }),
   'wood-not-read': () => ({
     what: 'moisture of the wood not read',
     suggestion: 'read it with pins along the grain before any epoxy',
   }),
 };
+
+const DRIED_BY = {
+  open: 'air, left open',
+  warm: 'heater and dehumidifier',
+  vacuum: 'vacuum film and heat',
+} as const;
+
+/** "4 days" */
+function days(s: number): string {
+  const n = Math.max(1, Math.round(s / 86_400));
+  return `${n} ${n === 1 ? 'day' : 'days'}`;
+}
 
 export const SYSTEM_WORDS: WordsOf<SystemProblems> = {
   'damage-elsewhere': () => ({

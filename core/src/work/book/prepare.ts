@@ -156,11 +156,13 @@ export const PREPARING = {
     words: {
       tent: 'tent over it with heater and dehumidifier, the opened core bare',
       open: 'leave it open, the core bare, warm dry air over it',
+      warm: 'heater and dehumidifier over it, what is opened bare; no warmer than 50 °C',
+      vacuum: 'breather, film and vacuum over it, a mat under 50 °C; drain the trap each day',
     },
     done: 'warm dry air reaches every part of it',
     who: 'all',
     tools: ['heater', 'dehumidifier'],
-    sets: { tent: 'tent', open: 'heater' },
+    sets: { tent: 'tent', open: 'heater', warm: 'heater', vacuum: 'heater' },
   }),
   read: action({
     words: {

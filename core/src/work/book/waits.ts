@@ -15,6 +15,7 @@ export const WAITS = {
   gelCoatSanded: 'gel coat cures until it can be sanded',
   driesWashed: 'dries; wash again each week',
   driesOpened: 'dries, opened and aired',
+  driesWarmed: 'dries under heat, opened',
   driesUnderTent: 'dries under the tent, opened',
   driesToInject: 'dries before anything is injected',
   nextGo: 'sets before the next go',

@@ -123,6 +123,7 @@ export class HullFacts {
       { path: 'hull.contaminant', assumed: 'none' },
       { path: 'hull.clear', assumed: 'no' },
       { path: 'damage.wet' },
+      ...(this.at('damage.wet') === 'dry' ? [] : [{ path: 'repair.drying.by' }]),
       { path: 'conditions.place' },
       { path: 'lasts', assumed: 'for good' },
     ] as readonly { path: string; assumed?: string }[];
