@@ -527,7 +527,8 @@ describe('structure inside', () => {
       tasks.findIndex((t) => t.startsWith('lay pl')),
     );
     expect(tasks).toContain('props stay at the stringer 3');
-    expect(m.release.value).toBe(plan.dish?.mix?.milestones.sand.value as number);
+    // What can be sanded does not carry yet.
+    expect(m.release.value).toBe((plan.dish?.mix?.milestones.full.value as number) / 2);
     expect(plan.materials?.some((x) => x.id === 'member.1.resin')).toBeTrue();
   });
 });

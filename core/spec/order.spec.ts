@@ -87,11 +87,11 @@ describe('a work order, over every hull and damage', () => {
     }
   });
 
-  it('is short: half of them within 110 lines and 1,250 words, no line over 100 characters', () => {
+  it('is short: half of them within 110 lines and 1,350 words, no line over 100 characters', () => {
     expect(median(MATRIX.map(({ order }) => lines(order).length))).toBeLessThanOrEqual(110);
     expect(
       median(MATRIX.map(({ order }) => workOrderMarkdown(order).split(/\s+/).length)),
-    ).toBeLessThanOrEqual(1250);
+    ).toBeLessThanOrEqual(1350);
     for (const { name, order } of MATRIX) {
       expect(Math.max(...lines(order).map((l) => l.length)))
         .withContext(name)

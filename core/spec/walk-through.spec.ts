@@ -1,6 +1,7 @@
 import { forecastCure } from '../src/cure';
 import { ACTIONS, LIBRARY, refinePlan, orderRows, tellStep, type JobDocument } from '../src/index';
 import { publicPlan } from '../src/papers';
+import { guidanceFor } from '../src/report/guidance';
 import { BASE, CLOCK, ROUND_THE_CLOCK, idsOf, planOf, planRepair, read, workOf } from './support';
 
 describe('a through hole from one side, with bonded backing and paint', () => {
@@ -182,12 +183,13 @@ describe('a wet balsa deck that gets a new core under a tent', () => {
   it('closes nothing on a core that is still wet: days pass before the new one is fitted, and the meter is read', () => {
     const { work, timeline } = planOf(document).plan;
     const dries = work?.links.flatMap((l) => l.lags).find((lag) => lag.id === 'core.driesUnderTent@drying');
-    expect(dries?.least.value).toBe(4 * 86_400);
+    // Ten days in dry air at 20 °C; the heater holds it at 27 °C: by the vapour pressures 23.37 and 35.65 hPa, 6.56 days.
+    expect((dries?.least.value ?? 0) / 86_400).toBeCloseTo(6.56, 1);
     const at = (id: string) => timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === id);
     const [aired, read, fitted] = ['air@drying', 'read@drying', 'core@core-fit'].map((id) =>
       at(`core.${id}`),
     );
-    expect((read?.start ?? 0) - (aired?.end ?? 0)).toBeGreaterThanOrEqual(4 * 86_400_000);
+    expect((read?.start ?? 0) - (aired?.end ?? 0)).toBeGreaterThanOrEqual(6.5 * 86_400_000);
     expect(fitted?.start ?? 0).toBeGreaterThanOrEqual(read?.end ?? Infinity);
   });
 
@@ -206,8 +208,7 @@ describe('a wet balsa deck that gets a new core under a tent', () => {
 
   it('warns of heat and solvent where the heater is set up, and calls nothing dry before it was read', () => {
     const { plan } = planOf(document);
-    const cautions = plan.repair?.cautions.filter((c) => c.stage === 'grind').map((c) => c.text) ?? [];
-    expect(cautions.join(' ')).toMatch(/never a flame.*Solvent is aired out/);
+    expect(guidanceFor('grind', plan).cautions.join(' ')).toMatch(/never a flame.*Solvent is aired out/);
     const steps = plan.work?.steps ?? [];
     const read = steps.findIndex((s) => s.action === 'read');
     for (const s of steps.slice(0, read))
@@ -215,7 +216,7 @@ describe('a wet balsa deck that gets a new core under a tent', () => {
         .withContext(s.id)
         .not.toMatch(/\bis dry\b|dry inner/);
     const dry = planOf({ ...document, damage: { ...document.damage, wet: 'dry' } }).plan;
-    expect(dry.repair?.cautions.some((c) => c.text.includes('never a flame')) ?? false).toBeFalse();
+    expect(guidanceFor('grind', dry).cautions.join(' ')).not.toContain('never a flame');
   });
 
   it('waits for as long as readings say, and not at all where they say that it is dry', () => {

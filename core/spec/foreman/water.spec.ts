@@ -79,4 +79,28 @@ describe('the foreman: water, dryness, what lies behind', () => {
         .toMatch(/electric heater/);
     }
   });
+
+  line(
+    1,
+    'the shape is held before anything is cut, tabs go on cured and abraded laminate, props stay until it carries',
+    () => {
+      const member = { kind: 'stringer', name: 'stringer 3', length: 0.4, props: 2 };
+      const held = planned('frp-solid', 'hole', { structure: [member] });
+      const done = doneIn(held);
+      const at = (step: string): number => done.indexOf(step);
+      expect(at('prop member')).toBeGreaterThan(-1);
+      expect(at('prop member')).toBeLessThan(first(held, 'grind', 'cut'));
+      expect(at('member tab')).toBeGreaterThan(at('abrade members'));
+      expect(at('abrade members')).toBeGreaterThan(done.lastIndexOf('lay plies'));
+      const stays = waits(held).find((w) => w.awaited === 'propsStay');
+      const sand = held.plan.dish?.mix?.milestones.sand.value ?? Infinity;
+      expect(stays?.s ?? 0).toBeGreaterThan(sand);
+      // Tabs are laid on what has cured until it can be sanded.
+      const { steps = [], links = [] } = held.plan.work ?? {};
+      const before = links.filter((l) => l.lags.some((x) => x.awaited === 'sandable')).map((l) => l.to);
+      const cured = steps.findIndex((s) => before.includes(s.id));
+      expect(cured).toBeGreaterThan(-1);
+      expect(cured).toBeLessThan(at('member tab'));
+    },
+  );
 });

@@ -138,14 +138,24 @@ export const propCount = formula({
   evaluate: (x) => Math.max(2, Math.ceil(x.L / x.every - 1e-9) + 1),
 });
 
+export const carriesFrom = formula({
+  id: 'laminate/structure',
+  expression: 't = max(t_sand, t_full/2)',
+  unit: 's',
+  source: 'half of full cure, judged: laminate that can be sanded does not carry yet',
+  inputs: { t_sand: 'can be sanded', t_full: 'full cure' },
+  evaluate: (x) => Math.max(x.t_sand, x.t_full / 2),
+});
+
 export interface StructureInput {
   readonly members: readonly Member[];
   readonly cloths: readonly Cloth[];
   /** Cloth of the repair, where a member names none. */
   readonly cloth: Cloth;
   readonly resin: Resin;
-  /** When the laminate carries load by hand, s after the last ply. */
+  /** When the laminate can be sanded, and when it has cured in full, s after the last ply. */
   readonly sand: Figure;
+  readonly full: Figure;
   /** Length of the cut-out, where a member's length is not given. */
   readonly length: Figure;
 }
@@ -270,7 +280,10 @@ export function planStructure(input: StructureInput, ledger: Ledger): readonly M
         m.props === undefined
           ? ledger.compute(`${id}.props`, 'props that hold the shape', propCount, { L: length, every })
           : pick('props', 'props that hold the shape', 'count', m.props, 0, ''),
-      release: input.sand,
+      release: ledger.compute(`${id}.release`, 'props stay', carriesFrom, {
+        t_sand: input.sand,
+        t_full: input.full,
+      }),
     };
   });
 }

@@ -116,6 +116,7 @@ const structureOf = (
           cloth,
           resin,
           sand: cures.resin.sand,
+          full: cures.resin.full,
           length: survey.length,
         },
         planStructure,

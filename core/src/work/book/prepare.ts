@@ -90,6 +90,7 @@ export const PREPARING = {
       afterBlush: 'pull the peel ply, wash off blush, abrade P80',
       laminate: 'wash off blush, abrade',
       bedding: 'sand the bedding flush with P80, vacuum and wipe',
+      members: 'wash off blush, abrade P80 inside as far as the tabs of the {name} go, vacuum',
       joint: 'plane the glue line flush, wash off blush, abrade P80 as far as the glass goes',
       lastGo: 'wash, abrade the last go dull with P80, vacuum and wipe',
       ring: 'sand the ring P120, vacuum',

@@ -2,6 +2,7 @@ import { RATES } from '../../../materials/work-rates';
 import { formula } from '../../../trace/formula';
 import { problem } from '../../../trace/problem';
 import type { Ledger } from '../../../trace/ledger';
+import { workId } from '../../../work/ids';
 import type { Item } from '../../../work/step';
 import { each, perM2, perMetre, StepWriter, type StepMore } from '../../../work/writer';
 import type { GrindPlan } from '../dish-plan';
@@ -164,42 +165,59 @@ function coringSteps(w: StepWriter, { coring, mix, system }: Parts): void {
   });
 }
 
-/** Members are fitted and tabbed once the laminate has set; their props stay until the tabs hold. */
-export function tabSteps(w: StepWriter, { structure = [], mix, system }: Parts): void {
-  if (!mix) return;
+/** Members are fitted and tabbed on laminate that has cured and was abraded. */
+export function tabSteps({ structure = [], mix, system }: Parts, ledger: Ledger): readonly Item[] {
+  const w = new StepWriter(ledger);
+  if (!mix) return w.items;
   const product = system.chosen?.chain.resin?.id;
   for (const m of structure) {
     const number = m.index + 1;
     const serves = `member-${number}`;
+    const tabs = { place: 'member', serves: `tabs-${number}` } as const;
+    const named = { name: m.name };
     const metre = (rate: number) => perMetre(rate * m.faces, m.length, 'per metre, all faces');
-    w.step('laminate', 'mix', 'pot', { place: 'bench', serves }, RATES.mixBatch, [], {
+    w.step('fair', 'abrade', 'members', { ...tabs, fields: named }, RATES.abradeFixed, [
+      metre(RATES.abradePerM2 / 4),
+    ]);
+    w.step('fair', 'mix', 'pot', { place: 'bench', serves }, RATES.mixBatch, [], {
       withNext: true,
       ...resinPot(system),
     });
     w.step(
-      'laminate',
+      'fair',
       'member',
       'fit',
-      { place: 'member', serves, fields: { name: m.name } },
+      { place: 'member', serves, fields: named },
       RATES.mixBatch,
       [metre(RATES.filletPerMetre)],
       { product, withNext: true },
     );
     w.step(
-      'laminate',
+      'fair',
       'member',
       'tab',
-      { place: 'member', serves: `tabs-${number}`, fields: { name: m.name, count: m.strips.length } },
+      { ...tabs, fields: { ...named, count: m.strips.length } },
       RATES.mixBatch,
       m.strips.map(() => metre(RATES.tabPerMetre)),
       { product, figures: joined(m.strips.map((t) => words`${t.number}: ${size(t.length, t.width)}`)) },
     );
-    w.wait('laminate', 'propsStay', { place: 'member', serves, fields: { name: m.name } }, m.release);
-    if (m.props.value > 0)
-      w.step('laminate', 'strike', 'props', { place: 'member', serves, fields: { name: m.name } }, 0, [
-        each(RATES.strike, m.props, 'per prop'),
-      ]);
   }
+  return w.items;
+}
+
+/** Props come away when the tabs carry, however much is done meanwhile. */
+export function propsOff({ structure = [], mix }: Parts, ledger: Ledger): readonly Item[] {
+  if (!mix) return [];
+  return structure.flatMap((m): readonly Item[] => {
+    if (m.props.value <= 0) return [];
+    const number = m.index + 1;
+    const at = { place: 'member', serves: `member-${number}`, fields: { name: m.name } } as const;
+    const [wait, off] = new StepWriter(ledger)
+      .wait('fair', 'propsStay', at, m.release)
+      .step('fair', 'strike', 'props', at, 0, [each(RATES.strike, m.props, 'per prop')]).items;
+    if (!('lag' in wait) || !('step' in off)) return [];
+    return [{ ...off, late: { after: workId('member', 'member', `tabs-${number}`), lag: wait.lag } }];
+  });
 }
 
 /** The bedding is flush before plies go over it; the plies are cut while it sets. */

@@ -5,7 +5,7 @@ import { stageOf } from '../../../work/network';
 import type { Item, Soon } from '../../../work/step';
 import { stepOf } from '../../../work/step-of';
 import { StepWriter } from '../../../work/writer';
-import { formersOff } from './behind';
+import { formersOff, propsOff, tabSteps } from './behind';
 import { fairSteps } from './fair';
 import { finishSteps, tapeOff, type FinishWork } from '../../common/finish-steps';
 import type { GrindPlan } from '../dish-plan';
@@ -38,7 +38,9 @@ export function laminateRepairSteps(
     ),
     ...closedDry(laminateSteps(parts, ledger), more, ledger),
     ...formersOff(parts, ledger),
+    ...tabSteps(parts, ledger),
     ...fairSteps(parts, ledger),
+    ...propsOff(parts, ledger),
     ...(grind && !masksAgain ? tapeOff(new StepWriter(ledger), 'outside', grind.maskingLength).items : []),
     ...more.filter((x) => stageOf(x) !== 'grind'),
     ...(finish && grind

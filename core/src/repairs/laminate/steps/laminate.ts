@@ -7,7 +7,7 @@ import type { How } from '../../../work/actions';
 import type { Item, Layer } from '../../../work/step';
 import { afterLast, overLift } from '../../common/over-face';
 import type { DishPlan, LaminatePlan } from '../dish-plan';
-import { behindSteps, sandBedding, tabSteps } from './behind';
+import { behindSteps, sandBedding } from './behind';
 import { each, perM2, StepWriter, type StepMore } from '../../../work/writer';
 import { joined, size, words, type Words } from '../../../trace/words';
 import type { Parts } from './parts';
@@ -74,7 +74,6 @@ export function laminateSteps(parts: Parts, ledger: Ledger): readonly Item[] {
     layBatch(w, parts, batch, side, { goesOn, last });
   }
   lastCure(w, mix, laminate);
-  tabSteps(w, parts);
   return w.items;
 }
 
