@@ -1,5 +1,5 @@
 import type { RouteId } from '../materials/damage-kinds';
-import type { Product, ProductRole } from '../materials/product';
+import { modelOf, type Product, type ProductRole } from '../materials/product';
 
 /** A link of a chain: one product that the repair takes. */
 export interface LinkData {
@@ -22,7 +22,12 @@ export const LINKS = {
     name: 'barrier coat',
     into: {
       routes: ['recore', 'inject', 'edge', 'wood', 'metal'],
-      choice: { from: ['barrier coat'], orNone: true },
+      choice: {
+        from: ['barrier coat'],
+        orNone: true,
+        below: true,
+        only: (p) => modelOf(p) === 'barrier-epoxy',
+      },
     },
   },
   finish: { name: 'finish' },
@@ -38,6 +43,8 @@ export interface Choice {
   readonly from: readonly ProductRole[];
   /** The link may be left out. */
   readonly orNone?: boolean;
+  /** Offered only where the damage lies under water. */
+  readonly below?: true;
   /** Narrows the products of those roles. */
   readonly only?: (product: Product) => boolean;
 }

@@ -112,8 +112,9 @@ export function clothsToTry(
 
 /** The products of one link, in the order of Stores. */
 export function optionsOf(choice: Choice, input: SpaceInput): Options {
+  const offered = !choice.below || input.contexts.some((c) => c.position?.includes('below'));
   const fits = input.library.products.filter(
-    (p) => choice.from.includes(p.role) && (choice.only?.(p) ?? true),
+    (p) => offered && choice.from.includes(p.role) && (choice.only?.(p) ?? true),
   );
   const cloths = choice.from.includes('cloth')
     ? clothsToTry(fits, input.defaultCloth, input.wantedCloth)
