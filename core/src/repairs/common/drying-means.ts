@@ -30,19 +30,29 @@ export const driedAt = formula({
   evaluate: (x) => Math.max(x.T_air, Math.min(x.T_air + x['ΔT'], x.T_most)),
 });
 
+/** What drives water out of what is warm. */
+export const vapourPressure = formula({
+  id: 'repairs/common/drying-means',
+  expression: 'p = 611.2·e^(17.62·T/(243.12 + T))',
+  unit: 'Pa',
+  source: 'saturated vapour pressure over water, Magnus',
+  inputs: { T: 'temperature' },
+  evaluate: (x) => saturation(x.T),
+});
+
 /** Water leaves by its vapour pressure: the warmer, the sooner. */
 export const driesIn = formula({
   id: 'repairs/common/drying-means',
-  expression: 't = t₂₀·k·p_s(20 °C)/p_s(T)',
+  expression: 't = t₂₀·k·p₂₀/p',
   unit: 's',
-  source:
-    'evaporation in proportion to the vapour pressure of water (Magnus); twice as long at 9 °C as at 20 °C',
+  source: 'evaporation in proportion to the vapour pressure of water; twice as long at 9 °C as at 20 °C',
   inputs: {
     't₂₀': 'in dry air at 20 °C',
     k: 'share of the time by this means',
-    T: 'temperature while it dries',
+    'p₂₀': 'vapour pressure at 20 °C',
+    p: 'vapour pressure while it dries',
   },
-  evaluate: (x) => (x['t₂₀'] * x.k * saturation(STATED_AT)) / saturation(x.T),
+  evaluate: (x) => (x['t₂₀'] * x.k * x['p₂₀']) / x.p,
 });
 
 /** Air that something is left to dry in: that of the work, or of the tent that stands over it from the beginning. */
@@ -76,8 +86,20 @@ export function dryingTime({ at20, span, air }: Stated, means: DryingMeans, ledg
     ΔT: judged('lift', 'lifted by', lift, 'K'),
     T_most: judged('most', 'held at most', most, '°C'),
   });
-  const inputs = { 't₂₀': at20, k: judged('share', 'share of the time by this means', share, '1'), T };
-  const t = driesIn.evaluate({ 't₂₀': at20.value, k: share, T: T.value });
+  const at = (id: string, label: string, of: Figure): Figure =>
+    ledger.compute(`drying.${means}.${id}`, label, vapourPressure, { T: of });
+  const inputs = {
+    't₂₀': at20,
+    k: judged('share', 'share of the time by this means', share, '1'),
+    'p₂₀': at('p20', 'vapour pressure at 20 °C', judged('T20', 'stated at', STATED_AT, '°C')),
+    p: at('p', 'vapour pressure while it dries', T),
+  };
+  const t = driesIn.evaluate({
+    't₂₀': at20.value,
+    k: share,
+    'p₂₀': inputs['p₂₀'].value,
+    p: inputs.p.value,
+  });
   return ledger.compute(`drying.${means}`, 'dries for about', driesIn, inputs, [t * span[0], t * span[1]]);
 }
 
