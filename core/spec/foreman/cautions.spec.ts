@@ -1,14 +1,6 @@
-import { DAMAGE_KINDS, SUBSTRATES, occursOn, type DamageKind } from '../../src/index';
-import { line, planned, type Planned } from './lines';
+import { everyPair, line, planned, type Planned } from './lines';
 
-const pairs = SUBSTRATES.flatMap(({ id, family }) =>
-  (Object.keys(DAMAGE_KINDS) as DamageKind[])
-    .filter((kind) => occursOn(kind, family))
-    .map((kind) => [id, kind] as const),
-);
-let kept: readonly { readonly name: string; readonly of: Planned }[] | undefined;
-const every = () =>
-  (kept ??= pairs.map(([hull, kind]) => ({ name: `${hull}, ${kind}`, of: planned(hull, kind) })));
+const every = () => everyPair('above');
 const rows = ({ order }: Planned) =>
   order.stages.flatMap((s) => s.rows.flatMap((r) => (r.kind === 'step' ? [r] : [])));
 const productsIn = ({ plan }: Planned) => (plan.system?.chosen?.chain.links ?? []).map((l) => l.product);

@@ -1,4 +1,8 @@
 import {
+  DAMAGE_KINDS,
+  SUBSTRATES,
+  occursOn,
+  type DamageKind,
   LIBRARY,
   readJob,
   refinePlan,
@@ -74,3 +78,30 @@ export const waits = ({ plan }: Planned): readonly { readonly awaited: string; r
   (plan.work?.links ?? []).flatMap((l) => l.lags.map((x) => ({ awaited: x.awaited, s: x.least.value })));
 
 export const codes = ({ problems }: Planned): readonly string[] => problems.map((p) => p.code);
+
+export interface Pair {
+  readonly name: string;
+  readonly family: string;
+  readonly hull: string;
+  readonly of: Planned;
+}
+
+const kept = new Map<string, readonly Pair[]>();
+
+/** Every hull and damage, dry, planned once for each side of the waterline however many lines look at it. */
+export function everyPair(position: 'above' | 'below'): readonly Pair[] {
+  const known = kept.get(position);
+  if (known) return known;
+  const made = SUBSTRATES.flatMap(({ id, family }) =>
+    (Object.keys(DAMAGE_KINDS) as DamageKind[])
+      .filter((kind) => occursOn(kind, family))
+      .map((kind) => ({
+        name: `${id}, ${kind}, ${position}`,
+        family,
+        hull: id,
+        of: planned(id, kind, { damage: { position, wet: 'dry' } }),
+      })),
+  );
+  kept.set(position, made);
+  return made;
+}

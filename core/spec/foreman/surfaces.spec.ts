@@ -1,29 +1,5 @@
-import { DAMAGE_KINDS, SUBSTRATES, occursOn, type DamageKind } from '../../src/index';
 import { effectsOf } from '../../src/work/surfaces';
-import { line, planned, type Planned } from './lines';
-
-type Position = 'above' | 'below';
-/** Every hull and damage, planned once for each side of the waterline. */
-const all = new Map<
-  Position,
-  readonly { readonly name: string; readonly family: string; readonly hull: string; readonly of: Planned }[]
->();
-const every = (position: Position): NonNullable<ReturnType<(typeof all)['get']>> => {
-  const known = all.get(position);
-  if (known) return known;
-  const made = SUBSTRATES.flatMap(({ id, family }) =>
-    (Object.keys(DAMAGE_KINDS) as DamageKind[])
-      .filter((kind) => occursOn(kind, family))
-      .map((kind) => ({
-        name: `${id}, ${kind}, ${position}`,
-        family,
-        hull: id,
-        of: planned(id, kind, { damage: { position, wet: 'dry' } }),
-      })),
-  );
-  all.set(position, made);
-  return made;
-};
+import { everyPair, line, planned, type Planned } from './lines';
 
 /** What neither drinks nor rusts, or what no coat bonds to. */
 const SOUND_BARE: ReadonlySet<string> = new Set(['thermoplastic', 'foam-sheet', 'polyolefin', 'inflatable']);
@@ -41,7 +17,7 @@ const coats = ({ plan }: Planned): number =>
 
 describe('the foreman: surfaces', () => {
   line(3, 'below the waterline nothing that drinks or rusts is left bare', () => {
-    for (const { name, family, hull, of } of every('below')) {
+    for (const { name, family, hull, of } of everyPair('below')) {
       if (SOUND_BARE.has(family) || NOTHING_HOLDS.has(hull)) continue;
       // A chip that is filled with gel coat is coated by its fill.
       const gel = of.plan.system?.chosen?.chain.links.some(
@@ -55,7 +31,7 @@ describe('the foreman: surfaces', () => {
   });
 
   line(3, 'on show and standard grade above water nothing is left without a finish', () => {
-    for (const { name, family, hull, of } of every('above')) {
+    for (const { name, family, hull, of } of everyPair('above')) {
       if (SOUND_BARE.has(family) || NOTHING_HOLDS.has(hull)) continue;
       const { finish } = Object.fromEntries(
         (of.plan.system?.chosen?.chain.links ?? []).map((l) => [l.role, l.product]),

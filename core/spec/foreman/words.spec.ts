@@ -1,20 +1,12 @@
-import { DAMAGE_KINDS, SUBSTRATES, occursOn, type DamageKind } from '../../src/index';
-import { line, planned } from './lines';
+import { everyPair, line } from './lines';
 
-let kept:
-  | readonly { readonly name: string; readonly text: string; readonly families: readonly string[] }[]
-  | undefined;
 /** Every hull and damage as it is printed, with the chemistry that it takes. */
 const every = () =>
-  (kept ??= SUBSTRATES.flatMap(({ id, family }) =>
-    (Object.keys(DAMAGE_KINDS) as DamageKind[])
-      .filter((kind) => occursOn(kind, family))
-      .map((kind) => {
-        const { plan, text } = planned(id, kind);
-        const families = (plan.system?.chosen?.chain.links ?? []).map((l) => l.product.family);
-        return { name: `${id}, ${kind}`, text, families };
-      }),
-  ));
+  everyPair('above').map(({ name, of: { plan, text } }) => ({
+    name,
+    text,
+    families: (plan.system?.chosen?.chain.links ?? []).map((l) => l.product.family),
+  }));
 const nowhere = (words: RegExp): void => {
   for (const { name, text } of every()) expect(text.match(words)?.[0]).withContext(name).toBeUndefined();
 };
