@@ -412,6 +412,20 @@ describe('rounds, ifs and pots of one job', () => {
     expect(missed.every((f) => !ids(steps).has(f.steps[0].id))).toBeTrue();
   });
 
+  it('tape inside comes off by itself, and tabs are laid from as many pots as live long enough', () => {
+    const member = { kind: 'stringer' as const, name: 'stringer 3', length: 0.9, props: 2 };
+    const { plan } = planOf({ ...BASE, taper: { side: 'both' }, structure: [member] } as JobDocument);
+    const steps = plan.work?.steps ?? [];
+    const taped = holdsOf(steps).filter((h) => h.thing === 'tape');
+    expect(taped.length).toBeGreaterThan(1);
+    for (const h of taped) expect(h.until).withContext(h.id).toBeDefined();
+    const tab = steps.findIndex((s) => s.action === 'member' && s.how === 'tab');
+    const [mix, laid] = [steps[tab - 1], steps[tab]];
+    expect(mix.action).toBe('mix');
+    const usable = plan.dish?.mix?.milestones.usable.value ?? 0;
+    expect(laid.work.value / (mix.pot?.count?.value ?? 1)).toBeLessThanOrEqual(usable);
+  });
+
   it('each batch is a pot that its plies draw on', () => {
     const { plan } = planOf(BASE);
     const batches = plan.dish?.mix?.batches.length ?? 0;

@@ -341,8 +341,8 @@ describe('ids of steps', () => {
         .toEqual([]);
     }
     expect(idsOf(edits['a fitting']).length).toBe(before.length + 2);
-    // Propped, washed and abraded inside, mixed, fitted, tabbed, let go.
-    expect(idsOf(edits['a stringer']).length).toBe(before.length + 7);
+    // Propped, washed and abraded inside, mixed, fitted, mixed, tabbed, let go.
+    expect(idsOf(edits['a stringer']).length).toBe(before.length + 8);
     expect(idsOf(edits['a lost shape']).length).toBe(before.length + 1);
   });
 });

@@ -1,4 +1,5 @@
-import { LIBRARY, planRepair, readJob, stageWords, yardLibrary } from '@nelbo/core';
+import { LIBRARY, planRepair, readJob, refineProblems, stageWords, yardLibrary } from '@nelbo/core';
+import { provenForecast } from '@nelbo/core/cure';
 import { REPAIRS } from '@nelbo/core/repairs';
 import { migrateDatabase } from '../src/db/connect';
 import { DEMO_PRODUCTS, DEMO_SHOP, demoJobs } from '../src/demo/jobs';
@@ -21,6 +22,23 @@ describe('the demo yard', () => {
     expect(jobs.json.jobs.length).toBe(31);
     const log = await app.call('GET', `/jobs/${demoJobs(NOW)[0].id}/log`);
     expect(log.json.length).toBe(3);
+  });
+
+  it('breaks no gate: the inspector replays every job of it, two shells, structure and second rounds among them', () => {
+    const library = yardLibrary(
+      LIBRARY,
+      DEMO_PRODUCTS.map(({ id, product }) => ({ ...product, id })),
+    );
+    for (const { document } of demoJobs(NOW)) {
+      const { job } = readJob(document);
+      if (!job) continue;
+      const result = planRepair(job, library, DEMO_SHOP, { now: NOW }, REPAIRS);
+      const cure = provenForecast(job, result, library, DEMO_SHOP, { now: NOW });
+      const problems = cure ? refineProblems(result.problems, cure) : result.problems;
+      expect(problems.flatMap((p) => (p.code === 'broken-gate' ? [p.params] : [])))
+        .withContext(document.title ?? '')
+        .toEqual([]);
+    }
   });
 
   it('has valid jobs at four stages or more over eight hull families or more, each with a sensible match', () => {

@@ -47,6 +47,18 @@ describe('the foreman: water, dryness, what lies behind', () => {
     expect(codes(said)).not.toContain('wet-not-said');
   });
 
+  line(1, 'what is wet by nature dries no sooner because it lies under water', () => {
+    for (const [hull, damage] of [
+      ['frp-cored', 'wet-core'],
+      ['frp-solid', 'blisters'],
+    ] as const) {
+      const days = (position: string): number =>
+        waits(planned(hull, damage, { damage: { position } })).find((w) => DRIES.test(w.awaited))?.s ?? 0;
+      expect(days('below')).withContext(damage).toBeGreaterThanOrEqual(days('above'));
+      expect(days('above')).withContext(damage).toBeGreaterThan(0);
+    }
+  });
+
   line(1, 'drying follows the vapour pressure: at 5 °C at least twice as long as at 20 °C', () => {
     for (const [hull, damage] of OPENED) {
       const at = (temperature: number): number => {

@@ -19,6 +19,9 @@ describe('the foreman: which way of repairing', () => {
       expect(hole.plan.dish?.laminate?.plies.length).toBeGreaterThan(0);
       expect(codes(hole)).toContain('hole-not-plugged');
       expect(hole.text).toContain('laminated, not plugged');
+      // What it was judged by was used.
+      for (const p of hole.problems)
+        if (p.code === 'not-used-here') expect(p.params.paths).not.toContain('repair.holes.diameter');
     }
     // Over three times the wall.
     const thin = planned('frp-solid', 'drilled-holes', {

@@ -143,6 +143,8 @@ const USES: readonly Use[] = [
     paths: ['repair.drying.by'],
     when: (_, { work }) => work?.links.some((l) => l.lags.some((x) => DRYING_WAITS.has(x.awaited))) ?? false,
   },
+  // Whether a hole is plugged at all is judged by it.
+  { paths: ['repair.holes.diameter'], when: ({ damage }) => damage.kind === 'drilled-holes' },
   { paths: ['lasts'], when: inPlay('lasts') },
   {
     paths: ['hull.matrix'],
@@ -207,7 +209,7 @@ const USES: readonly Use[] = [
 /** What one way of repairing or another asks for: each field is used where a sheet of the plan asks for it. */
 const ASKED = 'repair';
 /** Of those, what is used by a rule of its own. */
-const JUDGED: ReadonlySet<string> = new Set(['repair.way', 'repair.drying.by']);
+const JUDGED: ReadonlySet<string> = new Set(['repair.way', 'repair.drying.by', 'repair.holes.diameter']);
 
 /**
  * What was entered and what this plan has no use for, told by its labels: nothing that was entered is passed over in

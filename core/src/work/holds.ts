@@ -25,13 +25,13 @@ export function holdsOf(steps: readonly Step[]): readonly Hold[] {
   const holds: { -readonly [K in keyof Hold]: Hold[K] }[] = [];
   const open = new Map<string, (typeof holds)[number]>();
   for (const step of steps) {
-    for (const thing of freedBy(step)) {
-      const key = keyOf(thing, step);
-      const held = open.get(key);
-      if (!held) continue;
-      held.until = step.id;
-      open.delete(key);
-    }
+    for (const thing of freedBy(step))
+      for (const key of freedKeys(thing, step)) {
+        const held = open.get(key);
+        if (!held) continue;
+        held.until = step.id;
+        open.delete(key);
+      }
     const thing = setBy(step);
     if (!thing) continue;
     const hold = { id: `${thing}@${step.id}`, thing, from: step.id };
@@ -41,6 +41,16 @@ export function holdsOf(steps: readonly Step[]): readonly Hold[] {
   return holds;
 }
 
-/** Several fittings and props are away at once, each of its own. */
-const keyOf = (thing: Thing, { serves }: Step): string =>
-  thing === 'fitting' || thing === 'props' ? `${thing}@${serves}` : thing;
+/** Several fittings and props are away at once, each of its own; tape lies on either face. */
+const keyOf = (thing: Thing, { place, serves }: Step): string =>
+  thing === 'fitting' || thing === 'props'
+    ? `${thing}@${serves}`
+    : thing === 'tape'
+      ? tapeOn(place === 'inside')
+      : thing;
+
+const tapeOn = (inside: boolean): string => (inside ? 'tape@inside' : 'tape');
+
+/** Where only one face was taped, whatever is done to the finish takes that tape. */
+const freedKeys = (thing: Thing, step: Step): readonly string[] =>
+  thing === 'tape' && step.place !== 'inside' ? [tapeOn(false), tapeOn(true)] : [keyOf(thing, step)];

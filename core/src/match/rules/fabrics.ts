@@ -33,7 +33,7 @@ export const FABRIC_RULES = rulesFrom(
       { hull: ['csm-fabric'], 'bond.family': ['polychloroprene'] },
       'bonds if',
       'two-part polychloroprene is what rubber boats are glued with',
-      'buff matt, toluene wipe, two or three coats flashed off, below 70 % humidity',
+      'buff matt, solvent wipe, two or three coats flashed off, below 70 % humidity',
       ['abraded', 'wiped', 'warmth'],
     ],
     [

@@ -321,6 +321,12 @@ function secondRound(b: RepairBuilder, hidden: Hidden, system: CoatSystem, barri
       people: 2,
     },
   );
+  const filler = linkOf(b.input.chain, 'bond');
+  if (filler)
+    b.step('finish', 'mix', 'pot', { place: 'bench', serves: 'hidden' }, RATES.mixBatch / 60, [], {
+      withNext: true,
+      pot: { product: filler.id },
+    });
   b.step('finish', 'fill', 'patches', { place: 'stands', serves: 'hidden' }, 20, [
     perM2(90 * MIN, hidden.area),
   ]);

@@ -130,15 +130,14 @@ export function planDrying(
   const wood = scales.has('wood');
   if (readings.length === 0) {
     if (wet === 'dry') return { dry: true };
-    const figure = usual(b, what, wet);
     const unsaid = wet === undefined && (what === 'bottom' || what === 'opened');
+    if (wet === undefined && !unsaid) return { dry: true };
+    const figure = usual(b, what, wet);
     if (wet === 'wet' || unsaid)
       sheet.note(
         words`Nothing was measured yet: usually ${figure}. Read the meter at the same marked places once a ${what === 'opened' ? 'day' : 'week'}; tape film over a spot over night: water under it, still wet.`,
       );
-    return wet === 'wet' || unsaid
-      ? { wait: figure, dry: false }
-      : { dry: wet === undefined, ...(wet === 'damp' ? { wait: figure } : {}) };
+    return { wait: figure, dry: false };
   }
   const dryAt = facts.dry ?? (wood ? WOOD_LIMIT - 3 : undefined);
   if (dryAt === undefined) {
@@ -213,8 +212,7 @@ function usual(b: RepairBuilder, what: keyof typeof USUAL_DRYING, wet: Job['dama
     air: dryingAir(job, conditions.temperature, b.ledger),
   };
   const by = job.repair?.drying?.by ?? (what === 'opened' ? 'warm' : 'open');
-  if (!job.repair?.drying?.by && wet !== undefined && wet !== 'dry')
-    b.ledger.report(dryingOffer(by, stated, b.ledger));
+  if (!job.repair?.drying?.by) b.ledger.report(dryingOffer(by, stated, b.ledger));
   return dryingTime(stated, by, b.ledger);
 }
 

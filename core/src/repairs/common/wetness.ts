@@ -12,7 +12,7 @@ export const SOAKS: ReadonlySet<HullFamily> = new Set<HullFamily>([
   'foam-sheet',
 ]);
 
-/** Damages that lay open what drinks: laminate, core, end grain, foam. */
+/** Damages that lay open what drinks: laminate, core, end grain, foam. Wet cores and blisters are wet until they are read. */
 const OPENS: ReadonlySet<DamageKind> = new Set<DamageKind>([
   'void',
   'crack',
@@ -20,8 +20,6 @@ const OPENS: ReadonlySet<DamageKind> = new Set<DamageKind>([
   'crushed',
   'drilled-holes',
   'delamination',
-  'wet-core',
-  'blisters',
   'split-edge',
   'worn-edge',
   'nick',

@@ -165,6 +165,9 @@ function coringSteps(w: StepWriter, { coring, mix, system }: Parts): void {
   });
 }
 
+/** What is abraded along a member and each face of it, m. Source: judged, the widest usual tab and a hand beyond it. */
+const TAB_BAND = 0.25;
+
 /** Members are fitted and tabbed on laminate that has cured and was abraded. */
 export function tabSteps({ structure = [], mix, system }: Parts, ledger: Ledger): readonly Item[] {
   const w = new StepWriter(ledger);
@@ -177,7 +180,7 @@ export function tabSteps({ structure = [], mix, system }: Parts, ledger: Ledger)
     const named = { name: m.name };
     const metre = (rate: number) => perMetre(rate * m.faces, m.length, 'per metre, all faces');
     w.step('fair', 'abrade', 'members', { ...tabs, fields: named }, RATES.abradeFixed, [
-      metre(RATES.abradePerM2 / 4),
+      metre(RATES.abradePerM2 * TAB_BAND),
     ]);
     w.step('fair', 'mix', 'pot', { place: 'bench', serves }, RATES.mixBatch, [], {
       withNext: true,
@@ -190,17 +193,28 @@ export function tabSteps({ structure = [], mix, system }: Parts, ledger: Ledger)
       { place: 'member', serves, fields: named },
       RATES.mixBatch,
       [metre(RATES.filletPerMetre)],
-      { product, withNext: true },
+      { product },
     );
-    w.step(
-      'fair',
+    // The fillet is thickened; tabs are laid from clear pots, each mixed as the one before is used up.
+    const laying = w.time(
       'member',
       'tab',
-      { ...tabs, fields: { ...named, count: m.strips.length } },
+      tabs,
       RATES.mixBatch,
       m.strips.map(() => metre(RATES.tabPerMetre)),
-      { product, figures: joined(m.strips.map((t) => words`${t.number}: ${size(t.length, t.width)}`)) },
     );
+    const count = w.ledger.compute(`tabs.${number}.pots`, 'pots for the tabs', batchesInTime, {
+      t: laying,
+      t_use: mix.milestones.usable,
+    });
+    w.step('fair', 'mix', 'pot', { place: 'bench', serves: tabs.serves }, 0, [each(RATES.mixBatch, count)], {
+      withNext: true,
+      ...(product === undefined ? {} : { pot: { product, count } }),
+    });
+    w.timed('fair', 'member', 'tab', { ...tabs, fields: { ...named, count: m.strips.length } }, laying, {
+      product,
+      figures: joined(m.strips.map((t) => words`${t.number}: ${size(t.length, t.width)}`)),
+    });
   }
   return w.items;
 }
@@ -239,5 +253,10 @@ export function formersOff({ grind, backing }: Parts, ledger: Ledger): readonly 
   if (behind) w.step('fair', 'strike', 'former', { place, serves: 'former' }, RATES.strike);
   if (edgesShort(grind).length > 0)
     w.step('fair', 'strike', 'former', { place: 'edge', serves: 'former' }, RATES.strike);
+  // The outside is masked anew for its finish; nothing more is done inside.
+  if (grind.inside)
+    w.step('fair', 'strike', 'insideTape', { place: 'inside', serves: 'tape' }, RATES.tapeOffFixed, [
+      perMetre(RATES.tapeOffPerMetre, grind.inside.maskingLength, 'per metre of masking line'),
+    ]);
   return w.items;
 }

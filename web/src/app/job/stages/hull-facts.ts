@@ -105,7 +105,10 @@ export class HullFacts {
   });
   protected readonly asks = computed<readonly Ask[]>(() => {
     const kind = this.#kind();
-    return kind ? damageData(kind).asks.map((q) => ASKS[q]) : [];
+    const asks = kind ? damageData(kind).asks.map((q) => ASKS[q]) : [];
+    // A hole that is too wide for a plug has no sheet that asks for it.
+    const wide = this.#context.problems().some((p) => p.code === 'hole-not-plugged');
+    return wide ? [...asks, { path: 'repair.holes.diameter', kind: 'quantity' }] : asks;
   });
   protected readonly more = computed(() => {
     const family = this.#substrate()?.family;
@@ -123,7 +126,7 @@ export class HullFacts {
       { path: 'hull.contaminant', assumed: 'none' },
       { path: 'hull.clear', assumed: 'no' },
       { path: 'damage.wet' },
-      ...(this.at('damage.wet') === 'dry' ? [] : [{ path: 'repair.drying.by' }]),
+      ...this.dryingMeans(),
       { path: 'conditions.place' },
       { path: 'lasts', assumed: 'for good' },
     ] as readonly { path: string; assumed?: string }[];
@@ -132,6 +135,14 @@ export class HullFacts {
   protected readonly opened = computed(() =>
     this.more().some((a) => this.at(a.path) !== undefined && a.path !== 'lasts'),
   );
+
+  /** How it is dried is asked where the plan dries something; what it takes meanwhile is told. */
+  private dryingMeans(): readonly { readonly path: string; readonly assumed?: string }[] {
+    const path = 'repair.drying.by';
+    const offer = this.#context.problems().find((p) => p.code === 'drying-offer');
+    if (offer?.code === 'drying-offer') return [{ path, assumed: offer.params.by }];
+    return this.at(path) === undefined ? [] : [{ path }];
+  }
 
   protected at(path: string): unknown {
     return path
