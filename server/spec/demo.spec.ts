@@ -1,4 +1,12 @@
-import { LIBRARY, planRepair, readJob, refineProblems, stageWords, yardLibrary } from '@nelbo/core';
+import {
+  LIBRARY,
+  planRepair,
+  readJob,
+  refineProblems,
+  stageWords,
+  yardLibrary,
+  type Shop,
+} from '@nelbo/core';
 import { provenForecast } from '@nelbo/core/cure';
 import { REPAIRS } from '@nelbo/core/repairs';
 import { migrateDatabase } from '../src/db/connect';
@@ -38,6 +46,20 @@ describe('the demo yard', () => {
       expect(problems.flatMap((p) => (p.code === 'broken-gate' ? [p.params] : [])))
         .withContext(document.title ?? '')
         .toEqual([]);
+    }
+  });
+
+  it('is too cold for the anchored topside to set, whenever the yard is looked at', () => {
+    for (let hour = 0; hour < 24; hour += 3) {
+      const now = NOW + hour * 3_600_000;
+      const dotterel = demoJobs(now).find((j) => j.document.boat?.name === 'Yawl “Dotterel”');
+      const { job } = readJob(dotterel?.document);
+      if (!job) throw new Error('Dotterel is not in the yard');
+      const shop: Shop = { ...DEMO_SHOP, hours: { days: 'always' } };
+      const result = planRepair(job, LIBRARY, shop, { now }, REPAIRS);
+      const cure = provenForecast(job, result, LIBRARY, shop, { now });
+      const codes = cure ? refineProblems(result.problems, cure).map((p) => p.code) : [];
+      expect(codes).withContext(`${hour} h later`).toContain('never-sets');
     }
   });
 

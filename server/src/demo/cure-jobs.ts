@@ -3,10 +3,10 @@ import type { DemoJob } from './demo-job';
 
 const HOUR = 3_600_000;
 
-/** A night of the shed's logger, hour by hour, on its way down. */
+/** A night of the shed's logger, hour by hour, on its way down: too cold to set, at whatever hour work begins. */
 const NIGHT = [
-  11.2, 9.6, 8.1, 7.4, 6.6, 6.1, 5.7, 5.2, 4.9, 4.6, 4.4, 4.8, 6.3, 8.2, 9.9, 11.4, 12.6, 13.1, 13.3, 13,
-  12.1, 10.9, 9.8, 8.9,
+  9.2, 7.6, 6.1, 5.4, 4.6, 4.1, 3.7, 3.2, 2.9, 2.6, 2.4, 2.8, 4.3, 6.2, 7.9, 9.4, 10.6, 11.1, 11.3, 11, 10.1,
+  8.9, 7.8, 6.9,
 ];
 
 /** Jobs of the made-up yard in which mixing and curing decide: a cold night, a hot day, too thick a go, damp air. */
@@ -48,7 +48,7 @@ export function cureJobs(now: number): readonly DemoJob[] {
           readings: Array.from({ length: 48 }, (_, i) => ({
             at: new Date(Math.floor(now / HOUR) * HOUR + (i - 6) * HOUR).toISOString(),
             temperature: NIGHT[(i + 18) % 24],
-            humidity: Math.round((0.98 - 0.03 * (NIGHT[(i + 18) % 24] - 4)) * 100) / 100,
+            humidity: Math.round((0.98 - 0.03 * (NIGHT[(i + 18) % 24] - 2)) * 100) / 100,
           })),
         },
       },
