@@ -86,7 +86,7 @@ describe('nelbo plan', () => {
     expect(run(file('{"format":')).stderr).toContain('is not JSON');
     expect(run(join(folder, 'missing.json')).stderr).toContain('cannot be read');
     expect(run(file([])).code).toBe(2);
-    expect(run(file({ format: 'nelbo-job/2', hull: {}, damage: {} })).stderr).toContain('newer format');
+    expect(run(file({ format: 'nelbo-job/3', hull: {}, damage: {} })).stderr).toContain('newer format');
     for (const content of [
       '{}',
       '[]',

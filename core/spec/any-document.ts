@@ -111,7 +111,17 @@ export function anyGroup(field: GroupField, share: number): fc.Arbitrary<Record<
 }
 
 const some = (share: number): fc.Arbitrary<JobDocument> =>
-  anyGroup(JOB_FIELDS, share).map((d) => ({ ...d, format: 'nelbo-job/1' }) as unknown as JobDocument);
+  anyGroup(JOB_FIELDS, share).map(
+    (d) =>
+      ({
+        ...d,
+        format: 'nelbo-job/2',
+        // An id names one place: letters of any script would be told, and nothing else.
+        ...(Array.isArray(d['places'])
+          ? { places: d['places'].map((p: object, i) => ({ ...p, id: `p${i}` })) }
+          : {}),
+      }) as unknown as JobDocument,
+  );
 
 /**
  * Any job that the schema admits, made from the very table of fields, so that a new field is tried without a word

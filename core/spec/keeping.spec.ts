@@ -180,7 +180,7 @@ describe('job files', () => {
   it('are read after their migration', () => {
     const old: Migration = {
       from: 'nelbo-job/0',
-      to: 'nelbo-job/1',
+      to: 'nelbo-job/2',
       apply: ({ thick, ...d }) => ({ ...d, hull: { material: 'frp-solid', thickness: thick } }),
     };
     const read = readJob(
@@ -189,7 +189,7 @@ describe('job files', () => {
     );
     expect(read.problems).toEqual([]);
     expect(read.job?.hull.thickness).toBeCloseTo(0.008, 12);
-    expect(read.document?.format).toBe('nelbo-job/1');
+    expect(read.document?.format).toBe('nelbo-job/2');
   });
 
   it('of newer formats, other kinds, or without a way, are refused with the reason', () => {
@@ -215,7 +215,10 @@ describe('job files', () => {
     expect(why('<svg/>')).toContain('web page or drawing');
     expect(why('{"a":')).toContain('cannot be read as JSON');
     expect(why(`"${'x'.repeat(10_000_001)}"`)).toContain('too large');
-    expect(openJobFile(`\ufeff${JSON.stringify(BASE)}`).document).toEqual(BASE);
+    expect(openJobFile(`\ufeff${JSON.stringify(BASE)}`).document).toEqual({
+      ...BASE,
+      format: 'nelbo-job/2',
+    });
   });
 
   it('that a database could not give back are refused: broken characters, absurd depth', () => {

@@ -73,8 +73,8 @@ describe('reading a job file', () => {
   });
 
   it('refuses a newer or unknown format whole', () => {
-    expect(readJob({ ...BASE, format: 'nelbo-job/2' }).job).toBeUndefined();
-    expect(saidOf(problem({ ...BASE, format: 'nelbo-job/2' }, 'format'))?.what).toContain('newer');
+    expect(readJob({ ...BASE, format: 'nelbo-job/3' }).job).toBeUndefined();
+    expect(saidOf(problem({ ...BASE, format: 'nelbo-job/3' }, 'format'))?.what).toContain('newer');
     expect(saidOf(problem({ ...BASE, format: 'other/1' }, 'format'))?.what).toContain('unknown format');
     expect(saidOf(problem({ hull: {}, damage: {} }, 'format'))?.what).toContain('missing');
   });

@@ -35,6 +35,7 @@ const CASES: Readonly<Record<string, Case>> = {
 /** Kept for the record and printed on it; no figure of the work rests on them. */
 const RECORD: ReadonlySet<string> = new Set([
   'format',
+  'places',
   'title',
   'boat.name',
   'boat.owner',

@@ -53,7 +53,20 @@ export type { CandidateMatch, SystemPlan } from './resolve/matching';
 export type { BaseName, Parts } from './materials/parts';
 export * from './schema/field';
 export * from './schema/job';
-export { JOB_FIELDS, JOB_FORMAT, MEMBERS, METHODS, OBSTACLES, WAYS_OF_PLY } from './schema/job-fields';
+export { METHODS } from './schema/damage-fields';
+export { JOB_FIELDS, JOB_FORMAT, MOST_PLACES } from './schema/job-fields';
+export { MEMBERS, OBSTACLES } from './schema/place-fields';
+export {
+  FIRST_PLACE,
+  editPlace,
+  placeDocument,
+  placeIds,
+  placeName,
+  withPlace,
+  withoutPlace,
+  type PlaceEntry,
+} from './schema/places';
+export { WAYS_OF_PLY } from './schema/ply-fields';
 export {
   LOG_ENTRY_FIELDS,
   LOG_EVENTS,
@@ -78,7 +91,7 @@ export { libraryProblems } from './schema/check-library';
 export { checkLeaf, YEARS } from './schema/check-field';
 export { allowedRange } from './units/limits';
 export { tellRefused, tellUnread, tellUnreadGrit } from './tell/refused';
-export { jobSchema, readJob } from './schema/read-job';
+export { jobSchema, readJob, readPlaces, type ReadPlace } from './schema/read-job';
 export { JOB_FILE_LIMIT, openJobFile } from './schema/job-file';
 export { migrate, parseFormat, type Migration } from './schema/migrate';
 export { storable } from './schema/storable';

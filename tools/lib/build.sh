@@ -9,7 +9,7 @@ stale() {
 
 bundle() {
   npx --no-install esbuild "$1" --bundle --platform=node --format=esm --target=node20 --outfile="$2" \
-    --alias:@nelbo/core/cure="$ROOT/core/src/cure.ts" --alias:@nelbo/core/document="$ROOT/core/src/document.ts" --alias:@nelbo/core/fields="$ROOT/core/src/fields.ts" --alias:@nelbo/core/papers="$ROOT/core/src/papers.ts" --alias:@nelbo/core/repairs="$ROOT/core/src/repairs.ts" --alias:@nelbo/core/finish="$ROOT/core/src/finish.ts" --alias:@nelbo/core="$ROOT/core/src/index.ts" --log-level=warning "${@:3}" ||
+    --alias:@nelbo/core/boat="$ROOT/core/src/boat.ts" --alias:@nelbo/core/cure="$ROOT/core/src/cure.ts" --alias:@nelbo/core/document="$ROOT/core/src/document.ts" --alias:@nelbo/core/fields="$ROOT/core/src/fields.ts" --alias:@nelbo/core/papers="$ROOT/core/src/papers.ts" --alias:@nelbo/core/repairs="$ROOT/core/src/repairs.ts" --alias:@nelbo/core/finish="$ROOT/core/src/finish.ts" --alias:@nelbo/core="$ROOT/core/src/index.ts" --log-level=warning "${@:3}" ||
     die "$1 did not build; is the disk full?"
 }
 

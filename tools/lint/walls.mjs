@@ -65,6 +65,12 @@ export const LAYERS = [
     ],
     packages: LIBRARIES,
   },
+  // The places of one boat, each planned and forecast by itself, and their work by one clock.
+  {
+    folder: 'core/src/boat',
+    may: [...PLANNED, FORECAST, 'core/src/inspect/prove'],
+    packages: LIBRARIES,
+  },
   { folder: CHOICES, may: [...PLANNED, REPORT, FORECAST], packages: LIBRARIES },
   { folder: 'core/src/drawing', may: [...PLANNED, REPORT], packages: LIBRARIES },
   // The doors themselves: index.ts, cure.ts …

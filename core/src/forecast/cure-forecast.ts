@@ -5,7 +5,7 @@ import { problem, type Problem } from '../trace/problem';
 import type { Lag } from '../work/step';
 import type { Inputs } from '../resolve/inputs';
 import type { Plan, PlanResult, Timing } from '../plan/plan';
-import type { Expected, ForecastWait } from '../schedule/timeline';
+import type { Expected, ForecastWait, Timeline, Waits } from '../schedule/timeline';
 import type { Clock } from '../plan/clock';
 import type { Shop } from '../schema/shop-fields';
 import { placeTasks } from '../schedule/placement';
@@ -73,10 +73,11 @@ export function forecastCure(
 }
 
 /** How many windows were missed. */
-const reopened = ({ timeline }: CureForecast): number =>
+export const reopened = ({ timeline }: CureForecast): number =>
   timeline?.stages.flatMap((s) => s.tasks).filter((t) => t.reopens).length ?? 0;
 
-interface Planned {
+/** A job that is planned, as its forecast takes it. */
+export interface Planned {
   readonly plan: Plan;
   readonly inputs: Inputs;
   readonly timing: Timing;
@@ -85,18 +86,42 @@ interface Planned {
 /** One placing of the work, each layer worked out when it is laid. @param expected what waits are thought to take before they are placed */
 function placedOnce(
   job: Job,
-  { plan, inputs, timing }: Planned,
+  planned: Planned,
   library: Library,
   shop: Shop,
   clock: Clock,
   options: ForecastOptions,
   expected: ReadonlyMap<string, Expected> = new Map(),
 ): { readonly forecast: CureForecast; readonly found: ReadonlyMap<string, Expected> } {
+  const { work, start, done, crew, route } = planned.timing;
+  const curing = cureUnderWay(job, planned, library, shop, clock, options);
+  const timeline = placeTasks(work, start, done, crew, route, curing.waits, (lag) => expected.get(lag.id));
+  return { forecast: curing.end(timeline), found: curing.found };
+}
+
+/** The cures of one job while its work is placed, by whoever places it. */
+export interface CureUnderWay {
+  /** Works out what is waited for when it is placed. */
+  readonly waits: Waits;
+  /** What the waits took that were placed so far, by their id. */
+  readonly found: ReadonlyMap<string, Expected>;
+  /** The forecast, when all is placed. */
+  readonly end: (timeline: Timeline) => CureForecast;
+}
+
+/** @param job at one place of the boat */
+export function cureUnderWay(
+  job: Job,
+  { plan, inputs, timing }: Planned,
+  library: Library,
+  shop: Shop,
+  clock: Clock,
+  options: ForecastOptions,
+): CureUnderWay {
   const { cells = 60, tolerance = 0.05, fine = 1, cureStep, detail = true, tell = () => undefined } = options;
   const ledger = new Ledger('forecast');
   const how = { ledger, fineness: { cells, tolerance, fine, ...(cureStep ? { cureStep } : {}) }, detail };
   const site = siteOf(job, plan, inputs, library, clock, timing.start, how);
-  const { placed } = site;
   const lags = timing.work.links.flatMap((l) => l.lags).filter((lag) => lag.cures).length;
   const stacks = new StacksUnderWay(site, (n) => tell(Math.min(1, n / Math.max(1, lags))));
   // A coat is waited for more than once where its tape comes off meanwhile: the later wait has seen more of it.
@@ -120,68 +145,80 @@ function placedOnce(
     // Filler is sanded whatever its window says: a window stands only where the plan waits for one.
     return forecast && (lag.window ? forecast : { ...forecast, window: undefined });
   };
-  const waitOf = (lag: Lag, start: number): ForecastWait | undefined => {
-    const wait = placeOf(lag, start);
-    return wait && lag.over ? faces.wait(lag, lag.over, wait, start) : wait;
-  };
   const faces = new WholeFaces(ledger);
   const found = new Map<string, Expected>();
-  const timeline = placeTasks(
-    timing.work,
-    timing.start,
-    timing.done,
-    timing.crew,
-    timing.route,
-    (lag, start) => {
-      const wait = waitOf(lag, start);
-      if (wait)
-        found.set(lag.id, {
-          duration: wait.duration.value * 1000,
-          ...(wait.window ? { closes: wait.window.closes - start } : {}),
-        });
-      return wait;
-    },
-    (lag) => expected.get(lag.id),
-  );
-  stacks.end();
+  const waits: Waits = (lag, start) => {
+    const own = placeOf(lag, start);
+    const wait = own && lag.over ? faces.wait(lag, lag.over, own, start) : own;
+    if (wait)
+      found.set(lag.id, {
+        duration: wait.duration.value * 1000,
+        ...(wait.window ? { closes: wait.window.closes - start } : {}),
+      });
+    return wait;
+  };
+  const end = (timeline: Timeline): CureForecast => {
+    stacks.end();
+    const laid = [...films.values()];
+    const known = [...laid.map((f) => f.found), ...stacks.cases];
+    return summedUp({ site, timing, shop, detail }, timeline, {
+      cases: (chain) => faces.over([...stacks.cases, ...laid.map((f) => f.found), ...chain]),
+      known: new Set(known.map((c) => c.product)),
+      problems: [...stacks.problems, ...laid.flatMap((f) => f.problems)],
+      stuck,
+    });
+  };
+  return { waits, found, end };
+}
+
+interface Worked {
+  readonly cases: (chain: CureForecast['cases']) => CureForecast['cases'];
+  /** Products whose cure was followed as it was laid. */
+  readonly known: ReadonlySet<string>;
+  readonly problems: readonly Problem[];
+  readonly stuck: readonly Problem[];
+}
+
+/** The forecast of work that is placed. */
+function summedUp(
+  {
+    site,
+    timing,
+    shop,
+    detail,
+  }: { readonly site: Site; readonly timing: Timing; readonly shop: Shop; readonly detail: boolean },
+  timeline: Timeline,
+  worked: Worked,
+): CureForecast {
+  const { job, plan, library, placed, ledger } = site;
   const inPots = potsIn(site);
   const uses = detail ? potUses(inPots, timeline) : {};
-  const pots = detail ? potsOf(plan, library, ledger) : [];
-  const chain = plan.dish?.mix
-    ? { cases: [], problems: [] }
-    : filmCases(
-        site,
-        timeline,
-        new Set([...[...films.values()].map((f) => f.found), ...stacks.cases].map((c) => c.product)),
-      );
-  const totals =
-    plan.totals &&
-    sumTotals(
-      { timeline, work: timing.work, resin: plan.totals.resin, materials: plan.materials ?? [], shop },
-      ledger,
-    );
-  const forecast: CureForecast = {
+  const chain = plan.dish?.mix ? { cases: [], problems: [] } : filmCases(site, timeline, worked.known);
+  return {
     air: { words: placed.words, standIn: placed.standIn },
-    cases: faces.over([...stacks.cases, ...[...films.values()].map((f) => f.found), ...chain.cases]),
-    pots,
+    cases: worked.cases(chain.cases),
+    pots: detail ? potsOf(plan, library, ledger) : [],
     uses,
     sheetPots: detail ? sheetPots(inPots) : {},
     problems: dedupe([
       ...(curesIn(timing.work) ? placed.problems : []),
-      ...stacks.problems,
-      ...[...films.values()].flatMap((f) => f.problems),
+      ...worked.problems,
       ...warmingProblems(job, plan),
       ...postCureProblems(site),
       ...chain.problems,
-      ...stuck,
+      ...worked.stuck,
       ...layingProblems(site, timeline),
       ...(detail ? outlivedPots(site, timeline, uses) : []),
     ]),
     timeline,
-    totals,
+    totals:
+      plan.totals &&
+      sumTotals(
+        { timeline, work: timing.work, resin: plan.totals.resin, materials: plan.materials ?? [], shop },
+        ledger,
+      ),
     entries: ledger.entries,
   };
-  return { forecast, found };
 }
 
 /** What has to wait for a full cure that never comes. @param id of the product; the resin of the laminate where none is given */

@@ -1,6 +1,11 @@
 import { forecastCure } from '../forecast/cure-forecast';
 import { refinePlan, refineProblems } from '../forecast/refine';
+import type { Library } from '../materials/product';
+import type { Clock } from '../plan/clock';
 import type { CureForecast } from '../plan/cure-forecast';
+import type { PlanResult } from '../plan/plan';
+import type { Job } from '../schema/job';
+import type { Shop } from '../schema/shop-fields';
 import { problem, type Problem } from '../trace/problem';
 import type { Finding } from '../trace/broken';
 import { inspectPlan } from './inspect';
@@ -21,10 +26,20 @@ const asProblem = (stageOf: (step: string) => Problem['stage'], { step, broken }
 export function provenForecast(...asked: Parameters<typeof forecastCure>): CureForecast | undefined {
   const [job, planned, library, shop, clock] = asked;
   const cure = forecastCure(...asked);
-  if (!cure || !planned.plan) return cure;
+  return cure && inspectedForecast(job, planned, cure, { library, shop, clock });
+}
+
+/** A forecast with what the inspector finds in the plan that it refines. */
+export function inspectedForecast(
+  job: Job,
+  planned: PlanResult,
+  cure: CureForecast,
+  yard: { readonly library: Library; readonly shop: Shop; readonly clock: Clock },
+): CureForecast {
+  if (!planned.plan) return cure;
   const plan = refinePlan(planned.plan, cure);
   const problems = refineProblems(planned.problems, cure);
-  const found = inspectPlan({ job, plan, problems, library, shop, clock });
+  const found = inspectPlan({ job, plan, problems, ...yard });
   if (found.length === 0) return cure;
   const stages = new Map((plan.work?.steps ?? []).map((s) => [s.id, s.stage]));
   return {

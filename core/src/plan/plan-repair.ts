@@ -143,7 +143,7 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds }:
   const job = damage === entered.damage ? entered : { ...entered, damage };
   const { kind } = damage;
 
-  const facts = { ...job, schedule: undefined, title: undefined, boat: undefined };
+  const facts = { ...job, schedule: undefined, title: undefined, boat: undefined, places: undefined };
   // What only says how figures are read, or when people work, changes no stage.
   const yard: Shop = {
     ...shop,

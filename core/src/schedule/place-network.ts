@@ -47,6 +47,8 @@ const nameOf = (after: string, step: string): string => `${after} → ${step}`;
 interface Facts {
   /** No earlier than this, ms since 1970. */
   readonly clock: number;
+  /** No earlier than this, by id, where places that are worked on together are not equally far, ms since 1970. */
+  readonly from?: (id: string) => number | undefined;
   readonly days: Days;
   readonly hands: number;
   readonly waits: Waits;
@@ -125,8 +127,13 @@ export class NetworkPlacement {
     return best;
   }
 
-  #ready({ after }: Node): number {
-    return after.reduce((t, id) => Math.max(t, this.#ends.get(id) ?? this.facts.clock), this.facts.clock);
+  #ready({ id, after }: Node): number {
+    const clock = this.#clockOf(id);
+    return after.reduce((t, before) => Math.max(t, this.#ends.get(before) ?? clock), clock);
+  }
+
+  #clockOf(id: string): number {
+    return this.facts.from?.(id) ?? this.facts.clock;
   }
 
   #put(task: Task): void {
@@ -209,7 +216,7 @@ export class NetworkPlacement {
       .map((s) => ({
         after: s.after,
         // What was reported done ended when that was.
-        closes: (this.#since(s) ?? this.facts.clock) + s.within.value * 1000,
+        closes: (this.#since(s) ?? this.#clockOf(s.after)) + s.within.value * 1000,
         missed: s.missed,
         soon: s,
       }));
@@ -231,6 +238,7 @@ export class NetworkPlacement {
     const left = this.facts.told(after);
     if (left)
       this.shut.push({
+        id: after,
         stage: left.stage,
         after: 'lag' in left ? tellLag(left.lag) : tellStep(left.step),
         late: (begin - closes) / 1000,

@@ -6,7 +6,7 @@ import type { Crew, Days, Expected, Shut, StageSpan, Task, Timeline, Waits } fro
 import { knownShifts, nextShift, placeWork, shiftLength } from './working-hours';
 
 /** Work within the working hours of the yard; round the clock where it has none. */
-function daysOf({ hours, timeZone = 'UTC' }: Crew): Days {
+export function daysOf({ hours, timeZone = 'UTC' }: Crew): Days {
   if (!hours)
     return {
       longest: Infinity,
@@ -64,17 +64,30 @@ export function placeTasks(
     );
     first ??= placed.tasks[0]?.start;
     shut.push(...placed.shut);
-    for (const stage of part) {
-      const tasks = placed.tasks.filter((t) => t.stage === stage);
-      const doneAt = done[stage];
-      const last = tasks.reduce((end, t) => Math.max(end, t.end), clock);
-      const end = doneAt === undefined ? last : Math.max(clock, doneAt);
-      const begin = tasks.reduce((from, t) => Math.min(from, t.start), tasks[0]?.start ?? clock);
-      stages.push({ stage, start: Math.min(begin, end), end, doneAt, tasks });
-      clock = end;
-    }
+    const spans = spansOf(placed.tasks, part, done, clock);
+    stages.push(...spans);
+    clock = spans.at(-1)?.end ?? clock;
   }
   return { start: first ?? start, end: clock, stages, shut };
+}
+
+/** Spans of stages, one after the other, from what was placed of them. @param clock when the first may begin, ms since 1970 */
+export function spansOf(
+  placed: readonly Task[],
+  route: readonly Stage[],
+  done: Readonly<Partial<Record<Stage, number>>>,
+  clock: number,
+): readonly StageSpan[] {
+  let before = clock;
+  return route.map((stage) => {
+    const tasks = placed.filter((t) => t.stage === stage);
+    const doneAt = done[stage];
+    const last = tasks.reduce((end, t) => Math.max(end, t.end), before);
+    const end = doneAt === undefined ? last : Math.max(before, doneAt);
+    const begin = tasks.reduce((from, t) => Math.min(from, t.start), tasks[0]?.start ?? before);
+    before = end;
+    return { stage, start: Math.min(begin, end), end, doneAt, tasks };
+  });
 }
 
 /** Stages that are placed together: up to each that was reported done, since what follows starts from there. */

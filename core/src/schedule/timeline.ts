@@ -39,6 +39,8 @@ export interface StageSpan {
 
 /** A window that had shut before work went on, how late that was, s, and what was put in first. */
 export interface Shut {
+  /** Id of the step or wait that left it open. */
+  readonly id: string;
   readonly stage: Stage;
   /** What left the window open. */
   readonly after: string;

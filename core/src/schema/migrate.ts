@@ -10,8 +10,13 @@ export interface Migration {
   readonly apply: (document: Document) => Document;
 }
 
-/** Steps that lead older job files to the present format. `nelbo-job/1` is the first format, so there is none yet. */
-export const JOB_MIGRATIONS: readonly Migration[] = [];
+/**
+ * Steps that lead older job files to the present format. A file of `nelbo-job/1` holds one place: what `nelbo-job/2` has of
+ * the first place stands where it stood.
+ */
+export const JOB_MIGRATIONS: readonly Migration[] = [
+  { from: 'nelbo-job/1', to: 'nelbo-job/2', apply: (document) => document },
+];
 
 /** Name and number of a format such as "nelbo-job/1". */
 export function parseFormat(format: unknown): { name: string; version: number } | undefined {

@@ -1,8 +1,9 @@
-import type { Problem } from '../trace/problem';
+import { problem, type Problem } from '../trace/problem';
 import type { Job, JobDocument } from './job';
 import { JOB_FIELDS, JOB_FORMAT } from './job-fields';
 import { JOB_MIGRATIONS, migrate, type Migration } from './migrate';
 import { readDocument } from './read-document';
+import { FIRST_PLACE, placeDocument, placeIds, placeName } from './places';
 import { yupFor } from './yup-schema';
 
 /** The one schema of a job document. */
@@ -28,5 +29,58 @@ export function readJob(document: unknown, migrations: readonly Migration[] = JO
   const { value, problems } = readDocument(current.document, JOB_FIELDS, jobSchema);
   if (problems.some((p) => p.path === '(file)')) return { problems };
   const job = { format: JOB_FORMAT, hull: {}, damage: {}, ...value } as Job;
-  return { job, document: current.document as JobDocument, problems };
+  return {
+    job,
+    document: current.document as JobDocument,
+    problems: [...problems, ...wrongIds(job)],
+  };
+}
+
+const PLACE_ID = /^[a-z0-9-]{1,36}$/;
+
+/** Ids of places that name no place, or two. */
+function wrongIds({ places = [] }: Job): Problem[] {
+  const ids = places.map((p) => p.id);
+  return ids.flatMap((id, i) => {
+    const why = !PLACE_ID.test(id)
+      ? 'letters'
+      : id === FIRST_PLACE
+        ? 'first'
+        : ids.indexOf(id) < i
+          ? 'twice'
+          : undefined;
+    const path = `places.${i}.id`;
+    return why ? [problem({ severity: 'error', path }, 'place-id', { id: id.slice(0, 36), why })] : [];
+  });
+}
+
+/** A job as read at one place of the boat. */
+export interface ReadPlace extends ReadJob {
+  readonly id: string;
+  readonly name: string | undefined;
+}
+
+/**
+ * Reads a job document place by place, each as a job of one place. What is wrong with a place is told by the path that it
+ * has in its own document.
+ *
+ * @returns the places, the first before the others, and what keeps the document from being read at all
+ */
+export function readPlaces(document: unknown): {
+  readonly places: readonly ReadPlace[];
+  readonly problems: readonly Problem[];
+} {
+  const whole = readJob(document);
+  const { document: read } = whole;
+  if (!read) return { places: [], problems: whole.problems };
+  const ids = Array.isArray(read.places) ? placeIds(read) : [FIRST_PLACE];
+  const unusable = whole.problems.filter((p) => p.severity === 'error' && p.code === 'place-id');
+  if (unusable.length > 0) return { places: [], problems: unusable };
+  return {
+    places: ids.flatMap((id) => {
+      const own = placeDocument(read, id);
+      return own ? [{ id, name: placeName(read, id), ...readJob(own) }] : [];
+    }),
+    problems: [],
+  };
 }

@@ -29,6 +29,7 @@ export interface DocumentProblems {
   'no-object': Plain;
   'more-bad-fields': { readonly count: number };
   'list-beyond': { readonly label: string; readonly count: number; readonly most: number };
+  'place-id': { readonly id: string; readonly why: 'twice' | 'first' | 'letters' };
   'many-unknown-fields': { readonly most: number };
   'field-refused': Refused;
   'unknown-field': { readonly name: string; readonly known: readonly string[]; readonly near?: string };

@@ -18,6 +18,12 @@ const INSTEAD: Readonly<Partial<Record<OtherFile, string>>> = {
   plan: 'take the job file that it was made from',
 };
 
+const WRONG_ID = {
+  twice: 'another place has it',
+  first: 'it stands for the place in the job itself',
+  letters: 'a path could not name it',
+} as const;
+
 const NEEDED = {
   hull: { what: 'Hull is missing', suggestion: 'say what the hull is made of, or do a test of the guide' },
   damage: { what: 'Damage is missing', suggestion: 'say what is broken' },
@@ -42,6 +48,11 @@ export const DOCUMENT_WORDS: WordsOf<DocumentProblems> = {
     what: `${label} holds ${count}`,
     allowed: `at most ${most}`,
     suggestion: 'leave out what is not needed',
+  }),
+  'place-id': ({ id, why }) => ({
+    what: `“${id}” cannot be the id of a place: ${WRONG_ID[why]}`,
+    allowed: 'small letters, digits and hyphens, 1 to 36 of them, each id once',
+    suggestion: 'give every further place an id of its own, such as “b” or “transom”',
   }),
   'many-unknown-fields': ({ most }) => ({
     what: `has more than ${most} unknown fields`,

@@ -1,5 +1,5 @@
 import type { Plan } from '../../../plan/plan';
-import { METHODS } from '../../../schema/job-fields';
+import { METHODS } from '../../../schema/damage-fields';
 import type { FindingEffect } from '../../compare';
 import { figureIn, saidWords, saySize, type Reader, type Said } from '../../say';
 import type { WorkTable } from '../../work-table';

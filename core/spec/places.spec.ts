@@ -1,0 +1,175 @@
+import {
+  FIRST_PLACE,
+  LIBRARY,
+  documentChanges,
+  editPlace,
+  mergeDocuments,
+  placeDocument,
+  placeIds,
+  placeName,
+  readJob,
+  readPlaces,
+  withPlace,
+  withoutPlace,
+  type Job,
+  type JobDocument,
+  type PlaceEntry,
+  type PlanResult,
+  type Task,
+} from '../src/index';
+import { planBoat, provenBoat, type BoatPlace, type PlannedPlace } from '../src/boat';
+import { provenForecast } from '../src/cure';
+import { BASE, CLOCK, planRepair } from './support';
+
+const CHIP: PlaceEntry = {
+  id: 'b',
+  name: 'transom, port corner',
+  damage: { kind: 'gel-coat-chip', position: 'above', size: [0.03, 0.02] },
+};
+const TWO: JobDocument = withPlace(BASE, CHIP);
+
+describe('a job of several places', () => {
+  it('opens a file of one place, plans it the same, and writes it in the present format', () => {
+    const old = readJob({ ...BASE, format: 'nelbo-job/1' });
+    const now = readJob({ ...BASE, format: 'nelbo-job/2' });
+    expect(old.problems).toEqual([]);
+    expect(old.document?.format).toBe('nelbo-job/2');
+    expect(old.job).toEqual(now.job);
+    const plan = (job: Job | undefined): unknown => job && planRepair(job, LIBRARY, {}, CLOCK).plan?.work;
+    expect(plan(old.job)).toEqual(plan(now.job));
+  });
+
+  it('takes over hull, paper, coat and colour of the first place, and nothing of its damage', () => {
+    const chip = placeDocument(TWO, 'b');
+    expect(chip?.hull).toEqual(BASE.hull);
+    expect(chip?.conditions).toEqual(BASE.conditions);
+    expect(chip?.schedule).toEqual(BASE.schedule);
+    expect(chip?.damage).toEqual(CHIP.damage);
+    expect(chip?.access).toBeUndefined();
+    expect(placeIds(TWO)).toEqual([FIRST_PLACE, 'b']);
+    expect(placeName(TWO, 'b')).toBe('transom, port corner');
+    expect(placeDocument(TWO, 'c')).toBeUndefined();
+    expect(placeDocument(TWO, FIRST_PLACE)).toEqual(BASE);
+  });
+
+  it('takes over nothing of a hull of another kind', () => {
+    const tube = withPlace(BASE, { ...CHIP, hull: { material: 'pvc-fabric' } });
+    expect(placeDocument(tube, 'b')?.hull).toEqual({ material: 'pvc-fabric' });
+    const thinner = withPlace(BASE, { ...CHIP, hull: { thickness: 0.004 } });
+    expect(placeDocument(thinner, 'b')?.hull).toEqual({ ...BASE.hull, thickness: 0.004 });
+  });
+
+  it('puts an edit where it belongs: of the boat into the job, of the place into its entry', () => {
+    const edited = editPlace(TWO, 'b', (d) => ({
+      ...d,
+      conditions: { ...d.conditions, temperature: 12 },
+      damage: { ...d.damage, depth: 0.002 },
+      hull: { ...d.hull, gelCoat: 0.001 },
+      schedule: {
+        ...d.schedule,
+        start: '2026-11-24T08:00:00Z',
+        done: [{ stage: 'survey', at: '2026-11-24T09:00:00Z' }],
+      },
+    }));
+    expect(edited.conditions?.temperature).toBe(12);
+    expect(edited.damage.depth).toBeUndefined();
+    expect(edited.hull.gelCoat).toBe(BASE.hull.gelCoat);
+    expect(edited.schedule).toEqual({ start: '2026-11-24T08:00:00Z' });
+    expect(edited.places).toEqual([
+      {
+        ...CHIP,
+        damage: { ...CHIP.damage, depth: 0.002 },
+        hull: { gelCoat: 0.001 },
+        schedule: { done: [{ stage: 'survey', at: '2026-11-24T09:00:00Z' }] },
+      },
+    ]);
+    const first = editPlace(edited, FIRST_PLACE, (d) => ({ ...d, access: 'one' }));
+    expect(first.access).toBe('one');
+    expect(first.places).toEqual(edited.places);
+  });
+
+  it('merges what two people did at two places, and puts a place that was taken out back where an edit is undone', () => {
+    const three = withPlace(TWO, { ...CHIP, id: 'c', name: 'rudder' });
+    const mine = editPlace(three, 'b', (d) => ({ ...d, access: 'both' }));
+    const theirs = editPlace(three, 'c', (d) => ({ ...d, duty: 'high' }));
+    const merged = mergeDocuments(three, mine, theirs);
+    expect(merged.conflicts).toEqual([]);
+    expect(merged.document.places?.map((p) => [p.id, p.access, p.duty])).toEqual([
+      ['b', 'both', undefined],
+      ['c', undefined, 'high'],
+    ]);
+    const [gone] = documentChanges(three, withoutPlace(three, 'c'));
+    expect([gone.path, gone.after]).toEqual(['places.c', undefined]);
+    const clash = mergeDocuments(three, withoutPlace(three, 'c'), theirs);
+    expect(clash.conflicts.map((c) => c.path)).toEqual(['places.c']);
+    expect(withoutPlace(TWO, 'b')).toEqual(BASE);
+  });
+
+  it('tells an id that names no place, or two, and a place without damage or hull by its own path', () => {
+    const told = (places: readonly object[]): readonly string[] =>
+      readJob({ ...BASE, places }).problems.map((p) => `${p.path} ${p.code}`);
+    expect(told([CHIP, { ...CHIP, name: 'other' }])).toEqual(['places.1.id place-id']);
+    expect(told([{ ...CHIP, id: 'first' }])).toEqual(['places.0.id place-id']);
+    expect(told([{ ...CHIP, id: 'a.b' }])).toEqual(['places.0.id place-id']);
+    expect(told([{ id: 'b' }])).toEqual(['places.0.damage field-refused']);
+    expect(readPlaces({ ...BASE, places: [{ ...CHIP, id: 'first' }] }).places).toEqual([]);
+    const bare = readPlaces({ ...TWO, hull: {} }).places[1];
+    const plan = bare.job && planRepair(bare.job, LIBRARY, {}, CLOCK);
+    expect(plan?.problems.filter((p) => p.code === 'needed').map((p) => p.path)).toEqual(['hull.material']);
+  });
+});
+
+describe('the work of several places', () => {
+  const placesOf = (document: JobDocument): readonly BoatPlace[] =>
+    readPlaces(document).places.flatMap(({ id, name, job }) => (job ? [{ id, name, job }] : []));
+  const plan = (job: Job): PlanResult => planRepair(job, LIBRARY, {}, CLOCK);
+  const boat = (document: JobDocument): readonly PlannedPlace[] => planBoat(placesOf(document), plan, {});
+  const tasksOf = ({ result }: PlannedPlace): readonly Task[] =>
+    result.plan?.timeline?.stages.flatMap((s) => s.tasks) ?? [];
+
+  it('is one place alone as ever', () => {
+    const [only] = boat(BASE);
+    expect(only.result.plan?.timeline).toEqual(plan(only.job).plan?.timeline);
+    const cure = provenBoat([only], LIBRARY, {}, CLOCK).get(FIRST_PLACE);
+    expect(cure?.timeline).toEqual(provenForecast(only.job, only.result, LIBRARY, {}, CLOCK)?.timeline);
+  });
+
+  it('is done by the same hands: no two steps at once, and the second place while the first cures', () => {
+    const both = boat(TWO);
+    const cures = provenBoat(both, LIBRARY, {}, CLOCK);
+    for (const tasks of [
+      both.flatMap(tasksOf),
+      [...cures.values()].flatMap((c) => c.timeline?.stages.flatMap((s) => s.tasks) ?? []),
+    ]) {
+      const work = tasks.filter((t) => t.kind === 'work').sort((a, b) => a.start - b.start);
+      for (let i = 1; i < work.length; i += 1)
+        expect(work[i].start)
+          .withContext(`${work[i - 1].label}, ${work[i].label}`)
+          .toBeGreaterThanOrEqual(work[i - 1].end);
+    }
+    const ids = (p: PlannedPlace): readonly string[] => tasksOf(p).map((t) => t.id);
+    for (const [i, p] of both.entries())
+      expect([...ids(p)].sort()).toEqual([...ids({ ...p, result: plan(placesOf(TWO)[i].job) })].sort());
+    const end = (p: PlanResult | undefined): number => p?.plan?.timeline?.end ?? 0;
+    const alone = placesOf(TWO).map(({ job }) => end(plan(job)));
+    // The chip is done in the waits of the hole.
+    expect(Math.max(...both.map((p) => end(p.result))) - Math.max(...alone)).toBeLessThan(4 * 3_600_000);
+    expect([...cures.values()].flatMap((c) => c.problems).filter((p) => p.code === 'broken-gate')).toEqual(
+      [],
+    );
+  });
+
+  it('goes on from what was reported done at a place, and leaves the other where it is', () => {
+    const at = '2026-11-25T12:00:00Z';
+    const done = editPlace(TWO, 'b', (d) => ({
+      ...d,
+      schedule: { ...d.schedule, done: [{ stage: 'mix', at }] },
+    }));
+    const [hole, chip] = boat(done);
+    const mix = chip.result.plan?.timeline?.stages.find((s) => s.stage === 'mix');
+    expect(mix?.doneAt).toBe(Date.parse(at));
+    for (const task of tasksOf(chip).filter((t) => t.stage === 'fair' || t.stage === 'finish'))
+      expect(task.start).toBeGreaterThanOrEqual(Date.parse(at));
+    expect(Math.min(...tasksOf(hole).map((t) => t.start))).toBe(CLOCK.now);
+  });
+});

@@ -1,0 +1,96 @@
+import type { Plan, PlanResult } from '../plan/plan';
+import { sumTotals } from '../plan/totals';
+import { brokenGoes, missedWindows } from '../schedule/placement';
+import { placeTogether } from '../schedule/together';
+import type { Timeline } from '../schedule/timeline';
+import type { Job } from '../schema/job';
+import type { Shop } from '../schema/shop-fields';
+import type { Trace, TraceEntry } from '../trace/figure';
+import { Ledger } from '../trace/ledger';
+import type { Problem } from '../trace/problem';
+
+/** A place of a boat, with the job as it is there. */
+export interface BoatPlace {
+  readonly id: string;
+  /** As somebody called it, or where it is. */
+  readonly name: string | undefined;
+  readonly job: Job;
+}
+
+export interface PlannedPlace extends BoatPlace {
+  readonly result: PlanResult;
+}
+
+/** What only the placing of the work says. */
+const PLACED: ReadonlySet<Problem['code']> = new Set(['window-missed', 'go-broken-off']);
+
+/**
+ * Plans the places of a boat: each by itself, and then the work of all of them by one clock, since the same hands do it.
+ * A boat of one place is planned as that place.
+ *
+ * @param plan plans one job; told the id of its place, so that a planner can remember each
+ */
+export function planBoat(
+  places: readonly BoatPlace[],
+  plan: (job: Job, place: string) => PlanResult,
+  shop: Shop,
+): readonly PlannedPlace[] {
+  const planned = places.map((p): PlannedPlace => ({ ...p, result: plan(p.job, p.id) }));
+  const parts = planned.flatMap(({ id, result: { timing } }) =>
+    timing
+      ? [
+          {
+            id,
+            ...timing,
+            route: timing.route ?? [],
+            waits: () => undefined,
+            expected: () => undefined,
+          },
+        ]
+      : [],
+  );
+  if (parts.length < 2) return planned;
+  const timelines = placeTogether(parts, parts[0].crew);
+  return planned.map((p) => {
+    const timeline = timelines.get(p.id);
+    return timeline ? { ...p, result: placedAt(p.result, timeline, shop) } : p;
+  });
+}
+
+/** What was planned of a place with the time line that it has among the others. */
+function placedAt(result: PlanResult, timeline: Timeline, shop: Shop): PlanResult {
+  const { plan, timing, problems } = result;
+  if (!plan?.totals || !timing) return result;
+  const ledger = new Ledger('boat');
+  const totals = sumTotals(
+    { timeline, work: timing.work, resin: plan.totals.resin, materials: plan.materials ?? [], shop },
+    ledger,
+  );
+  return {
+    ...result,
+    plan: withTotals(plan, timeline, totals, ledger),
+    problems: [
+      ...problems.filter((p) => !PLACED.has(p.code)),
+      ...missedWindows(timeline),
+      ...brokenGoes(timeline),
+    ],
+  };
+}
+
+/** The trace of a plan is made only when somebody opens a figure. */
+function withTotals(plan: Plan, timeline: Timeline, totals: Plan['totals'], ledger: Ledger): Plan {
+  const { trace: _, ...rest } = Object.getOwnPropertyDescriptors(plan);
+  let table: Trace | undefined;
+  return Object.defineProperty(
+    { ...(Object.defineProperties({}, rest) as Plan), timeline, totals, trace: {} },
+    'trace',
+    {
+      enumerable: true,
+      get: () =>
+        (table ??= {
+          ...plan.trace,
+          ...Object.fromEntries(ledger.entries.map((e): [string, TraceEntry] => [e.id, e])),
+        }),
+    },
+  );
+}
