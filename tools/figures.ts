@@ -31,7 +31,7 @@ const documents: Record<string, unknown> = Object.fromEntries(
 for (const { id, family } of SUBSTRATES)
   for (const kind of (Object.keys(DAMAGE_KINDS) as DamageKind[]).filter((k) => occursOn(k, family)))
     documents[`${id}, ${kind}`] = {
-      format: 'nelbo-job/1',
+      format: 'nelbo-job/2',
       hull: { material: id },
       damage: { kind, size: [0.12, 0.06] },
     };

@@ -69,7 +69,7 @@ await fetch(`${servers[0].url}/jobs`, {
   body: JSON.stringify({
     id: shared,
     document: {
-      format: 'nelbo-job/1',
+      format: 'nelbo-job/2',
       title: 'shared',
       hull: { material: 'frp-solid' },
       damage: { kind: 'hole', size: [0.1, 0.1] },

@@ -129,7 +129,7 @@ describe('nelbo plan', () => {
   });
 
   it('prints the JSON Schema that stands in docs/schema', () => {
-    const copy = JSON.parse(readFileSync(join(root, 'docs/schema/nelbo-job-1.json'), 'utf8'));
+    const copy = JSON.parse(readFileSync(join(root, 'docs/schema/nelbo-job-2.json'), 'utf8'));
     expect(copy).toEqual(JSON.parse(JSON.stringify(jobSchemaDocument())));
     expect(JSON.parse(run('--schema').stdout)).toEqual(copy);
   });

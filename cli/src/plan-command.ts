@@ -7,10 +7,6 @@ import {
   numberedWork,
   stopsOf,
   tellProblem,
-  planRepair,
-  refinePlan,
-  refineProblems,
-  readJob,
   storable,
   JOB_FILE_LIMIT,
   type Job,
@@ -18,9 +14,10 @@ import {
   type Problem,
   type Stop,
 } from '@nelbo/core';
-import { provenForecast } from '@nelbo/core/cure';
+import { wholeBoat, type WholePlace } from '@nelbo/core/boat';
+import { placeLetter } from '@nelbo/core/papers';
 import { REPAIRS } from '@nelbo/core/repairs';
-import { FORMATS, FORMAT_NAMES, isFormat, type Format } from './formats';
+import { FORMATS, FORMAT_NAMES, isFormat, type ExportedPlace, type Format } from './formats';
 
 export interface Outcome {
   readonly stdout: string;
@@ -28,13 +25,14 @@ export interface Outcome {
   readonly code: 0 | 1 | 2;
 }
 
-const USAGE = `usage: nelbo plan FILE [--format ${FORMAT_NAMES.join('|')}] [--reasons]
+const USAGE = `usage: nelbo plan FILE [--format ${FORMAT_NAMES.join('|')}] [--reasons] [--place ID]
        nelbo plan FILE --inspect
        nelbo plan --schema
 
 FILE is a job file (*.nelbo.json); - reads standard input. Problems go to standard error.
 cut: what to cut and how it lies on the rolls; dxf, svg: the patterns at 1:1.
 --inspect: replays the plan step by step and lists every gate that is broken and every STOP.
+--place: one place of a boat of several by itself; cut, dxf and svg are of the first without it.
 --reasons: where every figure of a work order (text, md) comes from, at its end.
 Without --format: text on a terminal, json into a file or pipe.
 Exit status: 0 planned, 1 wrong usage, 2 the file has an error (what could be planned is printed), or the inspector found
@@ -63,12 +61,9 @@ function planned(args: readonly string[], now: number, terminal: boolean): Outco
   const reasons = args.includes('--reasons');
   const inspect = args.includes('--inspect');
   const rest = args.filter((a) => a !== '--reasons' && a !== '--inspect');
-  const at = rest.findIndex((a) => a === '--format' || a.startsWith('--format='));
-  let format = terminal ? 'text' : 'json';
-  if (at !== -1) {
-    const [flag] = rest.splice(at, 1);
-    format = flag.includes('=') ? flag.split('=')[1] : (rest.splice(at, 1)[0] ?? '');
-  }
+  const place = taken(rest, '--place');
+  const asked = taken(rest, '--format');
+  const format = asked ?? (terminal ? 'text' : 'json');
   if (!isFormat(format))
     return usage(
       `--format must be ${FORMAT_NAMES.slice(0, -1).join(', ')} or ${FORMAT_NAMES.at(-1)}, not “${format}”`,
@@ -78,8 +73,16 @@ function planned(args: readonly string[], now: number, terminal: boolean): Outco
   if (rest.length !== 1) return usage('name one job file');
   if (reasons && format !== 'text' && format !== 'md')
     return usage('--reasons goes with --format text or md; json has every reason in its trace');
-  if (inspect && (at !== -1 || reasons)) return usage('--inspect goes by itself');
-  return planFile(rest[0], inspect ? 'inspect' : format, now, reasons);
+  if (inspect && (asked !== undefined || reasons)) return usage('--inspect goes by itself');
+  return planFile(rest[0], { format: inspect ? 'inspect' : format, now, reasons, place });
+}
+
+/** Takes an option with its value out of the arguments: "--format text" or "--format=text". */
+function taken(args: string[], name: string): string | undefined {
+  const at = args.findIndex((a) => a === name || a.startsWith(`${name}=`));
+  if (at === -1) return undefined;
+  const [flag] = args.splice(at, 1);
+  return flag === name ? (args.splice(at, 1)[0] ?? '') : flag.slice(name.length + 1);
 }
 
 function usage(message: string): Outcome {
@@ -110,7 +113,16 @@ function readBounded(file: string): string {
   }
 }
 
-function planFile(file: string, format: Format | 'inspect', now: number, reasons: boolean): Outcome {
+interface Asked {
+  readonly format: Format | 'inspect';
+  /** ms since 1970 */
+  readonly now: number;
+  readonly reasons: boolean;
+  /** Id of the one place that is wanted. */
+  readonly place: string | undefined;
+}
+
+function planFile(file: string, asked: Asked): Outcome {
   let text: string;
   try {
     text = readBounded(file);
@@ -136,37 +148,74 @@ function planFile(file: string, format: Format | 'inspect', now: number, reasons
   const unkeepable = storable(document);
   if (unkeepable.length > 0)
     return { stdout: '', stderr: unkeepable.map((p) => `${describeProblem(p)}\n`).join(''), code: 2 };
-  const read = readJob(document);
-  const planned = read.job ? withCure(read.job, now) : { problems: [] };
-  // A field that could not be read is missing for the planner too: one message is enough.
-  const fresh = planned.problems.filter(
-    (p) =>
-      !read.problems.some(
-        (r) =>
-          r.severity === 'error' &&
-          (r.path === p.path || r.path.startsWith(`${p.path}.`) || p.path.startsWith(`${r.path}.`)),
+  return planDocument(document, asked);
+}
+
+/** A place of the boat with its letter, and what there is to say of it. */
+interface Place extends WholePlace {
+  readonly letter: string;
+  readonly problems: readonly Problem[];
+}
+
+function planDocument(document: unknown, { format, now, reasons, place }: Asked): Outcome {
+  const clock = { now, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone };
+  const boat = wholeBoat(document, LIBRARY, {}, clock, REPAIRS);
+  const all = boat.places.map((p, i): Place => ({ ...p, letter: placeLetter(i), problems: once(p) }));
+  const wanted = all.filter((p) => place === undefined || p.id === place);
+  if (place !== undefined && wanted.length === 0 && all.length > 0)
+    return usage(`there is no place “${place}”; there are ${all.map((p) => p.id).join(', ')}`);
+  const problems = [
+    ...boat.problems.map(describeProblem),
+    ...wanted.flatMap((p) =>
+      p.problems.map((x) =>
+        all.length > 1 ? `place ${p.letter}: ${describeProblem(x)}` : describeProblem(x),
       ),
+    ),
+  ];
+  const stderr = problems.map((p) => `${p}\n`).join('');
+  const failed = [...boat.problems, ...wanted.flatMap((p) => p.problems)].some((p) => p.severity === 'error');
+  if (format === 'inspect') return inspection(wanted, all.length > 1, boat.problems);
+  const places = wanted.flatMap(({ job, plan, ...p }): ExportedPlace[] =>
+    job && plan ? [{ ...p, job, plan }] : [],
   );
-  const problems = [...read.problems, ...fresh];
-  if (format === 'inspect') return inspection(read.job, planned.plan, problems);
-  const stdout =
-    read.job && planned.plan
-      ? FORMATS[format]({ job: read.job, plan: planned.plan, problems, now, reasons })
-      : '';
-  const stderr = problems.map((p) => `${describeProblem(p)}\n`).join('');
+  const stdout = places.length > 0 ? FORMATS[format]({ places, now, reasons }) : '';
   return {
     stdout: format === 'json' ? stdout : stdout.replace(CONTROLS, ''),
     stderr,
-    code: problems.some((p) => p.severity === 'error') ? 2 : 0,
+    code: failed ? 2 : 0,
   };
 }
 
+/** What there is to say of a place, once: a field that could not be read is missing for the planner too. */
+function once({ read, problems }: WholePlace): readonly Problem[] {
+  const unread = read.filter((r) => r.severity === 'error').map((r) => r.path);
+  const same = (path: string): boolean =>
+    unread.some((r) => r === path || r.startsWith(`${path}.`) || path.startsWith(`${r}.`));
+  return problems.filter((p) => read.includes(p) || !same(p.path));
+}
+
 /** What the inspector finds in a plan: every broken gate, and where the work stops. */
-function inspection(job: Job | undefined, plan: Plan | undefined, problems: readonly Problem[]): Outcome {
-  const stderr = problems
+function inspection(places: readonly Place[], several: boolean, unread: readonly Problem[]): Outcome {
+  const stderr = [...unread, ...places.flatMap((p) => p.problems)]
     .flatMap((p) => (p.severity === 'error' ? [`${describeProblem(p)}\n`] : []))
     .join('');
-  if (!job || !plan?.timeline) return { stdout: '', stderr, code: 2 };
+  const replayed = places.flatMap((p) => (p.job && p.plan?.timeline ? [replayOf(p, p.job, p.plan)] : []));
+  if (replayed.length === 0) return { stdout: '', stderr, code: 2 };
+  return {
+    stdout: replayed
+      .map(({ letter, text }) => (several ? `PLACE ${letter}\n${text}` : text))
+      .join('')
+      .replace(CONTROLS, ''),
+    stderr,
+    code: replayed.some((r) => r.broken > 0) || stderr !== '' ? 2 : 0,
+  };
+}
+
+function replayOf(
+  { letter, problems }: Place,
+  job: Job,
+  plan: Plan,
+): { readonly letter: string; readonly text: string; readonly broken: number } {
   const { steps } = numberedWork(plan);
   const stops = stopsOf(plan, problems, job.overrides);
   const line = (kind: string, s: Stop): string => {
@@ -181,29 +230,17 @@ function inspection(job: Job | undefined, plan: Plan | undefined, problems: read
   const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
   const head = `${count(steps.length, 'step')} replayed: ${count(broken.length, 'broken gate')}, ${count(own.length, 'STOP')}\n`;
   return {
-    stdout: [head, ...broken.map((s) => line('BROKEN', s)), ...own.map((s) => line('STOP  ', s))]
-      .join('')
-      .replace(CONTROLS, ''),
-    stderr,
-    code: broken.length > 0 || stderr !== '' ? 2 : 0,
+    letter,
+    text: [head, ...broken.map((s) => line('BROKEN', s)), ...own.map((s) => line('STOP  ', s))].join(''),
+    broken: broken.length,
   };
-}
-
-/** The plan with its cures along the course of the air, by the clock of this machine. */
-function withCure(job: Job, now: number): { readonly plan?: Plan; readonly problems: readonly Problem[] } {
-  const clock = { now, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone };
-  const result = planRepair(job, LIBRARY, {}, clock, REPAIRS);
-  const cure = provenForecast(job, result, LIBRARY, {}, clock);
-  return result.plan && cure
-    ? { plan: refinePlan(result.plan, cure), problems: refineProblems(result.problems, cure) }
-    : result;
 }
 
 /** The JSON Schema of a job file; docs/schema/ holds a copy that a test keeps equal. */
 export function jobSchemaDocument(): Record<string, unknown> {
   return jsonSchemaFor(
     JOB_FIELDS,
-    'https://nelbo.invalid/schema/nelbo-job-1.json',
-    'Nelbo job file, format nelbo-job/1',
+    'https://nelbo.invalid/schema/nelbo-job-2.json',
+    'Nelbo job file, format nelbo-job/2',
   );
 }

@@ -159,6 +159,29 @@ describe('the work of several places', () => {
     );
   });
 
+  it('goes to the other place while a window keeps the first until the morning', () => {
+    const monday = { now: Date.parse('2026-11-30T13:01:00Z'), timeZone: 'UTC' };
+    const document = { ...TWO, conditions: { temperature: 20, humidity: 0.5 }, schedule: {} };
+    const shop = { hours: { days: 'mon-fri', start: '08:00', end: '17:00' } } as const;
+    const [hole, chip] = planBoat(placesOf(document), (job) => planRepair(job, LIBRARY, shop, monday), shop);
+    const laid = tasksOf(hole).find((t) => t.plies);
+    // Plies are laid on Tuesday, so that no window shuts over night; the chip is surveyed on Monday.
+    expect(new Date(laid?.start ?? 0).getUTCDate()).toBe(1);
+    expect(new Date(tasksOf(chip)[0].start).getUTCDate()).toBe(30);
+  });
+
+  it('tells what the boat has entered for nothing once, and not what one of its places uses', () => {
+    const said = (document: JobDocument): readonly (readonly string[])[] =>
+      boat(document).map(({ result }) =>
+        result.problems.flatMap((p) => (p.code === 'not-used-here' ? p.params.paths : [])),
+      );
+    // The hole uses the old laminate, the chip does not; a grade of the finish goes for the hole.
+    expect(said(TWO)).toEqual([[], []]);
+    const lamp = { ...TWO, warmth: { kind: 'tent', power: 500 } } as JobDocument;
+    expect(said(lamp)).toEqual([['warmth.power'], []]);
+    expect(said(editPlace(TWO, 'b', (d) => ({ ...d, taper: { ratio: 8 } })))[1]).toEqual(['taper']);
+  });
+
   it('goes on from what was reported done at a place, and leaves the other where it is', () => {
     const at = '2026-11-25T12:00:00Z';
     const done = editPlace(TWO, 'b', (d) => ({

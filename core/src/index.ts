@@ -91,7 +91,7 @@ export { libraryProblems } from './schema/check-library';
 export { checkLeaf, YEARS } from './schema/check-field';
 export { allowedRange } from './units/limits';
 export { tellRefused, tellUnread, tellUnreadGrit } from './tell/refused';
-export { jobSchema, readJob, readPlaces, type ReadPlace } from './schema/read-job';
+export { jobSchema, presentJob, readJob, readPlaces, type ReadPlace } from './schema/read-job';
 export { JOB_FILE_LIMIT, openJobFile } from './schema/job-file';
 export { migrate, parseFormat, type Migration } from './schema/migrate';
 export { storable } from './schema/storable';

@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { start, type Running } from './harness';
 
 const document = {
-  format: 'nelbo-job/1',
+  format: 'nelbo-job/2',
   title: 'First',
   hull: { material: 'frp-solid', thickness: '7 mm' },
   damage: { kind: 'hole', size: ['96 mm', '58 mm'] },

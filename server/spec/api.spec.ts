@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { start, type Running } from './harness';
 
 const document = {
-  format: 'nelbo-job/1',
+  format: 'nelbo-job/2',
   title: 'Spec job',
   boat: { name: 'Skiff “Spec”' },
   hull: { material: 'frp-solid', thickness: '7 mm' },

@@ -6,7 +6,7 @@ import { start, type Running } from './harness';
 
 const BYTES = 'application/octet-stream';
 const document = {
-  format: 'nelbo-job/1',
+  format: 'nelbo-job/2',
   title: 'In no backup',
   hull: { material: 'frp-solid' },
   damage: { kind: 'hole', size: ['96 mm', '58 mm'] },

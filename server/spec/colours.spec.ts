@@ -11,7 +11,7 @@ describe('colours of a boat', () => {
   const job = async (boat: string, title: string, colour?: object): Promise<string> => {
     const id = randomUUID();
     const document = {
-      format: 'nelbo-job/1',
+      format: 'nelbo-job/2',
       title,
       boat: { name: boat },
       hull: { material: 'frp-solid' },
@@ -60,7 +60,7 @@ describe('colours of a boat', () => {
     const bad = await app.call('POST', '/jobs', {
       id: randomUUID(),
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         hull: { material: 'frp-solid' },
         damage: { kind: 'hole' },
         colour: {
@@ -81,7 +81,7 @@ describe('colours of a boat', () => {
   it('and a signed check stand on the work order', async () => {
     const id = randomUUID();
     const document = {
-      format: 'nelbo-job/1',
+      format: 'nelbo-job/2',
       title: 'x',
       hull: { material: 'frp-solid' },
       damage: { kind: 'hole', size: ['96 mm', '58 mm'] },

@@ -7,6 +7,7 @@ import {
   yardLibrary,
   type Shop,
 } from '@nelbo/core';
+import { wholeBoat } from '@nelbo/core/boat';
 import { provenForecast } from '@nelbo/core/cure';
 import { REPAIRS } from '@nelbo/core/repairs';
 import { migrateDatabase } from '../src/db/connect';
@@ -24,10 +25,10 @@ describe('the demo yard', () => {
   afterAll(() => app.stop());
 
   it('loads once into an empty database', async () => {
-    expect(await loadDemo(app.connection.db, NOW)).toBe(31);
+    expect(await loadDemo(app.connection.db, NOW)).toBe(32);
     expect(await loadDemo(app.connection.db, NOW)).toBe(0);
     const jobs = await app.call('GET', '/jobs');
-    expect(jobs.json.jobs.length).toBe(31);
+    expect(jobs.json.jobs.length).toBe(32);
     const log = await app.call('GET', `/jobs/${demoJobs(NOW)[0].id}/log`);
     expect(log.json.length).toBe(3);
   });
@@ -38,14 +39,13 @@ describe('the demo yard', () => {
       DEMO_PRODUCTS.map(({ id, product }) => ({ ...product, id })),
     );
     for (const { document } of demoJobs(NOW)) {
-      const { job } = readJob(document);
-      if (!job) continue;
-      const result = planRepair(job, library, DEMO_SHOP, { now: NOW }, REPAIRS);
-      const cure = provenForecast(job, result, library, DEMO_SHOP, { now: NOW });
-      const problems = cure ? refineProblems(result.problems, cure) : result.problems;
-      expect(problems.flatMap((p) => (p.code === 'broken-gate' ? [p.params] : [])))
-        .withContext(document.title ?? '')
-        .toEqual([]);
+      const { places } = wholeBoat(document, library, DEMO_SHOP, { now: NOW }, REPAIRS);
+      for (const { name, plan, problems } of places) {
+        expect(plan?.timeline).withContext(`${document.title}, ${name}`).toBeDefined();
+        expect(problems.flatMap((p) => (p.code === 'broken-gate' ? [p.params] : [])))
+          .withContext(`${document.title}, ${name}`)
+          .toEqual([]);
+      }
     }
   });
 

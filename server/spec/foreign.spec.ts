@@ -13,7 +13,7 @@ import { start, type Running } from './harness';
 
 const BYTES = 'application/octet-stream';
 const document = {
-  format: 'nelbo-job/1',
+  format: 'nelbo-job/2',
   title: 'Ours',
   hull: { material: 'frp-solid' },
   damage: { kind: 'hole', size: ['96 mm', '58 mm'] },
@@ -403,7 +403,9 @@ describe('names that others gave', () => {
     expect(entry('x')).toContain('"A;=1+1"');
     // Three degrees of frost are a number.
     expect(entry('x')).toContain(',-3.0,');
-    expect(materialsCsv({ materials: [] } as never, '€').startsWith('\ufeffproduct,')).toBeTrue();
+    expect(
+      materialsCsv([{ letter: 'A', plan: { materials: [] } as never }], '€').startsWith('\ufeffproduct,'),
+    ).toBeTrue();
   });
 
   it('name files in every script, on every system', () => {

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { start, type Running } from './harness';
 
 const document = {
-  format: 'nelbo-job/1',
+  format: 'nelbo-job/2',
   title: 'Sound',
   hull: { material: 'frp-solid', thickness: '7 mm' },
   damage: { kind: 'hole', size: ['96 mm', '58 mm'] },

@@ -4,7 +4,7 @@ import { PHOTO_LIMIT_MB, LONGEST_SIDE } from '../src/photos/shrink';
 import { start, type Running } from './harness';
 
 const document = {
-  format: 'nelbo-job/1',
+  format: 'nelbo-job/2',
   title: 'Spec job',
   hull: { material: 'frp-solid' },
   damage: { kind: 'hole' },

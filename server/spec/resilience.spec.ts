@@ -9,7 +9,7 @@ import * as yup from 'yup';
 import { start, type Running } from './harness';
 
 const document = {
-  format: 'nelbo-job/1',
+  format: 'nelbo-job/2',
   title: 'Kept',
   hull: { material: 'frp-solid' },
   damage: { kind: 'hole', size: ['96 mm', '58 mm'] },

@@ -9,7 +9,7 @@ import { start, type Running } from './harness';
 
 const BYTES = 'application/octet-stream';
 const document = {
-  format: 'nelbo-job/1',
+  format: 'nelbo-job/2',
   title: 'Kept',
   hull: { material: 'frp-solid', thickness: '7 mm' },
   damage: { kind: 'hole', size: ['96 mm', '58 mm'] },

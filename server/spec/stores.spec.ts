@@ -39,7 +39,7 @@ describe('stores', () => {
     await app.call('POST', '/jobs', {
       id,
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'x',
         hull: { material: 'frp-solid' },
         damage: { kind: 'hole', size: ['96 mm', '58 mm'] },

@@ -131,7 +131,7 @@ function repeat(work: () => number): number[] {
 
 const job = (conditions: object, thickness = 0.0072, perGo?: number): Job =>
   readJob({
-    format: 'nelbo-job/1',
+    format: 'nelbo-job/2',
     title: 'bench',
     hull: { material: 'frp-solid', thickness, gelCoat: 0.0006, laminate: 'mat-woven-polyester' },
     damage: { kind: 'hole', size: [0.096, 0.058] },

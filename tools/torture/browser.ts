@@ -290,7 +290,7 @@ export async function tortureBrowser(
     body: JSON.stringify({
       id: job,
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'begins',
         hull: { material: 'frp-solid' },
         damage: { kind: 'hole', size: [0.1, 0.1] },

@@ -15,7 +15,7 @@ export interface Acknowledged {
 }
 
 const blank = (title: string): JobDocument => ({
-  format: 'nelbo-job/1',
+  format: 'nelbo-job/2',
   title,
   hull: { material: 'frp-solid', thickness: 0.007 },
   damage: { kind: 'hole', size: [0.096, 0.058] },

@@ -11,6 +11,7 @@ import '../../core/spec/ground.spec';
 import '../../core/spec/keeping.spec';
 import '../../core/spec/laminate.spec';
 import '../../core/spec/mix.spec';
+import '../../core/spec/places.spec';
 import '../../core/spec/plan.spec';
 import '../../core/spec/schema.spec';
 import '../../core/spec/settings.spec';

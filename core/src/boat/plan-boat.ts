@@ -4,10 +4,11 @@ import { brokenGoes, missedWindows } from '../schedule/placement';
 import { placeTogether } from '../schedule/together';
 import type { Timeline } from '../schedule/timeline';
 import type { Job } from '../schema/job';
+import { isShared } from '../schema/places';
 import type { Shop } from '../schema/shop-fields';
 import type { Trace, TraceEntry } from '../trace/figure';
 import { Ledger } from '../trace/ledger';
-import type { Problem } from '../trace/problem';
+import { problem, type Problem } from '../trace/problem';
 
 /** A place of a boat, with the job as it is there. */
 export interface BoatPlace {
@@ -35,7 +36,7 @@ export function planBoat(
   plan: (job: Job, place: string) => PlanResult,
   shop: Shop,
 ): readonly PlannedPlace[] {
-  const planned = places.map((p): PlannedPlace => ({ ...p, result: plan(p.job, p.id) }));
+  const planned = toldWhereUsed(places.map((p): PlannedPlace => ({ ...p, result: plan(p.job, p.id) })));
   const parts = planned.flatMap(({ id, result: { timing } }) =>
     timing
       ? [
@@ -54,6 +55,36 @@ export function planBoat(
   return planned.map((p) => {
     const timeline = timelines.get(p.id);
     return timeline ? { ...p, result: placedAt(p.result, timeline, shop) } : p;
+  });
+}
+
+/** Fields that a place has no use for. */
+const unusedIn = ({ problems }: PlanResult): readonly string[] =>
+  problems.flatMap((p) => (p.code === 'not-used-here' ? p.params.paths : []));
+
+/** What holds for several places is told as not used where none of them uses it, and once. */
+function toldWhereUsed(places: readonly PlannedPlace[]): readonly PlannedPlace[] {
+  if (places.length < 2) return places;
+  const unused = places.map(({ result }) => unusedIn(result));
+  return places.map((place, i) => {
+    const { problems } = place.result;
+    const keeps = (path: string): boolean =>
+      !isShared(path) || (i === 0 && unused.every((paths) => paths.includes(path)));
+    return {
+      ...place,
+      result: {
+        ...place.result,
+        problems: problems.flatMap((p): Problem[] => {
+          if (p.code !== 'not-used-here') return [p];
+          const kept = p.params.paths.flatMap((path, k) =>
+            keeps(path) ? [{ path, label: p.params.labels[k] }] : [],
+          );
+          if (kept.length === 0) return [];
+          const [paths, labels] = [kept.map((x) => x.path), kept.map((x) => x.label)];
+          return [problem({ severity: 'assumed', path: paths[0] }, 'not-used-here', { labels, paths })];
+        }),
+      },
+    };
   });
 }
 

@@ -119,12 +119,27 @@ export class NetworkPlacement {
 
   /** A wait runs by itself; of the steps the one that can begin first. */
   #first(): Node | undefined {
-    let best: Node | undefined;
-    for (const n of this.#queue.ready) {
-      if ('lag' in n) return n;
-      if (!best || Math.max(this.#free, this.#ready(n)) < Math.max(this.#free, this.#ready(best))) best = n;
+    const { ready } = this.#queue;
+    const wait = ready.find((n) => 'lag' in n);
+    if (wait) return wait;
+    // Where a window keeps one place until the morning, another is worked at meanwhile.
+    const soonest =
+      this.facts.from && ready.length > 1
+        ? (n: Node) => ('step' in n ? this.#beginOf(n) : 0)
+        : (n: Node) => Math.max(this.#free, this.#ready(n));
+    let best: { readonly node: Node; readonly at: number } | undefined;
+    for (const node of ready) {
+      const at = soonest(node);
+      if (!best || at < best.at) best = { node, at };
     }
-    return best;
+    return best?.node;
+  }
+
+  /** When a step would begin with those that follow it at once, were it placed next. */
+  #beginOf(node: StepNode): number {
+    const block = this.#inOneDay(this.#queue.blockOf(node));
+    const from = Math.max(this.#free, this.#ready(node));
+    return this.#begin(block, this.#row(block), from, this.#opens(block));
   }
 
   #ready({ id, after }: Node): number {

@@ -79,6 +79,10 @@ function pick<T extends object, K extends keyof T>(from: T, keys: readonly K[]):
   >;
 }
 
+/** Whether a field may stand at the first place and hold for the others too: it is the boat’s, or taken over from there. */
+export const isShared = (path: string): boolean =>
+  isOfTheBoat(path) || (TAKEN_OVER as readonly string[]).includes(path.split('.')[0]);
+
 const isOfTheBoat = (path: string): boolean =>
   (OF_THE_BOAT as readonly string[]).includes(path.split('.')[0]) ||
   OF_THE_BOAT_WITHIN.some((p) => p === path);

@@ -36,6 +36,19 @@ export function readJob(document: unknown, migrations: readonly Migration[] = JO
   };
 }
 
+/**
+ * A job document in the present format, unread otherwise.
+ *
+ * @returns undefined for a newer format, or what is no job
+ */
+export function presentJob(document: unknown): JobDocument | undefined {
+  const isObject = typeof document === 'object' && document !== null && !Array.isArray(document);
+  const { document: present } = isObject
+    ? migrate(document as Record<string, unknown>, JOB_FORMAT, JOB_MIGRATIONS)
+    : {};
+  return present as JobDocument | undefined;
+}
+
 const PLACE_ID = /^[a-z0-9-]{1,36}$/;
 
 /** Ids of places that name no place, or two. */

@@ -29,6 +29,8 @@ export interface DocumentProblems {
   'no-object': Plain;
   'more-bad-fields': { readonly count: number };
   'list-beyond': { readonly label: string; readonly count: number; readonly most: number };
+  /** Letter of a place of the boat, and how many of its errors there are. */
+  'place-not-planned': { readonly letter: string; readonly errors: number };
   'place-id': { readonly id: string; readonly why: 'twice' | 'first' | 'letters' };
   'many-unknown-fields': { readonly most: number };
   'field-refused': Refused;

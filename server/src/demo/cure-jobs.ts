@@ -25,7 +25,7 @@ export function cureJobs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0017-4a01-9c01-000000000017',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Anchor through the topside, on the hard',
         boat: { name: 'Yawl “Dotterel”', owner: 'C. Marram' },
         hull: { ...hull, thickness: 0.0065 },
@@ -64,7 +64,7 @@ export function cureJobs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0018-4a01-9c01-000000000018',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Gouge along the quarter, regatta week',
         boat: { name: 'Dinghy “Whimbrel”', owner: 'Sailing club of the bay' },
         hull: { ...hull, thickness: 0.004 },
@@ -97,7 +97,7 @@ export function cureJobs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0019-4a01-9c01-000000000019',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Keel stub, filled in one go',
         boat: { name: 'Motorboat “Goosander”', owner: 'P. Reed' },
         hull: { ...hull, thickness: 0.012 },
@@ -121,7 +121,7 @@ export function cureJobs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0020-4a01-9c01-000000000020',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Oyster cut in the starboard tube',
         boat: { name: 'Tender to “Dotterel”', owner: 'C. Marram' },
         hull: { material: 'pvc-fabric' },

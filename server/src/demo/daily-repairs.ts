@@ -10,7 +10,7 @@ export function dailyRepairs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0023-4a01-9c01-000000000023',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Side deck lets go of its core',
         boat: { name: 'Motor sailer “Sandpiper”', owner: 'H. Thrift' },
         hull: {
@@ -75,7 +75,7 @@ export function dailyRepairs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0024-4a01-9c01-000000000024',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Blisters over the whole bottom',
         boat: { name: 'Cruising yacht “Redshank”', owner: 'M. Fescue' },
         hull: {
@@ -132,7 +132,7 @@ export function dailyRepairs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0025-4a01-9c01-000000000025',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Star cracks where the anchor dropped',
         boat: { name: 'Day cruiser “Wheatear”', owner: 'B. Yarrow' },
         hull: { material: 'frp-solid', coat: 'gel coat', thickness: 0.006, gelCoat: 0.0006 },
@@ -159,7 +159,7 @@ export function dailyRepairs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0026-4a01-9c01-000000000026',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Old deck fittings out, new ones on',
         boat: { name: 'Sloop “Whinchat”', owner: 'D. and P. Sorrel' },
         hull: {
@@ -194,7 +194,7 @@ export function dailyRepairs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0027-4a01-9c01-000000000027',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Chalky topsides',
         boat: { name: 'Motor boat “Fieldfare”', owner: 'E. Comfrey' },
         hull: { material: 'frp-solid', coat: 'gel coat', gelCoat: 0.0005 },
@@ -222,7 +222,7 @@ export function dailyRepairs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0028-4a01-9c01-000000000028',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Repaint of the topsides',
         boat: { name: 'Launch “Nuthatch”', owner: 'Skerry Outdoor Centre' },
         hull: { material: 'wood-moulded', coat: 'paint' },
@@ -250,7 +250,7 @@ export function dailyRepairs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0029-4a01-9c01-000000000029',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Board loses air over night',
         boat: { name: 'Paddle board no. 3', owner: 'Skerry Outdoor Centre' },
         hull: { material: 'drop-stitch' },
@@ -296,7 +296,7 @@ export function dailyRepairs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0030-4a01-9c01-000000000030',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Old patch lifts at its edge',
         boat: { name: 'Ketch “Brambling”', owner: 'L. Tansy' },
         hull: { material: 'frp-solid', laminate: 'mat-woven-polyester', thickness: 0.007, gelCoat: 0.0006 },
@@ -323,7 +323,7 @@ export function dailyRepairs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0031-4a01-9c01-000000000031',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Centreboard splits along its trailing edge',
         boat: { name: 'Dinghy “Siskin”', owner: 'Sailing school' },
         hull: { material: 'foil-moulded' },
@@ -364,6 +364,91 @@ export function dailyRepairs(now: number): readonly DemoJob[] {
         schedule: { start: at(4) },
       },
       log: [],
+    },
+    {
+      id: '5b1d2f60-0032-4a01-9c01-000000000032',
+      document: {
+        format: 'nelbo-job/2',
+        title: 'Rammed at the pontoon: bow, stem and quarter',
+        boat: { name: 'Sloop “Turnstone”', owner: 'E. Kelda' },
+        hull: {
+          material: 'frp-solid',
+          laminate: 'mat-woven-polyester',
+          matrix: 'polyester',
+          thickness: 0.006,
+          gelCoat: 0.0006,
+        },
+        damage: {
+          kind: 'hole',
+          where: 'port bow, two hands above the boot top',
+          position: 'above',
+          findings: [
+            {
+              at: at(6),
+              extent: 'true extent',
+              shape: 'ellipse',
+              size: [0.13, 0.07],
+              method: 'grind',
+              who: 'Tam',
+            },
+          ],
+        },
+        access: 'both',
+        backing: 'removable',
+        duty: 'general',
+        grade: 'standard',
+        system: { finish: 'gel-coat', resin: 'polyester' },
+        conditions: { temperature: 18, humidity: 0.6, place: 'shop' },
+        places: [
+          {
+            id: 'stem',
+            name: 'stem, at the rail',
+            damage: {
+              kind: 'gel-coat-chip',
+              position: 'above',
+              findings: [
+                {
+                  at: at(6),
+                  extent: 'true extent',
+                  shape: 'ellipse',
+                  size: [0.035, 0.02],
+                  method: 'eye',
+                  who: 'Tam',
+                },
+              ],
+            },
+            access: 'one',
+          },
+          {
+            id: 'quarter',
+            name: 'port quarter',
+            damage: {
+              kind: 'scratch',
+              position: 'above',
+              depth: 0.0005,
+              findings: [
+                {
+                  at: at(5),
+                  extent: 'true extent',
+                  shape: 'rectangle',
+                  size: [0.4, 0.006],
+                  method: 'eye',
+                  who: 'Ines',
+                },
+              ],
+            },
+            access: 'one',
+          },
+        ],
+      },
+      log: [
+        {
+          hoursAgo: 5,
+          stage: 'survey',
+          who: 'Ines',
+          text: 'Three places, one blow. Looked at frames and deck edge inside: nothing cracked, nothing loose.',
+        },
+      ],
     },
   ];
 }

@@ -42,7 +42,7 @@ export function finishJobs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0021-4a01-9c01-000000000021',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Topside stove in at the mooring, low after laminating',
         boat,
         hull,
@@ -128,7 +128,7 @@ export function finishJobs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0022-4a01-9c01-000000000022',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Fender rash on the quarter, spring before last',
         boat,
         hull,

@@ -15,7 +15,7 @@ export function groundJobs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0015-4a01-9c01-000000000015',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Rock strike under the forefoot locker',
         boat: { name: 'Sloop “Yellow Rattle”', owner: 'G. Sedge' },
         hull: {
@@ -84,7 +84,7 @@ export function groundJobs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0016-4a01-9c01-000000000016',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Crushed on the quay beside a chainplate',
         boat: { name: 'Cutter “Sandwort”', owner: 'M. and A. Fell' },
         hull: {

@@ -51,7 +51,7 @@ export function demoJobs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0001-4a01-9c01-000000000001',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Fender post strike, port topside',
         boat: { name: 'Wherry “Marigold”', owner: 'B. Harrow' },
         hull: { material: 'frp-solid', laminate: 'mat-woven-polyester', thickness: 0.0072, gelCoat: 0.0006 },
@@ -121,7 +121,7 @@ export function demoJobs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0002-4a01-9c01-000000000002',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Anchor fluke through the bow',
         boat: { name: 'Day sloop “Teasel”', owner: 'M. Ferrant' },
         hull: { material: 'frp-solid', laminate: 'mat-polyester', thickness: 0.0055, gelCoat: 0.0005 },
@@ -156,7 +156,7 @@ export function demoJobs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0003-4a01-9c01-000000000003',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Trailer post through the transom corner',
         boat: { name: 'Workboat “Dunlin”', owner: 'Harbour trust' },
         hull: { material: 'frp-solid', laminate: 'stitched-glass', thickness: 0.0105, gelCoat: 0.0008 },
@@ -224,7 +224,7 @@ export function demoJobs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0004-4a01-9c01-000000000004',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Pontoon corner hole, gel coat back',
         boat: { name: 'Launch “Little Auk”', owner: 'P. Quill' },
         hull: { material: 'frp-solid', laminate: 'mat-woven-polyester', thickness: 0.006, gelCoat: 0.0006 },
@@ -279,7 +279,7 @@ export function demoJobs(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0005-4a01-9c01-000000000005',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Old through-hull hole above water',
         boat: { name: 'Ketch “Sea Beet”', owner: 'R. and L. Oake' },
         hull: { material: 'frp-solid', thickness: 0.009 },

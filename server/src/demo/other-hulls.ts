@@ -9,7 +9,7 @@ export function otherHulls(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0006-4a01-9c01-000000000006',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Soft foredeck beside the hatch',
         boat: { name: 'Cruiser “Ragged Robin”', owner: 'T. Sallow' },
         hull: {
@@ -89,7 +89,7 @@ export function otherHulls(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0007-4a01-9c01-000000000007',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Tube torn on a mussel bed',
         boat: { name: 'Tender “Plover”', owner: 'Harbour trust' },
         hull: {
@@ -138,7 +138,7 @@ export function otherHulls(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0008-4a01-9c01-000000000008',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Hire boat leaks air, material unknown',
         boat: { name: 'Raft no. 7', owner: 'Skerry Outdoor Centre' },
         hull: {
@@ -177,7 +177,7 @@ export function otherHulls(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0009-4a01-9c01-000000000009',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Kayak split at the seat drain',
         boat: { name: 'Kayak “Stickleback”', owner: 'J. Reedmace' },
         hull: {
@@ -210,7 +210,7 @@ export function otherHulls(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0010-4a01-9c01-000000000010',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Rot in the sheer plank',
         boat: { name: 'Gaff yawl “Hemlock”', owner: 'R. and L. Oake' },
         hull: { material: 'wood-solid', coat: 'paint' },
@@ -257,7 +257,7 @@ export function otherHulls(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0011-4a01-9c01-000000000011',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Rudder tip bitten by a slipway',
         boat: { name: 'Dinghy “Pipit”', owner: 'Sailing school' },
         hull: { material: 'foil-g10' },
@@ -298,7 +298,7 @@ export function otherHulls(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0012-4a01-9c01-000000000012',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Hull cracked on a mooring buoy',
         boat: { name: 'Water scooter “Gnat”', owner: 'P. Quill' },
         hull: { material: 'smc' },
@@ -325,7 +325,7 @@ export function otherHulls(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0013-4a01-9c01-000000000013',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Deck hatch frame cracked',
         boat: { name: 'Day cruiser “Teal”', owner: 'A. Sedge' },
         hull: {
@@ -357,7 +357,7 @@ export function otherHulls(now: number): readonly DemoJob[] {
     {
       id: '5b1d2f60-0014-4a01-9c01-000000000014',
       document: {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         title: 'Rust at the pivot of the drop plate',
         boat: { name: 'Day sloop “Bulrush”', owner: 'C. Bevan' },
         hull: { material: 'steel-galvanised', contaminant: 'salt' },

@@ -1,14 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import {
-  JOB_FIELDS,
-  JOB_FORMAT,
-  jobSchema,
-  openJobFile,
-  readDocument,
-  told,
-  type JobDocument,
-  type ToldProblem,
-} from '@nelbo/core';
+import { openJobFile, presentJob, readJob, told, type JobDocument, type ToldProblem } from '@nelbo/core';
 import type { Database } from '../db/connect';
 import { HttpProblem, invalid, notFound } from '../http/problem';
 import { mustBeStorable } from '../http/validate';
@@ -48,8 +39,11 @@ const view = (row: JobRow): JobView => ({
   epoch: row.epoch,
   archived: row.archived,
   updatedAt: iso(row.updatedAt),
-  document: row.document as JobDocument,
+  document: present(row.document),
 });
+
+/** What was stored by an older version is handed out in the present format. */
+const present = (document: unknown): JobDocument => (presentJob(document) ?? document) as JobDocument;
 
 const revisionView = (row: {
   version: number;
@@ -63,16 +57,13 @@ const revisionView = (row: {
   who: row.who,
 });
 
-/** A document is kept as it was written, once every field of it can be read. */
+/** A document is kept as it was written, in the present format, once every field of it can be read. */
 function checked(document: unknown): JobDocument {
   mustBeStorable(document);
-  const { problems } = readDocument(document, JOB_FIELDS, jobSchema);
+  const { document: valid, problems } = readJob(document);
   const errors = problems.filter((p) => p.severity === 'error');
   if (errors.length > 0) throw invalid(errors);
-  const valid = document as JobDocument;
-  if (valid.format !== JOB_FORMAT)
-    throw new HttpProblem(422, 'The job is of another format', `this server reads ${JOB_FORMAT}`);
-  return valid;
+  return valid as JobDocument;
 }
 
 const row = (
@@ -121,7 +112,10 @@ export function jobService(db: Database) {
       const there = await this.get(id);
       const first = await getRevision(db, id, 1);
       // jsonb does not keep the order of keys, so the documents are compared as data.
-      if (isDeepStrictEqual(there.document, wanted) || isDeepStrictEqual(first?.document, wanted))
+      if (
+        isDeepStrictEqual(there.document, wanted) ||
+        (first && isDeepStrictEqual(present(first.document), wanted))
+      )
         return { created: false, job: there };
       throw new HttpProblem(
         409,
@@ -154,7 +148,7 @@ export function jobService(db: Database) {
       if (isDeepStrictEqual(current.document, next)) return current;
       const kept = await this.savedAs(id, label.saveId);
       // Only the very words that were saved under the id are a repeat: others under it would be lost without a word.
-      if (kept !== undefined && isDeepStrictEqual(kept, next)) return current;
+      if (kept !== undefined && isDeepStrictEqual(present(kept), next)) return current;
       throw new HttpProblem(
         409,
         kept === undefined ? 'Somebody else saved this job in between' : 'Another save has this id',
@@ -182,7 +176,7 @@ export function jobService(db: Database) {
     async revision(id: string, version: number) {
       const found = await getRevision(db, id, version);
       if (!found) throw notFound('Revision');
-      return { ...revisionView(found), document: found.document as JobDocument };
+      return { ...revisionView(found), document: present(found.document) };
     },
 
     async nameRevision(id: string, version: number, name: string | null) {

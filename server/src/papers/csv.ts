@@ -29,28 +29,64 @@ const plain = (text: string): string => text.replaceAll('\u202f', '').replace('�
 const number = (value: number, unit: Parameters<typeof formatIn>[1], decimals: number): string =>
   plain(formatIn(value, unit, decimals).text);
 
+type Row = readonly (string | number | undefined)[];
+
+/** A plan of one place, by the letter of the place. */
+export interface OfPlace {
+  readonly letter: string;
+  readonly plan: Plan;
+}
+
+/** Rows of every place; which place it is stands before them where there are several. */
+const placesCsv = (
+  columns: readonly string[],
+  places: readonly OfPlace[],
+  rowsOf: (place: OfPlace) => readonly Row[],
+): string =>
+  places.length === 1
+    ? csv(columns, rowsOf(places[0]))
+    : csv(
+        ['place', ...columns],
+        places.flatMap((p) => rowsOf(p).map((row) => [p.letter, ...row])),
+      );
+
 /** The bill of materials; one unit per column, so that a spreadsheet can add up. */
-export function materialsCsv(plan: Plan, currency: string): string {
+export function materialsCsv(places: readonly OfPlace[], currency: string): string {
   const amount = { kg: ['g', 1], 'm²': ['m²', 3], 'm³': ['ml', 1] } as const;
-  const rows = (plan.materials ?? []).map((m) => {
-    const known = amount[m.quantity.unit as keyof typeof amount];
-    const quantity = known ? number(m.quantity.value, known[0], known[1]) : String(m.quantity.value);
-    return [
-      m.product,
-      m.use,
-      quantity,
-      known?.[0] ?? m.quantity.unit,
-      m.cost?.value.toFixed(2),
-      m.cost ? currency : '',
-      m.cost ? '' : 'price not known',
-    ];
-  });
-  return csv(['product', 'for', 'quantity', 'unit', 'cost', 'currency', 'note'], rows);
+  const rowsOf = ({ plan }: OfPlace): Row[] =>
+    (plan.materials ?? []).map((m) => {
+      const known = amount[m.quantity.unit as keyof typeof amount];
+      const quantity = known ? number(m.quantity.value, known[0], known[1]) : String(m.quantity.value);
+      return [
+        m.product,
+        m.use,
+        quantity,
+        known?.[0] ?? m.quantity.unit,
+        m.cost?.value.toFixed(2),
+        m.cost ? currency : '',
+        m.cost ? '' : 'price not known',
+      ];
+    });
+  return placesCsv(['product', 'for', 'quantity', 'unit', 'cost', 'currency', 'note'], places, rowsOf);
 }
 
 /** Plies to cut, in the order of laying; patches of a repair that lays none. */
-export function cutListCsv(plan: Plan): string {
-  const rows = (plan.dish?.laminate?.plies ?? []).map((p) => [
+export function cutListCsv(places: readonly OfPlace[]): string {
+  const columns = [
+    'ply',
+    'cloth',
+    'way',
+    'length mm',
+    'width mm',
+    'beyond the cut-out mm',
+    'area m²',
+    'resin g',
+  ];
+  return placesCsv(columns, places, ({ plan }) => [...pliesOf(plan), ...patchesOf(plan)]);
+}
+
+const pliesOf = (plan: Plan): Row[] =>
+  (plan.dish?.laminate?.plies ?? []).map((p) => [
     p.lay,
     p.cloth.name,
     p.orientation,
@@ -60,7 +96,9 @@ export function cutListCsv(plan: Plan): string {
     number(p.area.value, 'm²', 4),
     number(p.resin.value, 'g', gramDecimals(p.resin)),
   ]);
-  const patches = (plan.repair?.patterns ?? []).map((p) => {
+
+const patchesOf = (plan: Plan): Row[] =>
+  (plan.repair?.patterns ?? []).map((p) => {
     const b = bounds([p.outline]);
     return [
       p.id,
@@ -73,11 +111,6 @@ export function cutListCsv(plan: Plan): string {
       '',
     ];
   });
-  return csv(
-    ['ply', 'cloth', 'way', 'length mm', 'width mm', 'beyond the cut-out mm', 'area m²', 'resin g'],
-    [...rows, ...patches],
-  );
-}
 
 /** The corners of every pattern, mm, in the frame of the repair. */
 export function patternPointsCsv(patterns: readonly DrawnPattern[]): string {

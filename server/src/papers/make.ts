@@ -42,35 +42,59 @@ export interface Made {
 
 const titleOf = ({ job }: Planned): string => [job.title, job.boat?.name].filter(Boolean).join(' · ');
 
-const drawn = (found: Planned): ReturnType<typeof drawnPatterns> =>
+const drawn = ([found]: readonly Planned[]): ReturnType<typeof drawnPatterns> =>
   drawnPatterns(found.plan, found.library, titleOf(found));
 
-function rolls({ plan, library }: Planned): string {
+function rolls([{ plan, library }]: readonly Planned[]): string {
   const laid = rollCuts(patternPieces(plan, library), library).flatMap((cut) =>
     cut.nest ? [{ cut, layout: nestFor(cut.nest, TRIES_WHILE_OTHERS_WAIT) }] : [],
   );
   return rollsCsv(laid);
 }
 
+/** A plan as it is kept: that of the place where there is one, those of all places by their ids and names otherwise. */
+const keptPlan = (places: readonly Planned[]): unknown =>
+  places.length === 1
+    ? publicPlan(places[0].plan)
+    : {
+        format: 'nelbo-boat-plan/1',
+        places: places.map(({ id, name, letter, plan }) => ({
+          id,
+          letter,
+          ...(name === undefined ? {} : { name }),
+          plan: publicPlan(plan),
+        })),
+      };
+
+function orderMarkdown(places: readonly Planned[], reasons: boolean): string {
+  const { order, trace } = orderOf(places);
+  const [{ reader }] = places;
+  return workOrderMarkdown(
+    order,
+    places.flatMap(({ letter, plan }) =>
+      workOrderDrawings(plan, reader).map((d) =>
+        places.length === 1 ? d : { ...d, title: `${letter}: ${d.title}` },
+      ),
+    ),
+    reasons ? trace : undefined,
+    reader,
+  );
+}
+
+/** Makers of papers, from the places that they are of. Patterns are of one place. */
 const MAKERS: {
   readonly [N in PaperKind['name']]: (
-    found: Planned,
+    found: readonly Planned[],
     kind: Extract<PaperKind, { name: N }>,
   ) => string | Promise<Uint8Array>;
 } = {
-  'kept plan': ({ plan }) => JSON.stringify(publicPlan(plan)),
-  'work-order.md': (found, { reasons }) =>
-    workOrderMarkdown(
-      orderOf(found),
-      workOrderDrawings(found.plan, found.reader),
-      reasons ? found.plan.trace : undefined,
-      found.reader,
-    ),
+  'kept plan': (found) => JSON.stringify(keptPlan(found)),
+  'work-order.md': (found, { reasons }) => orderMarkdown(found, reasons),
   'work-order.pdf': (found, { reasons }) => workOrderPdf(found, reasons),
-  'materials.csv': ({ plan, reader }) => materialsCsv(plan, reader.currency ?? ''),
-  'cut-list.csv': ({ plan }) => cutListCsv(plan),
+  'materials.csv': (found) => materialsCsv(found, found[0].reader.currency ?? ''),
+  'cut-list.csv': (found) => cutListCsv(found),
   'rolls.csv': rolls,
-  'patterns.pdf': (found, { paper }) => patternsPdf(found, found.library, paper),
+  'patterns.pdf': ([found], { paper }) => patternsPdf(found, found.library, paper),
   'patterns.svg': (found) => patternsSvg(drawn(found)),
   'patterns.dxf': (found) => patternsDxf(drawn(found)),
   'patterns.csv': (found) => patternPointsCsv(drawn(found)),
@@ -87,8 +111,12 @@ const OF_PATTERNS: ReadonlySet<PaperKind['name']> = new Set([
 /** @throws HttpProblem 422 for a job that cannot be planned, or of which there is no such paper */
 export async function makePaper(kind: PaperKind, facts: PlanFacts): Promise<Made> {
   const found = planned(facts);
-  if (OF_PATTERNS.has(kind.name) && patternPieces(found.plan, found.library).length === 0)
+  const [{ plan, library }] = found;
+  if (OF_PATTERNS.has(kind.name) && patternPieces(plan, library).length === 0)
     throw new HttpProblem(422, 'This job has no patterns', 'nothing to be cut is planned for it');
-  const make = MAKERS[kind.name] as (found: Planned, kind: PaperKind) => string | Promise<Uint8Array>;
-  return { body: await make(found, kind), engine: found.plan.engine, library: found.plan.library };
+  const make = MAKERS[kind.name] as (
+    found: readonly Planned[],
+    kind: PaperKind,
+  ) => string | Promise<Uint8Array>;
+  return { body: await make(found, kind), engine: plan.engine, library: plan.library };
 }

@@ -1,5 +1,5 @@
 import { overriddenBy, plainText } from '@nelbo/core';
-import type { OrderStage } from '@nelbo/core/papers';
+import { rowNumber, type OrderStage } from '@nelbo/core/papers';
 import { MARGIN, type Sheet } from './pdf-sheet';
 import { ACT, INK, MUTED, drawLines, layLines, lineHeight, type Style } from './pdf-text';
 
@@ -54,7 +54,7 @@ function drawStep(sheet: Sheet, row: StepRow): void {
       .lineTo(MARGIN + 10, top + 3)
       .lineWidth(1.4)
       .stroke();
-  drawLines(doc, layLines(doc, String(row.n), 30, { ...BODY, weight: 'bold' }), MARGIN + NUMBER, top + 1, {
+  drawLines(doc, layLines(doc, rowNumber(row), 30, { ...BODY, weight: 'bold' }), MARGIN + NUMBER, top + 1, {
     ...BODY,
     weight: 'bold',
   });

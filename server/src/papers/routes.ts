@@ -10,6 +10,7 @@ import type { JobService, JobView } from '../jobs/service';
 import { listEntries } from '../log/queries';
 import { logCsv } from './csv';
 import type { PaperKind } from './make';
+import { PLACE, placeOf } from './place-query';
 import { factsOf } from './planned';
 
 /** Files of a job: tables for a spreadsheet, patterns for a printer or a cutter. Made in threads. */
@@ -24,13 +25,17 @@ export function paperRoutes(db: Database, jobs: JobService, heavy: Heavy): reado
     method: 'get',
     path: `/jobs/{id}/${file}`,
     summary,
-    query,
+    query: { ...query, ...PLACE },
     heavy: true,
     answers: { 200: { description: summary, type } },
     problems: [400, 404, 422],
     handle: async (req: Request, res: Response) => {
       const job = await jobs.get(uuidOf(param(req, 'id')));
-      const { body } = await heavy.run({ kind: 'paper', paper: kindOf(req), facts: await factsOf(db, job) });
+      const { body } = await heavy.run({
+        kind: 'paper',
+        paper: kindOf(req),
+        facts: await factsOf(db, job, placeOf(req)),
+      });
       attach(res, type, file, job).send(typeof body === 'string' ? body : Buffer.from(body));
     },
   });

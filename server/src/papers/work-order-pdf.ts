@@ -1,5 +1,5 @@
 import PDFDocument from 'pdfkit';
-import { STAGE_TITLES, say, type Said, type Scene, type Trace } from '@nelbo/core';
+import { say, type Said, type Scene, type Trace } from '@nelbo/core';
 import { figuresIn, HALF_SHEET, workOrderScenes, type WorkOrder } from '@nelbo/core/papers';
 import { drawScene } from './pdf-scene';
 import { drawSteps } from './pdf-steps';
@@ -19,9 +19,8 @@ const NAMES = 96;
  *
  * @param reasons whether every figure links to where it comes from, at the end
  */
-export async function workOrderPdf(found: Planned, reasons = false): Promise<Buffer> {
-  const order = orderOf(found);
-  const { trace } = found.plan;
+export async function workOrderPdf(found: readonly Planned[], reasons = false): Promise<Buffer> {
+  const { order, trace } = orderOf(found);
   const figures = reasons ? figuresIn(order).filter((id) => trace[id]) : [];
   const doc = new PDFDocument({
     size: 'A4',
@@ -34,7 +33,7 @@ export async function workOrderPdf(found: Planned, reasons = false): Promise<Buf
   const sheet = new Sheet(doc, new Set(figures));
   front(sheet, order, found);
   for (const s of order.stages) {
-    sheet.heading(STAGE_TITLES[s.stage]);
+    sheet.heading(s.title);
     if (s.sentence.length > 0) sheet.text(s.sentence, { colour: MUTED });
     for (const n of s.notes) sheet.text(n, { size: 8.2 });
     sheet.gap(3);
@@ -44,14 +43,14 @@ export async function workOrderPdf(found: Planned, reasons = false): Promise<Buf
   drawTables(sheet, order.appendix);
   signOff(sheet, order.signOff);
   sheet.box(order.general);
-  if (reasons) drawReasons(sheet, figures, trace, found);
+  if (reasons) drawReasons(sheet, figures, trace, found[0]);
   feet(doc, order);
   doc.end();
   return done;
 }
 
 /** The first sheet: boat, what, when, the drawings, what has to be ready, and what holds all the time. */
-function front(sheet: Sheet, order: WorkOrder, { plan, reader }: Planned): void {
+function front(sheet: Sheet, order: WorkOrder, places: readonly Planned[]): void {
   sheet.text(`Work order: ${order.title}`, { size: 16, weight: 'bold' });
   if (order.boat) sheet.text(order.boat, { size: 10.5, colour: MUTED });
   sheet.gap(4);
@@ -60,7 +59,14 @@ function front(sheet: Sheet, order: WorkOrder, { plan, reader }: Planned): void 
   for (const s of order.overridden) sheet.caution(`STOP overridden. ${s}`);
   for (const n of order.notes) sheet.caution(n, 8.2);
   if (order.assumed) sheet.text(`Assumed: ${order.assumed}`, { size: 8.2, colour: MUTED });
-  drawings(sheet, workOrderScenes(plan, reader, HALF_SHEET));
+  drawings(
+    sheet,
+    places.flatMap(({ letter, plan, reader }) =>
+      workOrderScenes(plan, reader, HALF_SHEET).map((scene) =>
+        places.length === 1 ? scene : { ...scene, title: `${letter}: ${scene.title}` },
+      ),
+    ),
+  );
   sheet.heading('Before you start');
   for (const b of order.before) sheet.check([`${b.name}: `, ...b.text]);
   sheet.gap(3);

@@ -11,6 +11,7 @@ import { uuidOf } from '../http/validate';
 import { fileName } from '../jobs/file-name';
 import type { JobService, JobView } from '../jobs/service';
 import type { PaperKind } from '../papers/make';
+import { PLACE, placeOf } from '../papers/place-query';
 import { factsOf } from '../papers/planned';
 
 const printBody = yup.object({ id: yup.string().uuid().required() });
@@ -34,8 +35,8 @@ export function workOrderRoutes(db: Database, jobs: JobService, heavy: Heavy): r
   const jobOf = (req: Request) => jobs.get(uuidOf(param(req, 'id')));
   const name = (job: JobView): string =>
     `work-order-${fileName(job.document.boat?.name ?? job.document.title ?? 'job')}`;
-  const made = async (job: JobView, paper: PaperKind) =>
-    heavy.run({ kind: 'paper', paper, facts: await factsOf(db, job) });
+  const made = async (job: JobView, paper: PaperKind, place?: string) =>
+    heavy.run({ kind: 'paper', paper, facts: await factsOf(db, job, place) });
   return [
     {
       method: 'get',
@@ -99,12 +100,12 @@ export function workOrderRoutes(db: Database, jobs: JobService, heavy: Heavy): r
       path: '/jobs/{id}/work-orders/current.md',
       heavy: true,
       summary: 'The work order as Markdown with drawings inside',
-      query: REASONS,
+      query: { ...REASONS, ...PLACE },
       answers: { 200: { description: 'Markdown', type: 'text/markdown' } },
       problems: [400, 404, 422],
       handle: async (req, res) => {
         const job = await jobOf(req);
-        const { body } = await made(job, { name: 'work-order.md', reasons: reasonsOf(req) });
+        const { body } = await made(job, { name: 'work-order.md', reasons: reasonsOf(req) }, placeOf(req));
         res
           .type('text/markdown')
           .attachment(`${name(job)}.md`)
@@ -116,12 +117,12 @@ export function workOrderRoutes(db: Database, jobs: JobService, heavy: Heavy): r
       path: '/jobs/{id}/work-orders/current.pdf',
       heavy: true,
       summary: 'The work order as PDF, drawings as vectors',
-      query: REASONS,
+      query: { ...REASONS, ...PLACE },
       answers: { 200: { description: 'PDF', type: 'application/pdf' } },
       problems: [400, 404, 422],
       handle: async (req, res) => {
         const job = await jobOf(req);
-        const { body } = await made(job, { name: 'work-order.pdf', reasons: reasonsOf(req) });
+        const { body } = await made(job, { name: 'work-order.pdf', reasons: reasonsOf(req) }, placeOf(req));
         res
           .type('application/pdf')
           .attachment(`${name(job)}.pdf`)

@@ -3,7 +3,7 @@ import { plainText, type Reader, type Said } from '../say';
 import type { WorkTable } from '../work-table';
 import { overriddenBy } from '../stops/told';
 import { reasonsOf } from './reasons';
-import type { StepRow } from './rows';
+import { rowNumber, type StepRow } from './rows';
 import type { OrderStage, WorkOrder } from './work-order';
 
 /**
@@ -93,7 +93,7 @@ function stepLines(r: StepRow): readonly string[] {
   ];
   const figures = r.figures.length > 0 ? `: ${words(r.figures)}` : '';
   return [
-    `- [${r.ticked ? 'x' : ' '}] **${r.n}** ${markdownText(r.text)}${figures} (${[r.when && markdownText(r.when), words(r.work)].filter(Boolean).join(', ')}${people})`,
+    `- [${r.ticked ? 'x' : ' '}] **${rowNumber(r)}** ${markdownText(r.text)}${figures} (${[r.when && markdownText(r.when), words(r.work)].filter(Boolean).join(', ')}${people})`,
     ...under.map((u) => `  - ${u}`),
   ];
 }

@@ -23,6 +23,8 @@ export interface OrderTest extends Test {
 export interface StepRow {
   readonly kind: 'step';
   readonly n: number;
+  /** Letter of the place, in the order of a boat of several. */
+  readonly place?: string;
   readonly id: string;
   readonly stage: Stage;
   readonly text: string;
@@ -62,6 +64,9 @@ export interface WaitRow {
 }
 
 export type OrderRow = StepRow | WaitRow;
+
+/** "12", or "B12" where the boat has several places. */
+export const rowNumber = ({ n, place = '' }: StepRow): string => `${place}${n}`;
 
 /** Steps and waits in the order in which they are told everywhere. @param stops what is not begun stands at its step */
 export function orderRows(plan: Plan, reader: Reader, stops: readonly Stop[] = []): readonly OrderRow[] {

@@ -4,7 +4,7 @@ import type { WorkTable } from '../work-table';
 import { overriddenBy } from '../stops/told';
 import { reasonsOf } from './reasons';
 import { FEW_STEPS } from './numbered';
-import type { OrderRow, StepRow } from './rows';
+import { rowNumber, type OrderRow, type StepRow } from './rows';
 import type { WorkOrder } from './work-order';
 
 /** Characters of a line: what a terminal and a sheet of paper hold. */
@@ -127,7 +127,7 @@ function stepLines(r: StepRow): readonly string[] {
   return [
     ...wrapped(
       `${r.text}${figures} (${times})`,
-      `[${r.ticked ? 'x' : ' '}] ${String(r.n).padStart(3)}  `,
+      `[${r.ticked ? 'x' : ' '}] ${rowNumber(r).padStart(3)}  `,
       INDENT,
     ),
     ...r.stops.flatMap((s) => under('X', `STOP: ${s.override ? overriddenBy(s.override) : s.text}`)),

@@ -49,6 +49,10 @@ export const DOCUMENT_WORDS: WordsOf<DocumentProblems> = {
     allowed: `at most ${most}`,
     suggestion: 'leave out what is not needed',
   }),
+  'place-not-planned': ({ letter, errors }) => ({
+    what: `Place ${letter} cannot be planned yet: ${errors === 1 ? 'one fact of it is' : `${errors} facts of it are`} missing or wrong`,
+    suggestion: 'it is not in this order; open the place and see what is asked there',
+  }),
   'place-id': ({ id, why }) => ({
     what: `“${id}” cannot be the id of a place: ${WRONG_ID[why]}`,
     allowed: 'small letters, digits and hyphens, 1 to 36 of them, each id once',

@@ -184,7 +184,7 @@ describe('the drawings', () => {
     const b = await bench(
       Drawings,
       { stage: 'survey' },
-      { format: 'nelbo-job/1', hull: { material: 'frp-solid' }, damage: { kind: 'hole' } },
+      { format: 'nelbo-job/2', hull: { material: 'frp-solid' }, damage: { kind: 'hole' } },
     );
     expect(b.text()).toContain('Nothing to draw yet');
     expect(b.text()).toContain('Size of the damage is missing');

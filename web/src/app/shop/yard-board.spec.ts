@@ -8,7 +8,7 @@ const at = (hours: number): string => new Date(NOW + hours * HOUR).toISOString()
 
 function job(id: string, start: number, done: [Stage, number][] = []): StoredJob {
   const document: JobDocument = {
-    format: 'nelbo-job/1',
+    format: 'nelbo-job/2',
     boat: { name: id },
     hull: { material: 'frp-solid', thickness: 0.007 },
     damage: { kind: 'hole', size: [0.096, 0.058] },
@@ -113,7 +113,7 @@ describe('the shop board', () => {
   });
 
   it('asks for facts where a job cannot be planned, and drops a finished one', () => {
-    const bare: StoredJob = { ...job('bare', 0), document: { format: 'nelbo-job/1', hull: {}, damage: {} } };
+    const bare: StoredJob = { ...job('bare', 0), document: { format: 'nelbo-job/2', hull: {}, damage: {} } };
     const finished = job(
       'finished',
       -200,

@@ -3,7 +3,7 @@ import { ChangeOfMind } from './change-of-mind';
 
 describe('a change of mind', () => {
   const plan = (name: string): Plan => ({ library: name }) as unknown as Plan;
-  const document = (title: string): JobDocument => ({ format: 'nelbo-job/1', title, hull: {}, damage: {} });
+  const document = (title: string): JobDocument => ({ format: 'nelbo-job/2', title, hull: {}, damage: {} });
   let mind: ChangeOfMind;
 
   beforeEach(() => {

@@ -11,7 +11,7 @@ import {
   type Draft,
 } from './draft';
 
-const base: JobDocument = { format: 'nelbo-job/1', title: 'base', hull: {}, damage: {} };
+const base: JobDocument = { format: 'nelbo-job/2', title: 'base', hull: {}, damage: {} };
 const draft = (more: Partial<Draft> = {}): Draft => ({
   jobId: 'j',
   version: 3,

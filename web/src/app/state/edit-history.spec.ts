@@ -2,7 +2,7 @@ import type { JobDocument } from '@nelbo/core';
 import { NO_EDITS, redo, remember, undo, type EditLog } from './edit-history';
 
 const doc = (title: string, thickness = 0.007): JobDocument => ({
-  format: 'nelbo-job/1',
+  format: 'nelbo-job/2',
   title,
   hull: { material: 'frp-solid', thickness },
   damage: { kind: 'hole' },

@@ -11,7 +11,7 @@ import { JobStore } from './job-store';
 import type { JobState, SaveState } from './job-state';
 
 const document: JobDocument = {
-  format: 'nelbo-job/1',
+  format: 'nelbo-job/2',
   title: 'spec',
   hull: { material: 'frp-solid', thickness: 0.007 },
   damage: { kind: 'hole', size: [0.096, 0.058] },
@@ -413,7 +413,7 @@ describe('a job that needs the kinds of repair besides laminate', () => {
     // A wet core that is opened has to dry: what its laminate does not know by itself.
     http.expectOne('/api/v1/jobs/j').flush(
       stored(3, {
-        format: 'nelbo-job/1',
+        format: 'nelbo-job/2',
         hull: { material: 'frp-cored', thickness: 0.004 },
         damage: { kind: 'wet-core', size: [0.3, 0.2] },
         access: 'one',

@@ -7,7 +7,7 @@ import { LocalStore } from './local-store';
 import { openTabs, ownTab } from './tab';
 import { typed } from './typed';
 
-const document: JobDocument = { format: 'nelbo-job/1', hull: {}, damage: {} };
+const document: JobDocument = { format: 'nelbo-job/2', hull: {}, damage: {} };
 const draft = (jobId: string, title: string, at = 1): Draft => ({
   jobId,
   version: 3,

@@ -10,7 +10,7 @@ import { Outbox, type Waiting } from './outbox';
 import { deviceForSpecs, type MemoryStore } from './testing';
 
 const document: JobDocument = {
-  format: 'nelbo-job/1',
+  format: 'nelbo-job/2',
   title: 'spec',
   hull: { material: 'frp-solid', thickness: 0.007 },
   damage: { kind: 'hole', size: [0.096, 0.058] },

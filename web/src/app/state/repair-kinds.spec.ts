@@ -5,7 +5,7 @@ import { KindPlanner, RepairKinds } from './repair-kinds';
 
 describe('the kinds of repair of a page', () => {
   const { job } = readJob({
-    format: 'nelbo-job/1',
+    format: 'nelbo-job/2',
     hull: { material: 'pvc-fabric' },
     damage: { kind: 'fabric-tear', size: ['60 mm', '5 mm'] },
   });

@@ -3,7 +3,7 @@ import { layTape } from './tape-layout';
 
 function timeline(): Timeline {
   const { job } = readJob({
-    format: 'nelbo-job/1',
+    format: 'nelbo-job/2',
     hull: { material: 'frp-solid' },
     damage: { kind: 'hole', size: ['96 mm', '58 mm'] },
     schedule: { start: '2026-11-23T08:00:00Z' },
