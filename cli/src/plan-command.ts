@@ -5,6 +5,7 @@ import {
   describeProblem,
   jsonSchemaFor,
   numberedWork,
+  placeLetter,
   stopsOf,
   tellProblem,
   storable,
@@ -15,7 +16,6 @@ import {
   type Stop,
 } from '@nelbo/core';
 import { wholeBoat, type WholePlace } from '@nelbo/core/boat';
-import { placeLetter } from '@nelbo/core/papers';
 import { REPAIRS } from '@nelbo/core/repairs';
 import { FORMATS, FORMAT_NAMES, isFormat, type ExportedPlace, type Format } from './formats';
 

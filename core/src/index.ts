@@ -61,6 +61,7 @@ export {
   editPlace,
   placeDocument,
   placeIds,
+  placeLetter,
   placeName,
   withPlace,
   withoutPlace,

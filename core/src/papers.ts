@@ -7,7 +7,7 @@ export * from './patterns/tiles';
 export { patternsDxf, dxfLayer } from './patterns/dxf';
 export { patternsSvg } from './patterns/svg';
 export * from './plan/cutting';
-export { boatOrder, placeLetter, type PlaceOrder, type TracedOrder } from './report/order/boat-order';
+export { boatOrder, type PlaceOrder, type TracedOrder } from './report/order/boat-order';
 export { workOrderMarkdown } from './report/order/markdown';
 export { figuresIn, reasonsOf, type Reason } from './report/order/reasons';
 export { columns, workOrderText } from './report/order/text';

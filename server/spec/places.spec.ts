@@ -73,6 +73,25 @@ describe('a job of several places', () => {
     expect((await app.call('GET', `/jobs/${id}/cut-list.csv?place=b&place=c`)).status).toBe(400);
   });
 
+  it('is under way until its last place is reported done', async () => {
+    const done = { done: [{ stage: 'log', at: '2026-11-30T08:00:00Z' }] };
+    const id = await created({
+      format: 'nelbo-job/2',
+      ...hole,
+      schedule: done,
+      places: [{ id: 'b', damage: chip }],
+    });
+    const underWay = async (): Promise<readonly string[]> =>
+      (await app.call('GET', '/jobs/under-way')).json.map((j: { id: string }) => j.id);
+    expect(await underWay()).toContain(id);
+    const { json } = await app.call('GET', `/jobs/${id}`);
+    await app.call('PUT', `/jobs/${id}`, {
+      version: json.version,
+      document: { ...json.document, places: [{ id: 'b', damage: chip, schedule: done }] },
+    });
+    expect(await underWay()).not.toContain(id);
+  });
+
   it('is refused with a place that has no id of its own, or nothing damaged', async () => {
     const refused = async (places: readonly object[]): Promise<readonly string[]> => {
       const answer = await app.call('POST', '/jobs', {

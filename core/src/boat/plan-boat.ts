@@ -8,7 +8,7 @@ import { isShared } from '../schema/places';
 import type { Shop } from '../schema/shop-fields';
 import type { Trace, TraceEntry } from '../trace/figure';
 import { Ledger } from '../trace/ledger';
-import { problem, type Problem } from '../trace/problem';
+import { problem, STAGES, type Problem } from '../trace/problem';
 
 /** A place of a boat, with the job as it is there. */
 export interface BoatPlace {
@@ -124,4 +124,31 @@ function withTotals(plan: Plan, timeline: Timeline, totals: Plan['totals'], ledg
         }),
     },
   );
+}
+
+/**
+ * The time lines of all places of a boat as one: from the first step at any of them to the last.
+ *
+ * @returns undefined where there is none
+ */
+export function boatTimeline(timelines: readonly Timeline[]): Timeline | undefined {
+  if (timelines.length < 2) return timelines.at(0);
+  const route = STAGES.filter((stage) => timelines.some((t) => t.stages.some((s) => s.stage === stage)));
+  return {
+    start: Math.min(...timelines.map((t) => t.start)),
+    end: Math.max(...timelines.map((t) => t.end)),
+    shut: timelines.flatMap((t) => t.shut),
+    stages: route.map((stage) => {
+      const spans = timelines.flatMap((t) => t.stages.filter((s) => s.stage === stage));
+      const done = spans.flatMap((s) => s.doneAt ?? []);
+      return {
+        stage,
+        start: Math.min(...spans.map((s) => s.start)),
+        end: Math.max(...spans.map((s) => s.end)),
+        // A stage is done when it is done at every place.
+        ...(done.length === spans.length ? { doneAt: Math.max(...done) } : {}),
+        tasks: spans.flatMap((s) => s.tasks).sort((a, b) => a.start - b.start),
+      };
+    }),
+  };
 }

@@ -32,6 +32,9 @@ export const placeIds = ({ places = [] }: Pick<JobDocument | Job, 'places'>): re
   ...places.map((p) => p.id),
 ];
 
+/** Places of a boat are told by letters, in their order. */
+export const placeLetter = (index: number): string => String.fromCharCode(65 + index);
+
 /** What a place is called: as somebody named it, or where it is. @returns undefined where nobody has said either */
 export function placeName(document: JobDocument | Job, id: string): string | undefined {
   if (id === FIRST_PLACE) return document.damage.where;

@@ -2,6 +2,7 @@ import type { ProductDocument, Shop } from '@nelbo/core';
 import { cureJobs } from './cure-jobs';
 import type { DemoJob } from './demo-job';
 import { dailyRepairs } from './daily-repairs';
+import { severalPlaces } from './several-places';
 import { finishJobs } from './finish-jobs';
 import { groundJobs } from './ground-jobs';
 import { otherHulls } from './other-hulls';
@@ -309,5 +310,6 @@ export function demoJobs(now: number): readonly DemoJob[] {
     ...cureJobs(now),
     ...finishJobs(now),
     ...dailyRepairs(now),
+    ...severalPlaces(now),
   ];
 }

@@ -65,7 +65,11 @@ export async function listJobs(db: Database, filter: JobFilter) {
 
 /** Whole jobs that are under way (neither archived nor reported done), the last touched first. */
 export function listUnderWay(db: Database, limit: number): Promise<JobRow[]> {
-  const finished = sql`coalesce(${jobs.document} -> 'schedule' -> 'done', '[]'::jsonb) @> '[{"stage": "log"}]'::jsonb`;
+  const logged = '[{"stage": "log"}]';
+  // A job is done when it is at every place of its boat.
+  const finished = sql`coalesce(${jobs.document} -> 'schedule' -> 'done', '[]'::jsonb) @> ${logged}::jsonb and not exists (
+    select from jsonb_array_elements(coalesce(${jobs.document} -> 'places', '[]'::jsonb)) place
+    where not coalesce(place -> 'schedule' -> 'done', '[]'::jsonb) @> ${logged}::jsonb)`;
   return db
     .select(withEpoch)
     .from(jobs)

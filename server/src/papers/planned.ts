@@ -2,6 +2,7 @@ import {
   LIBRARY,
   createPlanner,
   findingHistory,
+  placeLetter,
   problem,
   tellProblem,
   yardLibrary,
@@ -13,7 +14,7 @@ import {
   type Reader,
 } from '@nelbo/core';
 import { wholeBoat } from '@nelbo/core/boat';
-import { boatOrder, placeLetter, workOrder, type TracedOrder } from '@nelbo/core/papers';
+import { boatOrder, workOrder, type TracedOrder } from '@nelbo/core/papers';
 import { REPAIRS } from '@nelbo/core/repairs';
 import type { Database } from '../db/connect';
 import type { PlanFacts } from './plan-facts';

@@ -24,9 +24,6 @@ export interface TracedOrder {
   readonly trace: Trace;
 }
 
-/** Places of a boat are told by letters, in their order. */
-export const placeLetter = (index: number): string => String.fromCharCode(65 + index);
-
 /** Facts that the places of a boat have in common with the order as a whole. */
 const OF_THE_WHOLE: ReadonlySet<string> = new Set(['Work', 'Hands-on']);
 

@@ -136,9 +136,12 @@ export class Api {
     return this.#http.post<{ id: string; jobVersion: number }>(`/api/v1/jobs/${jobId}/work-orders`, { id });
   }
 
-  /** Address of a file that the server makes of a job. */
-  fileUrl(jobId: string, file: JobFile): string {
-    return `/api/v1/jobs/${jobId}/${file}`;
+  /** Address of a file that the server makes of a job, or of one place of its boat. */
+  fileUrl(jobId: string, file: JobFile, query: Readonly<Record<string, string | undefined>> = {}): string {
+    const asked = Object.entries(query).flatMap(([name, value]) =>
+      value === undefined ? [] : [`${name}=${encodeURIComponent(value)}`],
+    );
+    return `/api/v1/jobs/${jobId}/${file}${asked.length > 0 ? `?${asked.join('&')}` : ''}`;
   }
 
   readonly backupUrl = '/api/v1/backup';

@@ -11,9 +11,10 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { sayIn } from '@nelbo/core';
+import { FIRST_PLACE, sayIn } from '@nelbo/core';
 import { benchBatches, type BenchBatch } from '@nelbo/core/cure';
 import { Devices } from '../devices/devices';
+import { PlaceBar } from '../job/place-bar';
 import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
 import { Reading } from '../state/reading';
@@ -36,7 +37,7 @@ const LOOK_KEY = 'nelbo-bench-look';
 /** The bench: full screen, one figure at a time, clocks along the foot. */
 @Component({
   selector: 'nb-bench-page',
-  imports: [BenchStep, ClockStrip, CupDrawing, FreeMixView, RouterLink],
+  imports: [BenchStep, ClockStrip, CupDrawing, FreeMixView, PlaceBar, RouterLink],
   providers: [JobStore, LogStore, BenchStore, Alarm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[class.light]': "look() === 'light'", '(pointerdown)': 'alarm.unlock()' },
@@ -61,6 +62,7 @@ const LOOK_KEY = 'nelbo-bench-look';
       } @else if (!store.ready() || (!state() && !failure())) {<section class="work"><p class="soft" role="status">Opening the bench …</p></section>}
       @else {
         <section class="work choose" aria-label="Batches">
+          <nb-place-bar [state]="state()" />
           @if (failure()) {<p class="act" role="alert">{{ failure() }}</p>}
           <p class="who"><label for="bench-who" class="soft">Who</label><select id="bench-who" [value]="who()" (change)="name($any($event.target).value)"><option value="">not named</option>@for (n of crew(); track n) {<option [value]="n" [selected]="n === who()">{{ n }}</option>}</select></p>
           <ul>
@@ -98,9 +100,17 @@ export class BenchPage implements OnDestroy {
   protected readonly run = computed(() =>
     this.store.runs().find((r) => r.id === this.activeId() && r.jobId === this.id()),
   );
-  protected readonly boat = computed(
-    () => this.state()?.document.boat?.name ?? this.state()?.document.title ?? '',
-  );
+  /** The boat, and the place of it where it has several. */
+  protected readonly boat = computed(() => {
+    const { document, places = [], place } = this.state() ?? {};
+    const here = places.length > 1 ? places.find((p) => p.id === place) : undefined;
+    return [
+      document?.boat?.name ?? document?.title,
+      here && [here.letter, here.name].filter(Boolean).join(', '),
+    ]
+      .filter(Boolean)
+      .join(' · ');
+  });
   protected readonly crew = computed(() => this.#shop()?.crew?.map((p) => p.name) ?? []);
   protected readonly batches = computed(() => {
     const plan = this.state()?.plan;
@@ -153,7 +163,7 @@ export class BenchPage implements OnDestroy {
   protected open(batch: BenchBatch, afresh = false): void {
     const left = this.#latest(batch.id);
     const goOn = left && !afresh && left.step !== 'laid' && left.step !== 'thrown';
-    this.activeId.set((goOn ? left : this.store.start(this.id(), this.boat(), batch)).id);
+    this.activeId.set((goOn ? left : this.store.start(this.id(), this.#place(), this.boat(), batch)).id);
   }
 
   protected pick(id: string): void {
@@ -193,10 +203,16 @@ export class BenchPage implements OnDestroy {
     }
   }
 
+  #place(): string {
+    return this.state()?.place ?? FIRST_PLACE;
+  }
+
   #latest(batchId: string): BenchRun | undefined {
     return this.store
       .runs()
-      .filter((r) => r.jobId === this.id() && r.batch.id === batchId)
+      .filter(
+        (r) => r.jobId === this.id() && (r.place ?? FIRST_PLACE) === this.#place() && r.batch.id === batchId,
+      )
       .sort((a, b) => b.at - a.at)[0];
   }
 

@@ -1,5 +1,5 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import type { LogEvent } from '@nelbo/core';
+import { FIRST_PLACE, type LogEvent } from '@nelbo/core';
 import type { BenchBatch } from '@nelbo/core/cure';
 import { LocalStore } from '../state/local-store';
 import { LogStore } from '../state/log-store';
@@ -37,10 +37,11 @@ export class BenchStore {
     document.addEventListener('visibilitychange', () => this.now.set(Date.now()));
   }
 
-  start(jobId: string, boat: string, batch: BenchBatch): BenchRun {
+  start(jobId: string, place: string, boat: string, batch: BenchBatch): BenchRun {
     const run: BenchRun = {
       id: newId(),
       jobId,
+      ...(place === FIRST_PLACE ? {} : { place }),
       boat,
       batch,
       way: 0,

@@ -130,7 +130,7 @@ describe('the store of the bench', () => {
   it('keeps every change with what it tells the log, and sends that once', async () => {
     const soon = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 200));
     const { store, http, local } = setUp();
-    const made = store.start('job', 'Skiff “Spec”', BATCH);
+    const made = store.start('job', 'first', 'Skiff “Spec”', BATCH);
     expect(local.runs.get(made.id)).toEqual(jasmine.objectContaining({ step: 'ready' }));
     store.change(
       made.id,
@@ -162,7 +162,7 @@ describe('the store of the bench', () => {
     const { store } = setUp();
     const alarm = TestBed.inject(Alarm);
     const clocks = benchClocks(BATCH, 20, 20);
-    const made = store.start('job', 'b', BATCH);
+    const made = store.start('job', 'first', 'b', BATCH);
     store.change(made.id, { step: 'use', mixedAt: Date.now() - clocks.usable * 1000 + 300, clocks });
     TestBed.tick();
     store.now.set(Date.now() + 1000);
@@ -186,7 +186,7 @@ describe('one step at a time', () => {
     refresh: () => Promise<void>;
   }> {
     const { store } = setUp();
-    const made = store.start('job', 'b', more.batch ?? BATCH);
+    const made = store.start('job', 'first', 'b', more.batch ?? BATCH);
     store.change(made.id, more);
     const fixture = TestBed.createComponent(BenchStep);
     const refresh = async (): Promise<void> => {

@@ -8,6 +8,8 @@ export type BenchStep = 'ready' | 'first' | 'second' | 'powder' | 'stir' | 'use'
 export interface BenchRun {
   readonly id: string;
   readonly jobId: string;
+  /** Id of the place of the boat; the first where there is none. */
+  readonly place?: string;
   readonly boat: string;
   readonly batch: BenchBatch;
   /** Index of the way to measure. */

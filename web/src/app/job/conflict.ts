@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { ButtonModule } from 'primeng/button';
 import { DialogModule } from 'primeng/dialog';
 import {
+  FIRST_PLACE,
   changesWords,
   comparePlans,
   planRepair,
@@ -12,6 +13,7 @@ import {
   type Side,
 } from '@nelbo/core';
 import { Reading, TIME_ZONE } from '../state/reading';
+import { documentHere } from '../state/boat-planner';
 import { RepairKinds } from '../state/repair-kinds';
 import { ArrowKeys } from '../ui/arrow-keys';
 import { JobContext } from './job-context';
@@ -96,7 +98,7 @@ export class Conflict {
   readonly #kinds = inject(RepairKinds);
 
   #planOf(document: JobDocument) {
-    const { job } = readJob(document);
+    const { job } = readJob(documentHere(document, this.#context.state()?.place ?? FIRST_PLACE));
     return (
       job &&
       planRepair(

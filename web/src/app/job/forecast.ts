@@ -22,7 +22,14 @@ export class Forecast {
   readonly #heavy = inject(HeavyWork);
   readonly #wanted = signal(false);
   #looked = false;
-  readonly #found = signal<{ readonly state: JobState; readonly cure: CureForecast } | undefined>(undefined);
+  readonly #found = signal<
+    | {
+        readonly state: JobState;
+        readonly cure: CureForecast;
+        readonly all?: ReadonlyMap<string, CureForecast>;
+      }
+    | undefined
+  >(undefined);
   /** 0–1 while it is worked out; undefined otherwise. */
   readonly share = signal<number | undefined>(undefined);
   readonly failed = signal(false);
@@ -35,6 +42,7 @@ export class Forecast {
       ? {
           state,
           job: state.job,
+          boat: state.places.length > 1 ? { document: state.whole, place: state.place } : undefined,
           shop,
           library: this.#stores.library(),
           clock: { now: state.now ?? 0, timeZone: TIME_ZONE },
@@ -50,12 +58,12 @@ export class Forecast {
           if (!q) return EMPTY;
           this.failed.set(false);
           this.share.set(0);
-          return this.#heavy.cure(q.job, q.library, q.shop, q.clock).pipe(
+          return this.#heavy.cure(q.job, q.library, q.shop, q.clock, q.boat).pipe(
             tap((answer) => {
               this.share.set(answer.done ? undefined : answer.share);
               if (!answer.done) return;
               this.ms.set(answer.ms);
-              this.#found.set(answer.forecast && { state: q.state, cure: answer.forecast });
+              this.#found.set(answer.forecast && { state: q.state, cure: answer.forecast, all: answer.all });
             }),
             catchError(() => {
               this.share.set(undefined);
@@ -81,6 +89,12 @@ export class Forecast {
   of(state: JobState | undefined): CureForecast | undefined {
     const found = this.#found();
     return found && found.state === state ? found.cure : undefined;
+  }
+
+  /** The forecasts of all places of exactly this state of the job, where its boat has several. */
+  allOf(state: JobState | undefined): ReadonlyMap<string, CureForecast> | undefined {
+    const found = this.#found();
+    return found && found.state === state ? found.all : undefined;
   }
 
   /** The newest forecast, also while the next one is worked out. */

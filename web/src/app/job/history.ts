@@ -8,6 +8,7 @@ import { EMPTY, Subject, catchError, switchMap } from 'rxjs';
 import {
   changesWords,
   comparePlans,
+  FIRST_PLACE,
   documentChanges,
   planRepair,
   readJob,
@@ -16,6 +17,7 @@ import {
 } from '@nelbo/core';
 import { Api, failureOf, type Revision } from '../api/api';
 import { Reading, TIME_ZONE } from '../state/reading';
+import { documentHere } from '../state/boat-planner';
 import { RepairKinds } from '../state/repair-kinds';
 import { sayWhen } from '../ui/when';
 import { JobContext } from './job-context';
@@ -100,7 +102,7 @@ export class History {
   );
   protected readonly newest = computed(() => this.revisions()[0]?.version);
   protected readonly fields = computed(() => {
-    const [then, now] = [this.picked(), this.context.document()];
+    const [then, now] = [this.picked(), this.context.state()?.whole];
     return then && now ? documentChanges(then.document, now) : [];
   });
   protected readonly plan = computed(() => {
@@ -153,7 +155,7 @@ export class History {
 
   protected restore(): void {
     const r = this.picked();
-    if (r) this.context.store.update(() => r.document);
+    if (r) this.context.store.updateBoat(() => r.document);
   }
 
   protected when(r: Revision): string {
@@ -167,7 +169,7 @@ export class History {
   readonly #kinds = inject(RepairKinds);
 
   #planOf(document: JobDocument) {
-    const { job } = readJob(document);
+    const { job } = readJob(documentHere(document, this.context.state()?.place ?? FIRST_PLACE));
     return (
       job &&
       planRepair(

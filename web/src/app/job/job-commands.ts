@@ -47,9 +47,15 @@ export function jobCommands(id: string, context: JobContext, router: Router, api
       id: file,
       group: 'Job',
       label,
-      run: () => download(api.fileUrl(id, file)),
+      run: () => download(api.fileUrl(id, file, { place: placeOf(file, context) })),
     })),
   ];
+}
+
+/** Patterns are of the place that is looked at; every other file is of the boat. */
+function placeOf(file: JobFile, context: JobContext): string | undefined {
+  const { places = [], place } = context.state() ?? {};
+  return places.length > 1 && file.startsWith('patterns.') ? place : undefined;
 }
 
 /** As a link with "download" would: the page stays and its connections with it. */

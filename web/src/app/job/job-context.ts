@@ -53,6 +53,7 @@ export class JobContext {
   readonly save = toSignal(this.store.save$, { requireSync: true });
   readonly canUndo = toSignal(this.store.canUndo$, { requireSync: true });
   readonly historyOpen = signal(false);
+  readonly placesOpen = signal(false);
   readonly failure = toSignal(this.store.failure$, { requireSync: true });
   readonly log = toSignal(this.logStore.entries$, { requireSync: true });
   readonly shop = toSignal(inject(ShopStore).shop$);
@@ -108,6 +109,13 @@ export class JobContext {
     );
   }
 
+  /** " at B, transom": where, among several places. */
+  #atPlace(): string {
+    const { places = [], place } = this.state() ?? {};
+    const here = places.find((p) => p.id === place);
+    return here && places.length > 1 ? ` at ${here.letter}${here.name ? `, ${here.name}` : ''}` : '';
+  }
+
   /** Reports a stage done, or takes that back. */
   setDone(stage: Stage, done: boolean, who: string): void {
     const at = new Date().toISOString();
@@ -123,6 +131,6 @@ export class JobContext {
       );
       return { ...d, schedule: { ...d.schedule, done: next } };
     });
-    this.logStore.add(stage, who, done ? 'Stage done.' : 'Stage taken up again.');
+    this.logStore.add(stage, who, `${done ? 'Stage done' : 'Stage taken up again'}${this.#atPlace()}.`);
   }
 }

@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { FigureView } from '../ui/figure';
 import { dayName, sayWhen } from '../ui/when';
 import { JobContext } from './job-context';
+import { PlaceBar } from './place-bar';
 import { SaveState } from './save-state';
 
 /** Boat, job and the air in the shop. */
 @Component({
   selector: 'nb-job-header',
-  imports: [FigureView, SaveState],
+  imports: [FigureView, PlaceBar, SaveState],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="spread">
@@ -23,6 +24,7 @@ import { SaveState } from './save-state';
         </dl>
       }
     </div>
+    <nb-place-bar [state]="state()" [editable]="true" (edit)="places()" />
   `,
   styles: `
     .names { display: flex; gap: 6px 18px; align-items: baseline; flex-wrap: wrap; min-width: 0; } .names > * { min-width: 0; overflow-wrap: anywhere; }
@@ -35,6 +37,7 @@ import { SaveState } from './save-state';
 export class JobHeader {
   readonly #context = inject(JobContext);
   protected readonly document = this.#context.document;
+  protected readonly state = this.#context.state;
   protected readonly inputs = computed(() => this.#context.plan()?.inputs);
   protected readonly dew = computed(() => this.#context.plan()?.finish?.dewPoint);
   protected readonly line = computed(() => {
@@ -44,4 +47,8 @@ export class JobHeader {
     const wanted = d.schedule?.wanted ? `wanted ${dayName(Date.parse(d.schedule.wanted))}` : '';
     return [d.title, start, wanted].filter(Boolean).join(' · ');
   });
+
+  protected places(): void {
+    this.#context.placesOpen.set(true);
+  }
 }

@@ -42,6 +42,7 @@ import { CureView } from './cure/cure-view';
 import { FairMap } from './fair/fair-map';
 import { History } from './history';
 import { jobCommands } from './job-commands';
+import { PlacesDrawer } from './places-drawer';
 
 /** After the first look has come to rest. */
 const FETCH_STAGES_MS = 6000;
@@ -57,6 +58,7 @@ const FETCH_STAGES_MS = 6000;
     History,
     JobHeader,
     Moved,
+    PlacesDrawer,
     Tape,
     Drawings,
     TotalsStrip,
@@ -104,6 +106,7 @@ const FETCH_STAGES_MS = 6000;
       @defer (when trace.path().length > 0; prefetch on timer(4s)) {<nb-trace-drawer />}
       @defer (when context.save().kind === 'conflict') {<nb-conflict />}
       @defer (when context.historyOpen()) {<nb-history />}
+      @defer (when context.placesOpen()) {<nb-places-drawer />}
     } @else {
       <main class="failed"><p class="muted">Opening the job …</p></main>
     }

@@ -37,6 +37,7 @@ import { CHECK_RESULTS, fairScene, fairnessOfRound, fairnessOptions } from '@nel
 import { hoursExplained, hoursWords } from '@nelbo/core/papers';
 import { repairScene } from '@nelbo/core/repairs';
 import { JobStore } from '../state/job-store';
+import { PlaceBar } from '../job/place-bar';
 import { RepairKinds } from '../state/repair-kinds';
 import { PhotoStore } from '../state/photo-store';
 import { Reading, TIME_ZONE } from '../state/reading';
@@ -47,12 +48,13 @@ import { SceneView } from '../ui/scene-view';
 /** What was found, for the owner: the damage as first seen and as it is, and what that means in area, plies, hours and money; then where the hours go, and what was checked. */
 @Component({
   selector: 'nb-owner-page',
-  imports: [ButtonModule, RouterLink, SceneView],
+  imports: [ButtonModule, PlaceBar, RouterLink, SceneView],
   providers: [JobStore, PhotoStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <main>
       <p class="row no-print"><a [routerLink]="['/jobs', id(), 'survey']">Back to the survey</a><button pButton type="button" class="act" size="small" (click)="print()">Print</button></p>
+      <nb-place-bar class="no-print" [state]="state()" />
       @if (page(); as p) {
         <header class="spread"><div><h1>What we found on {{ p.boat }}</h1><p>{{ p.title }}</p></div><p class="yard">{{ p.yard }}<br />{{ p.day }}</p></header>
         <p class="lead">{{ p.lead }}</p>
@@ -105,12 +107,12 @@ export class OwnerPage implements OnDestroy {
   readonly #photos = inject(PhotoStore);
   readonly #stores = inject(StoresStore);
   readonly #reading = inject(Reading);
-  readonly #state = toSignal(this.#jobs.state$);
+  protected readonly state = toSignal(this.#jobs.state$);
   readonly #shop = toSignal(inject(ShopStore).shop$);
   protected readonly general = GENERAL_CAUTION;
 
   protected readonly page = computed(() => {
-    const [state, shop] = [this.#state(), this.#shop()];
+    const [state, shop] = [this.state(), this.#shop()];
     const [job, plan] = [state?.job, state?.plan];
     if (!job || !plan || !shop) return undefined;
     const reader = this.#reading.reader();

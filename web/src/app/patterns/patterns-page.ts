@@ -27,6 +27,7 @@ import {
 import { Api, type JobFile } from '../api/api';
 import { Forecast } from '../job/forecast';
 import { JobContext } from '../job/job-context';
+import { PlaceBar } from '../job/place-bar';
 import { JobStore } from '../state/job-store';
 import { LogStore } from '../state/log-store';
 import { PhotoStore } from '../state/photo-store';
@@ -42,7 +43,7 @@ const BUDGET_MS = 10_000;
 /** What is cut for a job: the pieces, how they lie on their rolls, and the patterns at 1:1. */
 @Component({
   selector: 'nb-patterns-page',
-  imports: [ButtonModule, FormsModule, RollView, RouterLink, SelectButtonModule],
+  imports: [ButtonModule, FormsModule, PlaceBar, RollView, RouterLink, SelectButtonModule],
   providers: [JobStore, LogStore, PhotoStore, Forecast, JobContext],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -54,11 +55,12 @@ const BUDGET_MS = 10_000;
           <div>
             <p class="muted"><a [routerLink]="['/jobs', id(), plan.stages.includes('laminate') ? 'laminate' : 'survey']">‹ {{ context.document()?.title ?? 'The job' }}</a></p>
             <h1>Patterns and cutting</h1>
+            <nb-place-bar [state]="context.state()" />
           </div>
           <div class="row print">
             <span id="paper-label" class="muted small">Paper</span>
             <p-selectbutton [options]="papers" optionLabel="label" optionValue="value" [ngModel]="paper()" (ngModelChange)="paper.set($event)" [allowEmpty]="false" size="small" ariaLabelledBy="paper-label" />
-            <a pButton class="act" [href]="url('patterns.pdf') + '?paper=' + paper()" download>Patterns, PDF 1:1</a>
+            <a pButton class="act" [href]="url('patterns.pdf', paper())" download>Patterns, PDF 1:1</a>
           </div>
         </header>
         @if (pieces().length === 0) {
@@ -188,8 +190,10 @@ export class PatternsPage implements OnDestroy {
     this.found.update((f) => ({ ...f, [material.id]: { ...f[material.id], done: true, share: 1 } }));
   }
 
-  protected url(file: JobFile): string {
-    return this.#api.fileUrl(this.id(), file);
+  /** Of the place that is looked at. */
+  protected url(file: JobFile, paper?: Paper): string {
+    const { places = [], place } = this.context.state() ?? {};
+    return this.#api.fileUrl(this.id(), file, { paper, place: places.length > 1 ? place : undefined });
   }
 
   protected tiles(p: PatternPiece): number {

@@ -2,18 +2,19 @@ import {
   LIBRARY,
   STAGE_TITLES,
   createPlanner,
-  readJob,
+  readPlaces,
   say,
   taskAt,
   type Job,
   type Library,
-  type Plan,
+  type PlanResult,
   type Planner,
   type RepairKinds,
   type Shop,
   type Task,
   type Timeline,
 } from '@nelbo/core';
+import { boatTimeline, planBoat, type BoatPlace } from '@nelbo/core/boat';
 import type { StoredJob } from '../api/api';
 import { TIME_ZONE } from '../state/reading';
 import { sayWhen } from '../ui/when';
@@ -47,7 +48,12 @@ export interface Board {
 export class KeptPlans {
   readonly #kept = new Map<
     string,
-    { readonly version: number; readonly job: Job | undefined; readonly planner: Planner }
+    {
+      readonly version: number;
+      readonly places: readonly BoatPlace[];
+      /** One for each place, by its id. */
+      readonly planners: Map<string, Planner>;
+    }
   >();
 
   readonly #placed = new Map<string, { readonly version: number; readonly timeline: Timeline }>();
@@ -74,22 +80,30 @@ export class KeptPlans {
 
   /** When its work is done: by the forecast, or, until that is there, by the quick figures of the plan. */
   timeline(stored: StoredJob, shop: Shop, now: number): Timeline | undefined {
-    return this.isPlaced(stored)
-      ? this.#placed.get(stored.id)?.timeline
-      : this.plan(stored, shop, now)?.timeline;
+    return this.isPlaced(stored) ? this.#placed.get(stored.id)?.timeline : this.quick(stored, shop, now);
   }
 
-  plan(stored: StoredJob, shop: Shop, now: number): Plan | undefined {
+  /** By the figures of the plan, without any forecast. */
+  quick(stored: StoredJob, shop: Shop, now: number): Timeline | undefined {
     let kept = this.#kept.get(stored.id);
     if (kept?.version !== stored.version) {
       kept = {
         version: stored.version,
-        job: readJob(stored.document).job,
-        planner: kept?.planner ?? createPlanner(this.kinds),
+        places: readPlaces(stored.document).places.flatMap(({ id, name, job }) =>
+          job ? [{ id, name, job }] : [],
+        ),
+        planners: kept?.planners ?? new Map<string, Planner>(),
       };
       this.#kept.set(stored.id, kept);
     }
-    return kept.job && kept.planner.plan(kept.job, this.library(), shop, { now, timeZone: TIME_ZONE }).plan;
+    const { places, planners } = kept;
+    const clock = { now, timeZone: TIME_ZONE };
+    const plan = (job: Job, place: string): PlanResult => {
+      const planner = planners.get(place) ?? createPlanner(this.kinds);
+      planners.set(place, planner);
+      return planner.plan(job, this.library(), shop, clock);
+    };
+    return boatTimeline(planBoat(places, plan, shop).flatMap((p) => p.result.plan?.timeline ?? []));
   }
 }
 

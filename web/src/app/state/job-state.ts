@@ -1,5 +1,7 @@
 import type { Change, FieldChange, FieldConflict, Job, JobDocument, Plan, Problem } from '@nelbo/core';
+import type { PlannedPlace } from '@nelbo/core/boat';
 import type { StoredJob } from '../api/api';
+import type { PlaceTold } from './boat-planner';
 
 /** How far what was typed has got. */
 export type SaveState =
@@ -14,11 +16,19 @@ export type SaveState =
 
 export interface JobState {
   readonly id: string;
+  /** Of the boat, with all its places. */
+  readonly whole: JobDocument;
+  readonly places: readonly PlaceTold[];
+  /** Id of the place that is looked at. */
+  readonly place: string;
+  /** Of that place. */
   readonly document: JobDocument;
   readonly job?: Job;
   /** The moment that the plan counts from, ms since 1970. */
   readonly now?: number;
   readonly plan?: Plan;
+  /** Every place of the boat, planned, where it has several. */
+  readonly all?: readonly PlannedPlace[];
   readonly problems: readonly Problem[];
   /** What the edits of the last moments moved, in plan terms. */
   readonly changes: readonly Change[];

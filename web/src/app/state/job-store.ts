@@ -1,17 +1,5 @@
 import { Injectable, inject } from '@angular/core';
-import {
-  comparePlans,
-  documentChanges,
-  linkOf,
-  mergeDocuments,
-  readJob,
-  setIn,
-  type JobDocument,
-  type Library,
-  type Plan,
-  type Shop,
-  type Side,
-} from '@nelbo/core';
+import { editPlace, mergeDocuments, setIn, type JobDocument, type Side } from '@nelbo/core';
 import {
   BehaviorSubject,
   EMPTY,
@@ -46,10 +34,11 @@ import { NO_EDITS, redo, remember, undo, type EditLog } from './edit-history';
 import { Live } from './live';
 import { LocalStore } from './local-store';
 import { newId } from './new-id';
+import { OpenPlanner, type Open } from './open-planner';
 import { Outbox, sendDraft, type Sent } from './outbox';
-import { TIME_ZONE } from './reading';
-import { ChangeOfMind } from './change-of-mind';
-import { KindPlanner, RepairKinds } from './repair-kinds';
+import { placeHere } from './boat-planner';
+import { Here } from './here';
+import { RepairKinds } from './repair-kinds';
 import { SavesUnderWay } from './saves-under-way';
 import { ShopStore } from './shop-store';
 import { StoresStore } from './stores-store';
@@ -60,13 +49,6 @@ const RETRY_MS = 3000;
 const PATIENCE_MS = 10_000;
 /** What this device has of a job is shown by then, whether or not the server has answered. */
 const KEPT_PATIENCE_MS = 1500;
-
-interface Open {
-  readonly id: string;
-  readonly document: JobDocument;
-  /** Set when the document was changed by another screen. */
-  readonly elsewhere?: boolean;
-}
 
 /**
  * One open job: the document, the plan that follows from it at once, and its keeping. Every edit is kept on this
@@ -82,8 +64,8 @@ export class JobStore {
   readonly #underWay = inject(SavesUnderWay);
   readonly #outbox = inject(Outbox);
   readonly #kinds = inject(RepairKinds);
-  readonly #planner = new KindPlanner(this.#kinds);
-  #needsKinds = false;
+  readonly #planner = new OpenPlanner(this.#kinds);
+  readonly #here = inject(Here);
   readonly #document = new BehaviorSubject<Open | undefined>(undefined);
   readonly #save = new BehaviorSubject<SaveState>({ kind: 'saved' });
   readonly #history = new BehaviorSubject<EditLog>(NO_EDITS);
@@ -97,7 +79,6 @@ export class JobStore {
   #draft: Draft | undefined;
   #letGo: () => void = () => undefined;
   #openedAt = Date.now();
-  readonly #mind = new ChangeOfMind();
 
   readonly save$: Observable<SaveState> = this.#save.asObservable();
   readonly failure$: Observable<string | undefined> = this.#failure.asObservable();
@@ -109,12 +90,15 @@ export class JobStore {
     this.#shop.shop$,
     this.#stores.library$,
   ]).pipe(
-    switchMap(([open, shop, library]) => {
-      const state = this.#plan(open, shop, library);
-      // The kinds of repair are fetched for the first job that needs them; then it is planned anew.
-      return this.#needsKinds
-        ? from(this.#kinds.load()).pipe(map((there) => (there ? this.#plan(open, shop, library) : state)))
-        : of(state);
+    switchMap(([open, shop, library]) =>
+      this.#here.of$(open.id).pipe(map((place) => [open, shop, library, place] as const)),
+    ),
+    switchMap(([open, shop, library, place]) => {
+      const plan = (): JobState => this.#planner.plan(open, shop, library, place, this.#openedAt);
+      const state = plan();
+      const more = this.#planner.fetch();
+      // What plans other kinds and several places is fetched for the first job that needs it; then it is planned anew.
+      return more ? from(more).pipe(map((there) => (there ? plan() : state))) : of(state);
     }),
     shareReplay({ bufferSize: 1, refCount: false }),
   );
@@ -165,7 +149,13 @@ export class JobStore {
     this.update((d) => setIn(d, path, value));
   }
 
+  /** Changes the job at the place that is looked at; what holds for the boat changes for every place. */
   update(change: (document: JobDocument) => JobDocument): void {
+    this.updateBoat((d) => editPlace(d, placeHere(d, this.#here.of(this.#wanted)), change));
+  }
+
+  /** Changes the job with all its places. */
+  updateBoat(change: (document: JobDocument) => JobDocument): void {
     if (!this.#draft) return;
     const before = this.#draft.document;
     const document = change(before);
@@ -216,7 +206,7 @@ export class JobStore {
   /** Shows what this device has of a job. */
   #show(id: string, draft: Draft | undefined): void {
     this.#openedAt = Date.now();
-    this.#mind.forget();
+    this.#planner.forget();
     this.#history.next(draft?.history ?? NO_EDITS);
     this.#draft = draft;
     if (draft) this.#document.next({ id, document: draft.document });
@@ -386,37 +376,6 @@ export class JobStore {
       this.#save.next({ kind: 'refused', detail: sent.why });
     } else this.#merged(sent);
   }
-
-  #plan({ id, document, elsewhere = false }: Open, shop: Shop, library: Library): JobState {
-    const read = readJob(document);
-    if (!read.job) return { id, document, problems: read.problems, changes: [], fields: [], elsewhere };
-    const { plan, problems, needs } = this.#planner.plan(read.job, library, shop, {
-      now: this.#openedAt,
-      timeZone: TIME_ZONE,
-    });
-    this.#needsKinds = needs !== undefined;
-    // What is still to come with the kinds of repair is no change of the plan.
-    const baseline = needs ? undefined : this.#mind.before(plan, document, elsewhere);
-    const changes = plan && baseline ? comparePlans(baseline.plan, plan) : [];
-    const resinBefore = baseline && holderOf(baseline.plan);
-    const moved = resinBefore !== undefined && resinBefore !== (plan && holderOf(plan));
-    return {
-      id,
-      document,
-      job: read.job,
-      now: this.#openedAt,
-      plan,
-      problems: [...read.problems, ...problems],
-      changes,
-      fields: baseline ? documentChanges(baseline.document, document) : [],
-      elsewhere,
-      ...(moved ? { resinBefore } : {}),
-    };
-  }
 }
-
-/** Name of what holds the repair. */
-const holderOf = (plan: Plan): string | undefined =>
-  plan.system?.chosen && linkOf(plan.system.chosen.chain, plan.system.route.key)?.name;
 
 const isJob = (answer: StoredJob | ApiFailure): answer is StoredJob => 'document' in answer;

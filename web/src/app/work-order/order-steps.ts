@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { overriddenBy, type OrderRow } from '@nelbo/core';
+import { rowNumber } from '@nelbo/core/papers';
 import { SaidView } from '../ui/said';
 
 /** Numbered steps as they are printed: a box for the pencil, what is done, and everything that is needed there under it. */
@@ -15,7 +16,7 @@ import { SaidView } from '../ui/said';
         } @else {
           <li>
             <span class="box">@if (r.ticked) {<span aria-hidden="true">✓</span><span class="visually-hidden">done</span>}</span>
-            <b class="n">{{ r.n }}</b>
+            <b class="n">{{ number(r) }}</b>
             <div class="what">
               <p><b>{{ r.text }}</b>@if (r.figures.length > 0) {: <nb-said [words]="r.figures" />}</p>
               @for (s of r.stops; track s.id) {<p class="under stop"><b class="sign">STOP</b> {{ s.override ? by(s.override) : s.text }}</p>}
@@ -33,7 +34,7 @@ import { SaidView } from '../ui/said';
   `,
   styles: `
     :host { display: block; } ol { list-style: none; padding: 0; margin: 0; }
-    li { display: grid; grid-template-columns: 18px 26px minmax(0, 1fr) auto; gap: 8px; padding: 4px 0; break-inside: avoid; align-items: start; }
+    li { display: grid; grid-template-columns: 18px 32px minmax(0, 1fr) auto; gap: 8px; padding: 4px 0; break-inside: avoid; align-items: start; }
     .box { width: 17px; height: 17px; border: 1.5px solid var(--ink); line-height: 14px; text-align: center; font-weight: 700; margin-top: 2px; }
     .n { text-align: right; } .time { color: var(--muted); font-size: 0.88rem; text-align: right; max-width: 230px; padding-top: 2px; }
     .wait { color: var(--muted); } .wait .what { grid-column: 3 / 5; }
@@ -46,4 +47,5 @@ import { SaidView } from '../ui/said';
 export class OrderSteps {
   readonly rows = input.required<readonly OrderRow[]>();
   protected readonly by = overriddenBy;
+  protected readonly number = rowNumber;
 }

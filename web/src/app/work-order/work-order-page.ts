@@ -13,10 +13,22 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, map, of, switchMap } from 'rxjs';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { createPlanner, refinePlan, refineProblems, findingHistory, plainText, type Said } from '@nelbo/core';
-import { HALF_SHEET, reasonsOf, workOrder, workOrderScenes } from '@nelbo/core/papers';
+import {
+  createPlanner,
+  findingHistory,
+  plainText,
+  refinePlan,
+  refineProblems,
+  type Job,
+  type Plan,
+  type PlanResult,
+  type Problem,
+  type Said,
+} from '@nelbo/core';
+import { HALF_SHEET, boatOrder, reasonsOf, workOrder, workOrderScenes } from '@nelbo/core/papers';
 import { Api, failureOf, type JobFile } from '../api/api';
 import { Forecast } from '../job/forecast';
+import { PlaceBar } from '../job/place-bar';
 import { JobStore } from '../state/job-store';
 import { RepairKinds } from '../state/repair-kinds';
 import { newId } from '../state/new-id';
@@ -34,10 +46,26 @@ import { OrderSteps } from './order-steps';
 /** Files that may end with where their figures come from. */
 const WITH_REASONS: ReadonlySet<JobFile> = new Set(['work-orders/current.pdf', 'work-orders/current.md']);
 
+/** Files that may be of one place of a boat. */
+const OF_A_PLACE: ReadonlySet<JobFile> = new Set([
+  'work-orders/current.pdf',
+  'work-orders/current.md',
+  'materials.csv',
+  'cut-list.csv',
+]);
+
+interface OrderedPlace {
+  readonly letter: string;
+  readonly name: string | undefined;
+  readonly job: Job;
+  readonly plan: Plan;
+  readonly problems: readonly Problem[];
+}
+
 /** The work order for the printer: what has to be ready, the numbered steps, and what is looked up. */
 @Component({
   selector: 'nb-work-order-page',
-  imports: [ButtonModule, OrderSteps, OriginKey, RouterLink, SaidView, SceneView, TraceDrawer],
+  imports: [ButtonModule, OrderSteps, OriginKey, PlaceBar, RouterLink, SaidView, SceneView, TraceDrawer],
   providers: [JobStore, Forecast],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -46,6 +74,7 @@ const WITH_REASONS: ReadonlySet<JobFile> = new Set(['work-orders/current.pdf', '
       <span class="grow"></span>
       @if (kept(); as k) {<span role="status" class="muted">{{ k }}</span>} @else if (printed(); as p) {<span class="muted">{{ p }}</span>}
       <span class="files" role="group" aria-label="Files">@for (f of files; track f[0]) {<a [href]="fileUrl(f[0])" download>{{ f[1] }}</a>}</span>
+      @if (several()) {<nb-place-bar [state]="state()" /><label class="switch"><input type="checkbox" [checked]="whole()" (change)="whole.set(!whole())" /> All places</label>}
       <label class="switch"><input type="checkbox" [checked]="reasons()" (change)="reasons.set(!reasons())" /> Reasons</label>
       <button pButton type="button" class="act" (click)="print()">Print</button>
     </header>
@@ -64,10 +93,10 @@ const WITH_REASONS: ReadonlySet<JobFile> = new Set(['work-orders/current.pdf', '
         <div class="drawn">@for (s of scenes(); track $index) {<nb-scene [scene]="s" />}</div>
         <section>
           <h2>Before you start</h2>
-          @for (b of o.before; track b.what) {<p class="check"><span class="box" aria-hidden="true"></span><span><b>{{ b.name }}:</b>&ngsp;<nb-said [words]="b.text" /></span></p>}
+          @for (b of o.before; track b.name) {<p class="check"><span class="box" aria-hidden="true"></span><span><b>{{ b.name }}:</b>&ngsp;<nb-said [words]="b.text" /></span></p>}
           @for (c of o.card; track c) {<p class="caution">{{ c }}</p>}
         </section>
-        @for (s of o.stages; track s.stage) {
+        @for (s of o.stages; track s.title) {
           <section>
             <h2>{{ s.title }}</h2>
             @if (s.sentence.length > 0) {<p class="muted"><nb-said [words]="s.sentence" /></p>}
@@ -128,7 +157,7 @@ export class WorkOrderPage {
   readonly id = input.required<string>();
   readonly #api = inject(Api);
   readonly #store = inject(JobStore);
-  readonly #state = toSignal(this.#store.state$);
+  protected readonly state = toSignal(this.#store.state$);
   readonly #shop = toSignal(inject(ShopStore).shop$);
   protected readonly failure = toSignal(this.#store.failure$);
   protected readonly kept = signal('');
@@ -142,39 +171,65 @@ export class WorkOrderPage {
     ['file', 'Job file'],
   ];
   readonly #forecast = inject(Forecast);
-  /** With its cures along the course of the air, as soon as they are worked out. */
-  readonly #plan = computed(() => {
-    const [state, cure] = [this.#state(), this.#forecast.of(this.#state())];
-    return state?.plan && cure ? refinePlan(state.plan, cure) : state?.plan;
+  /** Of a boat of several places one order of all of them, or of the place that is looked at. */
+  protected readonly whole = signal(true);
+  protected readonly several = computed(() => (this.state()?.places.length ?? 0) > 1);
+  /** What the order is of, with its cures along the course of the air, as soon as they are worked out. */
+  readonly #places = computed((): readonly OrderedPlace[] => {
+    const state = this.state();
+    if (!state?.job || !state.plan) return [];
+    const all = this.whole() ? state.all : undefined;
+    const cures = this.#forecast.allOf(state);
+    const of = (id: string, job: Job, { plan, problems }: PlanResult): OrderedPlace[] => {
+      const cure = cures?.get(id) ?? (id === state.place ? this.#forecast.of(state) : undefined);
+      const told = state.places.find((p) => p.id === id);
+      return plan
+        ? [
+            {
+              letter: told?.letter ?? '',
+              name: told?.name,
+              job,
+              plan: cure ? refinePlan(plan, cure) : plan,
+              problems: cure ? refineProblems(problems, cure) : problems,
+            },
+          ]
+        : [];
+    };
+    return all
+      ? all.flatMap((p) => of(p.id, p.job, p.result))
+      : of(state.place, state.job, { plan: state.plan, problems: state.problems });
   });
-  protected readonly order = computed(() => {
-    const [state, shop, plan, cure] = [
-      this.#state(),
-      this.#shop(),
-      this.#plan(),
-      this.#forecast.of(this.#state()),
-    ];
-    if (!state?.job || !plan || !shop) return undefined;
-    return workOrder(
-      state.job,
-      plan,
-      cure ? refineProblems(state.problems, cure) : state.problems,
-      findingHistory(state.job, this.#stores.library(), shop, { now: 0, timeZone: TIME_ZONE }, () =>
-        createPlanner(REPAIRS),
-      ),
-      this.#reading.reader(),
+  readonly #traced = computed(() => {
+    const [shop, places] = [this.#shop(), this.#places()];
+    if (places.length === 0 || !shop) return undefined;
+    const reader = this.#reading.reader();
+    const clock = { now: 0, timeZone: TIME_ZONE };
+    return boatOrder(
+      places.map(({ letter, name, job, plan, problems }) => ({
+        letter,
+        name,
+        plan,
+        order: workOrder(
+          job,
+          plan,
+          problems,
+          findingHistory(job, this.#stores.library(), shop, clock, () => createPlanner(REPAIRS)),
+          reader,
+        ),
+      })),
+      reader,
     );
   });
-  protected readonly scenes = computed(() => {
-    const plan = this.#plan();
-    return plan ? workOrderScenes(plan, this.#reading.reader(), HALF_SHEET) : [];
-  });
+  protected readonly order = computed(() => this.#traced()?.order);
+  protected readonly scenes = computed(() =>
+    this.#places().flatMap(({ plan }) => workOrderScenes(plan, this.#reading.reader(), HALF_SHEET)),
+  );
 
   /** Where the figures come from stands at the end, on screen, on paper and in the files, where it is asked for. */
   protected readonly reasons = signal(false);
   protected readonly reasonLines = computed(() => {
-    const [order, plan] = [this.order(), this.#plan()];
-    return order && plan && this.reasons() ? reasonsOf(order, plan.trace, this.#reading.reader()) : [];
+    const traced = this.#traced();
+    return traced && this.reasons() ? reasonsOf(traced.order, traced.trace, this.#reading.reader()) : [];
   });
 
   protected readonly trace = inject(TraceService);
@@ -184,8 +239,8 @@ export class WorkOrderPage {
     this.#forecast.begin(true);
     effect(() => this.#store.open(this.id()));
     effect(() => {
-      const plan = this.#plan();
-      if (plan) this.trace.use(plan);
+      const traced = this.#traced();
+      if (traced) this.trace.use(traced);
     });
     inject(DestroyRef).onDestroy(() => {
       this.trace.close();
@@ -194,8 +249,11 @@ export class WorkOrderPage {
   }
 
   protected fileUrl(file: JobFile): string {
-    const url = this.#api.fileUrl(this.id(), file);
-    return this.reasons() && WITH_REASONS.has(file) ? `${url}?reasons=yes` : url;
+    const one = this.several() && !this.whole() && OF_A_PLACE.has(file) ? this.state()?.place : undefined;
+    return this.#api.fileUrl(this.id(), file, {
+      reasons: this.reasons() && WITH_REASONS.has(file) ? 'yes' : undefined,
+      place: one,
+    });
   }
 
   protected isShort(cell: Said): boolean {

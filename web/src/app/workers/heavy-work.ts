@@ -4,7 +4,7 @@ import type { Clock, FaceProposals, Job, Library, Shop } from '@nelbo/core';
 import type { LoggerFile } from '@nelbo/core/cure';
 import type { FillerChoice, RecipeQuestion, SystemOption, WayChoice } from '@nelbo/core/finish';
 import type { NestInput } from '@nelbo/core/papers';
-import type { HeavyAnswer, HeavyRequest, StoredVersion } from './messages';
+import type { BoatAsked, HeavyAnswer, HeavyRequest, StoredVersion } from './messages';
 
 export type Cured = Extract<HeavyAnswer, { kind: 'cure' }>;
 export type Placed = Extract<HeavyAnswer, { kind: 'yard' }>;
@@ -23,9 +23,9 @@ export class HeavyWork {
   }
 
   /** Cure along the course of the air; the last answer has the forecast. Unsubscribing ends the work. */
-  cure(job: Job, library: Library, shop: Shop, clock: Clock): Observable<Cured> {
+  cure(job: Job, library: Library, shop: Shop, clock: Clock, boat?: BoatAsked): Observable<Cured> {
     return this.#ask(
-      { kind: 'cure', job, library, shop, clock },
+      { kind: 'cure', job, library, shop, clock, ...(boat ? { boat } : {}) },
       (a) => a.kind === 'cure' && a.done,
     ) as Observable<Cured>;
   }

@@ -2,14 +2,17 @@
 import {
   planRepair,
   proposeForPlan,
-  readJob,
+  readPlaces,
   type Clock,
+  type Job,
   type JobDocument,
   type Library,
+  type PlanResult,
   type Shop,
   type Timeline,
 } from '@nelbo/core';
-import { forecastCure, provenForecast, readLogger, whatWouldHelp } from '@nelbo/core/cure';
+import { boatTimeline, forecastBoat, planBoat, provenBoat, type PlannedPlace } from '@nelbo/core/boat';
+import { provenForecast, readLogger, whatWouldHelp } from '@nelbo/core/cure';
 import { fillerChoices, matchColour, systemOptions, wayChoices } from '@nelbo/core/finish';
 import { nest } from '@nelbo/core/papers';
 import { REPAIRS } from '@nelbo/core/repairs';
@@ -21,13 +24,31 @@ const TELL_EVERY = 120;
 const answer = (message: HeavyAnswer): void => postMessage(message);
 
 /** Cure along the air, told case by case. */
-function cure({ job, library, shop, clock }: Extract<HeavyRequest, { kind: 'cure' }>): void {
+function cure({ job, boat, library, shop, clock }: Extract<HeavyRequest, { kind: 'cure' }>): void {
   const start = performance.now();
-  const planned = planRepair(job, library, shop, clock, REPAIRS);
-  const forecast = provenForecast(job, planned, library, shop, clock, {
-    tell: (share) => answer({ kind: 'cure', share: Math.min(0.99, share), done: false }),
+  const tell = (share: number): void => answer({ kind: 'cure', share: Math.min(0.99, share), done: false });
+  const plan = (own: Job): PlanResult => planRepair(own, library, shop, clock, REPAIRS);
+  const all = boat && provenBoat(plannedBoat(boat.document, plan, shop), library, shop, clock, { tell });
+  const forecast =
+    boat && all ? all.get(boat.place) : provenForecast(job, plan(job), library, shop, clock, { tell });
+  answer({
+    kind: 'cure',
+    share: 1,
+    forecast,
+    ...(all ? { all } : {}),
+    ms: performance.now() - start,
+    done: true,
   });
-  answer({ kind: 'cure', share: 1, forecast, ms: performance.now() - start, done: true });
+}
+
+/** All places of a boat that could be read, planned by one clock. */
+function plannedBoat(
+  document: JobDocument,
+  plan: (job: Job) => PlanResult,
+  shop: Shop,
+): readonly PlannedPlace[] {
+  const places = readPlaces(document).places.flatMap(({ id, name, job }) => (job ? [{ id, name, job }] : []));
+  return planBoat(places, plan, shop);
 }
 
 /** When the work of every job of the yard is done, along the course of the air. */
@@ -46,11 +67,11 @@ function placed(
   clock: Clock,
 ): { readonly timeline?: Timeline } {
   try {
-    const { job } = readJob(document);
-    if (!job) return {};
-    const planned = planRepair(job, library, shop, clock, REPAIRS);
-    const cure = forecastCure(job, planned, library, shop, clock, { detail: false });
-    const timeline = cure?.timeline ?? planned.plan?.timeline;
+    const places = plannedBoat(document, (job) => planRepair(job, library, shop, clock, REPAIRS), shop);
+    const cures = forecastBoat(places, library, shop, clock, { detail: false });
+    const timeline = boatTimeline(
+      places.flatMap((p) => cures.get(p.id)?.timeline ?? p.result.plan?.timeline ?? []),
+    );
     return timeline ? { timeline } : {};
   } catch {
     return {};

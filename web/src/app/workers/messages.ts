@@ -19,12 +19,20 @@ export interface StoredVersion {
   readonly document: JobDocument;
 }
 
+/** A boat of several places, and the one that is looked at. */
+export interface BoatAsked {
+  readonly document: JobDocument;
+  readonly place: string;
+}
+
 /** What a page asks of a worker, and what it answers. */
 export type HeavyRequest =
   | { readonly kind: 'propose'; readonly job: Job; readonly library: Library; readonly shop: Shop }
   | {
       readonly kind: 'cure';
       readonly job: Job;
+      /** The boat with all its places, where it has several, and the one that is looked at. */
+      readonly boat?: BoatAsked;
       readonly library: Library;
       readonly shop: Shop;
       readonly clock: Clock;
@@ -74,6 +82,8 @@ export type HeavyAnswer =
       readonly kind: 'cure';
       readonly share: number;
       readonly forecast?: CureForecast;
+      /** Of every place of the boat, where it has several, by its id. */
+      readonly all?: ReadonlyMap<string, CureForecast>;
       readonly ms?: number;
       readonly done: boolean;
     }
