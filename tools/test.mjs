@@ -77,7 +77,7 @@ const SUITES = [
   {
     name: 'journey',
     ports: ['NELBO_E2E_PORT'],
-    command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground', 'stops'),
+    command: playwright('any-hull', 'bench', 'daily-trade', 'fair-and-finish', 'ground', 'places', 'stops'),
     count: ofPlaywright,
   },
   { name: 'server', command: jasmine('jasmine.server.json'), count: ofJasmine },

@@ -44,7 +44,7 @@ describe('a job of several places', () => {
     expect(chip?.hull).toEqual(BASE.hull);
     expect(chip?.conditions).toEqual(BASE.conditions);
     expect(chip?.schedule).toEqual(BASE.schedule);
-    expect(chip?.damage).toEqual(CHIP.damage);
+    expect(chip?.damage).toEqual({ where: 'transom, port corner', ...CHIP.damage });
     expect(chip?.access).toBeUndefined();
     expect(placeIds(TWO)).toEqual([FIRST_PLACE, 'b']);
     expect(placeName(TWO, 'b')).toBe('transom, port corner');

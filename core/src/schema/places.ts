@@ -23,9 +23,6 @@ const OF_THE_BOAT_WITHIN = ['schedule.start', 'schedule.wanted'] as const;
 
 export type PlaceEntry = NonNullable<JobDocument['places']>[number];
 
-/** A place whose damage nobody has entered yet. */
-const NOTHING_YET: Partial<JobDocument> = { damage: {} };
-
 /** Ids of the places of a boat, the first before the others. */
 export const placeIds = ({ places = [] }: Pick<JobDocument | Job, 'places'>): readonly string[] => [
   FIRST_PLACE,
@@ -35,11 +32,11 @@ export const placeIds = ({ places = [] }: Pick<JobDocument | Job, 'places'>): re
 /** Places of a boat are told by letters, in their order. */
 export const placeLetter = (index: number): string => String.fromCharCode(65 + index);
 
-/** What a place is called: as somebody named it, or where it is. @returns undefined where nobody has said either */
+/** What a place is called: where it is, or as its file named it. @returns undefined where nobody has said either */
 export function placeName(document: JobDocument | Job, id: string): string | undefined {
   if (id === FIRST_PLACE) return document.damage.where;
   const place = document.places?.find((p) => p.id === id);
-  return place?.name ?? place?.damage.where;
+  return place?.damage.where ?? place?.name;
 }
 
 /**
@@ -55,7 +52,7 @@ export function placeDocument(document: JobDocument, id: string): JobDocument | 
   if (id === FIRST_PLACE) return places === undefined ? document : first;
   const place = places?.find((p) => p.id === id);
   if (!place) return undefined;
-  const { id: _, name: __, schedule, hull, ...own } = place;
+  const { id: _, name, schedule, hull, ...own } = place;
   const { start, wanted } = first.schedule ?? {};
   const when = {
     ...(start === undefined ? {} : { start }),
@@ -65,8 +62,8 @@ export function placeDocument(document: JobDocument, id: string): JobDocument | 
   return {
     ...pick(first, OF_THE_BOAT),
     ...pick(first, TAKEN_OVER),
-    ...NOTHING_YET,
     ...own,
+    damage: { ...(name === undefined ? {} : { where: name }), ...own.damage },
     hull: otherHull(hull) ? { ...hull } : { ...first.hull, ...hull },
     ...(Object.keys(when).length > 0 ? { schedule: when } : {}),
   } as JobDocument;

@@ -11,7 +11,7 @@ export function severalPlaces(now: number): readonly DemoJob[] {
       document: {
         format: 'nelbo-job/2',
         title: 'Rammed at the pontoon: bow, stem and quarter',
-        boat: { name: 'Sloop “Turnstone”', owner: 'E. Kelda' },
+        boat: { name: 'Sloop “Kittiwake”', owner: 'E. Kelda' },
         hull: {
           material: 'frp-solid',
           laminate: 'mat-woven-polyester',

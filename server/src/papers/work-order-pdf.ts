@@ -59,14 +59,11 @@ function front(sheet: Sheet, order: WorkOrder, places: readonly Planned[]): void
   for (const s of order.overridden) sheet.caution(`STOP overridden. ${s}`);
   for (const n of order.notes) sheet.caution(n, 8.2);
   if (order.assumed) sheet.text(`Assumed: ${order.assumed}`, { size: 8.2, colour: MUTED });
-  drawings(
-    sheet,
-    places.flatMap(({ letter, plan, reader }) =>
-      workOrderScenes(plan, reader, HALF_SHEET).map((scene) =>
-        places.length === 1 ? scene : { ...scene, title: `${letter}: ${scene.title}` },
-      ),
-    ),
-  );
+  for (const { letter, name, plan, reader } of places) {
+    if (places.length > 1)
+      sheet.text([letter, name].filter(Boolean).join(', '), { size: 9.5, weight: 'bold' });
+    drawings(sheet, workOrderScenes(plan, reader, HALF_SHEET));
+  }
   sheet.heading('Before you start');
   for (const b of order.before) sheet.check([`${b.name}: `, ...b.text]);
   sheet.gap(3);

@@ -23,7 +23,7 @@ import type { JobState } from '../state/job-state';
     button { border: 1px solid var(--hairline); background: var(--paper); color: var(--ink); font: inherit; font-size: 0.93rem; padding: 3px 12px; border-radius: 3px; cursor: pointer; min-width: 0; overflow-wrap: anywhere; text-align: left; }
     .on { background: var(--ink); color: var(--ground); border-color: var(--ink); }
     .add { border: 0; background: none; color: var(--act); font-weight: 600; padding: 3px 2px; }
-    @media (max-width: 1000px) { button { min-height: 48px; } }
+    @media (max-width: 1000px) { :host { flex-wrap: nowrap; } nav { flex-wrap: nowrap; overflow-x: auto; flex: 1; } button { min-height: 48px; white-space: nowrap; flex: none; } .add { padding: 3px 8px; } }
   `,
 })
 export class PlaceBar {

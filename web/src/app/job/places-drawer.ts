@@ -146,12 +146,7 @@ export class PlacesDrawer {
 
   protected rename(id: string, name: string): void {
     const said = name.trim() || undefined;
-    this.context.store.updateBoat((d) => {
-      const named = d.places?.some((p) => p.id === id && p.name !== undefined);
-      return named
-        ? setIn(d, `places.${id}.name`, said)
-        : editPlace(d, id, (place) => setIn(place, 'damage.where', said));
-    });
+    this.context.store.updateBoat((d) => editPlace(d, id, (place) => setIn(place, 'damage.where', said)));
   }
 
   protected takeOut(id: string): void {

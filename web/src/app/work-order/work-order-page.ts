@@ -90,7 +90,7 @@ interface OrderedPlace {
         @for (s of o.overridden; track s) {<p class="stop"><b>STOP overridden</b> {{ s }}</p>}
         @for (n of o.notes; track n) {<p class="note">{{ n }}</p>}
         @if (o.assumed) {<p class="muted small">Assumed: {{ o.assumed }}.</p>}
-        <div class="drawn">@for (s of scenes(); track $index) {<nb-scene [scene]="s" />}</div>
+        <div class="drawn">@for (p of scenes(); track p.title) {@if (p.title) {<h3>{{ p.title }}</h3>}@for (s of p.scenes; track $index) {<nb-scene [scene]="s" />}}</div>
         <section>
           <h2>Before you start</h2>
           @for (b of o.before; track b.name) {<p class="check"><span class="box" aria-hidden="true"></span><span><b>{{ b.name }}:</b>&ngsp;<nb-said [words]="b.text" /></span></p>}
@@ -137,7 +137,7 @@ interface OrderedPlace {
     .sheet { max-width: 800px; margin: 20px auto 60px; padding: 34px 40px; background: #fff; border: 1px solid var(--hairline); }
     .general { font-size: 0.88rem; border: 1px solid var(--ink); padding: 8px 10px; margin: 14px 0; } .boat { color: var(--muted); font-size: 1.1rem; }
     .facts { margin: 10px 0; } .facts div { display: grid; grid-template-columns: 130px minmax(0, 1fr); gap: 10px; padding: 1px 0; } .facts dt { font-weight: 700; color: inherit; } .facts dd { margin: 0; text-align: left; font-weight: 400; }
-    .drawn { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; margin: 10px 0; align-items: start; }
+    .drawn { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; margin: 10px 0; align-items: start; } .drawn h3 { grid-column: 1 / -1; margin: 4px 0 -10px; }
     section { margin-top: 18px; } h2 { border-bottom: 2px solid var(--ink); margin-bottom: 6px; }
     td.short { white-space: nowrap; } caption { text-align: left; font-weight: 700; padding-top: 10px; }
     .caution, .note { border-left: 3px solid var(--act); padding-left: 8px; margin-top: 5px; font-size: 0.93rem; }
@@ -221,8 +221,12 @@ export class WorkOrderPage {
     );
   });
   protected readonly order = computed(() => this.#traced()?.order);
+  /** Drawings of each place, under its letter where there are several. */
   protected readonly scenes = computed(() =>
-    this.#places().flatMap(({ plan }) => workOrderScenes(plan, this.#reading.reader(), HALF_SHEET)),
+    this.#places().map(({ letter, name, plan }, _, all) => ({
+      title: all.length > 1 ? [letter, name].filter(Boolean).join(', ') : '',
+      scenes: workOrderScenes(plan, this.#reading.reader(), HALF_SHEET),
+    })),
   );
 
   /** Where the figures come from stands at the end, on screen, on paper and in the files, where it is asked for. */
