@@ -15,6 +15,7 @@ import {
   type JobDocument,
   type PlaceEntry,
   type PlanResult,
+  type Step,
   type Task,
 } from '../src/index';
 import { planBoat, provenBoat, type BoatPlace, type PlannedPlace } from '../src/boat';
@@ -141,7 +142,10 @@ describe('the work of several places', () => {
       both.flatMap(tasksOf),
       [...cures.values()].flatMap((c) => c.timeline?.stages.flatMap((s) => s.tasks) ?? []),
     ]) {
-      const work = tasks.filter((t) => t.kind === 'work').sort((a, b) => a.start - b.start);
+      const once = tasks.filter(
+        (t, i) => tasks.findIndex((o) => o.label === t.label && o.start === t.start) === i,
+      );
+      const work = once.filter((t) => t.kind === 'work').sort((a, b) => a.start - b.start);
       for (let i = 1; i < work.length; i += 1)
         expect(work[i].start)
           .withContext(`${work[i - 1].label}, ${work[i].label}`)
@@ -196,3 +200,112 @@ describe('the work of several places', () => {
     expect(Math.min(...tasksOf(hole).map((t) => t.start))).toBe(CLOCK.now);
   });
 });
+
+describe('what several places share', () => {
+  const placesOf = (document: JobDocument): readonly BoatPlace[] =>
+    readPlaces(document).places.flatMap(({ id, name, job }) => (job ? [{ id, name, job }] : []));
+  const plan = (job: Job): PlanResult => planRepair(job, LIBRARY, {}, CLOCK);
+  const chips: JobDocument = withPlace({ ...BASE, damage: CHIP.damage }, CHIP);
+  const stepsOf = ({ result }: PlannedPlace): readonly Step[] => result.plan?.work?.steps ?? [];
+  const handsOn = (p: PlannedPlace): number => p.result.plan?.totals?.handsOn.value ?? 0;
+
+  it('is one pot where what one leaves over is enough for the other, and the handing over', () => {
+    const [first, second] = planBoat(placesOf(chips), plan, {});
+    expect(stepsOf(first).some((s) => s.together)).toBeFalse();
+    const together = stepsOf(second).filter((s) => s.together);
+    expect(together.map((s) => s.action)).toEqual(['mix', 'handOver']);
+    expect(together.every((s) => s.together?.place === FIRST_PLACE)).toBeTrue();
+    // One pot is mixed, weighed and bought, at the first place.
+    expect(first.result.plan?.repair?.pots.length).toBe(1);
+    expect(second.result.plan?.repair?.pots).toEqual([]);
+    expect(second.result.plan?.materials?.some((m) => m.id === 'fill')).toBeFalse();
+    // Both are filled from it, one after the other, as soon as it is mixed.
+    const task = (p: PlannedPlace, id: string): Task => {
+      const found = p.result.plan?.timeline?.stages.flatMap((s) => s.tasks).find((t) => t.id === id);
+      if (!found) throw new Error(`${id} is not placed`);
+      return found;
+    };
+    const [mix] = together;
+    const fill = stepsOf(first).find((s) => s.action === 'fill');
+    expect(task(second, mix.id).start).toBe(task(first, mix.id).start);
+    expect(task(first, fill?.id ?? '').start).toBe(task(first, mix.id).end);
+    expect(task(second, fill?.id ?? '').start).toBe(task(first, fill?.id ?? '').end);
+    // Its time is reckoned once.
+    const alone = placesOf(chips).map(({ job }) => plan(job).plan?.totals?.handsOn.value ?? 0);
+    const saved = together.reduce((sum, s) => sum + s.work.value, 0);
+    expect(handsOn(first) + handsOn(second)).toBeCloseTo(alone[0] + alone[1] - saved, 6);
+    const cures = provenBoat([first, second], LIBRARY, {}, CLOCK);
+    expect([...cures.values()].flatMap((c) => c.problems).filter((p) => p.code === 'broken-gate')).toEqual(
+      [],
+    );
+    const totals = [...cures.values()].map((c) => c.totals?.handsOn.value ?? 0);
+    expect(totals[0] + totals[1]).toBeCloseTo(alone[0] + alone[1] - saved, 6);
+  });
+
+  it('is a pot for as many chips as it holds, and a second one for the rest', () => {
+    const many = Array.from({ length: 10 }, (_, i): PlaceEntry => ({ ...CHIP, id: `c${i}` }));
+    const all = planBoat(placesOf(many.reduce(withPlace, chips)), plan, {});
+    const pots = all.flatMap((p) => stepsOf(p).filter((s) => s.action === 'mix' && !s.together));
+    const filled = all.flatMap((p) => stepsOf(p).filter((s) => s.action === 'fill'));
+    expect(filled.length).toBe(12);
+    // Eleven minutes of filling outlast no pot, and twelve chips more than one.
+    expect(pots.length).toBeGreaterThan(1);
+    expect(pots.length).toBeLessThan(7);
+    const problems = [...provenBoat(all, LIBRARY, {}, CLOCK).values()].flatMap((c) => c.problems);
+    expect(problems.filter((p) => p.code === 'broken-gate' || p.code === 'pot-outlived')).toEqual([]);
+  });
+
+  it('is the tent: it goes up once, and comes down when the last of what is in it has cured', () => {
+    const cold = {
+      ...TWO,
+      warmth: { kind: 'tent' },
+      conditions: { temperature: 8, humidity: 0.6 },
+    } as JobDocument;
+    const both = planBoat(placesOf(cold), plan, {});
+    const done = both.flatMap((p) =>
+      stepsOf(p)
+        .filter((s) => !s.together)
+        .map((s) => `${s.action} ${s.how}`),
+    );
+    expect(done.filter((d) => d === 'warm tent').length).toBe(1);
+    expect(done.filter((d) => d === 'strike tent').length).toBe(1);
+    const cures = [...provenBoat(both, LIBRARY, {}, CLOCK).values()];
+    const waits = cures.flatMap((c) => c.timeline?.stages.flatMap((s) => s.tasks) ?? []);
+    const strike = waits.find((t) => t.label.includes('tent away'));
+    const laid = waits.filter((t) => t.kind === 'work' && /^(lay|fill)/i.test(t.label));
+    for (const t of laid) expect(t.end).toBeLessThan(strike?.start ?? 0);
+    expect(cures.flatMap((c) => c.problems).filter((p) => p.code === 'broken-gate')).toEqual([]);
+  });
+
+  it('never turns the order of a place about, whatever is shared', () => {
+    const made = many();
+    for (const document of made) {
+      const all = planBoat(placesOf(document), plan, {});
+      for (const p of all) {
+        const at = new Map(p.result.plan?.timeline?.stages.flatMap((s) => s.tasks).map((t) => [t.id, t]));
+        for (const { from, to } of p.result.plan?.work?.links ?? []) {
+          const [a, b] = [from && at.get(from), to && at.get(to)];
+          if (a && b)
+            expect(b.start).withContext(`${p.id}: ${a.label} → ${b.label}`).toBeGreaterThanOrEqual(a.end);
+        }
+      }
+    }
+  });
+});
+
+/** Boats with every pair of a handful of damages, three places each. */
+function many(): readonly JobDocument[] {
+  const kinds = ['gel-coat-chip', 'scratch', 'crack', 'hole', 'void', 'weathered'] as const;
+  const damage = (kind: (typeof kinds)[number]) => ({ kind, position: 'above', size: [0.06, 0.04] }) as const;
+  return kinds.flatMap((a) =>
+    kinds.map((b): JobDocument =>
+      [
+        { id: 'b', damage: damage(b) },
+        { id: 'c', damage: damage(a) },
+      ].reduce((d, p) => withPlace(d, p as unknown as PlaceEntry), {
+        ...BASE,
+        damage: damage(a),
+      } as unknown as JobDocument),
+    ),
+  );
+}

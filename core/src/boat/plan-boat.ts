@@ -4,11 +4,13 @@ import { brokenGoes, missedWindows } from '../schedule/placement';
 import { placeTogether } from '../schedule/together';
 import type { Timeline } from '../schedule/timeline';
 import type { Job } from '../schema/job';
-import { isShared } from '../schema/places';
+import { isShared, placeLetter } from '../schema/places';
 import type { Shop } from '../schema/shop-fields';
 import type { Trace, TraceEntry } from '../trace/figure';
 import { Ledger } from '../trace/ledger';
 import { problem, STAGES, type Problem } from '../trace/problem';
+import type { Step } from '../work/step';
+import { sharedSteps } from './shared';
 
 /** A place of a boat, with the job as it is there. */
 export interface BoatPlace {
@@ -36,7 +38,9 @@ export function planBoat(
   plan: (job: Job, place: string) => PlanResult,
   shop: Shop,
 ): readonly PlannedPlace[] {
-  const planned = toldWhereUsed(places.map((p): PlannedPlace => ({ ...p, result: plan(p.job, p.id) })));
+  const planned = doneTogether(
+    toldWhereUsed(places.map((p): PlannedPlace => ({ ...p, result: plan(p.job, p.id) }))),
+  );
   const parts = planned.flatMap(({ id, result: { timing } }) =>
     timing
       ? [
@@ -88,6 +92,47 @@ function toldWhereUsed(places: readonly PlannedPlace[]): readonly PlannedPlace[]
   });
 }
 
+/** What is done once for several places is told at each of them as done there, and its pot and what that takes at one. */
+function doneTogether(places: readonly PlannedPlace[]): readonly PlannedPlace[] {
+  if (places.length < 2) return places;
+  const shared = sharedSteps(
+    places.flatMap(({ id, result: { timing } }, i) =>
+      timing ? [{ id, letter: placeLetter(i), work: timing.work }] : [],
+    ),
+  );
+  return places.map((place) => {
+    const own = shared.get(place.id);
+    const { plan, timing } = place.result;
+    if (!own || !plan || !timing) return place;
+    const steps = timing.work.steps.map((s) => {
+      const together = own.get(s.id);
+      return together ? { ...s, together } : s;
+    });
+    const work = { ...timing.work, steps };
+    const mixed = potsElsewhere(steps);
+    const { repair } = plan;
+    return {
+      ...place,
+      result: {
+        ...place.result,
+        timing: { ...timing, work },
+        plan: withParts(plan, {
+          work,
+          materials: plan.materials?.filter((m) => !mixed.has(m.id)),
+          ...(repair ? { repair: { ...repair, pots: repair.pots.filter((p) => !mixed.has(p.id)) } } : {}),
+        }),
+      },
+    };
+  });
+}
+
+/** Pots of a repair of which every one is mixed at another place. */
+function potsElsewhere(steps: readonly Step[]): ReadonlySet<string> {
+  const of = (step: Step): string[] => (step.pot?.cup?.of === 'repair' ? [step.pot.cup.id] : []);
+  const here = new Set(steps.flatMap((s) => (s.together ? [] : of(s))));
+  return new Set(steps.flatMap((s) => (s.together ? of(s) : [])).filter((id) => !here.has(id)));
+}
+
 /** What was planned of a place with the time line that it has among the others. */
 function placedAt(result: PlanResult, timeline: Timeline, shop: Shop): PlanResult {
   const { plan, timing, problems } = result;
@@ -99,7 +144,7 @@ function placedAt(result: PlanResult, timeline: Timeline, shop: Shop): PlanResul
   );
   return {
     ...result,
-    plan: withTotals(plan, timeline, totals, ledger),
+    plan: withParts(plan, { timeline, totals }, ledger),
     problems: [
       ...problems.filter((p) => !PLACED.has(p.code)),
       ...missedWindows(timeline),
@@ -108,19 +153,19 @@ function placedAt(result: PlanResult, timeline: Timeline, shop: Shop): PlanResul
   };
 }
 
-/** The trace of a plan is made only when somebody opens a figure. */
-function withTotals(plan: Plan, timeline: Timeline, totals: Plan['totals'], ledger: Ledger): Plan {
+/** A plan with other parts. The trace is made only when somebody opens a figure. @param ledger of figures that are new */
+function withParts(plan: Plan, parts: Partial<Plan>, ledger?: Ledger): Plan {
   const { trace: _, ...rest } = Object.getOwnPropertyDescriptors(plan);
   let table: Trace | undefined;
   return Object.defineProperty(
-    { ...(Object.defineProperties({}, rest) as Plan), timeline, totals, trace: {} },
+    { ...(Object.defineProperties({}, rest) as Plan), ...parts, trace: {} },
     'trace',
     {
       enumerable: true,
       get: () =>
         (table ??= {
           ...plan.trace,
-          ...Object.fromEntries(ledger.entries.map((e): [string, TraceEntry] => [e.id, e])),
+          ...Object.fromEntries((ledger?.entries ?? []).map((e): [string, TraceEntry] => [e.id, e])),
         }),
     },
   );

@@ -54,7 +54,9 @@ export function sumTotals(
   { timeline, work: planned, resin, materials, shop }: Summed,
   ledger: Ledger,
 ): Totals {
-  const tasks = timeline.stages.flatMap((s) => s.tasks);
+  // What is done together with a step of another place of the boat takes its time there.
+  const elsewhere = new Set(planned.steps.flatMap((s) => (s.together ? [s.id] : [])));
+  const tasks = timeline.stages.flatMap((s) => s.tasks).filter((t) => !elsewhere.has(t.id));
   const work = ledger.sum(
     'handsOn',
     'hands-on time',

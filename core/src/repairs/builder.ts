@@ -293,7 +293,16 @@ export class RepairBuilder {
       withNext: true,
       ...(tin && !pot ? { pot: { product: tin.id } } : {}),
       ...(pot
-        ? { pot: { product: pot.product.id, mass: pot.mass, count: pot.count, cup: { of: 'repair', id } } }
+        ? {
+            pot: {
+              product: pot.product.id,
+              mass: pot.mass,
+              count: pot.count,
+              need: pot.need,
+              life: pot.life,
+              cup: { of: 'repair', id },
+            },
+          }
         : {}),
     };
   }

@@ -95,6 +95,9 @@ export interface Pot {
   readonly count: Figure;
   /** Of one pot, kg. */
   readonly mass: Figure;
+  /** How much of what is mixed in one go is used, kg, and how long it can be worked with, s. */
+  readonly need: Figure;
+  readonly life: Figure;
   /** What is waited for once it lies. */
   readonly next: string;
 }

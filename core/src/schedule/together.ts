@@ -2,6 +2,7 @@ import type { Stage } from '../trace/problem';
 import type { Lag, Most, Step, Work } from '../work/step';
 import { NetworkPlacement, nodesOf } from './place-network';
 import { daysOf, placeTasks, spansOf } from './placement';
+import type { Node } from './place-queue';
 import type { Crew, Expected, Shut, Task, Timeline, Waits } from './timeline';
 
 /** The work of one place of a boat, and how far it is. */
@@ -26,20 +27,44 @@ interface Own {
   readonly lag?: Lag;
 }
 
-/** The work of a part under ids that no other part has. @param names what each of these ids stands for, filled here */
-function underOwnNames(part: Part, names: Map<string, Own>): Work {
-  const named = (id: string): string => `${part.id}/${id}`;
+/** An id within the whole. */
+const idOf = (place: string, id: string): string => `${place}/${id}`;
+
+/**
+ * The work of a part under ids that no other part has. A step that is done together with one of another part stands under
+ * the id of that one, and what belongs to its go stands in the go of that.
+ *
+ * @param names what each of these ids stands for, filled here
+ * @param goes go of each step that others are done together with, by its id within the whole
+ */
+function underOwnNames(
+  part: Part,
+  names: Map<string, Own[]>,
+  goes: ReadonlyMap<string, string | undefined>,
+): Work {
+  const with_ = new Map(part.work.steps.flatMap((s) => (s.together ? [[s.id, s.together] as const] : [])));
+  const named = (id: string): string => {
+    const other = with_.get(id);
+    return other ? idOf(other.place, other.step) : idOf(part.id, id);
+  };
+  const stands = (id: string, own: Own): void => void names.set(id, [...(names.get(id) ?? []), own]);
+  const joined = new Map(
+    part.work.steps.flatMap((s): [string, string | undefined][] =>
+      s.together && s.go !== undefined ? [[s.go, goes.get(named(s.id))]] : [],
+    ),
+  );
+  const goOf = (go: string): string => joined.get(go) ?? idOf(part.id, go);
   const stepOf = (step: Step): Step => {
-    names.set(named(step.id), { part, step });
-    return { ...step, id: named(step.id), ...(step.go === undefined ? {} : { go: named(step.go) }) };
+    stands(named(step.id), { part, step });
+    return { ...step, id: named(step.id), ...(step.go === undefined ? {} : { go: goOf(step.go) }) };
   };
   const mostOf = (most: Most): Most => ({ ...most, missed: stepOf(most.missed) });
   const lagOf = (lag: Lag): Lag => {
-    names.set(named(lag.id), { part, lag });
+    stands(idOf(part.id, lag.id), { part, lag });
     const { window } = lag;
     return {
       ...lag,
-      id: named(lag.id),
+      id: idOf(part.id, lag.id),
       ...(window?.missed ? { window: { ...window, missed: stepOf(window.missed) } } : {}),
     };
   };
@@ -69,26 +94,28 @@ function pastOf({ work, start, done, route, waits, expected }: Part, crew: Crew)
  * @returns the time line of each place, by its id
  */
 export function placeTogether(parts: readonly Part[], crew: Crew = {}): ReadonlyMap<string, Timeline> {
-  const names = new Map<string, Own>();
+  const names = new Map<string, Own[]>();
+  const goes = new Map(
+    parts.flatMap((p) =>
+      p.work.steps.map((s) => [idOf(p.id, s.id), s.go === undefined ? undefined : idOf(p.id, s.go)]),
+    ),
+  );
   const begun = parts.map((part) => ({
     part,
     ...pastOf(part, crew),
-    nodes: nodesOf(underOwnNames(part, names)),
+    nodes: nodesOf(underOwnNames(part, names, goes)),
   }));
   const clocks = new Map(begun.map(({ part, clock }) => [part, clock]));
   const told = new Map(begun.flatMap((b) => b.nodes).map((n) => [n.id, n]));
   const ownLag = (id: string): { readonly part: Part; readonly lag: Lag } | undefined => {
-    const own = names.get(id);
+    const [own] = names.get(id) ?? [];
     return own?.lag && { part: own.part, lag: own.lag };
   };
   const placed = new NetworkPlacement(
-    begun.flatMap(({ nodes, rest }) => nodes.filter((n) => rest.includes(n.stage))),
+    doneOnce(begun.flatMap(({ nodes, rest }) => nodes.filter((n) => rest.includes(n.stage)))),
     {
       clock: Math.min(...begun.map((b) => b.clock)),
-      from: (id) => {
-        const own = names.get(id);
-        return own && clocks.get(own.part);
-      },
+      from: (id) => latest((names.get(id) ?? []).flatMap((own) => clocks.get(own.part) ?? [])),
       days: daysOf(crew),
       hands: crew.hands ?? 1,
       waits: ({ id }, at) => {
@@ -119,18 +146,43 @@ export function placeTogether(parts: readonly Part[], crew: Crew = {}): Readonly
   );
 }
 
+const latest = (times: readonly number[]): number | undefined =>
+  times.length === 0 ? undefined : Math.max(...times);
+
+/** Nodes of all places, those that are done together as one: where it stands first, after all that any of them comes after. */
+function doneOnce(nodes: readonly Node[]): readonly Node[] {
+  const alike = new Map<string, Node[]>();
+  for (const n of nodes) alike.set(n.id, [...(alike.get(n.id) ?? []), n]);
+  return [...alike.values()].map((all) => {
+    const [first] = all;
+    if (all.length === 1) return first;
+    const after = [...new Set(all.flatMap((n) => n.after))];
+    return 'step' in first
+      ? { ...first, after, soon: all.flatMap((n) => ('step' in n ? n.soon : [])) }
+      : { ...first, after };
+  });
+}
+
 /** Tasks of one part under the ids that they have in it. */
-const tasksOf = (part: Part, tasks: readonly Task[], names: ReadonlyMap<string, Own>): readonly Task[] =>
+const tasksOf = (
+  part: Part,
+  tasks: readonly Task[],
+  names: ReadonlyMap<string, readonly Own[]>,
+): readonly Task[] =>
   tasks.flatMap((task) => {
-    const own = names.get(task.id);
-    if (own?.part !== part) return [];
+    const own = names.get(task.id)?.find((o) => o.part === part);
+    if (!own) return [];
     const { go: _, ...rest } = task;
     const id = own.step?.id ?? own.lag?.id ?? task.id;
     return [{ ...rest, id, ...(own.step?.go === undefined ? {} : { go: own.step.go }) }];
   });
 
-const shutOf = (part: Part, shut: readonly Shut[], names: ReadonlyMap<string, Own>): readonly Shut[] =>
+const shutOf = (
+  part: Part,
+  shut: readonly Shut[],
+  names: ReadonlyMap<string, readonly Own[]>,
+): readonly Shut[] =>
   shut.flatMap((s) => {
-    const own = names.get(s.id);
-    return own?.part === part ? [{ ...s, id: own.step?.id ?? own.lag?.id ?? s.id }] : [];
+    const own = names.get(s.id)?.find((o) => o.part === part);
+    return own ? [{ ...s, id: own.step?.id ?? own.lag?.id ?? s.id }] : [];
   });

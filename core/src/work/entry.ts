@@ -34,6 +34,8 @@ export interface ActionEntry<H extends string = string> {
   readonly toolsIf?: Readonly<Partial<Record<H, readonly string[]>>>;
   /** What it shows is photographed, each time or the last time: it is covered up later, or somebody asks after it. */
   readonly photo?: true | 'last';
+  /** Variants that are done once for all places of a boat: they are about the boat, or about what stands over all of it. */
+  readonly ofBoat?: readonly NoInfer<H>[];
   /** What it does to its face. */
   readonly makes?: readonly Effect[];
   /** Variants that do something else to it. */

@@ -45,6 +45,16 @@ export interface InPots {
   /** Of one pot, kg; absent where the plan does not work it out. */
   readonly mass?: Figure;
   readonly count?: Figure;
+  /** How much of one pot is used, kg, and how long it can be worked with, s, where the plan works these out. */
+  readonly need?: Figure;
+  readonly life?: Figure;
+}
+
+/** A step of another place of the boat, by the letter and the id of that place. */
+export interface Together {
+  readonly letter: string;
+  readonly place: string;
+  readonly step: string;
 }
 
 /** One step of the work: data, no prose. Its words, its mark and its tools stand in the action book. */
@@ -72,6 +82,8 @@ export type Step = Variant & {
   readonly failed?: Rework;
   /** Id of the step that it is once more. */
   readonly repeats?: string;
+  /** Done once with a step of another place of the boat: its time and its pot are told there. */
+  readonly together?: Together;
   /** What it mixes. */
   readonly pot?: InPots;
   /** Id of the product that it lays or bonds with, where no pot of its go says so. */

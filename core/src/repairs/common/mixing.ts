@@ -162,6 +162,8 @@ export function mixed(b: RepairBuilder, m: Mixed): Figure | undefined {
     parts,
     count: all,
     mass: massEach,
+    need: m.mass,
+    life: use,
     next: m.next,
   });
   return count;

@@ -95,6 +95,7 @@ export const BUILDING = {
     makes: ['lays'],
   }),
   strike: action({
+    ofBoat: ['tent'],
     words: {
       props: 'take the props at the {name} away, one after another',
       former: 'take the former and its film away',
@@ -127,6 +128,7 @@ export const BUILDING = {
     },
   }),
   warm: action({
+    ofBoat: ['tent', 'post'],
     words: {
       tent: 'put the tent up and warm it, thermometer where it is laid',
       post: 'put the tent up for the post-cure, a thermometer on the laminate; start it cold, so that it rises slowly',

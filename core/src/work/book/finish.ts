@@ -76,6 +76,7 @@ export const FINISHING = {
     tools: ['pump', 'gauge', 'soap'],
   }),
   handOver: action({
+    ofBoat: ['job'],
     words: { job: 'photographs and log complete; walk the owner through, hand it over' },
     done: 'the owner has seen it and knows when it may be used',
     who: 'one',

@@ -20,8 +20,8 @@ import type { JobState } from '../state/job-state';
   styles: `
     :host { display: flex; gap: 4px 10px; flex-wrap: wrap; align-items: center; } :host:not(:empty) { margin: 4px 0 2px; }
     nav { display: flex; gap: 4px; flex-wrap: wrap; min-width: 0; }
-    button { border: 1px solid var(--hairline); background: var(--paper); color: var(--ink); font: inherit; font-size: 0.93rem; padding: 3px 12px; border-radius: 3px; cursor: pointer; min-width: 0; overflow-wrap: anywhere; text-align: left; }
-    .on { background: var(--ink); color: var(--ground); border-color: var(--ink); }
+    button { border: 1px solid var(--hairline); background: none; color: inherit; font: inherit; font-size: 0.93rem; padding: 4px 12px 6px; border-radius: 3px; cursor: pointer; min-width: 0; overflow-wrap: anywhere; text-align: left; }
+    .on { box-shadow: inset 0 -4px 0 var(--act); border-color: currentColor; font-weight: 600; }
     .add { border: 0; background: none; color: var(--act); font-weight: 600; padding: 3px 2px; }
     @media (max-width: 1000px) { :host { flex-wrap: nowrap; } nav { flex-wrap: nowrap; overflow-x: auto; flex: 1; } button { min-height: 48px; white-space: nowrap; flex: none; } .add { padding: 3px 8px; } }
   `,
