@@ -73,4 +73,75 @@ describe('the foreman: cautions', () => {
       expect(new Set(of.order.card).size).withContext(name).toBe(of.order.card.length);
     }
   });
+
+  line(8, 'stands, jacks and work alone are told wherever something is done under water', () => {
+    for (const { name, family, of } of everyPair('below')) {
+      const told = says(of, /stands or jacks: chained.*nobody works under her alone/);
+      expect(told)
+        .withContext(name)
+        .toBe(family !== 'inflatable' && family !== 'foil');
+    }
+    for (const { name, of } of every())
+      expect(says(of, /stands or jacks/))
+        .withContext(name)
+        .toBeFalse();
+  });
+
+  line(8, 'an enclosed space is told at the step within the boat that makes dust or vapour', () => {
+    const inside = planned('frp-solid', 'hole', { taper: { side: 'inside' } });
+    const row = rows(inside).find((r) => r.cautions.some((c) => c.startsWith('Inside the hull')));
+    const step = inside.plan.work?.steps.find((s) => s.id === row?.id);
+    expect(step?.place).toBe('inside');
+    expect(says(planned('frp-solid', 'gel-coat-chip'), /^Inside the hull/)).toBeFalse();
+  });
+
+  line(8, 'a thick pour is told where it is poured, and a thin one is not', () => {
+    const thick = /^Poured this thick/;
+    const laminate = (perGo: number): Planned =>
+      planned('frp-solid', 'hole', {
+        hull: { thickness: 0.014 },
+        mix: { perGo },
+        system: { resin: 'polyester' },
+      });
+    expect(says(laminate(0.012), thick)).toBeTrue();
+    expect(says(laminate(0.003), thick)).toBeFalse();
+    const laid = ({ plan }: Planned): number =>
+      Math.max(
+        0,
+        ...(plan.work?.links ?? []).flatMap((l) => l.lags.map((x) => x.cures?.layer.thickness ?? 0)),
+      );
+    const poured = every().filter((p) => laid(p.of) >= 0.01);
+    expect(poured.length).toBeGreaterThan(0);
+    for (const { name, of } of poured) expect(says(of, thick)).withContext(name).toBeTrue();
+    for (const kind of ['gel-coat-chip', 'scratch'])
+      expect(says(planned('frp-solid', kind), thick)).toBeFalse();
+  });
+
+  line(8, 'a blade is told where a knife is used', () => {
+    for (const { name, of } of every()) {
+      const uses = (of.order.before.find((b) => b.what === 'tools')?.text ?? []).join('');
+      expect(says(of, /^Blade:/))
+        .withContext(name)
+        .toBe(/knife/.test(uses));
+    }
+  });
+
+  line(8, 'peroxide is kept from epoxy hardener, rags and metal where it is mixed', () => {
+    const putty = planned('frp-solid', 'void', { system: { bond: 've-putty' } });
+    expect(says(putty, /peroxide.*epoxy hardener, rags or metal/)).toBeTrue();
+    const resin = planned('frp-solid', 'hole', { system: { resin: 'polyester' } });
+    expect(says(resin, /peroxide from.*epoxy hardener.*metal.*never rags/)).toBeTrue();
+  });
+
+  line(8, 'what cures is warmed to no more than the sheet and a thermometer on the face allow', () => {
+    for (const kind of ['tent', 'lamp', 'mat'] as const) {
+      const warmed = planned('frp-solid', 'hole', {
+        warmth: { kind },
+        conditions: { temperature: 8 },
+        system: { resin: 'epoxy-slow' },
+      });
+      const warm = rows(warmed).find((r) => /thermometer/.test(r.text));
+      expect(warm?.cautions.length).withContext(kind).toBeGreaterThan(0);
+    }
+  });
 });

@@ -85,7 +85,7 @@ export const BUILDING_GUIDANCE: readonly Entry[] = [
     when: usesPeroxide,
     at: [mixing(peroxide), on('mix'), WET],
     caution:
-      'MEK is a thinner, MEKP a catalyst: never one for the other. Keep peroxide from neat cobalt accelerator, amines, acetone and metal powder; nothing goes back into the bottle. Spills onto inert damp absorbent, never rags.',
+      'MEK is a thinner, MEKP a catalyst: never one for the other. Keep peroxide from neat cobalt accelerator, epoxy hardener, acetone and metal; nothing goes back into the bottle. Spills onto inert damp absorbent, never rags.',
   },
   {
     stage: 'mix',

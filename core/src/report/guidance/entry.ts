@@ -3,7 +3,8 @@ import type { Product, ProductTrait } from '../../materials/product';
 import type { HullFamily } from '../../materials/substrates';
 import type { Plan } from '../../plan/plan';
 import type { Stage } from '../../trace/problem';
-import type { Action } from '../../work/actions';
+import { ACTIONS, type Action } from '../../work/actions';
+import type { ActionEntry } from '../../work/entry';
 import type { Hazard } from '../../trace/broken';
 import type { Step } from '../../work/step';
 
@@ -109,5 +110,25 @@ export const CUTTING: Spot = (step, plan) =>
   on('cut', 'grind', 'drill', 'stopHoles', 'strip')(step, plan) ||
   onHow('bevel', 'rim', 'edge', 'chamfer', 'scarf')(step, plan) ||
   onHow('open', 'shell', 'groove', 'bothFaces', 'bothFacesOfRepair', 'peel', 'blisters')(step, plan);
+/** Steps that are done with one of these tools. */
+export const withTool =
+  (...names: string[]): Spot =>
+  ({ action, how }) => {
+    const { tools = [], toolsIf = {} }: ActionEntry = ACTIONS[action];
+    return (toolsIf[how] ?? tools).some((tool) => names.includes(tool));
+  };
+/** A lift from here on heats itself, m. Source: sheets of laminating resins allow some 10 mm in one go. */
+const THICK = 0.01;
+/** Steps that pour or lay so much at once that it heats itself. */
+export const THICK_POUR: Spot = ({ id, plies = [] }, { work, dish }) => {
+  const all = dish?.laminate?.plies ?? [];
+  const atOnce = dish?.mix?.groups.find((g) => plies.some((lay) => g.includes(lay))) ?? [];
+  const laid = all.reduce((sum, p) => (atOnce.includes(p.lay) ? sum + p.thickness.value : sum), 0);
+  const lags = (work?.links ?? []).flatMap((l) => (l.from === id ? l.lags : []));
+  return laid >= THICK || lags.some((lag) => (lag.cures?.layer.thickness ?? 0) >= THICK);
+};
 /** Steps that raise dust. */
 export const DUSTY = on('grind', 'open', 'cut', 'bevel', 'drill', 'strip', 'abrade', 'sand', 'cutHighs');
+/** Steps within the boat that make dust or vapour. */
+export const WITHIN: Spot = (step, plan) =>
+  step.place === 'inside' && hullNot('inflatable')(plan) && (DUSTY(step, plan) || WET(step, plan));

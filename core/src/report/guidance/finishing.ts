@@ -38,7 +38,7 @@ export const FINISHING_GUIDANCE: readonly Entry[] = [
     stage: 'fair',
     when: both((plan) => fillerIs('cream')(plan) || productsOf(plan).some(cream), hasStep(WET)),
     at: [mixing(cream), onHow('mix', 'filler'), on('mix'), WET],
-    caution: 'Cream hardener is a peroxide: goggles, gloves, no heat, no accelerator; never over 3 %.',
+    caution: 'Cream hardener is a peroxide: goggles; no heat, epoxy hardener, rags or metal by it; ≤ 3 %.',
     of: 'peroxide',
   },
   {

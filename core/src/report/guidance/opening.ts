@@ -13,8 +13,11 @@ import {
   onHow,
   productsOf,
   routeIs,
+  THICK_POUR,
   uses,
   WET,
+  WITHIN,
+  withTool,
   type Entry,
   type Spot,
 } from './entry';
@@ -46,6 +49,38 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     caution:
       'Look what lies behind before anything is cut: tanks, hoses, wiring, a second skin. Isolate fuel, gas and power.',
     of: 'cutting',
+  },
+  {
+    stage: 'survey',
+    when: both(
+      (plan) => plan.inputs?.position === 'below',
+      hullNot('inflatable', 'foil'),
+      hasStep(on('survey')),
+    ),
+    at: [on('survey')],
+    caution:
+      'Boat on stands or jacks: chained in pairs, on firm ground, none moved while somebody is under her; nobody works under her alone.',
+    of: 'heavy part',
+  },
+  {
+    stage: 'grind',
+    when: hasStep(WITHIN),
+    at: [WITHIN],
+    caution:
+      'Inside the hull: dust and vapour stay. Blower at the work before it is begun, lamp without sparks, somebody outside who looks in.',
+  },
+  {
+    stage: 'grind',
+    when: hasStep(withTool('knife')),
+    at: [withTool('knife')],
+    caution: 'Blade: away from hand and body, never towards a helper.',
+  },
+  {
+    stage: 'mix',
+    when: hasStep(THICK_POUR),
+    at: [THICK_POUR],
+    caution:
+      'Poured this thick it heats itself: nothing laid over it that holds heat, the next go when it is hand-cool; smoke means away and air.',
   },
   {
     stage: 'survey',
