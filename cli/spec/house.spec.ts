@@ -85,7 +85,7 @@ export const DAMPER = {
     file: 'cli/src/score/score.ts',
     text: `import type { Exported } from '../formats';
 /** The steps as a score: one line a step, a bar for every five minutes. */
-export const score = ({ plan }: Exported): string =>
+export const score = ({ places: [{ plan }] }: Exported): string =>
   (plan.work?.steps ?? []).map((s) => \`\${s.id} \${'|'.repeat(Math.ceil(s.work.value / 300))}\\n\`).join('');
 `,
     table: 'cli/src/formats.ts',

@@ -120,6 +120,36 @@ describe('a job of several places', () => {
   });
 });
 
+describe('a job whose places are anything', () => {
+  it('is read without a crash, and what is wrong is told at its place', () => {
+    const read = (places: unknown): ReturnType<typeof readPlaces> => readPlaces({ ...BASE, places });
+    for (const places of [
+      3,
+      'x',
+      {},
+      [null],
+      [3, 'x'],
+      [[]],
+      [{}],
+      [{ id: 7 }],
+      [{ id: 'b', hull: 'x', damage: 7 }],
+    ]) {
+      const { places: found, problems } = read(places);
+      const told = [...problems, ...found.flatMap((p) => p.problems)].filter((p) => p.severity === 'error');
+      expect(found[0].id).withContext(JSON.stringify(places)).toBe(FIRST_PLACE);
+      expect(told.length).withContext(JSON.stringify(places)).toBeGreaterThan(0);
+    }
+    expect(read([{ id: 'b', hull: 'x', damage: 7 }]).places[1].problems.map((p) => p.path)).toEqual([
+      'hull',
+      'damage',
+    ]);
+    for (const document of ['{}', '[]', '3', 'null', '{"format":"nelbo-job/2"}', '{"places":[{"id":"b"}]}'])
+      expect(() => readPlaces(JSON.parse(document)))
+        .withContext(document)
+        .not.toThrow();
+  });
+});
+
 describe('the work of several places', () => {
   const placesOf = (document: JobDocument): readonly BoatPlace[] =>
     readPlaces(document).places.flatMap(({ id, name, job }) => (job ? [{ id, name, job }] : []));

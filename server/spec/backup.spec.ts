@@ -79,7 +79,7 @@ describe('a backup', () => {
     const done = await empty.call('POST', '/restore', backup, BYTES);
     expect(done.status).toBe(200);
     expect(done.json.equal).toBeTrue();
-    expect(done.json.counts.jobs).toBe(31);
+    expect(done.json.counts.jobs).toBe(32);
     expect([done.json.counts.products, done.json.counts.photos]).toEqual([2, 1]);
     expect((await empty.call('GET', `/photos/${photo}`)).bytes).toEqual(
       (await app.call('GET', `/photos/${photo}`)).bytes,

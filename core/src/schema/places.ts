@@ -50,7 +50,7 @@ export function placeName(document: JobDocument | Job, id: string): string | und
 export function placeDocument(document: JobDocument, id: string): JobDocument | undefined {
   const { places, ...first } = document;
   if (id === FIRST_PLACE) return places === undefined ? document : first;
-  const place = places?.find((p) => p.id === id);
+  const place = (places as readonly (PlaceEntry | null)[] | undefined)?.find((p) => p?.id === id);
   if (!place) return undefined;
   const { id: _, name, schedule, hull, ...own } = place;
   const { start, wanted } = first.schedule ?? {};
@@ -63,10 +63,18 @@ export function placeDocument(document: JobDocument, id: string): JobDocument | 
     ...pick(first, OF_THE_BOAT),
     ...pick(first, TAKEN_OVER),
     ...own,
-    damage: { ...(name === undefined ? {} : { where: name }), ...own.damage },
-    hull: otherHull(hull) ? { ...hull } : { ...first.hull, ...hull },
+    damage: over(name === undefined ? {} : { where: name }, own.damage),
+    hull: otherHull(hull) ? hull : over(first.hull, hull),
     ...(Object.keys(when).length > 0 ? { schedule: when } : {}),
   } as JobDocument;
+}
+
+/** A group over another. What is written where a group belongs is left for the reader to refuse. */
+function over(under: unknown, own: unknown): unknown {
+  const isGroup = (value: unknown): value is object =>
+    typeof value === 'object' && value !== null && !Array.isArray(value);
+  if (own === undefined) return under;
+  return isGroup(under) && isGroup(own) ? { ...under, ...own } : own;
 }
 
 /** A place that names its own material, or was tested, is on another hull than the first. */

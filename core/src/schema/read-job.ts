@@ -1,9 +1,10 @@
 import { problem, type Problem } from '../trace/problem';
 import type { Job, JobDocument } from './job';
-import { JOB_FIELDS, JOB_FORMAT } from './job-fields';
+import { JOB_FIELDS, JOB_FORMAT, MOST_PLACES } from './job-fields';
 import { JOB_MIGRATIONS, migrate, type Migration } from './migrate';
 import { readDocument } from './read-document';
-import { FIRST_PLACE, placeDocument, placeIds, placeName } from './places';
+import { getIn } from './document-path';
+import { FIRST_PLACE, placeDocument } from './places';
 import { yupFor } from './yup-schema';
 
 /** The one schema of a job document. */
@@ -86,14 +87,24 @@ export function readPlaces(document: unknown): {
   const whole = readJob(document);
   const { document: read } = whole;
   if (!read) return { places: [], problems: whole.problems };
-  const ids = Array.isArray(read.places) ? placeIds(read) : [FIRST_PLACE];
   const unusable = whole.problems.filter((p) => p.severity === 'error' && p.code === 'place-id');
   if (unusable.length > 0) return { places: [], problems: unusable };
-  return {
-    places: ids.flatMap((id) => {
-      const own = placeDocument(read, id);
-      return own ? [{ id, name: placeName(read, id), ...readJob(own) }] : [];
-    }),
-    problems: [],
-  };
+  const places = idsOf(read).flatMap((id): ReadPlace[] => {
+    const own = placeDocument(read, id);
+    const where = getIn(own, 'damage.where');
+    return own ? [{ id, name: typeof where === 'string' ? where : undefined, ...readJob(own) }] : [];
+  });
+  // What stands among the places and is none is told by the job as a whole.
+  const entries = whole.problems.filter((p) => p.path === 'places' || /^places\.\d+(\.id)?$/.test(p.path));
+  return { places, problems: entries };
+}
+
+/** Ids of the places that can be found in a document, whatever else stands in it. */
+function idsOf({ places }: { readonly places?: unknown }): readonly string[] {
+  const list: readonly unknown[] = Array.isArray(places) ? places.slice(0, MOST_PLACES) : [];
+  const ids = list.flatMap((p) => {
+    const id = typeof p === 'object' && p !== null ? (p as { id?: unknown }).id : undefined;
+    return typeof id === 'string' && PLACE_ID.test(id) ? [id] : [];
+  });
+  return [FIRST_PLACE, ...new Set(ids)];
 }
