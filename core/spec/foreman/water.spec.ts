@@ -1,4 +1,4 @@
-import { line, planned, doneIn, first, waits, codes } from './lines';
+import { line, planned, doneIn, first, waits, codes, type Planned } from './lines';
 
 const DRIES = /^dries(Washed|Opened|Warmed|UnderTent|ToInject)$/;
 /** Something of every kind that is opened where it may be wet. */
@@ -113,6 +113,29 @@ describe('the foreman: water, dryness, what lies behind', () => {
       const cured = steps.findIndex((s) => before.includes(s.id));
       expect(cured).toBeGreaterThan(-1);
       expect(cured).toBeLessThan(at('member tab'));
+    },
+  );
+
+  line(
+    1,
+    'after a blow that went through, what the wall is joined to is looked at before anything is cut',
+    () => {
+      const looked = (of: Planned): boolean =>
+        of.order.stages
+          .filter((s) => s.stage === 'survey')
+          .some((s) =>
+            s.rows.some((r) => r.kind === 'step' && r.tests.some((t) => /frames, tabs/.test(t.test))),
+          );
+      for (const [hull, kind] of [
+        ['frp-solid', 'hole'],
+        ['frp-solid', 'crushed'],
+        ['frp-cored', 'hole'],
+      ])
+        expect(looked(planned(hull, kind)))
+          .withContext(`${hull}, ${kind}`)
+          .toBeTrue();
+      expect(looked(planned('frp-solid', 'crack', { damage: { depth: 0.002 } }))).toBeFalse();
+      expect(looked(planned('frp-solid', 'gel-coat-chip'))).toBeFalse();
     },
   );
 });

@@ -98,6 +98,14 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     pass: 'a bright ring all round the marked edge',
   },
   {
+    // A wall that is broken through has moved what it is joined to.
+    stage: 'survey',
+    when: (plan) => plan.dish?.grind?.backing !== undefined,
+    at: [on('survey')],
+    test: 'frames, tabs, bulkheads and deck joint on both sides, by lamp and tapping, from inside or through the hole',
+    pass: 'nothing cracked, white or loose; what is becomes a place of this job',
+  },
+  {
     stage: 'survey',
     when: hullIs('inflatable'),
     at: [on('survey')],
