@@ -10,8 +10,8 @@ const MARIGOLD = '/jobs/5b1d2f60-0001-4a01-9c01-000000000001';
 
 const RAGGED_ROBIN = '/jobs/5b1d2f60-0006-4a01-9c01-000000000006';
 const PLOVER = '/jobs/5b1d2f60-0007-4a01-9c01-000000000007';
-const RAFT = '/jobs/5b1d2f60-0008-4a01-9c01-000000000008';
 const TURNSTONE = '/jobs/5b1d2f60-0021-4a01-9c01-000000000021';
+const KITTIWAKE = '/jobs/5b1d2f60-0032-4a01-9c01-000000000032';
 const SANDWORT = '/jobs/5b1d2f60-0016-4a01-9c01-000000000016';
 const DOTTEREL = '/jobs/5b1d2f60-0017-4a01-9c01-000000000017';
 
@@ -102,10 +102,10 @@ const SHOTS: readonly Shot[] = [
     before: async (page) => page.mouse.wheel(0, 560),
   },
   {
-    name: 'phone-survey',
-    path: `${RAFT}/survey`,
+    name: 'phone-places',
+    path: `${KITTIWAKE}/survey`,
     size: PHONE,
-    before: async (page) => page.mouse.wheel(0, 470),
+    before: async (page) => page.getByRole('button', { name: 'stem' }).click(),
   },
 ];
 
