@@ -83,7 +83,7 @@ function serves({ by: { step: first }, need, working: own }: Once, step: Step, w
   return (
     pot?.product === other?.product &&
     need + (other?.need?.value ?? Infinity) <= (pot?.mass?.value ?? 0) &&
-    own + working <= (pot?.life?.value ?? 0)
+    own + working <= (pot?.life ?? 0)
   );
 }
 

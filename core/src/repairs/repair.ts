@@ -95,9 +95,10 @@ export interface Pot {
   readonly count: Figure;
   /** Of one pot, kg. */
   readonly mass: Figure;
-  /** How much of what is mixed in one go is used, kg, and how long it can be worked with, s. */
+  /** How much of what is mixed in one go is used, kg. */
   readonly need: Figure;
-  readonly life: Figure;
+  /** How long it can be worked with by its sheet at the temperature of the plan, s. */
+  readonly life: number;
   /** What is waited for once it lies. */
   readonly next: string;
 }

@@ -45,9 +45,10 @@ export interface InPots {
   /** Of one pot, kg; absent where the plan does not work it out. */
   readonly mass?: Figure;
   readonly count?: Figure;
-  /** How much of one pot is used, kg, and how long it can be worked with, s, where the plan works these out. */
+  /** How much of one pot is used, kg, where the plan works that out. */
   readonly need?: Figure;
-  readonly life?: Figure;
+  /** How long it can be worked with by its sheet at the temperature of the plan, s: by that it is decided who draws on it, and told is what the forecast finds. */
+  readonly life?: number;
 }
 
 /** A step of another place of the boat, by the letter and the id of that place. */

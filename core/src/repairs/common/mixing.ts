@@ -163,7 +163,7 @@ export function mixed(b: RepairBuilder, m: Mixed): Figure | undefined {
     count: all,
     mass: massEach,
     need: m.mass,
-    life: use,
+    life: use.value,
     next: m.next,
   });
   return count;
