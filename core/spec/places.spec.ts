@@ -5,6 +5,7 @@ import {
   editPlace,
   mergeDocuments,
   placeDocument,
+  placeLetter,
   placeIds,
   placeName,
   readJob,
@@ -18,7 +19,9 @@ import {
   type Step,
   type Task,
 } from '../src/index';
-import { planBoat, provenBoat, type BoatPlace, type PlannedPlace } from '../src/boat';
+import { planBoat, provenBoat, wholeBoat, type BoatPlace, type PlannedPlace } from '../src/boat';
+import { boatOrder, figuresIn, rowNumber, workOrder, workOrderText, type TracedOrder } from '../src/papers';
+import { REPAIRS } from '../src/repairs';
 import { provenForecast } from '../src/cure';
 import { BASE, CLOCK, planRepair } from './support';
 
@@ -339,3 +342,46 @@ function many(): readonly JobDocument[] {
     ),
   );
 }
+
+describe('the order of several places', () => {
+  const reader = { timeZone: 'UTC' };
+  const orderOf = (document: JobDocument): TracedOrder => {
+    const { places } = wholeBoat(document, LIBRARY, {}, { ...CLOCK, timeZone: 'UTC' }, REPAIRS);
+    return boatOrder(
+      places.flatMap(({ name, job, plan, problems }, i) =>
+        job && plan
+          ? [{ letter: placeLetter(i), name, plan, order: workOrder(job, plan, problems, [], reader) }]
+          : [],
+      ),
+      reader,
+    );
+  };
+
+  it('tells what the places have in common once, and the rest under their letters', () => {
+    const { order } = orderOf(TWO);
+    expect(order.assumed.length).toBe(new Set(order.assumed).size);
+    expect(order.card.length).toBe(new Set(order.card).size);
+    const names = order.facts.map(([name]) => name);
+    expect(names.filter((n) => n === 'A What' || n === 'B What')).toEqual(['A What', 'B What']);
+    expect(order.totals.map(([name]) => name)).toContain('Hands-on');
+    const steps = order.stages.flatMap((s) => s.rows.flatMap((r) => (r.kind === 'step' ? [r] : [])));
+    expect(new Set(steps.map(rowNumber)).size).toBe(steps.length);
+    expect(steps.filter((s) => s.work.join('') === 'with A').map(rowNumber).length).toBe(1);
+    const text = workOrderText(order);
+    expect(text).toContain('GRIND: B, TRANSOM, PORT CORNER');
+    expect(text).toMatch(/\[ \] +A1 /);
+    for (const line of text.split('\n')) expect(line.length).toBeLessThanOrEqual(100);
+  });
+
+  it('opens every figure of every place to its own reasons', () => {
+    const { order, trace } = orderOf(TWO);
+    const missing = figuresIn(order).filter((id) => !trace[id]);
+    expect(missing).toEqual([]);
+    for (const id of figuresIn(order))
+      for (const { traceId } of trace[id].inputs)
+        expect(trace[traceId]).withContext(`${id}: ${traceId}`).toBeDefined();
+    const alone = orderOf(BASE);
+    expect(alone.order.facts.some(([name]) => name === 'What')).toBeTrue();
+    expect(figuresIn(alone.order).every((id) => alone.trace[id])).toBeTrue();
+  });
+});

@@ -58,7 +58,8 @@ function front(sheet: Sheet, order: WorkOrder, places: readonly Planned[]): void
   for (const s of order.stops) sheet.caution(`STOP. ${s}`);
   for (const s of order.overridden) sheet.caution(`STOP overridden. ${s}`);
   for (const n of order.notes) sheet.caution(n, 8.2);
-  if (order.assumed) sheet.text(`Assumed: ${order.assumed}`, { size: 8.2, colour: MUTED });
+  if (order.assumed.length > 0)
+    sheet.text(`Assumed: ${order.assumed.join('; ')}`, { size: 8.2, colour: MUTED });
   for (const { letter, name, plan, reader } of places) {
     if (places.length > 1)
       sheet.text([letter, name].filter(Boolean).join(', '), { size: 9.5, weight: 'bold' });

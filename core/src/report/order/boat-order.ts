@@ -63,7 +63,7 @@ export function boatOrder(places: readonly PlaceOrder[], reader: Reader = {}): T
     stops: linesOf(lettered, (o) => o.stops),
     overridden: linesOf(lettered, (o) => o.overridden),
     notes: linesOf(lettered, (o) => o.notes),
-    assumed: [...new Set(orders.map((o) => o.assumed).filter(Boolean))].join('; '),
+    assumed: [...new Set(orders.flatMap((o) => o.assumed))],
     before: together(
       lettered,
       (o) => o.before,

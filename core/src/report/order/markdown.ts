@@ -45,7 +45,12 @@ export function workOrderMarkdown(
   lines.push(...order.overridden.flatMap((s) => [`> **STOP overridden.** ${markdownText(s)}`, '']));
   for (const d of drawings)
     lines.push(`![${markdownText(d.title)}](data:image/svg+xml,${encodeURIComponent(d.svg)})`, '');
-  lines.push(...list('To know', [...order.notes, ...(order.assumed ? [`assumed: ${order.assumed}`] : [])]));
+  lines.push(
+    ...list('To know', [
+      ...order.notes,
+      ...(order.assumed.length > 0 ? [`assumed: ${order.assumed.join('; ')}`] : []),
+    ]),
+  );
   lines.push('## Before you start', '');
   lines.push(...order.before.map((b) => `- [ ] **${b.name}:** ${words(b.text)}`), '');
   lines.push(...list('All the time', order.card));

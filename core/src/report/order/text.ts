@@ -58,7 +58,7 @@ function wholeText(order: WorkOrder): readonly string[] {
     ...facts.flatMap(([name, value]) => wrapped(plainText(value), name.padEnd(wide), wide)),
     ...stopLines(order),
     ...order.notes.flatMap((n) => wrapped(n, '!  ', 3)),
-    ...(order.assumed ? wrapped(order.assumed, 'Assumed: ', 3) : []),
+    ...(order.assumed.length > 0 ? wrapped(order.assumed.join('; '), 'Assumed: ', 3) : []),
     '',
     'BEFORE YOU START',
     ...order.before.flatMap((b) => wrapped(plainText(b.text), `[ ] ${b.name.padEnd(wide)}`, wide + 4)),
@@ -78,7 +78,7 @@ function shortText(order: WorkOrder): readonly string[] {
   const told = (items: readonly (readonly [string, Said])[]): string =>
     items.map(([name, value]) => `${name}: ${plainText(value).replace(/[.]$/, '')}.`).join(' ');
   const notes = [...order.notes, ...order.stages.flatMap((s) => s.notes)];
-  const assumed = order.assumed ? [['Assumed', [order.assumed]] as const] : [];
+  const assumed = order.assumed.length > 0 ? [['Assumed', [order.assumed.join('; ')]] as const] : [];
   return [
     ...wrapped(told([...order.totals, ...order.facts, ...assumed]), '', 0),
     ...stopLines(order),

@@ -46,8 +46,8 @@ export interface WorkOrder {
   /** What was gone on with all the same: by whom, and why. */
   readonly overridden: readonly string[];
   readonly notes: readonly string[];
-  /** Facts of the job that a default stands in for, in one line. */
-  readonly assumed: string;
+  /** Facts of the job that a default stands in for. */
+  readonly assumed: readonly string[];
   readonly before: readonly Before[];
   readonly card: readonly string[];
   readonly stages: readonly OrderStage[];
@@ -81,9 +81,7 @@ export function workOrder(
       ...lines(toldOnce(problems).filter((p) => p.severity === 'warning' && !stops(p))),
       ...checkNotes(plan),
     ],
-    assumed: [
-      ...new Set(problems.flatMap((p) => (p.severity === 'assumed' ? [tellProblem(p).what] : []))),
-    ].join('; '),
+    assumed: [...new Set(problems.flatMap((p) => (p.severity === 'assumed' ? [tellProblem(p).what] : [])))],
     before: beforeStart(plan, reader),
     card: standingCautions(plan),
     stages: plan.stages.flatMap((stage): OrderStage[] => {

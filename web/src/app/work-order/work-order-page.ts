@@ -89,7 +89,7 @@ interface OrderedPlace {
         @for (s of o.stops; track s) {<p class="stop"><b class="sign">STOP</b> {{ s }}</p>}
         @for (s of o.overridden; track s) {<p class="stop"><b>STOP overridden</b> {{ s }}</p>}
         @for (n of o.notes; track n) {<p class="note">{{ n }}</p>}
-        @if (o.assumed) {<p class="muted small">Assumed: {{ o.assumed }}.</p>}
+        @if (o.assumed.length > 0) {<p class="muted small">Assumed: {{ o.assumed.join('; ') }}.</p>}
         <div class="drawn">@for (p of scenes(); track p.title) {@if (p.title) {<h3>{{ p.title }}</h3>}@for (s of p.scenes; track $index) {<nb-scene [scene]="s" />}}</div>
         <section>
           <h2>Before you start</h2>
