@@ -1,4 +1,4 @@
-import { readJob } from '../../src/index';
+import { readJob, setIn } from '../../src/index';
 import { stopsOf } from '../../src/report/stops/at-steps';
 import { codes, doneIn, line, planned, waits } from './lines';
 
@@ -91,4 +91,21 @@ describe('the foreman: honest edges', () => {
     expect(unsure.plan.system?.substrates.length ?? 0).toBeGreaterThan(1);
     expect(unsure.plan.identity?.next).toBeDefined();
   });
+
+  line(
+    4,
+    'below a product’s minimum the work is warmed before a product is taken that its own rule calls weak',
+    () => {
+      const cold = planned('frp-solid', 'hole', { conditions: { temperature: 5, humidity: 0.6 } });
+      expect(
+        cold.plan.system?.chosen?.chain.rules.filter((r) => r.verdict === 'weak').map((r) => r.id),
+      ).toEqual([]);
+      const [stop] = stopsOf(cold.plan, cold.problems).filter((s) => s.lift !== undefined);
+      const none: Record<string, object> = {};
+      const lifted = (stop.lift?.changes ?? []).reduce((d, [path, value]) => setIn(d, path, value), none);
+      const warm = planned('frp-solid', 'hole', { conditions: { temperature: 5, humidity: 0.6 }, ...lifted });
+      expect(stopsOf(warm.plan, warm.problems).map((s) => s.id)).not.toContain(stop.id);
+      expect(doneIn(warm)).toContain('warm tent');
+    },
+  );
 });

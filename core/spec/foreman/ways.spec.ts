@@ -1,4 +1,8 @@
-import { codes, doneIn, line, planned } from './lines';
+import { wholeBoat } from '../../src/boat';
+import { LIBRARY } from '../../src/index';
+import { REPAIRS } from '../../src/repairs';
+import { CLOCK } from '../support';
+import { codes, doneIn, line, planned, type Planned } from './lines';
 
 const drilled = (diameter: number, more: object = {}, damage: object = {}) =>
   planned('frp-solid', 'drilled-holes', {
@@ -56,5 +60,45 @@ describe('the foreman: which way of repairing', () => {
         .withContext(hull)
         .toBeTrue();
     }
+  });
+
+  line(
+    2,
+    'several damages on one boat are one job: one pot, one tent, one handing over, and each by itself',
+    () => {
+      const chip = (size: number, id = '') => ({
+        ...(id ? { id } : {}),
+        damage: { kind: 'gel-coat-chip', position: 'above', size: [size, size] },
+      });
+      const boat = {
+        format: 'nelbo-job/1',
+        hull: { material: 'frp-solid' },
+        warmth: { kind: 'tent' },
+        conditions: { temperature: 12, humidity: 0.6 },
+        ...chip(0.03),
+      };
+      const planOf = (document: object) => wholeBoat(document, LIBRARY, {}, CLOCK, REPAIRS).places;
+      const [alone] = planOf(boat);
+      const all = planOf({ ...boat, format: 'nelbo-job/2', places: [chip(0.02, 'b'), chip(0.025, 'c')] });
+      const own = all.flatMap((p) => (p.plan?.work?.steps ?? []).filter((s) => !s.together));
+      for (const action of ['mix', 'handOver', 'warm'])
+        expect(own.filter((s) => s.action === action).length)
+          .withContext(action)
+          .toBe((alone.plan?.work?.steps ?? []).filter((s) => s.action === action).length);
+      // Each has its own steps, and its own plan where it is done by itself.
+      for (const p of all) expect(p.plan?.work?.steps.length).toBe(alone.plan?.work?.steps.length);
+      expect(all.flatMap((p) => p.problems).filter((p) => p.code === 'broken-gate')).toEqual([]);
+    },
+  );
+
+  line(2, 'a field that a kind does not use is told, and one that it uses is not', () => {
+    const unused = (of: Planned): readonly string[] =>
+      of.problems.flatMap((p) => (p.code === 'not-used-here' ? p.params.paths : []));
+    const more = { damage: { count: 4, pieces: 'kept' } };
+    expect(unused(planned('hdpe', 'scratch', more))).toContain('damage.count');
+    expect(unused(planned('hdpe', 'scratch', more))).toContain('damage.pieces');
+    expect(unused(planned('frp-solid', 'drilled-holes', { damage: { count: 4 } }))).not.toContain(
+      'damage.count',
+    );
   });
 });

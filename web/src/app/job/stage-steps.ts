@@ -90,10 +90,17 @@ export class StageSteps {
       (r) => r.stage === this.stage(),
     );
   });
+  /** What somebody opened, or closed, while this stage is shown; a forecast that comes in leaves it so. */
+  readonly #chosen = linkedSignal<Stage, { readonly step: string | undefined } | undefined>({
+    source: () => this.stage(),
+    computation: () => undefined,
+  });
   /** What comes next is open until another is. */
-  protected readonly open = linkedSignal<string | undefined, string | undefined>({
-    source: () => this.rows().flatMap((r) => (r.kind === 'step' && !r.ticked ? [r.id] : []))[0],
-    computation: (next) => next,
+  protected readonly open = computed(() => {
+    const todo = this.rows().flatMap((r) => (r.kind === 'step' && !r.ticked ? [r.id] : []));
+    const chosen = this.#chosen();
+    const shown = this.rows().some((r) => r.id === chosen?.step);
+    return chosen && (shown || chosen.step === undefined) ? chosen.step : todo.at(0);
   });
   /** A test may have been passed while it stood at another stage. */
   protected readonly passed = computed(() => new Set(this.#context.log().map((e) => e.text)));
@@ -110,7 +117,7 @@ export class StageSteps {
   }
 
   protected toggle(id: string): void {
-    this.open.set(this.open() === id ? undefined : id);
+    this.#chosen.set({ step: this.open() === id ? undefined : id });
   }
 
   protected point(id: string | undefined): void {
