@@ -208,7 +208,7 @@ test('after an update the device opens the new application without the network, 
   try {
     await page.goto(`http://127.0.0.1:${port}/guide`);
     await expect(build).toHaveAttribute('content', 'before');
-    await expect.poll(active, { timeout: 30_000 }).toBe(true);
+    await expect.poll(active, { timeout: 60_000 }).toBe(true);
     now = after;
     await page.reload();
     await expect(build).toHaveAttribute('content', 'after');
@@ -221,10 +221,10 @@ test('after an update the device opens the new application without the network, 
               'content="after"',
             ),
           ),
-        { timeout: 30_000 },
+        { timeout: 60_000 },
       )
       .toBe(true);
-    await expect.poll(active, { timeout: 30_000 }).toBe(true);
+    await expect.poll(active, { timeout: 60_000 }).toBe(true);
     await context.setOffline(true);
     await page.reload();
     await expect(build).toHaveAttribute('content', 'after');
