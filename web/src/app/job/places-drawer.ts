@@ -57,7 +57,7 @@ const AS_FIRST = 'as-first';
           </div>
           @if (lacking()) {<p class="note-line warn" role="alert">{{ lacks() }}</p>}
           <button pButton type="submit" class="act">Add this place</button>
-          <p class="muted small">It shares boat, air, set-up, pots, masking and finish with the others; hull and colour are as at A until you say otherwise.</p>
+          <p class="muted small">Boat and air are shared, and where it can be a pot, the tent and the handing over; hull and colour are as at A until you say otherwise.</p>
         </form>
       } @else {<p class="muted">A job holds up to {{ most + 1 }} places: begin another job for the rest.</p>}
     </p-drawer>
