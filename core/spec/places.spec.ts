@@ -288,6 +288,27 @@ describe('what several places share', () => {
     expect(problems.filter((p) => p.code === 'broken-gate' || p.code === 'pot-outlived')).toEqual([]);
   });
 
+  it('is no pot that was mixed before: where a stage was reported done, the other place mixes its own', () => {
+    const done = [{ stage: 'mix', at: '2026-11-24T12:00:00Z' }] as const;
+    const document = { ...chips, schedule: { ...chips.schedule, done: [...done] } } as JobDocument;
+    const [, second] = planBoat(placesOf(document), plan, {});
+    expect(stepsOf(second).find((s) => s.action === 'mix')?.together).toBeUndefined();
+    expect(second.result.plan?.repair?.pots.length).toBe(1);
+  });
+
+  it('is no pot that somebody would have to wait days for', () => {
+    const wet = withPlace({ ...BASE, damage: { ...CHIP.damage, kind: 'void' } } as JobDocument, {
+      id: 'b',
+      damage: { kind: 'void', position: 'below', wet: 'wet', size: [0.03, 0.02] },
+    });
+    const [dry, second] = planBoat(placesOf(wet), plan, {});
+    expect(stepsOf(second).find((s) => s.action === 'mix')?.together).toBeUndefined();
+    const filled = (p: PlannedPlace): number =>
+      p.result.plan?.timeline?.stages.flatMap((s) => s.tasks).find((t) => t.label.startsWith('fill'))?.end ??
+      0;
+    expect(filled(second) - filled(dry)).toBeGreaterThan(24 * 3_600_000);
+  });
+
   it('is the tent: it goes up once, and comes down when the last of what is in it has cured', () => {
     const cold = {
       ...TWO,

@@ -1,6 +1,6 @@
 import type { Plan, PlanResult } from '../plan/plan';
 import { sumTotals } from '../plan/totals';
-import { brokenGoes, missedWindows } from '../schedule/placement';
+import { brokenGoes, missedWindows, SAID_BY_PLACING } from '../schedule/placement';
 import { placeTogether } from '../schedule/together';
 import type { Timeline } from '../schedule/timeline';
 import type { Job } from '../schema/job';
@@ -23,9 +23,6 @@ export interface BoatPlace {
 export interface PlannedPlace extends BoatPlace {
   readonly result: PlanResult;
 }
-
-/** What only the placing of the work says. */
-const PLACED: ReadonlySet<Problem['code']> = new Set(['window-missed', 'go-broken-off']);
 
 /**
  * Plans the places of a boat: each by itself, and then the work of all of them by one clock, since the same hands do it.
@@ -96,9 +93,11 @@ function toldWhereUsed(places: readonly PlannedPlace[]): readonly PlannedPlace[]
 function doneTogether(places: readonly PlannedPlace[]): readonly PlannedPlace[] {
   if (places.length < 2) return places;
   const shared = sharedSteps(
-    places.flatMap(({ id, result: { timing } }, i) =>
-      timing ? [{ id, letter: placeLetter(i), work: timing.work }] : [],
-    ),
+    places.flatMap(({ id, result: { timing, plan } }, i) => {
+      const open = (plan?.timeline?.stages ?? []).slice(pastStages(plan?.timeline));
+      const begins = new Map(open.flatMap((s) => s.tasks).map((t) => [t.id, t.start]));
+      return timing ? [{ id, letter: placeLetter(i), work: timing.work, begins }] : [];
+    }),
   );
   return places.map((place) => {
     const own = shared.get(place.id);
@@ -126,6 +125,10 @@ function doneTogether(places: readonly PlannedPlace[]): readonly PlannedPlace[] 
   });
 }
 
+/** How many stages are past: up to the last that was reported done. */
+const pastStages = (timeline: Timeline | undefined): number =>
+  Math.max(0, ...(timeline?.stages ?? []).map((s, i) => (s.doneAt === undefined ? 0 : i + 1)));
+
 /** Pots of a repair of which every one is mixed at another place. */
 function potsElsewhere(steps: readonly Step[]): ReadonlySet<string> {
   const of = (step: Step): string[] => (step.pot?.cup?.of === 'repair' ? [step.pot.cup.id] : []);
@@ -146,7 +149,7 @@ function placedAt(result: PlanResult, timeline: Timeline, shop: Shop): PlanResul
     ...result,
     plan: withParts(plan, { timeline, totals }, ledger),
     problems: [
-      ...problems.filter((p) => !PLACED.has(p.code)),
+      ...problems.filter((p) => !SAID_BY_PLACING.has(p.code)),
       ...missedWindows(timeline),
       ...brokenGoes(timeline),
     ],

@@ -1,5 +1,6 @@
 import { ACTIONS } from '../work/actions';
 import type { ActionEntry } from '../work/entry';
+import { freedBy, setBy } from '../work/holds';
 import type { Step, Together, Work } from '../work/step';
 
 /** The work of one place of a boat. */
@@ -7,7 +8,12 @@ export interface PlaceWork {
   readonly id: string;
   readonly letter: string;
   readonly work: Work;
+  /** When each step begins where the place is worked on by itself, ms since 1970, by its id; absent for what is past. */
+  readonly begins: ReadonlyMap<string, number>;
 }
+
+/** Nobody waits longer than this to share a pot or a tent, ms. Judged: half a working day, so that it is the same go of work. */
+const SAME_GO = 4 * 3_600_000;
 
 /** A step of one place. */
 interface At {
@@ -28,7 +34,8 @@ export type Shared = ReadonlyMap<string, ReadonlyMap<string, Together>>;
 /**
  * Steps that are done once for several places of a boat. What is about the boat as a whole (`ofBoat` in the action book) is
  * done at the first place that has it; a pot that leaves enough over for another place is mixed for both, where both are
- * done within its life. Each place keeps the order of its steps: what would have to come before itself is done twice.
+ * done within its life and come to it in the same half day. A tent comes down once where it went up once, and what is past is
+ * shared with nobody. Each place keeps the order of its steps: what would have to come before itself is done twice.
  */
 export function sharedSteps(places: readonly PlaceWork[]): Shared {
   const order = new Order(places);
@@ -36,11 +43,14 @@ export function sharedSteps(places: readonly PlaceWork[]): Shared {
   const shared = new Map<string, Map<string, Together>>();
   for (const place of places)
     for (const step of place.work.steps) {
-      if (!ofBoat(step) && !isPot(step, place.work)) continue;
+      if (!place.begins.has(step.id) || (!ofBoat(step) && !isPot(step, place.work))) continue;
       const working = workingOf(step, place.work);
-      const once = known.find((k) => serves(k, step, working) && order.join(k.by, { place, step }));
+      const at = { place, step };
+      const once = known.find(
+        (k) => serves(k, step, working) && meets(k.by, at, shared) && order.join(k.by, at),
+      );
       if (!once) {
-        known.push({ by: { place, step }, need: step.pot?.need?.value ?? 0, working });
+        known.push({ by: at, need: step.pot?.need?.value ?? 0, working });
         continue;
       }
       const { place: first, step: done } = once.by;
@@ -85,6 +95,27 @@ function serves({ by: { step: first }, need, working: own }: Once, step: Step, w
     need + (other?.need?.value ?? Infinity) <= (pot?.mass?.value ?? 0) &&
     own + working <= (pot?.life ?? 0)
   );
+}
+
+/**
+ * Whether two places come to a step at the same time. What takes away what a step set up goes by that step, and the handing
+ * over waits for all.
+ */
+function meets(first: At, second: At, shared: Shared): boolean {
+  const { step, place } = second;
+  const frees = freedBy(step);
+  if (frees.length > 0)
+    return place.work.steps.some((s) => {
+      const thing = setBy(s);
+      return (
+        thing !== undefined &&
+        frees.includes(thing) &&
+        shared.get(place.id)?.get(s.id)?.place === first.place.id
+      );
+    });
+  if (setBy(step) === undefined && step.pot === undefined) return true;
+  const [a, b] = [first.place.begins.get(first.step.id), place.begins.get(step.id)];
+  return a !== undefined && b !== undefined && Math.abs(a - b) <= SAME_GO;
 }
 
 /** The order of steps at each place, with those that are done together as one. */

@@ -1,12 +1,9 @@
 import type { Trace, TraceEntry } from '../trace/figure';
 import type { Problem } from '../trace/problem';
 import type { Plan } from '../plan/plan';
-import { brokenGoes, missedWindows } from '../schedule/placement';
+import { brokenGoes, missedWindows, SAID_BY_PLACING } from '../schedule/placement';
 import type { CureForecast } from '../plan/cure-forecast';
 import { withMoments } from './moments';
-
-/** What only the time line says. */
-const PLACED: ReadonlySet<Problem['code']> = new Set(['window-missed', 'go-broken-off']);
 
 /** A product that the plan finds too cold, and that is warm enough when it is laid: in a tent that stands by then. */
 const warmed = (p: Problem, found: readonly Problem[]): boolean =>
@@ -19,7 +16,7 @@ const warmed = (p: Problem, found: readonly Problem[]): boolean =>
 export function refineProblems(problems: readonly Problem[], cure: CureForecast): readonly Problem[] {
   if (!cure.timeline) return [...problems, ...cure.problems];
   return [
-    ...problems.filter((p) => !PLACED.has(p.code) && !warmed(p, cure.problems)),
+    ...problems.filter((p) => !SAID_BY_PLACING.has(p.code) && !warmed(p, cure.problems)),
     ...missedWindows(cure.timeline),
     ...brokenGoes(cure.timeline),
     ...cure.problems,

@@ -106,6 +106,9 @@ function toReports(
 /** A go that pauses for longer than this was broken off, ms. */
 const BROKEN_OFF = 3_600_000;
 
+/** Problems that only a time line says: placed anew, they are told anew. */
+export const SAID_BY_PLACING: ReadonlySet<Problem['code']> = new Set(['window-missed', 'go-broken-off']);
+
 /** Windows that shut before work goes on: what was laid or made no longer bonds, and something is done first. */
 export const missedWindows = ({ shut }: Timeline): Problem[] =>
   shut.map(({ stage, after, late, first }) =>
