@@ -5,6 +5,7 @@ import { placeTogether } from '../schedule/together';
 import type { Timeline } from '../schedule/timeline';
 import type { Job } from '../schema/job';
 import { isShared, placeLetter } from '../schema/places';
+import { readPlaces } from '../schema/read-job';
 import type { Shop } from '../schema/shop-fields';
 import type { Trace, TraceEntry } from '../trace/figure';
 import { Ledger } from '../trace/ledger';
@@ -23,6 +24,10 @@ export interface BoatPlace {
 export interface PlannedPlace extends BoatPlace {
   readonly result: PlanResult;
 }
+
+/** The places of a job document that could be read. */
+export const boatPlaces = (document: unknown): readonly BoatPlace[] =>
+  readPlaces(document).places.flatMap(({ id, name, job }) => (job ? [{ id, name, job }] : []));
 
 /**
  * Plans the places of a boat: each by itself, and then the work of all of them by one clock, since the same hands do it.

@@ -2,7 +2,6 @@ import {
   LIBRARY,
   STAGE_TITLES,
   createPlanner,
-  readPlaces,
   say,
   taskAt,
   type Job,
@@ -14,7 +13,7 @@ import {
   type Task,
   type Timeline,
 } from '@nelbo/core';
-import { boatTimeline, planBoat, type BoatPlace } from '@nelbo/core/boat';
+import { boatPlaces, boatTimeline, planBoat, type BoatPlace } from '@nelbo/core/boat';
 import type { StoredJob } from '../api/api';
 import { TIME_ZONE } from '../state/reading';
 import { sayWhen } from '../ui/when';
@@ -89,9 +88,7 @@ export class KeptPlans {
     if (kept?.version !== stored.version) {
       kept = {
         version: stored.version,
-        places: readPlaces(stored.document).places.flatMap(({ id, name, job }) =>
-          job ? [{ id, name, job }] : [],
-        ),
+        places: boatPlaces(stored.document),
         planners: kept?.planners ?? new Map<string, Planner>(),
       };
       this.#kept.set(stored.id, kept);

@@ -4,7 +4,6 @@ import {
   placeIds,
   placeLetter,
   placeName,
-  readPlaces,
   type Clock,
   type Job,
   type JobDocument,
@@ -12,7 +11,7 @@ import {
   type PlanResult,
   type Shop,
 } from '@nelbo/core';
-import type { PlannedPlace, planBoat } from '@nelbo/core/boat';
+import type { PlannedPlace } from '@nelbo/core/boat';
 import { KindPlanner, type RepairKinds } from './repair-kinds';
 
 /** A place of the boat as it is told: "B, transom". */
@@ -40,20 +39,20 @@ export const placeHere = (document: JobDocument, wanted: string): string =>
  */
 export class BoatPlanner {
   readonly #planners = new Map<string, KindPlanner>();
-  #plan: typeof planBoat | undefined;
+  #boat: Pick<typeof import('@nelbo/core/boat'), 'boatPlaces' | 'planBoat'> | undefined;
 
   constructor(private readonly kinds: RepairKinds) {}
 
   /** Whether a boat needs more than is there. */
   lacks(document: JobDocument): boolean {
-    return this.#plan === undefined && placeIds(document).length > 1;
+    return this.#boat === undefined && placeIds(document).length > 1;
   }
 
   /** @returns whether it is there; without the network, and never fetched before, it is not */
   load(): Promise<boolean> {
     return import('@nelbo/core/boat').then(
       (boat) => {
-        this.#plan = boat.planBoat;
+        this.#boat = boat;
         return true;
       },
       () => false,
@@ -70,11 +69,12 @@ export class BoatPlanner {
     clock: Clock,
   ): { readonly here: PlanResult; readonly all?: readonly PlannedPlace[] } {
     const alone = (): PlanResult => this.#plannerOf(place).plan(job, library, shop, clock);
-    if (this.#plan === undefined || placeIds(document).length === 1) return { here: alone() };
-    const places = readPlaces(document).places.flatMap(({ id, name, job: own }) =>
-      own ? [{ id, name, job: own }] : [],
+    if (this.#boat === undefined || placeIds(document).length === 1) return { here: alone() };
+    const all = this.#boat.planBoat(
+      this.#boat.boatPlaces(document),
+      (own, id) => this.#plannerOf(id).plan(own, library, shop, clock),
+      shop,
     );
-    const all = this.#plan(places, (own, id) => this.#plannerOf(id).plan(own, library, shop, clock), shop);
     return { here: all.find((p) => p.id === place)?.result ?? alone(), all };
   }
 

@@ -2,7 +2,6 @@
 import {
   planRepair,
   proposeForPlan,
-  readPlaces,
   type Clock,
   type Job,
   type JobDocument,
@@ -11,7 +10,7 @@ import {
   type Shop,
   type Timeline,
 } from '@nelbo/core';
-import { boatTimeline, forecastBoat, planBoat, provenBoat, type PlannedPlace } from '@nelbo/core/boat';
+import { boatPlaces, boatTimeline, forecastBoat, planBoat, provenBoat } from '@nelbo/core/boat';
 import { provenForecast, readLogger, whatWouldHelp } from '@nelbo/core/cure';
 import { fillerChoices, matchColour, systemOptions, wayChoices } from '@nelbo/core/finish';
 import { nest } from '@nelbo/core/papers';
@@ -28,7 +27,8 @@ function cure({ job, boat, library, shop, clock }: Extract<HeavyRequest, { kind:
   const start = performance.now();
   const tell = (share: number): void => answer({ kind: 'cure', share: Math.min(0.99, share), done: false });
   const plan = (own: Job): PlanResult => planRepair(own, library, shop, clock, REPAIRS);
-  const all = boat && provenBoat(plannedBoat(boat.document, plan, shop), library, shop, clock, { tell });
+  const all =
+    boat && provenBoat(planBoat(boatPlaces(boat.document), plan, shop), library, shop, clock, { tell });
   const forecast =
     boat && all ? all.get(boat.place) : provenForecast(job, plan(job), library, shop, clock, { tell });
   answer({
@@ -39,16 +39,6 @@ function cure({ job, boat, library, shop, clock }: Extract<HeavyRequest, { kind:
     ms: performance.now() - start,
     done: true,
   });
-}
-
-/** All places of a boat that could be read, planned by one clock. */
-function plannedBoat(
-  document: JobDocument,
-  plan: (job: Job) => PlanResult,
-  shop: Shop,
-): readonly PlannedPlace[] {
-  const places = readPlaces(document).places.flatMap(({ id, name, job }) => (job ? [{ id, name, job }] : []));
-  return planBoat(places, plan, shop);
 }
 
 /** When the work of every job of the yard is done, along the course of the air. */
@@ -67,7 +57,8 @@ function placed(
   clock: Clock,
 ): { readonly timeline?: Timeline } {
   try {
-    const places = plannedBoat(document, (job) => planRepair(job, library, shop, clock, REPAIRS), shop);
+    const plan = (job: Job): PlanResult => planRepair(job, library, shop, clock, REPAIRS);
+    const places = planBoat(boatPlaces(document), plan, shop);
     const cures = forecastBoat(places, library, shop, clock, { detail: false });
     const timeline = boatTimeline(
       places.flatMap((p) => cures.get(p.id)?.timeline ?? p.result.plan?.timeline ?? []),
