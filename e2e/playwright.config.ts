@@ -20,7 +20,7 @@ export default defineConfig({
     serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu'],
+      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update'],
     },
   },
   webServer: {
@@ -28,6 +28,8 @@ export default defineConfig({
     cwd: import.meta.dirname,
     url: `http://127.0.0.1:${PORT}/api/v1/health`,
     reuseExistingServer: false,
+    // A cold disk reads the modules for a minute.
+    timeout: 180_000,
     stdout: 'ignore',
     stderr: 'pipe',
   },
