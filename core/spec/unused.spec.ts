@@ -183,60 +183,91 @@ interface Outcome {
   readonly answered: boolean;
 }
 
-/** What comes of a job, without how it is told and traced. */
-function outcome(document: JobDocument, forecast: boolean, path?: string): Outcome {
+interface Planned {
+  readonly plan: Plan;
+  readonly problems: readonly Problem[];
+  /** The plan and the course of its cure, as text. */
+  readonly body: string;
+}
+
+/** Each document of a kind is planned once for all the fields that start from it. */
+const PLANNED = new Map<string, Planned>();
+function planned(document: JobDocument, forecast: boolean): Planned {
+  const key = JSON.stringify([forecast, document]);
+  const known = PLANNED.get(key) ?? workedOut(document, forecast);
+  PLANNED.set(key, known);
+  return known;
+}
+
+function workedOut(document: JobDocument, forecast: boolean): Planned {
   const job = read(document);
   const result = planRepair(job, LIBRARY, {}, CLOCK);
-  const { plan, problems } = result;
-  if (!plan) throw new Error('no plan');
+  if (!result.plan) throw new Error('no plan');
+  const cure = forecast
+    ? provenForecast(job, result, LIBRARY, {}, CLOCK, { cells: 12, tolerance: 2 })
+    : undefined;
+  const { plan } = result;
   const { work, dish, repair, finish, materials, totals, planView, system, readings, timeline } = plan;
+  const sheets = repair && { ...repair, sheets: repair.sheets.map((sheet) => ({ ...sheet, asks: [] })) };
+  const body = JSON.stringify([
+    [work, dish, sheets, finish, materials, totals, planView, readings, timeline],
+    // What the rules make of it: which chains hold, and how many.
+    usesChain(plan) ? [system?.ranked, system?.accepted] : [],
+    [cure?.timeline, cure?.problems, cure?.cases],
+    tint(plan, document),
+  ]);
+  return { plan, problems: result.problems, body };
+}
+
+/** What comes of a job, without how it is told and traced. */
+function outcome({ plan, problems, body }: Planned, path?: string): Outcome {
   const told = problems.flatMap((p: Problem) => (p.code === 'not-used-here' ? p.params.paths : []));
   // That something was assumed is told of what nobody uses, too.
   const other = problems
     .filter((p) => p.severity !== 'assumed' && !about(p.path, path))
     .map((p) => [p.code, p.params]);
-  const cure = forecast
-    ? provenForecast(job, result, LIBRARY, {}, CLOCK, { cells: 12, tolerance: 2 })
-    : undefined;
-  const sheets = repair && { ...repair, sheets: repair.sheets.map((sheet) => ({ ...sheet, asks: [] })) };
   return {
-    plan: JSON.stringify([
-      [work, dish, sheets, finish, materials, totals, planView, readings, timeline],
-      // What the rules make of it: which chains hold, and how many.
-      usesChain(plan) ? [system?.ranked, system?.accepted] : [],
-      other,
-      [cure?.timeline, cure?.problems, cure?.cases],
-      tint(plan, document),
-    ]),
+    plan: JSON.stringify(other) + body,
     told,
     // A field that is answered by a problem of its own, or that a rule turns on, is not passed over.
     answered:
       problems.some((p) => about(p.path, path) && p.severity !== 'assumed') ||
-      (system?.inPlay.some((fact) => fact === FACTS[path ?? '']) ?? false),
+      (plan.system?.inPlay.some((fact) => fact === FACTS[path ?? '']) ?? false),
   };
+}
+
+/** Whether a value does something; the course of the cure is asked only where the plan alone does not show it. */
+function does(start: JobDocument, path: string, value: unknown, told: boolean): boolean {
+  const document = setIn(start, path, value);
+  return [false, ...(FORECAST.test(path) ? [true] : [])].some((forecast) => {
+    const before = outcome(planned(start, forecast), path).plan;
+    const { plan, answered } = outcome(planned(document, forecast), path);
+    return plan !== before || (!told && answered);
+  });
 }
 
 /** What is wrong with how a field is taken: passed over in silence, or told as unused and used all the same. */
 function faultOf(start: JobDocument, path: string): string | undefined {
   const document = Object.entries(BESIDE[path] ?? {}).reduce((d, [at, v]) => setIn(d, at, v), start);
-  const forecast = FORECAST.test(path);
-  const before = outcome(document, forecast, path).plan;
   const values =
     ENTERED[path] ??
     fc
-      .sample(anyValue(fieldAt(path), 1), { numRuns: forecast ? 4 : 8, seed: 7 })
+      .sample(anyValue(fieldAt(path), 1), { numRuns: FORECAST.test(path) ? 4 : 8, seed: 7 })
       .filter((v) => v !== '' && JSON.stringify(v).length > 2 - Number(typeof v === 'number'));
-  const first = outcome(setIn(document, path, values[0]), forecast, path);
+  const entered = setIn(document, path, values[0]);
+  const first = outcome(planned(entered, false), path);
   const told = first.told.some((t) => path === t || path.startsWith(`${t}.`));
-  // Two more values are enough to believe what was told; all of them, before a field is said to do nothing.
-  const rest = told ? values.slice(1, 3) : values.slice(1);
-  const does = ({ plan, answered }: Outcome): boolean => plan !== before || (!told && answered);
-  const used = does(first) || rest.some((v) => does(outcome(setIn(document, path, v), forecast, path)));
+  // Three values are enough to believe what was told; all of them, before a field is said to do nothing.
+  const used = (told ? values.slice(0, 3) : values).some((v) => does(document, path, v, told));
   if (used !== told) return undefined;
   return `${path}: ${used ? 'used, and told as unused' : 'changes nothing, untold'}`;
 }
 
+const toldOf = (document: JobDocument): readonly string[] => outcome(planned(document, false)).told;
+
 describe('what was entered and has no place in a repair', () => {
+  beforeEach(() => PLANNED.clear());
+
   for (const [name, kind] of Object.entries(CASES))
     it(`is told, and nothing that has one is: ${name}`, () => {
       const document = jobOf(kind);
@@ -248,14 +279,12 @@ describe('what was entered and has no place in a repair', () => {
 
   it('is not told of a job that enters nothing', () => {
     for (const kind of Object.values(CASES))
-      expect(
-        outcome({ ...jobOf(kind), access: undefined, conditions: undefined } as JobDocument, false).told,
-      ).toEqual([]);
+      expect(toldOf({ ...jobOf(kind), access: undefined, conditions: undefined } as JobDocument)).toEqual([]);
   });
 
   it('is the warmth of a lamp where a tent warms, and the span of a night where the air is steady', () => {
     const told = (more: object): readonly string[] =>
-      outcome({ ...jobOf(CASES['laminate']), ...more } as JobDocument, false).told;
+      toldOf({ ...jobOf(CASES['laminate']), ...more } as JobDocument);
     expect(told({ warmth: { kind: 'tent', temperature: 22, power: 500 } })).toEqual(['warmth.power']);
     expect(told({ warmth: { kind: 'lamp', power: 500 } })).toEqual([]);
     expect(told({ conditions: { temperature: 20, low: 5 } })).toEqual(['conditions.low']);
