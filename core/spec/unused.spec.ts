@@ -65,6 +65,7 @@ const COLOUR = {
 };
 /** What has to stand beside a field for it to say something, and nothing where a field speaks for itself. */
 const BESIDE: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
+  'damage.fasteners': { 'damage.wet': 'wet', 'damage.source': 'fasteners' },
   'damage.meter.scale': { 'damage.readings': READINGS },
   'damage.meter.dry': { 'damage.readings': READINGS },
   'repair.drying.dry': {
@@ -136,6 +137,7 @@ const FACTS: Readonly<Record<string, ContextFact>> = {
   'hull.clear': 'clear',
   'damage.position': 'position',
   'damage.wet': 'wet',
+  'damage.core': 'core.found',
   'conditions.place': 'place',
   duty: 'duty',
   access: 'access',

@@ -1,5 +1,6 @@
 /** Every repair besides laminate in a dish: what only those jobs load. Imported as `@nelbo/core/repairs`. */
 import { planOpenedDrying } from './repairs/common/opened-drying';
+import { leaks, planLeakBeside } from './repairs/common/leak';
 import { planFinishing, planUnderCoats, planUnfilled } from './repairs/common/finishing';
 import type { RepairKinds } from './repairs/kinds';
 import { REPAIR_KINDS } from './repairs/index';
@@ -14,5 +15,7 @@ export const REPAIRS: RepairKinds = {
     underCoats: planUnderCoats,
     unfilled: planUnfilled,
     openedDrying: planOpenedDrying,
+    leak: planLeakBeside,
+    leaks,
   },
 };

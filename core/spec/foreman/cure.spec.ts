@@ -74,6 +74,23 @@ describe('the foreman: honest edges', () => {
     expect(scores).toEqual([...scores].sort((a, b) => b - a));
   });
 
+  line(
+    11,
+    'where every system is refused the rule and its way out stand on paper, and a tap takes it',
+    () => {
+      const facts = { damage: { core: 'soft', wet: 'dry' } };
+      const refused = planned('frp-cored', 'delamination', { ...facts, repair: { way: 'inject' } });
+      expect(refused.text.replace(/\s+/g, ' ')).toMatch(
+        /STOP .*soft core.*open the skin and replace the core/,
+      );
+      const [stop] = stopsOf(refused.plan, refused.problems);
+      expect(stop.lift?.changes).toEqual([['repair.way', 'recore']]);
+      expect(
+        planned('frp-cored', 'delamination', { ...facts, repair: { way: 'recore' } }).plan.system?.chosen,
+      ).toBeDefined();
+    },
+  );
+
   line(11, 'evidence that is not known is an error that names what is', () => {
     const { problems } = readJob({
       format: 'nelbo-job/1',

@@ -138,4 +138,124 @@ describe('the foreman: water, dryness, what lies behind', () => {
       expect(looked(planned('frp-solid', 'gel-coat-chip'))).toBeFalse();
     },
   );
+
+  const CORED = [
+    ['frp-cored', 'wet-core', {}],
+    ['frp-cored', 'wet-core', { repair: { way: 'inject' } }],
+    ['frp-cored', 'delamination', {}],
+  ] as const;
+  const leaking = (k: number, damage: object, more: object = {}): Planned => {
+    const [hull, kind, way] = CORED[k];
+    const repair = { ...(way as { repair?: object }).repair, ...(more as { repair?: object }).repair };
+    return planned(hull, kind, { damage: { wet: 'wet', core: 'firm', ...damage }, repair });
+  };
+
+  line(1, 'the leak is part of the repair: drilled out, filled, drilled again and bedded', () => {
+    CORED.forEach((_, k) => {
+      const of = leaking(k, { source: 'fasteners', fasteners: 6 });
+      const done = doneIn(of);
+      const at = ['survey source', 'drill core', 'fill plugs', 'drill fastener'].map((s) => done.indexOf(s));
+      expect(at).toEqual([...at].sort((a, b) => a - b));
+      expect(at[0]).withContext(`${k}`).toBeGreaterThan(-1);
+      // The plug is hard before it is drilled, and sealant is bought for it.
+      const set = of.plan.work?.links.find((l) => l.lags.some((x) => x.awaited === 'untilSanded'));
+      expect(set).withContext(`${k}`).toBeDefined();
+      expect(of.plan.materials?.some((m) => /sealant/i.test(m.product) && m.quantity.value > 0)).toBeTrue();
+      expect(of.text.replace(/\s+/g, ' ')).toMatch(/6 holes, drilled out to 12(\.0)? mm/);
+      // Nothing is drilled through a skin that is still soft.
+      expect(at[1]).toBeGreaterThan(
+        Math.max(done.lastIndexOf('lay plies'), done.lastIndexOf('strike weights')),
+      );
+      expect(at[1]).toBeGreaterThan(done.findIndex((s) => s.startsWith('sand ')) * Number(k === 0));
+      expect(codes(of)).not.toContain('leak-not-said');
+    });
+  });
+
+  line(
+    1,
+    'what was let in by a fitting comes off before and is bedded at the end; a joint is raked and sealed',
+    () => {
+      CORED.forEach((_, k) => {
+        const fitting = doneIn(leaking(k, { source: 'fitting' }));
+        expect(fitting.indexOf('takeOff fitting')).withContext(`${k}`).toBeGreaterThan(-1);
+        expect(fitting.indexOf('takeOff fitting')).toBeLessThan(fitting.indexOf('drill core'));
+        expect(fitting.indexOf('putBack fitting')).toBeGreaterThan(fitting.indexOf('drill again'));
+        expect(fitting.indexOf('drill again')).toBeGreaterThan(fitting.indexOf('fill plugs'));
+        const joint = doneIn(leaking(k, { source: 'joint' }));
+        expect(joint.indexOf('clean rake')).withContext(`${k}`).toBeGreaterThan(-1);
+        expect(joint.indexOf('seal joint')).toBeGreaterThan(joint.indexOf('clean rake'));
+        expect(joint).not.toContain('drill fastener');
+      });
+    },
+  );
+
+  line(1, 'holes that nobody wants again are filled and not drilled', () => {
+    CORED.forEach((_, k) => {
+      const done = doneIn(leaking(k, { source: 'fasteners' }, { repair: { holes: { refit: 'no' } } }));
+      expect(done).withContext(`${k}`).toContain('fill plugs');
+      expect(done).not.toContain('drill fastener');
+    });
+  });
+
+  line(1, 'a core job without a named source asks for it, and hoses it down', () => {
+    CORED.forEach((_, k) => {
+      const unsaid = leaking(k, {});
+      expect(codes(unsaid)).withContext(`${k}`).toContain('leak-not-said');
+      expect(doneIn(unsaid)).toContain('survey hose');
+      expect(codes(leaking(k, { source: 'unknown' }))).not.toContain('leak-not-said');
+      expect(doneIn(leaking(k, { source: 'blow' }))).not.toContain('survey hose');
+    });
+    // Dry skin that let go has no leak to look for.
+    expect(codes(planned('frp-cored', 'delamination', { damage: { wet: 'dry' } }))).not.toContain(
+      'leak-not-said',
+    );
+  });
+
+  line(1, 'a hole is looked into before it is filled: a core may stand behind any skin', () => {
+    for (const hull of ['frp-solid', 'frp-cored']) {
+      const of = planned(hull, 'drilled-holes', { damage: { count: 4 } });
+      const looked = doneIn(of).indexOf('survey hole');
+      expect(looked).withContext(hull).toBeGreaterThan(-1);
+      expect(looked).toBeLessThan(first(of, 'fill'));
+    }
+    expect(codes(planned('frp-cored', 'drilled-holes', { damage: { core: 'soft' } }))).toContain(
+      'soft-core-behind',
+    );
+  });
+
+  line(1, 'a rotten core is never injected, whatever the product', () => {
+    for (const hull of ['frp-cored', 'foil-g10'])
+      for (const kind of ['wet-core', 'delamination'] as const) {
+        const name = `${hull}, ${kind}`;
+        const soft = planned(hull, kind, { damage: { core: 'soft', wet: 'dry' } });
+        expect(soft.plan.system?.route.id).withContext(name).toBe('recore');
+        for (const medium of ['epoxy', 'foam']) {
+          const asked = planned(hull, kind, {
+            damage: { core: 'soft', wet: 'dry' },
+            repair: { way: 'inject', core: { medium } },
+          });
+          expect(asked.plan.system?.chosen).withContext(`${name}, ${medium}`).toBeUndefined();
+          expect(doneIn(asked).filter((s) => s.startsWith('inject'))).toEqual([]);
+          expect(asked.text)
+            .withContext(name)
+            .toMatch(/open the skin and replace the core/);
+        }
+        // Firm and dry is what injection is for.
+        expect(
+          planned(hull, kind, { damage: { core: 'firm', wet: 'dry' }, repair: { way: 'inject' } }).plan.system
+            ?.chosen,
+        )
+          .withContext(name)
+          .toBeDefined();
+      }
+  });
+
+  line(1, 'foam behind a skin is a stiffening for a season, and says so', () => {
+    const of = planned('frp-cored', 'delamination', {
+      damage: { wet: 'dry', core: 'firm' },
+      repair: { core: { medium: 'foam' } },
+    });
+    expect(codes(of)).toContain('foam-for-a-season');
+    expect(of.text).toMatch(/stiffens for a season/);
+  });
 });

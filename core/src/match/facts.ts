@@ -10,6 +10,8 @@ export interface JobFacts {
   readonly contaminant?: string;
   readonly clear?: string;
   readonly wet?: string;
+  /** What the core was found to be like. */
+  readonly coreFound?: string;
   readonly coat?: string;
   readonly damage: DamageKind;
   readonly position: string;
@@ -46,6 +48,7 @@ export function contextOf(substrate: Substrate, job: JobFacts): ContextFacts {
     contaminant: [job.contaminant ?? 'none'],
     clear: [job.clear ?? 'no'],
     wet: one(job.wet),
+    'core.found': one(CORED.has(substrate.family) ? job.coreFound : undefined),
     coat: one(job.coat),
     lasts: one(job.lasts),
     place: one(job.place),

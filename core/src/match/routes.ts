@@ -238,6 +238,10 @@ export const ROUTES = Object.fromEntries(
 export const SCHOOLS = ['inject', 'recore'] as const;
 export type School = (typeof SCHOOLS)[number];
 
+/** The school that is asked for; else a core that was found soft is opened and never injected. */
+export const schoolOf = (way: School | undefined, found: 'firm' | 'soft' | undefined): School | undefined =>
+  way ?? (found === 'soft' ? 'recore' : undefined);
+
 /** True where both schools are open. */
 export const hasSchools = (family: HullFamily, damage: DamageKind): boolean =>
   (family === 'frp-cored' || family === 'foil') && (damage === 'delamination' || damage === 'wet-core');

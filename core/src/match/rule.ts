@@ -22,6 +22,7 @@ export const CONTEXT_FACTS = [
   'contaminant',
   'clear',
   'wet',
+  'core.found',
   'coat',
   'lasts',
   'place',

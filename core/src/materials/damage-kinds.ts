@@ -27,7 +27,9 @@ export type DamageQuestion =
   | 'valve'
   | 'holds'
   | 'coat'
-  | 'wet';
+  | 'wet'
+  | 'coreFound'
+  | 'source';
 
 export interface DamageKindData {
   readonly name: string;
@@ -134,7 +136,7 @@ export const DAMAGE_KINDS = {
   delamination: {
     name: 'delamination',
     sign: 'dull tap, a skin that moves on its own',
-    asks: ['layer', 'wet'],
+    asks: ['layer', 'coreFound', 'wet'],
     growth: [1.3, 2.5],
     ways: {
       inject: ['frp', 'frp-cored', 'wood', 'foam-sheet', 'foil'],
@@ -143,7 +145,7 @@ export const DAMAGE_KINDS = {
   'wet-core': {
     name: 'soft or wet core',
     sign: 'dull, spongy, reads wet, weeps when drilled',
-    asks: ['core', 'wet'],
+    asks: ['core', 'coreFound', 'wet', 'source'],
     growth: [1.5, 3],
     ways: {
       recore: ['frp-cored', 'foil'],

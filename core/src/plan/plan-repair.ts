@@ -1,4 +1,4 @@
-import { routeFor, ROUTES } from '../match/routes';
+import { routeFor, ROUTES, schoolOf } from '../match/routes';
 import { DAMAGE_KINDS } from '../materials/damage-kinds';
 import type { Library } from '../materials/product';
 import { SUBSTRATES } from '../materials/substrates';
@@ -154,7 +154,7 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds }:
     crew: undefined,
   };
   if (substrates.length === 0 || kind === undefined) return { ...nothing, identity };
-  const way = job.repair?.way;
+  const way = schoolOf(job.repair?.way, job.damage.core);
   const wayOf = (family: (typeof substrates)[number]['family']): ReturnType<typeof routeFor> =>
     routeFor(family, kind, way);
   const laminated = substrates.some((s) => wayOf(s.family)?.laysUp);

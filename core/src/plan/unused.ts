@@ -1,4 +1,4 @@
-import type { RouteId } from '../materials/damage-kinds';
+import { wayOf, type RouteId } from '../materials/damage-kinds';
 import type { HullFamily } from '../materials/substrates';
 import { linkOf } from '../match/chain';
 import { choicesOf, type ChainRole } from '../match/links';
@@ -102,6 +102,16 @@ const asks =
 const hasTwoSchools: When = ({ damage: { kind } }, { system }) =>
   system?.substrates.some((s) => kind !== undefined && hasSchools(s.family, kind)) ?? true;
 
+/** A soft core is opened where it would have been injected. */
+const opensSoft: When = ({ damage, repair }, { system }) =>
+  damage.core === 'soft' &&
+  repair?.way === undefined &&
+  (system?.substrates.some(
+    ({ family }) =>
+      damage.kind !== undefined && wayOf(damage.kind, family) === 'inject' && hasSchools(family, damage.kind),
+  ) ??
+    false);
+
 const PRODUCTS: Readonly<Record<keyof NonNullable<Job['system']>, ChainRole>> = {
   resin: 'bond',
   bond: 'bond',
@@ -184,6 +194,10 @@ const USES: readonly Use[] = [
   },
   { paths: ['repair.way'], when: hasTwoSchools },
   {
+    paths: ['damage.core'],
+    when: either(asks('damage.core'), both(on('frp-cored', 'foil', 'foam-sheet'), way('inject')), opensSoft),
+  },
+  {
     paths: ['damage.pieces', 'former', 'backing'],
     when: (_, { dish }) => dish?.grind?.backing !== undefined,
   },
@@ -196,7 +210,7 @@ const USES: readonly Use[] = [
     paths: ['damage.depth'],
     when: (job, plan) => plan.dish !== undefined || asks('damage.depth')(job, plan),
   },
-  ...['count', 'pattern', 'layer', 'density', 'seam', 'valve'].map((name): Use => ({
+  ...['count', 'pattern', 'layer', 'density', 'seam', 'valve', 'source', 'fasteners'].map((name): Use => ({
     paths: [`damage.${name}`],
     when: asks(`damage.${name}`),
   })),

@@ -13,6 +13,9 @@ export interface BesideLaminate {
   readonly unfilled: Extra;
   /** What a core that was opened wet waits for. */
   readonly openedDrying: (input: RepairInput, ledger: Ledger) => RepairPlan;
+  /** What let the water into a core. */
+  readonly leak: (input: RepairInput, ledger: Ledger) => RepairPlan;
+  readonly leaks: (input: RepairInput) => boolean;
 }
 
 /** Whether a core that is opened has to dry before anything is laid on it, by what was found. */

@@ -24,7 +24,7 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
     }
     case 'system': {
       const c = plan.system?.chosen?.chain;
-      if (!c) return plan.system && ['Every system is refused; the rules that refused them stand below.'];
+      if (!c) return plan.system && ['Every system is refused.'];
       return c.resin && c.cloth && c.filler && c.finish
         ? said`${[`${c.resin.name} with ${c.cloth.name}`, lower(c.filler.name), lower(c.finish.name), ...besides(c)].join(', ')}.`
         : [chainWords(c)];

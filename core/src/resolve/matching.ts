@@ -2,7 +2,7 @@ import { problem } from '../trace/problem';
 import type { JobFacts } from '../match/facts';
 import { contextOf } from '../match/facts';
 import type { Preset, Priorities, Weights } from '../match/priorities';
-import { DRESS_ONLY, routeFor, type Route, type School } from '../match/routes';
+import { DRESS_ONLY, ROUTES, hasSchools, routeFor, schoolOf, type Route, type School } from '../match/routes';
 import { matchSystem, type MatchInput, type MatchResult, type RankedChain, type Wanted } from '../match/rank';
 import { DEFAULTS } from '../materials/defaults';
 import type { DamageKind } from '../materials/damage-kinds';
@@ -72,6 +72,7 @@ function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
     coat,
     damage,
     wet: job.damage.wet,
+    coreFound: job.damage.core,
     position: inputs.position,
     duty: inputs.duty,
     access: inputs.access,
@@ -109,6 +110,7 @@ export function matchingInput(
   substrates: readonly Substrate[],
   damage: DamageKind,
 ): MatchingInput {
+  const school = schoolOf(job.repair?.way, job.damage.core);
   return {
     library,
     substrates,
@@ -119,7 +121,7 @@ export function matchingInput(
     temperature: inputs.temperature.value,
     epoxyFinish: shop.epoxyFinish,
     solventWipe: inputs.solventWipe,
-    ...(job.repair?.way ? { school: job.repair.way } : {}),
+    ...(school ? { school } : {}),
   };
 }
 
@@ -164,7 +166,11 @@ export function planSystem(input: MatchingInput, ledger: Ledger): SystemPlan | u
     ledger.report(
       several
         ? problem({ severity: 'error', stage: 'system', path: 'hull.material' }, 'no-chain-for-all')
-        : problem({ severity: 'error', stage: 'system', path: 'system' }, 'every-chain-refused'),
+        : problem(
+            { severity: 'error', stage: 'system', path: 'system' },
+            'every-chain-refused',
+            whyRefused(result, () => otherWay(input, { ...common, wanted: {} }, ledger)),
+          ),
     );
   }
   return { ...result, substrates, perCandidate, dressOnly: DRESS_ONLY[damage] };
@@ -187,4 +193,33 @@ export function checkSize(
 
 function alone(input: MatchInput, substrate: Substrate, ledger: Ledger): RankedChain | undefined {
   return matchSystem({ ...input, wanted: {} }, ledger.within(substrate.id)).chosen;
+}
+
+/** The rule that refused the most chains, and the way out that holds. */
+function whyRefused(
+  { refused }: Pick<MatchResult, 'refused'>,
+  way: () => School | undefined,
+): { readonly reason?: string; readonly remedy?: string; readonly way?: School } {
+  const worst = [...refused].sort((a, b) => b.chains - a.chains)[0]?.rule;
+  const other = way();
+  return {
+    ...(worst ? { reason: worst.reason } : {}),
+    ...(worst?.remedy ? { remedy: worst.remedy } : {}),
+    ...(other ? { way: other } : {}),
+  };
+}
+
+/** The other school, where the hull has one and a chain holds in it. */
+function otherWay(
+  { substrates, damage, school, facts }: MatchingInput,
+  common: Omit<MatchInput, 'route' | 'contexts'>,
+  ledger: Ledger,
+): School | undefined {
+  const [substrate] = substrates;
+  const now = school ?? (routeFor(substrate.family, damage)?.id === 'inject' ? 'inject' : 'recore');
+  const other: School = now === 'inject' ? 'recore' : 'inject';
+  if (!hasSchools(substrate.family, damage)) return undefined;
+  const route = ROUTES[other];
+  const contexts = [contextOf(substrate, facts)];
+  return matchSystem({ ...common, route, contexts }, ledger.within(other)).chosen ? other : undefined;
 }

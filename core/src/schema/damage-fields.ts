@@ -135,6 +135,15 @@ export const DAMAGE = group('Damage', {
     gone: 'comes off in the hand',
   }),
   wet: choice('Moisture', { dry: 'dry', damp: 'damp', wet: 'wet' }),
+  core: choice('Core behind it', { firm: 'firm, of its own colour', soft: 'soft, dark or crumbling' }),
+  source: choice('Where the water came in', {
+    fasteners: 'fastenings',
+    fitting: 'a fitting and its fastenings',
+    joint: 'a joint or seam',
+    blow: 'a crack or blow, repaired here',
+    unknown: 'looked for, not found',
+  }),
+  fasteners: quantity('Fastenings that let it in', 'count', 1, 500, 'each'),
   meter: group('Moisture meter', {
     scale: choice('Scale of the meter', { relative: 'relative', wood: 'percent, wood scale' }),
     dry: quantity('Reading at a known dry spot', 'count', 0, 1000, 'each'),

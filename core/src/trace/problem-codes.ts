@@ -91,6 +91,9 @@ export interface SurveyProblems {
   'drying-not-falling': Plain;
   'wood-not-read': Plain;
   'wet-not-said': Plain;
+  'leak-not-said': Plain;
+  'soft-core-behind': Plain;
+  'foam-for-a-season': Plain;
   'hole-not-plugged': { readonly diameter: number; readonly widest: number; readonly count: number };
   /** Drying by each means, s. */
   'drying-offer': {
@@ -105,7 +108,12 @@ export interface SurveyProblems {
 export interface SystemProblems {
   'damage-elsewhere': Plain;
   'no-chain-for-all': Plain;
-  'every-chain-refused': Plain;
+  /** The rule that refused the most, and the other way of repairing where that holds. */
+  'every-chain-refused': {
+    readonly reason?: string;
+    readonly remedy?: string;
+    readonly way?: 'inject' | 'recore';
+  };
   'chain-refused': { readonly reason?: string; readonly remedy?: string; readonly others: readonly string[] };
   'beyond-method': { readonly escalate: string; readonly upTo: number };
   'injected-area': { readonly area: number; readonly most: number };

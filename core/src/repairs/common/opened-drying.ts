@@ -25,6 +25,13 @@ export function planOpenedDrying(input: RepairInput, ledger: Ledger): RepairPlan
       'Nothing is laid on a damp core or inner skin: it keeps the water, and the new skin lets go of it.',
     ]);
   }
+  const found = b.at('survey').ask('damage.core');
+  if (input.job.damage.core === 'soft')
+    found.note([
+      'The core is soft: cut back until it is bright and hard all round, whatever the meter says.',
+    ]);
+  if (input.job.damage.core === 'firm')
+    found.note(['The core is firm: what dries may stay, and the skin over it be bonded by injection.']);
   b.accept('grind', 'meter at the marked places', 'dry, and no longer falling', 'read');
   return b.done('drying', 'drying');
 }

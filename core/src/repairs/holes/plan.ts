@@ -45,6 +45,9 @@ export const roundSpots = formula({
   evaluate: (x) => Math.min(12, x.n * Math.PI * (x.d + 0.03)),
 });
 
+/** Decks, gunwales, transoms and hatches of these hide cores. */
+const LAMINATED: ReadonlySet<string> = new Set(['frp', 'frp-cored']);
+
 /** Old holes in number, closed for good or drilled again; in a core every fastener gets a plug of its own. */
 export const HOLES_KIND = byBuilder({
   id: 'drilled holes',
@@ -95,6 +98,12 @@ export const HOLES_KIND = byBuilder({
       .key('Holes', n)
       .key(cored ? 'Drill out to' : 'Hole', size, 'mm', 1)
       .key('Deep', wall, 'mm', 1);
+    if (LAMINATED.has(substrate.family))
+      b.step('survey', 'survey', 'hole', { place: 'hole', serves: 'look' }, 2, [each(20, n, 'per hole')]);
+    if (cored) {
+      b.at('survey').ask('damage.core');
+      if (job.damage.core === 'soft') b.warn('survey', 'damage.core', 'soft-core-behind');
+    }
     washFirst(b, input.survey.area);
     if (cored) {
       b.at('grind').say(

@@ -6,6 +6,7 @@ import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
 import { each, perM2 } from '../../work/writer';
 import { byBuilder } from '../by-builder';
+import { leaks, planLeak } from '../common/leak';
 import { dryUntilRead, planDrying } from '../common/drying';
 import { massFor, mixed } from '../common/mixing';
 import { shareOf, wholeNumber, withLoss } from '../common/measures';
@@ -153,6 +154,8 @@ export const INJECTION_KIND = byBuilder({
 
     if (area.value > INJECTED_UP_TO)
       b.warn('system', 'repair.way', 'injected-area', { area: area.value, most: INJECTED_UP_TO });
+    // What lets the water in is found before anybody waits for it to dry.
+    const closeLeak = leaks(input) ? planLeak(b) : undefined;
     if (drying.dry === false && drying.wait) {
       b.step('survey', 'vent', 'low', { place: 'core', serves: 'ground' }, 20, []);
       const at = { place: 'core', serves: 'ground' } as const;
@@ -164,6 +167,7 @@ export const INJECTION_KIND = byBuilder({
         'air',
       );
     }
+    if (foam) b.warn('mix', 'repair.core.medium', 'foam-for-a-season');
     b.at('survey').ask('damage.layer');
     b.at('grind').ask('repair.core.pitch', pitch).ask('repair.core.hole', D).ask('hull.thickness', skin);
     washFirst(b, area);
@@ -246,6 +250,7 @@ export const INJECTION_KIND = byBuilder({
     if (times && bond)
       b.wait('mix', 'underWeights', { place: 'skin', serves: 'bond' }, times.sand, b.curing(bond, 'sand'));
     b.step('mix', 'strike', 'weights', { place: 'skin', serves: 'weights' }, RATES.strike / 60);
+    closeLeak?.();
     mix.key('In all', volume, 'ml', 0).key('Each hole', perHole, 'ml', 1).key('Syringes', cartridges);
     mix.say(
       words`${ml(volume)} of ${name} through ${n} holes, about ${ml(perHole, 1)} each, ${cartridges} ${cartridges.value === 1 ? 'syringe' : 'syringes'} of ${ml(cartridge)}.`,

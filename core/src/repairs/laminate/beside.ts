@@ -28,11 +28,14 @@ export function besideOf(
   const face = { area: grind.finishArea, masking: grind.maskingLength };
   const under = linkOf(chain, 'prime') !== undefined || linkOf(chain, 'barrier') !== undefined;
   const wet = input.cored && openedWet(repair);
-  if (!unfilled && !under && !wet && chain.finish) return undefined;
   const { beside } = input;
+  const cored = repair.route === 'recore';
+  if (!unfilled && !under && !wet && !cored && chain.finish) return undefined;
   if (!beside) return 'needs repairs';
+  const leak = beside.leaks(repair);
   const all = [
     wet ? memo.run('drying', { repair }, (i, l) => beside.openedDrying(i.repair, l)) : undefined,
+    leak ? memo.run('leak', { repair }, (i, l) => beside.leak(i.repair, l)) : undefined,
     unfilled
       ? memo.run('unfilled', { repair, face }, (i, l) => beside.unfilled(i.repair, i.face, l))
       : undefined,

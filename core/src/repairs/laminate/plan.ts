@@ -59,7 +59,7 @@ function workOut(memo: StageMemo, input: KindInput): WorkedOut | undefined {
       (i, l) => [...listMaterials(i.parts, i.peelPly, l), ...priceMaterials(i.more, l)],
     ),
     items: memo.run('time', { parts, beside }, (i, l) =>
-      laminateRepairSteps(i.parts, l, besideSteps(i.beside)),
+      laminateRepairSteps(i.parts, l, besideSteps(i.beside), i.beside?.repair.later),
     ),
     section: sectionOf(memo, input, chosen, ground),
     outlines: grind.outlines,

@@ -3,9 +3,10 @@ import type { Problem } from '../../trace/problem';
 
 /** An edit of the job that lifts a STOP. */
 export interface Lift {
-  readonly kind: 'tent' | 'sun';
+  readonly kind: 'tent' | 'sun' | 'way';
   /** What a tent is held at, °C. */
   readonly temperature?: number;
+  readonly way?: 'inject' | 'recore';
   /** Fields of the job and what stands there then. */
   readonly changes: readonly (readonly [path: string, value: unknown])[];
 }
@@ -63,6 +64,8 @@ export function tentFor(problems: readonly Problem[]): number | undefined {
 /** What lifts one STOP, where an edit does. @param tent that lifts all of them, °C */
 export function liftOf(problem: Problem, tent: number | undefined): Lift | undefined {
   if (problem.code === 'light-needed') return { kind: 'sun', changes: [['conditions.sun', 'yes']] };
+  if (problem.code === 'every-chain-refused' && problem.params.way)
+    return { kind: 'way', way: problem.params.way, changes: [['repair.way', problem.params.way]] };
   if (tent === undefined || warmthFor(problem) === undefined) return undefined;
   return {
     kind: 'tent',

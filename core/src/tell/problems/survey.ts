@@ -137,6 +137,18 @@ export const SURVEY_WORDS: WordsOf<SurveyProblems> = {
     what: 'under water and not said how wet: taken as damp',
     suggestion: 'read the meter where it is opened, and enter it',
   }),
+  'leak-not-said': () => ({
+    what: 'nobody has said where the water came in: what is closed now is wet again in a season',
+    suggestion: 'find the fastening, fitting or joint that leaks, and enter it',
+  }),
+  'soft-core-behind': () => ({
+    what: 'a plug in a soft core holds nothing, and the rot goes on round it',
+    suggestion: 'make it a wet core: open the skin and replace what is soft',
+  }),
+  'foam-for-a-season': () => ({
+    what: 'foam behind a skin stiffens for a season; it carries no load and holds water that gets in',
+    suggestion: 'say so to the owner; open it and replace the core for good',
+  }),
   'drying-offer': ({ by, ...time }) => ({
     what: `dried by ${DRIED_BY[by]}, about ${days(time[by])}`,
     suggestion: (['open', 'warm', 'vacuum'] as const)
@@ -171,9 +183,9 @@ export const SYSTEM_WORDS: WordsOf<SystemProblems> = {
     what: 'no repair holds on every hull that this may be',
     suggestion: 'do the next test of the guide, or name the hull',
   }),
-  'every-chain-refused': () => ({
-    what: 'every system is refused on this hull',
-    suggestion: 'read the rules that refused them below',
+  'every-chain-refused': ({ reason, remedy }) => ({
+    what: `every system is refused on this hull${reason ? `: ${reason}` : ''}`,
+    suggestion: remedy ?? 'read the rules that refused them',
   }),
   'chain-refused': ({ reason, remedy, others }) => ({
     what: `the system asked for is refused: ${reason ?? 'no product of Stores fits, or it has no place in this repair'}`,

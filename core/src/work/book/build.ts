@@ -53,6 +53,12 @@ export const BUILDING = {
     makesIf: { fit: ['abrades', 'cleans'], holes: [], hole: [] },
     sets: { holes: 'board', hole: 'board' },
   }),
+  seal: action({
+    words: { joint: 'run sealant into the joint between tapes, tool it in one pull, pull the tape' },
+    done: 'an even fillet, bonded to both sides',
+    who: 'all',
+    tools: ['tape', 'sealant gun', 'gloves'],
+  }),
   dam: action({
     words: { edge: 'film dam round the edge, a hair outside its line, taped to both faces' },
     done: 'no light between dam and face',

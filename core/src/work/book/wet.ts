@@ -87,6 +87,7 @@ export const WETTING = {
       hollows: 'wet the hollows out, fill them, first go',
       hollowsLevel: 'fill level and a little proud, second go',
       holes: 'wet the wall of each hole, fill it through, proud',
+      plugs: 'fill the plugs from below up, thickened until it hangs, top up and scrape flush',
       countersunk: 'pull the tape, countersink the holes, fill flush',
       cells: 'fill the cells level with thickened {product:lower}',
       chips: 'fill chips and scratches, proud',

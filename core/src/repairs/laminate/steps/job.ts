@@ -18,11 +18,13 @@ import type { Parts } from './parts';
  * Every step of a laminate repair in the order of the work, as far as the plan goes.
  *
  * @param more what the chain has besides plies, filler and paint
+ * @param later what is done when the finish is on
  */
 export function laminateRepairSteps(
   parts: Parts,
   ledger: Ledger,
   more: readonly Item[] = [],
+  later: readonly Item[] = [],
 ): readonly Item[] {
   const { finish, grind, system, job } = parts;
   const masksAgain = finish !== undefined || more.some((x) => 'step' in x && setBy(x.step) === 'tape');
@@ -56,6 +58,7 @@ export function laminateRepairSteps(
           ledger,
         )
       : []),
+    ...later,
   ];
 }
 

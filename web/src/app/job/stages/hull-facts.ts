@@ -32,6 +32,8 @@ const ASKS: Readonly<Record<DamageQuestion, Ask>> = {
   holds: { path: 'damage.holds', kind: 'choice' },
   coat: { path: 'hull.coat', kind: 'choice' },
   wet: { path: 'damage.wet', kind: 'choice' },
+  coreFound: { path: 'damage.core', kind: 'choice' },
+  source: { path: 'damage.source', kind: 'choice' },
 };
 
 /** What the hull is made of, what is broken, and the few questions that go with it. */
