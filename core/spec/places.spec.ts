@@ -10,8 +10,10 @@ import {
   placeName,
   readJob,
   readPlaces,
+  setIn,
   withPlace,
   withoutPlace,
+  type Elsewhere,
   type Job,
   type JobDocument,
   type PlaceEntry,
@@ -156,7 +158,8 @@ describe('a job whose places are anything', () => {
 describe('the work of several places', () => {
   const placesOf = (document: JobDocument): readonly BoatPlace[] =>
     readPlaces(document).places.flatMap(({ id, name, job }) => (job ? [{ id, name, job }] : []));
-  const plan = (job: Job): PlanResult => planRepair(job, LIBRARY, {}, CLOCK);
+  const plan = (job: Job, _ = '', elsewhere?: Elsewhere): PlanResult =>
+    planRepair(job, LIBRARY, {}, CLOCK, elsewhere);
   const boat = (document: JobDocument): readonly PlannedPlace[] => planBoat(placesOf(document), plan, {});
   const tasksOf = ({ result }: PlannedPlace): readonly Task[] =>
     result.plan?.timeline?.stages.flatMap((s) => s.tasks) ?? [];
@@ -200,7 +203,11 @@ describe('the work of several places', () => {
     const monday = { now: Date.parse('2026-11-30T13:01:00Z'), timeZone: 'UTC' };
     const document = { ...TWO, conditions: { temperature: 20, humidity: 0.5 }, schedule: {} };
     const shop = { hours: { days: 'mon-fri', start: '08:00', end: '17:00' } } as const;
-    const [hole, chip] = planBoat(placesOf(document), (job) => planRepair(job, LIBRARY, shop, monday), shop);
+    const [hole, chip] = planBoat(
+      placesOf(document),
+      (job, _, elsewhere) => planRepair(job, LIBRARY, shop, monday, elsewhere),
+      shop,
+    );
     const laid = tasksOf(hole).find((t) => t.plies);
     // Plies are laid on Tuesday, so that no window shuts over night; the chip is surveyed on Monday.
     expect(new Date(laid?.start ?? 0).getUTCDate()).toBe(1);
@@ -237,7 +244,8 @@ describe('the work of several places', () => {
 describe('what several places share', () => {
   const placesOf = (document: JobDocument): readonly BoatPlace[] =>
     readPlaces(document).places.flatMap(({ id, name, job }) => (job ? [{ id, name, job }] : []));
-  const plan = (job: Job): PlanResult => planRepair(job, LIBRARY, {}, CLOCK);
+  const plan = (job: Job, _ = '', elsewhere?: Elsewhere): PlanResult =>
+    planRepair(job, LIBRARY, {}, CLOCK, elsewhere);
   const chips: JobDocument = withPlace({ ...BASE, damage: CHIP.damage }, CHIP);
   const stepsOf = ({ result }: PlannedPlace): readonly Step[] => result.plan?.work?.steps ?? [];
   const handsOn = (p: PlannedPlace): number => p.result.plan?.totals?.handsOn.value ?? 0;
@@ -246,7 +254,7 @@ describe('what several places share', () => {
     const [first, second] = planBoat(placesOf(chips), plan, {});
     expect(stepsOf(first).some((s) => s.together)).toBeFalse();
     const together = stepsOf(second).filter((s) => s.together);
-    expect(together.map((s) => s.action)).toEqual(['mix', 'handOver']);
+    expect(new Set(together.map((s) => s.action))).toEqual(new Set(['mix', 'handOver']));
     expect(together.every((s) => s.together?.place === FIRST_PLACE)).toBeTrue();
     // One pot is mixed, weighed and bought, at the first place.
     expect(first.result.plan?.repair?.pots.length).toBe(1);
@@ -258,14 +266,21 @@ describe('what several places share', () => {
       if (!found) throw new Error(`${id} is not placed`);
       return found;
     };
-    const [mix] = together;
+    const mix = together[0];
     const fill = stepsOf(first).find((s) => s.action === 'fill');
     expect(task(second, mix.id).start).toBe(task(first, mix.id).start);
     expect(task(first, fill?.id ?? '').start).toBe(task(first, mix.id).end);
     expect(task(second, fill?.id ?? '').start).toBe(task(first, fill?.id ?? '').end);
     // Its time is reckoned once.
     const alone = placesOf(chips).map(({ job }) => plan(job).plan?.totals?.handsOn.value ?? 0);
-    const saved = together.reduce((sum, s) => sum + s.work.value, 0);
+    const once = together.reduce((sum, s) => sum + s.work.value, 0);
+    const byItself = new Map(plan(placesOf(chips)[1].job).timing?.work.steps.map((s) => [s.id, s]));
+    const setUps = stepsOf(second).reduce(
+      (sum, s) => sum + (s.together ? 0 : (byItself.get(s.id)?.work.value ?? 0) - s.work.value),
+      0,
+    );
+    expect(setUps).toBeGreaterThan(0);
+    const saved = once + setUps;
     expect(handsOn(first) + handsOn(second)).toBeCloseTo(alone[0] + alone[1] - saved, 6);
     const cures = provenBoat([first, second], LIBRARY, {}, CLOCK);
     expect([...cures.values()].flatMap((c) => c.problems).filter((p) => p.code === 'broken-gate')).toEqual(
@@ -273,6 +288,80 @@ describe('what several places share', () => {
     );
     const totals = [...cures.values()].map((c) => c.totals?.handsOn.value ?? 0);
     expect(totals[0] + totals[1]).toBeCloseTo(alone[0] + alone[1] - saved, 6);
+  });
+
+  const PAINTED = withPlace({ ...BASE, system: { finish: 'paint-2k' } } as JobDocument, {
+    id: 'b',
+    damage: { kind: 'scratch', position: 'above', size: [0.4, 0.02], depth: 0.002 },
+    system: { finish: 'paint-2k' },
+  } as PlaceEntry);
+
+  it('is the finish: one lot of cups for all that is painted the same, laid one after another', () => {
+    const [first, second] = planBoat(placesOf(PAINTED), plan, {});
+    const alone = placesOf(PAINTED).map(({ job }) => plan(job).plan?.finish);
+    const cups = (p: PlannedPlace): readonly Step[] => stepsOf(p).filter((s) => s.pot?.cup?.of === 'coat');
+    expect(cups(second).length).toBe(alone[1]?.coats.value ?? 0);
+    expect(cups(second).every((s) => s.together?.place === FIRST_PLACE)).toBeTrue();
+    // As much is mixed at the first as both take, and nothing is bought for the second.
+    expect(first.result.plan?.finish?.mass.value).toBeCloseTo(
+      (alone[0]?.mass.value ?? 0) + (alone[1]?.mass.value ?? 0),
+      9,
+    );
+    expect(first.result.plan?.finish?.area.value).toBe(alone[0]?.area.value ?? 0);
+    expect(second.result.plan?.materials?.some((m) => m.id === 'finish')).toBeFalse();
+    // Masking and laying the second go on from the first: set up already.
+    const coat = (p: PlannedPlace, k: number): Step | undefined =>
+      stepsOf(p).filter((s) => s.action === 'coat')[k];
+    const own = plan(placesOf(PAINTED)[1].job).timing?.work.steps.filter((s) => s.action === 'coat') ?? [];
+    expect(coat(second, 0)?.work.value).toBeLessThan(own[0].work.value);
+    const tasks = (p: PlannedPlace): ReadonlyMap<string, Task> =>
+      new Map(p.result.plan?.timeline?.stages.flatMap((s) => s.tasks).map((t) => [t.id, t]));
+    for (let k = 0; k < own.length; k += 1)
+      expect(tasks(second).get(coat(second, k)?.id ?? '')?.start)
+        .withContext(`coat ${k + 1}`)
+        .toBe(tasks(first).get(coat(first, k)?.id ?? '')?.end);
+    const cures = provenBoat([first, second], LIBRARY, {}, CLOCK);
+    expect([...cures.values()].flatMap((c) => c.problems).filter((p) => p.code === 'broken-gate')).toEqual(
+      [],
+    );
+  });
+
+  it('is no finish of another colour, of another product, or of a place that would wait for weeks', () => {
+    const shares = (document: JobDocument): boolean =>
+      stepsOf(planBoat(placesOf(document), plan, {})[1]).some((s) => s.together && s.pot?.cup?.of === 'coat');
+    expect(shares(PAINTED)).toBeTrue();
+    const at = (path: string, value: unknown): JobDocument =>
+      editPlace(PAINTED, 'b', (own) => setIn(own, path, value));
+    expect(shares(at('coat.film', 0.0003))).toBeFalse();
+    expect(shares(at('system.finish', 'gel-coat'))).toBeFalse();
+    const core = { kind: 'wet-core', position: 'above', size: [0.3, 0.2], wet: 'wet' };
+    const wet = {
+      ...PAINTED,
+      hull: { material: 'frp-cored' },
+      damage: core,
+      repair: { way: 'inject', drying: { by: 'open' } },
+    } as unknown as JobDocument;
+    expect(shares(wet)).toBeFalse();
+  });
+
+  it('is setting up, where the same is done at both in one go of work', () => {
+    const two = withPlace(
+      { ...BASE, schedule: { start: '2026-11-23T08:00:00Z' } } as JobDocument,
+      {
+        id: 'b',
+        damage: BASE.damage,
+      } as PlaceEntry,
+    );
+    const [first, second] = planBoat(placesOf(two), plan, {});
+    for (const action of ['wash', 'mask', 'grind', 'coat'] as const) {
+      const of = (p: PlannedPlace): Step | undefined => stepsOf(p).find((s) => s.action === action);
+      const [a, b] = [of(first), of(second)];
+      expect((a?.work.value ?? 0) - (b?.work.value ?? 0))
+        .withContext(action)
+        .toBeCloseTo(a?.setUp ?? NaN, 6);
+      const figure = second.result.plan?.trace[b?.work.traceId ?? ''];
+      expect(figure?.formulaId).withContext(action).toBe('boat/set-ups');
+    }
   });
 
   it('is a pot for as many chips as it holds, and a second one for the rest', () => {

@@ -8,8 +8,11 @@ import {
   planRepair as planWith,
   readJob,
   type Figure,
+  type Clock,
+  type Elsewhere,
   type FindingEffect,
   type Job,
+  type Library,
   type JobDocument,
   type Plan,
   type PlanResult,
@@ -54,13 +57,14 @@ export function read(document: unknown): Job {
 }
 
 /** Every spec plans with all kinds of repair, as server and command line do. */
-export const planRepair = (...[job, library, shop, clock]: PlanArgs): PlanResult =>
-  planWith(job, library, shop, clock, REPAIRS);
+export const planRepair = (
+  ...[job, library, shop, clock, elsewhere]: [...PlanArgs, Elsewhere?]
+): PlanResult => planWith(job, library, shop, clock, REPAIRS, elsewhere);
 export const createPlanner = (): Planner => plannerOf(REPAIRS);
 export const findingHistory = (...[job, library, shop, clock]: PlanArgs): readonly FindingEffect[] =>
   historyOf(job, library, shop, clock, createPlanner);
 
-type PlanArgs = Parameters<typeof planWith>;
+type PlanArgs = [job: Job, library: Library, shop: Shop, clock: Clock];
 
 /** A yard that works round the clock, so that a spec of other things sees work follow on at once. */
 export const ROUND_THE_CLOCK: Shop = { hours: { days: 'always' } };

@@ -148,6 +148,8 @@ describe('a wet balsa deck that gets a new core under a tent', () => {
     const told = idsOf(document).filter((id) => !/coat-[2-9]|batch-[2-9]|sand@/.test(id));
     expect(told).toEqual([
       'hull.survey@damage',
+      'hull.survey@source',
+      'hull.survey@hose',
       'outside.wash@ground',
       'outside.mask@ground',
       'outside.grind@ground',

@@ -4,6 +4,7 @@ import type { CureSheet, Product } from '../materials/product';
 import { sayIn } from '../report/say';
 import type { Plan } from '../plan/plan';
 import type { Stage } from '../trace/problem';
+import { coatsMixedElsewhere } from '../work/pots';
 
 /** What the bench has to know of a batch, as plain data: it is kept on the device while the batch is worked. */
 export interface BenchBatch {
@@ -153,7 +154,7 @@ export function benchBatches(
         })
       : [];
   const coats =
-    finish && coat
+    finish && coat && !coatsMixedElsewhere(plan.work?.steps ?? [])
       ? Array.from({ length: finish.coats.value }, (_, i) =>
           benchBatch(
             `finish.coat.${i + 1}`,

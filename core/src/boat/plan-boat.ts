@@ -11,7 +11,12 @@ import type { Trace, TraceEntry } from '../trace/figure';
 import { Ledger } from '../trace/ledger';
 import { problem, STAGES, type Problem } from '../trace/problem';
 import type { Step } from '../work/step';
-import { sharedSteps } from './shared';
+import { finishGroups, type FinishGroup } from './finish-together';
+import { sharedSetUps } from './set-ups';
+import { sharedSteps, type PlaceWork } from './shared';
+import type { Elsewhere } from '../plan/elsewhere';
+import { coatsMixedElsewhere } from '../work/pots';
+import { COAT_MATERIALS } from '../repairs/common/prices';
 
 /** A place of a boat, with the job as it is there. */
 export interface BoatPlace {
@@ -33,16 +38,21 @@ export const boatPlaces = (document: unknown): readonly BoatPlace[] =>
  * Plans the places of a boat: each by itself, and then the work of all of them by one clock, since the same hands do it.
  * A boat of one place is planned as that place.
  *
- * @param plan plans one job; told the id of its place, so that a planner can remember each
+ * @param plan plans one job; told a name that is its own, so that a planner can remember each, and what it does for other places
  */
 export function planBoat(
   places: readonly BoatPlace[],
-  plan: (job: Job, place: string) => PlanResult,
+  plan: (job: Job, name: string, elsewhere?: Elsewhere) => PlanResult,
   shop: Shop,
 ): readonly PlannedPlace[] {
-  const planned = doneTogether(
-    toldWhereUsed(places.map((p): PlannedPlace => ({ ...p, result: plan(p.job, p.id) }))),
-  );
+  const alone = places.map((p): PlannedPlace => ({ ...p, result: plan(p.job, p.id) }));
+  const groups = finishGroups(alone);
+  // Where cups are mixed for other places too, more of the finish is planned.
+  const mixing = alone.map((p): PlannedPlace => {
+    const group = groups.find((g) => g.head === p.id);
+    return group ? { ...p, result: plan(p.job, `${p.id}+`, { coated: group.coated }) } : p;
+  });
+  const planned = doneTogether(toldWhereUsed(mixing), groups);
   const parts = planned.flatMap(({ id, result: { timing } }) =>
     timing
       ? [
@@ -95,36 +105,54 @@ function toldWhereUsed(places: readonly PlannedPlace[]): readonly PlannedPlace[]
 }
 
 /** What is done once for several places is told at each of them as done there, and its pot and what that takes at one. */
-function doneTogether(places: readonly PlannedPlace[]): readonly PlannedPlace[] {
+function doneTogether(
+  places: readonly PlannedPlace[],
+  groups: readonly FinishGroup[],
+): readonly PlannedPlace[] {
   if (places.length < 2) return places;
-  const shared = sharedSteps(
-    places.flatMap(({ id, result: { timing, plan } }, i) => {
-      const open = (plan?.timeline?.stages ?? []).slice(pastStages(plan?.timeline));
-      const begins = new Map(open.flatMap((s) => s.tasks).map((t) => [t.id, t.start]));
-      return timing ? [{ id, letter: placeLetter(i), work: timing.work, begins }] : [];
-    }),
-  );
+  const works = places.flatMap(({ id, result: { timing, plan } }, i): PlaceWork[] => {
+    if (!timing) return [];
+    const open = (plan?.timeline?.stages ?? []).slice(pastStages(plan?.timeline));
+    const begins = new Map(open.flatMap((s) => s.tasks).map((t) => [t.id, t.start]));
+    const finishedWith = groups.find((g) => g.head === id || g.others.includes(id))?.head;
+    return [
+      {
+        id,
+        letter: placeLetter(i),
+        work: timing.work,
+        begins,
+        ...(finishedWith === undefined ? {} : { finishedWith }),
+      },
+    ];
+  });
+  const shared = sharedSteps(works);
+  const ledgers = new Map(works.map(({ id, letter }) => [id, new Ledger(`boat.${letter}`)]));
+  const setUps = sharedSetUps(works, shared, (id) => ledgers.get(id) ?? new Ledger('boat'));
   return places.map((place) => {
-    const own = shared.get(place.id);
+    const [own, set] = [shared.get(place.id), setUps.get(place.id)];
     const { plan, timing } = place.result;
-    if (!own || !plan || !timing) return place;
+    if (!plan || !timing || ((own?.size ?? 0) === 0 && (set?.size ?? 0) === 0)) return place;
     const steps = timing.work.steps.map((s) => {
-      const together = own.get(s.id);
-      return together ? { ...s, together } : s;
+      const [together, work] = [own?.get(s.id), set?.get(s.id)];
+      return { ...s, ...(together ? { together } : {}), ...(work ? { work } : {}) };
     });
     const work = { ...timing.work, steps };
-    const mixed = potsElsewhere(steps);
+    const mixed = new Set([...potsElsewhere(steps), ...(coatsMixedElsewhere(steps) ? COAT_MATERIALS : [])]);
     const { repair } = plan;
     return {
       ...place,
       result: {
         ...place.result,
         timing: { ...timing, work },
-        plan: withParts(plan, {
-          work,
-          materials: plan.materials?.filter((m) => !mixed.has(m.id)),
-          ...(repair ? { repair: { ...repair, pots: repair.pots.filter((p) => !mixed.has(p.id)) } } : {}),
-        }),
+        plan: withParts(
+          plan,
+          {
+            work,
+            materials: plan.materials?.filter((m) => !mixed.has(m.id)),
+            ...(repair ? { repair: { ...repair, pots: repair.pots.filter((p) => !mixed.has(p.id)) } } : {}),
+          },
+          ledgers.get(place.id),
+        ),
       },
     };
   });

@@ -1,6 +1,7 @@
 import { ACTIONS } from '../work/actions';
 import type { ActionEntry } from '../work/entry';
 import { freedBy, setBy } from '../work/holds';
+import { isCoatCup } from '../work/pots';
 import type { Step, Together, Work } from '../work/step';
 
 /** The work of one place of a boat. */
@@ -10,10 +11,12 @@ export interface PlaceWork {
   readonly work: Work;
   /** When each step begins where the place is worked on by itself, ms since 1970, by its id; absent for what is past. */
   readonly begins: ReadonlyMap<string, number>;
+  /** The place at which the cups of its finish are mixed, where several places are finished together. */
+  readonly finishedWith?: string;
 }
 
 /** Nobody waits longer than this to share a pot or a tent, ms. Judged: half a working day, so that it is the same go of work. */
-const SAME_GO = 4 * 3_600_000;
+export const SAME_GO = 4 * 3_600_000;
 
 /** A step of one place. */
 interface At {
@@ -43,11 +46,14 @@ export function sharedSteps(places: readonly PlaceWork[]): Shared {
   const shared = new Map<string, Map<string, Together>>();
   for (const place of places)
     for (const step of place.work.steps) {
-      if (!place.begins.has(step.id) || (!ofBoat(step) && !isPot(step, place.work))) continue;
+      if (!place.begins.has(step.id)) continue;
+      if (!ofBoat(step) && !isPot(step, place.work) && !ofFinish(place, step)) continue;
       const working = workingOf(step, place.work);
       const at = { place, step };
       const once = known.find(
-        (k) => serves(k, step, working) && meets(k.by, at, shared) && order.join(k.by, at),
+        (k) =>
+          (finishedTogether(k.by, at) || (serves(k, step, working) && meets(k.by, at, shared))) &&
+          order.join(k.by, at),
       );
       if (!once) {
         known.push({ by: at, need: step.pot?.need?.value ?? 0, working });
@@ -61,6 +67,17 @@ export function sharedSteps(places: readonly PlaceWork[]): Shared {
     }
   return shared;
 }
+
+/** What of a finish is done once for all places that are finished together. */
+const ofFinish = ({ finishedWith }: PlaceWork, step: Step): boolean =>
+  finishedWith !== undefined &&
+  (isCoatCup(step) || step.action === 'sprayGear' || (step.action === 'colour' && step.stage === 'finish'));
+
+const finishedTogether = (first: At, second: At): boolean =>
+  first.place.finishedWith !== undefined &&
+  first.place.finishedWith === second.place.finishedWith &&
+  ofFinish(first.place, first.step) &&
+  first.step.id === second.step.id;
 
 const ofBoat = ({ action, how }: Step): boolean =>
   (ACTIONS[action] as ActionEntry).ofBoat?.includes(how) ?? false;

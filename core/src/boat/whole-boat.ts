@@ -39,7 +39,11 @@ export function wholeBoat(
 ): { readonly places: readonly WholePlace[]; readonly problems: readonly Problem[] } {
   const { places, problems } = readPlaces(document);
   const jobs = places.flatMap(({ id, name, job }) => (job ? [{ id, name, job }] : []));
-  const planned = planBoat(jobs, (job) => planRepair(job, library, shop, clock, kinds), shop);
+  const planned = planBoat(
+    jobs,
+    (job, _, elsewhere) => planRepair(job, library, shop, clock, kinds, elsewhere),
+    shop,
+  );
   const cures = provenBoat(planned, library, shop, clock);
   return {
     problems,

@@ -190,6 +190,8 @@ export interface FilmInput {
   readonly finish: Finish;
   readonly film: Figure;
   readonly area: Figure;
+  /** Face at other places of the boat that is coated from the same cups, m². */
+  readonly elsewhere?: number;
   readonly grade: Grade;
   readonly temperature: Figure;
   /** Usable pot life, s. */
@@ -207,6 +209,22 @@ export interface FilmInput {
 export function gritBeforeFinish(finish: Finish, grade: Grade): number {
   return GRITS[finish.kind][grade].before;
 }
+
+/** The face that one lot of cups is mixed for. */
+const withElsewhere = ({ area, elsewhere }: FilmInput, ledger: Ledger): Figure =>
+  elsewhere === undefined || elsewhere === 0
+    ? area
+    : ledger.sum('allPlaces', 'face at all places', 'm²', [
+        area,
+        ledger.given(
+          'elsewhere',
+          'face at other places, from the same cups',
+          elsewhere,
+          'm²',
+          'computed',
+          'their own plans',
+        ),
+      ]);
 
 /** Film, coats, volume, mass and parts of the finish. */
 export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
@@ -258,8 +276,9 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
       ? 'none until entered; the sheet says how much at the most'
       : 'entered for this job',
   );
+  const face = withElsewhere(input, ledger);
   const volume = ledger.compute('volume', `${finish.name} in all`, filmVolume, {
-    A: input.area,
+    A: face,
     wet,
     waste: ledger.given(
       'waste',
@@ -311,7 +330,7 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
           'assumed',
           RATE_SOURCE,
         ),
-        A: input.area,
+        A: face,
       }),
       t_use: input.usable,
     }),

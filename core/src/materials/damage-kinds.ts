@@ -21,7 +21,6 @@ export type DamageQuestion =
   | 'pattern'
   | 'pieces'
   | 'layer'
-  | 'core'
   | 'density'
   | 'seam'
   | 'valve'
@@ -145,7 +144,7 @@ export const DAMAGE_KINDS = {
   'wet-core': {
     name: 'soft or wet core',
     sign: 'dull, spongy, reads wet, weeps when drilled',
-    asks: ['core', 'coreFound', 'wet', 'source'],
+    asks: ['coreFound', 'wet', 'source'],
     growth: [1.5, 3],
     ways: {
       recore: ['frp-cored', 'foil'],

@@ -1,4 +1,5 @@
 import { routeFor, ROUTES, schoolOf } from '../match/routes';
+import type { Elsewhere } from './elsewhere';
 import { DAMAGE_KINDS } from '../materials/damage-kinds';
 import type { Library } from '../materials/product';
 import { SUBSTRATES } from '../materials/substrates';
@@ -34,7 +35,8 @@ import { productsOf } from '../work/pots';
 
 /** Plans one job after another and reuses the stages whose input did not change between calls. */
 export interface Planner {
-  plan(job: Job, library: Library, shop: Shop, clock: Clock): PlanResult;
+  /** @param elsewhere what the work does for other places of the boat */
+  plan(job: Job, library: Library, shop: Shop, clock: Clock, elsewhere?: Elsewhere): PlanResult;
 }
 
 /**
@@ -42,6 +44,7 @@ export interface Planner {
  * materials → time line. Pure, synchronous and deterministic; never throws for user data.
  *
  * @param kinds kinds of repair, the first that takes a job works it out; a job that needs more than laminate says so where it is not given
+ * @param elsewhere what the work does for other places of the boat
  * @returns the plan as far as it goes, and the problems found
  */
 export function planRepair(
@@ -50,8 +53,9 @@ export function planRepair(
   shop: Shop,
   clock: Clock,
   kinds: RepairKinds = LAMINATE_ALONE,
+  elsewhere?: Elsewhere,
 ): PlanResult {
-  return createPlanner(kinds).plan(job, library, shop, clock);
+  return createPlanner(kinds).plan(job, library, shop, clock, elsewhere);
 }
 
 /**
@@ -62,9 +66,9 @@ export function planRepair(
 export function createPlanner(kinds: RepairKinds = LAMINATE_ALONE): Planner {
   let memo = new StageMemo();
   return {
-    plan(job, library, shop, clock) {
+    plan(job, library, shop, clock, elsewhere) {
       try {
-        return planWith(memo, { job, library, shop, clock, kinds });
+        return planWith(memo, { job, library, shop, clock, kinds, elsewhere });
       } catch (fault) {
         // One job that nobody foresaw must not take a board or a list with it. What was half kept is let go.
         memo = new StageMemo();
@@ -82,6 +86,7 @@ interface Asked {
   readonly shop: Shop;
   readonly clock: Clock;
   readonly kinds: RepairKinds;
+  readonly elsewhere?: Elsewhere;
 }
 
 function planWith(memo: StageMemo, asked: Asked): PlanResult {
@@ -126,7 +131,7 @@ function missing(job: Job): Problem[] {
 /** A plan without its trace, and what its time line was placed from. */
 type Composed = Omit<Plan, 'trace'> & Pick<PlanResult, 'timing' | 'needs'>;
 
-function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds }: Asked): Composed {
+function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, elsewhere }: Asked): Composed {
   const nothing = {
     format: PLAN_FORMAT,
     engine: ENGINE_VERSION,
@@ -228,6 +233,7 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds }:
     survey,
     readings: readingMap,
     taskFacts,
+    elsewhere,
     cored,
     beside: kinds.beside,
   };

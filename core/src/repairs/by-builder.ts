@@ -82,7 +82,7 @@ function underOf(
 /** The finish where the chain has a paint or a gel coat; by its sheet, or told to be left out, where it has another or none. */
 function finishOf(
   memo: StageMemo,
-  { job, facts, library, shop, inputs, system }: KindInput,
+  { job, facts, library, shop, inputs, system, elsewhere }: KindInput,
   repair: RepairInput,
   own: RepairPlan,
 ): { readonly finish?: FinishPlan; readonly bySheet?: RepairPlan } {
@@ -106,6 +106,7 @@ function finishOf(
         finish: paint,
         film: facts.coat?.film === undefined && face.film ? face.film : buildUp.finish,
         area: face.area,
+        elsewhere: elsewhere?.coated,
         grade: inputs.grade,
         temperature: inputs.temperature,
         usable: milestones.usable,

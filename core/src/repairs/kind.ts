@@ -1,6 +1,7 @@
 import type { Dish } from '../grind/dish';
 import type { DamageKind } from '../materials/damage-kinds';
 import type { Library } from '../materials/product';
+import type { Elsewhere } from '../plan/elsewhere';
 import type { Inputs } from '../resolve/inputs';
 import type { SystemPlan } from '../resolve/matching';
 import type { Job } from '../schema/job';
@@ -45,6 +46,8 @@ export interface KindInput {
   readonly survey: SurveyResult;
   readonly readings?: ReadingMap;
   readonly taskFacts: TaskFacts;
+  /** What is done for other places of the boat. */
+  readonly elsewhere?: Elsewhere;
   /** Behind the skin lies a core that is opened. */
   readonly cored: boolean;
   /** What goes beside the plies of some laminates, where it was handed to the planner. */

@@ -29,3 +29,12 @@ export function potsOf(steps: readonly Step[]): readonly MixedPot[] {
   }
   return pots.map(({ go: _, ...pot }) => pot);
 }
+
+/** The step that mixes the cups of one coat of a finish. */
+export const isCoatCup = ({ action, pot }: Step): boolean => action === 'mix' && pot?.cup?.of === 'coat';
+
+/** Whether every coat of a finish is mixed at another place of the boat. */
+export function coatsMixedElsewhere(steps: readonly Step[]): boolean {
+  const cups = steps.filter(isCoatCup);
+  return cups.length > 0 && cups.every((s) => s.together !== undefined);
+}

@@ -69,6 +69,8 @@ export type Step = Variant & {
   readonly fields?: Fields;
   /** Working time of all hands together, s. */
   readonly work: Figure;
+  /** What of that is setting up, s: the same is done at another place in the same go of work without it. */
+  readonly setUp?: number;
   /** People without whom it is not begun. */
   readonly people: number;
   /** Every hand that is there takes part, and it takes their share of the time; a pot is mixed by one. */

@@ -59,6 +59,8 @@ export interface StepMore {
   readonly product?: string;
   /** The figures that are needed while it is done. */
   readonly figures?: Words;
+  /** What of its time is setting up, s: the same is done at the next place without it. */
+  readonly setUp?: number;
 }
 
 /** What is said of a wait besides how long it is. */
@@ -105,7 +107,11 @@ export class StepWriter {
     rates: readonly Rate[] = [],
     more: StepMore = {},
   ): this {
-    return this.timed(stage, action, how, where, this.time(action, how, where, fixed, rates), more);
+    return this.timed(stage, action, how, where, this.time(action, how, where, fixed, rates), {
+      // A step of nothing but a fixed time is that much work wherever it is done.
+      ...(rates.length > 0 && fixed > 0 ? { setUp: fixed } : {}),
+      ...more,
+    });
   }
 
   /** A step whose time was worked out as a figure of its own, s. */
@@ -115,7 +121,17 @@ export class StepWriter {
     how: How<A>,
     where: Where,
     work: Figure,
-    { people = 1, withNext = false, plies, aside = false, round, pot, product, figures }: StepMore = {},
+    {
+      people = 1,
+      withNext = false,
+      plies,
+      aside = false,
+      round,
+      pot,
+      product,
+      figures,
+      setUp,
+    }: StepMore = {},
   ): this {
     const step = stepOf(stage, action, how, where, work, people);
     const go = this.#go ?? (withNext ? step.id : undefined);
@@ -128,6 +144,7 @@ export class StepWriter {
         ...(pot ? { pot } : {}),
         ...(product === undefined ? {} : { product }),
         ...(figures && figures.length > 0 ? { figures } : {}),
+        ...(setUp === undefined ? {} : { setUp }),
       },
       ...(aside ? { aside } : {}),
     });

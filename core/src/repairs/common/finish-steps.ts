@@ -110,6 +110,7 @@ function coatSteps(
   const last = coat === finish.coats.value;
   w.timed('finish', 'coat', how, { place: 'finish', serves, fields }, work, {
     figures: coatFigures(finish, coat),
+    setUp: RATES.coatFixed,
   });
   if (last)
     tapeOff(w, 'finish', masking).beside('tapeSets', { place: 'finish', serves }, m.windowOpens ?? m.usable, {

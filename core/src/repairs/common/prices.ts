@@ -68,6 +68,9 @@ export function priceMaterials(wanted: readonly Wanted[], ledger: Ledger): reado
   });
 }
 
+/** Materials that the cups of a finish take, by their ids. */
+export const COAT_MATERIALS = ['finish', 'finishCatalyst'] as const;
+
 /** What the coats use up: by volume where its sheet prices litres, by mass elsewhere. */
 export const coatWanted = (finish: FinishPlan | undefined, coat: Finish | undefined): readonly Wanted[] =>
   finish && coat

@@ -48,7 +48,7 @@ export function fairOf(
 /** The coats of a paint or a gel coat over the ground, or over all that was filled. */
 export function finishOf(
   memo: StageMemo,
-  { job, library, shop, inputs }: KindInput,
+  { job, library, shop, inputs, elsewhere }: KindInput,
   { finish }: Chosen,
   cures: Cures,
   { grind, buildUp }: Ground,
@@ -62,6 +62,7 @@ export function finishOf(
         finish,
         film: buildUp.finish,
         area: fair?.coatArea ?? grind.finishArea,
+        elsewhere: elsewhere?.coated,
         grade: inputs.grade,
         temperature: inputs.temperature,
         usable: cures.finish.usable,

@@ -4,6 +4,7 @@ import {
   createPlanner,
   say,
   taskAt,
+  type Elsewhere,
   type Job,
   type Library,
   type PlanResult,
@@ -95,10 +96,10 @@ export class KeptPlans {
     }
     const { places, planners } = kept;
     const clock = { now, timeZone: TIME_ZONE };
-    const plan = (job: Job, place: string): PlanResult => {
-      const planner = planners.get(place) ?? createPlanner(this.kinds);
-      planners.set(place, planner);
-      return planner.plan(job, this.library(), shop, clock);
+    const plan = (job: Job, name: string, elsewhere?: Elsewhere): PlanResult => {
+      const planner = planners.get(name) ?? createPlanner(this.kinds);
+      planners.set(name, planner);
+      return planner.plan(job, this.library(), shop, clock, elsewhere);
     };
     return boatTimeline(planBoat(places, plan, shop).flatMap((p) => p.result.plan?.timeline ?? []));
   }

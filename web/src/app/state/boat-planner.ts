@@ -72,7 +72,7 @@ export class BoatPlanner {
     if (this.#boat === undefined || placeIds(document).length === 1) return { here: alone() };
     const all = this.#boat.planBoat(
       this.#boat.boatPlaces(document),
-      (own, id) => this.#plannerOf(id).plan(own, library, shop, clock),
+      (own, name, elsewhere) => this.#plannerOf(name).plan(own, library, shop, clock, elsewhere),
       shop,
     );
     return { here: all.find((p) => p.id === place)?.result ?? alone(), all };

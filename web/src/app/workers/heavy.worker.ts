@@ -3,6 +3,7 @@ import {
   planRepair,
   proposeForPlan,
   type Clock,
+  type Elsewhere,
   type Job,
   type JobDocument,
   type Library,
@@ -26,7 +27,8 @@ const answer = (message: HeavyAnswer): void => postMessage(message);
 function cure({ job, boat, library, shop, clock }: Extract<HeavyRequest, { kind: 'cure' }>): void {
   const start = performance.now();
   const tell = (share: number): void => answer({ kind: 'cure', share: Math.min(0.99, share), done: false });
-  const plan = (own: Job): PlanResult => planRepair(own, library, shop, clock, REPAIRS);
+  const plan = (own: Job, _?: string, elsewhere?: Elsewhere): PlanResult =>
+    planRepair(own, library, shop, clock, REPAIRS, elsewhere);
   const all =
     boat && provenBoat(planBoat(boatPlaces(boat.document), plan, shop), library, shop, clock, { tell });
   const forecast =
@@ -57,7 +59,8 @@ function placed(
   clock: Clock,
 ): { readonly timeline?: Timeline } {
   try {
-    const plan = (job: Job): PlanResult => planRepair(job, library, shop, clock, REPAIRS);
+    const plan = (job: Job, _: string, elsewhere?: Elsewhere): PlanResult =>
+      planRepair(job, library, shop, clock, REPAIRS, elsewhere);
     const places = planBoat(boatPlaces(document), plan, shop);
     const cures = forecastBoat(places, library, shop, clock, { detail: false });
     const timeline = boatTimeline(

@@ -25,7 +25,6 @@ const ASKS: Readonly<Record<DamageQuestion, Ask>> = {
   pattern: { path: 'damage.pattern', kind: 'choice' },
   pieces: { path: 'damage.pieces', kind: 'choice' },
   layer: { path: 'damage.layer', kind: 'choice' },
-  core: { path: 'hull.core', kind: 'choice' },
   density: { path: 'damage.density', kind: 'quantity' },
   seam: { path: 'damage.seam', kind: 'quantity' },
   valve: { path: 'damage.valve', kind: 'choice' },
