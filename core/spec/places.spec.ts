@@ -290,11 +290,14 @@ describe('what several places share', () => {
     expect(totals[0] + totals[1]).toBeCloseTo(alone[0] + alone[1] - saved, 6);
   });
 
-  const PAINTED = withPlace({ ...BASE, system: { finish: 'paint-2k' } } as JobDocument, {
-    id: 'b',
-    damage: { kind: 'scratch', position: 'above', size: [0.4, 0.02], depth: 0.002 },
-    system: { finish: 'paint-2k' },
-  } as PlaceEntry);
+  const PAINTED = withPlace(
+    { ...BASE, system: { finish: 'paint-2k' } } as JobDocument,
+    {
+      id: 'b',
+      damage: { kind: 'scratch', position: 'above', size: [0.4, 0.02], depth: 0.002 },
+      system: { finish: 'paint-2k' },
+    } as PlaceEntry,
+  );
 
   it('is the finish: one lot of cups for all that is painted the same, laid one after another', () => {
     const [first, second] = planBoat(placesOf(PAINTED), plan, {});

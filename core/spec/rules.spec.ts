@@ -26,6 +26,7 @@ const VALUES: Readonly<Record<string, readonly (string | undefined)[]>> = {
   contaminant: ['none', 'wax', 'silicone', 'oil', 'sealant', 'salt'],
   clear: ['no', 'yes'],
   wet: [undefined, 'dry', 'damp', 'wet'],
+  into: [undefined, 'coat', 'laminate'],
   'core.found': [undefined, 'firm', 'soft'],
   coat: [undefined, 'gel coat', 'paint', 'bare'],
   lasts: ['for good', 'weekend', 'season'],

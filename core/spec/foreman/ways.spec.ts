@@ -101,4 +101,55 @@ describe('the foreman: which way of repairing', () => {
       'damage.count',
     );
   });
+
+  line(
+    2,
+    'a gouge or chip deeper than the gel coat is filled under it, and gel coat is never the filler',
+    () => {
+      for (const hull of ['frp-solid', 'frp-cored'])
+        for (const kind of ['gel-coat-chip', 'scratch', 'void']) {
+          const name = `${hull}, ${kind}`;
+          const at = (depth: number, more: object = {}): Planned =>
+            planned(hull, kind, { hull: { gelCoat: 0.0006 }, damage: { depth, wet: 'dry' }, ...more });
+          const bondOf = ({ plan }: Planned) =>
+            plan.system?.chosen?.chain.links.find((l) => l.role === 'bond')?.product;
+          expect(bondOf(at(0.0005))?.id)
+            .withContext(name)
+            .toBe('gel-coat-paste');
+          const deep = at(0.003);
+          expect(bondOf(deep)?.id).withContext(name).toBe('ve-putty');
+          expect(deep.plan.system?.chosen?.chain.finish?.kind).withContext(name).toBe('gel coat');
+          // The filler leaves room for the gel coat, which covers what was opened and no more.
+          expect(doneIn(deep)).withContext(name).toContain('fill low');
+          expect(deep.text).toContain('to 0.6 mm under the face');
+          const [pot] = deep.plan.repair?.pots ?? [];
+          expect(pot.need?.value ?? NaN).toBeLessThan(
+            at(0.003, { system: { finish: 'paint-2k' } }).plan.repair?.pots[0].need?.value ?? 0,
+          );
+          expect(codes(at(0.003, { system: { bond: 'gel-coat-paste' } })))
+            .withContext(name)
+            .toContain('chain-refused');
+        }
+    },
+  );
+
+  line(2, 'from half of the wall on a gouge is laminated, and says so', () => {
+    const gouge = (depth: number): Planned =>
+      planned('frp-solid', 'scratch', { hull: { thickness: 0.006, gelCoat: 0.0006 }, damage: { depth } });
+    expect(gouge(0.003).plan.dish).toBeUndefined();
+    const deep = gouge(0.0037);
+    expect(deep.plan.dish?.laminate?.plies.length).toBeGreaterThan(0);
+    expect(deep.plan.dish?.grind?.through).toBeFalse();
+    expect(codes(deep)).toContain('gouge-laminated');
+    expect(deep.text).toContain('laminated, not filled');
+  });
+
+  line(3, 'a spot in gel coat is gel coat again, not a spot of paint', () => {
+    for (const kind of ['gel-coat-chip', 'gel-coat-crack', 'scratch', 'void']) {
+      const finishes = planned('frp-solid', kind, { damage: { wet: 'dry' } }).plan.system?.ranked ?? [];
+      expect(finishes[0].chain.finish?.kind ?? 'gel coat')
+        .withContext(kind)
+        .toBe('gel coat');
+    }
+  });
 });

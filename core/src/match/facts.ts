@@ -10,6 +10,8 @@ export interface JobFacts {
   readonly contaminant?: string;
   readonly clear?: string;
   readonly wet?: string;
+  /** How deep a damage of the surface goes. */
+  readonly into?: 'coat' | 'laminate';
   /** What the core was found to be like. */
   readonly coreFound?: string;
   readonly coat?: string;
@@ -47,6 +49,7 @@ export function contextOf(substrate: Substrate, job: JobFacts): ContextFacts {
     access: [job.access],
     contaminant: [job.contaminant ?? 'none'],
     clear: [job.clear ?? 'no'],
+    into: one(laminated ? job.into : undefined),
     wet: one(job.wet),
     'core.found': one(CORED.has(substrate.family) ? job.coreFound : undefined),
     coat: one(job.coat),

@@ -23,6 +23,7 @@ export const CONTEXT_FACTS = [
   'clear',
   'wet',
   'core.found',
+  'into',
   'coat',
   'lasts',
   'place',

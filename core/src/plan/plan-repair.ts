@@ -6,7 +6,7 @@ import { SUBSTRATES } from '../materials/substrates';
 import type { Job } from '../schema/job';
 import { regionOf, planExtent } from '../survey/extent';
 import { identify } from '../survey/identify';
-import { plugged } from '../survey/plugged';
+import { asRepaired } from '../survey/gouged';
 import { mapReadings } from '../survey/readings';
 import { problem, STAGES, type Problem, type Stage } from '../trace/problem';
 import { answerOf, OBSTACLE_KINDS, type RoomCheck } from '../grind/room';
@@ -144,7 +144,7 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
   const substrates = substratesOf(entered, identity);
   const { hull, repair } = entered;
   const asked = { damage: entered.damage, hull, repair, families: substrates.map((s) => s.family) };
-  const damage = memo.run('plugged', asked, plugged) ?? entered.damage;
+  const damage = memo.run('asRepaired', asked, asRepaired) ?? entered.damage;
   const job = damage === entered.damage ? entered : { ...entered, damage };
   const { kind } = damage;
 

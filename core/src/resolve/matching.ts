@@ -60,6 +60,23 @@ export function prioritiesOf({ priorities = {} }: Job): Priorities {
   };
 }
 
+/** A fill may reach so far into the laminate and still be one of the coat, m. Source: judged. */
+const TOUCH = 0.0005;
+const OF_THE_SURFACE: ReadonlySet<DamageKind> = new Set<DamageKind>([
+  'gel-coat-chip',
+  'gel-coat-crack',
+  'scratch',
+  'void',
+]);
+
+/** Whether a damage of the surface goes through its coat. @returns undefined where nobody has said, or it is no such damage */
+function intoOf({ damage: { depth } }: Job, { gelCoat }: Inputs, damage: DamageKind): JobFacts['into'] {
+  if (!OF_THE_SURFACE.has(damage)) return undefined;
+  // A void lies behind the coat.
+  if (depth === undefined) return damage === 'void' ? 'laminate' : undefined;
+  return depth > gelCoat.value + TOUCH ? 'laminate' : 'coat';
+}
+
 function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
   const { matrix, fibre, core, contaminant, clear, coat } = job.hull;
   const short = job.priorities?.preset === 'get home' || job.priorities?.preset === 'by the weekend';
@@ -73,6 +90,7 @@ function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
     damage,
     wet: job.damage.wet,
     coreFound: job.damage.core,
+    into: intoOf(job, inputs, damage),
     position: inputs.position,
     duty: inputs.duty,
     access: inputs.access,

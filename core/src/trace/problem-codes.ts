@@ -94,6 +94,7 @@ export interface SurveyProblems {
   'leak-not-said': Plain;
   'soft-core-behind': Plain;
   'foam-for-a-season': Plain;
+  'gouge-laminated': { readonly deep: number; readonly wall: number };
   'hole-not-plugged': { readonly diameter: number; readonly widest: number; readonly count: number };
   /** Drying by each means, s. */
   'drying-offer': {

@@ -3,26 +3,18 @@ import { formula } from '../../trace/formula';
 import { offset } from '../../geometry/offset';
 import { regionArea, regionPerimeter } from '../../geometry/region';
 import { linkOf } from '../../match/chain';
-import type { Product, Sheet } from '../../materials/product';
+import type { Sheet } from '../../materials/product';
 import { DEFAULTS } from '../../materials/defaults';
 import { RATES } from '../../materials/work-rates';
 import { RepairBuilder } from '../builder';
+import type { Figure } from '../../trace/figure';
 import { perM2, perMetre } from '../../work/writer';
 import { byBuilder } from '../by-builder';
-import { abradeBetween } from '../common/goes';
 import { compoundFor } from '../common/finishing';
-import {
-  grooveVolume,
-  grooveWidth,
-  goesAlike,
-  shareOf,
-  stripArea,
-  wholeNumber,
-  withLoss,
-} from '../common/measures';
-import { massFor, mixed } from '../common/mixing';
-import { lower, ml, mm, words } from '../../trace/words';
+import { grooveVolume, grooveWidth, stripArea } from '../common/measures';
+import { mm, words } from '../../trace/words';
 import { crazingLength, dishVolume, starLength, stressLength } from './lines';
+import { fill } from './fill';
 import { PROUD, type Opened } from './opened';
 import { draw } from './draw';
 
@@ -31,7 +23,9 @@ const ANGLE = 60;
 const INTO_LAMINATE = 0.0002;
 const VOID_DEPTH = 0.003;
 const SCRATCH_DEPTH = 0.0005;
-const LOSS = 0.4;
+/** A filler is not spread thinner than this under a gel coat, m. */
+const LEAST_FILL = 0.0003;
+const SKIM = 0.0001;
 /** Ground that is levelled and polished round a line or a rim. */
 const BLEND = 0.02;
 /** From here on, a net of cracks is taken off whole. */
@@ -78,19 +72,24 @@ export const SURFACE_KIND = byBuilder({
     const painted = linkOf(chain, 'finish') !== undefined && linkOf(chain, 'finish')?.family !== 'polish';
     const gel = bond?.traits?.includes('polishable') ?? false;
     const fair = b.at('fair').key('Face', o.face).ask('repair.surface.texture', 'smooth');
-    fair.sand({
-      area: o.face,
-      stock: b.assumed('proud', 'left proud', PROUD, 'm', 'film pulled, cured under it'),
-      end: painted ? 180 : gel ? 1200 : 320,
-      material: gel ? 'gel coat' : 'cured resin',
-      levels: true,
-    });
-    fair.say(words`Block it level over ${o.face}${painted ? ' for the coat' : ', down to a fine scratch'}.`);
+    if (o.low) keepLow(b, o.opened, o.low);
+    else {
+      fair.sand({
+        area: o.face,
+        stock: b.assumed('proud', 'left proud', PROUD, 'm', 'film pulled, cured under it'),
+        end: painted ? 180 : gel ? 1200 : 320,
+        material: gel ? 'gel coat' : 'cured resin',
+        levels: true,
+      });
+      fair.say(
+        words`Block it level over ${o.face}${painted ? ' for the coat' : ', down to a fine scratch'}.`,
+      );
+    }
     if (input.job.repair?.surface?.texture === 'non-skid')
       fair.note([
         'Non-skid: take an impression of a sound stretch in silicone first and press it into the last go; or stipple and leave it unlevelled.',
       ]);
-    if (painted) b.coat(o.face, o.masking);
+    if (painted) b.coat(o.low ? o.opened : o.face, o.masking);
     else {
       b.step('finish', 'polish', 'all', { place: 'finish', serves: 'face' }, 8, [
         perM2(3 * RATES.polishPerM2, o.face),
@@ -107,6 +106,39 @@ export const SURFACE_KIND = byBuilder({
     return b.done('surface', 'surface');
   },
 });
+
+const underCoat = formula({
+  id: 'repairs/surface/plan',
+  expression: 'd_fill = d − f',
+  unit: 'm',
+  source: 'the gel coat gets its room over the filler',
+  inputs: { d: 'depth', f: 'film of the gel coat' },
+  evaluate: (x) => x.d - x.f,
+});
+
+/** What the filler fills: all of it, or up to the gel coat where one goes over a filler that is none. */
+function filledDepth(b: RepairBuilder, depth: Figure): { readonly d: Figure; readonly low?: Figure } {
+  const { chain, conditions } = b.input;
+  const low = conditions.gelCoat;
+  const paste = linkOf(chain, 'bond')?.traits?.includes('polishable') ?? false;
+  const room = depth.value - low.value;
+  if (paste || chain.finish?.kind !== 'gel coat' || low.value === 0 || room < LEAST_FILL) return { d: depth };
+  return { d: b.compute('fillDepth', 'filled', underCoat, { d: depth, f: low }), low };
+}
+
+/** The fill is only made dull: the gel coat brings it up to the face. */
+function keepLow(b: RepairBuilder, opened: Figure, low: Figure): void {
+  b.at('fair')
+    .key('Under the face', low, 'mm', 1)
+    .sand({
+      area: opened,
+      stock: b.assumed('skim', 'taken off', SKIM, 'm', 'shine and what the film left'),
+      end: 80,
+      material: 'cured resin',
+      levels: false,
+    })
+    .say(words`Abrade the fill dull and no more: it stays ${mm(low, 1)} under the face, for the gel coat.`);
+}
 
 /** The depth that was entered, m. What has none cannot be filled: it is told, and planned as usual. */
 function enteredDepth(b: RepairBuilder): number | undefined {
@@ -149,7 +181,8 @@ function openLines(b: RepairBuilder): Opened {
   );
   const angle = b.assumed('angle', 'angle of the groove', ANGLE, '1', 'clean flanks, little to fill');
   const width = b.compute('width', 'groove, wide', grooveWidth, { d: depth, φ: angle });
-  const volume = b.compute('volume', 'to fill', grooveVolume, { L: length, d: depth, φ: angle });
+  const { d, low } = filledDepth(b, depth);
+  const volume = b.compute('volume', 'to fill', grooveVolume, { L: length, d, φ: angle });
   const strip = b.ledger.compute('strip', 'groove and its ground', levelledWidth, { w_line: width });
   const along = b.compute('along', 'ground along the cracks', stripArea, { L: length, w: strip });
   const face =
@@ -186,9 +219,12 @@ function openLines(b: RepairBuilder): Opened {
     .step('grind', 'clean', 'brush', { place: 'crack', serves: 'ground' }, 5, [perMetre(4 * MIN, length)]);
   return {
     depth,
+    filled: d,
     volume,
     face,
     masking: b.ledger.compute('masking', 'tape', bothSides, { L: length }),
+    opened: b.ledger.compute('openedLines', 'opened', stripArea, { L: length, w: width }),
+    ...(low ? { low } : {}),
     line: { length, width },
   };
 }
@@ -221,7 +257,22 @@ function openDish(b: RepairBuilder): Opened {
     regionArea(rim),
     { A: survey.area, d: depth },
   );
-  const volume = b.compute('volume', 'to fill', dishVolume, { d: depth, A: survey.area, A_o: opened });
+  const { d, low } = filledDepth(b, depth);
+  const top = low
+    ? b.ledger.record(
+        'top',
+        'face of the filler',
+        {
+          id: 'geometry/offset',
+          expression: 'A, outline moved out by d_fill',
+          unit: 'm²',
+          source: 'the bevel as far up as it is filled',
+        },
+        regionArea(offset(survey.region, d.value)),
+        { A: survey.area, d_fill: d },
+      )
+    : opened;
+  const volume = b.compute('volume', 'to fill', dishVolume, { d, A: survey.area, A_o: top });
   const blend = offset(survey.region, depth.value + BLEND);
   b.ground(blend);
   const face = b.ledger.record(
@@ -275,80 +326,5 @@ function openDish(b: RepairBuilder): Opened {
   ).step('grind', 'abrade', 'scuff', { place: 'dish', serves: 'ground' }, 6, [
     perM2(RATES.abradePerM2, face),
   ]);
-  return { depth, volume, face, masking };
-}
-
-function fill(b: RepairBuilder, o: Opened, bond: Product): void {
-  const whole = b.compute('whole', 'with what is lost', withLoss, {
-    'V₀': o.volume,
-    loss: b.assumed('loss', 'lost and left proud', LOSS, 'fraction', 'small fills lose much'),
-  });
-  const most =
-    'maximumPerGo' in bond && bond.maximumPerGo
-      ? b.sheetFigure('perGo', 'thickest in one go', bond, 'maximumPerGo', bond.maximumPerGo, 'm')
-      : b.assumed('perGo', 'thickest in one go', 0.002, 'm', 'usual');
-  const goes = b.compute('goes', 'goes', wholeNumber, { x: o.depth, most });
-  const one = b.compute('eachGo', 'each go', shareOf, { X: whole, n: goes });
-  const mass = massFor(b, 'fill', bond, one);
-  const all = b.compute('fillAll', `${bond.name} in all`, goesAlike, { m_go: mass, n: goes });
-  mixed(b, {
-    id: 'fill',
-    stage: 'mix',
-    title: goes.value > 1 ? `${bond.name}, each go` : bond.name,
-    about: 'fill, a little proud',
-    product: bond,
-    mass,
-    working: b.assumed(
-      'working',
-      'filling',
-      180 + (o.line ? o.line.length.value * 240 : 120),
-      's',
-      'minutes',
-    ),
-    next: 'next go',
-    repeats: goes,
-  });
-  b.material('fill', bond.name, `${goes.value} ${goes.value === 1 ? 'go' : 'goes'}`, all, bond);
-  const times = b.times(bond);
-  for (let go = 1; go <= goes.value; go += 1) {
-    abradeBetween(b, go);
-    b.step(
-      'mix',
-      'mix',
-      'tint',
-      { place: 'bench', serves: `fill-${go}` },
-      RATES.mixBatch / 60 + 2,
-      [],
-      b.mixes('fill'),
-    );
-    b.step(
-      'mix',
-      'fill',
-      goes.value > 1 ? 'go' : 'proud',
-      { place: 'fill', serves: `fill-${go}`, fields: { go } },
-      4,
-      o.line ? [perMetre(4 * MIN, o.line.length)] : [perM2(40 * MIN, o.face)],
-      { figures: words`${ml(one, 1)}` },
-    );
-    if (times)
-      b.wait(
-        'mix',
-        go === goes.value ? 'underFilm' : 'nextGo',
-        { place: 'fill', serves: `fill-${go}` },
-        times.sand,
-        // A groove is narrow: the hull on both sides of it takes its heat.
-        b.curing(bond, 'sand', o.line ? undefined : o.depth.value / goes.value),
-      );
-  }
-  const styrene = bond.traits?.includes('styrene');
-  b.at('mix').key('Fill', whole, 'ml', 1).key('Goes', goes).key('In all', all);
-  b.at('mix').say(
-    words`${ml(whole, 1)} of ${lower(bond.name)} in ${goes} ${goes.value === 1 ? 'go' : 'goes'}${times ? words`; sand after ${times.sand}` : ''}.`,
-  );
-  b.accept(
-    'mix',
-    'a gloved nail into the fill',
-    styrene ? 'no print, no smell of styrene' : 'no print',
-    'fill',
-  );
+  return { depth, filled: d, volume, face, masking, opened, ...(low ? { low } : {}) };
 }

@@ -128,6 +128,10 @@ export const SURVEY_WORDS: WordsOf<SurveyProblems> = {
     suggestion:
       'look for water that still comes in, wash salt and acid out with fresh water, warm and air it, open it further',
   }),
+  'gouge-laminated': ({ deep, wall }) => ({
+    what: `${(deep * 1000).toFixed(1)} mm deep in a wall of ${(wall * 1000).toFixed(1)} mm: laminated, not filled`,
+    suggestion: 'check both; from half of the wall on a filler does not give back what is gone',
+  }),
   'hole-not-plugged': ({ diameter, widest, count }) => ({
     what: `a hole of ${say(diameter, 'mm')} is laminated, not plugged${count > 1 ? `; worked out for one of ${count}` : ''}`,
     allowed: `a plug up to ${say(widest, 'mm')}`,

@@ -75,6 +75,7 @@ export const WETTING = {
       spread: 'spread filler',
       lows: 'fill the lows, round {round}',
       proud: 'fill, a little proud, film over it',
+      low: 'fill to {low} mm under the face, drawn off with a notched card; film over it',
       go: 'fill, go {go}',
       groove: 'fill the groove, proud, film over it',
       pass: 'fill, pass {go}',
