@@ -122,6 +122,7 @@ const ENTERED: Readonly<Record<string, readonly unknown[]>> = {
     })),
   ],
   'repair.drying.dry': [10, 25],
+  'repair.way': ['hold'],
   'conditions.low': [8, 12],
   'conditions.high': [18, 30],
   'hull.thickness': [0.004, 0.02],

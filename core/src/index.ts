@@ -47,6 +47,7 @@ export { RULES } from './match/rules';
 export * from './match/priorities';
 export { linkOf, type Chain, type Link } from './match/chain';
 export { routeFor, ROUTES, type Route } from './match/routes';
+export { waysOpen, type LightWay, type RepairWay } from './match/light-ways';
 export type { Refusal } from './match/space';
 export { contextOf } from './match/facts';
 export type { CandidateMatch, SystemPlan } from './resolve/matching';

@@ -1,7 +1,15 @@
 import { wholeBoat } from '../../src/boat';
-import { LIBRARY } from '../../src/index';
+import { wayChoices } from '../../src/finish';
+import {
+  DAMAGE_KINDS,
+  LIBRARY,
+  SUBSTRATES,
+  occursOn,
+  type DamageKind,
+  type RankedChain,
+} from '../../src/index';
 import { REPAIRS } from '../../src/repairs';
-import { CLOCK } from '../support';
+import { CLOCK, read } from '../support';
 import { codes, doneIn, line, planned, type Planned } from './lines';
 
 const drilled = (diameter: number, more: object = {}, damage: object = {}) =>
@@ -151,5 +159,113 @@ describe('the foreman: which way of repairing', () => {
         .withContext(kind)
         .toBe('gel coat');
     }
+  });
+
+  const hands = ({ plan }: Planned): number => plan.totals?.handsOn.value ?? Infinity;
+  const MIN = 60;
+
+  line(
+    2,
+    'a nick in metal, nylon or plastic is filed fair and left: that is the plan, and takes minutes',
+    () => {
+      for (const hull of ['stainless', 'aluminium', 'foil-thermoplastic', 'abs', 'hdpe']) {
+        const nick = planned(hull, 'nick', { damage: { size: [0.02, 0.008] } });
+        expect(nick.plan.repair?.kind).withContext(hull).toBe('dress');
+        expect(hands(nick))
+          .withContext(hull)
+          .toBeLessThan(30 * MIN);
+        expect(hands(nick))
+          .withContext(hull)
+          .toBeGreaterThan(15 * MIN);
+        expect(nick.text)
+          .withContext(hull)
+          .toMatch(/File it fair to a long hollow/);
+        expect(codes(nick)).withContext(hull).toContain('dressed-only');
+        // Whoever wants it whole says so; and a deep one is built up.
+        for (const more of [{ repair: { way: 'full' } }, { damage: { size: [0.02, 0.008], depth: 0.006 } }])
+          expect(planned(hull, 'nick', more).plan.repair?.kind)
+            .withContext(hull)
+            .not.toBe('dress');
+      }
+      // What rusts, or is worked wet, is not left bare.
+      for (const hull of ['steel', 'lead', 'wood-solid', 'foil-moulded'])
+        expect(planned(hull, 'nick').plan.repair?.kind).withContext(hull).not.toBe('dress');
+    },
+  );
+
+  line(2, 'dressing stands first among the ways, each planned with its hours', () => {
+    const job = read({
+      format: 'nelbo-job/1',
+      hull: { material: 'frp-solid' },
+      damage: { kind: 'gel-coat-chip', size: [0.02, 0.01] },
+    });
+    const ways = wayChoices(job, LIBRARY, {}, CLOCK, REPAIRS);
+    expect(ways.map((w) => w.way)).toEqual(['dress', 'full']);
+    expect(ways.map((w) => w.chosen)).toEqual([false, true]);
+    expect(ways[0].handsOn?.value).toBeLessThan(0.3 * (ways[1].handsOn?.value ?? 0));
+    const dressed = planned('frp-solid', 'gel-coat-chip', { repair: { way: 'dress' } });
+    expect(dressed.plan.repair?.kind).toBe('dress');
+    expect(doneIn(dressed)).toContain('dress wax');
+  });
+
+  line(2, '“get home” is the quickest thing that holds, in under an hour, and says for how long', () => {
+    for (const { id, family } of SUBSTRATES)
+      for (const kind of Object.keys(DAMAGE_KINDS) as DamageKind[]) {
+        if (!occursOn(kind, family)) continue;
+        const of = planned(id, kind, {
+          damage: { position: 'below', wet: 'wet' },
+          priorities: { preset: 'get home' },
+        });
+        const name = `${id}, ${kind}`;
+        if (of.plan.repair?.kind === 'dress') continue;
+        expect(of.plan.repair?.kind).withContext(name).toBe('hold');
+        expect(hands(of))
+          .withContext(name)
+          .toBeLessThan(60 * MIN);
+        expect(of.text)
+          .withContext(name)
+          .toMatch(/held for now, (for|as it is|until)/);
+        expect(of.text.replace(/\s+/g, ' '))
+          .withContext(name)
+          .toMatch(/take all of it off/);
+        // Below the waterline somebody watches it.
+        expect(of.text.replace(/\s+/g, ' '))
+          .withContext(name)
+          .toMatch(/pump running/);
+        for (const p of of.problems)
+          if (p.code === 'not-used-here')
+            expect(p.params.paths).withContext(name).not.toContain('priorities');
+      }
+  });
+
+  line(2, 'a wide hole is held by a plate, a screw hole by a plug, a split by turns', () => {
+    const held = (kind: string, size: readonly [number, number]): readonly string[] =>
+      doneIn(planned('frp-solid', kind, { damage: { size: [...size] }, priorities: { preset: 'get home' } }));
+    expect(held('hole', [0.15, 0.1])).toContain('hold plate');
+    expect(held('hole', [0.03, 0.03])).toContain('hold tape');
+    expect(held('drilled-holes', [0.03, 0.03])).toContain('hold plug');
+    expect(held('split-edge', [0.2, 0.01])).toContain('hold lash');
+    // A product that somebody chose is taken: then it is a repair.
+    const chosen = planned('frp-solid', 'hole', {
+      priorities: { preset: 'get home' },
+      system: { resin: 'epoxy-fast' },
+    });
+    expect(chosen.plan.dish?.laminate?.plies.length).toBeGreaterThan(0);
+  });
+
+  line(2, '“least exposure” chooses methacrylate only where nothing else holds', () => {
+    for (const { id, family } of SUBSTRATES)
+      for (const kind of Object.keys(DAMAGE_KINDS) as DamageKind[]) {
+        if (!occursOn(kind, family)) continue;
+        const { system } = planned(id, kind, { priorities: { preset: 'least exposure' } }).plan;
+        const bondOf = (chain: RankedChain | undefined) =>
+          chain?.chain.links.find((l) => l.role === 'bond')?.product.family;
+        if (bondOf(system?.chosen) !== 'methacrylate') continue;
+        // A weak bond is no other way.
+        const others = (system?.ranked ?? []).filter((r) => bondOf(r) !== 'methacrylate');
+        expect(others.filter((r) => r.criteria.bond > 0.5).map((r) => r.chain.id))
+          .withContext(`${id}, ${kind}`)
+          .toEqual([]);
+      }
   });
 });

@@ -239,8 +239,8 @@ export const SCHOOLS = ['inject', 'recore'] as const;
 export type School = (typeof SCHOOLS)[number];
 
 /** The school that is asked for; else a core that was found soft is opened and never injected. */
-export const schoolOf = (way: School | undefined, found: 'firm' | 'soft' | undefined): School | undefined =>
-  way ?? (found === 'soft' ? 'recore' : undefined);
+export const schoolOf = (way: string | undefined, found: 'firm' | 'soft' | undefined): School | undefined =>
+  SCHOOLS.find((s) => s === way) ?? (found === 'soft' ? 'recore' : undefined);
 
 /** True where both schools are open. */
 export const hasSchools = (family: HullFamily, damage: DamageKind): boolean =>
@@ -256,13 +256,3 @@ export function routeFor(family: HullFamily, damage: DamageKind, school?: School
   const way = wayOf(damage, family);
   return way && ROUTES[way];
 }
-
-/** Damage that may be smoothed and left: a valid plan where nothing bonds, or the clock says so. */
-export const DRESS_ONLY: Readonly<Partial<Record<DamageKind, string>>> = {
-  nick: 'Fair the nick to a long hollow with a file, round its edges, and stop. The edge stays a little short; look at it after each outing.',
-  scratch:
-    'Take the raised lips off with a scraper, round the groove, and stop. What lies open takes up sun or water: coat it before long.',
-  'worn-edge': 'Round the edge evenly and stop. Measure what is left and note when it must be built up.',
-  'gel-coat-chip':
-    'Round the rim of the chip and seal it with wax or clear coat for the weekend. Laminate left open drinks water: fill it before the season.',
-};

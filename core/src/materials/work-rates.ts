@@ -5,6 +5,7 @@
 const MIN = 60;
 export const RATES = {
   surveyAndTap: 20 * MIN,
+  glance: 5 * MIN,
   maskFixed: 15 * MIN,
   maskPerMetre: 6 * MIN,
   washFixed: 10 * MIN,

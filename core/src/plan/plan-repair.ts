@@ -1,3 +1,4 @@
+import { lightWayOf } from '../match/light-ways';
 import { routeFor, ROUTES, schoolOf } from '../match/routes';
 import type { Elsewhere } from './elsewhere';
 import { DAMAGE_KINDS } from '../materials/damage-kinds';
@@ -238,7 +239,7 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
     beside: kinds.beside,
   };
   const worked = workedOut(memo, kinds, common);
-  const { items: own, outlines, needs, ...parts } = worked;
+  const { items: own, outlines, needs, quick, ...parts } = worked;
   // A stage of the way in which this repair has nothing to do is not shown.
   const stages =
     parts.repair && !parts.dish?.grind
@@ -294,6 +295,7 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
         area: survey.area,
         cure: job.cure,
         temperature: inputs.temperature,
+        quick,
       },
       aroundJob,
     );
@@ -362,7 +364,9 @@ const LAMINATE_ALONE: RepairKinds = { kinds: [LAMINATE_KIND] };
 /** The first kind of those handed in that takes the repair works it out. */
 function workedOut(memo: StageMemo, { kinds, beside }: RepairKinds, input: KindInput): WorkedOut {
   const { damage, system } = input;
-  const taken = { route: system.route.id, damage, substrate: system.substrates[0] };
+  const [substrate] = system.substrates;
+  const light = lightWayOf(input.job, damage, substrate);
+  const taken = { route: system.route.id, damage, substrate, ...(light ? { light } : {}) };
   const kind = kinds.find((k) => k.takes(taken));
   if (!kind) return beside ? {} : { needs: 'repairs' };
   return kind.work(memo, input) ?? {};

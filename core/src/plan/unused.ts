@@ -2,6 +2,7 @@ import { wayOf, type RouteId } from '../materials/damage-kinds';
 import type { HullFamily } from '../materials/substrates';
 import { linkOf } from '../match/chain';
 import { choicesOf, type ChainRole } from '../match/links';
+import { waysOpen } from '../match/light-ways';
 import { hasSchools } from '../match/routes';
 import type { ContextFact } from '../match/rule';
 import type { Field } from '../schema/field';
@@ -112,6 +113,12 @@ const opensSoft: When = ({ damage, repair }, { system }) =>
   ) ??
     false);
 
+/** It is held until home, as whoever only wants to get there has it. */
+const held: When = (_, { repair }) => repair?.kind === 'hold';
+/** The way that was asked for is one of those that are open. */
+const decidesWay: When = (job) =>
+  job.repair?.way === 'hold' || waysOpen(job).some((way) => way === job.repair?.way);
+
 const PRODUCTS: Readonly<Record<keyof NonNullable<Job['system']>, ChainRole>> = {
   resin: 'bond',
   bond: 'bond',
@@ -148,7 +155,8 @@ const USES: readonly Use[] = [
   { paths: ['warmth.power', 'warmth.distance'], when: warmedBy('lamp') },
   { paths: ['warmth.from', 'warmth.hours'], when: warmedBy('tent', 'mat', 'lamp') },
   { paths: ['cure.hold', 'cure.hours'], when: ({ cure }) => cure?.postCure === 'yes' },
-  { paths: ['priorities', 'conditions.temperature', 'damage.wet'], when: lays },
+  { paths: ['priorities'], when: either(lays, held) },
+  { paths: ['conditions.temperature', 'damage.wet'], when: lays },
   {
     paths: ['repair.drying.by'],
     when: (_, { work }) => work?.links.some((l) => l.lags.some((x) => DRYING_WAITS.has(x.awaited))) ?? false,
@@ -192,7 +200,7 @@ const USES: readonly Use[] = [
     // A foil is looked at for its core only where that is opened.
     when: either(on('frp-cored', 'foam-sheet'), hasTwoSchools),
   },
-  { paths: ['repair.way'], when: hasTwoSchools },
+  { paths: ['repair.way'], when: decidesWay },
   {
     paths: ['damage.core'],
     when: either(asks('damage.core'), both(on('frp-cored', 'foil', 'foam-sheet'), way('inject')), opensSoft),

@@ -16,7 +16,7 @@ import { measureAll } from './common/measure-all';
 import type { SandingStep } from './common/sanding';
 import type { StageMemo } from '../trace/stage-memo';
 import { finishSteps } from './common/finish-steps';
-import { surveySteps } from './common/survey-steps';
+import { glanceSteps, surveySteps } from './common/survey-steps';
 import type { Item } from '../work/step';
 
 /** A kind that writes its plan with the builder: finish, papers, cups and prices are those of every repair. */
@@ -62,10 +62,11 @@ function workOut(kind: BuilderKind, memo: StageMemo, input: KindInput): WorkedOu
       facts: input.taskFacts,
       masking: own.coat?.masking,
       hands: input.inputs.hands,
+      quick: kind.quick,
     },
     itemsOf,
   );
-  return { repair: whole, sanding, finish, bench, materials, items };
+  return { repair: whole, sanding, finish, bench, materials, items, ...(kind.quick ? { quick: true } : {}) };
 }
 
 /** A barrier between the face and its finish, where the chain has one and the kind does not lay it itself. */
@@ -137,11 +138,12 @@ interface Ordered {
   readonly facts: TaskFacts;
   readonly masking?: NonNullable<RepairPlan['coat']>['masking'];
   readonly hands: Inputs['hands'];
+  readonly quick?: true;
 }
 
 /** The kind's own steps, its papers, then the coats: a face is sanded before it is coated. */
 function itemsOf(
-  { own, after, later, sanding, finish, system, facts, masking, hands }: Ordered,
+  { own, after, later, sanding, finish, system, facts, masking, hands, quick }: Ordered,
   ledger: Ledger,
 ): readonly Item[] {
   // What the kind has done itself, such as masking before its own coats, is not done twice.
@@ -149,10 +151,12 @@ function itemsOf(
   const notYet = (items: readonly Item[]): readonly Item[] =>
     items.filter((item) => !('step' in item) || !done.has(item.step.id));
   return [
-    ...surveySteps(
-      ledger,
-      system.substrates.map((s) => s.family),
-    ),
+    ...(quick
+      ? glanceSteps(ledger)
+      : surveySteps(
+          ledger,
+          system.substrates.map((s) => s.family),
+        )),
     ...own,
     ...paperSteps(sanding, 'grind'),
     ...paperSteps(sanding, 'fair'),

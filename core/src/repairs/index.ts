@@ -1,5 +1,7 @@
 import { BARRIER_KIND } from './barrier/plan';
+import { DRESS_KIND } from './dress/plan';
 import { EDGE_KIND } from './edge/plan';
+import { HOLD_KIND } from './hold/plan';
 import { HOLES_KIND } from './holes/plan';
 import { INFLATABLE_KIND } from './inflatable/plan';
 import { INJECTION_KIND } from './injection/plan';
@@ -13,6 +15,8 @@ import { WOOD_KIND } from './wood/plan';
 
 /** Every kind of repair; the first that takes it works it out. A new kind is one folder and one line here. */
 export const REPAIR_KINDS: readonly RepairKind[] = [
+  DRESS_KIND,
+  HOLD_KIND,
   LAMINATE_KIND,
   INFLATABLE_KIND,
   HOLES_KIND,

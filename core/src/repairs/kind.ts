@@ -69,6 +69,8 @@ export interface WorkedOut {
   readonly bench?: BenchPlan;
   readonly materials?: readonly MaterialLine[];
   readonly section?: Section;
+  /** Done in minutes, and handed over in passing. */
+  readonly quick?: true;
   /** Ground and masking as the plan view draws them. */
   readonly outlines?: Dish['outlines'];
   /** Parts of it were not handed in: the plan waits for them. */

@@ -151,5 +151,7 @@ export interface BuilderKind {
   takes(repair: Taken): boolean;
   /** It lays the barrier of its chain among its own steps. */
   readonly laysBarrier?: true;
+  /** Done in minutes: looked over in a few, and handed over in passing. */
+  readonly quick?: true;
   plan(input: RepairInput, ledger: Ledger): RepairPlan;
 }

@@ -2,7 +2,7 @@ import { problem } from '../trace/problem';
 import type { JobFacts } from '../match/facts';
 import { contextOf } from '../match/facts';
 import type { Preset, Priorities, Weights } from '../match/priorities';
-import { DRESS_ONLY, ROUTES, hasSchools, routeFor, schoolOf, type Route, type School } from '../match/routes';
+import { ROUTES, hasSchools, routeFor, schoolOf, type Route, type School } from '../match/routes';
 import { matchSystem, type MatchInput, type MatchResult, type RankedChain, type Wanted } from '../match/rank';
 import { DEFAULTS } from '../materials/defaults';
 import type { DamageKind } from '../materials/damage-kinds';
@@ -26,8 +26,6 @@ export interface SystemPlan extends MatchResult {
   readonly substrates: readonly Substrate[];
   /** With several hulls: what would be taken on each alone. */
   readonly perCandidate: readonly CandidateMatch[];
-  /** Smoothing the damage and stopping, where that is a plan. */
-  readonly dressOnly?: string;
 }
 
 /** The hulls that the job may be about: the one named, else those that the tests have left. */
@@ -191,7 +189,7 @@ export function planSystem(input: MatchingInput, ledger: Ledger): SystemPlan | u
           ),
     );
   }
-  return { ...result, substrates, perCandidate, dressOnly: DRESS_ONLY[damage] };
+  return { ...result, substrates, perCandidate };
 }
 
 /** Warns where a repair is larger than its method is meant for. */

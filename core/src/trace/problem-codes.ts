@@ -11,6 +11,12 @@ export interface Moment {
 /** What a delamination has let go. */
 export type LetGo = 'skin' | 'plies' | 'veneer';
 
+/** What is dressed and left. */
+export type DressedHow = 'edge' | 'groove' | 'rim';
+
+/** What holds a damage for now. */
+export type HeldBy = 'tape' | 'plate' | 'plug' | 'clamp' | 'lash' | 'leave';
+
 /** Nothing to say beyond the code. */
 type Plain = Readonly<Record<never, never>>;
 
@@ -92,6 +98,8 @@ export interface SurveyProblems {
   'wood-not-read': Plain;
   'wet-not-said': Plain;
   'leak-not-said': Plain;
+  'dressed-only': { readonly how: DressedHow };
+  'holds-for-now': { readonly means: HeldBy };
   'soft-core-behind': Plain;
   'foam-for-a-season': Plain;
   'gouge-laminated': { readonly deep: number; readonly wall: number };

@@ -21,6 +21,8 @@ export interface AroundJob {
   /** What is wanted of the cure, and the temperature at the work. */
   readonly cure: Job['cure'];
   readonly temperature: Figure;
+  /** It is handed over in passing. */
+  readonly quick?: true;
   /** Face that was damaged. */
   readonly area: Figure;
 }
@@ -36,14 +38,14 @@ const WARMED = {
  * last of it has cured; at the end it is handed over.
  */
 export function aroundJob(
-  { items: own, route, warmth, area, cure, temperature }: AroundJob,
+  { items: own, route, warmth, area, cure, temperature, quick }: AroundJob,
   ledger: Ledger,
 ): readonly Item[] {
   const items = withPostCure(inOrder(own, route), { cure, warmth, temperature }, ledger);
   const warmed = warmth && warmth !== 'none' ? withWarmth(items, WARMED[warmth], ledger) : items;
   const back = withFittings(warmed, ledger);
   const last = back.at(-1);
-  if (!last || area.value < NO_HAND_OVER_BELOW) return back;
+  if (!last || quick || area.value < NO_HAND_OVER_BELOW) return back;
   const end = new StepWriter(ledger).step(
     stageOf(last),
     'handOver',

@@ -24,3 +24,8 @@ export const surveySteps = (ledger: Ledger, families: readonly HullFamily[]): re
     { place: 'hull', serves: 'damage' },
     RATES.surveyAndTap,
   ).items;
+
+/** What a trifle begins with, and what is only held for now. */
+export const glanceSteps = (ledger: Ledger): readonly Item[] =>
+  new StepWriter(ledger).step('survey', 'survey', 'look', { place: 'hull', serves: 'damage' }, RATES.glance)
+    .items;

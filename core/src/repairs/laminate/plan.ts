@@ -22,7 +22,7 @@ import { mixOf } from './wet-out';
 export const LAMINATE_KIND: RepairKind = {
   id: 'laminate',
   name: 'laminate in a dish',
-  takes: ({ route }) => ROUTES[route].laysUp === true,
+  takes: ({ route, light }) => light === undefined && ROUTES[route].laysUp === true,
   work: workOut,
 };
 

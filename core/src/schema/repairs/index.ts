@@ -6,7 +6,13 @@ import { INFLATABLE } from './inflatable';
 import { EDGE, HOLES, METAL, PLASTIC, RENEWAL, SURFACE, WOOD } from './parts';
 
 export const REPAIR = group('Repair', {
-  way: choice('Way', { inject: 'inject', recore: 'open and replace the core' }),
+  way: choice('Way', {
+    inject: 'inject',
+    recore: 'open and replace the core',
+    dress: 'dress it only',
+    hold: 'hold it until home',
+    full: 'repair it in full',
+  }),
   area: quantity('Face in all', 'area', 0.0001, 400, 'm²', 'length by width of the damage until entered'),
   inflatable: INFLATABLE,
   core: CORE,

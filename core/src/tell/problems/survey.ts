@@ -1,4 +1,10 @@
-import type { OutlineFault, SurveyProblems, SystemProblems } from '../../trace/problem-codes';
+import type {
+  DressedHow,
+  HeldBy,
+  OutlineFault,
+  SurveyProblems,
+  SystemProblems,
+} from '../../trace/problem-codes';
 import { formatIn } from '../../units/format';
 import type { UnitSymbol } from '../../units/units';
 import type { WordsOf } from './words';
@@ -6,6 +12,21 @@ import type { WordsOf } from './words';
 const say = (value: number, unit: UnitSymbol): string => {
   const f = formatIn(value, unit, 1);
   return `${f.text} ${f.unit}`;
+};
+const DRESSED: Readonly<Record<DressedHow, string>> = {
+  edge: 'the edge stays a little short',
+  groove: 'what lies open takes up sun or water, so coat it before long',
+  rim: 'laminate left open drinks water, so fill it before the season',
+};
+const DRESSED_AFTER = 'look at it after each outing; repair it in full where it grows or shows';
+/** How long each means holds. Source: judged, in sheltered water. */
+const HELD: Readonly<Record<HeldBy, string>> = {
+  tape: 'for days, slowly and in sheltered water',
+  plate: 'for a week or two, slowly',
+  plug: 'for days, looked at each hour under way',
+  clamp: 'until home, with no load on it',
+  lash: 'for hours to days, with no load on it',
+  leave: 'as it is, until it is ashore',
 };
 const AT_THE_EDGE = 'measure it at the broken edge';
 
@@ -140,6 +161,11 @@ export const SURVEY_WORDS: WordsOf<SurveyProblems> = {
   'wet-not-said': () => ({
     what: 'under water and not said how wet: taken as damp',
     suggestion: 'read the meter where it is opened, and enter it',
+  }),
+  'dressed-only': ({ how }) => ({ what: `dressed only: ${DRESSED[how]}`, suggestion: DRESSED_AFTER }),
+  'holds-for-now': ({ means }) => ({
+    what: `held for now, ${HELD[means]}`,
+    suggestion: 'take all of it off, clean what it left, and repair it in full at home',
   }),
   'leak-not-said': () => ({
     what: 'nobody has said where the water came in: what is closed now is wet again in a season',

@@ -2,6 +2,18 @@ import { action } from '../entry';
 
 /** Sanding, polishing, checking. */
 export const FINISHING = {
+  dress: action({
+    words: {
+      edge: 'file it fair to a long hollow, round its edges',
+      groove: 'take the raised lips off with a scraper, round the edges of the groove',
+      rim: 'round the rim of the chip with P240 on a small block',
+      smooth: 'rub it smooth along its length, P240, then P400',
+      wax: 'wax over what lies open',
+    },
+    done: 'nothing catches on a cloth drawn along it',
+    who: 'all',
+    tools: ['file', 'scraper', 'paper'],
+  }),
   cutHighs: action({
     words: { one: 'cut the high down first', many: 'cut the {count} highs down first' },
     done: 'no high lifts the batten',
@@ -66,14 +78,16 @@ export const FINISHING = {
   }),
   test: action({
     words: {
+      water: 'pour water over it, press round the rim',
       valve: 'blow up, soap the valve',
       pressure: 'blow up to working pressure, soap the patch and the seams, read the pressure',
       third: 'blow up to a third of working pressure and no more, soap the patch and the seams',
       half: 'blow up to half, soap the patch and the seams, read the pressure',
     },
-    done: 'no bubble in a minute',
+    done: 'no bubble and no drop in a minute',
     who: 'all',
     tools: ['pump', 'gauge', 'soap'],
+    toolsIf: { water: ['water'] },
   }),
   handOver: action({
     ofBoat: ['job'],

@@ -70,6 +70,21 @@ export const WETTING = {
     makesIf: { edge: [] },
     sets: { piece: 'clamps', split: 'clamps', edge: 'clamps' },
   }),
+  hold: action({
+    words: {
+      tape: 'lay repair tape over it, a hand past it all round, rubbed down from the middle; a second layer across',
+      plate:
+        'cut a plate a hand larger all round, bed it in sealant over the hole, screw, bolt through or prop it',
+      plug: 'wrap a softwood plug in cloth with sealant on it, drive it in from outside',
+      clamp: 'film and a batten on each side, clamped until nothing moves',
+      lash: 'lash it round with waxed cord, turns close, past both ends of the split',
+      leave: 'mark its ends and the time, photograph it, take the load off it',
+    },
+    done: 'it holds when it is pressed by hand',
+    photo: true,
+    who: 'all',
+    tools: ['knife', 'marker'],
+  }),
   fill: action({
     words: {
       spread: 'spread filler',

@@ -2,14 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
 import { catchError, of, switchMap } from 'rxjs';
-import { hasSchools, say, substrateOf, type Figure } from '@nelbo/core';
+import { say, waysOpen, type Figure } from '@nelbo/core';
 import type { WayChoice } from '@nelbo/core/finish';
 import { Reading } from '../../state/reading';
 import { HeavyWork } from '../../workers/heavy-work';
 import { JobContext } from '../job-context';
 import { planQuestion } from '../plan-question';
 
-/** Two schools for a skin that lets go of its core, both planned on this job: what each takes and what each buys. */
+/** Ways of going about a damage, each planned on this job: what each takes and what each buys. */
 @Component({
   selector: 'nb-ways',
   imports: [ButtonModule],
@@ -17,7 +17,7 @@ import { planQuestion } from '../plan-question';
   template: `
     @if (open()) {
       <section aria-labelledby="ways">
-        <h3 id="ways">Two ways, both planned</h3>
+        <h3 id="ways">{{ count() === 2 ? 'Two ways, both planned' : 'Ways, each planned' }}</h3>
         @if (found(); as ways) {
           @if (ways === 'failed') {<p class="note-line warn" role="alert">The other way could not be planned here.</p>} @else {
             @for (w of ways; track w.way) {
@@ -31,7 +31,7 @@ import { planQuestion } from '../plan-question';
               </div>
             }
           }
-        } @else {<p class="muted small" role="status">Planning both …</p>}
+        } @else {<p class="muted small" role="status">Planning each …</p>}
       </section>
     }
   `,
@@ -41,11 +41,8 @@ export class Ways {
   readonly #context = inject(JobContext);
   readonly #heavy = inject(HeavyWork);
   readonly #reading = inject(Reading);
-  protected readonly open = computed(() => {
-    const d = this.#context.document();
-    const family = substrateOf(d?.hull.material)?.family;
-    return family !== undefined && d?.damage.kind !== undefined && hasSchools(family, d.damage.kind);
-  });
+  protected readonly count = computed(() => waysOpen(this.#context.document() ?? {}).length);
+  protected readonly open = computed(() => this.count() > 0);
   readonly #question = planQuestion(() => this.open());
   protected readonly found = toSignal(
     toObservable(this.#question).pipe(

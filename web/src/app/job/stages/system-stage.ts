@@ -46,9 +46,6 @@ interface Part {
           <p class="muted small">{{ s.chosen ? 'The systems below hold on all of them.' : 'Nothing holds on all of them: the next test of the guide under Survey tells them apart.' }}</p>
         </section>
       }
-      @if (s.dressOnly) {
-        <section class="dress" aria-labelledby="dress"><h3 id="dress">Dress it only, if that will do</h3><p>{{ s.dressOnly }}</p></section>
-      }
       <nb-ways />
       <nb-priorities />
       @if (s.chosen; as chosen) {
@@ -71,7 +68,6 @@ interface Part {
   styles: `
     .head { margin: 18px 0 8px; }
     .links { grid-template-columns: minmax(0, 1fr); gap: 8px; }
-    .dress { border: 1.5px dashed var(--ink); padding: 10px 12px; margin-top: 16px; }
     .caution { border-color: var(--warn); margin-top: 16px; }
     section { margin-bottom: 12px; } th[scope='row'] { font-weight: 600; color: var(--ink); font-size: 0.93rem; border-bottom: 1px solid var(--hairline); }
   `,

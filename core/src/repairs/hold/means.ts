@@ -1,0 +1,49 @@
+import type { DamageKind } from '../../materials/damage-kinds';
+import type { HeldBy } from '../../trace/problem-codes';
+import type { HullFamily } from '../../materials/substrates';
+
+export type Means = HeldBy;
+
+/** A hole wider than this gets a plate: tape over it is pushed in by the first wave, m. Source: judged. */
+const TAPED_UP_TO = 0.05;
+/** A softwood plug closes what is no wider, m. Source: usual sizes of plugs. */
+const PLUGGED_UP_TO = 0.05;
+
+const BY_DAMAGE: Readonly<Record<DamageKind, Means>> = {
+  'gel-coat-chip': 'tape',
+  'gel-coat-crack': 'leave',
+  scratch: 'tape',
+  void: 'tape',
+  crack: 'tape',
+  hole: 'tape',
+  crushed: 'tape',
+  'drilled-holes': 'plug',
+  delamination: 'leave',
+  'wet-core': 'tape',
+  blisters: 'leave',
+  nick: 'tape',
+  'split-edge': 'lash',
+  'worn-edge': 'tape',
+  rot: 'clamp',
+  'corroded-insert': 'leave',
+  'seam-leak': 'tape',
+  'fabric-puncture': 'tape',
+  'fabric-tear': 'tape',
+  'valve-leak': 'leave',
+  'old-repair': 'tape',
+  weathered: 'leave',
+};
+
+/**
+ * The quickest thing that holds a damage until the boat is home.
+ *
+ * @param across the damage at its widest, m
+ */
+export function meansFor(damage: DamageKind, family: HullFamily, across: number): Means {
+  const means = BY_DAMAGE[damage];
+  if (means === 'plug' && across > PLUGGED_UP_TO) return 'plate';
+  if (means === 'tape' && (damage === 'hole' || damage === 'crushed') && across > TAPED_UP_TO) return 'plate';
+  // A plank that is cracked works: tape alone lets go.
+  if (damage === 'crack' && family === 'wood') return 'clamp';
+  return means;
+}

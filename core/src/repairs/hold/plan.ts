@@ -1,0 +1,161 @@
+import { formula } from '../../trace/formula';
+import { words } from '../../trace/words';
+import { each, perM2 } from '../../work/writer';
+import { RepairBuilder } from '../builder';
+import { byBuilder } from '../by-builder';
+import { meansFor, type Means } from './means';
+
+/** A patch for now goes a hand past the damage all round, m. */
+const PAST = 0.08;
+const TAPE = 'fabric-tape';
+const SEALANT = 'pu-sealant';
+const PLATE = 'plate-ply';
+/** Bead under a plate, kg/m². */
+const BEDDING = 1.2;
+/** Tape by its face, kg/m². Source: typical of cloth-reinforced repair tapes. */
+const TAPE_WEIGHT = 0.4;
+
+export const patchArea = formula({
+  id: 'repairs/hold/plan',
+  expression: 'A = (l + 2·80 mm)·(w + 2·80 mm)',
+  unit: 'm²',
+  source: 'a hand past the damage all round',
+  inputs: { l: 'length', w: 'width' },
+  evaluate: (x) => (x.l + 2 * PAST) * (x.w + 2 * PAST),
+});
+
+const byArea = formula({
+  id: 'repairs/hold/plan',
+  expression: 'm = A·m_A',
+  unit: 'kg',
+  source: 'mass of a face',
+  inputs: { A: 'face', m_A: 'mass per area' },
+  evaluate: (x) => x.A * x.m_A,
+});
+
+/** Steps and what they take, means by means; beyond drying and wiping. */
+const DO: Readonly<Record<Means, (b: RepairBuilder) => void>> = {
+  tape,
+  plate,
+  plug(b) {
+    const n = b.pick('count', 'holes', 'count', b.input.job.damage.count, 1, 'one until counted');
+    b.at('mix').ask('damage.count', n);
+    b.step('mix', 'hold', 'plug', { place: 'hole', serves: 'hold' }, 3, [each(60, n, 'per hole')]);
+    b.material('plugs', 'tapered softwood plug', 'driven from outside', n);
+    tape(b);
+  },
+  clamp(b) {
+    b.step('mix', 'hold', 'clamp', { place: 'face', serves: 'hold' }, 15);
+    b.material(
+      'battens',
+      'battens, clamps and film',
+      'one on each side',
+      b.assumed('battens', 'battens', 2, 'count', 'one on each side'),
+    );
+  },
+  lash(b) {
+    b.step('mix', 'hold', 'lash', { place: 'edge', serves: 'hold' }, 10);
+    b.material(
+      'cord',
+      'waxed cord',
+      'turn by turn',
+      b.assumed('cord', 'cord', 6, 'm', 'close turns past both ends'),
+    );
+    tape(b);
+  },
+  leave(b) {
+    b.step('mix', 'hold', 'leave', { place: 'hull', serves: 'hold' }, 5);
+    b.material(
+      'marker',
+      'marker and tape',
+      'ends of the damage marked',
+      b.assumed('marker', 'marker', 1, 'count', 'any'),
+    );
+  },
+};
+
+function tape(b: RepairBuilder): void {
+  const { survey, library } = b.input;
+  const A = b.compute('patch', 'patch', patchArea, { l: survey.length, w: survey.width });
+  b.step('mix', 'hold', 'tape', { place: 'face', serves: 'tape' }, 5, [perM2(120 * 60, A)]);
+  const product = library.products.find((p) => p.id === TAPE);
+  const mass = b.compute('tape', 'repair tape, two layers', byArea, {
+    A,
+    m_A: b.assumed('tape.weight', 'two layers', 2 * TAPE_WEIGHT, 'kg/m²', 'typical of repair tapes'),
+  });
+  b.material('tape', product?.name ?? 'repair tape', 'two layers, crosswise', mass, product);
+}
+
+function plate(b: RepairBuilder): void {
+  const { survey, library } = b.input;
+  const A = b.compute('plate', 'plate', patchArea, { l: survey.length, w: survey.width });
+  b.step('mix', 'hold', 'plate', { place: 'face', serves: 'hold' }, 20, [perM2(120 * 60, A)]);
+  const product = library.products.find((p) => p.id === PLATE);
+  const sealant = library.products.find((p) => p.id === SEALANT);
+  b.material('plate', 'plywood or sheet', 'cut to go a hand past it', A, product);
+  b.material(
+    'bedding',
+    sealant?.name ?? 'sealant',
+    'bedding of the plate',
+    b.compute('bedding', 'sealant', byArea, {
+      A,
+      m_A: b.assumed('bedding.weight', 'bed', BEDDING, 'kg/m²', 'a bead that squeezes out all round'),
+    }),
+    sealant,
+  );
+}
+
+/** The quickest thing that holds until the boat is home: under an hour, for days, and it all comes off again. */
+export const HOLD_KIND = byBuilder({
+  id: 'hold',
+  name: 'hold until home',
+  quick: true,
+  takes: ({ light }) => light === 'hold',
+  plan(input, ledger) {
+    const b = new RepairBuilder(input, ledger);
+    const { damage, substrate, survey, conditions } = input;
+    const fabric = substrate.family === 'inflatable';
+    const means = meansFor(damage, substrate.family, Math.max(survey.length.value, survey.width.value));
+    const at = { place: 'face', serves: 'ground' } as const;
+    if (means !== 'leave') b.step('grind', 'clean', 'dry', at, 6);
+    DO[means](b);
+    if (means !== 'leave' && means !== 'clamp')
+      b.step('mix', 'test', fabric ? 'half' : 'water', { place: 'face', serves: 'hold' }, 4);
+    b.at('mix').say(
+      means === 'leave'
+        ? words`Nothing is done to it now but marking: load off it, and look at it every hour.`
+        : words`Held for now, a hand past it all round; it all comes off again before the repair.`,
+    );
+    b.accept(
+      'mix',
+      'look at it after the first ten minutes under way, then every hour',
+      'dry, and no larger',
+    );
+    if (fabric)
+      b.caution(
+        'mix',
+        'Half the pressure and no more: tape lets go at once when it does. Two chambers hard, and life-jackets on.',
+        'hold',
+        'test',
+      );
+    if (conditions.position === 'below')
+      b.caution(
+        'mix',
+        'Below the waterline this is a leak that waits: pump running, somebody watching it, life-jackets on, home slowly by the shortest way.',
+        'hold',
+      );
+    if (
+      damage === 'split-edge' ||
+      damage === 'corroded-insert' ||
+      damage === 'rot' ||
+      damage === 'delamination'
+    )
+      b.caution(
+        'mix',
+        'What carried load here carries none now: no sail, no speed and no weight on it.',
+        'hold',
+      );
+    b.warn('survey', 'repair.way', 'holds-for-now', { means });
+    return b.done('hold', 'hold until home');
+  },
+});
