@@ -487,9 +487,9 @@ describe('wood, metal, gel coat, renewal', () => {
     for (const [material, kind, damage] of [
       ['frp-solid', 'nick', {}],
       ['steel', 'scratch', { depth: 0.012 }],
-      ['frp-solid', 'void', { depth: 0.006 }],
+      ['frp-solid', 'void', { depth: 0.013 }],
     ] as const) {
-      const { plan } = planOf(job(material, kind, { size: [0.3, 0.02], damage, hull: { thickness: 0.02 } }));
+      const { plan } = planOf(job(material, kind, { size: [0.3, 0.02], damage, hull: { thickness: 0.03 } }));
       const [fill, goes] = [
         plan.repair?.pots.find((p) => p.id === 'fill'),
         keyOf(plan, 'mix', 'Goes')?.value ?? 0,

@@ -136,6 +136,8 @@ describe('every repair of the daily trade', () => {
         CLOCK,
       );
       if (!plan?.repair || plan.dish?.grind || damage === 'valve-leak') continue;
+      // A nick is dressed where that suffices.
+      if (plan.repair.kind === 'dress') continue;
       const where = `${substrate.id}, ${damage}`;
       const mixed = plan.repair.pots.length + (plan.finish ? 1 : 0);
       if (!dry(plan)) expect(mixed).withContext(where).toBeGreaterThan(0);

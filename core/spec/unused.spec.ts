@@ -123,6 +123,7 @@ const ENTERED: Readonly<Record<string, readonly unknown[]>> = {
   ],
   'repair.drying.dry': [10, 25],
   'repair.way': ['hold'],
+  'priorities.preset': ['get home'],
   'conditions.low': [8, 12],
   'conditions.high': [18, 30],
   'hull.thickness': [0.004, 0.02],
@@ -269,7 +270,7 @@ function faultOf(start: JobDocument, path: string): string | undefined {
 const toldOf = (document: JobDocument): readonly string[] => outcome(planned(document, false)).told;
 
 describe('what was entered and has no place in a repair', () => {
-  beforeEach(() => PLANNED.clear());
+  afterEach(() => PLANNED.clear());
 
   for (const [name, kind] of Object.entries(CASES))
     it(`is told, and nothing that has one is: ${name}`, () => {

@@ -43,6 +43,8 @@ export interface BuildUp {
 
 export interface FilmResult {
   readonly area: Figure;
+  /** What its cups are mixed for, where that is more than its own face, m². */
+  readonly mixedFor?: Figure;
   /** Film to apply before levelling, cured, m. */
   readonly cured: Figure;
   readonly wet: Figure;
@@ -302,6 +304,7 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
   );
   return {
     area: input.area,
+    ...(face === input.area ? {} : { mixedFor: face }),
     cured,
     wet,
     coats,

@@ -26,9 +26,14 @@ export const mayDress = (damage: DamageKind): boolean => DRESSED.has(damage);
  * Where dressing is all that is needed: a nick in what neither rusts nor drinks. Steel and zinc rust where they are bare, a
  * foil of wood or foam drinks, and lead is worked wet.
  */
-function dressSuffices({ damage: { depth } }: Job, damage: DamageKind, { id, family }: Substrate): boolean {
+function dressSuffices(
+  { damage: { depth, position } }: Job,
+  damage: DamageKind,
+  { id, family }: Substrate,
+): boolean {
   if (damage !== 'nick' || (depth ?? 0) > DEEPEST) return false;
-  const bare = id === 'stainless' || id === 'aluminium';
+  // Aluminium that lies bare under water is eaten.
+  const bare = id === 'stainless' || (id === 'aluminium' && position !== 'below');
   return bare || family === 'thermoplastic' || family === 'polyolefin' || id === 'foil-thermoplastic';
 }
 

@@ -190,7 +190,7 @@ const USES: readonly Use[] = [
       both(cures, not(on('foil', 'inflatable'))),
     ),
   },
-  { paths: ['damage.position'], when: either(inPlay('position'), finished) },
+  { paths: ['damage.position'], when: either(inPlay('position'), finished, held) },
   { paths: ['duty'], when: either(inPlay('duty'), dished) },
   { paths: ['access'], when: either(inPlay('access'), both(dished, solid), asks('access')) },
   { paths: ['grade'], when: either(finished, asks('grade')) },

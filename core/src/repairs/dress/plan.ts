@@ -1,4 +1,6 @@
 import type { DamageKind } from '../../materials/damage-kinds';
+import { offset } from '../../geometry/offset';
+import { Drawing } from '../drawing';
 import { mm, words } from '../../trace/words';
 import { perMetre } from '../../work/writer';
 import { RepairBuilder } from '../builder';
@@ -38,6 +40,7 @@ export const DRESS_KIND = byBuilder({
       .step('grind', 'dress', 'smooth', { ...at, serves: 'smooth' }, 6, [perMetre(10 * MIN, survey.length)]);
     if (SEALED.has(substrate.family)) {
       b.step('finish', 'dress', 'wax', { ...at, serves: 'seal' }, 3);
+      b.at('finish').say(words`Wax over what lies open; it is looked at again before the season.`);
       b.material(
         'wax',
         'paste wax',
@@ -70,7 +73,29 @@ export const DRESS_KIND = byBuilder({
       'nothing catches, no crack runs on',
       'dress',
     );
+    b.caution(
+      'grind',
+      'Goggles: chips fly off a file. Dust of plastic and glass is kept wet, not breathed.',
+      'dress',
+    );
+    draw(b);
     b.warn('survey', 'repair.way', 'dressed-only', { how });
     return b.done('dress', 'dress only');
   },
 });
+
+/** The hollow that it is filed to: as far out again on each side as the damage is long. */
+function draw(b: RepairBuilder): void {
+  const { survey } = b.input;
+  const d = new Drawing({
+    id: 'dress',
+    onOutline: true,
+    title: 'What is dressed',
+    note: 'filed out into the sound edge on both sides',
+  });
+  const blend = offset(survey.region, Math.max(0.005, survey.width.value));
+  d.region('new', blend, 'filed fair').region('damage', survey.region, 'damage');
+  const lowest = blend.flat().reduce((m, p) => (p.y < m.y ? p : m));
+  d.text(lowest.x, lowest.y, 'no step, no corner', { anchor: 'middle', cls: 'note on-paper', dy: 18 });
+  b.draw(d.done());
+}

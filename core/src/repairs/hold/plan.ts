@@ -1,8 +1,10 @@
+import { offset } from '../../geometry/offset';
 import { formula } from '../../trace/formula';
 import { words } from '../../trace/words';
 import { each, perM2 } from '../../work/writer';
 import { RepairBuilder } from '../builder';
 import { byBuilder } from '../by-builder';
+import { Drawing } from '../drawing';
 import { meansFor, type Means } from './means';
 
 /** A patch for now goes a hand past the damage all round, m. */
@@ -103,6 +105,18 @@ function plate(b: RepairBuilder): void {
     }),
     sealant,
   );
+  b.caution(
+    'mix',
+    'Uncured polyurethane sealant holds isocyanates: gloves, air, none on the skin; wipe it off before it skins.',
+    'hold',
+  );
+}
+
+/** What holds is tried before anybody trusts it. */
+function tried(b: RepairBuilder, fabric: boolean): void {
+  const at = { place: 'face', serves: 'hold' } as const;
+  if (fabric) b.step('mix', 'test', 'half', at, 4);
+  else b.step('mix', 'check', 'holds', at, 4);
 }
 
 /** The quickest thing that holds until the boat is home: under an hour, for days, and it all comes off again. */
@@ -119,8 +133,7 @@ export const HOLD_KIND = byBuilder({
     const at = { place: 'face', serves: 'ground' } as const;
     if (means !== 'leave') b.step('grind', 'clean', 'dry', at, 6);
     DO[means](b);
-    if (means !== 'leave' && means !== 'clamp')
-      b.step('mix', 'test', fabric ? 'half' : 'water', { place: 'face', serves: 'hold' }, 4);
+    if (means !== 'leave' && means !== 'clamp') tried(b, fabric);
     b.at('mix').say(
       means === 'leave'
         ? words`Nothing is done to it now but marking: load off it, and look at it every hour.`
@@ -155,7 +168,33 @@ export const HOLD_KIND = byBuilder({
         'What carried load here carries none now: no sail, no speed and no weight on it.',
         'hold',
       );
+    draw(b, means);
     b.warn('survey', 'repair.way', 'holds-for-now', { means });
     return b.done('hold', 'hold until home');
   },
 });
+
+const LAID: Readonly<Record<Means, string>> = {
+  tape: 'tape, two layers',
+  plate: 'plate in sealant',
+  plug: 'tape over the plugs',
+  clamp: 'battens on both sides',
+  lash: 'turns of cord, taped',
+  leave: 'no load here',
+};
+
+/** How far past the damage it goes. */
+function draw(b: RepairBuilder, means: Means): void {
+  const { survey } = b.input;
+  const d = new Drawing({
+    id: 'hold',
+    onOutline: true,
+    title: 'What holds for now',
+    note: 'a hand past the damage all round',
+  });
+  const patch = offset(survey.region, PAST);
+  d.region('new', patch, LAID[means]).region('damage', survey.region, 'damage');
+  const lowest = patch.flat().reduce((m, p) => (p.y < m.y ? p : m));
+  d.text(lowest.x, lowest.y, 'all of it comes off again', { anchor: 'middle', cls: 'note on-paper', dy: 18 });
+  b.draw(d.done());
+}

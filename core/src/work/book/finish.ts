@@ -66,6 +66,7 @@ export const FINISHING = {
   check: action({
     words: {
       finish: 'check level, gloss, halo, pinholes, film and colour; photographs',
+      holds: 'pour water over it, press round its rim: no drop, no movement',
       bare: 'clean up, look it over, photographs',
       polished: 'look along it in low light, photographs',
       cover: 'check cover, runs and edges; photographs',
@@ -78,16 +79,14 @@ export const FINISHING = {
   }),
   test: action({
     words: {
-      water: 'pour water over it, press round the rim',
       valve: 'blow up, soap the valve',
       pressure: 'blow up to working pressure, soap the patch and the seams, read the pressure',
       third: 'blow up to a third of working pressure and no more, soap the patch and the seams',
       half: 'blow up to half, soap the patch and the seams, read the pressure',
     },
-    done: 'no bubble and no drop in a minute',
+    done: 'no bubble in a minute',
     who: 'all',
     tools: ['pump', 'gauge', 'soap'],
-    toolsIf: { water: ['water'] },
   }),
   handOver: action({
     ofBoat: ['job'],

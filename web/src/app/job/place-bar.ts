@@ -15,7 +15,7 @@ import type { JobState } from '../state/job-state';
         }
       </nav>
     }
-    @if (editable()) {<button type="button" class="add" (click)="edit.emit()">{{ places().length > 1 ? 'Places …' : '+ Another place' }}</button>}
+    @if (editable()) {<button type="button" class="add" (click)="edit.emit()">Places …</button>}
   `,
   styles: `
     :host { display: flex; gap: 4px 10px; flex-wrap: wrap; align-items: center; } :host:not(:empty) { margin: 4px 0 2px; }

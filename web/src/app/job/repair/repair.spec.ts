@@ -164,6 +164,25 @@ describe('two ways for a core', () => {
     expect(b.context.plan()?.dish?.coring).toBeDefined();
   });
 
+  it('are dressing and the full repair where a trifle may stay one', async () => {
+    const b = await bench(
+      Ways,
+      {},
+      {
+        ...JOB,
+        damage: { kind: 'gel-coat-chip', size: ['20 mm', '10 mm'] },
+      },
+    );
+    for (let i = 0; i < 100 && !b.text().includes('Plan it so'); i += 1) {
+      await new Promise((r) => setTimeout(r, 50));
+      await b.settle();
+    }
+    b.button('Plan it so: Dress it only').click();
+    await b.settle();
+    expect(b.document().repair?.way).toBe('dress');
+    expect(b.context.plan()?.repair?.kind).toBe('dress');
+  });
+
   it('are not offered where there is one', async () => {
     const b = await bench(Ways, {}, TEAR);
     expect(b.text().trim()).toBe('');

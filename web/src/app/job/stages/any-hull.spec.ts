@@ -99,6 +99,7 @@ describe('the match on any hull', () => {
       },
     );
     expect(home.host.querySelector('.chosen .quick')?.textContent).toContain('peel off');
+    expect(home.text()).toContain('It is held until home, and nothing is laid');
   });
 
   it('keeps a link that was chosen, lets it go again, and holds on to the finish when what holds it changes', async () => {
@@ -112,7 +113,8 @@ describe('the match on any hull', () => {
         system: { finish: 'clear-2k', prep: 'abrade-coarse' },
       },
     );
-    expect(b.text()).toContain('Dress it only, if that will do');
+    // Smoothing it and stopping is one of the ways.
+    expect(b.text()).toContain('Two ways, both planned');
     const other = b.context.plan()?.system?.ranked.find((r) => r !== b.context.plan()?.system?.chosen);
     b.button(`Take this one: ${other?.chain.links.find((l) => l.role === 'bond')?.product.name}`).click();
     await b.settle();

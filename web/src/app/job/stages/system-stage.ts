@@ -47,6 +47,7 @@ interface Part {
         </section>
       }
       <nb-ways />
+      @if (light(); as words) {<p class="note-line">{{ words }}</p>}
       <nb-priorities />
       @if (s.chosen; as chosen) {
         <nb-system-list (take)="take($event)" />
@@ -77,6 +78,15 @@ export class SystemStage {
   readonly #stores = inject(StoresStore);
   protected readonly doc = this.#context.document;
   protected readonly system = computed(() => this.#context.plan()?.system);
+  /** What is done instead of a repair, where that is so. */
+  protected readonly light = computed(() => {
+    const kind = this.#context.plan()?.repair?.kind;
+    const words: Readonly<Record<string, string>> = {
+      dress: 'It is dressed only, and nothing is laid: the systems below are for the full repair.',
+      hold: 'It is held until home, and nothing is laid: the systems below are for the full repair.',
+    };
+    return kind === undefined ? undefined : words[kind];
+  });
   protected readonly second = computed(() => this.system()?.ranked.find((r) => r !== this.system()?.chosen));
   protected readonly counted = computed(() => {
     const s = this.system();
