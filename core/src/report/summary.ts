@@ -25,6 +25,8 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
     case 'system': {
       const c = plan.system?.chosen?.chain;
       if (!c) return plan.system && ['Every system is refused.'];
+      if (plan.repair?.kind === 'dress') return ['Dressed only: nothing is laid.'];
+      if (plan.repair?.kind === 'hold') return ['Held until home: nothing is laid that stays.'];
       return c.resin && c.cloth && c.filler && c.finish
         ? said`${[`${c.resin.name} with ${c.cloth.name}`, lower(c.filler.name), lower(c.finish.name), ...besides(c)].join(', ')}.`
         : [chainWords(c)];

@@ -195,6 +195,10 @@ function draw(b: RepairBuilder, means: Means): void {
   const patch = offset(survey.region, PAST);
   d.region('new', patch, LAID[means]).region('damage', survey.region, 'damage');
   const lowest = patch.flat().reduce((m, p) => (p.y < m.y ? p : m));
-  d.text(lowest.x, lowest.y, 'all of it comes off again', { anchor: 'middle', cls: 'note on-paper', dy: 18 });
+  d.text(lowest.x, lowest.y, `${LAID[means]}; all of it comes off again`, {
+    anchor: 'middle',
+    cls: 'note on-paper',
+    dy: 18,
+  });
   b.draw(d.done());
 }

@@ -65,18 +65,42 @@ export function draw(b: RepairBuilder, o: Opened): void {
       [reach, -hull],
     ]);
   }
-  d.area(
-    'new',
-    [
-      { x: -top, y: 0 },
-      { x: -top, y: PROUD * 0.7 },
-      { x: top, y: PROUD * 0.7 },
-      { x: top, y: 0 },
-      { x: half, y: -depth },
-      { x: -half, y: -depth },
-    ],
-    'fill, proud',
-  );
+  if (o.low) {
+    const level = -o.low.value;
+    const at = slope(level);
+    d.area(
+      'new',
+      [
+        { x: -at, y: level },
+        { x: at, y: level },
+        { x: half, y: -depth },
+        { x: -half, y: -depth },
+      ],
+      'filler, kept low',
+    );
+    d.area(
+      'gel-coat',
+      [
+        { x: -top, y: 0 },
+        { x: top, y: 0 },
+        { x: at, y: level },
+        { x: -at, y: level },
+      ],
+      'gel coat over it',
+    );
+  } else
+    d.area(
+      'new',
+      [
+        { x: -top, y: 0 },
+        { x: -top, y: PROUD * 0.7 },
+        { x: top, y: PROUD * 0.7 },
+        { x: top, y: 0 },
+        { x: half, y: -depth },
+        { x: -half, y: -depth },
+      ],
+      'fill, proud',
+    );
   if (o.line) d.dimension({ x: -top, y: PROUD }, { x: top, y: PROUD }, o.line.width, 'mm', 1, { off: 10 });
   else d.dimension({ x: -half, y: PROUD }, { x: half, y: PROUD }, b.input.survey.width, 'mm', 0, { off: 10 });
   d.dimension({ x: -reach, y: -depth }, { x: -reach, y: 0 }, o.depth, 'mm', 1, { off: 12 });

@@ -47,7 +47,7 @@ interface Part {
         </section>
       }
       <nb-ways />
-      @if (light(); as words) {<p class="note-line">{{ words }}</p>}
+      @if (light(); as words) {<p class="note-line light">{{ words }}</p>}
       <nb-priorities />
       @if (s.chosen; as chosen) {
         <nb-system-list (take)="take($event)" />
@@ -67,7 +67,7 @@ interface Part {
     }
   `,
   styles: `
-    .head { margin: 18px 0 8px; }
+    .head { margin: 18px 0 8px; } .light { margin-bottom: 12px; }
     .links { grid-template-columns: minmax(0, 1fr); gap: 8px; }
     .caution { border-color: var(--warn); margin-top: 16px; }
     section { margin-bottom: 12px; } th[scope='row'] { font-weight: 600; color: var(--ink); font-size: 0.93rem; border-bottom: 1px solid var(--hairline); }
