@@ -4,7 +4,7 @@ import type { Ledger } from '../trace/ledger';
 import type { Step } from '../work/step';
 import { SAME_GO, type PlaceWork, type Shared } from './shared';
 
-const withoutSetUp = formula({
+export const withoutSetUp = formula({
   id: 'boat/set-ups',
   expression: 't = t_alone − t_set',
   unit: 's',

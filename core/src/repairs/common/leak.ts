@@ -23,7 +23,7 @@ const BEDDING = 12e-6;
 /** Bead in a joint, m². */
 const BEAD = 32e-6;
 
-const beddingVolume = formula({
+export const beddingVolume = formula({
   id: 'repairs/common/leak',
   expression: 'V = n·v',
   unit: 'm³',
@@ -32,7 +32,7 @@ const beddingVolume = formula({
   evaluate: (x) => x.n * x.v,
 });
 
-const beadVolume = formula({
+export const beadVolume = formula({
   id: 'repairs/common/leak',
   expression: 'V = l·A',
   unit: 'm³',

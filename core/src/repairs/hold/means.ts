@@ -9,28 +9,16 @@ const TAPED_UP_TO = 0.05;
 /** A softwood plug closes what is no wider, m. Source: usual sizes of plugs. */
 const PLUGGED_UP_TO = 0.05;
 
-const BY_DAMAGE: Readonly<Record<DamageKind, Means>> = {
-  'gel-coat-chip': 'tape',
+/** What is not named is taped over. */
+const BY_DAMAGE: Readonly<Partial<Record<DamageKind, Means>>> = {
   'gel-coat-crack': 'leave',
-  scratch: 'tape',
-  void: 'tape',
-  crack: 'tape',
-  hole: 'tape',
-  crushed: 'tape',
   'drilled-holes': 'plug',
   delamination: 'leave',
-  'wet-core': 'tape',
   blisters: 'leave',
-  nick: 'tape',
   'split-edge': 'lash',
-  'worn-edge': 'tape',
   rot: 'clamp',
   'corroded-insert': 'leave',
-  'seam-leak': 'tape',
-  'fabric-puncture': 'tape',
-  'fabric-tear': 'tape',
   'valve-leak': 'leave',
-  'old-repair': 'tape',
   weathered: 'leave',
 };
 
@@ -40,7 +28,7 @@ const BY_DAMAGE: Readonly<Record<DamageKind, Means>> = {
  * @param across the damage at its widest, m
  */
 export function meansFor(damage: DamageKind, family: HullFamily, across: number): Means {
-  const means = BY_DAMAGE[damage];
+  const means = BY_DAMAGE[damage] ?? 'tape';
   if (means === 'plug' && across > PLUGGED_UP_TO) return 'plate';
   if (means === 'tape' && (damage === 'hole' || damage === 'crushed') && across > TAPED_UP_TO) return 'plate';
   // A plank that is cracked works: tape alone lets go.

@@ -26,7 +26,7 @@ export const patchArea = formula({
   evaluate: (x) => (x.l + 2 * PAST) * (x.w + 2 * PAST),
 });
 
-const byArea = formula({
+export const byArea = formula({
   id: 'repairs/hold/plan',
   expression: 'm = A·m_A',
   unit: 'kg',

@@ -107,7 +107,7 @@ export const SURFACE_KIND = byBuilder({
   },
 });
 
-const underCoat = formula({
+export const underCoat = formula({
   id: 'repairs/surface/plan',
   expression: 'd_fill = d − f',
   unit: 'm',
