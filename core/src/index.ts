@@ -105,7 +105,7 @@ export { yupFor } from './schema/yup-schema';
 export { jsonSchemaFor } from './schema/json-schema';
 export * from './plan/plan';
 export type { Clock } from './plan/clock';
-export type { Elsewhere } from './plan/elsewhere';
+export type { Elsewhere } from './repairs/elsewhere';
 export * from './schedule/timeline';
 export type { Cures, Item, Lag, Step, Work } from './work/step';
 export type { Place } from './work/place';

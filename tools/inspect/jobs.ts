@@ -129,6 +129,9 @@ function yardJob(r: Random): JobDocument {
       position: r.of(FACTORS.position),
       size: [along, along * r.between(0.2, 1)],
       ...some(0.25, { wet: r.of(['dry', 'damp', 'wet']) }),
+      ...some(0.2, { core: r.of(['firm', 'soft']) }),
+      ...some(0.3, { source: r.of(['fasteners', 'fitting', 'joint', 'blow', 'unknown']) }),
+      ...some(0.2, { depth: r.between(0.0002, 0.006) }),
     },
     access: r.of(FACTORS.access),
     conditions: {
@@ -143,6 +146,7 @@ function yardJob(r: Random): JobDocument {
     ...some(0.25, {
       warmth: { kind: r.of(['tent', 'lamp', 'mat']), from: r.of(['gel', 'start']), temperature: 22 },
     }),
+    ...some(0.15, { repair: { way: r.of(['inject', 'recore', 'dress', 'hold', 'full']) } }),
     ...some(0.5, { priorities: { preset: r.of(FACTORS.preset) } }),
     schedule: { start: new Date(Date.parse(START) + r.below(7 * 24) * 3_600_000).toISOString() },
   } as unknown as JobDocument;

@@ -182,8 +182,8 @@ describe('the foreman: water, dryness, what lies behind', () => {
         expect(fitting.indexOf('putBack fitting')).toBeGreaterThan(fitting.indexOf('drill again'));
         expect(fitting.indexOf('drill again')).toBeGreaterThan(fitting.indexOf('fill plugs'));
         const joint = doneIn(leaking(k, { source: 'joint' }));
-        expect(joint.indexOf('clean rake')).withContext(`${k}`).toBeGreaterThan(-1);
-        expect(joint.indexOf('seal joint')).toBeGreaterThan(joint.indexOf('clean rake'));
+        expect(joint.indexOf('clean joint')).withContext(`${k}`).toBeGreaterThan(-1);
+        expect(joint.indexOf('seal joint')).toBeGreaterThan(joint.indexOf('clean joint'));
         expect(joint).not.toContain('drill fastener');
       });
     },
@@ -248,6 +248,13 @@ describe('the foreman: water, dryness, what lies behind', () => {
           .withContext(name)
           .toBeDefined();
       }
+  });
+
+  it('opens the skin over a wet core whole, whatever depth somebody entered, and says that it is not used', () => {
+    const deep = planned('frp-cored', 'wet-core', { damage: { depth: 0.0015 } });
+    expect(deep.plan.dish?.coring).toBeDefined();
+    const unused = deep.problems.flatMap((p) => (p.code === 'not-used-here' ? p.params.paths : []));
+    expect(unused).toContain('damage.depth');
   });
 
   line(1, 'foam behind a skin is a stiffening for a season, and says so', () => {

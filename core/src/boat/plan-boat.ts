@@ -14,7 +14,7 @@ import type { Step } from '../work/step';
 import { finishGroups, type FinishGroup } from './finish-together';
 import { sharedSetUps } from './set-ups';
 import { sharedSteps, type PlaceWork } from './shared';
-import type { Elsewhere } from '../plan/elsewhere';
+import type { Elsewhere } from '../repairs/elsewhere';
 import { coatsMixedElsewhere } from '../work/pots';
 import { COAT_MATERIALS } from '../repairs/common/prices';
 

@@ -9,6 +9,7 @@ import {
   coatShare,
   waxMass,
 } from './film-formulas';
+import { withElsewhere } from './face-of-cups';
 import { problem } from '../trace/problem';
 import { areaTime } from '../materials/area-time';
 import { batchCount } from '../materials/batch-count';
@@ -211,22 +212,6 @@ export interface FilmInput {
 export function gritBeforeFinish(finish: Finish, grade: Grade): number {
   return GRITS[finish.kind][grade].before;
 }
-
-/** The face that one lot of cups is mixed for. */
-const withElsewhere = ({ area, elsewhere }: FilmInput, ledger: Ledger): Figure =>
-  elsewhere === undefined || elsewhere === 0
-    ? area
-    : ledger.sum('allPlaces', 'face at all places', 'm²', [
-        area,
-        ledger.given(
-          'elsewhere',
-          'face at other places, from the same cups',
-          elsewhere,
-          'm²',
-          'computed',
-          'their own plans',
-        ),
-      ]);
 
 /** Film, coats, volume, mass and parts of the finish. */
 export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {

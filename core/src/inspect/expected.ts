@@ -60,12 +60,14 @@ const EXPECTED: Readonly<Partial<Record<Action, Expected>>> = {
   backing: {},
   core: {},
   member: {},
+  // Tape and sealant grip on what is clean and dry.
+  hold: { clean: true },
   weight: { people: 2 },
   moveStands: { people: 2 },
 };
 
 const TRIAL = { what: 'trial', by: ['rehearse'] } as const;
-const JOINT = { what: 'joint', by: ['join', 'weld', 'putBack'] } as const;
+const JOINT = { what: 'joint', by: ['join', 'weld', 'putBack', 'hold'] } as const;
 
 /** Variants that expect something else. */
 const VARIANTS: Readonly<Record<string, Expected>> = {
@@ -99,6 +101,9 @@ const VARIANTS: Readonly<Record<string, Expected>> = {
   // What is blown up again is a joint that has rested.
   'coat.adhesiveWoken': {},
   'test.third': { before: JOINT },
+  'hold.clamp': {},
+  'hold.leave': {},
+  'check.holds': { before: JOINT },
   'test.half': { before: JOINT },
   'test.pressure': { before: JOINT },
 };

@@ -1,6 +1,6 @@
 import { lightWayOf } from '../match/light-ways';
 import { routeFor, ROUTES, schoolOf } from '../match/routes';
-import type { Elsewhere } from './elsewhere';
+import type { Elsewhere } from '../repairs/elsewhere';
 import { DAMAGE_KINDS } from '../materials/damage-kinds';
 import type { Library } from '../materials/product';
 import { SUBSTRATES } from '../materials/substrates';

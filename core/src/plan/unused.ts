@@ -6,6 +6,7 @@ import { waysOpen } from '../match/light-ways';
 import { hasSchools } from '../match/routes';
 import type { ContextFact } from '../match/rule';
 import type { Field } from '../schema/field';
+import { ofSkin } from '../repairs/laminate/laminating';
 import type { Job } from '../schema/job';
 import { JOB_FIELDS } from '../schema/job-fields';
 import { problem, type Problem } from '../trace/problem';
@@ -216,7 +217,7 @@ const USES: readonly Use[] = [
   },
   {
     paths: ['damage.depth'],
-    when: (job, plan) => plan.dish !== undefined || asks('damage.depth')(job, plan),
+    when: (job, plan) => (plan.dish !== undefined && !ofSkin(job.damage)) || asks('damage.depth')(job, plan),
   },
   ...['count', 'pattern', 'layer', 'density', 'seam', 'valve', 'source', 'fasteners'].map((name): Use => ({
     paths: [`damage.${name}`],

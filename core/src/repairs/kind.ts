@@ -1,7 +1,7 @@
 import type { Dish } from '../grind/dish';
 import type { DamageKind } from '../materials/damage-kinds';
 import type { Library } from '../materials/product';
-import type { Elsewhere } from '../plan/elsewhere';
+import type { Elsewhere } from './elsewhere';
 import type { Inputs } from '../resolve/inputs';
 import type { SystemPlan } from '../resolve/matching';
 import type { Job } from '../schema/job';

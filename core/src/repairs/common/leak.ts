@@ -175,7 +175,7 @@ function fillPlugs(b: RepairBuilder, { stage, n, D, bond, core }: Plugs): void {
 function joint(b: RepairBuilder): void {
   const { survey } = b.input;
   const l = survey.length;
-  b.step('survey', 'clean', 'rake', { place: 'joint', serves: 'leak' }, 6, [perMetre(900, l)]);
+  b.step('survey', 'clean', 'joint', { place: 'joint', serves: 'leak' }, 6, [perMetre(900, l)]);
   b.afterFinish(() =>
     b.step('finish', 'seal', 'joint', { place: 'joint', serves: 'leak' }, 8, [perMetre(420, l)]),
   );

@@ -181,14 +181,19 @@ class Opened {
 
   /** A finish that fresh epoxy stops is laid when that has cured in full, washed and keyed once more. */
   fullCure(products: readonly Product[], area: Figure): void {
-    const coat = this.items.findIndex(
-      (i) => 'step' in i && i.step.stage === 'finish' && i.step.action === 'coat',
+    const laid = productsOf(this.items.flatMap((i) => ('step' in i ? [i.step] : [])));
+    const fresh = new Set(products.filter(stopped).map((p) => p.id));
+    const coats = this.items.flatMap((i, n) =>
+      'step' in i && i.step.stage === 'finish' && i.step.action === 'coat' ? [{ n, id: i.step.id }] : [],
     );
-    // Tape does not lie for days while something cures under it.
+    // A barrier under it is a coat of epoxy itself.
+    const coat = (coats.find(({ id }) => fresh.has(laid.get(id) ?? '')) ?? coats[0])?.n ?? -1;
+    // Tape does not lie for days while something cures under it, unless it was there for what cures.
     const mask = this.items.findIndex(
       (i) => 'step' in i && i.step.stage === 'finish' && i.step.action === 'mask',
     );
-    const at = mask >= 0 && mask < coat ? mask : this.#goOf(coat);
+    const masked = mask >= 0 && mask < coat && !coats.some(({ n }) => n > mask && n < coat);
+    const at = masked ? mask : this.#goOf(coat);
     const under = coat < 0 ? undefined : this.#epoxyBefore(at, products);
     if (!under) return;
     const { lag, from, sheet, moment } = under;

@@ -57,6 +57,9 @@ interface SideStack {
   readonly cover?: { readonly laid: LaidCloth; readonly orientation: Way; readonly lap: Figure };
 }
 
+/** Where a skin is opened for what lies behind it, it is opened whole: no depth of it says anything. */
+export const ofSkin = ({ kind }: Job['damage']): boolean => kind === 'wet-core' || kind === 'delamination';
+
 /** Faces, stacks, outlines and dishes of a laminated repair. @returns undefined where nothing can be laid; a problem says why */
 export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminating | undefined {
   const { job, library, inputs, buildUp, taper, cloth, resin, base, baseArea, centre } = input;
@@ -66,7 +69,7 @@ export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminat
       thickness: inputs.thickness,
       gelCoat: inputs.gelCoat,
       wall: inputs.wall,
-      depth: job.damage.depth,
+      depth: ofSkin(job.damage) ? undefined : job.damage.depth,
       side: inputs.side,
       access: inputs.access,
       cored: input.cored,

@@ -43,6 +43,7 @@ export const PREPARING = {
       wept: 'wipe off what wept, tape the last holes',
       wood: 'scrape clean, chamfer the rim',
       rake: 'rake out paint and dirt, blow, dry with wedges in',
+      joint: 'wash the joint, rake sealant and dirt out of it, blow, dry with wedges in',
       dish: 'scrape the dish clean',
       dust: 'vacuum and wipe',
       cutOff: 'cut the old sealant off, past its stain',
@@ -55,6 +56,7 @@ export const PREPARING = {
     makes: ['cleans'],
     makesIf: {
       rake: ['exposes', 'cleans'],
+      joint: ['rinses', 'exposes', 'cleans'],
       dish: ['exposes', 'cleans'],
       wood: ['abrades', 'cleans'],
       dry: ['dries', 'cleans'],
