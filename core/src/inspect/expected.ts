@@ -60,8 +60,6 @@ const EXPECTED: Readonly<Partial<Record<Action, Expected>>> = {
   backing: {},
   core: {},
   member: {},
-  // Tape and sealant grip on what is clean and dry.
-  hold: { clean: true },
   weight: { people: 2 },
   moveStands: { people: 2 },
 };
@@ -101,8 +99,6 @@ const VARIANTS: Readonly<Record<string, Expected>> = {
   // What is blown up again is a joint that has rested.
   'coat.adhesiveWoken': {},
   'test.third': { before: JOINT },
-  'hold.clamp': {},
-  'hold.leave': {},
   'check.holds': { before: JOINT },
   'test.half': { before: JOINT },
   'test.pressure': { before: JOINT },

@@ -14,6 +14,7 @@ export const order: Check = (p, scene) => {
     ...(missing ? [{ gate: 'before', what: before.what } as const] : []),
     ...dry(p, scene),
     ...lookedOver(p, scene),
+    ...held(p, scene),
   ];
 };
 
@@ -65,4 +66,20 @@ function lookedOver(p: Placed, { placed }: Scene): readonly Broken[] {
     (x) => (x.step.action === 'check' || x.step.action === 'test') && (x.believed || x.end <= p.start),
   );
   return seen ? [] : [{ gate: 'before', what: 'check' }];
+}
+
+/** What only grips: tape, a plate in sealant, a plug. */
+const GRIPS: ReadonlySet<string> = new Set(['tape', 'plate', 'plug']);
+
+/** What holds for now grips on what was wiped dry, and is tried before anybody trusts it. */
+function held(p: Placed, { placed }: Scene): readonly Broken[] {
+  if (p.step.action !== 'hold' || !GRIPS.has(p.step.how)) return [];
+  const wiped = placed.some((x) => x.step.action === 'clean' && x.end <= p.start);
+  const tried = placed.some(
+    (x) => (x.step.action === 'check' || x.step.action === 'test') && x.start >= p.end,
+  );
+  return [
+    ...(wiped ? [] : [{ gate: 'clean' } as const]),
+    ...(tried ? [] : [{ gate: 'before', what: 'check' } as const]),
+  ];
 }
