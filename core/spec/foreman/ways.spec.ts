@@ -229,6 +229,9 @@ describe('the foreman: which way of repairing', () => {
         expect(of.text.replace(/\s+/g, ' '))
           .withContext(name)
           .toMatch(/take all of it off/);
+        // What only grips was wiped dry first, on every hull.
+        if (doneIn(of).some((x) => /^hold (tape|plate|plug)$/.test(x)))
+          expect(doneIn(of)).withContext(name).toContain('clean dry');
         // Below the waterline somebody watches it.
         expect(of.text.replace(/\s+/g, ' '))
           .withContext(name)

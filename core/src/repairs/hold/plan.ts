@@ -131,7 +131,7 @@ export const HOLD_KIND = byBuilder({
     const fabric = substrate.family === 'inflatable';
     const means = meansFor(damage, substrate.family, Math.max(survey.length.value, survey.width.value));
     const at = { place: 'face', serves: 'ground' } as const;
-    if (means !== 'leave') b.step('grind', 'clean', 'dry', at, 6);
+    if (means !== 'leave') b.step('mix', 'clean', 'dry', at, 6);
     DO[means](b);
     if (means !== 'leave' && means !== 'clamp') tried(b, fabric);
     b.at('mix').say(
