@@ -153,7 +153,7 @@ describe('drawings of a repair', () => {
 describe('two ways for a core', () => {
   it('are both planned, and the other is one tap away', async () => {
     const b = await bench(Ways, {}, DECK);
-    for (let i = 0; i < 100 && !b.text().includes('Plan it so'); i += 1) {
+    for (let i = 0; i < 300 && !b.text().includes('Plan it so'); i += 1) {
       await new Promise((r) => setTimeout(r, 50));
       await b.settle();
     }
@@ -173,7 +173,7 @@ describe('two ways for a core', () => {
         damage: { kind: 'gel-coat-chip', size: ['20 mm', '10 mm'] },
       },
     );
-    for (let i = 0; i < 100 && !b.text().includes('Plan it so'); i += 1) {
+    for (let i = 0; i < 300 && !b.text().includes('Plan it so'); i += 1) {
       await new Promise((r) => setTimeout(r, 50));
       await b.settle();
     }
