@@ -162,7 +162,7 @@ describe('two ways for a core', () => {
     await b.settle();
     expect(b.document().repair?.way).toBe('recore');
     expect(b.context.plan()?.dish?.coring).toBeDefined();
-  });
+  }, 30_000);
 
   it('are dressing and the full repair where a trifle may stay one', async () => {
     const b = await bench(
@@ -181,7 +181,7 @@ describe('two ways for a core', () => {
     await b.settle();
     expect(b.document().repair?.way).toBe('dress');
     expect(b.context.plan()?.repair?.kind).toBe('dress');
-  });
+  }, 30_000);
 
   it('are not offered where there is one', async () => {
     const b = await bench(Ways, {}, TEAR);
