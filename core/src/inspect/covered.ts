@@ -7,7 +7,8 @@ const SAID_BY: Readonly<Partial<Record<BrokenGate, readonly ProblemCode[]>>> = {
   // How warm it is kept says when it cures: nothing goes on before that is lifted.
   cured: ['never-sets'],
   never: ['never-sets', 'below-minimum', 'cold-at-laying', 'glue-out-of-range', 'never-full'],
-  within: ['never-sets'],
+  // What must not be mixed so cold has no window: the work stops there first.
+  within: ['never-sets', 'below-minimum', 'cold-at-laying'],
   held: ['never-sets'],
   minimum: ['never-sets', 'below-minimum', 'cold-at-laying'],
   dew: ['dew-at-laying'],
