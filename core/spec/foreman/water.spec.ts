@@ -264,5 +264,9 @@ describe('the foreman: water, dryness, what lies behind', () => {
     });
     expect(codes(of)).toContain('foam-for-a-season');
     expect(of.text).toMatch(/stiffens for a season/);
+    // It is mixed before it is injected, and the inspector has nothing against it.
+    const done = doneIn(of);
+    expect(done.indexOf('mix foam')).toBeGreaterThan(-1);
+    expect(done.indexOf('mix foam')).toBeLessThan(done.indexOf('inject holes'));
   });
 });

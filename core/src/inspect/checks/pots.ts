@@ -12,7 +12,10 @@ import type { Check, Scene } from './check';
 export const pots: Check = (p, scene) => {
   if (!expectedOf(p.step).pot) return [];
   const product = scene.place.product(p.product);
-  if (!product && lays(p)) return [{ gate: 'mixed' }];
+  // Foam is in no library: it is enough that it was mixed in the same go.
+  const { go } = p.step;
+  const inGo = go !== undefined && scene.placed.some((x) => x.step.action === 'mix' && x.step.go === go);
+  if (!product && lays(p)) return inGo ? [] : [{ gate: 'mixed' }];
   if (!product || !('proportion' in product) || !product.proportion) return [];
   if (!p.pot && !p.step.pot) return [{ gate: 'mixed', product: product.name }];
   const mixed = p.pot;
