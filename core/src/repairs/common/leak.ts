@@ -12,6 +12,7 @@ import { oversize, plugVolume } from '../holes/volumes';
 import type { RepairInput, RepairPlan } from '../repair';
 import { withLoss } from './measures';
 import { massFor, mixed } from './mixing';
+import { SEALANT_CAUTION } from './sealant';
 import { wetnessOf } from './wetness';
 
 const FASTENERS = 4;
@@ -194,11 +195,5 @@ function sealant(b: RepairBuilder, volume: Figure, use: string): void {
   const product = b.input.library.products.find((p) => p.id === 'pu-sealant');
   if (!product) return;
   b.material('bedding', product.name, use, massFor(b, 'bedding', product, volume), product);
-  b.caution(
-    'finish',
-    'Uncured polyurethane sealant holds isocyanates: gloves, air, none on the skin; wipe it off before it skins.',
-    'seal',
-    'drill',
-    'putBack',
-  );
+  b.caution('finish', SEALANT_CAUTION, 'seal', 'drill', 'putBack');
 }

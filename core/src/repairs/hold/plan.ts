@@ -4,6 +4,7 @@ import { words } from '../../trace/words';
 import { each, perM2 } from '../../work/writer';
 import { RepairBuilder } from '../builder';
 import { byBuilder } from '../by-builder';
+import { SEALANT_CAUTION } from '../common/sealant';
 import { Drawing } from '../drawing';
 import { meansFor, type Means } from './means';
 
@@ -105,11 +106,7 @@ function plate(b: RepairBuilder): void {
     }),
     sealant,
   );
-  b.caution(
-    'mix',
-    'Uncured polyurethane sealant holds isocyanates: gloves, air, none on the skin; wipe it off before it skins.',
-    'hold',
-  );
+  b.caution('mix', SEALANT_CAUTION, 'hold');
 }
 
 /** What holds is tried before anybody trusts it. */

@@ -11,6 +11,7 @@ import { JobContext } from '../job-context';
 import { PartsTable } from '../stages/parts-table';
 import { SandingTable } from '../stages/sanding-table';
 import { StageHead } from '../stages/stage-head';
+import { askedWithDamage } from '../stages/damage-questions';
 import { Questions } from './questions';
 
 /** A stage of a repair that is not laminate: key figures, what is asked, tables, pots, papers, steps with their times. */
@@ -35,7 +36,7 @@ import { Questions } from './questions';
       @if (s.key.length > 0) {
         <dl class="figures">@for (k of s.key; track k.label) {<div><dt>{{ k.label }}</dt><dd><nb-figure [figure]="k.figure" [as]="k.as" [decimals]="k.decimals" /></dd></div>}</dl>
       }
-      @if (s.asks.length > 0) {<nb-questions [asks]="s.asks" />}
+      @if (asks().length > 0) {<nb-questions [asks]="asks()" />}
       @for (t of tables(); track t.caption) {
         <h3>{{ t.caption }}</h3>
         <table class="ruled" nbArrowKeys>
@@ -85,6 +86,11 @@ export class RepairStage {
   protected readonly sheet = computed(() =>
     this.#plan()?.repair?.sheets.find((s) => s.stage === this.stage()),
   );
+  /** What the survey asks beside the damage is not asked again below it. */
+  protected readonly asks = computed(() => {
+    const kind = this.stage() === 'survey' ? this.#context.document()?.damage.kind : undefined;
+    return (this.sheet()?.asks ?? []).filter(({ path }) => !askedWithDamage(kind, path));
+  });
   protected readonly tables = computed(() =>
     (this.sheet()?.tables ?? []).map((t: RepairTable) => ({
       caption: t.caption,

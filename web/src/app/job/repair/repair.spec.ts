@@ -150,6 +150,23 @@ describe('drawings of a repair', () => {
   });
 });
 
+describe('the survey of a wet core', () => {
+  it('asks for the fastenings that let water in, and not again for what stands beside the damage', async () => {
+    const b = await bench(
+      RepairStage,
+      { stage: 'survey', head: false },
+      {
+        ...JOB,
+        hull: { material: 'frp-cored' },
+        damage: { kind: 'wet-core', size: ['120 mm', '60 mm'], wet: 'wet', source: 'fasteners' },
+      },
+    );
+    expect(b.text()).toContain('Fastenings that let it in');
+    expect(b.text()).not.toContain('Core behind it');
+    expect(b.text()).not.toContain('Where the water came in');
+  });
+});
+
 describe('two ways for a core', () => {
   it('are both planned, and the other is one tap away', async () => {
     const b = await bench(Ways, {}, DECK);

@@ -8,32 +8,13 @@ import {
   occursOn,
   substrateOf,
   type DamageKind,
-  type DamageQuestion,
 } from '@nelbo/core';
 import { ChoiceFieldView } from '../../ui/choice-field';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { capital } from '../../ui/words';
 import { JobContext } from '../job-context';
+import { DAMAGE_QUESTIONS, type DamageAsk } from './damage-questions';
 import { IdentifyGuide } from './identify-guide';
-
-type Ask = { readonly path: string; readonly kind: 'choice' | 'quantity' };
-
-/** The field behind each question of a damage kind. */
-const ASKS: Readonly<Record<DamageQuestion, Ask>> = {
-  depth: { path: 'damage.depth', kind: 'quantity' },
-  count: { path: 'damage.count', kind: 'quantity' },
-  pattern: { path: 'damage.pattern', kind: 'choice' },
-  pieces: { path: 'damage.pieces', kind: 'choice' },
-  layer: { path: 'damage.layer', kind: 'choice' },
-  density: { path: 'damage.density', kind: 'quantity' },
-  seam: { path: 'damage.seam', kind: 'quantity' },
-  valve: { path: 'damage.valve', kind: 'choice' },
-  holds: { path: 'damage.holds', kind: 'choice' },
-  coat: { path: 'hull.coat', kind: 'choice' },
-  wet: { path: 'damage.wet', kind: 'choice' },
-  coreFound: { path: 'damage.core', kind: 'choice' },
-  source: { path: 'damage.source', kind: 'choice' },
-};
 
 /** What the hull is made of, what is broken, and the few questions that go with it. */
 @Component({
@@ -104,9 +85,9 @@ export class HullFacts {
       .filter(Boolean)
       .join(' ');
   });
-  protected readonly asks = computed<readonly Ask[]>(() => {
+  protected readonly asks = computed<readonly DamageAsk[]>(() => {
     const kind = this.#kind();
-    const asks = kind ? damageData(kind).asks.map((q) => ASKS[q]) : [];
+    const asks = kind ? damageData(kind).asks.map((q) => DAMAGE_QUESTIONS[q]) : [];
     // A hole that is too wide for a plug has no sheet that asks for it.
     const wide = this.#context.problems().some((p) => p.code === 'hole-not-plugged');
     return wide ? [...asks, { path: 'repair.holes.diameter', kind: 'quantity' }] : asks;
