@@ -66,15 +66,22 @@ function quickestByTrying(q: GritQuestion): number {
   const fine = q.papers.filter((p) => p.grain <= q.endGrain * 1.02);
   const coarsestEnd = Math.max(...fine.map((p) => p.grain));
   const ends = fine.filter((p) => p.grain >= coarsestEnd / 1.02);
-  const before = q.papers.filter((p) => p.grain > coarsestEnd * 1.02 && p.grain <= q.coarsestGrain * 1.02);
+  const between = q.papers.filter((p) => p.grain > coarsestEnd * 1.02 && p.grain <= q.coarsestGrain * 1.02);
   let best = Infinity;
-  for (let bits = 0; bits < 2 ** before.length; bits += 1) {
-    const chain = before.filter((_, i) => bits & (2 ** i)).sort((a, b) => b.grain - a.grain);
+  for (let bits = 0; bits < 2 ** between.length; bits += 1) {
+    const chain = between.filter((_, i) => bits & (2 ** i)).sort((a, b) => b.grain - a.grain);
     if (chain.some((p, i) => i > 0 && p.grain > chain[i - 1].grain / 1.02)) continue;
     for (const end of ends) {
       const row = [...chain, end];
       const later = row.slice(0, -1).reduce((s, p) => s + p.scratch, 0);
       if (row.length > 1 && later >= q.stock) continue;
+      // A scratch that the next paper does not clear, though the shelf has one between.
+      const skips = row.some((p, i) => {
+        const before = row[i - 1];
+        if (!before || before.grain <= 2.2 * 1.02 * p.grain) return false;
+        return [...between, ...ends].some((o) => o.grain > p.grain * 1.02 && o.grain < before.grain / 1.02);
+      });
+      if (skips) continue;
       const time = row.reduce(
         (s, p, i) => s + stepOf(p, i === 0 ? q.stock - later : row[i - 1].scratch, q.area).time,
         0,
@@ -129,14 +136,27 @@ describe('the sequence of papers', () => {
     }
   });
 
-  it('never takes longer with one more paper on the shelf', () => {
+  it('steps no further than a paper clears, and says where the shelf has none between', () => {
+    const q = { stock: 0.0005, area: 0.06, endGrain: P_GRAIN[1200], coarsestGrain: P_GRAIN[240] };
+    const whole = gritSequence({ ...q, papers: discs(240, 320, 400, 600, 800, 1000, 1200) });
+    expect(whole.gap).toBeUndefined();
+    whole.steps
+      .slice(1)
+      .forEach((s, i) => expect(whole.steps[i].paper.grain / s.paper.grain).toBeLessThan(2.25));
+    const bare = gritSequence({ ...q, papers: discs(320, 1200) });
+    expect(bare.gap?.map((p) => p.grade)).toEqual([320, 1200]);
+    expect(bare.steps.map((s) => s.paper.grade)).toEqual([320, 1200]);
+  });
+
+  it('never takes longer with one more paper on the shelf, unless it closes a gap', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 0.0002, max: 0.001, noNaN: true }),
         fc.nat(shelf.length - 2),
         (stock, k) => {
           const q = { stock, area: 0.3, endGrain: P_GRAIN[400], coarsestGrain: P_GRAIN[80], papers: shelf };
-          return total(q) <= total({ ...q, papers: shelf.filter((_, i) => i !== k) }) + 1e-9;
+          const fewer = { ...q, papers: shelf.filter((_, i) => i !== k) };
+          return gritSequence(fewer).gap !== undefined || total(q) <= total(fewer) + 1e-9;
         },
       ),
     );

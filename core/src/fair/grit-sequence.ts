@@ -28,10 +28,17 @@ export interface GritAnswer {
   readonly steps: readonly GritStep[];
   /** Set when no paper is as fine as the next layer wants: the sequence ends at the finest there is. */
   readonly short?: Paper;
+  /** Two papers that follow one another further apart than a paper clears: the shelf has none between them. */
+  readonly gap?: readonly [coarser: Paper, finer: Paper];
 }
 
 /** Two grains that differ by less are one grade. */
 const SAME = 1.02;
+
+/** Deepest scratch that a paper still clears, against its own. Source: usual practice: never skip more than two grades. */
+export const LONGEST_STEP = 2.2;
+const tooFar = (coarser: Paper, finer: Paper): boolean =>
+  coarser.grain > LONGEST_STEP * finer.grain * SAME;
 
 const flat = (paper: Paper): boolean => paper.tool === 'long board' || paper.tool === 'hand block';
 
@@ -88,9 +95,20 @@ function undominated(labels: Label[], spared: number): readonly Label[] {
     });
 }
 
+/** True where one paper may follow the other: it clears its scratch, or there is none between the two. */
+const follows = (papers: readonly Paper[], coarser: Paper, finer: Paper): boolean =>
+  !tooFar(coarser, finer) ||
+  !papers.some((p) => p.grain > finer.grain * SAME && p.grain < coarser.grain / SAME);
+
+/** The first step of a sequence that is longer than a paper clears. */
+function gapOf(steps: readonly GritStep[]): GritAnswer['gap'] {
+  const i = steps.findIndex((s, k) => k > 0 && tooFar(steps[k - 1].paper, s.paper));
+  return i < 0 ? undefined : [steps[i - 1].paper, steps[i].paper];
+}
+
 /**
  * The papers with the least total time that take off `stock` in all and end as the next layer wants. Each paper
- * removes the scratch of the one before; the first removes what is left of the stock, so that the whole sequence never
+ * removes the scratch of the one before, at most `LONGEST_STEP` times its own where the shelf has a paper between; the first removes what is left of the stock, so that the whole sequence never
  * goes deeper than the stock. Labels (time, depth) are carried from the end grit to coarser papers; one that can
  * never end better than another at the same paper is dropped, so the answer is exact.
  *
@@ -133,7 +151,7 @@ export function gritSequence(q: GritQuestion): GritAnswer {
       if (onlyFirst[i]) continue;
       for (let k = i + 1; k < order.length; k += 1) {
         const coarser = order[k];
-        if (coarser.grain <= paper.grain * SAME) continue;
+        if (coarser.grain <= paper.grain * SAME || !follows(order, coarser, paper)) continue;
         const depth = label.depth + coarser.scratch;
         const time = label.time + change[i] + (coarser.scratch * area) / paper.rate;
         // What is left takes at least as long as with the quickest paper.
@@ -142,7 +160,10 @@ export function gritSequence(q: GritQuestion): GritAnswer {
       }
     }
   });
-  return best ? { steps: stepsOf(best, stock, area), ...(short ? { short } : {}) } : { steps: [] };
+  if (!best) return { steps: [] };
+  const steps = stepsOf(best, stock, area);
+  const gap = gapOf(steps);
+  return { steps, ...(short ? { short } : {}), ...(gap ? { gap } : {}) };
 }
 
 export interface ChainTime {

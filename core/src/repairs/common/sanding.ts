@@ -197,6 +197,16 @@ function tell(q: SandingQuestion, answer: GritAnswer, ledger: Ledger): void {
         wanted: q.end,
       }),
     );
+  if (answer.gap) {
+    const [coarser, finer] = answer.gap;
+    ledger.report(
+      problem({ severity: 'warning', stage: q.stage, path: 'papers' }, 'shelf-gap', {
+        coarser: coarser.name,
+        finer: finer.name,
+        times: coarser.grain / finer.grain,
+      }),
+    );
+  }
 }
 
 /** A board is drawn over a face that it can lie on, m; a chip is levelled with a small hard block. */

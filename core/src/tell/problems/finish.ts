@@ -22,6 +22,11 @@ export const FINISH_WORDS: WordsOf<FinishProblems> = {
     what: `the finest paper on the shelf is ${finest}; the next layer wants P${wanted}`,
     suggestion: `put P${wanted} on the shelf, or choose another end`,
   }),
+  'shelf-gap': ({ coarser, finer, times }) => ({
+    what: `from ${coarser} straight to ${finer} is ${times.toFixed(1)} times the scratch`,
+    allowed: 'at most 2.2 times from paper to paper',
+    suggestion: 'put a paper between the two on the shelf: the coarse scratch shows under the finish',
+  }),
   'shelf-without-paper': ({ wanted }) => ({
     what: 'no paper on the shelf suits this step',
     suggestion: `put P${wanted} and one or two coarser papers on the shelf`,
