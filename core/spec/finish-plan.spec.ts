@@ -135,7 +135,7 @@ describe('papers of a film', () => {
 });
 
 describe('the finish check', () => {
-  const facts = { grade: 'standard', film: 0.0007, levelling: 0.0001, gelCoat: true } as const;
+  const facts = { grade: 'standard', film: 0.0007, levelling: 0.0001, gelCoat: true, hollow: true } as const;
 
   it('has its marks by the grade', () => {
     expect(fairTolerance('show')).toBeLessThan(fairTolerance('workboat'));
@@ -150,6 +150,8 @@ describe('the finish check', () => {
       'photos',
     ]);
     expect(checksFor({ ...facts, film: undefined }).some((c) => c.id === 'film')).toBeFalse();
+    // Nothing can be hollow under a filled scratch.
+    expect(checksFor({ ...facts, hollow: false }).some((c) => c.id === 'tap')).toBeFalse();
   });
 
   it('judges a reading by its mark, and the eye where there is none', () => {

@@ -275,7 +275,7 @@ describe('what stands at a step', () => {
       ['waited', 'planned'],
       ['within', 'planned'],
     ]);
-    expect(second.gates[1].text).toMatch(/^recoat by .*, else wash, abrade P\d+ and wipe again$/);
+    expect(second.gates[1].text).toMatch(/^recoat by .*, else wash, abrade P\d+, wipe$/);
   });
 
   it('is a test when what it is about has set, not at the bench meanwhile', () => {
@@ -373,7 +373,7 @@ describe('before it is begun', () => {
   });
 
   it('tools of all steps are set out, papers by the piece, and what needs two is asked for', () => {
-    expect(item('tools')).toMatch(/grinder.*scale.*P80 × \d, P180 × \d/);
+    expect(item('tools')).toMatch(/grinder.*scale.*P80 × \d, P120 × \d, P180 × \d/);
     expect(item('tools')).not.toMatch(/\bpaper\b/);
     // Nothing is warmed that the pot lives were not worked out for.
     expect(item('warm')).toBe('');

@@ -1,7 +1,8 @@
 /** Every repair besides laminate in a dish: what only those jobs load. Imported as `@nelbo/core/repairs`. */
 import { planOpenedDrying } from './repairs/common/opened-drying';
 import { leaks, planLeakBeside } from './repairs/common/leak';
-import { planFinishing, planUnderCoats, planUnfilled } from './repairs/common/finishing';
+import { planFinishing, planUnfilled } from './repairs/common/finishing';
+import { planUnderCoats } from './repairs/common/undercoats';
 import type { RepairKinds } from './repairs/kinds';
 import { REPAIR_KINDS } from './repairs/index';
 

@@ -37,7 +37,7 @@ describe('the foreman: cure and windows', () => {
     for (const stop of stops)
       expect(cold.plan.work?.steps.find((s) => s.id === stop.step)?.action).toBe('mix');
     expect(cold.text).toMatch(/STOP .*do not mix|STOP[^]*do not mix/);
-    const tent = { kind: 'tent', from: 'start', temperature: 20, hours: 3 * 86_400 };
+    const tent = { kind: 'tent', from: 'start', temperature: 20, hours: 6 * 86_400 };
     const warm = planned('frp-solid', 'hole', {
       system: { resin: 'epoxy-slow' },
       conditions: NIGHT,

@@ -60,7 +60,7 @@ export const partOf = (key: string, product: Product): keyof SystemChoice =>
   key === 'finish' ? 'finish' : product.role === 'laminating resin' ? 'resin' : 'bond';
 
 /** Parts that a new way of holding it brings with it, unless the finish was asked for. */
-const BROUGHT = ['filler', 'prep', 'clean', 'prime', 'coring', 'barrier', 'patch'] as const;
+const BROUGHT = ['filler', 'prep', 'clean', 'prime', 'coring', 'barrier', 'undercoat', 'patch'] as const;
 const TWINS: Readonly<Partial<Record<keyof SystemChoice, keyof SystemChoice>>> = {
   resin: 'bond',
   bond: 'resin',

@@ -37,8 +37,7 @@ const SAME = 1.02;
 
 /** Deepest scratch that a paper still clears, against its own. Source: usual practice: never skip more than two grades. */
 export const LONGEST_STEP = 2.2;
-const tooFar = (coarser: Paper, finer: Paper): boolean =>
-  coarser.grain > LONGEST_STEP * finer.grain * SAME;
+const tooFar = (coarser: Paper, finer: Paper): boolean => coarser.grain > LONGEST_STEP * finer.grain * SAME;
 
 const flat = (paper: Paper): boolean => paper.tool === 'long board' || paper.tool === 'hand block';
 

@@ -37,44 +37,61 @@ export interface CheckFacts {
   /** Stock that levelling takes off again, m. */
   readonly levelling?: number;
   readonly gelCoat: boolean;
+  /** Something under the finish may have stayed hollow: plies, a core, an injected skin. */
+  readonly hollow?: boolean;
+  /** A gauge reads the dry film: it finds metal under it, and no glass. */
+  readonly onMetal?: boolean;
 }
 
 const um = (m: number): number => Math.round(m * 1e6);
 
 /** The list for one job, with its marks. Lengths of `most` and `least` in m, gloss in gloss units, colour in ΔE00. */
-export function checksFor({ grade, film, levelling = 0, gelCoat }: CheckFacts): readonly CheckItem[] {
+export function checksFor({
+  grade,
+  film,
+  levelling = 0,
+  gelCoat,
+  hollow,
+  onMetal,
+}: CheckFacts): readonly CheckItem[] {
   const mark = MARKS[grade];
   const least = film === undefined ? undefined : (film - levelling) * 0.8;
   return [
     {
       id: 'level',
       name: 'Level',
-      how: 'flat hand across the edge, then a straight edge in low light',
+      how: 'flat hand, then a straight edge in low light',
       mark: `no gap over ${(mark.gap * 1000).toFixed(2)} mm`,
       reads: { label: 'Greatest gap', as: 'gap', unit: 'mm', most: mark.gap },
     },
     {
       id: 'gloss',
       name: 'Gloss',
-      how: 'beside the neighbouring surface, both polished',
+      how: 'beside its neighbour, both polished',
       mark: `within ${mark.gloss} gloss units`,
       reads: { label: 'Difference in gloss', as: 'number', unit: 'GU', most: mark.gloss },
     },
     {
       id: 'halo',
       name: 'Halo',
-      how: 'from two metres, sun low along the hull',
+      how: 'from two metres, low sun',
       mark: 'no ring, no dull edge',
     },
     { id: 'pinholes', name: 'Pinholes', how: 'a lamp along the face, then a wet finger', mark: 'none' },
-    { id: 'tap', name: 'Tap', how: 'a coin every 50 mm', mark: 'one bright tone' },
+    ...(hollow
+      ? [{ id: 'tap' as const, name: 'Tap', how: 'a coin every 50 mm', mark: 'one bright tone' }]
+      : []),
     ...(least === undefined
       ? []
       : [
           {
             id: 'film' as const,
             name: 'Film',
-            how: gelCoat ? 'gauge, or what was put on less what was levelled off' : 'gauge over the primer',
+            how: onMetal
+              ? 'gauge over the primer'
+              : gelCoat
+                ? 'what was put on less what was levelled off'
+                : 'comb at each coat, or litres gone',
             mark: `at least ${um(least)} µm`,
             reads: { label: 'Thinnest film', as: 'film' as const, unit: 'µm' as const, least },
           },

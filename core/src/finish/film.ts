@@ -13,7 +13,6 @@ import { withElsewhere } from './face-of-cups';
 import { problem } from '../trace/problem';
 import { areaTime } from '../materials/area-time';
 import { batchCount } from '../materials/batch-count';
-import { DEFAULTS } from '../materials/defaults';
 import { SCRATCH_SHARE } from '../materials/abrasives';
 import { P_GRAIN } from '../materials/grits';
 import { proportion, type Parts } from '../materials/parts';
@@ -35,12 +34,6 @@ import {
   wetGauge,
   type Method,
 } from './application';
-
-export interface BuildUp {
-  readonly fairing: Figure;
-  /** Cured finish film in the repair, m. */
-  readonly finish: Figure;
-}
 
 export interface FilmResult {
   readonly area: Figure;
@@ -81,53 +74,6 @@ export interface FilmResult {
 
 /** Stock for levelling brush marks in a gel coat; a paint is left as it flows. */
 const GEL_COAT_LEVELLING = 0.0001;
-
-/** The fairing and finish films that the new laminate must leave room for. */
-export function planBuildUp(
-  finish: Finish,
-  oldGelCoat: Figure,
-  film: number | undefined,
-  ledger: Ledger,
-): BuildUp {
-  const fairing = ledger.given(
-    'fairing',
-    'fairing under the finish',
-    DEFAULTS.fairingThickness,
-    'm',
-    'assumed',
-    'usual skim over hand-laid laminate',
-  );
-  if (film !== undefined)
-    return {
-      fairing,
-      finish: ledger.given('film', 'cured film wanted', film, 'm', 'entered', 'entered for this job'),
-    };
-  if (finish.kind === 'paint') {
-    return {
-      fairing,
-      finish: ledger.given(
-        'paint',
-        'paint film',
-        DEFAULTS.paintThickness,
-        'm',
-        'assumed',
-        'usual four coats of two-part paint',
-      ),
-    };
-  }
-  if (oldGelCoat.value > 0) return { fairing, finish: oldGelCoat };
-  return {
-    fairing,
-    finish: ledger.given(
-      'gelCoat',
-      'new gel coat film',
-      DEFAULTS.gelCoatThickness,
-      'm',
-      'assumed',
-      'typical moulded gel coat',
-    ),
-  };
-}
 
 /** Largest cup of paint or gel coat, kg: as of the laminating resins. */
 const LARGEST_CUP = 0.4;

@@ -30,6 +30,17 @@ export const LINKS = {
       },
     },
   },
+  undercoat: {
+    name: 'primer under the paint',
+    into: {
+      routes: ['laminate', 'recore', 'surface', 'inject', 'edge', 'bonded', 'wood'],
+      choice: {
+        from: ['primer'],
+        orNone: true,
+        only: (p) => modelOf(p) === 'primer-build' || modelOf(p) === 'primer-water',
+      },
+    },
+  },
   finish: { name: 'finish' },
 } as const satisfies Record<string, LinkData>;
 

@@ -12,7 +12,7 @@ const BOND_WORTH: Record<Verdict, number> = { bonds: 1, 'bonds if': 0.9, weak: 0
 /** Per product of the chain that is below its minimum: such a chain goes behind, but stays visible. A coat can wait for a warmer day. */
 const COLD_PENALTY = 0.15;
 const COLD_COAT_PENALTY = 0.05;
-const COATS: readonly ChainRole[] = ['prime', 'barrier', 'finish'];
+const COATS: readonly ChainRole[] = ['prime', 'barrier', 'undercoat', 'finish'];
 /** For ending or cleaning otherwise than the yard's school has it: enough to decide between sound chains. */
 const SCHOOL_PENALTY = 0.2;
 /** Sums that are worth one half, so that every criterion runs from 0 to 1. */

@@ -158,6 +158,7 @@ function isKnown(
 const ORDER: readonly ChainRole[] = [
   'bond',
   'finish',
+  'undercoat',
   'reinforce',
   'prep',
   'fill',

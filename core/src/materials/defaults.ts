@@ -17,6 +17,8 @@ export const DEFAULTS = {
   densityPeroxide: 1120,
   fairingThickness: 0.0003,
   paintThickness: 0.0002,
+  paintOverPrimer: 0.0001,
+  primerThickness: 0.0001,
   fillerOverfill: 0.0005,
   fillerWaste: 0.15,
   /** Lap of a bonded backing on the inside all round. */

@@ -40,6 +40,8 @@ export const RATES = {
   readMeter: 10 * MIN,
   strike: 3 * MIN,
   strikeTent: 20 * MIN,
+  scuffFixed: 2 * MIN,
+  scuffPerMetre: 2 * MIN,
   tapeOffFixed: 2 * MIN,
   tapeOffPerMetre: 1 * MIN,
   warmTent: 30 * MIN,

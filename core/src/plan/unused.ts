@@ -132,6 +132,7 @@ const PRODUCTS: Readonly<Record<keyof NonNullable<Job['system']>, ChainRole>> = 
   clean: 'clean',
   prime: 'prime',
   barrier: 'barrier',
+  undercoat: 'undercoat',
 };
 
 /** What only some plans look at. Whatever is not named here is looked at by every plan, or is kept for the record. */

@@ -104,6 +104,11 @@ export class RepairBuilder {
     this.#later = new StepWriter(ledger);
   }
 
+  /** The steps that are being written: for what every kind writes the same, laminate among them. */
+  get steps(): StepWriter {
+    return this.#work;
+  }
+
   at(stage: Stage): SheetWriter {
     const there = this.#sheets.get(stage) ?? new SheetWriter(stage);
     this.#sheets.set(stage, there);

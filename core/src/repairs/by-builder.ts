@@ -1,8 +1,8 @@
 import { checkTemperature, doublingRule } from '../cure/cure-model';
-import { planBuildUp } from '../finish/film';
+import { planBuildUp } from '../finish/build-up';
 import { DEFAULTS } from '../materials/defaults';
-import { linkOf } from '../match/chain';
-import { planFinishing, planUnderCoats } from './common/finishing';
+import { planFinishing } from './common/finishing';
+import { hasUnder, planUnderCoats, type UnderRole } from './common/undercoats';
 import { joined, paperSteps, repairInput, sandingOf } from './common/around';
 import type { BuilderKind, RepairInput, RepairPlan } from './repair';
 import type { Ledger } from '../trace/ledger';
@@ -17,6 +17,7 @@ import type { SandingStep } from './common/sanding';
 import type { StageMemo } from '../trace/stage-memo';
 import { finishSteps } from './common/finish-steps';
 import { glanceSteps, surveySteps } from './common/survey-steps';
+import { maskedOnce } from '../work/masked-once';
 import type { Item } from '../work/step';
 
 /** A kind that writes its plan with the builder: finish, papers, cups and prices are those of every repair. */
@@ -69,16 +70,24 @@ function workOut(kind: BuilderKind, memo: StageMemo, input: KindInput): WorkedOu
   return { repair: whole, sanding, finish, bench, materials, items, ...(kind.quick ? { quick: true } : {}) };
 }
 
-/** A barrier between the face and its finish, where the chain has one and the kind does not lay it itself. */
+/** What a kind does not lay itself between the face and its finish. A primer of the chain is laid by the kind. */
+const BESIDE: readonly UnderRole[] = ['barrier', 'undercoat'];
+const NO_BARRIER: readonly UnderRole[] = ['undercoat'];
+
+/** Coats between the face and its finish, where the chain has some and the kind does not lay them itself. */
 function underOf(
   kind: BuilderKind,
   memo: StageMemo,
   repair: RepairInput,
   { coat: face }: RepairPlan,
 ): RepairPlan | undefined {
-  if (kind.laysBarrier || !face || !linkOf(repair.chain, 'barrier')) return undefined;
-  return memo.run('under', { repair, face }, (i, l) => planUnderCoats(i.repair, i.face, l, ['barrier']));
+  const roles = kind.laysBarrier ? NO_BARRIER : BESIDE;
+  if (!face || !hasUnder(repair, roles)) return undefined;
+  return memo.run('under', { repair, face, roles }, (i, l) => planUnderCoats(i.repair, i.face, l, i.roles));
 }
+
+/** Ways that may leave something hollow under the finish. */
+const HOLLOW: ReadonlySet<string> = new Set(['inject', 'recore', 'laminate']);
 
 /** The finish where the chain has a paint or a gel coat; by its sheet, or told to be left out, where it has another or none. */
 function finishOf(
@@ -96,8 +105,15 @@ function finishOf(
     checkTemperature(i.paint, i.temperature, 'finish', l);
     return doublingRule.milestones('finish', i.paint, i.temperature, l);
   });
-  const buildUp = memo.run('buildUp', { paint, gelCoat: inputs.gelCoat, film: job.coat?.film }, (i, l) =>
-    planBuildUp(i.paint, i.gelCoat, i.film, l),
+  const buildUp = memo.run(
+    'buildUp',
+    {
+      coat: paint,
+      gelCoat: inputs.gelCoat,
+      film: job.coat?.film,
+      primed: hasUnder(repair, ['undercoat']),
+    },
+    planBuildUp,
   );
   if (!milestones || !buildUp) return {};
   const filmed = memo.run(
@@ -105,7 +121,7 @@ function finishOf(
     {
       film: {
         finish: paint,
-        film: facts.coat?.film === undefined && face.film ? face.film : buildUp.finish,
+        film: facts.coat?.film === undefined && face.film ? face.film : buildUp.coat,
         area: face.area,
         elsewhere: elsewhere?.coated,
         grade: inputs.grade,
@@ -116,6 +132,8 @@ function finishOf(
         thinner: facts.coat?.thinner,
         tapeRoom: DEFAULTS.maskingClearance,
       },
+      hollow: HOLLOW.has(system.route.id),
+      onMetal: repair.substrate.family === 'metal',
       humidity: inputs.humidity,
       check: facts.check,
       weather: { place: facts.conditions?.place, wind: facts.coat?.wind, sun: facts.conditions?.sun },
@@ -150,7 +168,7 @@ function itemsOf(
   const done = new Set(own.flatMap((item) => ('step' in item ? [item.step.id] : [])));
   const notYet = (items: readonly Item[]): readonly Item[] =>
     items.filter((item) => !('step' in item) || !done.has(item.step.id));
-  return [
+  return maskedOnce([
     ...(quick
       ? glanceSteps(ledger)
       : surveySteps(
@@ -168,5 +186,5 @@ function itemsOf(
         )
       : []),
     ...later,
-  ];
+  ]);
 }

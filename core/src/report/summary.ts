@@ -76,7 +76,7 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
       const name = plan.system?.chosen?.chain.finish?.kind ?? 'finish';
       return (
         f &&
-        said`${plural(f.coats.value, 'coat')} of ${name}, ${f.volume.value >= 0.002 ? figure(f.volume, reader) : figureIn(f.volume, 'ml', 0, reader)} in all, ${figureIn(f.wetPerCoat, 'µm', 0, reader)} wet each.`
+        said`${plural(f.coats.value, 'coat')} of ${name} over ${figure(f.area, reader)}, ${f.volume.value >= 0.002 ? figure(f.volume, reader) : figureIn(f.volume, 'ml', 0, reader)} in all, ${figureIn(f.wetPerCoat, 'µm', 0, reader)} wet each, ${{ text: `${(f.spreadRate.value / 1000).toFixed(1)} m²/l`, figure: f.spreadRate }}.`
       );
     }
     case 'log':
@@ -102,7 +102,7 @@ export function chainWords(chain: Chain): string {
 }
 
 /** Roles in the order in which they are told; what a face is prepared with stands at its steps. */
-const TOLD = ['bond', 'reinforce', 'coring', 'prime', 'fill', 'barrier', 'finish'] as const;
+const TOLD = ['bond', 'reinforce', 'coring', 'prime', 'fill', 'barrier', 'undercoat', 'finish'] as const;
 const UNTOLD: ReadonlySet<string> = new Set([...TOLD, 'prep', 'clean']);
 
 /** What a chain has besides, by what it does there. */

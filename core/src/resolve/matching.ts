@@ -36,7 +36,8 @@ export function substratesOf(job: Job, identity: Identification | undefined): re
 
 /** What the job asks for, by link. */
 export function wantedOf({ system = {} }: Job): Wanted {
-  const { resin, bond, cloth, patch, filler, finish, coring, prep, clean, prime, barrier } = system;
+  const { resin, bond, cloth, patch, filler, finish, coring, prep, clean, prime, barrier, undercoat } =
+    system;
   const wanted: Record<string, string | undefined> = {
     bond: resin ?? bond,
     reinforce: cloth ?? patch,
@@ -47,6 +48,7 @@ export function wantedOf({ system = {} }: Job): Wanted {
     clean,
     prime,
     barrier,
+    undercoat,
   };
   return Object.fromEntries(Object.entries(wanted).filter(([, id]) => id !== undefined));
 }

@@ -69,6 +69,7 @@ export const PLACE_FIELDS = {
     clean: productChoice('Cleaning after it', products('cleaner')),
     prime: productChoice('Primer or tie coat', { ...products('primer', 'tie coat'), none: 'none' }),
     barrier: productChoice('Barrier coat', { ...products('barrier coat'), none: 'none' }),
+    undercoat: productChoice('Primer under the paint', { ...products('primer'), none: 'none' }),
   }),
   fairing: group('Fairing', {
     edge: choice('Read under', { batten: 'batten, bent', 'straight edge': 'straight edge' }),

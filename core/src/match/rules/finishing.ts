@@ -274,7 +274,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
   ],
   [
     'alkyd-over-fresh-epoxy',
-    { 'finish.family': ['alkyd'], 'bond.family': ['epoxy'] },
+    { 'finish.family': ['alkyd'], 'bond.family': ['epoxy'], 'undercoat!': ['primer-water'] },
     'bonds if',
     'amine in fresh epoxy keeps alkyds from drying',
     'full cure and a water wash first',

@@ -5,6 +5,7 @@ import { FIBREGLASS_RULES } from './fibreglass';
 import { FINISHING_RULES } from './finishing';
 import { PLASTICS_RULES } from './plastics';
 import { SURFACE_RULES } from './surfaces';
+import { UNDERCOAT_RULES } from './undercoats';
 import { WOOD_AND_METAL_RULES } from './wood-and-metal';
 
 /**
@@ -19,4 +20,5 @@ export const RULES: readonly Rule[] = [
   ...SURFACE_RULES,
   ...BUILD_UP_RULES,
   ...FINISHING_RULES,
+  ...UNDERCOAT_RULES,
 ];

@@ -220,9 +220,11 @@ function together(step: Step, c: Closing): void {
   for (const state of dusty) state.clean = true;
 }
 
-/** Amines sweat out of an epoxy that cures in air. */
+/** Amines sweat out of an epoxy that cures in air; those of a primer are bound in its pigment and solvent. */
 const blushes = ({ product }: Laid): boolean =>
-  product?.family === 'epoxy' && !(product.traits?.includes('light-cure') ?? false);
+  product?.family === 'epoxy' &&
+  product.role !== 'primer' &&
+  !(product.traits?.includes('light-cure') ?? false);
 
 /**
  * A face that bonds: abraded, newly cut, laid in the same go or waited for until its window opens, or a paint of one part

@@ -14,6 +14,10 @@ import { filmPapers, type SandingWishes } from './shelf';
 export interface FinishInput extends SandingWishes {
   readonly check: Job['check'];
   readonly film: FilmInput;
+  /** Plies, a core or an injected skin lie under it. */
+  readonly hollow?: boolean;
+  /** The hull is of metal, which a gauge finds under its film. */
+  readonly onMetal?: boolean;
   readonly humidity: Figure;
   readonly weather: {
     readonly place?: string;
@@ -62,6 +66,8 @@ export function finishStage(input: FinishInput, ledger: Ledger): FinishResult {
     film: film.cured.value,
     levelling: film.levelling.value,
     gelCoat: input.film.finish.kind === 'gel coat',
+    hollow: input.hollow,
+    onMetal: input.onMetal,
   });
   const { items: answers, who, at } = input.check ?? {};
   const common = {

@@ -1,7 +1,8 @@
 import { APPLICATIONS } from '../../finish/application';
 import { COAT_RATE } from '../../finish/film';
 import { afterLast, overFace } from './over-face';
-import type { Chain } from '../../match/chain';
+import { linkOf, type Chain } from '../../match/chain';
+import { scuffedRound } from './scuffed-round';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
@@ -35,6 +36,7 @@ export function finishSteps(work: FinishWork, ledger: Ledger): readonly Item[] {
   w.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed, [
     perMetre(RATES.maskPerMetre, masking, 'per metre of masking line'),
   ]);
+  if (chain && ringIsKept(chain, gel)) scuffedRound(w, masking, gel ? 'gel coat' : 'paint');
   if (gel && job?.colour)
     w.step('finish', 'colour', 'match', { place: 'bench', serves: 'coat' }, 0, [
       each(
@@ -77,6 +79,10 @@ export function finishSteps(work: FinishWork, ledger: Ledger): readonly Item[] {
     );
   return w.items;
 }
+
+/** A whole face that is renewed was keyed, a gel coat filled into its own is level with it, and a primer came out to the tape. */
+const ringIsKept = (chain: Chain, gel: boolean): boolean =>
+  chain.route !== 'renew' && !(gel && chain.route === 'surface') && linkOf(chain, 'undercoat') === undefined;
 
 function coatSteps(
   w: StepWriter,

@@ -9,6 +9,7 @@ import { perM2, perMetre } from '../../work/writer';
 import type { RepairInput, RepairPlan } from '../repair';
 import { microns, ml, words } from '../../trace/words';
 import { planCoats } from './coats';
+import { scuffedRound } from './scuffed-round';
 import { volumeOf } from './measures';
 
 /** Compound, then wax, l/m². Source: judged by hand. */
@@ -66,6 +67,11 @@ export function planFinishing(
   b.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed / 60, [
     perMetre(RATES.maskPerMetre, face.masking),
   ]);
+  const name = coatName(product);
+  const primed = linkOf(input.chain, 'undercoat') !== undefined;
+  // Antifouling is never sanded dry, and goes over what there is.
+  if (name !== 'antifouling' && input.route !== 'renew' && !primed)
+    scuffedRound(b.steps, face.masking, name === 'varnish' ? 'clear' : 'paint');
   const asked = coatName(product) === 'antifouling' ? input.job.repair?.barrier?.antifoulingCoats : undefined;
   const system = planCoats(b, {
     id: 'coating',
@@ -120,51 +126,6 @@ export function planFinishing(
 
 const coatName = (p: Sheet): string =>
   isAntifouling(p) ? 'antifouling' : p.traits?.includes('clear') ? 'varnish' : 'paint';
-
-/** Dry film of a barrier under a new gel coat or paint, m. Source: usual least against water. */
-const BARRIER_FILM = 300e-6;
-
-/** A tie coat or a barrier between what was built up and its finish. @param roles what of them the kind does not lay itself */
-export function planUnderCoats(
-  input: RepairInput,
-  face: { readonly area: Figure },
-  ledger: Ledger,
-  roles: readonly ('prime' | 'barrier')[] = ['prime', 'barrier'],
-): RepairPlan {
-  const b = new RepairBuilder(input, ledger);
-  for (const role of roles) {
-    const product = linkOf(input.chain, role) as Sheet | undefined;
-    if (!product) continue;
-    const barrier = role === 'barrier';
-    const system = planCoats(b, {
-      id: role,
-      stage: 'finish',
-      product,
-      area: face.area,
-      name: barrier ? 'barrier coat' : product.role,
-      between: 80,
-      // A barrier that nothing goes over cures before anybody handles it.
-      last: barrier && !linkOf(input.chain, 'finish') ? 'cures' : 'overcoated',
-      ...(barrier
-        ? {
-            dryFilm: b.assumed(
-              'barrier.dft',
-              'barrier, dry film in all',
-              BARRIER_FILM,
-              'm',
-              'usual least against water',
-            ),
-          }
-        : { coats: b.assumed('prime.n', 'coats', 1, 'count', 'one even coat') }),
-    });
-    b.at('finish').table(
-      product.name,
-      ['Coats', 'Dry film', 'Each coat', 'In all'],
-      [[[system.coats], [microns(system.dryFilm)], [ml(system.volumePerCoat)], [ml(system.volume)]]],
-    );
-  }
-  return b.done('under coats', 'coats under the finish');
-}
 
 /** Unevenness of hand-laid laminate that is levelled where no compound is spread, m. */
 const LAID_ROUGH = 0.0003;

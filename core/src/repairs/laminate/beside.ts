@@ -12,6 +12,9 @@ export interface Beside {
   readonly sanding: Sanding;
 }
 
+/** Links that lie under the finish. */
+const UNDER = ['prime', 'barrier', 'undercoat'] as const;
+
 /**
  * What a repair has besides plies, filler and paint: a wet core dried, coats under the finish, another finish or none,
  * sanding where nothing is filled.
@@ -26,7 +29,7 @@ export function besideOf(
   const chain = input.system.chosen?.chain;
   if (!repair || !chain) return undefined;
   const face = { area: grind.finishArea, masking: grind.maskingLength };
-  const under = linkOf(chain, 'prime') !== undefined || linkOf(chain, 'barrier') !== undefined;
+  const under = UNDER.some((role) => linkOf(chain, role) !== undefined);
   const wet = input.cored && openedWet(repair);
   const { beside } = input;
   const cored = repair.route === 'recore';

@@ -1,5 +1,5 @@
-import type { BuildUp } from '../../finish/film';
-import { planBuildUp } from '../../finish/film';
+import { linkOf } from '../../match/chain';
+import { planBuildUp, type BuildUp } from '../../finish/build-up';
 import type { Faces } from '../../grind/faces';
 import { planTaperRatio } from '../../grind/taper-ratio';
 import { compareStiffness, type StiffnessInput } from '../../laminate/compare-stiffness';
@@ -34,8 +34,12 @@ export function groundOf(
 ): Ground | undefined {
   const { job, library, inputs, survey, cored, damage } = input;
   const { resin, cloth, coat, newCore } = chosen;
-  const buildUp = memo.run('buildUp', { coat, gelCoat: inputs.gelCoat, film: job.coat?.film }, (i, l) =>
-    planBuildUp(i.coat, i.gelCoat, i.film, l),
+  const chain = input.system.chosen?.chain;
+  const primed = chain?.finish !== undefined && linkOf(chain, 'undercoat') !== undefined;
+  const buildUp = memo.run(
+    'buildUp',
+    { coat, gelCoat: inputs.gelCoat, film: job.coat?.film, primed },
+    planBuildUp,
   );
   const taper = memo.run(
     'taper',

@@ -1,6 +1,6 @@
 import type { Point } from '../../geometry/outline';
 import type { Region } from '../../geometry/region';
-import type { BuildUp } from '../../finish/film';
+import type { BuildUp } from '../../finish/build-up';
 import { planDish } from '../../grind/dish';
 import { planFaces, type Faces } from '../../grind/faces';
 import { checkRoom, clearGround, stemLine } from '../../grind/room';

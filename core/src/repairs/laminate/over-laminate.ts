@@ -60,7 +60,7 @@ export function finishOf(
     {
       film: {
         finish,
-        film: buildUp.finish,
+        film: buildUp.coat,
         area: fair?.coatArea ?? grind.finishArea,
         elsewhere: elsewhere?.coated,
         grade: inputs.grade,
@@ -71,6 +71,7 @@ export function finishOf(
         thinner: job.coat?.thinner,
         tapeRoom: grind.maskingLine.value - grind.finishEdge.value,
       },
+      hollow: true,
       humidity: inputs.humidity,
       check: job.check,
       weather: { place: job.conditions?.place, wind: job.coat?.wind, sun: job.conditions?.sun },

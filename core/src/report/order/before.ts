@@ -51,7 +51,7 @@ export function beforeStart(plan: Plan, reader: Reader): readonly Before[] {
   );
   put('people', 'A second person', two.length > 0 ? [`for ${numbers(two)}`] : []);
   if (steps.length > FEW_STEPS)
-    put('read', 'Read', ['data sheets: ratio and limits as in this order, or it is changed']);
+    put('read', 'Read', ['data sheets: ratio and limits as here']);
   return list;
 }
 

@@ -65,7 +65,7 @@ export const FINISHING = {
   }),
   check: action({
     words: {
-      finish: 'check level, gloss, halo, pinholes, film and colour; photographs',
+      finish: 'check the finish, photographs',
       holds: 'pour water over it, press round its rim: no drop, no movement',
       bare: 'clean up, look it over, photographs',
       polished: 'look along it in low light, photographs',
@@ -90,7 +90,7 @@ export const FINISHING = {
   }),
   handOver: action({
     ofBoat: ['job'],
-    words: { job: 'photographs and log complete; walk the owner through, hand it over' },
+    words: { job: 'log complete; walk the owner through, hand over' },
     done: 'the owner has seen it and knows when it may be used',
     who: 'one',
   }),

@@ -40,6 +40,6 @@ export const WAITS = {
   handledAgain: '{product} {coat}, second round: cures until it can be handled',
   nextProduct: '{product} {coat}: until the next product bonds on it',
   nextProductAgain: '{product} {coat}, second round: until the next product bonds on it',
-  nextCoat: '{product} {coat}: until the next coat bonds',
-  nextCoatAgain: '{product} {coat}, second round: until the next coat bonds',
+  nextCoat: '{product} {coat} until recoated',
+  nextCoatAgain: '{product} {coat}, second round until recoated',
 } as const;

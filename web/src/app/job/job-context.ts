@@ -26,6 +26,7 @@ function keptChain(chain: Chain): SystemChoice {
     coring: 'coring',
     fill: 'filler',
     barrier: 'barrier',
+    undercoat: 'undercoat',
     finish: 'finish',
   };
   return Object.fromEntries(

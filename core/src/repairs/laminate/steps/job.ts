@@ -2,6 +2,7 @@ import { RATES } from '../../../materials/work-rates';
 import type { Ledger } from '../../../trace/ledger';
 import { setBy } from '../../../work/holds';
 import { stageOf } from '../../../work/network';
+import { maskedOnce } from '../../../work/masked-once';
 import type { Item, Soon } from '../../../work/step';
 import { stepOf } from '../../../work/step-of';
 import { StepWriter } from '../../../work/writer';
@@ -28,7 +29,7 @@ export function laminateRepairSteps(
 ): readonly Item[] {
   const { finish, grind, system, job } = parts;
   const masksAgain = finish !== undefined || more.some((x) => 'step' in x && setBy(x.step) === 'tape');
-  return [
+  return maskedOnce([
     ...surveySteps(
       ledger,
       system.substrates.map((s) => s.family),
@@ -59,7 +60,7 @@ export function laminateRepairSteps(
         )
       : []),
     ...later,
-  ];
+  ]);
 }
 
 /** A reading holds for so long, s: a core that lies open takes up water from the air again. Source: usual practice. */

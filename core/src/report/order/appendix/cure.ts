@@ -50,7 +50,10 @@ function nameOf({ found, from }: WaitedLayer, numbered: NumberedWork): string {
   const laid = [...numbered.steps.slice(0, until + 1)]
     .reverse()
     .find(({ step }) => effectsOf(step).includes('lays'));
-  return laid ? `${laid.n}: ${found.product}` : found.title;
+  if (!laid) return found.title;
+  // A coat by what it is for: the product's own name stands at its pot.
+  const coat = laid.step.action === 'coat' ? laid.step.fields?.['product'] : undefined;
+  return `${laid.n}: ${coat ?? found.product}`;
 }
 
 function timesTable(

@@ -119,6 +119,7 @@ export class SystemStage {
       { path: 'system.prime', role: 'prime', label: 'Primer or tie coat' },
       { path: 'system.filler', role: 'fill', label: 'Fairing compound' },
       { path: 'system.barrier', role: 'barrier', label: 'Barrier coat' },
+      { path: 'system.undercoat', role: 'undercoat', label: 'Primer under the paint' },
       { path: 'system.finish', role: 'finish', label: 'Finish' },
     ];
     return all.filter((p) => choices.has(p.role));
