@@ -29,8 +29,10 @@ describe('filler and finish', () => {
   });
 
   it('applies paint by dry film and gel coat by wet film', () => {
-    const paint = planOf().plan.finish;
+    const paint = planOf({ ...BASE, system: { finish: 'paint-2k', undercoat: 'none' } }).plan.finish;
     expect(paint?.coats.value).toBe(4);
+    // Over primer half of the film is paint: the repair comes out as flush.
+    expect(planOf({ ...BASE, system: { finish: 'paint-2k' } }).plan.finish?.coats.value).toBe(2);
     expect((paint?.wetPerCoat.value ?? NaN) * 1e6).toBeCloseTo(50 / 0.52, 6);
     const gel = planOf({ ...BASE, system: { resin: 'vinyl-ester', finish: 'gel-coat' } }).plan.finish;
     expect((gel?.wet.value ?? NaN) * 0.875).toBeCloseTo(0.0007, 9);

@@ -259,10 +259,13 @@ describe('batches at the bench', () => {
     const { plan } = planOf(BASE);
     const batches = benchBatches(plan, LIBRARY.resins);
     expect(batches.filter((b) => b.stage === 'mix').length).toBe(plan.dish?.mix?.batches.length ?? -1);
-    expect(batches.filter((b) => b.stage === 'finish').length).toBe(plan.finish?.coats.value ?? -1);
+    // Primer and paint: every coat has its cup.
+    expect(batches.filter((b) => b.stage === 'finish').length).toBe(
+      plan.work?.steps.filter((s) => s.stage === 'finish' && s.action === 'mix').length ?? -1,
+    );
     for (const b of batches) expect(toleranceOf(b.parts)).toBe(b.tolerance);
     expect(batches[0].ratio).toBeCloseTo(1 / 5.75, 4);
-    expect(benchBatches({ ...plan, dish: undefined }, LIBRARY.resins)).toEqual([]);
+    expect(benchBatches({ ...plan, dish: undefined, repair: undefined }, LIBRARY.resins)).toEqual([]);
   });
 
   it('the clocks follow the pot as it was: warm ones are shorter, and every range holds its likely value', () => {

@@ -314,8 +314,11 @@ describe('what several places share', () => {
     expect(second.result.plan?.materials?.some((m) => m.id === 'finish')).toBeFalse();
     // Masking and laying the second go on from the first: set up already.
     const coat = (p: PlannedPlace, k: number): Step | undefined =>
-      stepsOf(p).filter((s) => s.action === 'coat')[k];
-    const own = plan(placesOf(PAINTED)[1].job).timing?.work.steps.filter((s) => s.action === 'coat') ?? [];
+      stepsOf(p).filter((s) => s.action === 'coat' && s.place === 'finish')[k];
+    const own =
+      plan(placesOf(PAINTED)[1].job).timing?.work.steps.filter(
+        (s) => s.action === 'coat' && s.place === 'finish',
+      ) ?? [];
     expect(coat(second, 0)?.work.value).toBeLessThan(own[0].work.value);
     const tasks = (p: PlannedPlace): ReadonlyMap<string, Task> =>
       new Map(p.result.plan?.timeline?.stages.flatMap((s) => s.tasks).map((t) => [t.id, t]));

@@ -150,7 +150,7 @@ describe('every repair of the daily trade', () => {
 
   it('works laminate out as before, and coats that are not paint or gel coat besides', () => {
     const plain = createPlanner().plan(
-      read(jobFor('frp-solid', 'hole', [0.12, 0.06])),
+      read(jobFor('frp-solid', 'hole', [0.12, 0.06], { system: { finish: 'paint-2k', undercoat: 'none' } })),
       LIBRARY,
       {},
       CLOCK,

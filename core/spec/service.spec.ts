@@ -164,7 +164,7 @@ describe('what is warmed for a night and left in the cold', () => {
 describe('what warms the work', () => {
   it('warms the hull before anything is laid, and every layer for as long from its own laying', () => {
     const { plan, problems } = look({
-      system: { resin: 'epoxy-slow' },
+      system: { resin: 'epoxy-slow', finish: 'paint-2k', undercoat: 'none' },
       conditions: { temperature: 4, humidity: 0.5 },
       warmth: { kind: 'tent', temperature: 22, from: 'start', hours: 24 * 3600 },
     });

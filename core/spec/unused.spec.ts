@@ -258,11 +258,14 @@ function faultOf(start: JobDocument, path: string): string | undefined {
     fc
       .sample(anyValue(fieldAt(path), 1), { numRuns: FORECAST.test(path) ? 4 : 8, seed: 7 })
       .filter((v) => v !== '' && JSON.stringify(v).length > 2 - Number(typeof v === 'number'));
-  const entered = setIn(document, path, values[0]);
-  const first = outcome(planned(entered, false), path);
-  const told = first.told.some((t) => path === t || path.startsWith(`${t}.`));
-  // Three values are enough to believe what was told; all of them, before a field is said to do nothing.
-  const used = (told ? values.slice(0, 3) : values).some((v) => does(document, path, v, told));
+  const isTold = (value: unknown): boolean =>
+    outcome(planned(setIn(document, path, value), false), path).told.some(
+      (t) => path === t || path.startsWith(`${t}.`),
+    );
+  const told = isTold(values[0]);
+  // Three values are enough to believe what was told, and each has to be told; all of them, before a field is said to do
+  // nothing.
+  const used = (told ? values.slice(0, 3).filter(isTold) : values).some((v) => does(document, path, v, told));
   if (used !== told) return undefined;
   return `${path}: ${used ? 'used, and told as unused' : 'changes nothing, untold'}`;
 }

@@ -80,6 +80,6 @@ describe('links of a chain', () => {
 
   it('leave the choices of a way as they are where none puts itself into it', () => {
     const own = [{ role: 'bond', from: ['adhesive'] }] as const;
-    expect(choicesOf('surface', own)).toEqual([...own]);
+    expect(choicesOf('renew', own)).toEqual([...own]);
   });
 });

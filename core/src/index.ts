@@ -56,6 +56,7 @@ export * from './schema/field';
 export * from './schema/job';
 export { METHODS } from './schema/damage-fields';
 export { JOB_FIELDS, JOB_FORMAT, MOST_PLACES } from './schema/job-fields';
+export { COMES_OFF, type ComesOffKind } from './materials/comes-off';
 export { MEMBERS, OBSTACLES } from './schema/place-fields';
 export {
   FIRST_PLACE,

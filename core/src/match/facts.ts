@@ -21,6 +21,8 @@ export interface JobFacts {
   readonly access: string;
   readonly lasts?: string;
   readonly place?: string;
+  /** How well the finish is to come out. */
+  readonly grade?: string;
 }
 
 const one = (value: string | undefined): readonly string[] => (value === undefined ? [] : [value]);
@@ -55,5 +57,6 @@ export function contextOf(substrate: Substrate, job: JobFacts): ContextFacts {
     coat: one(job.coat),
     lasts: one(job.lasts),
     place: one(job.place),
+    grade: one(job.grade),
   };
 }

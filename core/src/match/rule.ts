@@ -27,6 +27,7 @@ export const CONTEXT_FACTS = [
   'coat',
   'lasts',
   'place',
+  'grade',
 ] as const;
 export type ContextFact = (typeof CONTEXT_FACTS)[number];
 

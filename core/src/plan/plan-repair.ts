@@ -295,6 +295,7 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
         area: survey.area,
         cure: job.cure,
         temperature: inputs.temperature,
+        comesOff: job.comesOff,
         quick,
       },
       aroundJob,

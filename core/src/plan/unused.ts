@@ -138,6 +138,7 @@ const PRODUCTS: Readonly<Record<keyof NonNullable<Job['system']>, ChainRole>> = 
 /** What only some plans look at. Whatever is not named here is looked at by every plan, or is kept for the record. */
 const USES: readonly Use[] = [
   { paths: ['taper', 'laminate', 'structure', 'mix', 'fairing'], when: dished },
+  { paths: ['comesOff'], when: (_, { work }) => (work?.steps ?? []).some((s) => s.place === 'fitting') },
   { paths: ['hull.plies', 'hull.laminate'], when: dished },
   { paths: ['laminate.coverLap'], when: ({ laminate }) => laminate?.cover === 'yes' },
   { paths: ['coat', 'check'], when: finished },

@@ -1,6 +1,7 @@
 import { checkTemperature, doublingRule } from '../cure/cure-model';
 import { planBuildUp } from '../finish/build-up';
 import { DEFAULTS } from '../materials/defaults';
+import { linkOf } from '../match/chain';
 import { planFinishing } from './common/finishing';
 import { hasUnder, planUnderCoats, type UnderRole } from './common/undercoats';
 import { joined, paperSteps, repairInput, sandingOf } from './common/around';
@@ -32,7 +33,7 @@ function workOut(kind: BuilderKind, memo: StageMemo, input: KindInput): WorkedOu
   const repair = repairInput(input);
   const own = repair && memo.run('repair', repair, (i, l) => kind.plan(i, l));
   if (!repair || !own) return undefined;
-  const { finish, bySheet } = finishOf(memo, input, repair, own);
+  const { finish, bySheet } = finishOf(kind, memo, input, repair, own);
   const under = underOf(kind, memo, repair, own);
   const whole = joined(joined(own, under), bySheet);
   const sanding = sandingOf(memo, whole, input);
@@ -73,6 +74,13 @@ function workOut(kind: BuilderKind, memo: StageMemo, input: KindInput): WorkedOu
 /** What a kind does not lay itself between the face and its finish. A primer of the chain is laid by the kind. */
 const BESIDE: readonly UnderRole[] = ['barrier', 'undercoat'];
 const NO_BARRIER: readonly UnderRole[] = ['undercoat'];
+const AGAIN: readonly UnderRole[] = ['prime'];
+
+/** A barrier is primer enough where sanding went through. */
+function rolesOf(kind: BuilderKind, { chain }: RepairInput): readonly UnderRole[] {
+  if (kind.primesAgain && !linkOf(chain, 'barrier')) return AGAIN;
+  return kind.laysBarrier ? NO_BARRIER : BESIDE;
+}
 
 /** Coats between the face and its finish, where the chain has some and the kind does not lay them itself. */
 function underOf(
@@ -81,9 +89,11 @@ function underOf(
   repair: RepairInput,
   { coat: face }: RepairPlan,
 ): RepairPlan | undefined {
-  const roles = kind.laysBarrier ? NO_BARRIER : BESIDE;
+  const roles = rolesOf(kind, repair);
   if (!face || !hasUnder(repair, roles)) return undefined;
-  return memo.run('under', { repair, face, roles }, (i, l) => planUnderCoats(i.repair, i.face, l, i.roles));
+  return memo.run('under', { repair, face, roles }, (i, l) =>
+    planUnderCoats(i.repair, i.face, l, i.roles, kind.primesAgain),
+  );
 }
 
 /** Ways that may leave something hollow under the finish. */
@@ -91,6 +101,7 @@ const HOLLOW: ReadonlySet<string> = new Set(['inject', 'recore', 'laminate']);
 
 /** The finish where the chain has a paint or a gel coat; by its sheet, or told to be left out, where it has another or none. */
 function finishOf(
+  kind: BuilderKind,
   memo: StageMemo,
   { job, facts, library, shop, inputs, system, elsewhere }: KindInput,
   repair: RepairInput,
@@ -111,7 +122,7 @@ function finishOf(
       coat: paint,
       gelCoat: inputs.gelCoat,
       film: job.coat?.film,
-      primed: hasUnder(repair, ['undercoat']),
+      primed: hasUnder(repair, ['undercoat']) || (kind.primesAgain === true && hasUnder(repair, AGAIN)),
     },
     planBuildUp,
   );

@@ -71,6 +71,8 @@ export interface SandRequest {
   readonly end: number;
   readonly material: AbradedMaterial;
   readonly levels: boolean;
+  /** What lies beneath or beside and sets how it is sanded: fibres of wood, veneer that is soon gone through, lead. */
+  readonly over?: 'wood' | 'veneer' | 'lead';
 }
 
 /** One stage of a repair: what is asked, what comes out, and how it is told. */
@@ -151,6 +153,8 @@ export interface BuilderKind {
   takes(repair: Taken): boolean;
   /** It lays the barrier of its chain among its own steps. */
   readonly laysBarrier?: true;
+  /** It fills over its primer, and sanding goes through to the ground: what is bare then is primed once more. */
+  readonly primesAgain?: true;
   /** Done in minutes: looked over in a few, and handed over in passing. */
   readonly quick?: true;
   plan(input: RepairInput, ledger: Ledger): RepairPlan;

@@ -96,6 +96,7 @@ function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
     access: inputs.access,
     lasts: job.lasts ?? (short ? 'weekend' : 'for good'),
     place: job.conditions?.place,
+    grade: inputs.grade,
   };
 }
 

@@ -1,5 +1,6 @@
+import { COMES_OFF } from '../materials/comes-off';
 import { DAMAGE, HULL, point } from './damage-fields';
-import { choice, group, instant, list, productChoice, quantity, required, text } from './field';
+import { choice, group, instant, list, namesOf, productChoice, quantity, required, text } from './field';
 import { products } from './library-options';
 import { plies } from './ply-fields';
 import { REPAIR } from './repairs';
@@ -221,6 +222,16 @@ export const PLACE_FIELDS = {
       points: required(list('Points', point, 60)),
     }),
     20,
+  ),
+  comesOff: list(
+    'Comes off for it',
+    group('Thing', {
+      what: required(choice('What', namesOf(COMES_OFF))),
+      name: text('Name', 60),
+      count: quantity('How many', 'count', 1, 200, 'each'),
+      length: quantity('Length', 'length', 0.05, 30, 'm'),
+    }),
+    12,
   ),
   former: choice('Shape to lay against', {
     flat: 'flat or bent board',

@@ -1,10 +1,12 @@
 import type { Item } from './step';
 
-/** What is masked already is not masked again. */
+const ONCE: ReadonlySet<string> = new Set(['mask finish', 'abrade round']);
+
+/** What is masked and scuffed already is not masked and scuffed again. */
 export function maskedOnce(items: readonly Item[]): readonly Item[] {
   const seen = new Set<string>();
   return items.filter((item) => {
-    if (!('step' in item) || item.step.action !== 'mask') return true;
+    if (!('step' in item) || !ONCE.has(`${item.step.action} ${item.step.how}`)) return true;
     const before = seen.has(item.step.id);
     seen.add(item.step.id);
     return !before;

@@ -10,7 +10,15 @@ const BRIGHT_FOR = { aluminium: 1, lead: 1, other: 4 } as const;
 const MINUTE = 60_000;
 
 /** Variants of abrading that leave bare metal. */
-const BRIGHT: ReadonlySet<string> = new Set(['bright', 'brightAgain', 'lead', 'leadAgain', 'underResin']);
+const BRIGHT: ReadonlySet<string> = new Set([
+  'bright',
+  'brightAgain',
+  'lead',
+  'leadAgain',
+  'zinc',
+  'zincAgain',
+  'underResin',
+]);
 
 /** What bonds to bare metal bonds to metal that is bright. */
 export const bright: Check = (p, scene) => {

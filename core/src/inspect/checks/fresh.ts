@@ -15,7 +15,9 @@ export const fresh: Check = (p, scene) => {
   // Only the first coat lies on it; a tie coat keeps it from the gel coat.
   if (before.some((x) => x.product === p.product)) return [];
   const between = before.at(-1);
-  if (product.role === 'finish' && scene.place.product(between?.product)?.role === 'tie coat') return [];
+  const parting = scene.place.product(between?.product);
+  if (product.role === 'finish' && parting?.role === 'tie coat') return [];
+  if (product.family === 'alkyd' && parting?.role === 'primer' && parting.family === 'acrylic') return [];
   const epoxy = before
     .filter((x) => !x.believed && scene.place.product(x.product)?.family === 'epoxy')
     .at(-1);

@@ -37,7 +37,9 @@ const rubbed = ({ by, clean, abraded }: Face): readonly Broken[] =>
 /** Amines sweat out of an epoxy that cures in air: paper rubs them in. */
 function blushed(p: Placed, { laid, rinsed }: Face, { place }: Scene): readonly Broken[] {
   const product = place.product(laid?.product);
-  if (product?.family !== 'epoxy' || product.traits?.includes('light-cure')) return [];
+  // What sweats out of a primer is held by its pigment.
+  if (product?.family !== 'epoxy' || product.role === 'primer' || product.traits?.includes('light-cure'))
+    return [];
   return rinsed || effectsOf(p.step).includes('rinses') ? [] : [{ gate: 'rinsed' }];
 }
 

@@ -1,5 +1,7 @@
 import type { Rule } from '../rule';
+import { BARE_RULES } from './bare-and-polished';
 import { BUILD_UP_RULES } from './build-up';
+import { CORE_RULES } from './cores-and-fillers';
 import { FABRIC_RULES } from './fabrics';
 import { FIBREGLASS_RULES } from './fibreglass';
 import { FINISHING_RULES } from './finishing';
@@ -19,6 +21,8 @@ export const RULES: readonly Rule[] = [
   ...FABRIC_RULES,
   ...SURFACE_RULES,
   ...BUILD_UP_RULES,
+  ...CORE_RULES,
   ...FINISHING_RULES,
+  ...BARE_RULES,
   ...UNDERCOAT_RULES,
 ];

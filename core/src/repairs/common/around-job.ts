@@ -8,6 +8,7 @@ import { inOrder, stageOf } from '../../work/network';
 import type { Item } from '../../work/step';
 import { effectsOf } from '../../work/surfaces';
 import { StepWriter } from '../../work/writer';
+import { withComesOff } from './comes-off';
 import { withPostCure } from './post-cure';
 
 /** A spot smaller than this is done and gone: nobody is walked through it, m². */
@@ -21,6 +22,8 @@ export interface AroundJob {
   /** What is wanted of the cure, and the temperature at the work. */
   readonly cure: Job['cure'];
   readonly temperature: Figure;
+  /** What comes off before, and goes back. */
+  readonly comesOff: Job['comesOff'];
   /** It is handed over in passing. */
   readonly quick?: true;
   /** Face that was damaged. */
@@ -38,12 +41,12 @@ const WARMED = {
  * last of it has cured; at the end it is handed over.
  */
 export function aroundJob(
-  { items: own, route, warmth, area, cure, temperature, quick }: AroundJob,
+  { items: own, route, warmth, area, cure, temperature, comesOff, quick }: AroundJob,
   ledger: Ledger,
 ): readonly Item[] {
   const items = withPostCure(inOrder(own, route), { cure, warmth, temperature }, ledger);
   const warmed = warmth && warmth !== 'none' ? withWarmth(items, WARMED[warmth], ledger) : items;
-  const back = withFittings(warmed, ledger);
+  const back = withComesOff(withFittings(warmed, ledger), quick ? undefined : comesOff, ledger);
   const last = back.at(-1);
   if (!last || quick || area.value < NO_HAND_OVER_BELOW) return back;
   const end = new StepWriter(ledger).step(

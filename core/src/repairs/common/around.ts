@@ -1,4 +1,4 @@
-import { COARSEST } from '../../materials/abrasives';
+import { COARSEST, type Paper } from '../../materials/abrasives';
 import type { Library } from '../../materials/product';
 import type { Shop } from '../../schema/shop-fields';
 import type { Ledger } from '../../trace/ledger';
@@ -9,7 +9,7 @@ import { stepOf } from '../../work/step-of';
 import type { KindInput, Sanding } from '../kind';
 import type { RepairInput, RepairPlan, RepairSheet, SandRequest } from '../repair';
 import { planSanding, type SandingStep, papersOf } from './sanding';
-import { dryPapers, filmPapers } from './shelf';
+import { dryPapers, filmPapers, wetPapers } from './shelf';
 
 /** What a kind of repair is worked out from. @returns undefined before a chain is chosen */
 export function repairInput({
@@ -127,10 +127,7 @@ function stepsFor(
   },
   ledger: Ledger,
 ): readonly SandingStep[] {
-  const film = sand.material === 'gel coat' || sand.material === 'paint';
-  const papers = film
-    ? filmPapers(library, shop, sand.material, 'wet')
-    : dryPapers(library, shop, sand.material);
+  const wood = sand.over === 'wood' || sand.over === 'veneer';
   return planSanding(
     {
       key: 'steps',
@@ -138,12 +135,29 @@ function stepsFor(
       stock: sand.stock,
       area: sand.area,
       end: sand.end,
-      coarsest: COARSEST[sand.material],
-      papers,
+      coarsest: Math.max(COARSEST[sand.material], sand.over === 'veneer' ? COARSEST_ON_VENEER : 0),
+      papers: papersFor(sand, library, shop),
       levels: sand.levels,
+      alongGrain: wood,
     },
     ledger,
   ).steps;
+}
+
+/** Coarsest paper over veneer, P grade: a face of a millimetre or two is soon gone. Source: usual practice. */
+const COARSEST_ON_VENEER = 120;
+
+/** What it is sanded with: a film finely and wet, lead wet by hand alone, everything else dry. */
+function papersFor(
+  { material, over }: SandRequest,
+  library: Library,
+  shop: Pick<Shop, 'papers'>,
+): readonly Paper[] {
+  // Its dust poisons.
+  if (over === 'lead') return wetPapers(library, shop, material);
+  return material === 'gel coat' || material === 'paint'
+    ? filmPapers(library, shop, material, 'wet')
+    : dryPapers(library, shop, material);
 }
 
 /** Sanding as steps of a stage. */

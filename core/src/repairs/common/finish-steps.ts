@@ -80,9 +80,14 @@ export function finishSteps(work: FinishWork, ledger: Ledger): readonly Item[] {
   return w.items;
 }
 
+/** What lies under a finish came out to the tape. */
+const UNDER = ['barrier', 'undercoat'] as const;
+
 /** A whole face that is renewed was keyed, a gel coat filled into its own is level with it, and a primer came out to the tape. */
 const ringIsKept = (chain: Chain, gel: boolean): boolean =>
-  chain.route !== 'renew' && !(gel && chain.route === 'surface') && linkOf(chain, 'undercoat') === undefined;
+  chain.route !== 'renew' &&
+  !(gel && chain.route === 'surface') &&
+  UNDER.every((role) => linkOf(chain, role) === undefined);
 
 function coatSteps(
   w: StepWriter,

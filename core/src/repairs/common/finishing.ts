@@ -68,7 +68,7 @@ export function planFinishing(
     perMetre(RATES.maskPerMetre, face.masking),
   ]);
   const name = coatName(product);
-  const primed = linkOf(input.chain, 'undercoat') !== undefined;
+  const primed = (['barrier', 'undercoat'] as const).some((role) => linkOf(input.chain, role) !== undefined);
   // Antifouling is never sanded dry, and goes over what there is.
   if (name !== 'antifouling' && input.route !== 'renew' && !primed)
     scuffedRound(b.steps, face.masking, name === 'varnish' ? 'clear' : 'paint');

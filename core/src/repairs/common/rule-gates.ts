@@ -51,9 +51,13 @@ export function ruleGates({ items, rules, products, area, coated }: Ruled, ledge
   return open.items;
 }
 
+/** What keeps the amine of an epoxy from what comes over it. */
+const parts = (p: Product): boolean =>
+  p.role === 'tie coat' || (p.role === 'primer' && p.family === 'acrylic');
+
 /** What fresh epoxy stops from drying or curing. */
 const stopped = (p: Product, _: number, all: readonly Product[]): boolean =>
-  p.family === 'alkyd' ||
+  (p.family === 'alkyd' && !all.some(parts)) ||
   (p.role === 'finish' && p.kind === 'gel coat' && !all.some((x) => x.role === 'tie coat'));
 
 const SCRAPE = 8 * 60;

@@ -62,6 +62,8 @@ export interface SandingQuestion {
   readonly coarsest: number;
   readonly papers: readonly Paper[];
   readonly levels: boolean;
+  /** Every paper goes the way of the fibres. */
+  readonly alongGrain?: boolean;
   /** What the yard goes through out of habit, as grains in m with their names. */
   readonly habit?: readonly { readonly name: string; readonly grain: number }[];
 }
@@ -69,6 +71,7 @@ export interface SandingQuestion {
 const SOURCE =
   'each paper removes the scratch of the one before; least total time over the papers on the shelf';
 /** Said of a hull as of a foil's edge: a paper goes another way than the one before, so that its scratches show. */
+const ALONG_GRAIN = 'along the grain';
 const DIRECTIONS = ['lengthwise', 'slantwise', 'slantwise the other way'];
 
 /** The paper of the shelf that stands for a habit's grit: of its grade, quickest first; flat where it has to level. */
@@ -174,7 +177,7 @@ function figuresOf(q: SandingQuestion, steps: readonly GritStep[], ledger: Ledge
       grain: paper.grain,
       tool: paper.tool,
       wet: paper.wet,
-      direction: DIRECTIONS[i % DIRECTIONS.length],
+      direction: q.alongGrain ? ALONG_GRAIN : DIRECTIONS[i % DIRECTIONS.length],
       depth,
       time,
       discs,

@@ -22,6 +22,19 @@ export function dryPapers(
   ).filter((p) => !p.wet);
 }
 
+/** Wet work by hand alone. */
+export function wetPapers(
+  library: Library,
+  shop: Pick<Shop, 'papers'>,
+  material: AbradedMaterial,
+): readonly Paper[] {
+  return papersOf(
+    library.products,
+    shop.papers?.map((p) => p.id),
+    material,
+  ).filter((p) => p.wet);
+}
+
 /**
  * Papers for a film: dry to P320, from P400 wet by hand or, where the yard works so, dry with discs. A shelf that has
  * only one of the two has it stand for both.

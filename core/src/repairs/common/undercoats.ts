@@ -1,6 +1,6 @@
 import { primerFilm } from '../../finish/build-up';
 import { linkOf } from '../../match/chain';
-import type { Sheet } from '../../materials/product';
+import { isAntifouling, type Product, type Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
@@ -35,7 +35,7 @@ function asked(
     case 'prime':
       return {
         name: product.role,
-        last: 'overcoated',
+        last: linkOf(b.input.chain, 'finish') ? 'overcoated' : 'cures',
         coats: b.assumed('prime.n', 'coats', 1, 'count', 'one even coat'),
       };
     case 'barrier':
@@ -66,25 +66,22 @@ function asked(
  *
  * @param face what they cover, and how long its masking line is
  * @param roles what of them the kind does not lay itself
+ * @param again its primer was laid before the fill, and goes on once more where sanding has bared the ground
  */
 export function planUnderCoats(
   input: RepairInput,
   face: Face,
   ledger: Ledger,
   roles: readonly UnderRole[] = UNDER_ROLES,
+  again = false,
 ): RepairPlan {
   const b = new RepairBuilder(input, ledger);
+  maskedAndScuffed(b, face.masking, linkOf(input.chain, 'finish'));
   for (const role of roles) {
     const product = linkOf(input.chain, role) as Sheet | undefined;
     if (!product) continue;
-    if (role === 'undercoat') {
-      b.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed / 60, [
-        perMetre(RATES.maskPerMetre, face.masking),
-      ]);
-      scuffedRound(b.steps, face.masking, 'paint');
-    }
     const system = planCoats(b, {
-      id: role,
+      id: again && role === 'prime' ? 'prime-again' : role,
       stage: 'finish',
       product,
       area: face.area,
@@ -103,6 +100,16 @@ export function planUnderCoats(
     );
   }
   return b.done('under coats', 'coats under the finish');
+}
+
+/** What comes over them is masked and keyed out to the tape first: nothing is rubbed round a coat that is still soft. */
+function maskedAndScuffed(b: RepairBuilder, masking: Figure, finish: Product | undefined): void {
+  if (!finish || isAntifouling(finish) || finish.family === 'polish') return;
+  b.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed / 60, [
+    perMetre(RATES.maskPerMetre, masking),
+  ]);
+  const gel = finish.role === 'finish' && finish.kind === 'gel coat';
+  scuffedRound(b.steps, masking, gel ? 'gel coat' : finish.traits?.includes('clear') ? 'clear' : 'paint');
 }
 
 /** A primer shows every scratch and ridge that is left: it is blocked before the paint. */

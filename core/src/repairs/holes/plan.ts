@@ -176,7 +176,7 @@ function fill(
     working: time,
     next: redrill ? 'drilled again' : 'sanded level',
   });
-  b.material('fill', bond.name, `${n.value} holes`, mass, bond);
+  b.material('fill', bond.name, n.value === 1 ? 'the hole' : `${n.value} holes`, mass, bond);
   const times = b.times(bond);
   b.step('mix', 'backing', 'holes', { place: 'hole', serves: 'fill' }, 4, [each(25, n, 'per hole')]);
   if (bond.role === 'weld rod')

@@ -35,6 +35,9 @@ const LOSS = 0.25;
 const DEPTH = 0.001;
 /** A face that was bright once is soon bright again, min. */
 const BRIGHT_AGAIN = 12;
+/** Metals that throw sparks where they are ground. */
+const SPARKS: ReadonlySet<string> = new Set(['steel', 'stainless']);
+const AGAIN = { lead: 'leadAgain', zinc: 'zincAgain', bright: 'brightAgain' } as const;
 
 export const brightFace = formula({
   id: 'repairs/metal/plan',
@@ -73,6 +76,10 @@ export const lostShare = formula({
   evaluate: (x) => x.d / x.t,
 });
 
+/** How the face is made ready: lead is scraped wet, and sound zinc is never ground through. */
+const bared = (polymer: string): 'lead' | 'zinc' | 'bright' =>
+  polymer === 'lead' || polymer === 'zinc' ? polymer : 'bright';
+
 /** What lies on bright metal first comes before it has rusted or grown its oxide again. */
 const whileBright = (b: RepairBuilder, polymer: string, within: Figure): Soon => ({
   after: workId('face', 'abrade', 'ground'),
@@ -82,7 +89,7 @@ const whileBright = (b: RepairBuilder, polymer: string, within: Figure): Soon =>
   missed: b.put(
     'grind',
     'abrade',
-    polymer === 'lead' ? 'leadAgain' : 'brightAgain',
+    AGAIN[bared(polymer)],
     { place: 'face', serves: 'ground-again' },
     BRIGHT_AGAIN,
   ),
@@ -93,6 +100,7 @@ export const METAL_KIND = byBuilder({
   id: 'metal',
   name: 'metal',
   takes: ({ route }) => route === 'metal',
+  primesAgain: true,
   plan(input, ledger) {
     const b = new RepairBuilder(input, ledger);
     const { job, survey, substrate, chain, conditions } = input;
@@ -146,16 +154,21 @@ export const METAL_KIND = byBuilder({
       .ask('damage.depth', depth)
       .ask('repair.metal.radius', radius);
     b.at('grind').key('Bright face', face).key('Prime within', prime).key('Edges', radius, 'mm', 0);
+    const zinc = polymer === 'zinc';
     b.at('grind').say(
-      words`Take it to bright metal over ${face}, edges rounded ${mm(radius)}; primed within ${prime}.`,
+      zinc
+        ? words`Scuff the zinc dull over ${face}, never through it; primed within ${prime}.`
+        : words`Take it to bright metal over ${face}, edges rounded ${mm(radius)}; primed within ${prime}.`,
     );
     b.at('grind').note(
-      [
-        'Rust is two to six times as bulky as the steel it came from: a swollen case or a lifted skin is rust, not misfit.',
-      ],
-      ...(polymer === 'zinc'
-        ? [['Galvanised: no grinding through the zinc; sweep it, etch it, or wash it with mordant.']]
+      ...(polymer === 'steel'
+        ? [
+            [
+              'Rust is two to six times as bulky as the steel it came from: a swollen case or a lifted skin is rust, not misfit.',
+            ],
+          ]
         : []),
+      ...(polymer === 'zinc' ? [['Only blasted spots of bare steel get zinc-rich primer.']] : []),
       ...(polymer === 'lead'
         ? [['Lead: scrape wet, no dry sanding, wash before eating; scraps to hazardous waste.']]
         : []),
@@ -164,24 +177,22 @@ export const METAL_KIND = byBuilder({
         : []),
     );
     // What is bright is primed next: edges are rounded before.
-    b.step('grind', 'wash', 'degrease', { place: 'hull', serves: 'ground' }, 12, [perM2(10 * MIN, face)])
-      .step('grind', 'bevel', 'round', { place: 'edge', serves: 'ground' }, 6, [
+    b.step('grind', 'wash', 'degrease', { place: 'hull', serves: 'ground' }, 12, [perM2(10 * MIN, face)]);
+    // An edge that is rounded loses its zinc.
+    if (!zinc)
+      b.step('grind', 'bevel', 'round', { place: 'edge', serves: 'ground' }, 6, [
         perMetre(8 * MIN, survey.length),
-      ])
-      .step(
+      ]);
+    b.step('grind', 'abrade', bared(polymer), { place: 'face', serves: 'ground' }, 12, [
+      perM2(zinc ? RATES.abradePerM2 : 240 * MIN, face),
+    ]);
+    if (SPARKS.has(polymer))
+      b.caution(
         'grind',
+        'Sparks and bright steel dust start fires in bilges and on clothes; a disc that catches an edge kicks: two hands, face shield.',
         'abrade',
-        polymer === 'lead' ? 'lead' : 'bright',
-        { place: 'face', serves: 'ground' },
-        12,
-        [perM2(240 * MIN, face)],
+        'grind',
       );
-    b.caution(
-      'grind',
-      'Sparks and bright steel dust start fires in bilges and on clothes; a disc that catches an edge kicks: two hands, face shield.',
-      'abrade',
-      'grind',
-    );
 
     const primer = linkOf(chain, 'prime') as Sheet | undefined;
     const bond = linkOf(chain, 'bond');
@@ -282,13 +293,14 @@ export const METAL_KIND = byBuilder({
     }
     b.at('fair')
       .key('Face', face)
-      .say(words`Sand the fills flush over ${face}; bright spots are primed again at once.`)
+      .say(words`Sand the fills flush over ${face}; what is bare then is primed again.`)
       .sand({
         area: survey.area,
         stock: b.assumed('proud', 'left proud', 0.0004, 'm', 'usual'),
         end: 180,
         material: 'cured resin',
         levels: true,
+        ...(polymer === 'lead' ? { over: 'lead' } : {}),
       });
     b.coat(
       face,

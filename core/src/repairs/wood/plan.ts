@@ -84,6 +84,8 @@ export const WOOD_KIND = byBuilder({
         end: 180,
         material: 'cured resin',
         levels: true,
+        // Plies of plywood and moulded hulls are veneers.
+        over: input.substrate.id === 'wood-solid' ? 'wood' : 'veneer',
       });
     b.step('fair', 'sand', 'plane', { place: 'face', serves: 'face' }, 8, [perM2(120 * MIN, face)]);
     b.ground([rectangle(w.length.value + (letIn ? 2 * w.scarf.value : 0), w.width.value)]);

@@ -63,6 +63,14 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     of: 'heavy part',
   },
   {
+    stage: 'survey',
+    when: hasStep(on('hoist')),
+    at: [on('hoist')],
+    caution:
+      'A load in slings: gear rated for it, lifted straight, two people, nobody under it; chocked before a hand goes between.',
+    of: 'heavy part',
+  },
+  {
     stage: 'grind',
     when: hasStep(WITHIN),
     at: [WITHIN],

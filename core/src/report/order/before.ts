@@ -50,8 +50,7 @@ export function beforeStart(plan: Plan, reader: Reader): readonly Before[] {
     warm.length > 0 ? [`heat and thermometer for ${numbers(warm)}, up before anything is laid`] : [],
   );
   put('people', 'A second person', two.length > 0 ? [`for ${numbers(two)}`] : []);
-  if (steps.length > FEW_STEPS)
-    put('read', 'Read', ['data sheets: ratio and limits as here']);
+  if (steps.length > FEW_STEPS) put('read', 'Read', ['data sheets: ratio and limits as here']);
   return list;
 }
 

@@ -46,6 +46,8 @@ export const OPENING = {
   takeOff: action({
     words: {
       fitting: 'take off the {name}',
+      lettering: 'photograph and measure the {name}, warm, lift, clean the glue off',
+      fastenings: 'drill out, never twist off: {name}',
       part: 'take the part off, lay it on padded trestles',
       heavy: 'take the part off: sling, cribbing under it, lower in one go',
       valve: 'unscrew the valve with its spanner, look at thread and nut',
@@ -54,11 +56,21 @@ export const OPENING = {
     done: 'it lies safe, its fastenings bagged and named',
     who: 'all',
     tools: ['spanners'],
-    sets: { fitting: 'fitting', part: 'part', heavy: 'part', valve: 'part', cap: 'part' },
+    sets: {
+      fitting: 'fitting',
+      lettering: 'fitting',
+      fastenings: 'fitting',
+      part: 'part',
+      heavy: 'part',
+      valve: 'part',
+      cap: 'part',
+    },
   }),
   putBack: action({
     words: {
       fitting: 're-bed the {name}',
+      lettering: 'place the {name} again by its measures',
+      fastenings: 'new ones of like metal, bedded, for the {name}',
       part: 'put the part back, its pin and fastenings bedded; move it through its travel',
       heavy: 'put the part back by sling, its pin and fastenings bedded; move it through its travel',
       valve: 'new valve body of the same thread, sealing ring greased, hand-tight and a quarter turn',
@@ -67,7 +79,26 @@ export const OPENING = {
     done: 'bedded all round, a bead out on every side',
     who: 'all',
     tools: ['spanners'],
-    frees: { fitting: ['fitting'], part: ['part'], heavy: ['part'], valve: ['part'], ring: ['part'] },
+    frees: {
+      fitting: ['fitting'],
+      lettering: ['fitting'],
+      fastenings: ['fitting'],
+      part: ['part'],
+      heavy: ['part'],
+      valve: ['part'],
+      ring: ['part'],
+    },
+  }),
+  hoist: action({
+    words: {
+      off: 'lift the {name} off: hoist and slings, chocks set ready, nobody under it',
+      back: 'lift the {name} back: hoist and slings, fastenings bedded, moved through its travel',
+    },
+    done: 'it stands on its chocks, or hangs in its own fastenings',
+    who: 'two',
+    tools: ['hoist', 'slings', 'chocks'],
+    sets: { off: 'part' },
+    frees: { back: ['part'] },
   }),
   moveStands: action({
     words: { each: 'move the stands one by one' },

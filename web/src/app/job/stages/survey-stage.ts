@@ -6,6 +6,7 @@ import { FigureView } from '../../ui/figure';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { TextFieldView } from '../../ui/text-field';
 import { JobContext } from '../job-context';
+import { ComesOff } from './comes-off';
 import { Findings } from './findings';
 import { HullFacts } from './hull-facts';
 import { Readings } from './readings';
@@ -15,6 +16,7 @@ import { StageHead } from './stage-head';
 @Component({
   selector: 'nb-survey-stage',
   imports: [
+    ComesOff,
     StageHead,
     FigureView,
     Findings,
@@ -58,6 +60,10 @@ import { StageHead } from './stage-head';
       <nb-quantity path="conditions.temperature" [value]="doc()?.conditions?.temperature" [assumed]="inputs()?.temperature" (changed)="set('conditions.temperature', $event)" />
       <nb-quantity path="conditions.humidity" [value]="doc()?.conditions?.humidity" [assumed]="inputs()?.humidity" (changed)="set('conditions.humidity', $event)" />
     </div>
+    <details class="map" [open]="comesOff() > 0">
+      <summary>Comes off for it@if (comesOff(); as n) { ({{ n }})}</summary>
+      @defer (on viewport) {<nb-comes-off />} @placeholder {<p class="muted">Opening …</p>}
+    </details>
     <h3>Boat and dates</h3>
     <div class="fields">
       <nb-text path="boat.name" [value]="doc()?.boat?.name" (changed)="set('boat.name', $event)" />
@@ -103,6 +109,7 @@ export class SurveyStage {
   protected readonly laminated = computed(() =>
     ['frp', 'frp-cored', 'smc', 'foil'].includes(substrateOf(this.doc()?.hull.material)?.family ?? ''),
   );
+  protected readonly comesOff = computed(() => this.doc()?.comesOff?.length ?? 0);
   protected readonly hasReadings = computed(() => (this.doc()?.damage.readings?.length ?? 0) > 0);
 
   protected set(path: string, value: unknown): void {
