@@ -1,8 +1,8 @@
 // Replays plans and counts the gates that they break: the whole matrix of hulls and damages, or a pairwise sample of it,
 // random jobs, and plans that were spoilt on purpose.
-//   ./nelbo inspect [--sample] [--jobs 2000] [--seed 1] [--mutations 1000]
-import { inspectPlan } from '@nelbo/core/inspect';
-import { tellBroken } from '@nelbo/core/inspect';
+//   ./nelbo inspect [--sample] [--checklist] [--jobs 2000] [--seed 1] [--mutations 1000]
+import { checklistOf, inspectPlan, tellBroken } from '@nelbo/core/inspect';
+import { Checklists } from './inspect/checklists';
 import { pairwise, randomJobs, wholeMatrix, type Named } from './inspect/jobs';
 import { mutationRun } from './inspect/mutations';
 import { planned } from './inspect/planned';
@@ -15,7 +15,11 @@ const seed = option('seed', 1);
 const mutations = option('mutations', sample ? 200 : 1000);
 
 /** Inspects jobs and tells each kind of fault once. @returns plans that were looked at, and those with a broken gate */
-function inspectAll(title: string, all: readonly Named[]): { plans: number; broken: number } {
+function inspectAll(
+  title: string,
+  all: readonly Named[],
+  lists?: Checklists,
+): { plans: number; broken: number } {
   const began = Date.now();
   const kinds = new Map<string, { count: number; first: string }>();
   let [plans, broken] = [0, 0];
@@ -25,6 +29,12 @@ function inspectAll(title: string, all: readonly Named[]): { plans: number; brok
     plans += 1;
     const found = inspectPlan(inspected);
     if (found.length > 0) broken += 1;
+    const { material } = inspected.job.hull;
+    lists?.add(
+      `${material}, ${inspected.job.damage.kind}`,
+      job.name,
+      checklistOf({ inspected, findings: found }),
+    );
     for (const { step, broken: gate } of found) {
       const at = inspected.plan.work?.steps.find((s) => s.id === step);
       const kind = `${gate.gate} at ${at?.action}.${at?.how}`;
@@ -40,11 +50,20 @@ function inspectAll(title: string, all: readonly Named[]): { plans: number; brok
   return { plans, broken };
 }
 
-const matrix = inspectAll(sample ? 'pairwise sample' : 'whole matrix', sample ? pairwise() : wholeMatrix());
+const lists = new Checklists();
+const matrix = inspectAll(
+  sample ? 'pairwise sample' : 'whole matrix',
+  sample ? pairwise() : wholeMatrix(),
+  lists,
+);
+if (process.argv.includes('--checklist')) lists.print();
+console.log(`checklist: ${lists.gaps.length} gaps`);
+for (const gap of lists.gaps.slice(0, SHOWN)) console.log(`  ${gap}`);
 const random = inspectAll(`random jobs, seed ${seed}`, randomJobs(jobs, seed));
 const spoilt = mutationRun(mutations, seed);
 const checks = [
   matrix.broken === 0,
+  lists.gaps.length === 0,
   random.broken === 0,
   spoilt.caught >= 0.95 * spoilt.harmful,
   spoilt.flagged <= 0.05 * spoilt.harmless,

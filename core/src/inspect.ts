@@ -1,3 +1,4 @@
+export { CHECKLIST, checklistOf, type CheckItem, type Checklist } from './inspect/checklist';
 export { inspectPlan } from './inspect/inspect';
 export type { Inspected } from './inspect/site';
 export type { Broken, BrokenGate, Finding } from './trace/broken';

@@ -70,7 +70,9 @@ describe('the foreman: coats', () => {
     for (const { name, of } of everyPair('above')) {
       const steps = stepsOf(of);
       const paint = steps.findIndex((s) => s.action === 'coat' && s.place === 'finish');
-      if (!painted(of) || paint < 0 || of.plan.system?.route.id === 'renew') continue;
+      const route = of.plan.system?.route.id;
+      // A whole field is keyed anyway.
+      if (!painted(of) || paint < 0 || route === 'renew' || route === 'barrier') continue;
       const scuffed = steps.findIndex((s) => s.action === 'abrade' && s.how === 'round');
       expect(scuffed).withContext(name).toBeGreaterThan(-1);
       expect(scuffed).withContext(name).toBeLessThan(paint);
@@ -157,8 +159,8 @@ describe('the foreman: coats', () => {
         const of = planned(hull, damage, { comesOff: [{ what, count: 2 }] });
         const name = `${what}, ${hull}`;
         const steps = stepsOf(of);
-        const off = steps.findIndex((s) => /^(off|back)-1$/.test(s.serves));
-        const back = steps.map((s) => /^(off|back)-1$/.test(s.serves)).lastIndexOf(true);
+        const off = steps.findIndex((s) => s.serves === 'off-1');
+        const back = steps.map((s) => s.serves === 'off-1').lastIndexOf(true);
         expect(off).withContext(name).toBeGreaterThanOrEqual(0);
         expect(back).withContext(name).toBeGreaterThan(off);
         const touched = steps.findIndex((s) => effectsOf(s).length > 0);
@@ -182,11 +184,28 @@ describe('the foreman: coats', () => {
       expect(of.text.replace(/\s+/g, ' '))
         .withContext(what)
         .toMatch(/load in slings.*nobody under it/);
-      expect(doneIn(of).filter((d) => d.startsWith('hoist'))).toEqual(['hoist off', 'hoist back']);
+      expect(doneIn(of).filter((d) => d.startsWith('hoist'))).toEqual(['hoist off', 'hoistBack part']);
     }
     const lettered = planned('frp-solid', 'scratch', { comesOff: [{ what: 'lettering', length: 3 }] });
     expect(lettered.text.replace(/\s+/g, ' ')).toMatch(/measure the lettering/);
     expect(lettered.text.replace(/\s+/g, ' ')).toMatch(/again by its measures/);
+  });
+
+  line(11, 'a finish left for another day stays an open task until it is coated', () => {
+    const left = (system: object, position = 'above'): boolean =>
+      planned('frp-solid', 'hole', { system, damage: { position } }).problems.some(
+        (p) => p.code === 'finish-left',
+      );
+    expect(left({ resin: 'epoxy-slow', finish: 'none' })).toBeTrue();
+    expect(left({ resin: 'epoxy-slow', finish: 'paint-2k' })).toBeFalse();
+    // A barrier is a coat; what neither drinks nor fades owes none.
+    expect(left({ resin: 'epoxy-slow', finish: 'none', barrier: 'barrier-epoxy' }, 'below')).toBeFalse();
+    expect(planned('hdpe', 'crack').problems.some((p) => p.code === 'finish-left')).toBeFalse();
+    const text = planned('wood-ply', 'hole', { system: { finish: 'none' } }).text.replace(/\s+/g, ' ');
+    expect(text).toMatch(/the finish is left for another day.*an open task until it is coated/);
+    // A filler that is no gel coat is not polished as its own finish.
+    const filled = planned('frp-solid', 'scratch', { system: { bond: 'epoxy-surface', finish: 'none' } });
+    expect(filled.text).not.toMatch(/the fill is its own finish/);
   });
 
   line(2, 'show grade never ends bare', () => {

@@ -63,6 +63,7 @@ const EXPECTED: Readonly<Partial<Record<Action, Expected>>> = {
   weight: { people: 2 },
   moveStands: { people: 2 },
   hoist: { people: 2 },
+  hoistBack: { people: 2 },
 };
 
 const TRIAL = { what: 'trial', by: ['rehearse'] } as const;

@@ -93,12 +93,13 @@ export class RepairBuilder {
   readonly #patterns: RepairPattern[] = [];
   readonly #milestones = new Map<string, Milestones>();
   #coat: RepairPlan['coat'];
-  #cures = 0;
   #ground: Region | undefined;
 
+  /** @param cures layers that another part of the same repair may have numbered already */
   constructor(
     readonly input: RepairInput,
     readonly ledger: Ledger,
+    private cures = 0,
   ) {
     this.#before = this.#work = new StepWriter(ledger);
     this.#later = new StepWriter(ledger);
@@ -232,10 +233,10 @@ export class RepairBuilder {
    * @param thickness where it lies thickest, m; a film as thin as its sheet means it where that is not given
    */
   curing(product: Product, moment: 'opens' | 'sand', thickness?: number): Pick<Lag, 'cures'> {
-    this.#cures += 1;
+    this.cures += 1;
     const thick = thickness === undefined ? {} : { thickness };
     return {
-      cures: { layer: { of: 'film', number: this.#cures, product: product.id, ...thick }, moment },
+      cures: { layer: { of: 'film', number: this.cures, product: product.id, ...thick }, moment },
     };
   }
 

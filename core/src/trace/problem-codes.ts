@@ -320,6 +320,7 @@ export interface FinishProblems {
   'highs-stand': { readonly count: number; readonly highest: number };
   'scratches-old-coat': { readonly paper: string; readonly scratch: number; readonly coat: number };
   'shelf-too-coarse': { readonly finest: string; readonly wanted: number };
+  'finish-left': { readonly below: boolean };
   'shelf-gap': { readonly coarser: string; readonly finer: string; readonly times: number };
   'shelf-without-paper': { readonly wanted: number };
   'faces-unlike': {

@@ -29,7 +29,7 @@ function hazardsAt(p: Placed, { place, faces }: Scene): readonly Hazard[] {
   const wet = expectedOf(step).pot === true || step.action === 'mix';
   const found: Hazard[] = product && wet ? [...ofProduct(product)] : [];
   if (step.action === 'cut' || step.action === 'grind' || step.action === 'stopHoles') found.push('cutting');
-  if (step.action === 'hoist') found.push('heavy part');
+  if (step.action === 'hoist' || step.action === 'hoistBack') found.push('heavy part');
   if (step.action === 'weld' && step.how !== 'plugs') found.push('hot');
   if (step.action === 'test' && step.how !== 'valve') found.push('pressure');
   const rubs = effectsOf(step).includes('dusts');

@@ -60,7 +60,7 @@ function offAndBack(
   const [off, back] = [new StepWriter(ledger), new StepWriter(ledger)];
   if (data.way === 'hoist') {
     off.step(stages.off, 'hoist', 'off', at, 0, rate(data.off, amount));
-    back.step(stages.back, 'hoist', 'back', { ...at, serves: `back-${index}` }, 0, rate(data.back, amount));
+    back.step(stages.back, 'hoistBack', 'part', at, 0, rate(data.back, amount));
   } else {
     off.step(stages.off, 'takeOff', data.way, at, 0, rate(data.off, amount));
     back.step(stages.back, 'putBack', data.way, at, 0, rate(data.back, amount));

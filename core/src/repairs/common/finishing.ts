@@ -9,6 +9,7 @@ import { perM2, perMetre } from '../../work/writer';
 import type { RepairInput, RepairPlan } from '../repair';
 import { microns, ml, words } from '../../trace/words';
 import { planCoats } from './coats';
+import { tellLeftBare } from './left-bare';
 import { scuffedRound } from './scuffed-round';
 import { volumeOf } from './measures';
 
@@ -52,6 +53,7 @@ export function planFinishing(
       sheet
         .say(['Left as it is: no coat is put on.'])
         .note(['What lies bare takes up sun or water. A finish can be chosen at System.']);
+    tellLeftBare(b);
     b.step('finish', 'check', 'bare', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
     return b.done('bare', 'no coat');
   }

@@ -15,6 +15,9 @@ import { planCoats, type CoatQuestion } from './coats';
 /** Dry film of a barrier under a new gel coat or paint, m. Source: usual least against water. */
 const BARRIER_FILM = 300e-6;
 
+/** More layers than any kind lays itself: a primer that goes on twice is two layers of one product. */
+const OWN_LAYERS = 1000;
+
 /** What may lie between what was built up and its finish, in the order in which it goes on. */
 export const UNDER_ROLES = ['prime', 'barrier', 'undercoat'] as const;
 export type UnderRole = (typeof UNDER_ROLES)[number];
@@ -75,7 +78,7 @@ export function planUnderCoats(
   roles: readonly UnderRole[] = UNDER_ROLES,
   again = false,
 ): RepairPlan {
-  const b = new RepairBuilder(input, ledger);
+  const b = new RepairBuilder(input, ledger, OWN_LAYERS);
   maskedAndScuffed(b, face.masking, linkOf(input.chain, 'finish'));
   for (const role of roles) {
     const product = linkOf(input.chain, role) as Sheet | undefined;

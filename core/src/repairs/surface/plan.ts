@@ -10,6 +10,7 @@ import { RepairBuilder } from '../builder';
 import type { Figure } from '../../trace/figure';
 import { perM2, perMetre } from '../../work/writer';
 import { byBuilder } from '../by-builder';
+import { tellLeftBare } from '../common/left-bare';
 import { compoundFor } from '../common/finishing';
 import { grooveVolume, grooveWidth, stripArea } from '../common/measures';
 import { mm, words } from '../../trace/words';
@@ -90,6 +91,7 @@ export const SURFACE_KIND = byBuilder({
         'Non-skid: take an impression of a sound stretch in silicone first and press it into the last go; or stipple and leave it unlevelled.',
       ]);
     if (painted) b.coat(o.low ? o.opened : o.face, o.masking);
+    else if (!gel && !linkOf(chain, 'finish')) leftSmooth(b, o.face);
     else {
       b.step('finish', 'polish', 'all', { place: 'finish', serves: 'face' }, 8, [
         perM2(3 * RATES.polishPerM2, o.face),
@@ -106,6 +108,16 @@ export const SURFACE_KIND = byBuilder({
     return b.done('surface', 'surface');
   },
 });
+
+/** A filler that is no gel coat takes no polish: it is smooth, and owed a coat. */
+function leftSmooth(b: RepairBuilder, face: Figure): void {
+  tellLeftBare(b);
+  b.step('finish', 'check', 'bare', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
+  b.at('finish')
+    .key('Face', face)
+    .say(words`Left smooth over ${face}: no coat is put on.`)
+    .ask('system.finish', 'none');
+}
 
 export const underCoat = formula({
   id: 'repairs/surface/plan',

@@ -1,5 +1,6 @@
 import {
   both,
+  glueHolds,
   hasStep,
   hasTrait,
   hullIs,
@@ -118,6 +119,14 @@ export const BUILDING_GUIDANCE: readonly Entry[] = [
     at: [on('mix'), WET],
     caution:
       'Fabric accelerators hold isocyanates, and the glue is mostly solvent: gloves, organic vapour mask, moving air, no ignition source. A sensitised person stays away.',
+    of: 'isocyanate',
+  },
+  {
+    stage: 'mix',
+    when: both(hullNot('inflatable'), glueHolds('isocyanate'), hasStep(WET)),
+    at: [mixing((p) => p.role === 'adhesive' && (p.traits?.includes('isocyanate') ?? false)), WET],
+    caution:
+      'Polyurethane glue holds isocyanates: gloves, moving air, no skin; what foams out is cut off hard, not sanded green. A sensitised person stays away.',
     of: 'isocyanate',
   },
   {

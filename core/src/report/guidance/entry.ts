@@ -1,4 +1,5 @@
 import type { Chain } from '../../match/chain';
+import type { ChainRole } from '../../match/links';
 import type { Product, ProductTrait } from '../../materials/product';
 import type { HullFamily } from '../../materials/substrates';
 import type { Plan } from '../../plan/plan';
@@ -64,6 +65,16 @@ export const hasTrait =
   (...traits: ProductTrait[]) =>
   (plan: Plan): boolean =>
     productsOf(plan).some((p) => p.traits?.some((t) => traits.includes(t)));
+const linkHolds =
+  (role: ChainRole) =>
+  (...traits: ProductTrait[]) =>
+  (plan: Plan): boolean =>
+    chainOf(plan)?.links.some((l) => l.role === role && l.product.traits?.some((t) => traits.includes(t))) ??
+    false;
+/** What is laid last over a face has one of these traits. */
+export const coatHolds = linkHolds('finish');
+/** What bonds has one of these traits. */
+export const glueHolds = linkHolds('bond');
 export const routeIs =
   (...ids: string[]) =>
   (plan: Plan): boolean =>

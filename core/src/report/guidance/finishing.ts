@@ -1,12 +1,11 @@
 import { isAntifouling } from '../../materials/product';
 import {
+  coatHolds,
   both,
   cream,
   fillerIs,
   finishIs,
   hasStep,
-  hasTrait,
-  hullNot,
   inStage,
   mixing,
   on,
@@ -50,10 +49,7 @@ export const FINISHING_GUIDANCE: readonly Entry[] = [
   },
   {
     stage: 'finish',
-    when: both(
-      (plan) => finishIs('paint')(plan) || both(hullNot('inflatable'), hasTrait('isocyanate'))(plan),
-      hasStep(WET),
-    ),
+    when: both((plan) => finishIs('paint')(plan) || coatHolds('isocyanate')(plan), hasStep(WET)),
     at: [onHow('mix', 'paint'), (s, plan) => inFinish(s, plan) && on('mix', 'coat')(s, plan), WET],
     caution:
       'Two-part paint hardeners hold isocyanates: brush or roll with gloves and moving air; spraying needs supplied air and training under local rules. A sensitised person stays away.',

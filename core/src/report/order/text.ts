@@ -77,17 +77,14 @@ function wholeText(order: WorkOrder): readonly string[] {
 function shortText(order: WorkOrder): readonly string[] {
   const told = (items: readonly (readonly [string, Said])[]): string =>
     items.map(([name, value]) => `${name}: ${plainText(value).replace(/[.]$/, '')}.`).join(' ');
+  const before = order.before.flatMap((b) => (b.what === 'tools' ? [] : [[b.name, b.text] as const]));
   const notes = [...order.notes, ...order.stages.flatMap((s) => s.notes)];
   const assumed = order.assumed.length > 0 ? [['Assumed', [order.assumed.join('; ')]] as const] : [];
   return [
     ...wrapped(told([...order.totals, ...order.facts, ...assumed]), '', 0),
     ...stopLines(order),
     ...notes.flatMap((n) => wrapped(n, '!  ', 3)),
-    ...wrapped(
-      told(order.before.flatMap((b) => (b.what === 'tools' ? [] : [[b.name, b.text] as const]))),
-      '[ ] ',
-      4,
-    ),
+    ...(before.length > 0 ? wrapped(told(before), '[ ] ', 4) : []),
     ...(order.card.length > 0 ? wrapped(order.card.join(' '), '!  ', 3) : []),
     'STEPS',
     ...order.stages.flatMap((s) => s.rows.flatMap(rowLines)),

@@ -22,6 +22,10 @@ export const FINISH_WORDS: WordsOf<FinishProblems> = {
     what: `the finest paper on the shelf is ${finest}; the next layer wants P${wanted}`,
     suggestion: `put P${wanted} on the shelf, or choose another end`,
   }),
+  'finish-left': ({ below }) => ({
+    what: `the finish is left for another day: bare, the repair ${below ? 'drinks under water' : 'weathers'}`,
+    suggestion: `an open task until it is coated${below ? ': out of the water again within days' : ': before the season ends'}; a finish is chosen at System`,
+  }),
   'shelf-gap': ({ coarser, finer, times }) => ({
     what: `from ${coarser} straight to ${finer} is ${times.toFixed(1)} times the scratch`,
     allowed: 'at most 2.2 times from paper to paper',

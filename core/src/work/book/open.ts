@@ -92,13 +92,20 @@ export const OPENING = {
   hoist: action({
     words: {
       off: 'lift the {name} off: hoist and slings, chocks set ready, nobody under it',
-      back: 'lift the {name} back: hoist and slings, fastenings bedded, moved through its travel',
     },
-    done: 'it stands on its chocks, or hangs in its own fastenings',
+    done: 'it stands on its chocks',
     who: 'two',
     tools: ['hoist', 'slings', 'chocks'],
-    sets: { off: 'part' },
-    frees: { back: ['part'] },
+    sets: { off: 'fitting' },
+  }),
+  hoistBack: action({
+    words: {
+      part: 'lift the {name} back: hoist and slings, fastenings bedded, moved through its travel',
+    },
+    done: 'it hangs in its own fastenings and moves freely',
+    who: 'two',
+    tools: ['hoist', 'slings'],
+    frees: { part: ['fitting'] },
   }),
   moveStands: action({
     words: { each: 'move the stands one by one' },
