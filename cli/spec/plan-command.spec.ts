@@ -256,6 +256,7 @@ describe('the core’s specs', () => {
     'problems',
     'trade-pairs',
     'gates',
+    'checklist',
     'inspector',
     'stops',
     'unused',

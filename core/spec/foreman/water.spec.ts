@@ -257,6 +257,26 @@ describe('the foreman: water, dryness, what lies behind', () => {
     expect(unused).toContain('damage.depth');
   });
 
+  line(1, 'a product with a quarter of an hour of life is not spread over hundreds of holes', () => {
+    const asked = (count: number) =>
+      planned('frp-solid', 'drilled-holes', { damage: { count, wet: 'dry' }, system: { bond: 'mma' } });
+    const refused = ({ problems }: Planned): boolean =>
+      problems.some((p) => p.severity === 'error' && p.path.startsWith('system'));
+    expect(refused(asked(300))).toBeTrue();
+    expect(refused(asked(6))).toBeFalse();
+    expect(asked(300).text.replace(/\s+/g, ' ')).toMatch(/stiffens long before so many holes are filled/);
+    // A loose skin of two square metres is filled hole by hole, too.
+    for (const size of [
+      [0.2, 0.2],
+      [1.2, 0.8],
+    ]) {
+      const skin = planned('frp-cored', 'delamination', { damage: { size, wet: 'dry' } });
+      const bond = skin.plan.system?.chosen?.chain.links.find((l) => l.role === 'bond')?.product;
+      const life = bond && 'cure' in bond ? (bond.cure?.potLife ?? 0) : 0;
+      if (size[0] > 1) expect(life).toBeGreaterThan(15 * 60);
+    }
+  });
+
   line(1, 'foam behind a skin is a stiffening for a season, and says so', () => {
     const of = planned('frp-cored', 'delamination', {
       damage: { wet: 'dry', core: 'firm' },

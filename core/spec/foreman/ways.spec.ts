@@ -55,6 +55,48 @@ describe('the foreman: which way of repairing', () => {
     expect(doneIn(cored('no'))).not.toContain('drill fastener');
   });
 
+  line(2, 'laminate that somebody has laid is looked over, faired and finished, and not laid again', () => {
+    for (const hull of ['frp-solid', 'frp-cored']) {
+      const whole = planned(hull, 'hole');
+      const laid = planned(hull, 'hole', { begins: 'fairing' });
+      const stages = new Set((laid.plan.work?.steps ?? []).map((s) => s.stage));
+      for (const stage of ['grind', 'laminate', 'mix'] as const)
+        expect(stages.has(stage)).withContext(`${hull}, ${stage}`).toBeFalse();
+      // Looked over, dewaxed, keyed, filled, finished: in this order.
+      const at = (what: string): number => doneIn(laid).indexOf(what);
+      expect(at('check laid')).toBeGreaterThanOrEqual(0);
+      expect(at('wash dewaxOutside')).toBeGreaterThan(at('check laid'));
+      expect(at('fill spread')).toBeGreaterThan(at('wash dewaxOutside'));
+      expect(at('check finish')).toBeGreaterThan(at('fill spread'));
+      expect(codes(laid)).not.toContain('broken-gate');
+      // Neither resin nor cloth of the plies is bought, and the filler is what it was.
+      const bought = laid.plan.materials?.map((m) => m.id) ?? [];
+      expect(bought.some((id) => id === 'resin' || id.startsWith('cloth') || id === 'peelPly')).toBeFalse();
+      expect(laid.plan.dish?.fair?.volume.value).toBe(whole.plan.dish?.fair?.volume.value ?? NaN);
+      expect(laid.plan.totals?.handsOn.value).toBeLessThan(whole.plan.totals?.handsOn.value ?? 0);
+      expect(laid.text).not.toMatch(/Cut out and grind|Lay pl(y|ies)/);
+    }
+    // Where nothing is laminated there is nothing to begin behind.
+    const wood = planned('wood-solid', 'rot', { begins: 'fairing' });
+    expect(
+      wood.problems.some((p) => p.code === 'not-used-here' && p.params.paths.includes('begins')),
+    ).toBeTrue();
+  });
+
+  line(2, 'a skin under 1 mm is patched as thick as it was, and says so', () => {
+    for (const skin of [0.0004, 0.0006, 0.0008, 0.00095])
+      for (const hull of ['frp-solid', 'frp-cored']) {
+        const thin = planned(hull, 'hole', { hull: { thickness: skin, gelCoat: 0.0002 } });
+        const laid = thin.plan.dish?.laminate?.sides[0].thickness.value ?? 0;
+        expect(laid)
+          .withContext(`${hull}, ${skin * 1000} mm`)
+          .toBeGreaterThanOrEqual(skin * 0.95);
+        expect(laid).toBeLessThanOrEqual(skin + 0.0006);
+        expect(codes(thin)).withContext(hull).toContain('thin-skin');
+      }
+    expect(codes(planned('frp-solid', 'hole', { hull: { thickness: 0.003 } }))).not.toContain('thin-skin');
+  });
+
   line(2, 'a hole in a core is cleared from behind the skin, wetted out and plugged', () => {
     const hole = planned('frp-cored', 'drilled-holes', { repair: { holes: { diameter: 0.006 } } });
     expect(hole.text).toMatch(/clear the core/i);

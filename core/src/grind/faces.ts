@@ -85,6 +85,20 @@ export const finishOnly = formula({
   evaluate: (x) => x.fairing + x.finish,
 });
 
+/** A skin under this is a thin skin: flush glass would be thinner than what was lost, m. Source: usual with thin-skinned craft. */
+const THIN_SKIN = 0.001;
+/** Its patch may stand so far proud and is feathered out, m. Source: one ply of a light cloth. */
+const PROUD = 0.0005;
+
+export const thinLimit = formula({
+  id: 'grind/faces',
+  expression: 'T_max = T_old + proud',
+  unit: 'm',
+  source: 'a thin skin gets back what it lost: its patch stands proud rather than thin',
+  inputs: { T_old: 'skin', proud: 'may stand proud' },
+  evaluate: (x) => x.T_old + x.proud,
+});
+
 /** Where a double or an inside taper cannot be had, and what to change. @returns undefined where it can */
 function refused(
   input: FacesInput,
@@ -118,8 +132,21 @@ export function planFaces(input: FacesInput, ledger: Ledger): Faces {
   if (wrong) ledger.report(problem({ severity: 'warning', stage: 'grind', path: 'taper.side' }, wrong));
   const side = wrong ? 'outside' : input.side;
 
+  const thin = through && thickness.value < THIN_SKIN;
+  if (thin)
+    ledger.report(
+      problem({ severity: 'assumed', stage: 'laminate', path: 'hull.thickness' }, 'thin-skin', {
+        skin: thickness.value,
+        proud: PROUD,
+      }),
+    );
   const limit = (key: string, label: string, Told: Figure): Figure =>
-    ledger.compute(key, label, laminateLimit, { T_old: Told, g_old: gelCoat, fairing, finish });
+    thin
+      ? ledger.compute(key, label, thinLimit, {
+          T_old: Told,
+          proud: ledger.given('proud', 'may stand proud', PROUD, 'm', 'assumed', 'feathered out with filler'),
+        })
+      : ledger.compute(key, label, laminateLimit, { T_old: Told, g_old: gelCoat, fairing, finish });
   const upperLabel = 'upper limit of the new laminate';
   if (part) {
     const depth = ledger.given('depth', 'depth of the dish', entered, 'm', 'entered', 'depth of the damage');

@@ -39,11 +39,15 @@ export interface CompiledRule {
   readonly earlier: readonly Look[];
 }
 
+/** A pot that lives no longer is gone before a row of holes is filled, s. Source: judged. */
+const SHORT_LIFE = 15 * 60;
+
 /** What a product tells the rules, in a role. */
 export function linkFacts(role: ChainRole, product: Product | undefined): Facts {
   if (!product) return { [role]: ['none'] };
   const kind = 'kind' in product ? { [`${role}.kind`]: [product.kind] } : {};
   const binder = 'binder' in product && product.binder ? { [`${role}.binder`]: [product.binder] } : {};
+  const life = 'cure' in product && product.cure && product.cure.potLife <= SHORT_LIFE;
   return {
     [role]: [modelOf(product)],
     [`${role}.role`]: [product.role],
@@ -51,6 +55,7 @@ export function linkFacts(role: ChainRole, product: Product | undefined): Facts 
     [`${role}.trait`]: product.traits ?? [],
     ...kind,
     ...binder,
+    ...(life ? { [`${role}.life`]: ['short'] } : {}),
   };
 }
 

@@ -21,6 +21,8 @@ export interface JobFacts {
   readonly access: string;
   readonly lasts?: string;
   readonly place?: string;
+  /** Whether it is spread over many places one after another. */
+  readonly spots?: 'few' | 'many';
   /** How well the finish is to come out. */
   readonly grade?: string;
 }
@@ -58,5 +60,6 @@ export function contextOf(substrate: Substrate, job: JobFacts): ContextFacts {
     lasts: one(job.lasts),
     place: one(job.place),
     grade: one(job.grade),
+    spots: one(job.spots),
   };
 }

@@ -28,11 +28,12 @@ export const CONTEXT_FACTS = [
   'lasts',
   'place',
   'grade',
+  'spots',
 ] as const;
 export type ContextFact = (typeof CONTEXT_FACTS)[number];
 
-/** What a rule may look at of a link: the product of the library that it behaves as, its role, its chemistry, its traits. */
-export type LinkFact = `${ChainRole}${'' | '.role' | '.family' | '.kind' | '.binder' | '.trait'}`;
+/** What a rule may look at of a link: the product of the library that it behaves as, its role, its chemistry, its traits, whether it is soon over. */
+export type LinkFact = `${ChainRole}${'' | '.role' | '.family' | '.kind' | '.binder' | '.trait' | '.life'}`;
 export type FactName = ContextFact | LinkFact;
 /** A name with `!` behind it asks for none of the values. */
 export type ConditionName = FactName | `${FactName}!`;

@@ -250,7 +250,9 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
             own?.some((x) => stageOf(x) === s) ||
             (s === 'finish' && parts.finish),
         )
-      : head.stages;
+      : parts.dish && job.begins === 'fairing'
+        ? head.stages.filter((s) => !LAID_BEFORE.has(s))
+        : head.stages;
   const used = [
     ...system.chosen.chain.links.map((l) => l.product),
     ...(parts.repair?.pots.map((p) => p.product) ?? []),
@@ -356,6 +358,8 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
   };
 }
 
+/** Stages that are behind a laminate which somebody else has laid. */
+const LAID_BEFORE: ReadonlySet<Stage> = new Set(['grind', 'laminate', 'mix']);
 /** Stages that every job goes through. */
 const ALWAYS: ReadonlySet<Stage> = new Set(['survey', 'system', 'log']);
 

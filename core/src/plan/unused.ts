@@ -139,6 +139,7 @@ const PRODUCTS: Readonly<Record<keyof NonNullable<Job['system']>, ChainRole>> = 
 const USES: readonly Use[] = [
   { paths: ['taper', 'laminate', 'structure', 'mix', 'fairing'], when: dished },
   { paths: ['comesOff'], when: (_, { work }) => (work?.steps ?? []).some((s) => s.place === 'fitting') },
+  { paths: ['begins'], when: dished },
   { paths: ['hull.plies', 'hull.laminate'], when: dished },
   { paths: ['laminate.coverLap'], when: ({ laminate }) => laminate?.cover === 'yes' },
   { paths: ['coat', 'check'], when: finished },

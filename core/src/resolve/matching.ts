@@ -77,6 +77,21 @@ function intoOf({ damage: { depth } }: Job, { gelCoat }: Inputs, damage: DamageK
   return depth > gelCoat.value + TOUCH ? 'laminate' : 'coat';
 }
 
+/** So many holes take hours, m by m, whoever fills them. Source: judged, a minute a hole. */
+const MANY = 60;
+/** One hole of an injection grid has so much of the face, m². Source: a grid of 60 mm. */
+const PER_HOLE = 0.06 * 0.06;
+/** Damages that are filled hole by hole: as many as were counted, or as a grid over the face has. */
+const HOLE_BY_HOLE: ReadonlySet<DamageKind> = new Set<DamageKind>(['drilled-holes', 'blisters']);
+const GRIDDED: ReadonlySet<DamageKind> = new Set<DamageKind>(['delamination', 'wet-core']);
+
+function spotsOf({ damage }: Job, kind: DamageKind): JobFacts['spots'] {
+  const [along = 0, up = 0] = damage.size ?? [];
+  const grid = GRIDDED.has(kind) ? (along * up) / PER_HOLE : 0;
+  const count = HOLE_BY_HOLE.has(kind) ? (damage.count ?? 1) : grid;
+  return count > MANY ? 'many' : 'few';
+}
+
 function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
   const { matrix, fibre, core, contaminant, clear, coat } = job.hull;
   const short = job.priorities?.preset === 'get home' || job.priorities?.preset === 'by the weekend';
@@ -97,6 +112,7 @@ function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
     lasts: job.lasts ?? (short ? 'weekend' : 'for good'),
     place: job.conditions?.place,
     grade: inputs.grade,
+    spots: spotsOf(job, damage),
   };
 }
 

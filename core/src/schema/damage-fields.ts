@@ -100,7 +100,7 @@ export const HULL = group('Hull', {
   thickness: quantity(
     'Laminate thickness',
     'length',
-    0.001,
+    0.0002,
     0.06,
     'mm',
     'laminate only, without gel coat or paint',

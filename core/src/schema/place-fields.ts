@@ -223,6 +223,10 @@ export const PLACE_FIELDS = {
     }),
     20,
   ),
+  begins: choice('Begins at', {
+    damage: 'the damage',
+    fairing: 'laminate is done: fair and finish',
+  }),
   comesOff: list(
     'Comes off for it',
     group('Thing', {

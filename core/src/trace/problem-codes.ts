@@ -143,6 +143,7 @@ export interface GrindProblems {
   'inside-unreached': Plain;
   'skin-from-own-face': Plain;
   'only-gel-coat': { readonly depth: number; readonly gelCoat: number };
+  'thin-skin': { readonly skin: number; readonly proud: number };
   'both-skins-from-outside': Plain;
   'peel-wanted': { readonly perM2: number };
   'edge-beyond-half': { readonly depth: number; readonly chord: number };

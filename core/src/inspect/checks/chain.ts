@@ -14,10 +14,14 @@ export const chain: Check = (p, scene) => (p === scene.placed[0] ? [...refusals(
 /** Links that say how a face is made ready: steps that bear no product. */
 const READIES: ReadonlySet<ChainRole> = new Set<ChainRole>(['prep', 'clean']);
 
+const LAMINATE: ReadonlySet<ChainRole> = new Set<ChainRole>(['bond', 'reinforce', 'coring', 'prime']);
+
 /** What the system names and nothing lays or buys, where anything is laid at all. Hot air is no product. */
 function idle({ place, placed }: Scene): readonly Broken[] {
   if (!placed.some(lays)) return [];
   // Plies that were entered one by one go before the cloth of the system.
+  // What somebody else has laid is neither laid nor bought here.
+  const laidBefore = place.job.begins === 'fairing' && place.plan.dish !== undefined;
   const ownPlies = (place.job.laminate?.plies?.length ?? 0) > 0;
   const laid = new Set(placed.map((x) => x.product));
   const bought = new Set((place.plan.materials ?? []).map((m) => m.product));
@@ -25,7 +29,12 @@ function idle({ place, placed }: Scene): readonly Broken[] {
     .filter(
       ({ role, product }) => !READIES.has(role) && product.family !== 'heat weld' && !laid.has(product.id),
     )
-    .filter(({ role, product }) => !bought.has(product.name) && !(ownPlies && role === 'reinforce'))
+    .filter(
+      ({ role, product }) =>
+        !bought.has(product.name) &&
+        !(ownPlies && role === 'reinforce') &&
+        !(laidBefore && LAMINATE.has(role)),
+    )
     .map(({ product }) => ({ gate: 'idle', product: product.name }));
 }
 

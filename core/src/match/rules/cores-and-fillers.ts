@@ -104,6 +104,13 @@ export const CORE_RULES = rulesFrom('general knowledge of composites repair: cor
     ['dry'],
   ],
   [
+    'short-life-over-many-holes',
+    { spots: ['many'], 'bond.life': ['short'] },
+    'no bond',
+    'gone in a quarter of an hour, it stiffens long before so many holes are filled',
+    'a slower one',
+  ],
+  [
     'inject-rotten-core',
     { 'core.found': ['soft'], damage: ['wet-core', 'delamination'], 'bond.role': ['adhesive'] },
     'no bond',

@@ -32,7 +32,9 @@ function workOut(memo: StageMemo, input: KindInput): WorkedOut | undefined {
   const ground = chosen && cures && groundOf(memo, input, chosen, cures);
   if (!chosen || !cures || !ground) return undefined;
   const { grind, coring, structure, laminate, backing } = ground;
-  const mix = mixOf(memo, input, chosen, cures, ground);
+  // What somebody else has laid is neither mixed nor bought.
+  const laid = input.job.begins === 'fairing';
+  const mix = laid ? undefined : mixOf(memo, input, chosen, cures, ground);
   const fair = fairOf(memo, input, chosen, cures, ground);
   const finish = finishOf(memo, input, chosen, cures, ground, fair);
   const dish: DishPlan = { grind, coring, structure, laminate, mix, fair };
@@ -47,6 +49,7 @@ function workOut(memo: StageMemo, input: KindInput): WorkedOut | undefined {
     backing,
     job: input.taskFacts,
     hands: input.inputs.hands,
+    laid,
     solventWipe: wiped(input.system),
   };
   return {

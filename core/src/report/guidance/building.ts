@@ -51,6 +51,13 @@ export const BUILDING_GUIDANCE: readonly Entry[] = [
     pass: 'fair, and nothing moves',
   },
   {
+    stage: 'fair',
+    when: hasStep(onHow('check', 'laid')),
+    at: [onHow('check', 'laid')],
+    test: 'tap it all over, press a gloved knuckle on it, sight along its edges',
+    pass: 'one bright tone, no print, no ply proud or lifted; else it is a repair again',
+  },
+  {
     stage: 'laminate',
     when: both(hullNot('wood', 'inflatable'), hasStep(on('lay'))),
     at: [on('lay')],

@@ -97,7 +97,10 @@ export function orderRows(plan: Plan, reader: Reader, stops: readonly Stop[] = [
       gates: gatesOf(numbered, work, reader),
       stops: stops.filter((s) => s.step === step.id).map(stopLine),
       cautions,
-      tests: step.action === 'check' ? [...acceptance, ...checksOf(plan, reader)] : acceptance,
+      tests:
+        step.action === 'check' && step.stage === 'finish'
+          ? [...acceptance, ...checksOf(plan, reader)]
+          : acceptance,
       ...(step.failed ? { fails: failsWords(step.failed, work, reader) } : {}),
       done: entry.done,
       photo: entry.photo === true || (entry.photo === 'last' && step.id === lastLaid),

@@ -47,6 +47,10 @@ export const GRIND_WORDS: WordsOf<GrindProblems> = {
     what: `${tenth(depth)} mm ends in the gel coat of ${tenth(gelCoat)} mm: no laminate is lost, so there is nothing to laminate`,
     suggestion: 'open it to a V, fill and finish: name the damage as a gel coat crack or chip',
   }),
+  'thin-skin': ({ skin, proud }) => ({
+    what: `a skin of ${mm(skin, 1)} mm is patched as thick as it was; the patch may stand ${mm(proud, 1)} mm proud`,
+    suggestion: 'feather it out with filler, on both faces where both are reached',
+  }),
   'both-skins-from-outside': () => ({
     what: 'the hole goes through both skins; from outside the inner skin is closed by its backing only',
     suggestion:

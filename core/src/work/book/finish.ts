@@ -66,6 +66,7 @@ export const FINISHING = {
   check: action({
     words: {
       finish: 'check the finish, photographs',
+      laid: 'tap the laminate, press a gloved knuckle on it, sight its edges',
       holds: 'pour water over it, press round its rim: no drop, no movement',
       bare: 'clean up, look it over, photographs',
       polished: 'look along it in low light, photographs',

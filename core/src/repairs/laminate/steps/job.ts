@@ -1,11 +1,13 @@
 import { RATES } from '../../../materials/work-rates';
 import type { Ledger } from '../../../trace/ledger';
-import { setBy } from '../../../work/holds';
+import type { Stage } from '../../../trace/problem';
+import type { Thing } from '../../../work/entry';
+import { freedBy, setBy } from '../../../work/holds';
 import { stageOf } from '../../../work/network';
 import { maskedOnce } from '../../../work/masked-once';
 import type { Item, Soon } from '../../../work/step';
 import { stepOf } from '../../../work/step-of';
-import { StepWriter } from '../../../work/writer';
+import { perM2, StepWriter } from '../../../work/writer';
 import { formersOff, propsOff, tabSteps } from './behind';
 import { fairSteps } from './fair';
 import { finishSteps, tapeOff, type FinishWork } from '../../common/finish-steps';
@@ -29,7 +31,7 @@ export function laminateRepairSteps(
 ): readonly Item[] {
   const { finish, grind, system, job } = parts;
   const masksAgain = finish !== undefined || more.some((x) => 'step' in x && setBy(x.step) === 'tape');
-  return maskedOnce([
+  const whole = maskedOnce([
     ...surveySteps(
       ledger,
       system.substrates.map((s) => s.family),
@@ -61,6 +63,26 @@ export function laminateRepairSteps(
       : []),
     ...later,
   ]);
+  return parts.laid && grind ? fromFairing(whole, grind, ledger) : whole;
+}
+
+const LAID_BEFORE: ReadonlySet<Stage> = new Set(['grind', 'laminate', 'mix']);
+const LAID_AGAINST: ReadonlySet<Thing> = new Set(['former', 'props', 'weights']);
+
+/** What is left to do where the laminate was laid by somebody else: all from fairing on, without what it was laid against. */
+function fromFairing(items: readonly Item[], grind: GrindPlan, ledger: Ledger): readonly Item[] {
+  const left = items.filter(
+    (i) =>
+      !LAID_BEFORE.has(stageOf(i)) &&
+      !('step' in i && freedBy(i.step).some((thing) => LAID_AGAINST.has(thing))),
+  );
+  const first = new StepWriter(ledger)
+    .step('fair', 'check', 'laid', { place: 'outside', serves: 'laid' }, RATES.glance)
+    .step('fair', 'wash', 'dewaxOutside', { place: 'outside', serves: 'ground' }, RATES.washFixed, [
+      perM2(RATES.washPerM2, grind.maskedArea),
+    ]);
+  const opened = left.findIndex((i) => stageOf(i) !== 'survey');
+  return [...left.slice(0, opened), ...first.items, ...left.slice(opened)];
 }
 
 /** A reading holds for so long, s: a core that lies open takes up water from the air again. Source: usual practice. */

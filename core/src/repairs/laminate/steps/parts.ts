@@ -12,4 +12,6 @@ export interface Parts extends DishPlan {
   readonly backing?: 'removable' | 'bonded';
   readonly hands: Figure;
   readonly solventWipe: 'wipe' | 'none';
+  /** Somebody else has laid it: the work begins at fairing. */
+  readonly laid?: boolean;
 }
