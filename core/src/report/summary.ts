@@ -28,7 +28,7 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
       if (plan.repair?.kind === 'dress') return ['Dressed only: nothing is laid.'];
       if (plan.repair?.kind === 'hold') return ['Held until home: nothing is laid that stays.'];
       return c.resin && c.cloth && c.filler && c.finish
-        ? said`${[`${c.resin.name} with ${c.cloth.name}`, lower(c.filler.name), lower(c.finish.name), ...besides(c)].join(', ')}.`
+        ? said`${[`${c.resin.name} with ${c.cloth.name}`, lower(c.filler.name), ...UNDER_FINISH.flatMap((role) => linkOf(c, role)?.name ?? []).map(lower), lower(c.finish.name), ...besides(c)].join(', ')}.`
         : [chainWords(c)];
     }
     case 'grind': {
@@ -100,6 +100,9 @@ export function chainWords(chain: Chain): string {
   const [first, ...rest] = TOLD.flatMap((role) => linkOf(chain, role)?.name ?? []);
   return first ? `${[first, ...rest.map(lower), ...besides(chain)].join(', ')}.` : '';
 }
+
+/** What lies between filler and finish. */
+const UNDER_FINISH = ['prime', 'barrier', 'undercoat'] as const;
 
 /** Roles in the order in which they are told; what a face is prepared with stands at its steps. */
 const TOLD = ['bond', 'reinforce', 'coring', 'prime', 'fill', 'barrier', 'undercoat', 'finish'] as const;

@@ -29,6 +29,7 @@ export function sectionOf(
       order: laminate.order,
       finish: buildUp.finish.value,
       finishKind: coat.kind,
+      primed: buildUp.finish !== buildUp.coat,
       maskingLine: grind.maskingLine.value,
       // Between two dishes the former stands only until the other face is opened.
       backing: backing &&

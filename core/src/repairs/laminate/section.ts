@@ -81,6 +81,8 @@ export interface SectionInput {
   readonly order: LayOrder;
   readonly finish: number;
   readonly finishKind: 'paint' | 'gel coat';
+  /** A primer is part of the film. */
+  readonly primed?: boolean;
   readonly maskingLine: number;
   readonly backing?:
     false | { readonly kind: 'removable' | 'bonded'; readonly lap: number; readonly thickness: number };
@@ -225,7 +227,7 @@ export function drawSection(input: SectionInput): Section {
   layers.push({
     id: 'finish',
     kind: input.finishKind,
-    label: input.finishKind,
+    label: input.primed ? `primer and ${input.finishKind}` : input.finishKind,
     points: mirrored([ring(finishEdge, 0), ring(oFinish, finish)]),
   });
   return {

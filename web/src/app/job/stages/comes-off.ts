@@ -16,13 +16,13 @@ type Thing = NonNullable<JobDocument['comesOff']>[number];
     @for (t of things(); track $index) {
       <div class="thing">
         <span class="what">{{ named(t) }}</span>
+        <button pButton type="button" class="stays" size="small" severity="secondary" [text]="true" (click)="remove($index)" [attr.aria-label]="'It stays on: ' + named(t)">It stays on</button>
         @if (byMetre(t)) {
           <nb-quantity path="comesOff.length" [value]="t.length" (changed)="change($index, { length: $event })" />
         } @else {
           <nb-quantity path="comesOff.count" [value]="t.count" (changed)="change($index, { count: $event })" />
         }
         <nb-text path="comesOff.name" label="Called" [value]="t.name" (changed)="change($index, { name: $event || undefined })" />
-        <button pButton type="button" size="small" severity="secondary" [text]="true" (click)="remove($index)" [attr.aria-label]="'It stays on: ' + named(t)">It stays on</button>
       </div>
     }
     <div class="row kinds" role="group" aria-label="What comes off">
@@ -32,10 +32,10 @@ type Thing = NonNullable<JobDocument['comesOff']>[number];
     </div>
   `,
   styles: `
-    .thing { display: grid; grid-template-columns: minmax(120px, 1.3fr) minmax(110px, 1fr) minmax(120px, 1.2fr) auto; gap: 10px; align-items: end; padding: 6px 0; border-bottom: 1px solid var(--hairline); }
-    .what { font-weight: 600; padding-bottom: 8px; }
+    .thing { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 4px 10px; align-items: end; padding: 8px 0; border-bottom: 1px solid var(--hairline); }
+    .what { font-weight: 600; align-self: center; }
+    .stays { justify-self: end; white-space: nowrap; }
     .kinds { flex-wrap: wrap; gap: 6px; margin-top: 8px; }
-    @media (max-width: 760px) { .thing { grid-template-columns: 1fr 1fr; } .what { grid-column: 1 / -1; padding: 0; } }
   `,
 })
 export class ComesOff {
