@@ -128,6 +128,39 @@ test('a round hole reached from one side: from the traced outline to printed pat
   await takePatterns(page, ['Ply 1', 'Ply 2', 'Peel ply, outside']);
 });
 
+test('what comes off has its steps there and back, and what somebody has laid is not laid again', async ({
+  page,
+}) => {
+  const job = await begin(page, 'Ketch “Plover”', 'solid fibreglass', 'hole or puncture');
+  await page.getByText('Comes off for it').click();
+  const off = panel(page).locator('nb-comes-off');
+  await off.getByRole('button', { name: '+ lettering or decals' }).click();
+  await off.getByLabel('Length').fill('3 m');
+  await off.getByLabel('Length').press('Enter');
+  await off.getByRole('button', { name: '+ engine or outboard' }).click();
+  await saved(page);
+  await page.goto(`${job}/work-order`);
+  await expect(panel(page)).toContainText(/measure the lettering or decals/i);
+  await expect(panel(page)).toContainText(/lift the engine or outboard off: hoist and slings/i);
+  await expect(panel(page)).toContainText(/place the lettering or decals again by its measures/i);
+  await page.goto(`${job}/survey`);
+  // What lies further down is made when it comes into view.
+  await page.getByText('Comes off for it (2)').scrollIntoViewIfNeeded();
+  await panel(page)
+    .locator('nb-comes-off')
+    .getByRole('button', { name: 'It stays on: engine or outboard' })
+    .click();
+  await expect(panel(page).getByText('Comes off for it (1)')).toBeVisible();
+  // Somebody else has laid it: the way begins at fairing, and nothing is ground.
+  await pick(page, 'Begins at', 'laminate is done: fair and finish');
+  await expect(stage(page, 'Grind')).toHaveCount(0);
+  await expect(stage(page, 'Fair')).toBeVisible();
+  await saved(page);
+  await page.goto(`${job}/work-order`);
+  await expect(panel(page)).toContainText(/tap the laminate/i);
+  await expect(panel(page)).not.toContainText(/Cut out and grind/);
+});
+
 test('an L-shaped hole beside a fitting: both sides make room, and both are cut for', async ({ page }) => {
   await begin(page, 'Cutter “Dunlin”', 'solid fibreglass', 'hole or puncture');
   await trace(page, [

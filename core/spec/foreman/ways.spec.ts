@@ -55,6 +55,62 @@ describe('the foreman: which way of repairing', () => {
     expect(doneIn(cored('no'))).not.toContain('drill fastener');
   });
 
+  line(
+    2,
+    'of a worn pivot pin, bore, bush and clearance are asked and told; graphite is kept from what it eats',
+    () => {
+      const pivot = (edge: object, system: object = {}) =>
+        planned('foil-g10', 'corroded-insert', {
+          repair: { edge: { pin: 0.016, worn: 0.0185, ...edge } },
+          system,
+        });
+      const sizes = ({ plan }: Planned) =>
+        new Map(plan.repair?.sheets.flatMap((s) => s.key).map((k) => [k.label, k.figure.value * 1000]));
+      const poured = sizes(pivot({}));
+      expect(poured.get('Pin')).toBeCloseTo(16, 9);
+      // 5 mm of bearing round the pin is more than 2 mm past the worn hole.
+      expect(poured.get('Bored')).toBeCloseTo(26, 9);
+      expect(poured.get('Drilled again')).toBeCloseTo(16.2, 9);
+      expect(poured.get('Clearance of the pin')).toBeCloseTo(0.2, 9);
+      // A bush of 4 mm: 16.2 + 8, and a millimetre of glue round it.
+      const bushed = pivot({ bushWall: 0.004 }, { patch: 'bush-acetal' });
+      expect(sizes(bushed).get('Bush, outside')).toBeCloseTo(24.2, 9);
+      expect(sizes(bushed).get('Bored')).toBeCloseTo(26.2, 9);
+      expect(doneIn(bushed)).toContain('glue bush');
+      expect(bushed.text).not.toMatch(/graphite/i);
+      // π/4·(26.2² − 24.2²) mm² round a foil 17 mm thick and so on: the ring, not the hole.
+      const ring =
+        bushed.plan.repair?.sheets.flatMap((s) => s.key).find((k) => k.label === 'Fill')?.figure.value ?? 0;
+      const whole = pivot({})
+        .plan.repair?.sheets.flatMap((s) => s.key)
+        .find((k) => k.label === 'Fill')?.figure.value;
+      expect(ring).toBeLessThan(0.3 * (whole ?? 0));
+      for (const metal of ['galvanised', 'aluminium']) {
+        expect(codes(pivot({ pinMetal: metal }))).toContain('graphite-and-metal');
+        expect(codes(pivot({ pinMetal: metal }, { patch: 'bush-acetal' }))).not.toContain(
+          'graphite-and-metal',
+        );
+      }
+      expect(codes(pivot({ pinMetal: 'stainless' }))).not.toContain('graphite-and-metal');
+    },
+  );
+
+  line(
+    2,
+    'corrosion over a tenth of a section and rot have their sizes asked, and are told where they are too much',
+    () => {
+      const steel = (depth: number) =>
+        planned('steel', 'scratch', { damage: { depth }, repair: { metal: { thickness: 0.006 } } });
+      expect(codes(steel(0.0005))).not.toContain('section-lost');
+      expect(codes(steel(0.0009))).toContain('section-lost');
+      expect(codes(steel(0.0065))).toContain('plate-gone');
+      const asks =
+        planned('wood-solid', 'rot').plan.repair?.sheets.flatMap((s) => s.asks.map((a) => a.path)) ?? [];
+      expect(DAMAGE_KINDS.rot.asks as readonly string[]).toContain('depth');
+      expect(asks.some((p) => p.startsWith('repair.wood'))).toBeTrue();
+    },
+  );
+
   line(2, 'laminate that somebody has laid is looked over, faired and finished, and not laid again', () => {
     for (const hull of ['frp-solid', 'frp-cored']) {
       const whole = planned(hull, 'hole');

@@ -147,6 +147,7 @@ export interface GrindProblems {
   'both-skins-from-outside': Plain;
   'peel-wanted': { readonly perM2: number };
   'edge-beyond-half': { readonly depth: number; readonly chord: number };
+  'graphite-and-metal': { readonly metal: string };
   'hole-below-pin': { readonly pin: number };
   'section-lost': { readonly share: number; readonly limit: number };
   'plate-gone': { readonly thickness: number };

@@ -9,7 +9,7 @@ import { abradeBetween } from '../common/goes';
 import { goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { planReinforcement } from '../common/reinforce';
-import { lower, ml, words } from '../../trace/words';
+import { lower, ml, mm, words } from '../../trace/words';
 import type { Joint, Part } from './part';
 
 const MIN = 60;
@@ -39,8 +39,22 @@ function clamp(b: RepairBuilder, clamps: Figure): void {
   );
 }
 
+/** What is bought by the piece. */
+const plateBought = (b: RepairBuilder, plate: Product | undefined): void => {
+  if (plate)
+    b.material(
+      'bush',
+      plate.name,
+      'bearing',
+      b.ledger.given('bushes', 'bushes', 1, 'count', 'computed', 'one pivot'),
+      plate,
+    );
+};
+
 export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, bored: boolean): void {
-  const { volume, clamps } = joint;
+  const { volume, clamps, bush } = joint;
+  // A bush slides by itself: what holds it needs no graphite.
+  const graphite = bored && !bush;
   const { survey, chain, damage } = b.input;
   const whole = b.compute('whole', 'with what is lost', withLoss, {
     'V₀': volume,
@@ -64,8 +78,8 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
       : b.assumed('perGo', 'thickest in one go', 0.01, 'm', 'usual');
   const deep = bored ? part.thick : part.local;
   const goes =
-    damage === 'split-edge'
-      ? b.ledger.given('goes', 'goes', 1, 'count', 'computed', 'thin in a split')
+    damage === 'split-edge' || bush
+      ? b.ledger.given('goes', 'goes', 1, 'count', 'computed', bush ? 'thin round a bush' : 'thin in a split')
       : b.compute('goes', 'goes', wholeNumber, { x: deep, most });
   // Every go sets before the next, so every go is a mix of its own.
   const each = massFor(b, 'fill', bond, b.compute('eachGo', 'each go', shareOf, { X: whole, n: goes }));
@@ -73,12 +87,12 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
     m_go: each,
     n: goes,
   });
-  const title = bored ? `${bond.name}, with graphite` : bond.name;
+  const title = graphite ? `${bond.name}, with graphite` : bond.name;
   mixed(b, {
     id: 'fill',
     stage: 'mix',
     title: goes.value > 1 ? `${title}, each go` : title,
-    about: bored ? 'pour the bearing' : 'fill the edge',
+    about: bush ? 'set the bush' : bored ? 'pour the bearing' : 'fill the edge',
     product: bond,
     mass: each,
     working: b.assumed('working', 'filling', 300, 's', 'minutes'),
@@ -98,7 +112,8 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
       next: 'can be sanded',
     });
   b.material('bond', bond.name, 'edge', all, bond);
-  if (bored)
+  if (bush) plateBought(b, inner);
+  if (graphite)
     b.material(
       'graphite',
       'graphite powder',
@@ -117,7 +132,7 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
     b.step(
       'mix',
       'mix',
-      bored ? 'graphite' : 'pot',
+      graphite ? 'graphite' : 'pot',
       { place: 'bench', serves: `fill-${go}` },
       RATES.mixBatch / 60,
       [],
@@ -132,7 +147,7 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
       8,
       [],
       {
-        withNext: wet !== undefined || clamps !== undefined,
+        withNext: wet !== undefined || clamps !== undefined || bush !== undefined,
         figures: words`${ml(whole, 1)} ${goes.value > 1 ? 'in all goes' : 'in all'}`,
       },
     );
@@ -157,6 +172,10 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
       );
     }
     if (clamps) clamp(b, clamps);
+    if (bush)
+      b.step('mix', 'glue', 'bush', { place: 'bore', serves: 'bush' }, 10, [], {
+        figures: words`${mm(bush, 1)} outside`,
+      });
     if (times)
       b.wait(
         'mix',

@@ -100,4 +100,6 @@ export interface Joint {
   readonly clamps?: Figure;
   /** What the fill stands against until it has set. */
   readonly held?: 'board' | 'dam';
+  /** A bush that is set in it: outside diameter. */
+  readonly bush?: Figure;
 }

@@ -11,7 +11,6 @@ import { mm, words } from '../../trace/words';
 import { drawFoil } from './draw';
 import { compareOffsets, leadingRadius } from './foil-profile';
 import {
-  boreVolume,
   builtUp,
   clampCount,
   foilMass,
@@ -20,19 +19,17 @@ import {
   blendedFaces,
   roundBlended,
   toTheMiddle,
-  boredTo,
 } from './volumes';
 import { fill } from './fill';
+import { pivot } from './pivot';
 import { partKind, partOf, type Joint, type Part, USUAL_PART } from './part';
 
 const MIN = 60;
 const TRAILING = 0.0015;
 const SPLIT = 0.0005;
-const PIN = 0.02;
 const PROUD = 0.0005;
 /** A film dam stands so far outside the edge: what is filled is trimmed, not built up again. */
 const DAM = 0.0003;
-const PLAY = 0.0002;
 /** Faces that differ by more are worked on. */
 const FACES_ALIKE = 0.0005;
 /** A coated foil wants so much air in its slot, both sides together. */
@@ -61,15 +58,6 @@ export const faceDifference = formula({
   source: 'faces held against each other',
   inputs: { y_port: 'offset to port', y_starboard: 'offset to starboard' },
   evaluate: (x) => x.y_port - x.y_starboard,
-});
-
-export const drilledTo = formula({
-  id: 'repairs/edge/plan',
-  expression: 'd = pin + 0.2 mm',
-  unit: 'm',
-  source: 'the pin turns and does not rattle',
-  inputs: { pin: 'pin' },
-  evaluate: (x) => x.pin + PLAY,
 });
 
 export const onBothFaces = formula({
@@ -302,50 +290,6 @@ function split(b: RepairBuilder, part: Part, bond: Product | undefined): Joint {
     g: gap,
   });
   return { volume, clamps };
-}
-
-/** A worn pivot hole or a corroded insert: bored out, filled with a bearing that slides, drilled for the pin. */
-function pivot(b: RepairBuilder, part: Part): Joint {
-  const own = b.input.job.repair?.edge ?? {};
-  const pin = b.pick('pin', 'pin', 'm', own.pin, PIN, 'measure the pin, not the hole');
-  const worn = b.pick(
-    'worn',
-    'worn hole',
-    'm',
-    own.worn,
-    pin.value + 0.003,
-    '3 mm over the pin until measured',
-  );
-  if (worn.value < pin.value)
-    b.report('error', 'grind', 'repair.edge.worn', 'hole-below-pin', { pin: pin.value });
-  const bore = b.ledger.compute('bore', 'bored to', boredTo, { worn, pin });
-  const drilled = b.ledger.compute('drilled', 'drilled to', drilledTo, { pin });
-  b.at('grind')
-    .ask('repair.edge.pin', pin)
-    .ask('repair.edge.worn', worn)
-    .key('Pin', pin, 'mm', 1)
-    .key('Bored', bore, 'mm', 1)
-    .key('Drilled again', drilled, 'mm', 1);
-  b.at('grind')
-    .say(
-      words`Bore the hole out to ${mm(bore, 1)}, fill it with graphite-filled epoxy, drill it for a pin of ${mm(pin, 1)}.`,
-    )
-    .note(
-      ['Mark the true centre from the case or the cheeks before anything is bored.'],
-      ['Sharp metal edges are rounded 2 mm and more before they are coated.'],
-      ['Rust is two to six times as bulky as the steel it came from: a swollen case is rust, not misfit.'],
-    );
-  b.step('grind', 'drill', 'bore', { place: 'bore', serves: 'ground' }, 30).step(
-    'mix',
-    'backing',
-    'hole',
-    { place: 'bore', serves: 'fill' },
-    6,
-  );
-  return {
-    volume: b.compute('volume', 'bearing to pour', boreVolume, { D: bore, t: part.thick }),
-    held: 'board',
-  };
 }
 
 function broken(b: RepairBuilder, part: Part): Joint {

@@ -26,6 +26,14 @@ export const EDGE = group('Edge or foil', {
   split: quantity('Opening of a split', 'length', 0.0001, 0.02, 'mm', '0.5 mm until entered'),
   pin: quantity('Pin or shaft', 'length', 0.003, 0.15, 'mm', '20 mm until entered'),
   worn: quantity('Worn hole, widest', 'length', 0.003, 0.2, 'mm', '3 mm over the pin until entered'),
+  pinMetal: choice('Pin of', {
+    stainless: 'stainless steel',
+    bronze: 'bronze',
+    galvanised: 'galvanised or bare steel',
+    aluminium: 'aluminium',
+  }),
+  pinStays: choice('The pin', { no: 'comes out', yes: 'stays in: fixed or welded' }),
+  bushWall: quantity('Wall of the bush', 'length', 0.001, 0.02, 'mm', '3 mm until entered'),
   offsets: list(
     'Offsets',
     group('Offset', {

@@ -65,6 +65,10 @@ export const GRIND_WORDS: WordsOf<GrindProblems> = {
     allowed: `up to ${mm(chord / 2)} mm`,
     suggestion: 'check both; a part that lost so much is replaced',
   }),
+  'graphite-and-metal': ({ metal }) => ({
+    what: `graphite against ${metal === 'aluminium' ? 'aluminium' : 'bare or galvanised steel'} makes a battery in salt water, and the pin goes`,
+    suggestion: 'an acetal bush, which keeps them apart, or a pin of stainless steel or bronze',
+  }),
   'hole-below-pin': ({ pin }) => ({
     what: 'the worn hole is smaller than its pin',
     allowed: `${mm(pin, 1)} mm and more`,

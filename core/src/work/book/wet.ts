@@ -59,15 +59,16 @@ export const WETTING = {
     words: {
       piece: 'thicken the rest, spread, set the piece, clamp until it squeezes out all along',
       split: 'work the thickened rest in, clamp over film',
+      bush: 'set the bush in it on its marks, square to the faces; wipe off what comes out',
       edge: 'clamp between film and blocks, {count} clamps, until a bead comes out all along',
     },
     done: 'a bead all along',
     who: 'all',
     tools: ['clamps', 'film'],
     needs: ['washed', 'clean', 'keyed'],
-    needsIf: { edge: [] },
+    needsIf: { edge: [], bush: [] },
     makes: ['lays'],
-    makesIf: { edge: [] },
+    makesIf: { edge: [], bush: [] },
     sets: { piece: 'clamps', split: 'clamps', edge: 'clamps' },
   }),
   hold: action({

@@ -53,7 +53,7 @@ import { StageHead } from './stage-head';
         <nb-choice class="wide" path="hull.laminate" [value]="doc()?.hull?.laminate" [assumed]="inputs()?.oldLaminate?.id" (changed)="set('hull.laminate', $event)" />
       }
       <nb-choice class="wide" path="access" [value]="doc()?.access" [assumed]="inputs()?.access" (changed)="set('access', $event)" />
-      @if (plan()?.dish) {<nb-choice class="wide" path="begins" [value]="doc()?.begins" (changed)="set('begins', $event)" />}
+      @if (plan()?.dish) {<nb-choice class="wide" path="begins" [value]="doc()?.begins" assumed="damage" (changed)="set('begins', $event)" />}
       @if (laminated()) {<nb-choice class="wide" path="backing" [value]="doc()?.backing" [assumed]="inputs()?.backing" (changed)="set('backing', $event)" />}
       <nb-choice path="duty" [value]="doc()?.duty" [assumed]="inputs()?.duty" (changed)="set('duty', $event)" />
       <nb-choice path="damage.position" [value]="doc()?.damage?.position" [assumed]="inputs()?.position" (changed)="set('damage.position', $event)" />
