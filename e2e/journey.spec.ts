@@ -130,7 +130,9 @@ test('from a hole in a topside to a printed, timed plan', async ({ page }) => {
   await expect(panel(page)).toContainText('Sand to P180');
   await expect(panel(page)).toContainText('glass bubbles');
   await stage(page, 'Finish').click();
-  await expect(panel(page)).toContainText('4 coats of paint');
+  await expect(panel(page)).toContainText('2 coats of paint');
+  // Filler is primed before it is painted.
+  await expect(panel(page)).toContainText('Primer, coat 2');
   await saved(page);
 
   // Log: an entry tied to a stage, by whom.
