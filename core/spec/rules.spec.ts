@@ -31,6 +31,8 @@ const VALUES: Readonly<Record<string, readonly (string | undefined)[]>> = {
   coat: [undefined, 'gel coat', 'paint', 'bare'],
   lasts: ['for good', 'weekend', 'season'],
   place: [undefined, 'shop', 'tent', 'open air', 'beach'],
+  grade: ['standard', 'workboat', 'show'],
+  spots: ['few', 'many'],
 };
 const HULL = new Set(['hull', 'family', 'hull.trait']);
 

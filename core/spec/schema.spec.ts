@@ -30,7 +30,7 @@ describe('reading a job file', () => {
     expect(problems.map((p) => p.path).sort()).toEqual(['access', 'hull.thickness']);
     const thickness = problems.find((p) => p.path === 'hull.thickness');
     expect(thickness?.severity).toBe('error');
-    expect(saidOf(thickness)?.allowed).toBe('1 to 60 mm');
+    expect(saidOf(thickness)?.allowed).toBe('0.2 to 60 mm');
     expect(saidOf(thickness)?.what).toContain('700 mm');
     expect(saidOf(problems.find((p) => p.path === 'access'))?.suggestion).toBe('did you mean “both”?');
     expect(job?.hull.thickness).toBeUndefined();

@@ -2,7 +2,6 @@
 import { planOpenedDrying } from './repairs/common/opened-drying';
 import { leaks, planLeakBeside } from './repairs/common/leak';
 import { planFinishing, planUnfilled } from './repairs/common/finishing';
-import { planUnderCoats } from './repairs/common/undercoats';
 import type { RepairKinds } from './repairs/kinds';
 import { REPAIR_KINDS } from './repairs/index';
 
@@ -13,7 +12,6 @@ export const REPAIRS: RepairKinds = {
   kinds: REPAIR_KINDS,
   beside: {
     finishing: planFinishing,
-    underCoats: planUnderCoats,
     unfilled: planUnfilled,
     openedDrying: planOpenedDrying,
     leak: planLeakBeside,

@@ -114,6 +114,10 @@ const opensSoft: When = ({ damage, repair }, { system }) =>
   ) ??
     false);
 
+/** Counted, and filled one after another. */
+const holeByHole: When = ({ damage }) => damage.kind === 'drilled-holes' || damage.kind === 'blisters';
+const saturates: When = (_, { work }) => (work?.steps ?? []).some((s) => s.action === 'saturate');
+
 /** It is held until home, as whoever only wants to get there has it. */
 const held: When = (_, { repair }) => repair?.kind === 'hold';
 /** The way that was asked for is one of those that are open. */
@@ -197,7 +201,7 @@ const USES: readonly Use[] = [
   { paths: ['damage.position'], when: either(inPlay('position'), finished, held) },
   { paths: ['duty'], when: either(inPlay('duty'), dished) },
   { paths: ['access'], when: either(inPlay('access'), both(dished, solid), asks('access')) },
-  { paths: ['grade'], when: either(finished, asks('grade')) },
+  { paths: ['grade'], when: either(finished, asks('grade'), inPlay('grade')) },
   { paths: ['conditions.humidity'], when: either(cures, finished) },
   {
     paths: ['hull.core', 'hull.coreThickness'],
@@ -222,13 +226,15 @@ const USES: readonly Use[] = [
     paths: ['damage.depth'],
     when: (job, plan) => (plan.dish !== undefined && !ofSkin(job.damage)) || asks('damage.depth')(job, plan),
   },
-  ...['count', 'pattern', 'layer', 'density', 'seam', 'valve', 'source', 'fasteners'].map((name): Use => ({
+  { paths: ['damage.count'], when: either(asks('damage.count'), both(holeByHole, inPlay('spots'))) },
+  ...['pattern', 'layer', 'density', 'seam', 'valve', 'source', 'fasteners'].map((name): Use => ({
     paths: [`damage.${name}`],
     when: asks(`damage.${name}`),
   })),
   ...Object.entries(PRODUCTS).map(([name, role]): Use => ({
     paths: [`system.${name}`],
-    when: both(takes(role), lays),
+    // Two coats of the glue itself go on every joint in wood first: that is what a wet primer is.
+    when: name === 'prime' ? either(both(takes(role), lays), saturates) : both(takes(role), lays),
   })),
 ];
 

@@ -9,7 +9,6 @@ type Extra = (input: RepairInput, face: Face, ledger: Ledger) => RepairPlan;
 /** What goes beside the plies of some laminates: a page of plain ones does without. */
 export interface BesideLaminate {
   readonly finishing: Extra;
-  readonly underCoats: Extra;
   readonly unfilled: Extra;
   /** What a core that was opened wet waits for. */
   readonly openedDrying: (input: RepairInput, ledger: Ledger) => RepairPlan;

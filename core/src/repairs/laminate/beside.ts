@@ -3,8 +3,9 @@ import type { StageMemo } from '../../trace/stage-memo';
 import type { Item } from '../../work/step';
 import { joined, paperSteps, repairInput, sandingOf } from '../common/around';
 import type { KindInput, Sanding } from '../kind';
-import { openedWet } from '../beside-laminate';
-import type { RepairPlan } from '../repair';
+import { planUnderCoats } from '../common/undercoats';
+import { openedWet, type Face } from '../beside-laminate';
+import type { RepairInput, RepairPlan } from '../repair';
 import type { GrindPlan } from './dish-plan';
 
 export interface Beside {
@@ -31,26 +32,55 @@ export function besideOf(
   const face = { area: grind.finishArea, masking: grind.maskingLength };
   const under = UNDER.some((role) => linkOf(chain, role) !== undefined);
   const wet = input.cored && openedWet(repair);
-  const { beside } = input;
+  const coats = under
+    ? memo.run('under', { repair, face }, (i, l) => planUnderCoats(i.repair, i.face, l))
+    : undefined;
+  // Where a core is opened, what let the water in is seen to as well.
   const cored = repair.route === 'recore';
-  if (!unfilled && !under && !wet && !cored && chain.finish) return undefined;
-  if (!beside) return 'needs repairs';
-  const leak = beside.leaks(repair);
-  const all = [
-    wet ? memo.run('drying', { repair }, (i, l) => beside.openedDrying(i.repair, l)) : undefined,
-    leak ? memo.run('leak', { repair }, (i, l) => beside.leak(i.repair, l)) : undefined,
-    unfilled
-      ? memo.run('unfilled', { repair, face }, (i, l) => beside.unfilled(i.repair, i.face, l))
-      : undefined,
-    under ? memo.run('under', { repair, face }, (i, l) => beside.underCoats(i.repair, i.face, l)) : undefined,
-    chain.finish
-      ? undefined
-      : memo.run('coating', { repair, face }, (i, l) => beside.finishing(i.repair, i.face, l)),
-  ].filter((x): x is RepairPlan => x !== undefined);
+  const more = unfilled || wet || cored || !chain.finish;
+  const others = more ? othersOf(memo, input, { repair, face, unfilled, wet }) : NOTHING;
+  if (others === 'needs repairs') return others;
+  const all = [...others.before, coats, ...others.after].filter((x): x is RepairPlan => x !== undefined);
   const [first, ...rest] = all;
   if (!first) return undefined;
   const whole = rest.reduce(joined, first);
   return { repair: whole, sanding: sandingOf(memo, whole, input) };
+}
+
+interface Others {
+  readonly before: readonly (RepairPlan | undefined)[];
+  readonly after: readonly (RepairPlan | undefined)[];
+}
+const NOTHING: Others = { before: [], after: [] };
+
+interface Asked {
+  readonly repair: RepairInput;
+  readonly face: Face;
+  readonly unfilled: boolean;
+  readonly wet: boolean;
+}
+
+/** What most laminates do without, and a page fetches only where one needs it. */
+function othersOf(
+  memo: StageMemo,
+  { beside, system }: KindInput,
+  { repair, face, unfilled, wet }: Asked,
+): Others | 'needs repairs' {
+  if (!beside) return 'needs repairs';
+  return {
+    before: [
+      wet ? memo.run('drying', { repair }, (i, l) => beside.openedDrying(i.repair, l)) : undefined,
+      beside.leaks(repair) ? memo.run('leak', { repair }, (i, l) => beside.leak(i.repair, l)) : undefined,
+      unfilled
+        ? memo.run('unfilled', { repair, face }, (i, l) => beside.unfilled(i.repair, i.face, l))
+        : undefined,
+    ],
+    after: [
+      system.chosen?.chain.finish
+        ? undefined
+        : memo.run('coating', { repair, face }, (i, l) => beside.finishing(i.repair, i.face, l)),
+    ],
+  };
 }
 
 /** Their steps, with the papers they are sanded with. */
