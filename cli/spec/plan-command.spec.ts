@@ -54,7 +54,7 @@ describe('nelbo plan', () => {
     const broken = run(file({ ...job, hull: { ...job.hull, thickness: '7 parsecs' } }), '--format=text');
     expect(broken.code).toBe(2);
     expect(broken.stderr).toContain('hull.thickness');
-    expect(broken.stderr).toContain('allowed: 1 to 60 mm');
+    expect(broken.stderr).toContain('allowed: 0.2 to 60 mm');
     expect(broken.stdout).toContain('LAMINATE');
     const cold = run(file({ ...job, conditions: { temperature: '9 °C' } }));
     expect(cold.code).toBe(0);

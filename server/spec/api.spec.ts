@@ -97,7 +97,7 @@ describe('the API over PostgreSQL', () => {
       });
       expect(bad.status).toBe(422);
       expect(bad.json.problems[0]).toEqual(
-        jasmine.objectContaining({ path: 'hull.thickness', allowed: '1 to 60 mm' }),
+        jasmine.objectContaining({ path: 'hull.thickness', allowed: '0.2 to 60 mm' }),
       );
       expect(
         (

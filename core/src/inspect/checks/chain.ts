@@ -22,6 +22,8 @@ function idle({ place, placed }: Scene): readonly Broken[] {
   // Plies that were entered one by one go before the cloth of the system.
   // What somebody else has laid is neither laid nor bought here.
   const laidBefore = place.job.begins === 'fairing' && place.plan.dish !== undefined;
+  // A laminate that fills its dish takes no filler.
+  const filled = place.plan.dish?.fair?.goes.value === 0;
   const ownPlies = (place.job.laminate?.plies?.length ?? 0) > 0;
   const laid = new Set(placed.map((x) => x.product));
   const bought = new Set((place.plan.materials ?? []).map((m) => m.product));
@@ -33,6 +35,7 @@ function idle({ place, placed }: Scene): readonly Broken[] {
       ({ role, product }) =>
         !bought.has(product.name) &&
         !(ownPlies && role === 'reinforce') &&
+        !(filled && role === 'fill') &&
         !(laidBefore && LAMINATE.has(role)),
     )
     .map(({ product }) => ({ gate: 'idle', product: product.name }));

@@ -141,6 +141,7 @@ describe('the head of a job', () => {
       resin: 'epoxy-slow',
       cloth: 'biax-600',
       filler: 'epoxy-bubbles',
+      undercoat: 'primer-build',
       finish: 'paint-2k',
       prep: 'abrade-coarse',
       clean: 'dry-brush',
@@ -238,7 +239,7 @@ describe('the totals', () => {
     );
     const squeezed = b.text().replace(/\s/g, '');
     expect(squeezed).toContain('Resin138.2g');
-    expect(squeezed).toContain('Materials£7.6');
+    expect(squeezed).toContain('Materials£7.5');
     expect(squeezed).toContain('Nextwait≈2h37min');
     // The forecast is still being worked out: it is called an estimate in words, too.
     expect(squeezed).toContain('estimate');

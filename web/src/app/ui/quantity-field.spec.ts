@@ -31,7 +31,7 @@ describe('QuantityFieldView', () => {
     await type('7 parsec');
     expect(box().value).toBe('7 parsec');
     expect(box().getAttribute('aria-invalid')).toBe('true');
-    expect(note()).toContain('1 to 60 mm');
+    expect(note()).toContain('0.2 to 60 mm');
     expect(note()).toContain('parsec');
     expect(sent).toEqual([]);
     await type('70 cm');

@@ -173,15 +173,22 @@ export function tabSteps({ structure = [], mix, system }: Parts, ledger: Ledger)
   const w = new StepWriter(ledger);
   if (!mix) return w.items;
   const product = system.chosen?.chain.resin?.id;
+  // Nobody sands beside a tab that is wet: all of them are made ready before the first is laid.
+  for (const m of structure)
+    w.step(
+      'fair',
+      'abrade',
+      'members',
+      { place: 'member', serves: `tabs-${m.index + 1}`, fields: { name: m.name } },
+      RATES.abradeFixed,
+      [perMetre(RATES.abradePerM2 * TAB_BAND * m.faces, m.length, 'per metre, all faces')],
+    );
   for (const m of structure) {
     const number = m.index + 1;
     const serves = `member-${number}`;
     const tabs = { place: 'member', serves: `tabs-${number}` } as const;
     const named = { name: m.name };
     const metre = (rate: number) => perMetre(rate * m.faces, m.length, 'per metre, all faces');
-    w.step('fair', 'abrade', 'members', { ...tabs, fields: named }, RATES.abradeFixed, [
-      metre(RATES.abradePerM2 * TAB_BAND),
-    ]);
     w.step('fair', 'mix', 'pot', { place: 'bench', serves }, RATES.mixBatch, [], {
       withNext: true,
       ...resinPot(system),

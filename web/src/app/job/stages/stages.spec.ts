@@ -229,6 +229,7 @@ describe('fair and finish', () => {
     expect(fair.text()).toContain('glass bubbles');
     expect([...fair.host.querySelectorAll('nb-sanding td:first-child')].map((c) => c.textContent)).toEqual([
       'P80',
+      'P120',
       'P180',
     ]);
     expect(fair.text()).toContain('Mix resin and hardener fully');
