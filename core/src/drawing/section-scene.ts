@@ -154,7 +154,7 @@ export function sectionScene(section: Section, view: SectionView): Scene {
     { traceId: refs.gelCoat },
   );
   const fairing = section.top - section.finish;
-  const cover = section.layers.at(-1)?.kind ?? 'finish';
+  const cover = section.layers.at(-1)?.label ?? 'finish';
   b.text(
     'cover-label',
     'note',

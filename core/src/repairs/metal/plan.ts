@@ -149,12 +149,12 @@ export const METAL_KIND = byBuilder({
     });
     const face = ledger.compute('face', 'bright face', brightFace, { l: survey.length, w: survey.width });
     b.ground(offset(survey.region, 0.03));
-    b.at('grind')
-      .ask('repair.metal.thickness', thickness)
-      .ask('damage.depth', depth)
-      .ask('repair.metal.radius', radius);
-    b.at('grind').key('Bright face', face).key('Prime within', prime).key('Edges', radius, 'mm', 0);
+    b.at('grind').ask('repair.metal.thickness', thickness).ask('damage.depth', depth);
     const zinc = polymer === 'zinc';
+    b.at('grind')
+      .key(zinc ? 'Scuffed face' : 'Bright face', face)
+      .key('Prime within', prime);
+    if (!zinc) b.at('grind').ask('repair.metal.radius', radius).key('Edges', radius, 'mm', 0);
     b.at('grind').say(
       zinc
         ? words`Scuff the zinc dull over ${face}, never through it; primed within ${prime}.`
