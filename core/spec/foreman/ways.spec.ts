@@ -85,6 +85,11 @@ describe('the foreman: which way of repairing', () => {
         .plan.repair?.sheets.flatMap((s) => s.key)
         .find((k) => k.label === 'Fill')?.figure.value;
       expect(ring).toBeLessThan(0.3 * (whole ?? 0));
+      // A pin that stays is cast round: nothing is drilled where it stands.
+      const stays = pivot({ pinStays: 'yes' });
+      expect(doneIn(stays)).toContain('backing pin');
+      expect(doneIn(stays)).not.toContain('drill pin');
+      expect(stays.text).not.toMatch(/drill it for a pin|Drill for the pin/);
       for (const metal of ['galvanised', 'aluminium']) {
         expect(codes(pivot({ pinMetal: metal }))).toContain('graphite-and-metal');
         expect(codes(pivot({ pinMetal: metal }, { patch: 'bush-acetal' }))).not.toContain(
@@ -149,6 +154,10 @@ describe('the foreman: which way of repairing', () => {
           .toBeGreaterThanOrEqual(skin * 0.95);
         expect(laid).toBeLessThanOrEqual(skin + 0.0006);
         expect(codes(thin)).withContext(hull).toContain('thin-skin');
+        // It is feathered out as it says, not sanded into.
+        expect(thin.plan.dish?.fair?.goes.value ?? 0)
+          .withContext(`${hull}, ${skin * 1000} mm, filled`)
+          .toBeGreaterThan(0);
       }
     expect(codes(planned('frp-solid', 'hole', { hull: { thickness: 0.003 } }))).not.toContain('thin-skin');
   });

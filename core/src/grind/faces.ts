@@ -86,7 +86,7 @@ export const finishOnly = formula({
 });
 
 /** A skin under this is a thin skin: flush glass would be thinner than what was lost, m. Source: usual with thin-skinned craft. */
-const THIN_SKIN = 0.001;
+export const THIN_SKIN = 0.001;
 /** Its patch may stand so far proud and is feathered out, m. Source: one ply of a light cloth. */
 const PROUD = 0.0005;
 

@@ -9,31 +9,19 @@ import type { Shop } from '../../schema/shop-fields';
 /** Finer than this, dust clogs dry paper and mains tools stay away from water: wet, by hand. */
 const WET_FROM = P_GRAIN[400];
 
-/** Dry work by machine and board; papers made for water stay out of it. */
-export function dryPapers(
-  library: Library,
-  shop: Pick<Shop, 'papers'>,
-  material: AbradedMaterial,
-): readonly Paper[] {
-  return papersOf(
+type Shelf = readonly [library: Library, shop: Pick<Shop, 'papers'>, material: AbradedMaterial];
+const onShelf = (...[library, shop, material]: Shelf): readonly Paper[] =>
+  papersOf(
     library.products,
     shop.papers?.map((p) => p.id),
     material,
-  ).filter((p) => !p.wet);
-}
+  );
+
+/** Dry work by machine and board; papers made for water stay out of it. */
+export const dryPapers = (...shelf: Shelf): readonly Paper[] => onShelf(...shelf).filter((p) => !p.wet);
 
 /** Wet work by hand alone. */
-export function wetPapers(
-  library: Library,
-  shop: Pick<Shop, 'papers'>,
-  material: AbradedMaterial,
-): readonly Paper[] {
-  return papersOf(
-    library.products,
-    shop.papers?.map((p) => p.id),
-    material,
-  ).filter((p) => p.wet);
-}
+export const wetPapers = (...shelf: Shelf): readonly Paper[] => onShelf(...shelf).filter((p) => p.wet);
 
 /**
  * Papers for a film: dry to P320, from P400 wet by hand or, where the yard works so, dry with discs. A shelf that has
@@ -45,11 +33,7 @@ export function filmPapers(
   material: AbradedMaterial,
   fine: 'wet' | 'dry',
 ): readonly Paper[] {
-  const all = papersOf(
-    library.products,
-    shop.papers?.map((p) => p.id),
-    material,
-  );
+  const all = onShelf(library, shop, material);
   const finer = all.filter((p) => p.grain <= WET_FROM * 1.02);
   const wanted = finer.filter((p) => p.wet === (fine === 'wet'));
   return [...all.filter((p) => p.grain > WET_FROM * 1.02), ...(wanted.length > 0 ? wanted : finer)];

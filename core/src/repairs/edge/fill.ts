@@ -194,7 +194,7 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
       { place: bored ? 'bore' : 'edge', serves: 'fill' },
       RATES.strike / 60,
     );
-  if (bored) b.step('mix', 'drill', 'pin', { place: 'bore', serves: 'pin' }, 25);
+  if (bored && !joint.round) b.step('mix', 'drill', 'pin', { place: 'bore', serves: 'pin' }, 25);
   b.at('mix')
     .key('Fill', whole, 'ml', 1)
     .key('Goes', goes)

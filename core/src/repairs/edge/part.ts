@@ -100,6 +100,8 @@ export interface Joint {
   readonly clamps?: Figure;
   /** What the fill stands against until it has set. */
   readonly held?: 'board' | 'dam';
+  /** It is cast round a pin that stays: nothing is drilled afterwards. */
+  readonly round?: true;
   /** A bush that is set in it: outside diameter. */
   readonly bush?: Figure;
 }

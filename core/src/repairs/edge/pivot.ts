@@ -46,8 +46,8 @@ export const roundBush = formula({
   id: 'repairs/edge/pivot',
   expression: 'V = π/4·(D_bore² − D²)·t',
   unit: 'm³',
-  source: 'ring between bore and bush',
-  inputs: { D_bore: 'bored to', D: 'bush, outside', t: 'thickness' },
+  source: 'ring between the bore and the bush, or the pin, in it',
+  inputs: { D_bore: 'bored to', D: 'bush, outside, or pin', t: 'thickness' },
   evaluate: (x) => (Math.PI / 4) * (x.D_bore ** 2 - x.D ** 2) * x.t,
 });
 
@@ -81,13 +81,15 @@ export function pivot(b: RepairBuilder, part: Part): Joint {
       'mm',
       1,
     )
-    .key('Drilled again', drilled, 'mm', 1);
+    .key(joint.round ? 'Turns on' : 'Drilled again', joint.round ? pin : drilled, 'mm', 1);
   b.at('grind').note(
     ['Mark the true centre from the case or the cheeks before anything is bored.'],
     ...(own.pinStays === 'yes'
       ? [
           [
-            'The pin stays: grease or film on it, the bearing cast round it in place; turn it before it is hard.',
+            bush
+              ? 'The pin stays: only a bush that is split lengthwise goes over it.'
+              : 'The pin stays: the bearing is cast round it, and turned before it is hard.',
           ],
         ]
       : []),
@@ -97,7 +99,7 @@ export function pivot(b: RepairBuilder, part: Part): Joint {
   b.step('grind', 'drill', 'bore', { place: 'bore', serves: 'ground' }, 30).step(
     'mix',
     'backing',
-    'hole',
+    joint.round ? 'pin' : 'hole',
     { place: 'bore', serves: 'fill' },
     6,
   );
@@ -116,11 +118,24 @@ function poured(b: RepairBuilder, part: Part, { pin, worn }: Sizes): Joint {
   if (metal !== undefined && EATEN.has(metal))
     b.warn('grind', 'repair.edge.pinMetal', 'graphite-and-metal', { metal });
   const bore = b.ledger.compute('bore', 'bored to', boredTo, { worn, pin });
-  b.at('grind')
-    .key('Bored', bore, 'mm', 1)
-    .say(
-      words`Bore the hole out to ${mm(bore, 1)}, fill it with graphite-filled epoxy, drill it for a pin of ${mm(pin, 1)}.`,
+  b.at('grind').key('Bored', bore, 'mm', 1);
+  if (b.input.job.repair?.edge?.pinStays === 'yes') {
+    b.at('grind').say(
+      words`Open the hole out to ${mm(bore, 1)} round the pin, cast graphite-filled epoxy round its ${mm(pin, 1)}.`,
     );
+    return {
+      volume: b.compute('volume', 'bearing round the pin', roundBush, {
+        D_bore: bore,
+        D: pin,
+        t: part.thick,
+      }),
+      held: 'board',
+      round: true,
+    };
+  }
+  b.at('grind').say(
+    words`Bore the hole out to ${mm(bore, 1)}, fill it with graphite-filled epoxy, drill it for a pin of ${mm(pin, 1)}.`,
+  );
   return {
     volume: b.compute('volume', 'bearing to pour', boreVolume, { D: bore, t: part.thick }),
     held: 'board',

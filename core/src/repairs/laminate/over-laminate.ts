@@ -1,3 +1,4 @@
+import { THIN_SKIN } from '../../grind/faces';
 import { gritBeforeFinish } from '../../finish/film';
 import type { StageMemo } from '../../trace/stage-memo';
 import { finishStage, type FinishPlan } from '../common/finish-stage';
@@ -18,12 +19,26 @@ export function fairOf(
 ): FairPlan | undefined {
   const surface = memo.run('surface', { fairing: job.fairing, grade: inputs.grade }, planSurface);
   if (!surface || !filler || !cures.filler) return undefined;
+  const outside = laminate.sides.find((side) => side.face === 'outside')?.thickness;
+  // The patch of a thin skin may stand proud: it is skimmed over and feathered, never cut back.
+  const wall =
+    outside && inputs.thickness.value < THIN_SKIN && faces.through
+      ? memo.run('proud', { outside, buildUp, wall: faces.outside.depth }, (i, l) => {
+          const skimmed = l.sum('wall', 'patch with its skim and finish', 'm', [
+            i.outside,
+            i.buildUp.fairing,
+            i.buildUp.finish,
+          ]);
+          return skimmed.value > i.wall.value ? skimmed : i.wall;
+        })
+      : faces.outside.depth;
+  if (!wall) return undefined;
   const filled = memo.run(
     'fair',
     {
       filler: {
-        wall: faces.outside.depth,
-        laminate: laminate.sides.find((side) => side.face === 'outside')?.thickness,
+        wall,
+        laminate: outside,
         finish: buildUp.finish,
         groundArea: grind.groundArea,
         finishArea: grind.finishArea,

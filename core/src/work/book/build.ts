@@ -39,6 +39,7 @@ export const BUILDING = {
       plasticThrough: 'bond the backing through the opening, draw it up with a wire or screw until it holds',
       holes: 'back the holes with tape or film and a board',
       hole: 'back the hole with film and a board',
+      pin: 'grease the pin, film round it, back the hole round it with film and a board',
     },
     done: 'a bead of bedding shows all round',
     who: 'all',
