@@ -88,6 +88,9 @@ describe('the foreman: which way of repairing', () => {
       // A pin that stays is cast round: nothing is drilled where it stands.
       const stays = pivot({ pinStays: 'yes' });
       expect(doneIn(stays)).toContain('backing pin');
+      // Its bore is dusted off like any other before it is filled.
+      expect(doneIn(stays).indexOf('clean dust')).toBeGreaterThan(doneIn(stays).indexOf('backing pin'));
+      expect(doneIn(stays).indexOf('clean dust')).toBeLessThan(doneIn(stays).indexOf('fill bore'));
       expect(doneIn(stays)).not.toContain('drill pin');
       expect(stays.text).not.toMatch(/drill it for a pin|Drill for the pin/);
       for (const metal of ['galvanised', 'aluminium']) {

@@ -232,8 +232,8 @@ export const PLACE_FIELDS = {
     group('Thing', {
       what: required(choice('What', namesOf(COMES_OFF))),
       name: text('Name', 60),
-      count: quantity('How many', 'count', 1, 200, 'each'),
-      length: quantity('Length', 'length', 0.05, 30, 'm'),
+      count: quantity('How many', 'count', 1, 200, 'each', 'one until entered'),
+      length: quantity('Length', 'length', 0.05, 30, 'm', '1 m until entered'),
     }),
     12,
   ),

@@ -51,8 +51,8 @@ export const BUILDING = {
       plasticThrough: ['washed', 'clean', 'keyed'],
     },
     makes: ['lays'],
-    makesIf: { fit: ['abrades', 'cleans'], holes: [], hole: [] },
-    sets: { holes: 'board', hole: 'board' },
+    makesIf: { fit: ['abrades', 'cleans'], holes: [], hole: [], pin: [] },
+    sets: { holes: 'board', hole: 'board', pin: 'board' },
   }),
   seal: action({
     words: { joint: 'run sealant into the joint between tapes, tool it in one pull, pull the tape' },
