@@ -50,6 +50,16 @@ test('a second place is added, planned beside the first, printed with it, by its
   await places(page).getByRole('button', { name: 'transom' }).click();
   await expect(page.getByRole('button', { name: /^Batch 2/ })).toHaveCount(0);
 
+  // The foot and the owner's page tell what the whole boat comes to.
+  await page.goto(`${job}/survey`);
+  const foot = page.getByRole('contentinfo', { name: 'Totals' });
+  await expect(foot).toContainText(/Whole boat .* hands-on · materials .* · labour/);
+  await page.goto(`${job}/owner`);
+  const boat = page.getByRole('table', { name: 'The whole boat' });
+  await expect(boat.getByRole('row')).toHaveCount(4);
+  await expect(boat).toContainText('transom, port corner: gel coat chip');
+  await expect(boat.getByRole('row').last()).toContainText('In all');
+
   // One order of both, or of the one that is looked at.
   await page.goto(`${job}/work-order`);
   await expect(page.getByRole('heading', { name: 'Mix & cure: A, port bow' })).toBeVisible();

@@ -145,6 +145,7 @@ export { createPlanner, planRepair, type Planner } from './plan/plan-repair';
 export type { RepairKinds } from './repairs/kinds';
 export * from './report/say';
 export * from './report/summary';
+export { boatTotals, type BoatTotals } from './report/boat-totals';
 export {
   numberedWork,
   orderRows,

@@ -1,5 +1,6 @@
 // The core's specs run in the browser as well as on their own: the same figures everywhere. The hostile ones and
 // those that search or simulate stay on Node: they take long, and nothing in them depends on the engine.
+import '../../core/spec/boat-totals.spec';
 import '../../core/spec/clt.spec';
 import '../../core/spec/document-path.spec';
 import '../../core/spec/drawing.spec';

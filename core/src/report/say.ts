@@ -88,7 +88,12 @@ export const saidWords = (words: Words, reader: Reader = {}): Said =>
   );
 
 /** The likely range of a figure in one unit: "90 to 180 mm"; empty where none is known. */
-export function saySpan(figure: Figure, unit: UnitSymbol, decimals = 0, { units }: Reader = {}): string {
+export function saySpan(
+  figure: Pick<Figure, 'span'>,
+  unit: UnitSymbol,
+  decimals = 0,
+  { units }: Reader = {},
+): string {
   if (!figure.span) return '';
   const [low, high] = figure.span.map((x) => formatAs(x, unit, decimals, units));
   return `${low.text} to ${high.text} ${high.unit}`;

@@ -2,6 +2,7 @@ import { Injectable, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   STAGES,
+  boatTotals,
   refinePlan,
   refineProblems,
   stopsOf,
@@ -72,6 +73,19 @@ export class JobContext {
   readonly estimate = computed(
     () => this.state()?.plan?.timeline !== undefined && this.forecast.of(this.state()) === undefined,
   );
+  /** What the boat comes to with all its places, where it has several. */
+  readonly boat = computed(() => {
+    const [all, cures] = [this.state()?.all, this.forecast.allOf(this.state())];
+    return (
+      all &&
+      boatTotals(
+        all.flatMap(({ id, result: { plan } }) => {
+          const cure = cures?.get(id);
+          return plan ? [cure ? refinePlan(plan, cure) : plan] : [];
+        }),
+      )
+    );
+  });
   readonly problems = computed(() => {
     const [state, cure] = [this.state(), this.forecast.of(this.state())];
     return state && cure ? toldOnce(refineProblems(state.problems, cure)) : (state?.problems ?? []);

@@ -7,6 +7,7 @@ import {
   STAGE_TITLES,
   nextWait,
   readyOf,
+  say,
   saySpan,
   type Figure,
   type Stage,
@@ -37,6 +38,7 @@ import { JobContext } from './job-context';
           <div class="wait"><dt>Next wait</dt><dd><nb-figure [figure]="w.duration" class="plain" /></dd></div>
         }
       </dl>
+      @if (boat(); as b) {<p class="boat"><b>Whole boat</b> {{ b.hours }} hands-on<span class="less"> · {{ b.money }}</span>@if (b.ready) { · {{ b.ready }}}</p>}
       <div class="actions">
         <a pButton severity="secondary" [outlined]="true" [routerLink]="['/jobs', context.state()?.id, 'work-order']">Work order</a>
         @if (stage() === 'laminate' || stage() === 'mix' || stage() === 'fair' || stage() === 'finish') {<a pButton severity="secondary" [outlined]="true" [routerLink]="['/jobs', context.state()?.id, 'bench']">To the bench</a>}
@@ -49,13 +51,14 @@ import { JobContext } from './job-context';
     </footer>
   `,
   styles: `
-    footer { display: flex; justify-content: space-between; gap: 20px; align-items: center; padding: 10px 26px; border-top: 1px solid var(--hairline); background: var(--paper); }
+    footer { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 8px 20px; align-items: center; padding: 10px 26px; border-top: 1px solid var(--hairline); background: var(--paper); }
     dl { display: flex; gap: 6px 28px; flex-wrap: wrap; }
     dt { font-size: 0.82rem; color: var(--muted); }
     dd { font-weight: 700; font-size: 1.13rem; white-space: nowrap; }
     .wait dd { color: var(--wait); }
     .est { font-style: italic; color: var(--warn); }
     .actions { display: flex; gap: 12px; flex-shrink: 0; }
+    .boat { flex: 1 0 100%; order: -1; border-bottom: 1px solid var(--hairline); padding-bottom: 6px; font-size: 0.93rem; }
     @media (max-width: 1000px) {
       footer { flex-wrap: wrap; padding: 8px 16px; gap: 8px; }
       dl { gap: 2px 18px; } dd { font-size: 1rem; }
@@ -83,6 +86,18 @@ export class TotalsStrip {
     const plan = this.context.plan();
     const ready = plan && readyOf(plan);
     return ready && { what: READY_WORDS[ready.what], when: dayName(ready.at) };
+  });
+  /** Of the boat with all its places, where it has several. */
+  protected readonly boat = computed(() => {
+    const boat = this.context.boat();
+    if (!boat) return undefined;
+    const reader = this.#reading.reader();
+    const money = (value: number): string => say({ value, unit: 'money' }, reader);
+    return {
+      hours: saySpan(boat, 'h', 1, reader),
+      money: `materials ${money(boat.materials)} · labour ${money(boat.labour)}`,
+      ready: boat.ready ? `${READY_WORDS[boat.ready.what].toLowerCase()} ${dayName(boat.ready.at)}` : '',
+    };
   });
   protected readonly hoursAssumed = computed(() => this.context.shop()?.hours === undefined);
   protected readonly title = computed(() => STAGE_TITLES[this.stage()]);

@@ -16,6 +16,7 @@ import {
   METHODS,
   STAGE_TITLES,
   againstFirstLook,
+  boatTotals,
   changesWords,
   damageData,
   createPlanner,
@@ -27,6 +28,7 @@ import {
   saySize,
   stageWords,
   substrateOf,
+  type BoatTotals,
   type Job,
   type Plan,
   type Reader,
@@ -36,6 +38,8 @@ import {
 import { CHECK_RESULTS, fairScene, fairnessOfRound, fairnessOptions } from '@nelbo/core/finish';
 import { hoursExplained, hoursWords } from '@nelbo/core/papers';
 import { repairScene } from '@nelbo/core/repairs';
+import type { PlaceTold } from '../state/boat-planner';
+import type { JobState } from '../state/job-state';
 import { JobStore } from '../state/job-store';
 import { PlaceBar } from '../job/place-bar';
 import { RepairKinds } from '../state/repair-kinds';
@@ -44,6 +48,12 @@ import { Reading, TIME_ZONE } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
 import { StoresStore } from '../state/stores-store';
 import { SceneView } from '../ui/scene-view';
+
+/** "hole in glass-fibre laminate" */
+function whatIsWrong({ damage, hull }: Job): string {
+  const name = substrateOf(hull.material)?.name;
+  return `${damage.kind ? damageData(damage.kind).name : 'damage'}${name ? ` in ${name}` : ''}`;
+}
 
 /** What was found, for the owner: the damage as first seen and as it is, and what that means in area, plies, hours and money; then where the hours go, and what was checked. */
 @Component({
@@ -57,6 +67,15 @@ import { SceneView } from '../ui/scene-view';
       <nb-place-bar class="no-print" [state]="state()" />
       @if (page(); as p) {
         <header class="spread"><div><h1>What we found on {{ p.boat }}</h1><p>{{ p.title }}</p></div><p class="yard">{{ p.yard }}<br />{{ p.day }}</p></header>
+        @if (p.places.length > 0) {
+          <table class="ruled">
+            <caption>The whole boat</caption>
+            <thead><tr><th scope="col">Place</th><th scope="col">What</th><th scope="col" class="number">Work</th><th scope="col" class="number">Materials</th><th scope="col" class="number">Labour</th></tr></thead>
+            <tbody>@for (r of p.places; track r.letter) {<tr [class.here]="r.here"><th scope="row">{{ r.letter }}</th><td>{{ r.what }}</td><td class="number">{{ r.work }}</td><td class="number">{{ r.materials }}</td><td class="number">{{ r.labour }}</td></tr>}</tbody>
+            @if (p.boatSum; as b) {<tfoot><tr><th scope="row">In all</th><td></td><td class="number"><b>{{ b.work }}</b></td><td class="number"><b>{{ b.materials }}</b></td><td class="number"><b>{{ b.labour }}</b></td></tr></tfoot>}
+          </table>
+          <h2>{{ p.placeTitle }}</h2>
+        }
         <p class="lead">{{ p.lead }}</p>
         @if (p.changes.length > 0) {
           <table class="ruled">
@@ -96,7 +115,7 @@ import { SceneView } from '../ui/scene-view';
     .lead { font-size: 1.1rem; margin: 14px 0; } h2 { margin: 20px 0 6px; font-size: 1.05rem; } caption { text-align: left; font-weight: 700; padding: 6px 0; }
     th[scope='row'] { font-size: 1rem; color: var(--ink); } figure { margin: 18px 0; break-inside: avoid; } figcaption { color: var(--muted); font-size: 0.87rem; }
     li { padding: 5px 0; border-bottom: 1px solid var(--hairline); break-inside: avoid; } img { max-width: 300px; max-height: 220px; display: block; margin-top: 6px; border: 1px solid var(--ink); }
-    .hours td, .hours th { vertical-align: top; } .hours tr { break-inside: avoid; } .hours .number { white-space: nowrap; }
+    .here th, .here td { font-weight: 600; } .hours td, .hours th { vertical-align: top; } .hours tr { break-inside: avoid; } .hours .number { white-space: nowrap; }
     .sign { display: grid; grid-template-columns: 2fr 1fr; gap: 30px; margin: 50px 0 20px; } .sign span { border-top: 1px solid var(--ink); padding-top: 4px; }
     @media print { .no-print { display: none; } main { padding: 0; max-width: none; } }
   `,
@@ -121,14 +140,14 @@ export class OwnerPage implements OnDestroy {
     );
     const difference = againstFirstLook(history);
     const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
-    const kind = job.damage.kind ? damageData(job.damage.kind).name : 'damage';
-    const hull = substrateOf(job.hull.material)?.name;
+    const what = whatIsWrong(job);
     return {
+      ...this.#boat(state, reader),
       boat: job.boat?.name ?? 'your boat',
       title: [job.title, job.damage.where].filter(Boolean).join(', '),
       yard: shop.name ?? '',
       day: day.format(new Date()),
-      lead: `${kind.charAt(0).toUpperCase()}${kind.slice(1)}${hull ? ` in ${hull}` : ''}. ${difference ? (difference.changes.length > 0 ? 'It goes further than it looked at first.' : 'It goes as far as it looked at first.') : 'As far as it has been looked at.'}`,
+      lead: `${what.charAt(0).toUpperCase()}${what.slice(1)}. ${difference ? (difference.changes.length > 0 ? 'It goes further than it looked at first.' : 'It goes as far as it looked at first.') : 'As far as it has been looked at.'}`,
       changes: (difference?.changes ?? []).map((c) => ({
         label: c.label,
         before: say(c.before, reader),
@@ -170,6 +189,44 @@ export class OwnerPage implements OnDestroy {
       }),
     };
   });
+
+  /** What each place of the boat takes, and all of them together, where it has several. */
+  #boat(
+    state: JobState | undefined,
+    reader: Reader,
+  ): {
+    places: {
+      letter: string;
+      what: string;
+      here: boolean;
+      work: string;
+      materials: string;
+      labour: string;
+    }[];
+    boatSum?: { work: string; materials: string; labour: string };
+    placeTitle: string;
+  } {
+    const all = state?.all ?? [];
+    const told = (totals: BoatTotals): { work: string; materials: string; labour: string } => ({
+      work: hoursWords(totals.handsOn, reader),
+      // What is mixed at another place of the boat is paid for there.
+      materials: totals.materials > 0 ? say({ value: totals.materials, unit: 'money' }, reader) : '–',
+      labour: say({ value: totals.labour, unit: 'money' }, reader),
+    });
+    const planned = all.flatMap(({ id, job, result: { plan } }) => (plan ? [{ id, job, plan }] : []));
+    const placeOf = (id: string): PlaceTold | undefined => state?.places.find((p) => p.id === id);
+    const named = (id: string): string => [placeOf(id)?.letter, placeOf(id)?.name].filter(Boolean).join(', ');
+    return {
+      places: planned.map(({ id, job, plan }) => ({
+        letter: placeOf(id)?.letter ?? '',
+        what: [placeOf(id)?.name, whatIsWrong(job)].filter(Boolean).join(': '),
+        here: id === state?.place,
+        ...told(boatTotals([plan])),
+      })),
+      ...(planned.length > 0 ? { boatSum: told(boatTotals(planned.map((p) => p.plan))) } : {}),
+      placeTitle: named(state?.place ?? ''),
+    };
+  }
 
   /** Hours stage by stage, with what takes them. */
   #hours(
