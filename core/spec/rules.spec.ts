@@ -23,7 +23,7 @@ const VALUES: Readonly<Record<string, readonly (string | undefined)[]>> = {
   position: ['above', 'below'],
   duty: ['general', 'cosmetic', 'light', 'high'],
   access: ['one', 'both'],
-  contaminant: ['none', 'wax', 'silicone', 'oil', 'sealant', 'salt'],
+  contaminant: ['none', 'wax', 'silicone', 'oil', 'sealant', 'salt', 'dirt'],
   clear: ['no', 'yes'],
   wet: [undefined, 'dry', 'damp', 'wet'],
   into: [undefined, 'coat', 'laminate'],

@@ -19,6 +19,7 @@ import { ENGINE_VERSION, PLAN_FORMAT, type Plan, type PlanResult, type Timing } 
 import { checkSize, matchingInput, planSystem, substratesOf } from '../resolve/matching';
 import { drawPlanView, type PlanDrawing, type PlanObstacle, type PlanViewInput } from './plan-view';
 import { productTimes } from './product-times';
+import { stagesOf } from './stages-of';
 import { withReworks } from '../repairs/common/reworks';
 import { aroundJob } from '../repairs/common/around-job';
 import { ruleGates } from '../repairs/common/rule-gates';
@@ -31,7 +32,7 @@ import { brokenGoes, missedWindows, placeTasks } from '../schedule/placement';
 import { sumTotals } from './totals';
 import { unusedHere } from './unused';
 import { hoursOf } from '../schedule/working-hours';
-import { inOrder, networkOf, stageOf } from '../work/network';
+import { inOrder, networkOf } from '../work/network';
 import { productsOf } from '../work/pots';
 
 /** Plans one job after another and reuses the stages whose input did not change between calls. */
@@ -240,19 +241,7 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
   };
   const worked = workedOut(memo, kinds, common);
   const { items: own, outlines, needs, quick, ...parts } = worked;
-  // A stage of the way in which this repair has nothing to do is not shown.
-  const stages =
-    parts.repair && !parts.dish?.grind
-      ? head.stages.filter(
-          (s) =>
-            ALWAYS.has(s) ||
-            parts.repair?.sheets.some((x) => x.stage === s) ||
-            own?.some((x) => stageOf(x) === s) ||
-            (s === 'finish' && parts.finish),
-        )
-      : parts.dish && job.begins === 'fairing'
-        ? head.stages.filter((s) => !LAID_BEFORE.has(s))
-        : head.stages;
+  const stages = stagesOf(head.stages, worked, job.begins === 'fairing');
   const used = [
     ...system.chosen.chain.links.map((l) => l.product),
     ...(parts.repair?.pots.map((p) => p.product) ?? []),
@@ -263,6 +252,8 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
       'ruled',
       {
         items: inOrder(own, stages),
+        contaminant: job.hull.contaminant,
+        family: system.substrates[0].family,
         rules: system.chosen.chain.rules,
         products: used,
         area: survey.area,
@@ -357,11 +348,6 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
     ...(needs ? { needs } : {}),
   };
 }
-
-/** Stages that are behind a laminate which somebody else has laid. */
-const LAID_BEFORE: ReadonlySet<Stage> = new Set(['grind', 'laminate', 'mix']);
-/** Stages that every job goes through. */
-const ALWAYS: ReadonlySet<Stage> = new Set(['survey', 'system', 'log']);
 
 /** What a page of laminate alone hands in. */
 const LAMINATE_ALONE: RepairKinds = { kinds: [LAMINATE_KIND] };

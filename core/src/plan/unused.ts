@@ -13,6 +13,7 @@ import { problem, type Problem } from '../trace/problem';
 import { DRYING_WAITS } from '../work/actions';
 import { curesIn } from '../work/network';
 import { productsOf } from '../work/pots';
+import { effectsOf } from '../work/surfaces';
 import type { Plan } from './plan';
 import { usesChain } from './uses-chain';
 
@@ -116,6 +117,8 @@ const opensSoft: When = ({ damage, repair }, { system }) =>
 
 /** Counted, and filled one after another. */
 const holeByHole: When = ({ damage }) => damage.kind === 'drilled-holes' || damage.kind === 'blisters';
+/** Something is laid, and has to hold. */
+const laid: When = (_, { work }) => (work?.steps ?? []).some((s) => effectsOf(s).includes('lays'));
 const saturates: When = (_, { work }) => (work?.steps ?? []).some((s) => s.action === 'saturate');
 
 /** It is held until home, as whoever only wants to get there has it. */
@@ -184,7 +187,7 @@ const USES: readonly Use[] = [
     ),
   },
   { paths: ['hull.coat'], when: either(inPlay('coat'), dished) },
-  { paths: ['hull.contaminant'], when: inPlay('contaminant') },
+  { paths: ['hull.contaminant'], when: either(inPlay('contaminant'), laid) },
   { paths: ['hull.clear'], when: inPlay('clear') },
   {
     paths: ['hull.gelCoat'],

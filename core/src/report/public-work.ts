@@ -1,10 +1,9 @@
-import { ACTIONS } from '../work/actions';
 import { isLayer, layerId } from '../work/ids';
 import { holdsOf } from '../work/holds';
 import { potsOf } from '../work/pots';
 import { goesOf, ifsOf, roundsOf } from '../work/rounds';
 import { surfacesOf } from '../work/surfaces';
-import { tellLag, tellStep } from '../work/tell';
+import { tellDone, tellLag, tellStep } from '../work/tell';
 import type { Work } from '../work/step';
 import type { Plan } from '../plan/plan';
 import { numberedWork } from './order/numbered';
@@ -37,7 +36,7 @@ export function publicWork(plan: Plan & { readonly work: Work }, stops: readonly
       how: s.how,
       place: s.place,
       text,
-      done: ACTIONS[s.action].done,
+      done: tellDone(s),
       hands: s.people,
       work: s.work,
       ...(s.go === undefined ? {} : { go: s.go }),

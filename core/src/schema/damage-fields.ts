@@ -95,6 +95,7 @@ export const HULL = group('Hull', {
     oil: 'oil or fuel',
     sealant: 'old sealant or sticker glue',
     salt: 'salt',
+    dirt: 'ingrained dirt',
   }),
   laminate: choice('Old laminate', named(LIBRARY.oldLaminates)),
   thickness: quantity(

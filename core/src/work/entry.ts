@@ -28,6 +28,8 @@ export interface ActionEntry<H extends string = string> {
   readonly words: Readonly<Record<H, string>>;
   /** How one sees that it is done. */
   readonly done: string;
+  /** Variants that show it in another way. */
+  readonly doneIf?: Readonly<Partial<Record<H, string>>>;
   readonly who: Who;
   readonly tools?: readonly string[];
   /** Variants that are done with other tools. */

@@ -1,4 +1,5 @@
 import { ACTIONS, WAITS, type Action } from './actions';
+import type { ActionEntry } from './entry';
 import type { FailureSign, Fields, Lag } from './step';
 
 /** Small initial within a sentence; a name in capitals (MEK, PVC) keeps them. */
@@ -25,6 +26,12 @@ export function tellStep({
 }): string {
   const words: Readonly<Record<string, string>> = ACTIONS[action].words;
   return filled(words[how], fields);
+}
+
+/** How one sees that a step is done, in words. */
+export function tellDone({ action, how }: { readonly action: Action; readonly how: string }): string {
+  const { done, doneIf }: Pick<ActionEntry, 'done' | 'doneIf'> = ACTIONS[action];
+  return doneIf?.[how] ?? done;
 }
 
 /** What is waited for, in words. */

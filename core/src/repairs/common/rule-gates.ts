@@ -10,13 +10,12 @@ import { productsOf } from '../../work/pots';
 import type { Item, Lag, Late, Step } from '../../work/step';
 import { effectsOf } from '../../work/surfaces';
 import { perM2, StepWriter } from '../../work/writer';
+import { takenOff, type OnSurface } from './contaminant';
 
-export interface Ruled {
-  readonly items: readonly Item[];
+export interface Ruled extends OnSurface {
   /** Rules that speak about the chain. */
   readonly rules: readonly Rule[];
   readonly products: readonly Product[];
-  readonly area: Figure;
   readonly coated?: Figure;
 }
 
@@ -36,14 +35,12 @@ export const fullFromMoment = formula({
 
 /**
  * What the rules of a chain ask of the work, as steps: what a rule says that it bonds under is done, and not only said.
- * What the faces need anyway (washed, abraded, clean) is left to them.
+ * What the faces need anyway (washed, abraded, clean) is left to them, and what lies on them to whoever takes it off.
  */
-export function ruleGates({ items, rules, products, area, coated }: Ruled, ledger: Ledger): readonly Item[] {
+export function ruleGates(ruled: Ruled, ledger: Ledger): readonly Item[] {
+  const { rules, products, area, coated } = ruled;
   const needs = new Set(rules.flatMap((r) => r.needs ?? []));
-  const open = new Opened(items, ledger, area);
-  if (needs.has('cut-off')) open.first('clean', 'cutOff', 'sealant');
-  if (needs.has('dewaxed-again')) open.washedTwice();
-  if (needs.has('blotted')) open.blotted();
+  const open = new Opened(takenOff(ruled, ledger), ledger);
   if (needs.has('dry')) open.read();
   if (needs.has('trial')) open.trial();
   // Chips that are filled are in no chain: what fresh epoxy stops minds theirs as well.
@@ -60,8 +57,6 @@ const stopped = (p: Product, _: number, all: readonly Product[]): boolean =>
   (p.family === 'alkyd' && !all.some(parts)) ||
   (p.role === 'finish' && p.kind === 'gel coat' && !all.some((x) => x.role === 'tie coat'));
 
-const SCRAPE = 8 * 60;
-const BLOT = 20 * 60;
 const TRIAL = 15 * 60;
 
 /** Epoxy that a finish is laid over, and a wait for it that is in the plan already. */
@@ -81,7 +76,6 @@ class Opened {
   constructor(
     public items: readonly Item[],
     private readonly ledger: Ledger,
-    private readonly area: Figure,
   ) {
     this.#w = new StepWriter(ledger);
   }
@@ -109,50 +103,6 @@ class Opened {
   #written(write: (w: StepWriter) => StepWriter): readonly Item[] {
     const before = this.#w.items.length;
     return write(this.#w).items.slice(before);
-  }
-
-  /** Something is done before anything else touches the face. */
-  first(action: 'clean', how: 'cutOff', serves: string): void {
-    const at = this.items.findIndex(
-      (i) => 'step' in i && i.step.action !== 'survey' && effectsOf(i.step).length > 0,
-    );
-    const next = this.items[at];
-    if (!next) return;
-    this.#put(
-      at,
-      this.#written((w) =>
-        w.step(stageOf(next), action, how, { place: 'hull', serves }, SCRAPE, [
-          perM2(RATES.washPerM2, this.area),
-        ]),
-      ),
-    );
-  }
-
-  /** Wax or silicone that was seen is taken off twice, with fresh rags: the first wash only spreads it thin. */
-  washedTwice(): void {
-    const at = this.items.findIndex((i) => 'step' in i && i.step.action === 'wash');
-    const item = this.items[at];
-    if (!item || !('step' in item)) return;
-    const { step } = item;
-    const again = this.#written((w) =>
-      w.step(step.stage, 'wash', 'again', { place: step.place, serves: 'again' }, RATES.washFixed, [
-        perM2(RATES.washPerM2, this.area),
-      ]),
-    );
-    this.#put(at + 1, again);
-  }
-
-  /** Oil creeps back out of a porous face: it is warmed and blotted until nothing comes. */
-  blotted(): void {
-    const at = this.items.findIndex((i) => 'step' in i && i.step.action === 'wash');
-    const item = this.items[at];
-    if (!item || !('step' in item)) return;
-    this.#put(
-      at + 1,
-      this.#written((w) =>
-        w.step(item.step.stage, 'clean', 'blot', { place: item.step.place, serves: 'oil' }, BLOT),
-      ),
-    );
   }
 
   /** What drinks water is read before it is closed, also where nobody has seen any. */

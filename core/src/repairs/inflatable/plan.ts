@@ -1,4 +1,5 @@
 import { linkOf } from '../../match/chain';
+import { RATES } from '../../materials/work-rates';
 import type { Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
@@ -211,7 +212,9 @@ export const INFLATABLE_KIND = byBuilder({
       [`Tube: ${STATES[damage] ?? STATES['fabric-puncture']}.`],
     );
 
-    b.step('mix', 'mark', 'patch', { place: 'tube', serves: 'patch' }, 8)
+    // Salt and grime are rubbed in by the first paper, and no solvent takes salt off.
+    b.step('mix', 'wash', 'soap', { place: 'patch', serves: 'ground' }, 5, [perM2(RATES.washPerM2, faces)])
+      .step('mix', 'mark', 'patch', { place: 'tube', serves: 'patch' }, 8)
       .step('mix', 'make', 'patch', { place: 'patch', serves: 'patch' }, 6, [
         each(
           4 * MIN,

@@ -3,7 +3,7 @@ import type { ActionEntry } from '../../work/entry';
 import type { Plan } from '../../plan/plan';
 import type { Stage } from '../../trace/problem';
 import type { Lag, Rework, Step } from '../../work/step';
-import { tellLag, tellSign, tellStep } from '../../work/tell';
+import { tellDone, tellLag, tellSign, tellStep } from '../../work/tell';
 import { CHECK_RESULTS, type Checked } from '../../finish/check';
 import { guidanceBySteps, type Test } from '../guidance';
 import { figure, plainText, saidWords, sayIn, type Reader, type Said } from '../say';
@@ -102,7 +102,7 @@ export function orderRows(plan: Plan, reader: Reader, stops: readonly Stop[] = [
           ? [...acceptance, ...checksOf(plan, reader)]
           : acceptance,
       ...(step.failed ? { fails: failsWords(step.failed, work, reader) } : {}),
-      done: entry.done,
+      done: tellDone(step),
       photo: entry.photo === true || (entry.photo === 'last' && step.id === lastLaid),
       ticked: done.has(step.stage),
     };
