@@ -32,7 +32,7 @@ const VALUES: Readonly<Record<string, readonly (string | undefined)[]>> = {
   lasts: ['for good', 'weekend', 'season'],
   place: [undefined, 'shop', 'tent', 'open air', 'beach'],
   grade: ['standard', 'workboat', 'show'],
-  spots: ['few', 'many'],
+  spots: ['none', 'few', 'many'],
 };
 const HULL = new Set(['hull', 'family', 'hull.trait']);
 

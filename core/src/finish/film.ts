@@ -1,3 +1,4 @@
+import { usualMethod } from './by-hand';
 import {
   coatsBefore,
   appliedFilm,
@@ -167,7 +168,7 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
     return ledger.given(key, label, value, unit, origin, source);
   };
   const gel = finish.kind === 'gel coat';
-  const method = input.method ?? 'brush';
+  const method = input.method ?? usualMethod(input.area.value);
   const application = APPLICATIONS[method];
   const levelling = ledger.given(
     'levelling',

@@ -21,8 +21,8 @@ export interface JobFacts {
   readonly access: string;
   readonly lasts?: string;
   readonly place?: string;
-  /** Whether it is spread over many places one after another. */
-  readonly spots?: 'few' | 'many';
+  /** Whether it is spread over many places one after another; none of them on a face that is only renewed. */
+  readonly spots?: 'none' | 'few' | 'many';
   /** How well the finish is to come out. */
   readonly grade?: string;
 }

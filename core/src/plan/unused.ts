@@ -117,6 +117,9 @@ const opensSoft: When = ({ damage, repair }, { system }) =>
 
 /** Counted, and filled one after another. */
 const holeByHole: When = ({ damage }) => damage.kind === 'drilled-holes' || damage.kind === 'blisters';
+/** A finish whose coats are laid by their sheet. */
+const coatedBySheet: When = (_, { work }) =>
+  (work?.steps ?? []).some((s) => s.stage === 'finish' && s.action === 'coat');
 /** Something is laid, and has to hold. */
 const laid: When = (_, { work }) => (work?.steps ?? []).some((s) => effectsOf(s).includes('lays'));
 const saturates: When = (_, { work }) => (work?.steps ?? []).some((s) => s.action === 'saturate');
@@ -149,7 +152,8 @@ const USES: readonly Use[] = [
   { paths: ['begins'], when: dished },
   { paths: ['hull.plies', 'hull.laminate'], when: dished },
   { paths: ['laminate.coverLap'], when: ({ laminate }) => laminate?.cover === 'yes' },
-  { paths: ['coat', 'check'], when: finished },
+  { paths: ['coat.method', 'coat.thinner', 'coat.film', 'check'], when: finished },
+  { paths: ['coat.wind'], when: either(finished, coatedBySheet) },
   { paths: ['sanding.start', 'sanding.end'], when: dished },
   { paths: ['sanding.fine'], when: (_, { finish }) => (finish?.sanding.length ?? 0) > 0 },
   { paths: ['colour'], when: tinted },

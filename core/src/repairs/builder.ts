@@ -12,6 +12,7 @@ import type { Ledger } from '../trace/ledger';
 import { problemAt, type Severity, type Stage, type Told } from '../trace/problem';
 import type { RepairDrawing } from './drawing';
 import type {
+  Doing,
   Ask,
   KeyFigure,
   Pot,
@@ -319,13 +320,13 @@ export class RepairBuilder {
   }
 
   /** @param at actions that it is about: it stands at the first step of one of them, else at the first of its stage */
-  caution(stage: Stage, text: string, ...at: readonly Action[]): this {
+  caution(stage: Stage, text: string, ...at: readonly Doing[]): this {
     this.#cautions.push({ stage, text, ...(at.length > 0 ? { at } : {}) });
     return this;
   }
 
   /** @param at actions that it is about: it stands at the last step of one of them, else at the last of its stage */
-  accept(stage: Stage, test: string, pass: string, ...at: readonly Action[]): this {
+  accept(stage: Stage, test: string, pass: string, ...at: readonly Doing[]): this {
     this.#acceptance.push({ stage, test, pass, ...(at.length > 0 ? { at } : {}) });
     return this;
   }

@@ -122,8 +122,11 @@ export interface RepairPattern {
   readonly outline: Outline;
 }
 
+/** An action in all its variants, or in one of them. */
+export type Doing = Action | readonly [action: Action, how: string];
+
 /** Something that is said at a step: of its stage, and of the actions that it is about. */
-export type SaidAt<T> = T & { readonly stage: Stage; readonly at?: readonly Action[] };
+export type SaidAt<T> = T & { readonly stage: Stage; readonly at?: readonly Doing[] };
 
 /** A repair that is not laminate in a dish, worked out to the end. */
 export interface RepairPlan {

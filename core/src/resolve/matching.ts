@@ -85,7 +85,8 @@ const PER_HOLE = 0.06 * 0.06;
 const HOLE_BY_HOLE: ReadonlySet<DamageKind> = new Set<DamageKind>(['drilled-holes', 'blisters']);
 const GRIDDED: ReadonlySet<DamageKind> = new Set<DamageKind>(['delamination', 'wet-core']);
 
-function spotsOf({ damage }: Job, kind: DamageKind): JobFacts['spots'] {
+function spotsOf({ damage, repair }: Job, kind: DamageKind): JobFacts['spots'] {
+  if (kind === 'weathered' && repair?.renewal?.spots === 0) return 'none';
   const [along = 0, up = 0] = damage.size ?? [];
   const grid = GRIDDED.has(kind) ? (along * up) / PER_HOLE : 0;
   const count = HOLE_BY_HOLE.has(kind) ? (damage.count ?? 1) : grid;

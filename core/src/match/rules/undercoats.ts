@@ -23,6 +23,20 @@ export const UNDERCOAT_RULES = rulesFrom('general knowledge of paint systems', [
     'two coats of primer, sanded P320, before the paint',
   ],
   [
+    'paint-over-fills-unprimed',
+    {
+      damage: ['weathered'],
+      'spots!': ['none'],
+      'finish.family': ['polyurethane'],
+      'finish.trait!': ['clear'],
+      prime: ['none'],
+      'family!': FLEXES,
+    },
+    'weak',
+    'paint sinks into filled chips: each shows as a dull spot',
+    'prime the fills, twice, sanded P320, before the paint',
+  ],
+  [
     'primer-under-paint',
     { 'undercoat.role': ['primer'], 'finish.family': PAINTS, 'finish.trait!': ['clear'] },
     'bonds',

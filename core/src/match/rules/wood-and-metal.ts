@@ -264,6 +264,13 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'epoxy primer on steel',
   ],
   [
+    'etch-off-metal',
+    { prime: ['primer-etch'], 'family!': ['metal'] },
+    'no bond',
+    'an etch primer bites into bright metal and holds on nothing else',
+    'epoxy primer',
+  ],
+  [
     'etch-on-iron',
     { prime: ['primer-etch'], hull: ['steel', 'stainless', 'lead'] },
     'weak',

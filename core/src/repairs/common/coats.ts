@@ -2,12 +2,15 @@ import type { Milestones } from '../../cure/cure-model';
 import type { Awaited } from '../../work/actions';
 import type { Fields, Lag, Soon } from '../../work/step';
 import { RATES } from '../../materials/work-rates';
-import type { Sheet } from '../../materials/product';
+import { tapeSteps } from '../../finish/application';
+import { LAYING_WORDS, layingHands, layingOf, usualMethod } from '../../finish/by-hand';
+import { DEFAULTS } from '../../materials/defaults';
+import { isAntifouling, type Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import type { Stage } from '../../trace/problem';
 import { afterLast, overFace } from './over-face';
-import { microns, ml, words } from '../../trace/words';
+import { joined, microns, ml, words, type Words } from '../../trace/words';
 import { type RepairBuilder } from '../builder';
 import { perM2, perMetre } from '../../work/writer';
 import { massFor, mixed } from './mixing';
@@ -183,9 +186,20 @@ interface Coats {
   readonly lay: Figure;
 }
 
+/** Where the tape of a coat runs, where it is not on the masking line. */
+const tapeAt = (step = 0): Words =>
+  step > 0 ? ['tape ', { value: step, as: 'mm', decimals: 0 }, ' inside the line'] : [];
+
 /** Coats one after another, each with its window. */
 function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay }: Coats): void {
   const times = b.times(q.product);
+  const laying = layingOf(
+    usualMethod(q.area.value),
+    q.area.value,
+    q.product.role === 'coating' && !isAntifouling(q.product),
+  );
+  // Each edge of a patch feathers on fresh ground; a whole face is coated to its natural lines.
+  const tape = q.tape && b.input.route !== 'renew' ? tapeSteps(n, DEFAULTS.maskingClearance) : [];
   for (let coat = 1; coat <= n; coat += 1) {
     const key = `${q.id}-${coat}`;
     const last = coat === n;
@@ -208,7 +222,18 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay }
       { place: 'face', serves: key, fields },
       RATES.coatFixed / 60,
       [perM2(RATES.rollPerM2, q.area)],
-      { figures: words`${microns(wet)} wet by the comb, ${ml(each)}` },
+      {
+        figures: joined(
+          [
+            [LAYING_WORDS[laying]],
+            words`${microns(wet)} wet by the comb`,
+            [ml(each)],
+            tapeAt(tape[coat - 1]),
+          ],
+          ', ',
+        ),
+        ...(layingHands(laying) > 1 ? { people: layingHands(laying) } : {}),
+      },
     );
     const cured = last && q.last === 'cures';
     const moment = !cured && times?.windowOpens ? 'opens' : 'sand';

@@ -1,10 +1,8 @@
-import { problemAt, type Told } from '../../trace/problem';
 import type { Milestones } from '../../cure/cure-model';
+import { coatWeather } from '../../finish/coat-weather';
 import { checkedItems, checksFor, type Checked } from '../../finish/check';
 import { planFilm, type FilmInput, type FilmResult } from '../../finish/film';
 import { COARSEST } from '../../materials/abrasives';
-import { DEFAULTS } from '../../materials/defaults';
-import { dewPoint } from '../../physics/dew-point';
 import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
@@ -20,7 +18,6 @@ export interface FinishInput extends SandingWishes {
   readonly onMetal?: boolean;
   readonly humidity: Figure;
   readonly weather: {
-    readonly place?: string;
     readonly wind?: 'calm' | 'breeze' | 'wind';
     readonly sun?: 'no' | 'yes';
   };
@@ -39,27 +36,14 @@ export interface FinishPlan extends FinishResult {
   readonly milestones: Milestones;
 }
 
-/** Weather that spoils a coat: dew, sun that skins it, wind that brings dust and carries spray. */
-function checkWeather({ film, humidity, weather }: FinishInput, dew: Figure, ledger: Ledger): void {
-  const warn = (path: string, ...told: Told): void =>
-    ledger.report(problemAt({ severity: 'warning', stage: 'finish', path }, told));
-  if (film.temperature.value - dew.value < DEFAULTS.dewMargin) {
-    warn('conditions.humidity', 'dew-on-surface', { dewPoint: dew.value, margin: DEFAULTS.dewMargin });
-  }
-  if (humidity.value > 0.85) warn('conditions.humidity', 'damp-dulls', { humidity: humidity.value });
-  if (weather.sun === 'yes') warn('conditions.sun', 'sun-on-wet-coat');
-  if (weather.wind === 'wind') warn('coat.wind', 'wind-on-coat', { sprayed: film.method === 'spray' });
-  else if (film.method === 'spray' && weather.wind === 'breeze') warn('coat.wind', 'overspray-drifts');
-}
-
 /** A papers-to-polish plan of a gel coat starts no coarser than its film allows; a paint is left as it flows. */
 export function finishStage(input: FinishInput, ledger: Ledger): FinishResult {
   const film = planFilm(input.film, ledger);
-  const dew = ledger.compute('dewPoint', 'dew point', dewPoint, {
-    T: input.film.temperature,
-    RH: input.humidity,
-  });
-  checkWeather(input, dew, ledger);
+  const { temperature } = input.film;
+  const dew = coatWeather(
+    { temperature, humidity: input.humidity, ...input.weather, method: film.method },
+    ledger,
+  );
   const { last } = film.grits;
   const items = checksFor({
     grade: input.film.grade,

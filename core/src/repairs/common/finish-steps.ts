@@ -1,4 +1,4 @@
-import { APPLICATIONS } from '../../finish/application';
+import { LAYING_WORDS, layingHands, layingOf, type Laying } from '../../finish/by-hand';
 import { COAT_RATE } from '../../finish/film';
 import { afterLast, overFace } from './over-face';
 import { linkOf, type Chain } from '../../match/chain';
@@ -119,9 +119,11 @@ function coatSteps(
     perM2(COAT_RATE[finish.method], finish.area),
   ]);
   const last = coat === finish.coats.value;
+  const laying = layingOf(finish.method, finish.area.value, true);
   w.timed('finish', 'coat', how, { place: 'finish', serves, fields }, work, {
-    figures: coatFigures(finish, coat),
+    figures: coatFigures(finish, coat, laying),
     setUp: RATES.coatFixed,
+    ...(layingHands(laying) > 1 ? { people: layingHands(laying) } : {}),
   });
   if (last)
     tapeOff(w, 'finish', masking).beside('tapeSets', { place: 'finish', serves }, m.windowOpens ?? m.usable, {
@@ -144,11 +146,11 @@ function coatSteps(
 }
 
 /** How the coat goes on, how thick, and where its tape lies. */
-function coatFigures({ method, gauge, tape }: FinishPlan, coat: number): Words {
+function coatFigures({ gauge, tape }: FinishPlan, coat: number, laying: Laying): Words {
   const step = tape.length > 1 ? tape[coat - 1] : undefined;
   return joined(
     [
-      [APPLICATIONS[method].name],
+      [LAYING_WORDS[laying]],
       words`${microns(gauge)} wet by the comb`,
       step === undefined || step === 0
         ? []

@@ -2,6 +2,10 @@ import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
 import { isAntifouling, type Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
+import { coatWeather } from '../../finish/coat-weather';
+import { usualMethod } from '../../finish/by-hand';
+import { checksFor } from '../../finish/check';
+import type { CheckId } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
 import { RepairBuilder } from '../builder';
@@ -74,14 +78,14 @@ export function planFinishing(
   // Antifouling is never sanded dry, and goes over what there is.
   if (name !== 'antifouling' && input.route !== 'renew' && !primed)
     scuffedRound(b.steps, face.masking, name === 'varnish' ? 'clear' : 'paint');
-  const asked = coatName(product) === 'antifouling' ? input.job.repair?.barrier?.antifoulingCoats : undefined;
+  const asked = name === 'antifouling' ? input.job.repair?.barrier?.antifoulingCoats : undefined;
   const system = planCoats(b, {
     id: 'coating',
     stage: 'finish',
     tape: face.masking,
     product,
     area: face.area,
-    name: coatName(product),
+    name,
     between: 240,
     last: 'cures',
     ...(asked === undefined
@@ -97,8 +101,21 @@ export function planFinishing(
           ),
         }),
   });
-  if (coatName(product) === 'antifouling') sheet.ask('repair.barrier.antifoulingCoats', system.coats);
+  if (name === 'antifouling') sheet.ask('repair.barrier.antifoulingCoats', system.coats);
   b.step('finish', 'check', 'cover', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
+  const { conditions, job } = input;
+  coatWeather(
+    {
+      temperature: conditions.temperature,
+      humidity: conditions.humidity,
+      wind: job.coat?.wind,
+      sun: job.conditions?.sun,
+      method: usualMethod(face.area.value),
+    },
+    ledger,
+  );
+  for (const c of checksFor({ grade: conditions.grade, film: system.dryFilm.value, gelCoat: false }))
+    if (LOOKED_AT[name].has(c.id)) b.accept('finish', `${c.name}: ${c.how}`, c.mark, 'check');
   sheet.key('Coats', system.coats).key('Comb reads', system.wetPerCoat, 'µm', 0).key('In all', system.volume);
   sheet.say(
     words`${system.coats} ${system.coats.value === 1 ? 'coat' : 'coats'} of ${coatName(product)}, ${ml(system.volume)} in all, ${microns(system.wetPerCoat)} wet each.`,
@@ -126,7 +143,16 @@ export function planFinishing(
   return b.done('coating', product.name);
 }
 
-const coatName = (p: Sheet): string =>
+/** What is looked at of a coat by its sheet: a bottom is neither glossy nor matched, a varnish has no colour of its own. */
+const LOOKED_AT: Readonly<Record<CoatName, ReadonlySet<CheckId>>> = {
+  paint: new Set<CheckId>(['level', 'gloss', 'halo', 'pinholes', 'film', 'colour']),
+  varnish: new Set<CheckId>(['level', 'gloss', 'halo', 'pinholes', 'film']),
+  antifouling: new Set<CheckId>(['film']),
+};
+
+type CoatName = 'paint' | 'varnish' | 'antifouling';
+
+const coatName = (p: Sheet): CoatName =>
   isAntifouling(p) ? 'antifouling' : p.traits?.includes('clear') ? 'varnish' : 'paint';
 
 /** Unevenness of hand-laid laminate that is levelled where no compound is spread, m. */

@@ -89,7 +89,7 @@ export function finishOf(
       hollow: true,
       humidity: inputs.humidity,
       check: job.check,
-      weather: { place: job.conditions?.place, wind: job.coat?.wind, sun: job.conditions?.sun },
+      weather: { wind: job.coat?.wind, sun: job.conditions?.sun },
       library,
       shop: { papers: shop.papers, habit: shop.habit },
       sanding: job.sanding,

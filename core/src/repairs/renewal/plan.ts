@@ -241,7 +241,14 @@ function fillChips(b: RepairBuilder, spots: Figure): void {
   b.step('mix', 'fill', 'chips', at, 10, [perM2(90 * MIN, spots)]);
   const times = b.times(filler);
   if (times) b.wait('mix', 'untilSanded', at, times.sand, b.curing(filler, 'sand'));
-  b.step('mix', 'sand', 'grit', { ...at, fields: { grit: 'P240' } }, 5, [perM2(60 * MIN, spots)]);
+  b.step('mix', 'wash', 'blush', at, RATES.wipeFixed / 60, [perM2(RATES.wipePerM2, spots)]).step(
+    'mix',
+    'sand',
+    'grit',
+    { ...at, fields: { grit: 'P240' } },
+    5,
+    [perM2(60 * MIN, spots)],
+  );
 }
 
 function repaint(b: RepairBuilder, area: Figure): void {
@@ -262,25 +269,32 @@ function repaint(b: RepairBuilder, area: Figure): void {
   const primer = linkOf(chain, 'prime') as Sheet | undefined;
   mix.key('Face', area).key('Fills', spots).key('Stretches', n);
   mix.say(
-    words`Key the old coat over ${area}, prime ${spots} of fills, ${own.coats ?? PAINT_COATS} coats with a fine abrade between, in ${n} ${n.value === 1 ? 'stretch' : 'stretches'}.`,
+    words`Key the old coat over ${area}${spots.value > 0 ? words`, fill${primer ? ' and prime' : ''} ${spots} of chips` : ''}, ${own.coats ?? PAINT_COATS} coats with a fine abrade between, in ${n} ${n.value === 1 ? 'stretch' : 'stretches'}.`,
   );
   const wash = washHow(b.input.substrate.family);
   b.step('mix', 'wash', wash === 'dewax' ? 'repaint' : wash, { place: 'face', serves: 'ground' }, 20, [
     perM2(8 * MIN, area),
   ]).step('mix', 'abrade', 'key', { place: 'face', serves: 'ground' }, 15, [perM2(25 * MIN, area)]);
-  fillChips(b, spots);
-  b.step('mix', 'mask', 'lines', { place: 'face', serves: 'coat' }, 10, [perMetre(6 * MIN, masking)]);
+  if (spots.value > 0) fillChips(b, spots);
   if (primer) {
+    const onSpots = primer.family === 'epoxy' && b.input.substrate.family !== 'metal';
+    // A whole face is masked for its primer already; fills are primed within it.
+    if (!onSpots)
+      b.step('mix', 'mask', 'lines', { place: 'face', serves: 'coat' }, 10, [perMetre(6 * MIN, masking)]);
     const coats = planCoats(b, {
       id: 'prime',
       stage: 'mix',
       product: primer,
-      area: primer.family === 'epoxy' && b.input.substrate.family !== 'metal' ? spots : area,
+      area: onSpots ? spots : area,
       coats: b.assumed('primeCoats', 'coats of primer', 2, 'count', 'two, crosswise'),
       name: 'primer',
       between: 240,
-      last: 'overcoated',
+      last: onSpots ? 'cures' : 'overcoated',
     });
+    if (onSpots)
+      b.step('mix', 'abrade', 'primer', { place: 'face', serves: 'primed' }, RATES.abradeFixed / 120, [
+        perM2(RATES.abradePerM2, spots),
+      ]);
     mix.table(
       'Primer',
       ['Coats', 'Dry film', 'In all'],
@@ -295,13 +309,10 @@ function repaint(b: RepairBuilder, area: Figure): void {
     b.step('mix', 'rehearse', 'paint', { place: 'face', serves: 'coat' }, 15, [], {
       people: 2,
     });
-  b.accept(
-    'mix',
-    'tape test on the old coat, cross-cut',
-    'nothing comes off with the tape',
-    'wash',
+  b.accept('mix', 'tape test on the old coat, cross-cut', 'nothing comes off with the tape', [
     'abrade',
-  );
+    'key',
+  ]);
   const coats = b.pick('coats', 'coats of paint', 'count', own.coats, PAINT_COATS, 'two on a keyed coat');
   const paint = chain.finish;
   const perCoat = b.assumed(

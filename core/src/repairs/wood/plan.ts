@@ -54,6 +54,14 @@ export const roundBlendedFace = formula({
   evaluate: (x) => 2 * (x.l + x.w + 0.16),
 });
 
+/** A plane or scraper leaves so much for paper, m. Source: judged, a hair is 0.1 mm and the plane chatters by as much. */
+const PLANED_TO = 0.0002;
+const FAIRED = {
+  piece: 'Plane the piece down to its neighbours, fill the glue line',
+  joint: 'Scrape the glue line flush',
+  fill: 'Scrape the fill down to its neighbours',
+} as const;
+
 /** Wood: dry first, cut back to bright, scarfed or let in, end grain saturated, glued, sheathed where the chain has it. */
 export const WOOD_KIND = byBuilder({
   id: 'wood',
@@ -69,18 +77,19 @@ export const WOOD_KIND = byBuilder({
     const bond = linkOf(chain, 'bond');
     const inner = linkOf(chain, 'reinforce');
     const letIn = LET_IN.has(damage);
+    const glued = GLUED.has(damage);
     if (bond && letIn) piece(b, w, bond, inner?.role === 'plate' ? (inner as Sheet) : undefined);
-    else if (bond && GLUED.has(damage)) shut(b, w, bond);
+    else if (bond && glued) shut(b, w, bond);
     else if (bond) filled(b, w, bond);
     const cloth = inner?.role === 'cloth' ? (inner as Cloth) : undefined;
     if (cloth && bond) sheathe(b, w, cloth, bond);
     const face = ledger.compute('face', 'face to make good', blendedFace, { l: w.length, w: w.width });
     b.at('fair')
       .key('Face', face)
-      .say(words`Plane the piece down to its neighbours, fill the glue line, sand over ${face}.`)
+      .say(words`${FAIRED[letIn ? 'piece' : glued ? 'joint' : 'fill']}, sand over ${face}.`)
       .sand({
         area: face,
-        stock: b.assumed('proud', 'left proud', 0.0005, 'm', 'planed to within a hair'),
+        stock: b.assumed('proud', 'left proud', PLANED_TO, 'm', 'plane or scraper, to within a hair'),
         end: 180,
         material: 'cured resin',
         levels: true,
@@ -354,10 +363,16 @@ function filled(b: RepairBuilder, w: Wood, bond: Product): void {
 const mixGlue = (b: RepairBuilder): RepairBuilder =>
   b.step('mix', 'mix', 'pot', { place: 'bench', serves: 'glue' }, RATES.mixBatch / 60, [], b.mixes('glue'));
 
+/** A joint sets under its clamps, a fill until it can be worked down. */
 function cure(b: RepairBuilder, bond: Product, clamped = true): void {
   const times = b.times(bond);
-  if (times)
-    b.wait('mix', 'underClamps', { place: 'joint', serves: 'glue' }, times.sand, b.curing(bond, 'sand'));
-  if (clamped) b.step('mix', 'strike', 'clamps', { place: 'joint', serves: 'glue' }, RATES.strike / 60);
-  b.accept('mix', 'squeeze-out along every line, nail into it', 'a bead all along, hard', 'strike', 'glue');
+  const awaited = clamped ? 'underClamps' : 'untilSanded';
+  if (times) b.wait('mix', awaited, { place: 'joint', serves: 'glue' }, times.sand, b.curing(bond, 'sand'));
+  if (clamped) {
+    b.step('mix', 'strike', 'clamps', { place: 'joint', serves: 'glue' }, RATES.strike / 60);
+    b.accept('mix', 'squeeze-out along every line, nail into it', 'a bead all along, hard', [
+      'strike',
+      'clamps',
+    ]);
+  } else b.accept('fair', 'nail into the fill', 'hard, no dent', ['sand', 'plane']);
 }

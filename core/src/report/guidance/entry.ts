@@ -7,6 +7,7 @@ import type { Stage } from '../../trace/problem';
 import { ACTIONS, type Action } from '../../work/actions';
 import type { ActionEntry } from '../../work/entry';
 import type { Hazard } from '../../trace/broken';
+import type { Doing } from '../../repairs/repair';
 import type { Step } from '../../work/step';
 
 /** Whether a step is one that something is said at. */
@@ -104,6 +105,11 @@ export const onHow =
   (action: Action, ...hows: string[]): Spot =>
   (step) =>
     step.action === action && hows.includes(step.how);
+/** Steps of any of these actions, or of a variant of one. */
+export const doing =
+  (...of: readonly Doing[]): Spot =>
+  ({ action, how }) =>
+    of.some((d) => (typeof d === 'string' ? d === action : d[0] === action && d[1] === how));
 /** Steps of a stage. */
 export const inStage =
   (stage: Stage): Spot =>

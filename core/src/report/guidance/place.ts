@@ -4,7 +4,7 @@ import type { Stage } from '../../trace/problem';
 import type { Hazard } from '../../trace/broken';
 import type { Step } from '../../work/step';
 import { BUILDING_GUIDANCE } from './building';
-import { inStage, on, type Entry, type Spot } from './entry';
+import { doing, inStage, type Entry, type Spot } from './entry';
 import { FINISHING_GUIDANCE } from './finishing';
 import { OPENING_GUIDANCE } from './opening';
 
@@ -26,7 +26,7 @@ export function entriesOf(plan: Plan): readonly Entry[] {
   const { cautions = [], acceptance = [] } = plan.repair ?? {};
   // What a kind says of an action it says of its own stage first: mixing and sanding come more than once.
   const spots = ({ at, stage }: Pick<(typeof cautions)[number], 'at' | 'stage'>): { at?: readonly Spot[] } =>
-    at ? { at: [(s, p) => inStage(stage)(s, p) && on(...at)(s, p), on(...at)] } : {};
+    at ? { at: [(s, p) => inStage(stage)(s, p) && doing(...at)(s, p), doing(...at)] } : {};
   return [
     ...ENTRIES.filter((e) => !e.when || e.when(plan)),
     ...cautions.map((c): Entry => ({ stage: c.stage, caution: c.text, ...spots(c) })),
