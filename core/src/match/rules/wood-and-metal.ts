@@ -258,7 +258,7 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
   ],
   [
     'etch-under-epoxy',
-    { prime: ['primer-etch'], 'bond.family': ['epoxy'], 'hull!': ['aluminium'] },
+    { prime: ['primer-etch'], 'bond.family': ['epoxy'] },
     'weak',
     'an acid primer under epoxy stops its cure at the face',
     'epoxy primer on steel',

@@ -11,6 +11,6 @@ export function abradeBetween(b: RepairBuilder, go: number): void {
     b.caution(
       'mix',
       'Sanding dust between goes: P3 respirator and extraction. No dry sanding while a fingernail still marks it.',
-      'abrade',
+      ['abrade', 'lastGo'],
     );
 }

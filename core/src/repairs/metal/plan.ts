@@ -30,6 +30,8 @@ const DAMP = 0.6;
 const THICKNESS = 0.01;
 const RADIUS = 0.002;
 const LOST_LIMIT = 0.1;
+/** First coat of epoxy that metal is abraded through, m. Source: judged, as thin as it covers. */
+const FIRST_COAT = 0.15e-3;
 const PRIMER_COATS = 2;
 const LOSS = 0.25;
 const DEPTH = 0.001;
@@ -216,8 +218,18 @@ export const METAL_KIND = byBuilder({
       );
     }
     if (bond) {
+      const gone = b.compute('gone', 'gone', layerVolume, { A: survey.area, d: depth });
+      // Without a primer the first coat seals all that is bright, and not the pits alone.
+      const sealed = primer
+        ? []
+        : [
+            b.compute('sealed', 'first coat over all that is bright', layerVolume, {
+              A: face,
+              d: b.assumed('sealFilm', 'first wet coat', FIRST_COAT, 'm', 'brushed out, abraded through'),
+            }),
+          ];
       const volume = b.compute('volume', 'to build up', withLoss, {
-        'V₀': b.compute('gone', 'gone', layerVolume, { A: survey.area, d: depth }),
+        'V₀': b.ledger.sum('goneAndSealed', 'gone, and the first coat', 'm³', [gone, ...sealed]),
         loss: b.assumed('loss', 'left proud and lost', LOSS, 'fraction', 'small fills'),
       });
       const most =
@@ -264,7 +276,7 @@ export const METAL_KIND = byBuilder({
             'underResin',
             { place: 'face', serves: 'bond' },
             8,
-            [perM2(40 * MIN, survey.area)],
+            [perM2(40 * MIN, face)],
             { withNext: true },
           );
         b.step(
