@@ -147,6 +147,37 @@ describe('the foreman: which way of repairing', () => {
     ).toBeTrue();
   });
 
+  line(2, 'an old patch that holds stays: looked over, feathered, faired along its edges and coated', () => {
+    for (const hull of ['frp-solid', 'frp-cored', 'wood-solid', 'foil-g10', 'abs', 'smc']) {
+      const of = planned(hull, 'old-repair', { damage: { holds: 'all', size: [0.3, 0.2] } });
+      const done = doneIn(of);
+      expect(of.plan.dish).withContext(hull).toBeUndefined();
+      expect(done.some((d) => d.startsWith('strip ') && d !== 'strip tape'))
+        .withContext(hull)
+        .toBeFalse();
+      const at = (what: string): number => done.findIndex((d) => d === what);
+      expect(at('bevel feather')).withContext(hull).toBeGreaterThan(0);
+      expect(at('fill patchEdges')).withContext(hull).toBeGreaterThan(at('bevel feather'));
+      expect(done.slice(at('fill patchEdges')).some((d) => d.startsWith('coat ')))
+        .withContext(hull)
+        .toBeTrue();
+      expect(codes(of)).withContext(hull).toContain('patch-stays');
+      expect(of.text).toContain('tap the old patch all over');
+      // Anything less, and it comes off.
+      const loose = planned(hull, 'old-repair', { damage: { holds: 'loose', size: [0.3, 0.2] } });
+      expect(doneIn(loose).some((d) => d === 'bevel feather'))
+        .withContext(hull)
+        .toBeFalse();
+      expect(codes(loose)).withContext(hull).not.toContain('patch-stays');
+    }
+    // On a tube nothing is laid: it is soaped under pressure.
+    const tube = planned('pvc-fabric', 'old-repair', { damage: { holds: 'all' } });
+    expect(doneIn(tube)).toContain('check patch');
+    expect(doneIn(tube)).toContain('test pressure');
+    expect(doneIn(tube).some((d) => d.startsWith('join '))).toBeFalse();
+    expect(tube.text).not.toContain('adhesive');
+  });
+
   line(2, 'a skin under 1 mm is patched as thick as it was, and says so', () => {
     for (const skin of [0.0004, 0.0006, 0.0008, 0.00095])
       for (const hull of ['frp-solid', 'frp-cored']) {

@@ -227,7 +227,8 @@ const USES: readonly Use[] = [
   {
     paths: ['damage.holds'],
     when: ({ damage }, plan) =>
-      damage.kind === 'old-repair' && (plan.dish !== undefined || plan.system?.route?.id === 'bonded'),
+      damage.kind === 'old-repair' &&
+      (damage.holds === 'all' || plan.dish !== undefined || plan.system?.route?.id === 'bonded'),
   },
   {
     paths: ['damage.depth'],

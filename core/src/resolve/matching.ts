@@ -1,3 +1,4 @@
+import { isOldPatch } from '../survey/patch-stays';
 import { problem } from '../trace/problem';
 import type { JobFacts } from '../match/facts';
 import { contextOf } from '../match/facts';
@@ -117,8 +118,14 @@ function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
   };
 }
 
-/** A bottom below the waterline that is sealed against water is antifouled, unless something else is asked for. */
-function usualFinish({ repair }: Job, damage: DamageKind, position: Inputs['position']): Wanted {
+/** A bottom below the waterline that is sealed against water is antifouled, and an old patch that stays is painted, unless something else is asked for. */
+function usualFinish(
+  { repair, damage: found }: Job,
+  damage: DamageKind,
+  position: Inputs['position'],
+): Wanted {
+  // Compound makes no old patch even with its neighbours.
+  if (damage === 'weathered' && isOldPatch(found)) return { finish: 'paint-2k' };
   return damage === 'blisters' && position === 'below' && repair?.barrier?.antifouling !== 'no'
     ? { finish: 'antifouling-copper' }
     : {};

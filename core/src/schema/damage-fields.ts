@@ -131,6 +131,7 @@ export const DAMAGE = group('Damage', {
   seam: quantity('Distance to the nearest seam', 'length', 0, 5, 'mm'),
   valve: choice('What leaks', { cap: 'cap or spring', seat: 'seat in the fabric', thread: 'thread' }),
   holds: choice('The old repair', {
+    all: 'holds all over: it stays',
     parts: 'holds in parts',
     loose: 'lifts at the edges',
     gone: 'comes off in the hand',

@@ -2,6 +2,7 @@ import type { HullFamily } from '../materials/substrates';
 import type { Job } from '../schema/job';
 import type { Ledger } from '../trace/ledger';
 import { problem } from '../trace/problem';
+import { patchStays } from './patch-stays';
 import { plugged } from './plugged';
 
 /** A gouge of so much of the wall has taken strength that a filler does not give back. Source: judged, usual practice. */
@@ -34,4 +35,4 @@ function gouged({ damage, hull, families }: Asked, ledger: Ledger): Job['damage'
 
 /** The damage as it is repaired, where that is another than it was called. */
 export const asRepaired = (asked: Asked, ledger: Ledger): Job['damage'] =>
-  gouged({ ...asked, damage: plugged(asked, ledger) }, ledger);
+  patchStays({ ...asked, damage: gouged({ ...asked, damage: plugged(asked, ledger) }, ledger) }, ledger);

@@ -102,6 +102,7 @@ export interface SurveyProblems {
   'holds-for-now': { readonly means: HeldBy };
   'soft-core-behind': Plain;
   'foam-for-a-season': Plain;
+  'patch-stays': Plain;
   'gouge-laminated': { readonly deep: number; readonly wall: number };
   'hole-not-plugged': { readonly diameter: number; readonly widest: number; readonly count: number };
   /** Drying by each means, s. */

@@ -1,4 +1,5 @@
 import { linkOf } from '../../match/chain';
+import { isOldPatch } from '../../survey/patch-stays';
 import { RATES } from '../../materials/work-rates';
 import type { Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
@@ -12,6 +13,7 @@ import { planGlue, type Glue, type Rest } from './glue';
 import { coatFaces, join, stitch } from './joints';
 import { fieldKit } from './kit';
 import { leakTest } from './leak-test';
+import { tellStays } from './stays';
 import { planPatch, type PatchPlan } from './patch';
 
 const MIN = 60;
@@ -160,6 +162,10 @@ export const INFLATABLE_KIND = byBuilder({
     b.at('system').ask('repair.inflatable.trip');
     if (damage === 'valve-leak' && !planValve(b)) return b.done('inflatable', 'valve');
 
+    if (damage === 'old-repair' && isOldPatch(job.damage)) {
+      tellStays(b);
+      return b.done('inflatable', 'patch stays');
+    }
     b.at('survey').ask('repair.inflatable.tube', tube);
     const patch = planPatch(b, tube, board);
     const field = own.where === 'field' || (adhesive?.traits?.includes('quick fix') ?? false);

@@ -1,3 +1,4 @@
+import { isOldPatch } from '../../survey/patch-stays';
 import { washHow } from '../common/wash';
 import { linkOf } from '../../match/chain';
 import type { Sheet } from '../../materials/product';
@@ -203,11 +204,13 @@ function clear(b: RepairBuilder, area: Figure, product: Sheet): void {
   ]);
 }
 
+/** Width of the strip that levels the edge of an old patch, m. Source: judged, a hand's breadth of a 1 mm step is faired by eye from 30 mm. */
+const EDGE_FILL = 0.03;
 /** Chips and scratches of an old coat, deep as the coat and what is sanded off, m. Source: judged. */
 const CHIP = 0.5e-3;
 
 /** Chips are filled, left until they can be sanded, and sanded flush before anything is primed. */
-function fillChips(b: RepairBuilder, spots: Figure): void {
+function fillChips(b: RepairBuilder, spots: Figure, old: boolean): void {
   const filler = b.input.library.products.find(
     (p): p is Sheet => p.role === 'surface filler' && p.family === 'epoxy',
   );
@@ -222,13 +225,13 @@ function fillChips(b: RepairBuilder, spots: Figure): void {
     id: 'chips',
     stage: 'mix',
     title: filler.name,
-    about: 'chips and scratches',
+    about: old ? 'edges of the old patch' : 'chips and scratches',
     product: filler,
     mass,
     working: b.assumed('chips.working', 'filling', 600, 's', 'minutes'),
     next: 'can be sanded',
   });
-  b.material('chips', filler.name, 'chips and scratches', mass, filler);
+  b.material('chips', filler.name, old ? 'edges of the old patch' : 'chips and scratches', mass, filler);
   b.step(
     'mix',
     'mix',
@@ -238,7 +241,7 @@ function fillChips(b: RepairBuilder, spots: Figure): void {
     [],
     b.mixes('chips'),
   );
-  b.step('mix', 'fill', 'chips', at, 10, [perM2(90 * MIN, spots)]);
+  b.step('mix', 'fill', old ? 'patchEdges' : 'chips', at, 10, [perM2(90 * MIN, spots)]);
   const times = b.times(filler);
   if (times) b.wait('mix', 'untilSanded', at, times.sand, b.curing(filler, 'sand'));
   b.step('mix', 'wash', 'blush', at, RATES.wipeFixed / 60, [perM2(RATES.wipePerM2, spots)]).step(
@@ -254,13 +257,14 @@ function fillChips(b: RepairBuilder, spots: Figure): void {
 function repaint(b: RepairBuilder, area: Figure): void {
   const own = b.input.job.repair?.renewal ?? {};
   const { chain } = b.input;
+  const old = isOldPatch(b.input.job.damage);
   const spotShare = b.pick(
     'spots',
     'share with fills',
     'fraction',
     own.spots,
-    SPOTS,
-    'a few chips and scratches',
+    old ? Math.min(1, (EDGE_FILL * b.input.survey.perimeter.value) / area.value) : SPOTS,
+    old ? 'a strip along the edges of the old patch' : 'a few chips and scratches',
   );
   const spots = b.compute('spotArea', 'fills to prime', spotArea, { share: spotShare, A: area });
   const n = b.compute('days', 'stretches', days, { A: area });
@@ -269,13 +273,24 @@ function repaint(b: RepairBuilder, area: Figure): void {
   const primer = linkOf(chain, 'prime') as Sheet | undefined;
   mix.key('Face', area).key('Fills', spots).key('Stretches', n);
   mix.say(
-    words`Key the old coat over ${area}${spots.value > 0 ? words`, fill${primer ? ' and prime' : ''} ${spots} of chips` : ''}, ${own.coats ?? PAINT_COATS} coats with a fine abrade between, in ${n} ${n.value === 1 ? 'stretch' : 'stretches'}.`,
+    words`Key the old coat over ${area}${spots.value > 0 ? words`, fill${primer ? ' and prime' : ''} ${spots} ${old ? 'along its edges' : 'of chips'}` : ''}, ${own.coats ?? PAINT_COATS} coats with a fine abrade between, in ${n} ${n.value === 1 ? 'stretch' : 'stretches'}.`,
   );
   const wash = washHow(b.input.substrate.family);
   b.step('mix', 'wash', wash === 'dewax' ? 'repaint' : wash, { place: 'face', serves: 'ground' }, 20, [
     perM2(8 * MIN, area),
   ]).step('mix', 'abrade', 'key', { place: 'face', serves: 'ground' }, 15, [perM2(25 * MIN, area)]);
-  if (spots.value > 0) fillChips(b, spots);
+  if (old) {
+    b.step('mix', 'bevel', 'feather', { place: 'face', serves: 'old-patch' }, 5, [
+      perMetre(8 * MIN, b.input.survey.perimeter),
+    ]);
+    b.accept(
+      'survey',
+      'tap the old patch all over, a blade along its edges',
+      'one tone, nothing lifts',
+      'survey',
+    );
+  }
+  if (spots.value > 0) fillChips(b, spots, old);
   if (primer) {
     const onSpots = primer.family === 'epoxy' && b.input.substrate.family !== 'metal';
     // A whole face is masked for its primer already; fills are primed within it.
@@ -301,10 +316,9 @@ function repaint(b: RepairBuilder, area: Figure): void {
       [[[coats.coats], [microns(coats.dryFilm)], [coats.volume]]],
     );
   }
-  mix.note(
-    ['An old coat that lifts at the tape test comes off whole: paint holds no better than what it lies on.'],
-    ['Two people on a large face: one rolls, one tips, always into the wet edge; out of sun and wind.'],
-  );
+  mix.note([
+    'An old coat that lifts at the tape test comes off whole: paint holds no better than what it lies on.',
+  ]);
   if (area.value > 4)
     b.step('mix', 'rehearse', 'paint', { place: 'face', serves: 'coat' }, 15, [], {
       people: 2,

@@ -149,6 +149,10 @@ export const SURVEY_WORDS: WordsOf<SurveyProblems> = {
     suggestion:
       'look for water that still comes in, wash salt and acid out with fresh water, warm and air it, open it further',
   }),
+  'patch-stays': () => ({
+    what: 'the old patch stays: its edges are feathered and its face is coated, nothing is stripped',
+    suggestion: 'tap it all over first; where it taps dull or an edge lifts, say so and it is taken off',
+  }),
   'gouge-laminated': ({ deep, wall }) => ({
     what: `${(deep * 1000).toFixed(1)} mm deep in a wall of ${(wall * 1000).toFixed(1)} mm: laminated, not filled`,
     suggestion: 'check both; from half of the wall on a filler does not give back what is gone',

@@ -67,6 +67,8 @@ export const FINISHING = {
     words: {
       finish: 'check the finish, photographs',
       laid: 'tap the laminate, press a gloved knuckle on it, sight its edges',
+      patch:
+        'look along the edges of the old patch with a lens, press and lift at them with a thumb: nothing moves',
       holds: 'pour water over it, press round its rim: no drop, no movement',
       bare: 'clean up, look it over, photographs',
       polished: 'look along it in low light, photographs',

@@ -181,6 +181,7 @@ export const OPENING = {
       rim: 'trim the edges sound and bevel them',
       scarf: 'plane the scarfs, both ends, to a batten',
       round: 'round the edges',
+      feather: 'feather the edges of the old patch down to nothing, P80 on a block; stop where cloth shows',
       chamfer: 'take sealant out, chamfer, abrade, clean',
     },
     done: 'even to the line, no step under a straight edge',

@@ -123,7 +123,8 @@ export const PREPARING = {
       zincAgain: 'scuff the zinc again, dust off: bare for too long',
       leadAgain: 'scrape it bright again, wet: bare for too long',
       flanks: 'scrape flanks and rod bright again: bare for too long',
-      underResin: 'abrade all that is bright through a first wet coat of epoxy: no air gets back to the metal',
+      underResin:
+        'abrade all that is bright through a first wet coat of epoxy: no air gets back to the metal',
       clothFaces: 'abrade both faces P80 as far as the cloth goes, vacuum',
       around: '{product:lower} round it',
       aroundPlain: 'abrade round it',

@@ -108,6 +108,7 @@ export const WETTING = {
       countersunk: 'pull the tape, countersink the holes, fill flush',
       cells: 'fill the cells level with thickened {product:lower}',
       chips: 'fill chips and scratches, proud',
+      patchEdges: 'fill along the edges of the old patch, drawn out thin on both sides',
       pinholes: 'blow pinholes out, skim them with a tight blade',
       wood: 'wet the wood out, thicken the rest and fill proud',
       patches: 'open, wash, fill and abrade what they hid',
