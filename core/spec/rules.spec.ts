@@ -32,6 +32,7 @@ const VALUES: Readonly<Record<string, readonly (string | undefined)[]>> = {
   lasts: ['for good', 'weekend', 'season'],
   place: [undefined, 'shop', 'tent', 'open air', 'beach'],
   grade: ['standard', 'workboat', 'show'],
+  kept: ['afloat', 'trailer', 'ashore'],
   spots: ['none', 'few', 'many'],
 };
 const HULL = new Set(['hull', 'family', 'hull.trait']);

@@ -23,6 +23,8 @@ export interface JobFacts {
   readonly place?: string;
   /** Whether it is spread over many places one after another; none of them on a face that is only renewed. */
   readonly spots?: 'none' | 'few' | 'many';
+  /** Where the boat lies when nobody sails her. */
+  readonly kept?: string;
   /** How well the finish is to come out. */
   readonly grade?: string;
 }
@@ -60,6 +62,7 @@ export function contextOf(substrate: Substrate, job: JobFacts): ContextFacts {
     lasts: one(job.lasts),
     place: one(job.place),
     grade: one(job.grade),
+    kept: one(job.kept),
     spots: one(job.spots),
   };
 }

@@ -28,6 +28,7 @@ export const CONTEXT_FACTS = [
   'lasts',
   'place',
   'grade',
+  'kept',
   'spots',
 ] as const;
 export type ContextFact = (typeof CONTEXT_FACTS)[number];

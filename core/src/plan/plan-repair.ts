@@ -144,8 +144,14 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
     identify(i.evidence, l),
   );
   const substrates = substratesOf(entered, identity);
-  const { hull, repair } = entered;
-  const asked = { damage: entered.damage, hull, repair, families: substrates.map((s) => s.family) };
+  const { boat, hull, repair } = entered;
+  const asked = {
+    damage: entered.damage,
+    boat: { kept: boat?.kept },
+    hull,
+    repair,
+    families: substrates.map((s) => s.family),
+  };
   const damage = memo.run('asRepaired', asked, asRepaired) ?? entered.damage;
   const job = damage === entered.damage ? entered : { ...entered, damage };
   const { kind } = damage;

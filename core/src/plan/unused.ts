@@ -191,6 +191,7 @@ const USES: readonly Use[] = [
     ),
   },
   { paths: ['hull.coat'], when: either(inPlay('coat'), dished) },
+  { paths: ['boat.kept'], when: inPlay('kept') },
   { paths: ['hull.contaminant'], when: either(inPlay('contaminant'), laid) },
   { paths: ['hull.clear'], when: inPlay('clear') },
   {

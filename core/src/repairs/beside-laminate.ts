@@ -1,6 +1,6 @@
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
-import { wetnessOf } from './common/wetness';
+import { wetnessOf } from '../survey/wetness';
 import type { RepairInput, RepairPlan } from './repair';
 
 export type Face = { readonly area: Figure; readonly masking: Figure };

@@ -1,3 +1,4 @@
+import { dryKept } from '../survey/kept-dry';
 import { isOldPatch } from '../survey/patch-stays';
 import { problem } from '../trace/problem';
 import type { JobFacts } from '../match/facts';
@@ -114,19 +115,23 @@ function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
     lasts: job.lasts ?? (short ? 'weekend' : 'for good'),
     place: job.conditions?.place,
     grade: inputs.grade,
+    kept: job.boat?.kept,
     spots: spotsOf(job, damage),
   };
 }
 
 /** A bottom below the waterline that is sealed against water is antifouled, and an old patch that stays is painted, unless something else is asked for. */
 function usualFinish(
-  { repair, damage: found }: Job,
+  { boat, repair, damage: found }: Job,
   damage: DamageKind,
   position: Inputs['position'],
 ): Wanted {
   // Compound makes no old patch even with its neighbours.
   if (damage === 'weathered' && isOldPatch(found)) return { finish: 'paint-2k' };
-  return damage === 'blisters' && position === 'below' && repair?.barrier?.antifouling !== 'no'
+  return damage === 'blisters' &&
+    position === 'below' &&
+    !dryKept(boat?.kept) &&
+    repair?.barrier?.antifouling !== 'no'
     ? { finish: 'antifouling-copper' }
     : {};
 }

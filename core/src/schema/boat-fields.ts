@@ -41,6 +41,11 @@ export const BOAT_FIELDS = {
   boat: group('Boat', {
     name: text('Boat', 120),
     owner: text('Owner', 120),
+    kept: choice('Kept', {
+      afloat: 'afloat, or on a mooring',
+      trailer: 'on a trailer',
+      ashore: 'ashore, dry',
+    }),
   }),
   grade: choice('Finish grade', { workboat: 'workboat', standard: 'standard', show: 'show' }),
   lasts: choice('How long it must last', {

@@ -2,6 +2,7 @@ import type { HullFamily } from '../materials/substrates';
 import type { Job } from '../schema/job';
 import type { Ledger } from '../trace/ledger';
 import { problem } from '../trace/problem';
+import { keptDry } from './kept-dry';
 import { patchStays } from './patch-stays';
 import { plugged } from './plugged';
 
@@ -9,7 +10,7 @@ import { plugged } from './plugged';
 const OF_WALL = 0.5;
 const GOUGES: ReadonlySet<string> = new Set(['scratch', 'gel-coat-chip', 'void']);
 
-type Asked = Pick<Job, 'damage' | 'hull' | 'repair'> & { readonly families: readonly HullFamily[] };
+type Asked = Pick<Job, 'boat' | 'damage' | 'hull' | 'repair'> & { readonly families: readonly HullFamily[] };
 
 /**
  * A gouge through half of a wall is a hole that has not come out yet: it is laminated, and said so.
@@ -33,6 +34,9 @@ function gouged({ damage, hull, families }: Asked, ledger: Ledger): Job['damage'
   return { ...damage, kind: 'crushed' };
 }
 
+/** What makes another damage of one than it was called, one after another. */
+const TURNS = [plugged, gouged, patchStays, keptDry] as const;
+
 /** The damage as it is repaired, where that is another than it was called. */
 export const asRepaired = (asked: Asked, ledger: Ledger): Job['damage'] =>
-  patchStays({ ...asked, damage: gouged({ ...asked, damage: plugged(asked, ledger) }, ledger) }, ledger);
+  TURNS.reduce((damage, turn) => turn({ ...asked, damage }, ledger), asked.damage);

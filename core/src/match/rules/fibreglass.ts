@@ -72,7 +72,7 @@ export const FIBREGLASS_RULES = rulesFrom(
     ],
     [
       'polyester-below-water',
-      { 'bond.family': ['polyester'], position: ['below'] },
+      { 'bond.family': ['polyester'], position: ['below'], 'kept!': ['trailer', 'ashore'] },
       'weak',
       'polyester takes up more water and blisters sooner than vinyl ester or epoxy',
       'take epoxy or vinyl ester below the waterline',

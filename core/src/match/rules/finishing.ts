@@ -1,6 +1,8 @@
 import { rulesFrom } from '../rule';
 
 const LAMINATE = ['frp', 'frp-cored'] as const;
+/** She dries between trips: nothing is always under water. */
+const DRY = ['trailer', 'ashore'] as const;
 const ANTIFOULING = ['copper antifouling', 'copper-free antifouling'] as const;
 
 /** What goes over what, and what the sun and the water make of it. */
@@ -282,14 +284,14 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
   ],
   [
     'alkyd-below-water',
-    { 'finish.family': ['alkyd'], position: ['below'] },
+    { 'finish.family': ['alkyd'], position: ['below'], 'kept!': DRY },
     'harms',
     'one-part enamel and varnish soften and blister under water',
     'epoxy barrier and antifouling',
   ],
   [
     'topcoat-under-water',
-    { 'finish.family': ['polyurethane'], position: ['below'] },
+    { 'finish.family': ['polyurethane'], position: ['below'], 'kept!': DRY },
     'bonds if',
     'many two-part topcoats blister when they are always under water',
     'take one that its sheet allows below the waterline, over epoxy',
@@ -297,7 +299,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
   ],
   [
     'gel-coat-below-water',
-    { 'finish.kind': ['gel coat'], position: ['below'], 'fill.family!': ['epoxy'] },
+    { 'finish.kind': ['gel coat'], position: ['below'], 'fill.family!': ['epoxy'], 'kept!': DRY },
     'bonds if',
     'gel coat lets water through slowly',
     'full film, and a barrier where the boat stays afloat',

@@ -5,6 +5,7 @@ import { CORE_RULES } from './cores-and-fillers';
 import { FABRIC_RULES } from './fabrics';
 import { FIBREGLASS_RULES } from './fibreglass';
 import { FINISHING_RULES } from './finishing';
+import { KEPT_RULES } from './kept';
 import { PLASTICS_RULES } from './plastics';
 import { SURFACE_RULES } from './surfaces';
 import { UNDERCOAT_RULES } from './undercoats';
@@ -25,4 +26,5 @@ export const RULES: readonly Rule[] = [
   ...FINISHING_RULES,
   ...BARE_RULES,
   ...UNDERCOAT_RULES,
+  ...KEPT_RULES,
 ];

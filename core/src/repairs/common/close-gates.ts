@@ -14,7 +14,7 @@ import { effectsOf, surfacesOf, type Surface } from '../../work/surfaces';
 import { perM2, StepWriter } from '../../work/writer';
 import { dryingAir, dryingOffer, dryingTime, type Stated } from './drying-means';
 import { washHow } from './wash';
-import { SOAKS, notSaid, wetnessOf } from './wetness';
+import { SOAKS, notSaid, wetnessOf } from '../../survey/wetness';
 
 export interface Gated {
   readonly items: readonly Item[];

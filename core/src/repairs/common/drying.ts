@@ -12,7 +12,7 @@ import { Drawing } from '../drawing';
 import { words } from '../../trace/words';
 import { chartFrame } from './chart';
 import { dryingAir, dryingOffer, dryingTime, type Stated } from './drying-means';
-import { wetnessOf } from './wetness';
+import { wetnessOf } from '../../survey/wetness';
 
 const DAY = 86_400;
 /** Wood and core on the wood scale are dry enough for epoxy from here. Source: usual limit, 12 to 15 %. */

@@ -13,7 +13,7 @@ import type { RepairInput, RepairPlan } from '../repair';
 import { withLoss } from './measures';
 import { massFor, mixed } from './mixing';
 import { SEALANT_CAUTION } from './sealant';
-import { wetnessOf } from './wetness';
+import { wetnessOf } from '../../survey/wetness';
 
 const FASTENERS = 4;
 const FASTENER = 0.006;

@@ -149,6 +149,10 @@ export const SURVEY_WORDS: WordsOf<SurveyProblems> = {
     suggestion:
       'look for water that still comes in, wash salt and acid out with fresh water, warm and air it, open it further',
   }),
+  'kept-dry': () => ({
+    what: 'kept out of the water: the ground is taken as dry',
+    suggestion: 'read the meter where it is opened, and enter it where it is not',
+  }),
   'patch-stays': () => ({
     what: 'the old patch stays: its edges are feathered and its face is coated, nothing is stripped',
     suggestion: 'tap it all over first; where it taps dull or an edge lifts, say so and it is taken off',

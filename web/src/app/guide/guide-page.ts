@@ -214,6 +214,7 @@ const WORDS: Readonly<Record<string, string>> = {
   lasts: 'it must last',
   place: 'the work is done in',
   coat: 'the coat is',
+  kept: 'she is kept',
   core: 'the core is',
   'bond.family': 'what holds is',
   'bond.role': 'what holds is a',

@@ -69,6 +69,7 @@ import { StageHead } from './stage-head';
     <div class="fields">
       <nb-text path="boat.name" [value]="doc()?.boat?.name" (changed)="set('boat.name', $event)" />
       <nb-text path="boat.owner" [value]="doc()?.boat?.owner" (changed)="set('boat.owner', $event)" />
+      <nb-choice path="boat.kept" [value]="doc()?.boat?.kept" (changed)="set('boat.kept', $event)" />
       <nb-text path="title" label="What happened" [value]="doc()?.title" (changed)="set('title', $event)" />
       <nb-text path="damage.where" [value]="doc()?.damage?.where" (changed)="set('damage.where', $event)" />
       <nb-text path="schedule.start" [value]="doc()?.schedule?.start" (changed)="set('schedule.start', $event)" />

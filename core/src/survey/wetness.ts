@@ -1,6 +1,6 @@
-import type { DamageKind } from '../../materials/damage-kinds';
-import type { HullFamily } from '../../materials/substrates';
-import type { Job } from '../../schema/job';
+import type { DamageKind } from '../materials/damage-kinds';
+import type { HullFamily } from '../materials/substrates';
+import type { Job } from '../schema/job';
 
 /** Materials that soak water up: they are left open until the meter says so. What does not is wiped and blown dry. */
 export const SOAKS: ReadonlySet<HullFamily> = new Set<HullFamily>([
