@@ -19,7 +19,7 @@ import { spaceFor, sensiblePairs } from './match-support';
 const VALUES: Readonly<Record<string, readonly (string | undefined)[]>> = {
   matrix: [undefined, 'polyester', 'vinyl ester', 'epoxy'],
   fibre: [undefined, 'glass', 'carbon', 'aramid'],
-  core: [undefined, 'balsa', 'plywood', 'pvc foam', 'san foam', 'polystyrene foam', 'honeycomb'],
+  core: [undefined, 'balsa', 'plywood', 'pvc foam', 'san foam', 'polystyrene foam', 'unknown foam', 'honeycomb'],
   position: ['above', 'below'],
   duty: ['general', 'cosmetic', 'light', 'high'],
   access: ['one', 'both'],
@@ -32,6 +32,7 @@ const VALUES: Readonly<Record<string, readonly (string | undefined)[]>> = {
   lasts: ['for good', 'weekend', 'season'],
   place: [undefined, 'shop', 'tent', 'open air', 'beach'],
   grade: ['standard', 'workboat', 'show'],
+  'old.filler': ['none', 'epoxy', 'polyester', 'unknown'],
   kept: ['afloat', 'trailer', 'ashore'],
   spots: ['none', 'few', 'many'],
 };

@@ -1,7 +1,7 @@
 import type { Method } from './application';
 
 /** How a coat is laid: a small face by brush; a larger one cut in at its edges and rolled; a large one of paint tipped behind the roller. */
-export type Laying = 'brush' | 'roller' | 'rollTip' | 'spray';
+export type Laying = 'brush' | 'roller' | 'rollTip' | 'spray' | 'can';
 
 /** A brush lays no even film over more than this, m². Source: judged, two arm's lengths. */
 const BRUSHED = 0.5;
@@ -28,6 +28,7 @@ export const LAYING_WORDS: Readonly<Record<Laying, string>> = {
   roller: 'edges cut in by brush, roller',
   rollTip: 'edges cut in, one rolls, one tips into the wet edge',
   spray: 'spray gun',
+  can: 'from the can, light passes crosswise, 25 cm off, never a wet edge',
 };
 
 /** People without whom it is not begun. */

@@ -9,7 +9,7 @@ import { effectsOf } from '../work/surfaces';
 import { LIMITS } from './limits';
 import { curingIn } from './pot-lives';
 import type { Site } from './site';
-import { WARMTH_DEFAULTS } from './surroundings';
+import { WARMTH_DEFAULTS } from '../materials/warmth-defaults';
 
 /** A hygrometer does not tell a limit more closely, as a share. */
 const DAMP_BY = 0.005;

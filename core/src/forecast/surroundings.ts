@@ -1,3 +1,4 @@
+import { WARMTH_DEFAULTS } from '../materials/warmth-defaults';
 import { heated, type Air } from '../cure/air';
 import { STEFAN, type Face } from '../cure/face';
 import { KELVIN } from '../cure/kinetics';
@@ -24,8 +25,6 @@ const SUN_NOON = 550;
 const ABSORBS = { light: 0.35, dark: 0.85 } as const;
 const HOUR = 3_600_000;
 const NOON = 12;
-
-export const WARMTH_DEFAULTS = { temperature: 25, power: 500, distance: 0.8, hours: 12 * 3600 } as const;
 
 /**
  * Heat of a lamp that a face square to it takes up, W/m². Near by it is what the lamp's own face gives off, far away it

@@ -4,7 +4,8 @@ import type { Vapour } from '../trace/problem-codes';
 import type { Plan } from '../plan/plan';
 import { curesIn } from '../work/network';
 import { LIMITS } from './limits';
-import { faceUnder, lampFlux, WARMTH_DEFAULTS } from './surroundings';
+import { WARMTH_DEFAULTS } from '../materials/warmth-defaults';
+import { faceUnder, lampFlux } from './surroundings';
 
 /** What of the chain gives off vapour that burns while it cures. */
 export function flammable(plan: Plan): Vapour | undefined {

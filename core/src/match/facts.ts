@@ -23,6 +23,8 @@ export interface JobFacts {
   readonly place?: string;
   /** Whether it is spread over many places one after another; none of them on a face that is only renewed. */
   readonly spots?: 'none' | 'few' | 'many';
+  /** What an old fill in the damage is of. */
+  readonly oldFiller?: string;
   /** Where the boat lies when nobody sails her. */
   readonly kept?: string;
   /** How well the finish is to come out. */
@@ -63,6 +65,7 @@ export function contextOf(substrate: Substrate, job: JobFacts): ContextFacts {
     place: one(job.place),
     grade: one(job.grade),
     kept: one(job.kept),
+    'old.filler': one(job.oldFiller),
     spots: one(job.spots),
   };
 }

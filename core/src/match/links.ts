@@ -37,7 +37,7 @@ export const LINKS = {
       choice: {
         from: ['primer'],
         orNone: true,
-        only: (p) => modelOf(p) === 'primer-build' || modelOf(p) === 'primer-water',
+        only: (p) => ['primer-build', 'primer-water', 'aerosol-primer'].includes(modelOf(p)),
       },
     },
   },

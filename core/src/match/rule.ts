@@ -29,6 +29,7 @@ export const CONTEXT_FACTS = [
   'place',
   'grade',
   'kept',
+  'old.filler',
   'spots',
 ] as const;
 export type ContextFact = (typeof CONTEXT_FACTS)[number];
@@ -53,6 +54,7 @@ export const NEEDS = [
   'wiped',
   'blotted',
   'cut-off',
+  'raked',
   'abraded',
   'bright',
   'dry',

@@ -25,6 +25,7 @@ export type DamageQuestion =
   | 'seam'
   | 'valve'
   | 'holds'
+  | 'filler'
   | 'coat'
   | 'wet'
   | 'coreFound'
@@ -251,7 +252,7 @@ export const DAMAGE_KINDS = {
   'old-repair': {
     name: 'old bad repair',
     sign: 'a lump, another colour, an edge that lifts',
-    asks: ['holds', 'depth'],
+    asks: ['holds', 'filler', 'depth'],
     growth: [1.2, 2],
     ways: {
       laminate: ['frp', 'frp-cored'],

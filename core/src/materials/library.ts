@@ -2,6 +2,7 @@ import { CLOTHS, PEEL_PLY } from './cloths';
 import { FILLERS, FINISHES } from './fairing-and-finish';
 import type { Library, OldLaminate, Sheet } from './product';
 import { ADHESIVES, WELD_RODS } from './products/adhesives';
+import { AEROSOLS } from './products/aerosols';
 import { BARRIERS, COATINGS, POWDERS, PRIMERS, SECOND_PARTS, SURFACE_FILLERS } from './products/coatings';
 import { CORES, FABRIC_ADHESIVES, PATCH_FABRICS, PLATES } from './products/fabrics';
 import { ABRASIVES, CLEANERS, PREPARATIONS } from './products/preparation';
@@ -81,6 +82,7 @@ const SHEETS: readonly Sheet[] = [
   ...SURFACE_FILLERS,
   ...BARRIERS,
   ...COATINGS,
+  ...AEROSOLS,
   ...SECOND_PARTS,
   ...POWDERS,
   ...ABRASIVES,

@@ -72,6 +72,7 @@ export type ProductTrait =
   | 'waxed'
   | 'unwaxed'
   | 'one-part'
+  | 'aerosol'
   | 'copper'
   | 'quick fix'
   | 'cloth stitched'
@@ -251,7 +252,10 @@ export interface Sheet extends Common {
   readonly drying?: DryingSheet;
   readonly maximumPerGo?: number;
   readonly maximumPot?: number;
+  /** By volume; of a can, of all that is in it. */
   readonly solids?: number;
+  /** What a spray can holds, propellant included, m³. */
+  readonly can?: number;
   readonly partsPerHundred?: readonly [number, number, number?];
   readonly densityParticle?: number;
   /** Of a powder as it lies in the tin, kg/m³. */

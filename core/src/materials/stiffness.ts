@@ -85,6 +85,8 @@ export const CORE_MODULUS: Readonly<Record<string, number>> = {
   'san foam': 0.08 * GPA,
   plywood: 7 * GPA,
   'polystyrene foam': 0.01 * GPA,
+  // As the weakest that it may be.
+  'unknown foam': 0.01 * GPA,
   honeycomb: 0.005 * GPA,
 };
 

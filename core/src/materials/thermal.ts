@@ -10,6 +10,7 @@ export const FOAM_CORES: ReadonlySet<string> = new Set([
   'pvc foam',
   'san foam',
   'polystyrene foam',
+  'unknown foam',
   'honeycomb',
 ]);
 

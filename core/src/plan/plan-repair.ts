@@ -21,6 +21,7 @@ import { drawPlanView, type PlanDrawing, type PlanObstacle, type PlanViewInput }
 import { productTimes } from './product-times';
 import { stagesOf } from './stages-of';
 import { withReworks } from '../repairs/common/reworks';
+import { goesBackWith } from '../repairs/common/goes-back';
 import { aroundJob } from '../repairs/common/around-job';
 import { ruleGates } from '../repairs/common/rule-gates';
 import { closeGates } from '../repairs/common/close-gates';
@@ -290,7 +291,7 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
       {
         items: gated,
         route: stages,
-        warmth: job.warmth?.kind,
+        warmth: job.warmth,
         area: survey.area,
         cure: job.cure,
         temperature: inputs.temperature,
@@ -359,6 +360,9 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
 const LAMINATE_ALONE: RepairKinds = { kinds: [LAMINATE_KIND] };
 
 /** The first kind of those handed in that takes the repair works it out. */
+/** What fittings are bedded in. */
+const BEDDING = 'pu-sealant';
+
 function workedOut(memo: StageMemo, { kinds, beside }: RepairKinds, input: KindInput): WorkedOut {
   const { damage, system } = input;
   const [substrate] = system.substrates;
@@ -366,7 +370,11 @@ function workedOut(memo: StageMemo, { kinds, beside }: RepairKinds, input: KindI
   const taken = { route: system.route.id, damage, substrate, ...(light ? { light } : {}) };
   const kind = kinds.find((k) => k.takes(taken));
   if (!kind) return beside ? {} : { needs: 'repairs' };
-  return kind.work(memo, input) ?? {};
+  const worked = kind.work(memo, input) ?? {};
+  if (worked.quick || !input.job.comesOff) return worked;
+  const sealant = input.library.products.find((p) => p.id === BEDDING);
+  const back = memo.run('goesBack', { comesOff: input.job.comesOff, sealant }, goesBackWith);
+  return { ...worked, materials: [...(worked.materials ?? []), ...(back ?? [])] };
 }
 
 function drawnObstacles(obstacles: readonly Obstacle[], room: readonly RoomCheck[]): readonly PlanObstacle[] {

@@ -192,6 +192,7 @@ const USES: readonly Use[] = [
   },
   { paths: ['hull.coat'], when: either(inPlay('coat'), dished) },
   { paths: ['boat.kept'], when: inPlay('kept') },
+  { paths: ['damage.filler'], when: inPlay('old.filler') },
   { paths: ['hull.contaminant'], when: either(inPlay('contaminant'), laid) },
   { paths: ['hull.clear'], when: inPlay('clear') },
   {

@@ -116,6 +116,7 @@ function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
     place: job.conditions?.place,
     grade: inputs.grade,
     kept: job.boat?.kept,
+    oldFiller: job.damage.filler,
     spots: spotsOf(job, damage),
   };
 }

@@ -234,6 +234,7 @@ export const PLACE_FIELDS = {
       name: text('Name', 60),
       count: quantity('How many', 'count', 1, 200, 'each', 'one until entered'),
       length: quantity('Length', 'length', 0.05, 30, 'm', '1 m until entered'),
+      back: choice('Goes back', { same: 'the same', new: 'a new one' }),
     }),
     12,
   ),

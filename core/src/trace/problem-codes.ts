@@ -15,7 +15,7 @@ export type LetGo = 'skin' | 'plies' | 'veneer';
 export type DressedHow = 'edge' | 'groove' | 'rim';
 
 /** What holds a damage for now. */
-export type HeldBy = 'tape' | 'plate' | 'plug' | 'clamp' | 'lash' | 'leave';
+export type HeldBy = 'tape' | 'lightPatch' | 'plate' | 'plug' | 'clamp' | 'lash' | 'leave';
 
 /** Nothing to say beyond the code. */
 type Plain = Readonly<Record<never, never>>;
@@ -335,6 +335,8 @@ export interface FinishProblems {
   };
   'gel-coat-too-thin': { readonly film: number; readonly levelling: number; readonly least: number };
   'coat-scratched-through': { readonly grit: number; readonly scratch: number; readonly coat: number };
+  /** Areas in m². */
+  'cans-on-large-face': { readonly area: number; readonly most: number; readonly cans: number };
   'dew-on-surface': { readonly dewPoint: number; readonly margin: number };
   'damp-dulls': { readonly humidity: number };
   'sun-on-wet-coat': Plain;

@@ -69,7 +69,7 @@ function lookedOver(p: Placed, { placed }: Scene): readonly Broken[] {
 }
 
 /** What only grips: tape, a plate in sealant, a plug. */
-const GRIPS: ReadonlySet<string> = new Set(['tape', 'plate', 'plug']);
+const GRIPS: ReadonlySet<string> = new Set(['tape', 'lightPatch', 'plate', 'plug']);
 
 /** What holds for now grips on what was wiped dry, and is tried before anybody trusts it. */
 function held(p: Placed, { placed }: Scene): readonly Broken[] {

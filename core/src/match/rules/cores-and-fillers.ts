@@ -1,7 +1,7 @@
 import { rulesFrom } from '../rule';
 
 const STYRENE = ['polyester', 'vinyl ester'] as const;
-const FOAMS = ['pvc foam', 'san foam', 'polystyrene foam'] as const;
+const FOAMS = ['pvc foam', 'san foam', 'polystyrene foam', 'unknown foam'] as const;
 const OPENED = ['hole', 'crack', 'crushed', 'wet-core', 'delamination', 'drilled-holes'] as const;
 
 /** Core against resin, filler against laminate, barrier. */
@@ -12,6 +12,13 @@ export const CORE_RULES = rulesFrom('general knowledge of composites repair: cor
     'harms',
     'styrene dissolves polystyrene foam',
     'epoxy',
+  ],
+  [
+    'styrene-and-unknown-foam',
+    { core: ['unknown foam'], 'bond.family': STYRENE },
+    'no bond',
+    'styrene dissolves some foams, and nobody knows which this is',
+    'epoxy; or a crumb of the foam in the resin first: what swells or goes soft is polystyrene',
   ],
   [
     'styrene-and-foam-core',
@@ -138,6 +145,34 @@ export const CORE_RULES = rulesFrom('general knowledge of composites repair: cor
     'no bond',
     'polyester does not bond to cured epoxy',
     'fair epoxy laminate with thickened epoxy',
+  ],
+  [
+    'old-putty-below-water',
+    { 'old.filler': ['polyester', 'unknown'], position: ['below'] },
+    'bonds if',
+    'old polyester putty drinks under water and lets go of what lies on it',
+    'rake all of it out to sound laminate first',
+    ['raked'],
+  ],
+  [
+    'old-putty-under-epoxy',
+    {
+      'old.filler': ['polyester', 'unknown'],
+      position: ['above'],
+      'bond.role': ['laminating resin', 'adhesive', 'surface filler'],
+    },
+    'bonds if',
+    'what is laid on an old putty holds as the putty does',
+    'rake out what a blade lifts; abrade the rest',
+    ['raked', 'abraded'],
+  ],
+  [
+    'gel-coat-over-old-epoxy',
+    { 'old.filler': ['epoxy', 'unknown'], 'finish.kind': ['gel coat'], 'prime!': ['tie-coat'] },
+    'bonds if',
+    'gel coat stays soft on an epoxy that was never washed',
+    'wash, abrade, and a trial spot first',
+    ['washed', 'abraded', 'trial'],
   ],
   [
     'polyester-putty-below-water',

@@ -98,6 +98,20 @@ export const UNDERCOAT_RULES = rulesFrom('general knowledge of paint systems', [
     'varnish, enamel or paint',
   ],
   [
+    'aerosol-under-water',
+    { undercoat: ['aerosol-primer'], position: ['below'] },
+    'harms',
+    'what comes from a can is thin and soft, and lifts under water',
+    'high-build epoxy primer or a barrier',
+  ],
+  [
+    'can-under-two-part',
+    { undercoat: ['aerosol-primer'], 'finish.family': ['polyurethane'] },
+    'no bond',
+    'the solvent of two-part paint lifts a primer out of a can',
+    'high-build epoxy primer; or paint out of a can as well',
+  ],
+  [
     'water-primer-under-water',
     { undercoat: ['primer-water'], position: ['below'] },
     'harms',

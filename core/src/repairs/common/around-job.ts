@@ -1,4 +1,6 @@
+import { WARMTH_DEFAULTS } from '../../materials/warmth-defaults';
 import { RATES } from '../../materials/work-rates';
+import type { Words } from '../../trace/words';
 import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
@@ -18,7 +20,7 @@ export interface AroundJob {
   readonly items: readonly Item[];
   /** Stages that the repair goes through. */
   readonly route: readonly Stage[];
-  readonly warmth: NonNullable<Job['warmth']>['kind'];
+  readonly warmth: Job['warmth'];
   /** What is wanted of the cure, and the temperature at the work. */
   readonly cure: Job['cure'];
   readonly temperature: Figure;
@@ -44,8 +46,8 @@ export function aroundJob(
   { items: own, route, warmth, area, cure, temperature, comesOff, quick }: AroundJob,
   ledger: Ledger,
 ): readonly Item[] {
-  const items = withPostCure(inOrder(own, route), { cure, warmth, temperature }, ledger);
-  const warmed = warmth && warmth !== 'none' ? withWarmth(items, WARMED[warmth], ledger) : items;
+  const items = withPostCure(inOrder(own, route), { cure, warmth: warmth?.kind, temperature }, ledger);
+  const warmed = withWarmth(items, warmth, ledger);
   const back = withComesOff(withFittings(warmed, ledger), quick ? undefined : comesOff, ledger);
   const last = back.at(-1);
   if (!last || quick || area.value < NO_HAND_OVER_BELOW) return back;
@@ -80,11 +82,27 @@ function withFittings(items: readonly Item[], ledger: Ledger): readonly Item[] {
   return [...items, ...w.items];
 }
 
-function withWarmth(
-  items: readonly Item[],
-  { how, up, down }: (typeof WARMED)[keyof typeof WARMED],
-  ledger: Ledger,
-): readonly Item[] {
+/** What the warming is set to: how far off, how hot, from when, how long. */
+function setTo(warmth: NonNullable<Job['warmth']>): Words {
+  const { power, distance, temperature, hours } = { ...WARMTH_DEFAULTS, ...warmth };
+  const lasts: Words = [
+    { value: hours, as: 'h', decimals: 0 },
+    warmth.from === 'start' ? ' from now' : ' from gel on',
+  ];
+  return warmth.kind === 'lamp'
+    ? [
+        { value: distance, as: 'mm', decimals: 0 },
+        ' off the face and square to it, ',
+        { value: power, as: 'W', decimals: 0 },
+        ', ',
+        ...lasts,
+      ]
+    : ['held at ', { value: temperature, as: '°C', decimals: 0 }, ', ', ...lasts];
+}
+
+function withWarmth(items: readonly Item[], warmth: Job['warmth'], ledger: Ledger): readonly Item[] {
+  if (!warmth?.kind || warmth.kind === 'none') return items;
+  const { how, up, down } = WARMED[warmth.kind];
   const laid = (item: Item): boolean => 'step' in item && effectsOf(item.step).includes('lays');
   const cures = (item: Item): boolean => 'lag' in item && item.lag.cures !== undefined;
   const first = items.findIndex(laid);
@@ -103,7 +121,8 @@ function withWarmth(
   const standing = items.some((i) => 'step' in i && setBy(i.step) === 'tent');
   const at = { place: 'hull', serves: 'warmth' } as const;
   const set = new StepWriter(ledger);
-  if (!standing || how !== 'tent') set.step(stageOf(items[stands]), 'warm', how, at, up);
+  if (!standing || how !== 'tent')
+    set.step(stageOf(items[stands]), 'warm', how, at, up, [], { figures: setTo(warmth) });
   const gone = new StepWriter(ledger).step(stageOf(items[last]), 'strike', how, at, down);
   return [
     ...items.slice(0, stands),

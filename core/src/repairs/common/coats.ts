@@ -2,7 +2,7 @@ import type { Milestones } from '../../cure/cure-model';
 import type { Awaited } from '../../work/actions';
 import type { Fields, Lag, Soon } from '../../work/step';
 import { RATES } from '../../materials/work-rates';
-import { tapeSteps } from '../../finish/application';
+import { spreadRate, tapeSteps } from '../../finish/application';
 import { LAYING_WORDS, layingHands, layingOf, usualMethod } from '../../finish/by-hand';
 import { DEFAULTS } from '../../materials/defaults';
 import { isAntifouling, type Sheet } from '../../materials/product';
@@ -20,6 +20,14 @@ import { shareOf, wholeNumber } from './measures';
 const USUAL_PER_COAT = 50e-6;
 /** Loss of brush and roller. */
 const COAT_LOSS = 0.15;
+/** Past the edge and in the air, of a spray can. Source: typical, small faces lose most. */
+const CAN_LOSS = 0.4;
+/** One pass over a spot, s. Source: judged. */
+const CAN_PASS = 3 * 60;
+/** Thin coats out of a can that cover. Source: usual. */
+const CAN_COATS = 3;
+/** A face larger than this is not sprayed from cans: bands, and more cans than a tin costs, m². Source: judged. */
+const CANNED = 0.5;
 
 /** Paint that leaves a dry film on a face, m³. */
 export const coatVolume = formula({
@@ -57,6 +65,8 @@ export const wetFilm = formula({
 });
 
 export interface CoatSystem {
+  /** Face that a volume covers at the film of one coat, m² from m³. */
+  readonly spread: Figure;
   readonly dryFilm: Figure;
   readonly coats: Figure;
   readonly dryPerCoat: Figure;
@@ -102,7 +112,8 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
   const dryFilm =
     q.dryFilm ??
     b.compute(`${id}.dft`, `${q.name}, dry film in all`, filmOfCoats, {
-      n: q.coats ?? b.assumed(`${id}.n`, 'coats', 2, 'count', 'usual'),
+      n:
+        q.coats ?? b.assumed(`${id}.n`, 'coats', product.can === undefined ? 2 : CAN_COATS, 'count', 'usual'),
       f: most,
     });
   const coats = b.compute(`${id}.coats`, `coats of ${product.name}`, wholeNumber, { x: dryFilm, most });
@@ -112,10 +123,10 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
       : b.assumed(`${id}.solids`, 'solids by volume', 0.5, 'fraction', 'usual; the sheet decides');
   const loss = b.assumed(
     `${id}.loss`,
-    'lost in brush, roller and tray',
-    COAT_LOSS,
+    product.can === undefined ? 'lost in brush, roller and tray' : 'lost past the edge and in the air',
+    product.can === undefined ? COAT_LOSS : CAN_LOSS,
     'fraction',
-    'brush and roller by hand',
+    product.can === undefined ? 'brush and roller by hand' : 'past the edge and in the air',
   );
   const volume = b.compute(`${id}.volume`, `${product.name} in all`, coatVolume, {
     A: area,
@@ -131,6 +142,10 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
   const wetPerCoat = b.compute(`${id}.wetPerCoat`, 'wet film per coat, the comb reads', wetFilm, {
     f: dryPerCoat,
     solids: solids,
+  });
+  const spread = b.compute(`${id}.spread`, 'spread at this film, before losses', spreadRate, {
+    solids,
+    DFT: dryPerCoat,
   });
   const mass = massFor(b, id, product, volumePerCoat);
   const lay = b.assumed(
@@ -151,6 +166,7 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
     next: 'next coat bonds',
     repeats: coats,
   });
+  if (product.can !== undefined) tellCans(b, q, volume, product.can);
   b.material(
     id,
     product.name,
@@ -159,7 +175,7 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
     product,
   );
   layCoats(b, q, { n: coats.value, wet: wetPerCoat, each: volumePerCoat, pots, lay });
-  return { dryFilm, coats, dryPerCoat, wetPerCoat, volume, volumePerCoat };
+  return { dryFilm, coats, dryPerCoat, wetPerCoat, volume, volumePerCoat, spread };
 }
 
 /** What a coat is waited for: the next coat, the next product, or its own cure. */
@@ -186,18 +202,44 @@ interface Coats {
   readonly lay: Figure;
 }
 
+/** What a litre covers, in words: "10.4 m²/l". */
+export const coverage = ({ value }: Pick<Figure, 'value'>): string => `${(value / 1000).toFixed(1)} m²/l`;
+
 /** Where the tape of a coat runs, where it is not on the masking line. */
 const tapeAt = (step = 0): Words =>
   step > 0 ? ['tape ', { value: step, as: 'mm', decimals: 0 }, ' inside the line'] : [];
 
+/** How many cans it takes, and that a large face is none for cans. */
+function tellCans(
+  b: RepairBuilder,
+  { id, stage, area, name }: CoatQuestion,
+  volume: Figure,
+  can: number,
+): void {
+  const cans = b.compute(`${id}.cans`, `cans of ${name}`, wholeNumber, {
+    x: volume,
+    most: b.assumed(`${id}.can`, 'in a can', can, 'm³', 'propellant included'),
+  });
+  b.at(stage).key(cans.value === 1 ? 'Can' : 'Cans', cans);
+  if (area.value > CANNED)
+    b.warn(stage, 'system.finish', 'cans-on-large-face', {
+      area: area.value,
+      most: CANNED,
+      cans: cans.value,
+    });
+  b.caution(
+    stage,
+    'Spray cans: propellant and mist burn and are breathed deep; no flame or spark, vapour mask with particle filter, outside or with the air drawn off; no can in the sun.',
+    'coat',
+  );
+}
+
 /** Coats one after another, each with its window. */
 function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay }: Coats): void {
   const times = b.times(q.product);
-  const laying = layingOf(
-    usualMethod(q.area.value),
-    q.area.value,
-    q.product.role === 'coating' && !isAntifouling(q.product),
-  );
+  const method = usualMethod(q.area.value);
+  const flows = q.product.role === 'coating' && !isAntifouling(q.product);
+  const laying = q.product.can === undefined ? layingOf(method, q.area.value, flows) : 'can';
   // Each edge of a patch feathers on fresh ground; a whole face is coated to its natural lines.
   const tape = q.tape && b.input.route !== 'renew' ? tapeSteps(n, DEFAULTS.maskingClearance) : [];
   for (let coat = 1; coat <= n; coat += 1) {
@@ -207,7 +249,7 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay }
     b.step(
       q.stage,
       'mix',
-      pots ? 'coat' : 'stir',
+      pots ? 'coat' : q.product.can === undefined ? 'stir' : 'shake',
       { place: 'bench', serves: key, fields: { product: q.name } },
       pots ? (RATES.mixBatch / 60) * pots.value : 3,
       [],
@@ -220,13 +262,13 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay }
       'coat',
       q.again ? 'productAgain' : 'product',
       { place: 'face', serves: key, fields },
-      RATES.coatFixed / 60,
+      (laying === 'can' ? CAN_PASS : RATES.coatFixed) / 60,
       [perM2(RATES.rollPerM2, q.area)],
       {
         figures: joined(
           [
             [LAYING_WORDS[laying]],
-            words`${microns(wet)} wet by the comb`,
+            laying === 'can' ? [] : words`${microns(wet)} wet by the comb`,
             [ml(each)],
             tapeAt(tape[coat - 1]),
           ],

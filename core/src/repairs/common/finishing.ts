@@ -12,7 +12,7 @@ import { RepairBuilder } from '../builder';
 import { perM2, perMetre } from '../../work/writer';
 import type { RepairInput, RepairPlan } from '../repair';
 import { microns, ml, words } from '../../trace/words';
-import { planCoats } from './coats';
+import { coverage, planCoats } from './coats';
 import { tellLeftBare } from './left-bare';
 import { scuffedRound } from './scuffed-round';
 import { volumeOf } from './measures';
@@ -115,10 +115,12 @@ export function planFinishing(
     ledger,
   );
   for (const c of checksFor({ grade: conditions.grade, film: system.dryFilm.value, gelCoat: false }))
-    if (LOOKED_AT[name].has(c.id)) b.accept('finish', `${c.name}: ${c.how}`, c.mark, 'check');
-  sheet.key('Coats', system.coats).key('Comb reads', system.wetPerCoat, 'µm', 0).key('In all', system.volume);
+    if (LOOKED_AT[name].has(c.id) && !(c.id === 'film' && product.can !== undefined))
+      b.accept('finish', `${c.name}: ${c.how}`, c.mark, 'check');
+  if (product.can === undefined) sheet.key('Comb reads', system.wetPerCoat, 'µm', 0);
+  sheet.key('Coats', system.coats).key('In all', system.volume);
   sheet.say(
-    words`${system.coats} ${system.coats.value === 1 ? 'coat' : 'coats'} of ${coatName(product)}, ${ml(system.volume)} in all, ${microns(system.wetPerCoat)} wet each.`,
+    words`${system.coats} ${system.coats.value === 1 ? 'coat' : 'coats'} of ${coatName(product)}, ${ml(system.volume)} in all, ${product.can === undefined ? words`${microns(system.wetPerCoat)} wet each, ` : ''}${coverage(system.spread)}.`,
   );
   const times = b.times(product);
   sheet.table(

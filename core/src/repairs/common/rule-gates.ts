@@ -41,6 +41,7 @@ export function ruleGates(ruled: Ruled, ledger: Ledger): readonly Item[] {
   const { rules, products, area, coated } = ruled;
   const needs = new Set(rules.flatMap((r) => r.needs ?? []));
   const open = new Opened(takenOff(ruled, ledger), ledger);
+  if (needs.has('raked')) open.raked(area);
   if (needs.has('dry')) open.read();
   if (needs.has('trial')) open.trial();
   // Chips that are filled are in no chain: what fresh epoxy stops minds theirs as well.
@@ -58,6 +59,9 @@ const stopped = (p: Product, _: number, all: readonly Product[]): boolean =>
   (p.role === 'finish' && p.kind === 'gel coat' && !all.some((x) => x.role === 'tie coat'));
 
 const TRIAL = 15 * 60;
+/** Raking old putty out of a damage, s and s/m². Source: judged, scraper and disc. */
+const RAKE = 10 * 60;
+const RAKE_PER_M2 = 120 * 60;
 
 /** Epoxy that a finish is laid over, and a wait for it that is in the plan already. */
 interface Fresh {
@@ -103,6 +107,23 @@ class Opened {
   #written(write: (w: StepWriter) => StepWriter): readonly Item[] {
     const before = this.#w.items.length;
     return write(this.#w).items.slice(before);
+  }
+
+  /** Old putty comes out before anything is laid: after the wash, before the ground is keyed. */
+  raked(area: Figure): void {
+    const laid = this.#laidAt;
+    const washed = this.items.findIndex((i) => 'step' in i && i.step.action === 'wash');
+    const at = washed >= 0 && washed < laid ? washed + 1 : laid;
+    const item = this.items[Math.max(0, at - 1)];
+    if (at < 0 || !item) return;
+    this.#put(
+      at,
+      this.#written((w) =>
+        w.step(stageOf(item), 'strip', 'putty', { place: 'hull', serves: 'old-putty' }, RAKE, [
+          perM2(RAKE_PER_M2, area),
+        ]),
+      ),
+    );
   }
 
   /** What drinks water is read before it is closed, also where nobody has seen any. */

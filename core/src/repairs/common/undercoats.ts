@@ -10,7 +10,7 @@ import type { Face } from '../beside-laminate';
 import { RepairBuilder } from '../builder';
 import type { RepairInput, RepairPlan } from '../repair';
 import { scuffedRound } from './scuffed-round';
-import { planCoats, type CoatQuestion } from './coats';
+import { coverage, planCoats, type CoatQuestion } from './coats';
 
 /** Dry film of a barrier under a new gel coat or paint, m. Source: usual least against water. */
 const BARRIER_FILM = 300e-6;
@@ -98,8 +98,16 @@ export function planUnderCoats(
     }
     b.at('finish').table(
       product.name,
-      ['Coats', 'Dry film', 'Each coat', 'In all'],
-      [[[system.coats], [microns(system.dryFilm)], [ml(system.volumePerCoat)], [ml(system.volume)]]],
+      ['Coats', 'Dry film', 'Each coat', 'In all', 'Covers'],
+      [
+        [
+          [system.coats],
+          [microns(system.dryFilm)],
+          [ml(system.volumePerCoat)],
+          [ml(system.volume)],
+          [coverage(system.spread)],
+        ],
+      ],
     );
   }
   return b.done('under coats', 'coats under the finish');

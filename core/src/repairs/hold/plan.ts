@@ -1,6 +1,6 @@
 import { offset } from '../../geometry/offset';
 import { formula } from '../../trace/formula';
-import { words } from '../../trace/words';
+import { mm, words } from '../../trace/words';
 import { each, perM2 } from '../../work/writer';
 import { RepairBuilder } from '../builder';
 import { byBuilder } from '../by-builder';
@@ -40,6 +40,19 @@ export const byArea = formula({
 const DO: Readonly<Record<Means, (b: RepairBuilder) => void>> = {
   tape,
   plate,
+  lightPatch(b) {
+    const { survey } = b.input;
+    const A = b.compute('patch', 'patch', patchArea, { l: survey.length, w: survey.width });
+    b.step('mix', 'abrade', 'keyed', { place: 'edge', serves: 'hold', fields: { grit: 80 } }, 4)
+      .step('mix', 'hold', 'lightPatch', { place: 'edge', serves: 'hold' }, 15, [perM2(120 * 60, A)])
+      .figures(words`${mm(survey.length)} long and a hand past both ends`);
+    b.material('patch', 'light-cured fibre patch', 'round the edge, both faces', A);
+    b.caution(
+      'mix',
+      'Uncured patch resin burns skin and eyes, and stinks of styrene: gloves, air. It sets as the light falls on it: unpack it in the shade.',
+      'hold',
+    );
+  },
   plug(b) {
     const n = b.pick('count', 'holes', 'count', b.input.job.damage.count, 1, 'one until counted');
     b.at('mix').ask('damage.count', n);
@@ -173,6 +186,7 @@ export const HOLD_KIND = byBuilder({
 
 const LAID: Readonly<Record<Means, string>> = {
   tape: 'tape, two layers',
+  lightPatch: 'light-cured patch',
   plate: 'plate in sealant',
   plug: 'tape over the plugs',
   clamp: 'battens on both sides',

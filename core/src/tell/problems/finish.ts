@@ -50,6 +50,11 @@ export const FINISH_WORDS: WordsOf<FinishProblems> = {
     allowed: THIRD,
     suggestion: 'fewer, fuller coats, or a finer paper between them',
   }),
+  'cans-on-large-face': ({ area, most, cans }) => ({
+    what: `${area.toFixed(1)} m² from spray cans shows every band, and takes ${cans} of them`,
+    allowed: `up to ${most.toFixed(1)} m²`,
+    suggestion: 'roller and brush, or a spray gun, over a face like that',
+  }),
   'dew-on-surface': ({ dewPoint, margin }) => ({
     what: `the surface is less than ${margin} °C above the dew point of ${dewPoint.toFixed(1)} °C`,
     allowed: `at least ${margin} °C above`,

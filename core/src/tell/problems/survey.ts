@@ -21,6 +21,7 @@ const DRESSED: Readonly<Record<DressedHow, string>> = {
 const DRESSED_AFTER = 'look at it after each outing; repair it in full where it grows or shows';
 /** How long each means holds. Source: judged, in sheltered water. */
 const HELD: Readonly<Record<HeldBy, string>> = {
+  lightPatch: 'for days to weeks, and comes off with a disc before the repair',
   tape: 'for days, slowly and in sheltered water',
   plate: 'for a week or two, slowly',
   plug: 'for days, looked at each hour under way',

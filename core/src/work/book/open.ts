@@ -36,6 +36,8 @@ export const OPENING = {
       plastic: 'take the old repair off, back to the plastic',
       fabric: 'peel the old patch with warmth, scrape and rub the old film off',
       patch: 'peel the patch off warm, rub both faces clean',
+      putty:
+        'rake the old putty out, to sound laminate; what a blade does not lift under the edge is sanded off',
     },
     done: 'no trace of the old repair is left',
     photo: true,

@@ -9,6 +9,7 @@ export const WETTING = {
       filler: 'mix filler',
       coat: 'mix {product}',
       stir: 'stir {product}',
+      shake: 'shake the can two minutes after the ball is loose, a test pass on card',
       paint: 'mix paint',
       gelCoat: 'mix gel coat',
       tint: 'tint before the hardener goes in, mix, no bubbles',
@@ -74,6 +75,8 @@ export const WETTING = {
   hold: action({
     words: {
       tape: 'lay repair tape over it, a hand past it all round, rubbed down from the middle; a second layer across',
+      lightPatch:
+        'press a light-cured fibre patch round the edge, a hand past it, film over it; sun or lamp on each face for ten minutes',
       plate:
         'cut a plate a hand larger all round, bed it in sealant over the hole, screw, bolt through or prop it',
       plug: 'wrap a softwood plug in cloth with sealant on it, drive it in from outside',

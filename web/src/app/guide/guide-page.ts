@@ -215,6 +215,7 @@ const WORDS: Readonly<Record<string, string>> = {
   place: 'the work is done in',
   coat: 'the coat is',
   kept: 'she is kept',
+  'old.filler': 'the old filler is',
   core: 'the core is',
   'bond.family': 'what holds is',
   'bond.role': 'what holds is a',

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import { COMES_OFF, type ComesOffKind, type JobDocument } from '@nelbo/core';
+import { ChoiceFieldView } from '../../ui/choice-field';
 import { QuantityFieldView } from '../../ui/quantity-field';
 import { TextFieldView } from '../../ui/text-field';
 import { JobContext } from '../job-context';
@@ -10,7 +11,7 @@ type Thing = NonNullable<JobDocument['comesOff']>[number];
 /** What comes off before the work and goes back after it: each is a step there and a step back. */
 @Component({
   selector: 'nb-comes-off',
-  imports: [ButtonModule, QuantityFieldView, TextFieldView],
+  imports: [ButtonModule, ChoiceFieldView, QuantityFieldView, TextFieldView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (t of things(); track $index) {
@@ -22,6 +23,7 @@ type Thing = NonNullable<JobDocument['comesOff']>[number];
         } @else {
           <nb-quantity path="comesOff.count" [value]="t.count" (changed)="change($index, { count: $event })" />
         }
+        <nb-choice path="comesOff.back" [value]="t.back" assumed="same" (changed)="change($index, { back: goesBack($event) })" />
         <nb-text path="comesOff.name" label="Called" [value]="t.name" (changed)="change($index, { name: $event || undefined })" />
       </div>
     }
@@ -64,6 +66,11 @@ export class ComesOff {
         Object.entries({ ...t, ...to }).filter(([, v]) => v !== undefined),
       ) as unknown as Thing;
     this.#put(this.things().map((t, k) => (k === i ? changed(t) : t)));
+  }
+
+  /** What was picked of how it goes back. */
+  protected goesBack(picked: string | undefined): Thing['back'] {
+    return picked === 'new' || picked === 'same' ? picked : undefined;
   }
 
   protected remove(i: number): void {

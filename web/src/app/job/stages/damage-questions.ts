@@ -15,6 +15,7 @@ export const DAMAGE_QUESTIONS: Readonly<Record<DamageQuestion, DamageAsk>> = {
   holds: { path: 'damage.holds', kind: 'choice' },
   coat: { path: 'hull.coat', kind: 'choice' },
   wet: { path: 'damage.wet', kind: 'choice' },
+  filler: { path: 'damage.filler', kind: 'choice' },
   coreFound: { path: 'damage.core', kind: 'choice' },
   source: { path: 'damage.source', kind: 'choice' },
 };
