@@ -115,6 +115,10 @@ describe('the foreman: coats', () => {
       expect(s.tool).toBe('hand block');
     }
     expect(lead.text).not.toMatch(/Sparks/);
+    // Nor is it abraded dry anywhere on the way.
+    for (const kind of ['scratch', 'nick'])
+      for (const s of stepsOf(planned('lead', kind)))
+        if (s.action === 'abrade') expect(['lead', 'underResin', 'round']).withContext(kind).toContain(s.how);
   });
 
   line(3, 'sound zinc is scuffed and gets epoxy primer; it is never ground to bright steel', () => {

@@ -173,7 +173,7 @@ describe('the foreman: which way of repairing', () => {
     // On a tube nothing is laid: it is soaped under pressure.
     const tube = planned('pvc-fabric', 'old-repair', { damage: { holds: 'all' } });
     expect(doneIn(tube)).toContain('check patch');
-    expect(doneIn(tube)).toContain('test pressure');
+    expect(doneIn(tube)).toContain('test oldPatch');
     expect(doneIn(tube).some((d) => d.startsWith('join '))).toBeFalse();
     expect(tube.text).not.toContain('adhesive');
   });

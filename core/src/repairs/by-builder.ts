@@ -122,7 +122,9 @@ function finishOf(
       coat: paint,
       gelCoat: inputs.gelCoat,
       film: job.coat?.film,
-      primed: hasUnder(repair, ['undercoat']) || (kind.primesAgain === true && hasUnder(repair, AGAIN)),
+      // A barrier is primer enough.
+      primed:
+        hasUnder(repair, ['undercoat', 'barrier']) || (kind.primesAgain === true && hasUnder(repair, AGAIN)),
     },
     planBuildUp,
   );

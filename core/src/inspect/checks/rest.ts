@@ -4,7 +4,7 @@ import type { Check } from './check';
 
 const HOUR = 3600;
 /** A contact bond rests so long before any air, and before working pressure, at 20 °C and above, h. Source: general practice with fabric adhesives. */
-const REST = { third: 24, half: 24, valve: 0, pressure: 72 } as const;
+const REST = { third: 24, half: 24, valve: 0, oldPatch: 0, pressure: 72 } as const;
 
 /** A glued joint rests before it is blown up, the longer the colder it is. */
 export const rest: Check = (p, { placed, place, clockwork }) => {

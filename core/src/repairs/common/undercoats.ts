@@ -18,6 +18,9 @@ const BARRIER_FILM = 300e-6;
 /** More layers than any kind lays itself: a primer that goes on twice is two layers of one product. */
 const OWN_LAYERS = 1000;
 
+/** Paper for a window that was missed: a primer shows what is scratched into it, a barrier is built up on. */
+const BETWEEN = { prime: 180, barrier: 80, undercoat: 240 } as const;
+
 /** What may lie between what was built up and its finish, in the order in which it goes on. */
 export const UNDER_ROLES = ['prime', 'barrier', 'undercoat'] as const;
 export type UnderRole = (typeof UNDER_ROLES)[number];
@@ -88,7 +91,7 @@ export function planUnderCoats(
       stage: 'finish',
       product,
       area: face.area,
-      between: role === 'undercoat' ? 240 : 80,
+      between: BETWEEN[role],
       ...asked(b, role, product),
     });
     if (role === 'undercoat') {

@@ -1,3 +1,4 @@
+import type { DamageKind } from '../../materials/damage-kinds';
 import { offset } from '../../geometry/offset';
 import { formula } from '../../trace/formula';
 import { mm, words } from '../../trace/words';
@@ -129,6 +130,17 @@ function tried(b: RepairBuilder, fabric: boolean): void {
   else b.step('mix', 'check', 'holds', at, 4);
 }
 
+/** Damages that let no water in. */
+const SKIN_DEEP: ReadonlySet<DamageKind> = new Set<DamageKind>([
+  'nick',
+  'scratch',
+  'worn-edge',
+  'gel-coat-chip',
+  'gel-coat-crack',
+  'blisters',
+  'weathered',
+]);
+
 /** The quickest thing that holds until the boat is home: under an hour, for days, and it all comes off again. */
 export const HOLD_KIND = byBuilder({
   id: 'hold',
@@ -161,7 +173,7 @@ export const HOLD_KIND = byBuilder({
         'hold',
         'test',
       );
-    if (conditions.position === 'below')
+    if (conditions.position === 'below' && !SKIN_DEEP.has(damage))
       b.caution(
         'mix',
         'Below the waterline this is a leak that waits: pump running, somebody watching it, life-jackets on, home slowly by the shortest way.',

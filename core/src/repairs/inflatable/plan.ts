@@ -327,12 +327,14 @@ export const INFLATABLE_KIND = byBuilder({
       'test',
       'survey',
     );
-    b.accept(
-      'mix',
-      'look at the dried coat against the light',
-      'even and dull, no wet or milky spot',
-      'coat',
-    ).accept('mix', 'soap water over patch and seams at that pressure', 'no bubble in five minutes', 'test');
+    if (glue)
+      b.accept(
+        'mix',
+        'look at the dried coat against the light',
+        'even and dull, no wet or milky spot',
+        'coat',
+      );
+    b.accept('mix', 'soap water over patch and seams at that pressure', 'no bubble in five minutes', 'test');
     drawPatch(b, patch, tube, board);
     b.pattern({
       id: 'patch',

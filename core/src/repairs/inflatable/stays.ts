@@ -9,7 +9,7 @@ export function tellStays(b: RepairBuilder): void {
     perM2(RATES.washPerM2, b.input.survey.area),
   ])
     .step('mix', 'check', 'patch', { place: 'tube', serves: 'patch' }, 5)
-    .step('mix', 'test', 'pressure', { place: 'tube', serves: 'pressure' }, 15);
+    .step('mix', 'test', 'oldPatch', { place: 'tube', serves: 'pressure' }, 15);
   b.accept('mix', 'soap water over patch and seams at that pressure', 'no bubble in five minutes', 'test');
   b.caution(
     'mix',

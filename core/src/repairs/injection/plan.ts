@@ -172,14 +172,14 @@ export const INJECTION_KIND = byBuilder({
     b.at('grind').ask('repair.core.pitch', pitch).ask('repair.core.hole', D).ask('hull.thickness', skin);
     washFirst(b, area);
     b.step('grind', 'mark', 'grid', { place: 'skin', serves: 'grid' }, 10, [each(20, n, 'per hole')])
-      .figures(words`${n} holes, ${mm(pitch)} apart`)
+      .figures(n.value > 1 ? words`${n} holes, ${mm(pitch)} apart` : words`${n} hole`)
       .step('grind', 'drill', 'grid', { place: 'skin', serves: 'grid' }, 6, [each(40, n, 'per hole')])
       .figures(words`${mm(D, 1)} bit`)
       .step('grind', 'clean', 'blow', { place: 'core', serves: 'grid' }, 6, [each(10, n, 'per hole')])
       .step('grind', 'mask', 'holes', { place: 'skin', serves: 'grid' }, 4, [each(8, n, 'per hole')]);
     b.at('grind').key('Holes', n).key('Apart', pitch, 'mm', 0).key('Hole', D, 'mm', 1);
     b.at('grind').say(
-      words`${n} holes of ${mm(D, 1)} on a triangular grid of ${mm(pitch)}, ${between ? 'down to the split and no deeper' : 'through the upper skin only'}, low side first.`,
+      words`${n} ${n.value > 1 ? words`holes of ${mm(D, 1)} on a triangular grid of ${mm(pitch)}` : words`hole of ${mm(D, 1)}`}, ${between ? 'down to the split and no deeper' : 'through the upper skin only'}, low side first.`,
     );
     b.at('grind').table(
       'Grid',
@@ -213,7 +213,7 @@ export const INJECTION_KIND = byBuilder({
         id: 'inject',
         stage: 'mix',
         title: bond.name,
-        about: `${n.value} holes, low side first`,
+        about: `${n.value} ${n.value > 1 ? 'holes' : 'hole'}, low side first`,
         product: bond,
         mass,
         working: b.assumed('working', 'injecting', 180 + 45 * n.value, 's', 'some 45 s a hole'),
@@ -253,7 +253,7 @@ export const INJECTION_KIND = byBuilder({
     closeLeak?.();
     mix.key('In all', volume, 'ml', 0).key('Each hole', perHole, 'ml', 1).key('Syringes', cartridges);
     mix.say(
-      words`${ml(volume)} of ${name} through ${n} holes, about ${ml(perHole, 1)} each, ${cartridges} ${cartridges.value === 1 ? 'syringe' : 'syringes'} of ${ml(cartridge)}.`,
+      words`${ml(volume)} of ${name} through ${n} ${n.value > 1 ? 'holes' : 'hole'}, about ${ml(perHole, 1)} each, ${cartridges} ${cartridges.value === 1 ? 'syringe' : 'syringes'} of ${ml(cartridge)}.`,
     );
     mix.table(
       'What it takes',
@@ -314,7 +314,7 @@ export const INJECTION_KIND = byBuilder({
       b.wait('fair', 'untilSanded', { place: 'skin', serves: 'grid' }, set.sand, b.curing(bond, 'sand'));
     b.at('fair')
       .key('Holes to fill', n)
-      .say(words`${n} holes filled flush and sanded.`)
+      .say(words`${n} ${n.value > 1 ? 'holes' : 'hole'} filled flush and sanded.`)
       .sand({
         area: face,
         stock: b.assumed('proud', 'weeps and fills left proud', 0.0003, 'm', 'usual'),
@@ -340,7 +340,7 @@ function draw(
     id: 'grid',
     onOutline: true,
     title: 'Holes in the order of filling',
-    note: `${n.value} holes, low side first; from outside`,
+    note: `${n.value} ${n.value > 1 ? 'holes' : 'hole'}, low side first; from outside`,
   });
   d.region('damage', region, 'dull ground');
   for (const [i, h] of holes.entries()) d.mark(h, String(i + 1), D.value / 2);

@@ -228,6 +228,8 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
   const through = conditions.access !== 'both';
   if (reinforcement && wetOut) {
     const inside = CLOTH;
+    // Cloth over an open hole hangs into it.
+    if (o.hole) b.step('mix', 'former', 'outside', { place: 'outside', serves: 'former' }, 12);
     b.step('mix', 'abrade', through ? 'insideThrough' : 'inside', inside, RATES.abradeFixed / 60).step(
       'mix',
       'mix',
@@ -249,6 +251,7 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
     );
     if (times)
       b.wait('mix', 'insideSets', { place: 'inside', serves: 'cloth' }, times.sand, b.curing(bond, 'sand'));
+    if (o.hole) b.step('mix', 'strike', 'former', { place: 'outside', serves: 'former' }, RATES.strike / 60);
   }
   if (backing)
     b.step(

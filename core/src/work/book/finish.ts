@@ -84,6 +84,7 @@ export const FINISHING = {
     words: {
       valve: 'blow up, soap the valve',
       pressure: 'blow up to working pressure, soap the patch and the seams, read the pressure',
+      oldPatch: 'blow up to working pressure, soap the old patch and the seams, read the pressure',
       third: 'blow up to a third of working pressure and no more, soap the patch and the seams',
       half: 'blow up to half, soap the patch and the seams, read the pressure',
     },

@@ -1,3 +1,4 @@
+import { washHow } from '../../common/wash';
 import type { Dish } from '../../../grind/dish';
 import { RATES } from '../../../materials/work-rates';
 import type { Ledger } from '../../../trace/ledger';
@@ -44,7 +45,9 @@ export function grindSteps(parts: Parts, ledger: Ledger, opened: readonly Item[]
         [grind.inside, 'inside'],
       ]
     : [[grind, 'only']];
-  for (const [dish, face] of dishes) openFace(w, dish, face, grind);
+  const family = parts.system.substrates[0]?.family ?? 'frp';
+  for (const [dish, face] of dishes)
+    openFace(w, dish, face, grind, washHow(family) === 'dewax' ? 'dewax' : 'soap');
   if (coring)
     w.step(
       'grind',
@@ -68,7 +71,11 @@ export function grindSteps(parts: Parts, ledger: Ledger, opened: readonly Item[]
   return w.items;
 }
 
-const WASH = { only: 'dewax', outside: 'dewaxOutside', inside: 'dewaxInside' } as const;
+/** A dewaxer runs into the open edge of a foil, down to its foam. */
+const WASH = {
+  dewax: { only: 'dewax', outside: 'dewaxOutside', inside: 'dewaxInside' },
+  soap: { only: 'soap', outside: 'soapOutside', inside: 'soapInside' },
+} as const;
 const MASK = { only: 'ground', outside: 'groundOutside', inside: 'groundInside' } as const;
 const GRIND = { only: 'through', outside: 'throughOutside', inside: 'throughInside' } as const;
 
@@ -78,9 +85,10 @@ function openFace(
   dish: Dish,
   face: 'only' | 'outside' | 'inside',
   { taper }: GrindPlan,
+  wash: keyof typeof WASH,
 ): void {
   const at = { place: face === 'inside' ? ('inside' as const) : ('outside' as const), serves: 'ground' };
-  w.step('grind', 'wash', WASH[face], at, RATES.washFixed, [perM2(RATES.washPerM2, dish.maskedArea)]);
+  w.step('grind', 'wash', WASH[wash][face], at, RATES.washFixed, [perM2(RATES.washPerM2, dish.maskedArea)]);
   w.step(
     'grind',
     'mask',
