@@ -2,6 +2,7 @@
 // random jobs, and plans that were spoilt on purpose.
 //   ./nelbo inspect [--sample] [--checklist] [--jobs 2000] [--seed 1] [--mutations 1000]
 import { checklistOf, inspectPlan, tellBroken } from '@nelbo/core/inspect';
+import { built } from './inspect/built';
 import { Checklists } from './inspect/checklists';
 import { pairwise, randomJobs, wholeMatrix, type Named } from './inspect/jobs';
 import { mutationRun } from './inspect/mutations';
@@ -59,11 +60,13 @@ const matrix = inspectAll(
 if (process.argv.includes('--checklist')) lists.print();
 console.log(`checklist: ${lists.gaps.length} gaps`);
 for (const gap of lists.gaps.slice(0, SHOWN)) console.log(`  ${gap}`);
+const more = inspectAll('members, faces, rounds, entry points', built(!sample));
 const random = inspectAll(`random jobs, seed ${seed}`, randomJobs(jobs, seed));
 const spoilt = mutationRun(mutations, seed);
 const checks = [
   matrix.broken === 0,
   lists.gaps.length === 0,
+  more.broken === 0,
   random.broken === 0,
   spoilt.caught >= 0.95 * spoilt.harmful,
   spoilt.flagged <= 0.05 * spoilt.harmless,

@@ -10,7 +10,7 @@ export interface Named {
   readonly document: JobDocument;
 }
 
-const START = '2026-11-23T08:00:00Z';
+export const START = '2026-11-23T08:00:00Z';
 
 /** Three climates: a dry shed, an autumn night outdoors, a summer's day in the sun. */
 export const CLIMATES = {

@@ -209,6 +209,18 @@ describe('the foreman: which way of repairing', () => {
         .withContext(hull)
         .toBeTrue();
     }
+    // Cloth lies against a former, and a wide hole takes a piece of its own sheet, not litres of adhesive.
+    for (const hull of ['abs', 'smc', 'polycarbonate']) {
+      const wide = planned(hull, 'hole', { damage: { size: [0.2, 0.15] } });
+      const done = doneIn(wide);
+      expect(done.indexOf('former outside')).withContext(hull).toBeGreaterThan(0);
+      expect(done.indexOf('former outside')).withContext(hull).toBeLessThan(done.indexOf('lay inside'));
+      expect(done.indexOf('turn outside')).withContext(hull).toBeGreaterThan(done.indexOf('lay inside'));
+      expect(done.indexOf('fill letIn')).withContext(hull).toBeGreaterThan(done.indexOf('make letIn'));
+      expect((wide.plan.materials ?? []).some((m) => m.id === 'piece')).withContext(hull).toBeTrue();
+      const small = planned(hull, 'hole', { damage: { size: [0.03, 0.03] } });
+      expect(doneIn(small)).withContext(hull).not.toContain('make letIn');
+    }
   });
 
   line(

@@ -20,15 +20,23 @@ export const order: Check = (p, scene) => {
 
 /** What was wet, or what water has got into, is dry before anything closes it: read where it soaks, wiped where it does not. */
 function dry(p: Placed, { placed, place }: Scene): readonly Broken[] {
-  const { wet, kind, position } = place.job.damage;
+  const { wet, kind, position, holds } = place.job.damage;
+  const kept = place.job.boat?.kept;
   const family = place.plan.system?.substrates[0]?.family;
   const wood = place.plan.system?.substrates.some((s) => s.family === 'wood') ?? false;
+  // An old patch that stays opens nothing, and a boat that lives ashore has dried.
+  const closed = (kind === 'old-repair' && holds === 'all') || kept === 'trailer' || kept === 'ashore';
   // Nobody has said that it is dry, and it was under water.
   const drank =
-    wet === undefined && position === 'below' && OPENED.has(kind ?? '') && DRINKS.has(family ?? '');
+    !closed &&
+    wet === undefined &&
+    position === 'below' &&
+    OPENED.has(kind ?? '') &&
+    DRINKS.has(family ?? '');
   const told = wet === 'wet' || wet === 'damp' || (kind === 'wet-core' && wet !== 'dry') || drank;
   // Wood is read though nobody has seen water: an old coat that is renewed is not opened.
-  if (!told && !(wood && kind !== 'weathered' && glued(place))) return [];
+  if (!told && !(wood && kind !== 'weathered' && !(kind === 'old-repair' && holds === 'all') && glued(place)))
+    return [];
   const closes = placed.find((x) => lays(x) && !x.believed);
   if (closes !== p) return [];
   return placed.some((x) => DRY.has(x.step.action) && dries(x) && x.end <= p.start) ? [] : [{ gate: 'dry' }];

@@ -90,10 +90,10 @@ function bonded(p: Placed, face: Face, scene: Scene): readonly Broken[] {
 const waxed = ({ place }: Scene): boolean =>
   place.plan.system?.substrates.some((s) => WAXED.has(s.family)) ?? false;
 
-/** Paint of one part, and a primer without a window: the next goes on when they are dry. */
+/** Paint of one part and a primer, both without a window: the next goes on when they are dry. */
 const driesOnly = (p: Product): boolean =>
   (p.role === 'primer' && !p.cure?.window) ||
-  (p.role === 'coating' && (p.traits?.includes('one-part') ?? false));
+  (p.role === 'coating' && !p.cure?.window && (p.traits?.includes('one-part') ?? false));
 
 /** A layer takes the next one while its window is open; after that once it has been abraded. */
 function onLaid(p: Placed, laid: Placed, face: Face, scene: Scene): readonly Broken[] {

@@ -34,6 +34,13 @@ export const KEPT_RULES = rulesFrom('general knowledge of bottoms and their coat
     'antifouling over the barrier',
   ],
   [
+    'acrylic-below-water',
+    { 'finish.family': ['acrylic'], position: ['below'], 'kept!': DRY },
+    'weak',
+    'one-part acrylic stays soft and lifts where it is always under water',
+    'two-part paint over primer, or a barrier',
+  ],
+  [
     'antifouling-unsealed',
     {
       'bond.role': ['laminating resin', 'adhesive', 'surface filler'],

@@ -1,5 +1,5 @@
 import type { Sheet } from '../product';
-import { cureRow, dryingRow, HOUR } from './cure-row';
+import { cureRow, HOUR } from './cure-row';
 
 /** Primer, paint and clear out of spray cans: for spots, by area in cans, in light passes. */
 export const AEROSOLS: readonly Sheet[] = [
@@ -14,7 +14,6 @@ export const AEROSOLS: readonly Sheet[] = [
     solids: 0.12,
     maximumPerGo: 35e-6,
     cure: cureRow(240, 2, 24, 10, { open: 0.25 * HOUR, close: 24 * HOUR, closesBy: 'time' }),
-    drying: dryingRow('solvent', 15, 120, 40, 0.8),
     pricePerM3: 30000,
     minutes: 10,
     merits: { health: 0.35, water: 0.3, life: 0.35, ease: 0.9, field: 0.9 },
@@ -31,7 +30,6 @@ export const AEROSOLS: readonly Sheet[] = [
     solids: 0.1,
     maximumPerGo: 20e-6,
     cure: cureRow(240, 6, 72, 10, { open: 0.25 * HOUR, close: 24 * HOUR, closesBy: 'time' }),
-    drying: dryingRow('solvent', 15, 360, 40, 0.8),
     pricePerM3: 38000,
     minutes: 15,
     merits: { health: 0.3, life: 0.3, ease: 0.85, field: 0.9, match: 0.8, water: 0.3 },
@@ -48,7 +46,6 @@ export const AEROSOLS: readonly Sheet[] = [
     solids: 0.1,
     maximumPerGo: 20e-6,
     cure: cureRow(240, 6, 72, 10, { open: 0.25 * HOUR, close: 24 * HOUR, closesBy: 'time' }),
-    drying: dryingRow('solvent', 15, 360, 40, 0.8),
     pricePerM3: 38000,
     minutes: 15,
     merits: { health: 0.3, life: 0.25, ease: 0.85, field: 0.9, match: 0.8, water: 0.3 },

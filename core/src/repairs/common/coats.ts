@@ -285,6 +285,10 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay }
   }
 }
 
+/** A tin that keeps for a day says nothing of the film: it is dry no later than it can be handled. */
+export const setsFirst = ({ usable, sand }: Milestones): Figure =>
+  usable.value < sand.value ? usable : sand;
+
 /** The tape comes off as soon as the last coat has set, while it goes on curing. */
 function pullTape(
   b: RepairBuilder,
@@ -301,7 +305,7 @@ function pullTape(
     b.beside(
       'tapeSets',
       { place: 'face', serves: key },
-      times.windowOpens ?? times.usable,
+      times.windowOpens ?? setsFirst(times),
       times.windowOpens && cures ? { cures: { layer: cures.layer, moment: 'opens' } } : {},
     );
 }

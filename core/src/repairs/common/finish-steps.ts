@@ -1,5 +1,6 @@
 import { LAYING_WORDS, layingHands, layingOf, type Laying } from '../../finish/by-hand';
 import { COAT_RATE } from '../../finish/film';
+import { setsFirst } from './coats';
 import { afterLast, overFace } from './over-face';
 import { linkOf, type Chain } from '../../match/chain';
 import { scuffedRound } from './scuffed-round';
@@ -126,9 +127,14 @@ function coatSteps(
     ...(layingHands(laying) > 1 ? { people: layingHands(laying) } : {}),
   });
   if (last)
-    tapeOff(w, 'finish', masking).beside('tapeSets', { place: 'finish', serves }, m.windowOpens ?? m.usable, {
-      ...(m.windowOpens ? { cures: { layer: { of: 'finish', number: coat }, moment: 'opens' } } : {}),
-    });
+    tapeOff(w, 'finish', masking).beside(
+      'tapeSets',
+      { place: 'finish', serves },
+      m.windowOpens ?? setsFirst(m),
+      {
+        ...(m.windowOpens ? { cures: { layer: { of: 'finish', number: coat }, moment: 'opens' } } : {}),
+      },
+    );
   const awaited = !last ? 'overcoat' : gel ? 'gelCoatSanded' : 'paintHandled';
   const grit = { grit: finish.grits.between };
   const missed = w.reopening('finish', 'reopen', { place: 'finish', serves, fields: grit }, finish.area);

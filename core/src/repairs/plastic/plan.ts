@@ -165,6 +165,11 @@ function maskOf(b: RepairBuilder, edge: Figure): Figure {
   return b.ledger.compute('masking', 'masking line', roundFeathered, { P: edge });
 }
 
+/** From here on a hole is closed with a piece, m: judged, what an adhesive bridges without sagging. */
+const PIECE_FROM = 0.06;
+/** Bed under a piece, m. Source: usual of thick adhesives. */
+const PIECE_BED = 0.001;
+
 function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | undefined, face: Figure): void {
   const { substrate, survey, conditions, job } = b.input;
   const sheet = b.at('mix').ask('repair.plastic.mixer', 'no');
@@ -182,10 +187,17 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
       o.hole ? 'three layers close a hole from inside' : 'two layers inside a crack',
     );
   const backing = plate ? plateFor(b, plate) : undefined;
-  // A hole is filled over its whole face, less what the reinforcement or plate behind it takes up.
+  // A small hole is filled over its whole face; a wide one takes a piece of the same sheet, bedded on what closes it.
+  const piece = o.hole && Math.max(survey.length.value, survey.width.value) > PIECE_FROM;
   const closed = o.hole
-    ? b.compute('plug', 'hole to fill', layerVolume, { A: survey.area, d: o.depth })
+    ? b.compute('plug', piece ? 'bed under the piece' : 'hole to fill', layerVolume, {
+        A: survey.area,
+        d: piece
+          ? b.assumed('pieceBed', 'bed under the piece', PIECE_BED, 'm', 'squeezes out all round')
+          : o.depth,
+      })
     : undefined;
+  if (piece) b.material('piece', `sheet of ${lower(substrate.name)}`, 'let into the hole', survey.area);
   const net = b.ledger.sum('net', 'to fill', 'm³', [o.volume, ...(closed ? [closed] : [])]);
   const loss = b.assumed('loss', 'lost and left proud', LOSS, 'fraction', 'thick adhesives by hand');
   const filled = b.compute('filled', 'with what is lost', withLoss, { 'V₀': net, loss });
@@ -251,7 +263,11 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
     );
     if (times)
       b.wait('mix', 'insideSets', { place: 'inside', serves: 'cloth' }, times.sand, b.curing(bond, 'sand'));
-    if (o.hole) b.step('mix', 'strike', 'former', { place: 'outside', serves: 'former' }, RATES.strike / 60);
+    // The cloth has set against the film of the former: it is abraded before anything is bedded on it.
+    if (o.hole)
+      b.step('mix', 'turn', 'outside', { place: 'groove', serves: 'former' }, RATES.abradeFixed / 60, [
+        perM2(RATES.abradePerM2, survey.area),
+      ]);
   }
   if (backing)
     b.step(
@@ -262,6 +278,8 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
       15,
       [perM2(60 * 60, backing)],
     );
+  if (piece)
+    b.step('mix', 'make', 'letIn', { place: 'bench', serves: 'piece' }, 12, [perMetre(20 * 60, o.run)]);
   for (let pass = 1; pass <= passes.value; pass += 1) {
     abradeBetween(b, pass);
     b.step(
@@ -276,7 +294,7 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
     b.step(
       'mix',
       'fill',
-      passes.value > 1 ? 'pass' : 'groove',
+      piece ? (pass === 1 ? 'letIn' : 'pass') : passes.value > 1 ? 'pass' : o.hole ? 'proud' : 'groove',
       { place: 'groove', serves: `pass-${pass}`, fields: { go: pass } },
       5,
       [perMetre(120, o.run)],

@@ -83,6 +83,8 @@ export const BUILDING = {
   make: action({
     words: {
       piece: 'make the piece, scarfs to match, leave it proud',
+      letIn:
+        'cut a piece of the same sheet for the hole, 3 mm free all round, bevel its edge, abrade it, clean',
       plug: 'cut a plug of the same polymer, bevel it, tack it flush',
       patch: 'cut the patch, round the corners, bevel thick edges',
       plies: 'cut and dry-fit the plies',

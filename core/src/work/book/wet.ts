@@ -97,6 +97,7 @@ export const WETTING = {
       low: 'fill to {low} mm under the face, drawn off with a notched card; film over it',
       go: 'fill, go {go}',
       groove: 'fill the groove, proud, film over it',
+      letIn: 'bed the piece flush, fill round it, proud, film over it',
       pass: 'fill, pass {go}',
       faces: 'fill, proud on both faces',
       facesGo: 'fill, go {go}, proud on both faces',
