@@ -3,6 +3,7 @@ import type { Job } from '../schema/job';
 import type { Ledger } from '../trace/ledger';
 import { problem } from '../trace/problem';
 import { keptDry } from './kept-dry';
+import { noCore } from './no-core';
 import { patchStays } from './patch-stays';
 import { plugged } from './plugged';
 
@@ -35,7 +36,7 @@ function gouged({ damage, hull, families }: Asked, ledger: Ledger): Job['damage'
 }
 
 /** What makes another damage of one than it was called, one after another. */
-const TURNS = [plugged, gouged, patchStays, keptDry] as const;
+const TURNS = [noCore, plugged, gouged, patchStays, keptDry] as const;
 
 /** The damage as it is repaired, where that is another than it was called. */
 export const asRepaired = (asked: Asked, ledger: Ledger): Job['damage'] =>

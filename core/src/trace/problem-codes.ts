@@ -103,6 +103,7 @@ export interface SurveyProblems {
   'soft-core-behind': Plain;
   'foam-for-a-season': Plain;
   'patch-stays': Plain;
+  'no-core-in-it': Plain;
   'kept-dry': Plain;
   'gouge-laminated': { readonly deep: number; readonly wall: number };
   'hole-not-plugged': { readonly diameter: number; readonly widest: number; readonly count: number };

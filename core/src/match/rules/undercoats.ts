@@ -105,6 +105,20 @@ export const UNDERCOAT_RULES = rulesFrom('general knowledge of paint systems', [
     'high-build epoxy primer or a barrier',
   ],
   [
+    'can-over-a-face',
+    { 'finish.trait': ['aerosol'], damage: ['weathered'] },
+    'weak',
+    'a face out of cans shows every band',
+    'roller and brush, or a spray gun',
+  ],
+  [
+    'can-for-good',
+    { 'finish.trait': ['aerosol'] },
+    'weak',
+    'what comes from a can is thin and soft: for a spot, for a season',
+    'two-part paint',
+  ],
+  [
     'can-under-two-part',
     { undercoat: ['aerosol-primer'], 'finish.family': ['polyurethane'] },
     'no bond',

@@ -13,7 +13,7 @@ export const AEROSOLS: readonly Sheet[] = [
     densityLiquid: 850,
     solids: 0.12,
     maximumPerGo: 35e-6,
-    cure: cureRow(240, 2, 24, 10, { open: 0.25 * HOUR, close: 24 * HOUR, closesBy: 'time' }),
+    cure: cureRow(240, 2, 24, 10, { open: 0.25 * HOUR, close: 12 * HOUR, closesBy: 'time' }),
     pricePerM3: 30000,
     minutes: 10,
     merits: { health: 0.35, water: 0.3, life: 0.35, ease: 0.9, field: 0.9 },

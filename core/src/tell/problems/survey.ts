@@ -154,6 +154,11 @@ export const SURVEY_WORDS: WordsOf<SurveyProblems> = {
     what: 'kept out of the water: the ground is taken as dry',
     suggestion: 'read the meter where it is opened, and enter it where it is not',
   }),
+  'no-core-in-it': () => ({
+    what: 'a foil of this kind is one plate all through: it has no core to be wet',
+    allowed: 'delamination, a split edge, a crack',
+    suggestion: 'say what the tap found, or what the foil is made of',
+  }),
   'patch-stays': () => ({
     what: 'the old patch stays: its edges are feathered and its face is coated, nothing is stripped',
     suggestion: 'tap it all over first; where it taps dull or an edge lifts, say so and it is taken off',
