@@ -189,19 +189,18 @@ export function tabSteps({ structure = [], mix, system }: Parts, ledger: Ledger)
     const tabs = { place: 'member', serves: `tabs-${number}` } as const;
     const named = { name: m.name };
     const metre = (rate: number) => perMetre(rate * m.faces, m.length, 'per metre, all faces');
-    w.step('fair', 'mix', 'pot', { place: 'bench', serves }, RATES.mixBatch, [], {
-      withNext: true,
-      ...resinPot(system),
+    const fit = { place: 'member', serves } as const;
+    const fitting = w.time('member', 'fit', fit, RATES.mixBatch, [metre(RATES.filletPerMetre)]);
+    // Fillets along metres of a member take more than one pot, each mixed as the one before is used up.
+    const fillets = w.ledger.compute(`fit.${number}.pots`, 'pots for the fillets', batchesInTime, {
+      t: fitting,
+      t_use: mix.milestones.usable,
     });
-    w.step(
-      'fair',
-      'member',
-      'fit',
-      { place: 'member', serves, fields: named },
-      RATES.mixBatch,
-      [metre(RATES.filletPerMetre)],
-      { product },
-    );
+    w.step('fair', 'mix', 'pot', { place: 'bench', serves }, 0, [each(RATES.mixBatch, fillets)], {
+      withNext: true,
+      ...(product === undefined ? {} : { pot: { product, count: fillets } }),
+    });
+    w.timed('fair', 'member', 'fit', { ...fit, fields: named }, fitting, { product });
     // The fillet is thickened; tabs are laid from clear pots, each mixed as the one before is used up.
     const laying = w.time(
       'member',
