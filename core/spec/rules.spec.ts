@@ -19,7 +19,16 @@ import { spaceFor, sensiblePairs } from './match-support';
 const VALUES: Readonly<Record<string, readonly (string | undefined)[]>> = {
   matrix: [undefined, 'polyester', 'vinyl ester', 'epoxy'],
   fibre: [undefined, 'glass', 'carbon', 'aramid'],
-  core: [undefined, 'balsa', 'plywood', 'pvc foam', 'san foam', 'polystyrene foam', 'unknown foam', 'honeycomb'],
+  core: [
+    undefined,
+    'balsa',
+    'plywood',
+    'pvc foam',
+    'san foam',
+    'polystyrene foam',
+    'unknown foam',
+    'honeycomb',
+  ],
   position: ['above', 'below'],
   duty: ['general', 'cosmetic', 'light', 'high'],
   access: ['one', 'both'],
