@@ -13,14 +13,15 @@ const USUAL_LENGTH = 1;
 
 type Thing = NonNullable<Job['comesOff']>[number];
 
-interface Amount {
+export interface Amount {
   readonly data: ComesOff;
   readonly figure: Figure;
   /** "3 m of", "6": nothing where there is one. */
   readonly count: string;
 }
 
-function amountOf({ what, count, length }: Thing, index: number, ledger: Ledger): Amount {
+/** How much of a thing comes off: as entered, else one or a metre. @param index its place in the list */
+export function amountOf({ what, count, length }: Thing, index: number, ledger: Ledger): Amount {
   const data: ComesOff = COMES_OFF[what as ComesOffKind];
   const metres = data.per === 'metre';
   const entered = metres ? length : count;

@@ -58,7 +58,15 @@ export function takenOff({ items, contaminant, family, area }: OnSurface, ledger
       w.step(stageOf(first), 'clean', 'cutOff', { ...at, place: 'hull' }, CUT_OFF, over);
       return [...items.slice(0, begins), ...w.items, ...items.slice(begins)];
     case 'wax':
-      w.step(stage, 'wash', washHow(family) === 'dewax' ? 'again' : 'soapAgain', at, RATES.washFixed, over);
+      // Where a kind only wipes, this is the first wash.
+      w.step(
+        stage,
+        'wash',
+        washes < 0 ? 'soap' : washHow(family) === 'dewax' ? 'again' : 'soapAgain',
+        at,
+        RATES.washFixed,
+        over,
+      );
       return afterWash();
     case 'silicone':
       w.step(stage, 'wash', 'silicone', at, RATES.washFixed, over);

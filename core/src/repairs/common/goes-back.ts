@@ -1,17 +1,23 @@
-import { COMES_OFF, type ComesOff, type ComesOffKind } from '../../materials/comes-off';
 import type { Product } from '../../materials/product';
 import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import type { Ledger } from '../../trace/ledger';
+import { amountOf } from './comes-off';
 import { massOf } from './measures';
 import { priceMaterials, type MaterialLine, type Wanted } from './prices';
 
 /** A bead that squeezes out all along, m². Source: usual, 6 mm by 5 mm under a fitting. */
 const BEAD = 30e-6;
-/** Length that goes back where nobody has measured it, m; as long as what is taken off. */
-const USUAL_LENGTH = 1;
 
+export const beadLength = formula({
+  id: 'repairs/common/goes-back',
+  expression: 'L = n·l',
+  unit: 'm',
+  source: 'pieces, or metres, at the bead of one',
+  inputs: { n: 'pieces or metres', l: 'bead of one' },
+  evaluate: (x) => x.n * x.l,
+});
 export const beadVolume = formula({
   id: 'repairs/common/goes-back',
   expression: 'V = L·a',
@@ -36,24 +42,24 @@ export function goesBackWith({ comesOff = [], sealant }: GoesBack, ledger: Ledge
   const beads: Figure[] = [];
   const wanted: Wanted[] = [];
   comesOff.forEach((thing, i) => {
-    const data: ComesOff = COMES_OFF[thing.what as ComesOffKind];
-    const metres = data.per === 'metre';
-    const entered = metres ? thing.length : thing.count;
-    const amount = entered ?? (metres ? USUAL_LENGTH : 1);
-    const [origin, why] =
-      entered === undefined
-        ? (['assumed', 'until it is measured or counted'] as const)
-        : (['entered', 'entered for this job'] as const);
+    const { data, figure } = amountOf(thing, i, ledger);
     const name = thing.name ?? data.name;
     if (data.bed !== undefined)
-      beads.push(ledger.given(`bead-${i}`, `bead under ${name}`, amount * data.bed, 'm', origin, why));
+      beads.push(
+        ledger.compute(`bead-${i}`, `bead under ${name}`, beadLength, {
+          n: figure,
+          l: ledger.given(
+            `bed-${i}`,
+            `bead for one ${data.per}`,
+            data.bed,
+            'm',
+            'assumed',
+            'usual, all round it',
+          ),
+        }),
+      );
     if (thing.back === 'new')
-      wanted.push({
-        id: `new-${i}`,
-        product: name,
-        use: 'new, in place of the old one',
-        quantity: ledger.given(`new-${i}`, name, amount, metres ? 'm' : 'count', origin, why),
-      });
+      wanted.push({ id: `new-${i}`, product: name, use: 'new, in place of the old one', quantity: figure });
   });
   if (beads.length > 0 && sealant && 'densityLiquid' in sealant && sealant.densityLiquid !== undefined) {
     const bead = ledger.sum('bead', 'bead in all', 'm', beads);
