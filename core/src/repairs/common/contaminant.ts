@@ -27,6 +27,39 @@ export interface OnSurface {
   readonly area: Figure;
 }
 
+/** What takes each thing off, and when: `first` before anything else touches the face, or after the first wash. */
+interface Own {
+  readonly action: 'clean' | 'wash';
+  readonly how: 'cutOff' | 'blot' | 'soap' | 'again' | 'soapAgain' | 'silicone' | 'oil' | 'scrub' | 'salt';
+  readonly fixed: number;
+  readonly first?: true;
+}
+
+/** @param washed how the face is washed before, where it is */
+function ownStep(
+  contaminant: Exclude<Contaminant, 'none'>,
+  family: HullFamily,
+  washed: string | undefined,
+): Own | undefined {
+  const wash = (how: Own['how']): Own => ({ action: 'wash', how, fixed: RATES.washFixed });
+  switch (contaminant) {
+    case 'sealant':
+      return { action: 'clean', how: 'cutOff', fixed: CUT_OFF, first: true };
+    case 'wax':
+      // Where a kind only wipes, this is the first wash.
+      return wash(washed === undefined ? 'soap' : washHow(family) === 'dewax' ? 'again' : 'soapAgain');
+    case 'silicone':
+      return wash('silicone');
+    case 'oil':
+      return POROUS.has(family) ? { action: 'clean', how: 'blot', fixed: BLOT } : wash('oil');
+    case 'dirt':
+      return wash('scrub');
+    case 'salt':
+      // A solvent only smears it about.
+      return washed !== undefined && RINSING.has(washed) ? undefined : { ...wash('salt'), first: true };
+  }
+}
+
 /**
  * Takes off what was seen on the face, each thing in its own way, before any paper or disc rubs it in: wax and silicone
  * twice with fresh rags (the first wash spreads them thin), oil with warmth until nothing creeps back, sealant with a blade,
@@ -39,51 +72,20 @@ export function takenOff({ items, contaminant, family, area }: OnSurface, ledger
   const begins = items.findIndex(
     (i) => 'step' in i && i.step.action !== 'survey' && effectsOf(i.step).length > 0,
   );
-  const first = items.at(begins);
-  if (begins < 0 || !first) return items;
   const washes = items.findIndex((i) => 'step' in i && i.step.action === 'wash');
-  const washed = washes >= 0 ? items[washes] : undefined;
-  const place = washed && 'step' in washed ? washed.step.place : 'hull';
-  const at = { place, serves: 'contaminant' } as const;
-  const w = new StepWriter(ledger);
-  const over = [perM2(RATES.washPerM2, area)];
-  const stage = stageOf(washed ?? first);
-  /** After the first wash, or first of all where a kind of repair only wipes. */
-  const afterWash = (): readonly Item[] => {
-    const to = washes >= 0 ? washes + 1 : begins;
-    return [...items.slice(0, to), ...w.items, ...items.slice(to)];
-  };
-  switch (contaminant) {
-    case 'sealant':
-      w.step(stageOf(first), 'clean', 'cutOff', { ...at, place: 'hull' }, CUT_OFF, over);
-      return [...items.slice(0, begins), ...w.items, ...items.slice(begins)];
-    case 'wax':
-      // Where a kind only wipes, this is the first wash.
-      w.step(
-        stage,
-        'wash',
-        washes < 0 ? 'soap' : washHow(family) === 'dewax' ? 'again' : 'soapAgain',
-        at,
-        RATES.washFixed,
-        over,
-      );
-      return afterWash();
-    case 'silicone':
-      w.step(stage, 'wash', 'silicone', at, RATES.washFixed, over);
-      return afterWash();
-    case 'oil':
-      if (POROUS.has(family)) w.step(stage, 'clean', 'blot', at, BLOT);
-      else w.step(stage, 'wash', 'oil', at, RATES.washFixed, over);
-      return afterWash();
-    case 'dirt':
-      w.step(stage, 'wash', 'scrub', at, RATES.washFixed, over);
-      return afterWash();
-    case 'salt': {
-      const rinses = washed && 'step' in washed && RINSING.has(washed.step.how);
-      if (!rinses) w.step(stage, 'wash', 'salt', at, RATES.washFixed, over);
-      // Salt is rinsed off first: a solvent only smears it about.
-      const to = rinses ? begins : Math.min(begins, washes >= 0 ? washes : begins);
-      return [...items.slice(0, to), ...w.items, ...items.slice(to)];
-    }
-  }
+  const wash = items.find((i) => 'step' in i && i.step.action === 'wash');
+  const washed = wash && 'step' in wash ? wash.step : undefined;
+  const own = ownStep(contaminant, family, washed?.how);
+  if (begins < 0 || !own) return items;
+  const at = own.first ? Math.min(begins, washed ? washes : begins) : washed ? washes + 1 : begins;
+  const next = items[Math.min(at, items.length - 1)];
+  const { items: put } = new StepWriter(ledger).step(
+    stageOf(own.first ? next : (wash ?? next)),
+    own.action,
+    own.how,
+    { place: own.first ? 'hull' : (washed?.place ?? 'hull'), serves: 'contaminant' },
+    own.fixed,
+    own.how === 'blot' ? [] : [perM2(RATES.washPerM2, area)],
+  );
+  return [...items.slice(0, at), ...put, ...items.slice(at)];
 }
