@@ -8,4 +8,5 @@ export const usesChain = ({
   system,
 }: Pick<Plan, 'work' | 'materials' | 'system'>): boolean =>
   (work?.steps.some((s) => effectsOf(s).includes('lays')) ?? true) ||
+  materials.length === 0 ||
   materials.some((m) => system?.chosen?.chain.links.some(({ product }) => product.name === m.product));

@@ -10,6 +10,12 @@ export function tellStays(b: RepairBuilder): void {
   ])
     .step('mix', 'check', 'patch', { place: 'tube', serves: 'patch' }, 5)
     .step('mix', 'test', 'oldPatch', { place: 'tube', serves: 'pressure' }, 15);
+  b.material(
+    'soap',
+    'soap solution',
+    'along edges and seams',
+    b.assumed('soap', 'soap solution', 0.5e-3, 'm³', 'a spray bottle'),
+  );
   b.accept('mix', 'soap water over patch and seams at that pressure', 'no bubble in five minutes', 'test');
   b.caution(
     'mix',
