@@ -63,6 +63,14 @@ describe('the foreman: grounds', () => {
           expect(taken)
             .withContext(`${named}: before anything rubs it in`)
             .toBeLessThan(steps.findIndex((s) => effectsOf(s).includes('abrades')));
+          const said = of.order.stages.flatMap((s) => s.rows);
+          const at = said.find((r) => r.kind === 'step' && r.id === steps[taken].id);
+          const cautions = at?.kind === 'step' ? at.cautions.join(' ') : '';
+          if (contaminant === 'sealant') expect(cautions).withContext(named).toMatch(/Blade/);
+          if (contaminant === 'silicone')
+            expect(cautions)
+              .withContext(named)
+              .toMatch(/no ignition source/);
           const tested = steps.find((s, i) => s.action === 'wash' && i + 1 >= taken);
           expect(tested && tellDone(tested))
             .withContext(named)

@@ -180,6 +180,11 @@ describe('the foreman: which way of repairing', () => {
         .toBeFalse();
       expect(codes(loose)).withContext(hull).not.toContain('patch-stays');
     }
+    // What holds is not raked out from under it.
+    const putty = planned('frp-solid', 'old-repair', {
+      damage: { holds: 'all', filler: 'polyester', position: 'below' },
+    });
+    expect(doneIn(putty)).not.toContain('strip putty');
     // On a tube nothing is laid: it is soaped under pressure.
     const tube = planned('pvc-fabric', 'old-repair', { damage: { holds: 'all' } });
     expect(doneIn(tube)).toContain('check patch');

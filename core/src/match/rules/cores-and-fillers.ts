@@ -148,7 +148,7 @@ export const CORE_RULES = rulesFrom('general knowledge of composites repair: cor
   ],
   [
     'old-putty-below-water',
-    { 'old.filler': ['polyester', 'unknown'], position: ['below'] },
+    { 'old.filler': ['polyester', 'unknown'], position: ['below'], 'damage!': ['weathered'] },
     'bonds if',
     'old polyester putty drinks under water and lets go of what lies on it',
     'rake all of it out to sound laminate first',

@@ -50,7 +50,7 @@ const DO: Readonly<Record<Means, (b: RepairBuilder) => void>> = {
     b.material('patch', 'light-cured fibre patch', 'round the edge, both faces', A);
     b.caution(
       'mix',
-      'Uncured patch resin burns skin and eyes, and stinks of styrene: gloves, air. It sets as the light falls on it: unpack it in the shade.',
+      'Uncured patch resin burns and sensitises: gloves, goggles, moving air. It sets as the light falls on it: unpack it in the shade.',
       'hold',
     );
   },

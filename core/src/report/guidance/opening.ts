@@ -175,6 +175,14 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
   // The caution stands where that is done and nowhere else.
   {
     stage: 'grind',
+    when: hasStep(onHow('wash', 'silicone', 'oil')),
+    at: [onHow('wash', 'silicone', 'oil')],
+    caution:
+      'Degreasers and silicone removers are solvents: gloves, moving air, no ignition source; rags outside, not in a heap.',
+    of: 'solvent',
+  },
+  {
+    stage: 'grind',
     when: hasStep(DEWAXING),
     at: [DEWAXING],
     caution: 'Dewaxer: gloves, air, no ignition source; wet on, off before it flashes.',

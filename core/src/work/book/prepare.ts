@@ -68,6 +68,7 @@ export const PREPARING = {
     done: 'a white rag stays white',
     who: 'all',
     tools: ['clean rags', 'vacuum'],
+    toolsIf: { cutOff: ['knife', 'clean rags'] },
     makes: ['cleans'],
     makesIf: {
       rake: ['exposes', 'cleans'],

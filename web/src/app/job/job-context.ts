@@ -86,6 +86,12 @@ export class JobContext {
       )
     );
   });
+  /** Letters of places that have no plan yet, where the boat has several: its sums are without them. */
+  readonly unplanned = computed(() => {
+    const { all, places = [] } = this.state() ?? {};
+    const planned = new Set((all ?? []).flatMap((p) => (p.result.plan?.totals ? [p.id] : [])));
+    return all ? places.flatMap((p) => (planned.has(p.id) ? [] : [p.letter])) : [];
+  });
   readonly problems = computed(() => {
     const [state, cure] = [this.state(), this.forecast.of(this.state())];
     return state && cure ? toldOnce(refineProblems(state.problems, cure)) : (state?.problems ?? []);

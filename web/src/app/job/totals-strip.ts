@@ -38,7 +38,7 @@ import { JobContext } from './job-context';
           <div class="wait"><dt>Next wait</dt><dd><nb-figure [figure]="w.duration" class="plain" /></dd></div>
         }
       </dl>
-      @if (boat(); as b) {<p class="boat"><b>Whole boat</b> {{ b.hours }} hands-on<span class="less"> · {{ b.money }}</span>@if (b.ready) { · {{ b.ready }}}</p>}
+      @if (boat(); as b) {<p class="boat"><b>Whole boat</b> {{ b.hours }} hands-on<span class="less"> · {{ b.money }}</span>@if (b.ready) { · {{ b.ready }}}@if (b.without) {<span class="est"> · without {{ b.without }}, not planned yet</span>}</p>}
       <div class="actions">
         <a pButton severity="secondary" [outlined]="true" [routerLink]="['/jobs', context.state()?.id, 'work-order']">Work order</a>
         @if (stage() === 'laminate' || stage() === 'mix' || stage() === 'fair' || stage() === 'finish') {<a pButton severity="secondary" [outlined]="true" [routerLink]="['/jobs', context.state()?.id, 'bench']">To the bench</a>}
@@ -96,6 +96,7 @@ export class TotalsStrip {
     return {
       hours: saySpan(boat, 'h', 1, reader),
       money: `materials ${money(boat.materials)} · labour ${money(boat.labour)}`,
+      without: this.context.unplanned().join(', '),
       ready: boat.ready ? `${READY_WORDS[boat.ready.what].toLowerCase()} ${dayName(boat.ready.at)}` : '',
     };
   });

@@ -58,7 +58,7 @@ import { StageHead } from './stage-head';
       <div class="fields">
         <nb-choice class="wide" path="system.finish" [value]="doc()?.system?.finish" [assumed]="chain()?.finish?.id" assumedText="chosen by Nelbo" (changed)="setFinish($event)" />
         <nb-choice path="grade" [value]="doc()?.grade" [assumed]="grade()" (changed)="set('grade', $event)" />
-        <nb-choice path="coat.method" [value]="doc()?.coat?.method" assumed="brush" (changed)="set('coat.method', $event)" />
+        <nb-choice path="coat.method" [value]="doc()?.coat?.method" [assumed]="f.method" (changed)="set('coat.method', $event)" />
         <nb-quantity path="coat.film" [value]="doc()?.coat?.film" (changed)="set('coat.film', $event)" />
         <nb-quantity path="coat.thinner" [value]="doc()?.coat?.thinner" (changed)="set('coat.thinner', $event)" />
         <nb-choice path="coat.wind" [value]="doc()?.coat?.wind" assumed="calm" (changed)="set('coat.wind', $event)" />
