@@ -4,7 +4,7 @@ import { existsSync, readFileSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** Bytes over the wire, without fonts. */
-const BUDGETS = { 'shop-page': 250_000, 'job-page': 420_000 };
+const BUDGETS = { 'shop-page': 250_000, 'job-page': 430_000 };
 
 const root = process.argv[2];
 const size = (name) => statSync(join(root, existsSync(join(root, `${name}.br`)) ? `${name}.br` : name)).size;

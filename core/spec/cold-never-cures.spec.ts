@@ -12,6 +12,9 @@ const MOMENTS: readonly MilestoneId[] = ['opens', 'gel', 'trim', 'closes', 'sand
 /** Every product of the library that cures, as a forecast sees it. */
 const PRODUCTS: readonly Curing[] = LIBRARY.products.flatMap((p) => curingOf(p) ?? []);
 
+/** Longest step, s: one that lies across a jump of the air is off by up to half of itself. */
+const STEP = 120;
+
 /** When a film that has the temperature it is given comes to its moments, s. */
 function moments(
   product: Curing,
@@ -25,7 +28,7 @@ function moments(
   const state = freshState();
   for (let t = 0; t < end && watch.reached.full === undefined;) {
     const T = temperature(t);
-    const dt = Math.min(600, end - t, law ? Math.max(1, filmStep(law.kinetics, state, T, percent)) : 600);
+    const dt = Math.min(STEP, end - t, law ? Math.max(1, filmStep(law.kinetics, state, T, percent)) : STEP);
     if (law) stepCure(law.kinetics, state, T, temperature(t + dt), dt, percent);
     t += dt;
     watch.look({ t, surface: state.alpha, slowest: state.alpha, face: temperature(t) });

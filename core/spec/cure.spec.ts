@@ -1,11 +1,8 @@
 import fc from 'fast-check';
-import { airOf, heated, standInForecast, warmth, dewPointOf } from '../src/cure/air';
 import { calibrate } from '../src/cure/calibrate';
 import { potLife } from '../src/cure/pot-life';
 import { reached } from '../src/cure/thresholds';
-import { Stack, type Layer } from '../src/cure/conduction';
 import { CURE_CLASSES, cureClassOf } from '../src/cure/cure-classes';
-import { dry, dryingRate, throughCure } from '../src/cure/drying';
 import {
   arrhenius,
   cureAfter,
@@ -18,10 +15,8 @@ import {
   type Kinetics,
 } from '../src/cure/kinetics';
 import { windowAt, type LayerEvent } from '../src/cure/latch';
-import { sunUva, timeToDepth, TYPICAL_LIGHT, doseAt } from '../src/cure/light';
 import { cupSurface, potRun } from '../src/cure/pot';
 import { RESINS } from '../src/materials/resins';
-import { laminateDensity } from '../src/materials/thermal';
 
 const H = 3600;
 const EPOXY = RESINS[0];
@@ -319,238 +314,6 @@ describe('a pot', () => {
   });
 });
 
-const glass = { conductivity: 0.25, density: 1700, heatCapacity: 1150 };
-const wet = (mm: number, c = epoxy): Layer => ({
-  name: 'wet',
-  thickness: mm / 1000,
-  ...glass,
-  resin: { kinetics: c.kinetics, massPerVolume: 700, percent: 0.0175 },
-});
-const old: Layer = { name: 'old', thickness: 0.003, ...glass };
-
-interface Outcome {
-  readonly peak: number;
-  readonly at: number;
-  readonly alpha: number;
-  readonly stack: Stack;
-}
-
-function cureStack(
-  layers: readonly Layer[],
-  air: (t: number) => number,
-  options: {
-    cells?: number;
-    tolerance?: number;
-    longest?: number;
-    flux?: (t: number) => number;
-    start?: number;
-  } = {},
-  hours = 48,
-): Outcome {
-  const stack = new Stack({
-    layers,
-    laid: layers.length,
-    back: { h: 8, air },
-    front: { h: 8, air, flux: options.flux },
-    temperature: options.start ?? air(0),
-    start: 0,
-    cells: options.cells ?? 80,
-    tolerance: options.tolerance,
-    longest: options.longest,
-  });
-  let [peak, at] = [-Infinity, 0];
-  const from = layers.findIndex((l) => l.resin);
-  stack.run(hours * H, (s) => {
-    const T = s.hottest(from);
-    if (T > peak) [peak, at] = [T, s.time];
-  });
-  return { peak, at, alpha: stack.alphas[stack.active - 1], stack };
-}
-
-describe('heat through a stack', () => {
-  it('without a cure comes to the straight line of two airs', () => {
-    const stack = new Stack({
-      layers: [old, { ...old, name: 'core', thickness: 0.012, conductivity: 0.035 }],
-      laid: 2,
-      back: { h: 8, air: () => 30 },
-      front: { h: 8, air: () => 10 },
-      temperature: 20,
-      start: 0,
-    });
-    stack.run(72 * H);
-    const flux = 20 / (1 / 8 + 0.003 / 0.25 + 0.012 / 0.035 + 1 / 8);
-    expect(stack.faceTemperature(false)).toBeCloseTo(30 - flux / 8, 3);
-    expect(stack.faceTemperature(true)).toBeCloseTo(10 + flux / 8, 3);
-  });
-
-  it('a thin plate cools as its exponential', () => {
-    const metal: Layer = {
-      name: 'plate',
-      thickness: 0.002,
-      conductivity: 50,
-      density: 7850,
-      heatCapacity: 460,
-    };
-    const stack = new Stack({
-      layers: [metal],
-      laid: 1,
-      back: { h: 8, air: () => 0 },
-      front: { h: 8, air: () => 0 },
-      temperature: 40,
-      start: 0,
-      tolerance: 0.05,
-    });
-    stack.run(600);
-    expect(stack.temperatures[1]).toBeCloseTo(40 * Math.exp((-16 * 600) / (7850 * 460 * 0.002)), 1);
-  });
-
-  const day = (t: number): number => 14 - 5 * Math.cos((2 * Math.PI * t) / 86_400);
-  for (const [name, layers] of [
-    ['thick epoxy', [old, wet(14)]],
-    [
-      'thin epoxy over foam',
-      [
-        old,
-        { ...old, name: 'core', thickness: 0.012, conductivity: 0.035, density: 80, heatCapacity: 1500 },
-        wet(4),
-      ],
-    ],
-    ['thick polyester', [old, wet(10, polyester)]],
-  ] as const) {
-    it(`agrees with a run ten times finer: ${name}`, () => {
-      const [coarse, reference] = [
-        cureStack(layers, day),
-        cureStack(layers, day, { cells: 320, tolerance: 0.02, longest: 60 }),
-      ];
-      const rise = reference.peak - day(reference.at);
-      expect(Math.abs(coarse.peak - reference.peak)).toBeLessThan(Math.max(0.5, 0.01 * rise));
-      if (rise > 2) expect(Math.abs(coarse.at - reference.at) / reference.at).toBeLessThan(0.02);
-      expect(Math.abs(coarse.alpha - reference.alpha)).toBeLessThan(0.005);
-    });
-  }
-
-  it('balances its heat, with sun, lamp and night', () => {
-    const { stack } = cureStack([old, wet(8)], day, {
-      flux: (t) => 300 * Math.max(0, Math.sin((2 * Math.PI * t) / 86_400)),
-    });
-    expect(Math.abs(stack.stored - stack.inflow - stack.reaction)).toBeLessThan(0.005 * stack.exchanged);
-    expect(Math.abs(stack.stored - stack.inflow - stack.reaction)).toBeLessThan(1e-6 * stack.exchanged);
-  });
-
-  it('a thicker lay-up peaks no cooler', () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: 1, max: 12, noNaN: true }),
-        fc.double({ min: 0.2, max: 6, noNaN: true }),
-        fc.integer({ min: 10, max: 32 }),
-        fc.constantFrom(epoxy, polyester),
-        (mm, more, T, c) => {
-          const peak = (x: number): number =>
-            cureStack([old, wet(x, c)], () => T, { cells: 30, tolerance: 0.1, start: T }, 24).peak;
-          expect(peak(mm + more)).toBeGreaterThanOrEqual(peak(mm) - 0.1);
-        },
-      ),
-      { numRuns: 15, seed: 6 },
-    );
-  });
-
-  it('a layer that is laid later begins fresh on one that has cured', () => {
-    const stack = new Stack({
-      layers: [old, wet(3), wet(3)],
-      laid: 1,
-      back: { h: 8, air: () => 20 },
-      front: { h: 8, air: () => 20 },
-      temperature: 20,
-      start: 0,
-    });
-    stack.lay(20);
-    stack.run(4 * H);
-    const first = stack.alphas[stack.cellsOf(1)[0]];
-    stack.lay(20);
-    expect(stack.alphas[stack.active - 1]).toBeLessThan(0.001);
-    expect(stack.alphas[stack.cellsOf(1)[0]]).toBe(first);
-    stack.run(8 * H);
-    expect(stack.alphas[stack.active - 1]).toBeGreaterThan(0.2);
-  });
-});
-
-describe('air', () => {
-  it('is coldest before sunrise, warmest after noon, and damper in the night', () => {
-    expect(warmth(5)).toBeCloseTo(0, 9);
-    expect(warmth(15)).toBeCloseTo(1, 9);
-    const air = airOf({ kind: 'day and night', low: 4, high: 16, humidity: 0.7, zone: () => 0 });
-    const at = (hour: number): number => Date.UTC(2026, 4, 1, hour);
-    expect(air.temperature(at(5))).toBeCloseTo(4, 6);
-    expect(air.temperature(at(15))).toBeCloseTo(16, 6);
-    expect(air.humidity(at(5))).toBeGreaterThan(air.humidity(at(15)));
-    expect(air.humidity(at(5))).toBeLessThanOrEqual(1);
-  });
-
-  it('goes through the readings by straight lines, and on as the last day did', () => {
-    const t0 = Date.UTC(2026, 4, 1);
-    const readings = Array.from({ length: 49 }, (_, i) => ({
-      at: t0 + i * H * 1000,
-      temperature: 10 + (i % 24),
-    }));
-    const air = airOf({ kind: 'readings', readings, humidity: 0.6 });
-    expect(air.temperature(t0 + 1.5 * H * 1000)).toBeCloseTo(11.5, 9);
-    expect(air.temperature(t0 + 48 * H * 1000 + 5 * H * 1000)).toBeCloseTo(15, 9);
-    expect(air.humidity(t0)).toBe(0.6);
-  });
-
-  it('a heated tent is never colder than it is held, and drier', () => {
-    const air = heated(airOf({ kind: 'steady', temperature: 8, humidity: 0.9 }), 22, 0, 1000);
-    expect(air.temperature(500)).toBe(22);
-    expect(air.temperature(1500)).toBe(8);
-    expect(air.humidity(500)).toBeLessThan(0.5);
-    expect(dewPointOf(17.4, 0.61)).toBeCloseTo(9.8, 1);
-  });
-
-  it('a stand-in forecast begins at the reading of now and never jumps', () => {
-    const f = standInForecast(Date.UTC(2026, 10, 25, 13), 12, 60);
-    expect(f.length).toBe(73);
-    expect(f[0].temperature).toBeCloseTo(12, 1);
-    for (let i = 1; i < f.length; i += 1)
-      expect(Math.abs(f[i].temperature - f[i - 1].temperature)).toBeLessThan(2.5);
-  });
-});
-
-describe('drying and light', () => {
-  const sheet = {
-    kind: 'solvent',
-    open: 600,
-    closed: 2400,
-    temperature: 20,
-    humidity: 0.5,
-    film: 200e-6,
-    humidityLimit: 0.65,
-  } as const;
-  it('is as the sheet at its conditions, slower cold, damp and thick', () => {
-    const run = dry(sheet, 200e-6, () => [20, 0.5], 4 * H);
-    expect(run.opens ?? 0).toBeCloseTo(600, 0);
-    expect(run.closes ?? 0).toBeCloseTo(2400, 0);
-    expect(dryingRate(sheet, 30, 0.5, 200e-6)).toBeCloseTo(2, 9);
-    expect(dryingRate(sheet, 20, 0.85, 200e-6)).toBeLessThan(0.5);
-    expect(dryingRate(sheet, 20, 0.5, 400e-6)).toBeCloseTo(0.25, 9);
-  });
-  it('moisture cures faster in damp air: three millimetres in a day at 23 °C and 50 %', () => {
-    expect(throughCure(0.003, 23, 0.5)).toBeCloseTo(86_400, 6);
-    expect(throughCure(0.006, 23, 0.5)).toBeCloseTo(4 * 86_400, 6);
-    expect(throughCure(0.003, 23, 0.8)).toBeLessThan(86_400);
-    expect(dryingRate({ ...sheet, kind: 'moisture' }, 20, 0.7, 200e-6)).toBeCloseTo(1.4, 9);
-  });
-  it('light goes in as Beer and Lambert have it, and what is not lit does not cure', () => {
-    const t = timeToDepth(TYPICAL_LIGHT, 0.002, sunUva(50));
-    expect(t / timeToDepth(TYPICAL_LIGHT, 0, sunUva(50))).toBeCloseTo(
-      Math.exp(TYPICAL_LIGHT.absorption * 0.002),
-      9,
-    );
-    expect(doseAt(TYPICAL_LIGHT, 0.002, sunUva(50), t)).toBeCloseTo(TYPICAL_LIGHT.dose, 6);
-    expect(sunUva(-5)).toBe(0);
-    expect(timeToDepth(TYPICAL_LIGHT, 0.001, 0)).toBe(Infinity);
-  });
-});
-
 describe('a window latches', () => {
   it('once shut, only abrasion, reactivation or a new coat after that opens it', () => {
     fc.assert(
@@ -575,11 +338,5 @@ describe('a window latches', () => {
     expect(windowAt(20, 60, [], 10)).toEqual({ state: 'too soon', opens: 20 });
     expect(windowAt(20, 60, [{ at: 70, kind: 'abraded' }], 80)).toEqual({ state: 'ready', by: 'abraded' });
     expect(windowAt(20, 60, [{ at: 30, kind: 'abraded' }], 80).state).toBe('shut');
-  });
-});
-
-describe('density of a laminate', () => {
-  it('lies between resin and fibre', () => {
-    expect(laminateDensity(0.55, 2560, 1150)).toBeCloseTo(1 / (0.55 / 2560 + 0.45 / 1150), 9);
   });
 });

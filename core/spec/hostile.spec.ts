@@ -100,6 +100,7 @@ const PATHS = [
   'system.finish',
   'taper',
   'taper.ratio',
+  'taper.ground',
   'laminate.order',
   'laminate.minimumStep',
   'laminate.waste',

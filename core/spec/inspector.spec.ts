@@ -79,6 +79,43 @@ describe('the inspector', () => {
     for (const plan of [HOLE, TUBE, STEEL, LAID]) expect(inspectPlan(plan)).toEqual([]);
   });
 
+  it('asks for no reading of what somebody else has closed, and for one of everything that is closed here', () => {
+    const wet = {
+      hull: { material: 'frp-cored' },
+      damage: { kind: 'wet-core', core: 'soft', position: 'below', source: 'fitting', size: [0.2, 0.1] },
+    };
+    expect(broken(inspected({ ...wet, begins: 'fairing' }))).toEqual([]);
+    const dried = inspected(wet);
+    expect(broken(dried)).toEqual([]);
+    expect(broken(without(dried, /\.read@|^outside\.clean@dry/))).toContain('dry');
+  });
+
+  it('finds no core in the system where the skin is not gone through', () => {
+    const gouge = (depth: number): Inspected =>
+      inspected({
+        hull: { material: 'frp-cored', thickness: 0.003, gelCoat: 0.0006 },
+        damage: { kind: 'crushed', position: 'above', size: [0.02, 0.016], depth },
+      });
+    const roles = ({ plan }: Inspected): readonly string[] =>
+      plan.system?.chosen?.chain.links.map((l) => l.role) ?? [];
+    expect(broken(gouge(0.0025))).toEqual([]);
+    expect(roles(gouge(0.0025))).not.toContain('coring');
+    expect(gouge(0.0025).plan.dish?.coring).toBeUndefined();
+    expect(roles(gouge(0.0036))).toContain('coring');
+    expect(gouge(0.0036).plan.dish?.coring).toBeDefined();
+  });
+
+  it('finds no former left behind a skin too thin for a ply of its own', () => {
+    const thin = inspected({
+      hull: { material: 'frp-cored', thickness: 0.0002, gelCoat: 0 },
+      damage: { kind: 'hole', position: 'above', size: [0.3, 0.05] },
+      system: { cloth: 'uni-300' },
+    });
+    expect(thin.plan.dish?.grind?.side).toBe('both');
+    expect(thin.plan.dish?.laminate?.plies.some((p) => p.side === 'inside')).toBeFalse();
+    expect(broken(thin)).toEqual([]);
+  });
+
   it('misses a wash before the grinder, dust before the plies, blush before paper', () => {
     expect(broken(without(HOLE, 'outside.wash@ground'))).toContain('clean');
     expect(broken(without(HOLE, 'outside.clean@dust'))).toContain('clean');

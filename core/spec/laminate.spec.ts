@@ -57,14 +57,14 @@ describe('ply outlines', () => {
           const total = t.reduce((a, b) => a + b, 0);
           const wall = total + 0.0008;
           const offsets = plyOffsets(t, R, s, order);
-          const finishEdge = Math.max(...offsets) + 0.015;
-          const profile = groundProfile({ offsets, thicknesses: t, order, depth: wall, finishEdge });
+          const limit = Math.max(...offsets) + R * (wall - total);
+          const profile = groundProfile({ offsets, thicknesses: t, order, depth: wall, limit });
           const falls = profile.every((p, i) => i === 0 || p.depth <= profile[i - 1].depth + 1e-12);
           const onIt = offsets.every((o, k) => {
             const own = order === 'largest first' ? t.slice(0, k) : t.slice(k + 1);
             return Math.abs(depthAt(profile, o) - (wall - total + own.reduce((a, b) => a + b, 0))) < 1e-9;
           });
-          return falls && onIt && depthAt(profile, -1) === wall && depthAt(profile, finishEdge + 1) === 0;
+          return falls && onIt && depthAt(profile, -1) === wall && depthAt(profile, limit + 1) === 0;
         },
       ),
     );

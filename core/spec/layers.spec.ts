@@ -23,7 +23,7 @@ interface Told {
 function layered(document: unknown): { readonly plan: Plan; readonly layers: readonly Told[] } {
   const job = read(document);
   const result = planRepair(job, LIBRARY, {}, CLOCK);
-  const cure = forecastCure(job, result, LIBRARY, {}, CLOCK);
+  const cure = forecastCure(job, result, LIBRARY, {}, CLOCK, { cells: 20 });
   if (!result.plan) throw new Error('no plan');
   const plan = cure ? refinePlan(result.plan, cure) : result.plan;
   const { work } = publicPlan(plan) as { work?: { layers: readonly Told[] } };

@@ -32,7 +32,7 @@ describe('catalyst', () => {
     expect(parts.catalyst.value).toBeCloseTo(0.0195 * parts.resin.value, 12);
     expect(parts.drops.value).toBe(Math.round((parts.catalyst.value / 1120) * 1e6 * 32));
     expect(parts.names).toEqual(['resin', 'MEKP catalyst']);
-    const coat = plan.finish?.partsPerCoat;
+    const coat = plan.finish?.partsPerCup;
     expect(coat?.kind === 'peroxide' && coat.names[0]).toBe('gel coat');
   });
 });

@@ -13,7 +13,9 @@ import {
   weighIn,
 } from '../src/cure';
 import { cartridges } from '../src/mix/consistency';
-import { benchOf, measure, smallestBatch, toleranceOf } from '../src/materials/measure';
+import { leastPot } from '../src/materials/least-pot';
+import { measure } from '../src/materials/measure';
+import { benchOf, toleranceOf } from '../src/materials/ways/measuring';
 import { TYPICAL_INSTRUMENTS } from '../src/materials/instruments';
 import { proportion } from '../src/materials/parts';
 import { smallestOnScale } from '../src/materials/smallest-batch';
@@ -141,7 +143,7 @@ describe('what the bench can measure', () => {
       pumps: [],
     });
     expect(measure(ledger, 'x', p, coarse).some((w) => w.meets)).toBeFalse();
-    const least = smallestBatch(ledger, 'x', p, coarse);
+    const least = leastPot(ledger, 'x', p, coarse);
     const again = parts('epoxy-slow', (least?.value ?? 0) * 1.001);
     expect(measure(again.ledger, 'x', again.parts, coarse)[0].meets).toBeTrue();
     const below = parts('epoxy-slow', (least?.value ?? 0) * 0.98);

@@ -42,7 +42,8 @@ interface Ordered {
 function ordered(document: JobDocument): Ordered | undefined {
   const job = read(document);
   const result = planRepair(job, LIBRARY, {}, CLOCK);
-  const cure = forecastCure(job, result, LIBRARY, {}, CLOCK);
+  // How finely heat is followed says nothing of whether one clock is told everywhere.
+  const cure = forecastCure(job, result, LIBRARY, {}, CLOCK, { cells: 16 });
   if (!result.plan || !cure) return undefined;
   const plan = refinePlan(result.plan, cure);
   return { plan, order: workOrder(job, plan, refineProblems(result.problems, cure), [], READER) };

@@ -157,7 +157,9 @@ describe('every repair of the daily trade', () => {
       {},
       CLOCK,
     ).plan;
-    expect(plain?.repair).toBeUndefined();
+    // What is mixed beside the plies, and nothing else.
+    expect(plain?.repair?.items).toEqual([]);
+    expect(plain?.repair?.pots.map((p) => p.id)).toEqual(['panel', 'backing', 'skim']);
     const tie = createPlanner().plan(
       read(
         jobFor('frp-solid', 'hole', [0.12, 0.06], {

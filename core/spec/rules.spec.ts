@@ -43,6 +43,7 @@ const VALUES: Readonly<Record<string, readonly (string | undefined)[]>> = {
   grade: ['standard', 'workboat', 'show'],
   'old.filler': ['none', 'epoxy', 'polyester', 'unknown'],
   kept: ['afloat', 'trailer', 'ashore'],
+  sheathed: ['no', 'yes'],
   spots: ['none', 'few', 'many'],
 };
 const HULL = new Set(['hull', 'family', 'hull.trait']);

@@ -117,6 +117,14 @@ describe('one field table', () => {
     }
   });
 
+  it('says of an entry that is empty what it is the entry of', () => {
+    const { problems } = readJob({ ...BASE, schedule: { done: [null] } });
+    expect(problems.map(({ path, params }) => ({ path, params }))).toEqual([
+      { path: 'schedule.done.0', params: { label: 'Stage done', fault: 'missing' } },
+    ]);
+    expect(saidOf(problems[0]).what).toContain('Stage done');
+  });
+
   it('serves the shop and the log as well', () => {
     const shop = readDocument(
       { temperature: '64.4 °F', crew: [{ name: 'Ines' }, {}] },

@@ -18,7 +18,9 @@ import {
   type Shop,
   type WorkingHours,
 } from '../src/index';
-import { benchOf, cupHeight, measure } from '../src/materials/measure';
+import { measure } from '../src/materials/measure';
+import { cupHeight } from '../src/materials/ways/cup';
+import { benchOf } from '../src/materials/ways/measuring';
 import type { Parts } from '../src/materials/parts';
 import { measureWords } from '../src/report/measure-words';
 import { hoursOf, placeWork, shiftsFrom } from '../src/schedule/working-hours';
@@ -268,12 +270,14 @@ describe('instruments', () => {
     measure(new Ledger('spec'), 'a', cup, benchOf(instruments)).map((m) => plainText(measureWords(m)));
 
   it('tell what to read: the scale’s own steps, the depth in the cup, strokes of a pump that fits', () => {
-    // Closest first: a line misread by a millimetre in a wide cup is a third of so little hardener.
+    // Closest first; a line 4 mm over another is none.
     expect(words()).toEqual([
       'bench scale: resin to 113.0 g, then hardener until it shows 132.7 g',
       '10 ml syringe: 19.5 ml of hardener',
-      '400 ml cup: resin 27 mm deep, then hardener to 31 mm',
     ]);
+    expect(words({ cups: [{ name: 'jar', volume: 250e-6, bottom: 0.05, top: 0.06 }] })).toContain(
+      'jar: resin 46 mm deep, then hardener to 54 mm',
+    );
     expect(words({ scales: [{ name: 'letter scale', resolution: 0.002 }] })).toContain(
       'letter scale: resin to 114.0 g, then hardener until it shows 132.0 g',
     );
@@ -360,9 +364,9 @@ describe('instruments', () => {
   it('warn of a catalyst that the scale cannot weigh, and point to drops', () => {
     const catalysed = { ...BASE, system: { resin: 'polyester' } };
     const warned = (resolution: number) =>
-      planOf(catalysed, { instruments: { scales: [{ name: 'spring scale', resolution }] } }).problems.find(
-        (p) => p.path === 'instruments.scales' && p.stage === 'mix',
-      );
+      planOf(catalysed, {
+        instruments: { scales: [{ name: 'spring scale', resolution }], syringes: [], droppers: [] },
+      }).problems.find((p) => p.path === 'instruments.scales' && p.stage === 'mix');
     expect(saidOf(warned(0.005))?.suggestion).toContain('count the drops');
     expect(warned(0.00001)).toBeUndefined();
   });

@@ -58,6 +58,8 @@ const GAPS = [
 const ROUND = GAPS.flatMap((row, j) =>
   row.map((mm, i) => ({ x: (i - 2) / 10, y: (j - 1) / 10, gap: mm / 1000 })),
 );
+/** A repair that stands proud of the hull round it. */
+const PROUD = ROUND.map((r) => ({ ...r, gap: Math.abs(r.x) < 0.15 ? r.gap / 10 : 0.004 }));
 const LAB = { L: 82, a: -1, b: 9 };
 const COLOUR = {
   readings: [{ where: 'as found', ...LAB }],
@@ -84,7 +86,7 @@ const BESIDE: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
     ],
   },
   'fairing.edge': { 'fairing.rounds': [{ at: '2026-11-23T08:00:00Z', readings: ROUND }] },
-  'fairing.cutLimit': { 'fairing.rounds': [{ at: '2026-11-23T08:00:00Z', readings: ROUND }] },
+  'fairing.cutLimit': { 'fairing.rounds': [{ at: '2026-11-23T08:00:00Z', readings: PROUD }] },
   'laminate.coverLap': { 'laminate.cover': 'yes' },
   'check.who': { 'check.at': '2026-11-23T08:00:00Z' },
   'check.at': { 'check.who': 'Ines' },

@@ -17,6 +17,8 @@ describe('a through hole from one side, with bonded backing and paint', () => {
     const told = idsOf(document).filter((id) => !/coat-[2-9]|batch-[2-9]/.test(id));
     expect(told).toEqual([
       'hull.survey@damage',
+      'bench.mix@panel',
+      'bench.make@panel',
       'inside.shape@former',
       'outside.wash@ground',
       'outside.mask@ground',
@@ -32,9 +34,14 @@ describe('a through hole from one side, with bonded backing and paint', () => {
       'face.abrade@fill',
       'face.clean@dust',
       'bench.mix@fill-1',
+      'face.saturate@fill-1',
       'face.fill@fill-1',
       'face.wash@blush',
       'face.sand@fill-board-p80',
+      'face.clean@dust-2',
+      'bench.mix@skim',
+      'face.fill@skim',
+      'face.wash@blush-2',
       'face.sand@fill-disc-p120',
       'face.sand@fill-disc-p180',
       'finish.mask@coat',
@@ -62,7 +69,8 @@ describe('a through hole from one side, with bonded backing and paint', () => {
       at('bench.make@plies'),
       at('outside.clean@dust'),
     ];
-    expect(cut?.start).toBe(bonded?.end ?? NaN);
+    // The plies are cut while the backing cures on the bench, which takes longer than it holds afterwards.
+    expect(cut?.end ?? NaN).toBeLessThan(bonded?.start ?? NaN);
     expect(((first?.start ?? NaN) - (bonded?.end ?? NaN)) / 1000).toBeCloseTo(
       link?.lags[0].least.value ?? NaN,
       3,
@@ -173,8 +181,13 @@ describe('a wet balsa deck that gets a new core under a tent', () => {
       'face.abrade@fill',
       'face.clean@dust',
       'bench.mix@fill-1',
+      'face.saturate@fill-1',
       'face.fill@fill-1',
       'face.wash@blush',
+      'face.clean@dust-2',
+      'bench.mix@skim',
+      'face.fill@skim',
+      'face.wash@blush-2',
       'finish.mask@coat',
       'finish.abrade@round',
       'bench.mix@undercoat-1',

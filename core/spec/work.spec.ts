@@ -135,6 +135,7 @@ describe('the order of the work', () => {
         'join',
         'core',
         'backing',
+        'make',
         'abrade',
       ];
       for (const [k, s] of steps.entries()) {
@@ -206,7 +207,8 @@ describe('the order of the work', () => {
             : work?.steps.slice(from).find((s) => s.action !== 'strike' && s.action !== 'wash');
         // A product without a window is overcoated when it is dry, as its sheet says.
         if (next && last.awaited !== 'nextCoat' && last.awaited !== 'nextProduct')
-          expect(['sand', 'abrade', 'check', 'turn', 'handOver'])
+          // A backing is cut and abraded where it is fitted.
+          expect(['sand', 'abrade', 'check', 'turn', 'handOver', 'backing'])
             .withContext(`${name}: ${last.id} → ${next.id}`)
             .toContain(next.action);
       }

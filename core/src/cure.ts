@@ -11,7 +11,8 @@ export { forecastCure, type ForecastOptions } from './forecast/cure-forecast';
 export { whatWouldHelp, type HelpOption, type HelpProgress } from './forecast/help';
 export { readLogger, type LoggerFile } from './cure/logger';
 export { windowAt, type LayerEvent, type WindowState } from './cure/latch';
-export { cupHeight, fullHeight } from './materials/measure';
+export { cupHeight, fullHeight } from './materials/ways/cup';
+export { partsToldBy, toldBy } from './materials/ways/told-by';
 export {
   weighIn,
   firstBand,

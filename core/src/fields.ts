@@ -11,5 +11,6 @@ export type { Field, GroupField, QuantityField } from './schema/field';
 export { findField } from './schema/say-field';
 export { SHOP_FIELDS } from './schema/shop-fields';
 export { parseQuantity } from './units/parse';
+export { parseTold, type By } from './units/told';
 export { preferredUnit } from './units/preferences';
 export { fromSI } from './units/units';

@@ -4,7 +4,8 @@ export { fairnessOf, type Fairness, type FillCell, type Patch } from './fair/fai
 export type { Edge, Gap } from './fair/hull-curve';
 export { BLOCKS, chooseBlock, type Block } from './fair/block';
 export { fairScene, type FairSceneView } from './drawing/fair-scene';
-export { fairnessOfRound, fairnessOptions, roundProgress } from './repairs/laminate/fairing';
+export { fairnessOfRound, fairnessOptions, roundProgress } from './repairs/laminate/surface';
+export { repairedOf } from './plan/repaired';
 export { fillerChoices, type FillerChoice } from './choices/filler-choices';
 export { systemOptions, takesOf, type Difference, type SystemOption } from './choices/system-options';
 export { wayChoices, type WayChoice } from './choices/way-choices';

@@ -39,11 +39,12 @@ describe('papers of a job', () => {
     await app.stop();
   });
 
-  it('are a PDF of three sheets with vector drawings; a through hole needs no more', async () => {
+  it('are a PDF with vector drawings; a through hole has its steps on three sheets and what is looked up on a fourth', async () => {
     const res = await app.call('GET', `/jobs/${MARIGOLD}/work-orders/current.pdf`);
     expect(res.headers.get('content-disposition')).toContain('work-order-wherry-marigold.pdf');
-    const { pages, text, links } = await readPdf(res.bytes);
-    expect(pages).toBeLessThanOrEqual(3);
+    const { pages, text, sheets, links } = await readPdf(res.bytes);
+    expect(pages).toBeLessThanOrEqual(4);
+    expect(sheets.slice(0, 3).join('').replace(/\s+/g, ' ')).toContain('walk the owner through');
     for (const words of [
       'Work order: Fender post strike',
       'Wherry “Marigold”',

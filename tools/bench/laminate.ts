@@ -15,6 +15,7 @@ import {
   type Stack,
 } from '@nelbo/core';
 import { nest } from '@nelbo/core/papers';
+import { Random } from '../inspect/random';
 import { nestSet } from './nest-set';
 import { quantile, rowOf, type Row } from './rows';
 
@@ -30,6 +31,15 @@ const outline = (i: number): Outline =>
     const r = 0.15 + 0.02 * Math.sin(5 * t) + 0.001 * Math.sin(23 * t) + i * 1e-6;
     return { x: r * 1.4 * Math.cos(t), y: r * Math.sin(t) };
   });
+/** The edge that a blow leaves: every point up to 2 mm off, at random, another one every time. */
+function jagged(n: number): Outline {
+  const random = new Random(n);
+  return Array.from({ length: n }, (_, k) => {
+    const t = (2 * Math.PI * k) / n;
+    const r = 0.15 + random.between(-0.002, 0.002);
+    return { x: r * 1.4 * Math.cos(t), y: r * Math.sin(t) };
+  });
+}
 const cloth = (id: string): Cloth => LIBRARY.cloths.find((c) => c.id === id) as Cloth;
 
 function times(work: (i: number) => unknown): number[] {
@@ -43,7 +53,7 @@ function times(work: (i: number) => unknown): number[] {
 }
 
 /** Offsets and outlines of twelve plies. */
-function measureOutlines(): Row {
+function measureOutlines(what: string, of: (i: number) => Outline, most: number): Row {
   const ledger = (): Ledger => new Ledger('bench');
   const figure = (id: string, value: number, unit = 'm'): Figure =>
     ledger().given(id, id, value, unit, 'entered', 'bench');
@@ -59,11 +69,11 @@ function measureOutlines(): Row {
   };
   return rowOf(
     'offsets and ply outlines',
-    '400 points, wavy, 12 plies',
+    `${what}, 12 plies`,
     times((i) =>
       planOutlines(
         {
-          base: [outline(i)],
+          base: [of(i)],
           stack,
           ratio: figure('R', 12, ':1'),
           step: figure('s', 0.006),
@@ -72,7 +82,7 @@ function measureOutlines(): Row {
         ledger(),
       ),
     ),
-    8,
+    most,
   );
 }
 
@@ -146,5 +156,12 @@ function measureNest(): readonly Row[] {
 
 /** What a technician waits for while grinding and laminating is planned. */
 export function measureLaminate(): readonly Row[] {
-  return [measureOutlines(), measureAbd(), measureProposals(), ...measureNest()];
+  return [
+    measureOutlines('400 points, wavy', outline, 8),
+    measureOutlines('400 points, jagged', () => jagged(400), 25),
+    measureOutlines('1,850 points, jagged', () => jagged(1850), 120),
+    measureAbd(),
+    measureProposals(),
+    ...measureNest(),
+  ];
 }

@@ -4,9 +4,11 @@ import { type NestPiece } from '@nelbo/core/papers';
 /**
  * Forty pieces as a week of repairs leaves them on the cutting table: plies of six repairs of all shapes, and the
  * tabbing strips of two stringers and a floor. Sizes are drawn from a seeded sequence, so that every run is alike.
+ *
+ * @param seed another one for a set of its kind that nobody has seen
  */
-export function nestSet(): NestPiece[] {
-  let state = 20261124;
+export function nestSet(seed = 20261124): NestPiece[] {
+  let state = seed;
   const random = (lo: number, hi: number): number => {
     state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
     return lo + (hi - lo) * (state / 4294967296);

@@ -36,6 +36,25 @@ const ASKED = {
     size: [0.1, 0.01],
     system: { bond: 'epoxy-microfibre', finish: 'aerosol-paint', undercoat: 'aerosol-primer' },
   },
+  'injected under vacuum': { kind: 'delamination', repair: { way: 'inject', core: { by: 'vacuum' } } },
+  'worked in with a squeegee': { kind: 'delamination', repair: { way: 'inject', core: { by: 'squeegee' } } },
+  'foam from cartridges': {
+    kind: 'delamination',
+    repair: { way: 'inject', core: { medium: 'foamCartridge' } },
+  },
+  'filler under peel ply': { kind: 'hole', fairing: { under: 'peelPly' } },
+  'filler sliced while rubbery': { kind: 'hole', warmth: { kind: 'lamp' } },
+  'wiped with alcohol': { kind: 'hole', system: { clean: 'alcohol' } },
+  'pigmented epoxy': { kind: 'hole', kept: 'trailer', system: { finish: 'epoxy-pigmented' } },
+  'told differently': {
+    kind: 'hole',
+    hull: {
+      told: [
+        { by: 'owner', coat: 'gel coat', matrix: 'polyester' },
+        { by: 'before', coat: 'paint', matrix: 'epoxy' },
+      ],
+    },
+  },
 } as const satisfies Record<string, object>;
 
 interface Wish {

@@ -130,7 +130,8 @@ describe('the foreman: cautions', () => {
     const putty = planned('frp-solid', 'void', { system: { bond: 've-putty' } });
     expect(says(putty, /peroxide.*epoxy hardener, rags or metal/)).toBeTrue();
     const resin = planned('frp-solid', 'hole', { system: { resin: 'polyester' } });
-    expect(says(resin, /peroxide from.*epoxy hardener.*metal.*never rags/)).toBeTrue();
+    expect(says(resin, /kept off.*epoxy hardener.*metal/)).toBeTrue();
+    expect(says(resin, /inert damp absorbent, never rags/)).toBeTrue();
   });
 
   line(8, 'what cures is warmed to no more than the sheet and a thermometer on the face allow', () => {

@@ -146,14 +146,17 @@ describe('the foreman: grounds', () => {
     () => {
       const coatsOf = (of: Planned): readonly Step[] =>
         stepsOf(of).filter((s) => s.action === 'coat' && s.stage === 'finish');
-      for (const finish of ['paint-2k', 'enamel-1k']) {
+      for (const [finish, name] of [
+        ['paint-2k', 'Paint'],
+        ['enamel-1k', 'Enamel'],
+      ] as const) {
         const small = planned('frp-solid', 'hole', { system: { resin: 'polyester', finish } });
         expect(coatsOf(small).every((s) => s.people === 1))
           .withContext(finish)
           .toBeTrue();
         expect(small.text)
           .withContext(finish)
-          .toMatch(/Paint, coat 1: brush, .*tape 8 mm inside the line/);
+          .toMatch(new RegExp(`${name}, coat 1: brush, .*tape 8 mm inside the line`));
         expect(doneIn(small)).withContext(finish).toContain('strike tape');
         for (const mark of ['Level', 'Gloss', 'Halo', 'Pinholes', 'Film'])
           expect(small.text).withContext(finish).toContain(`= ${mark}: `);

@@ -58,7 +58,7 @@ export function planned(
   const job = read(document);
   const result = planRepair(job, LIBRARY, ROUND_THE_CLOCK, CLOCK);
   if (!result.plan) throw new Error(`no plan of ${kind}, ${hull}`);
-  const cure = forecastCure(job, result, LIBRARY, ROUND_THE_CLOCK, CLOCK);
+  const cure = forecastCure(job, result, LIBRARY, ROUND_THE_CLOCK, CLOCK, { cells: 20 });
   const plan = cure ? refinePlan(result.plan, cure) : result.plan;
   const problems = cure ? refineProblems(result.problems, cure) : result.problems;
   const order = workOrder(job, plan, problems, [], { timeZone: 'UTC' });

@@ -287,6 +287,6 @@ describe('the foreman: water, dryness, what lies behind', () => {
     // It is mixed before it is injected, and the inspector has nothing against it.
     const done = doneIn(of);
     expect(done.indexOf('mix foam')).toBeGreaterThan(-1);
-    expect(done.indexOf('mix foam')).toBeLessThan(done.indexOf('inject holes'));
+    expect(done.indexOf('mix foam')).toBeLessThan(done.indexOf('inject foam'));
   });
 });

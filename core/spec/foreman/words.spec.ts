@@ -1,4 +1,4 @@
-import { everyPair, line } from './lines';
+import { doneIn, everyPair, line, planned } from './lines';
 
 /** Every hull and damage as it is printed, with the chemistry that it takes. */
 const every = () =>
@@ -37,5 +37,53 @@ describe('the foreman: words', () => {
         .withContext(name)
         .toBeUndefined();
     }
+  });
+
+  line(10, 'a coat goes by its own name, and so does what is in its cup', () => {
+    const CALLED: readonly (readonly [finish: string, hull: string, position: string, name: string])[] = [
+      ['paint-2k', 'frp-solid', 'above', 'Paint'],
+      ['enamel-1k', 'frp-solid', 'above', 'Enamel'],
+      ['varnish', 'wood-solid', 'above', 'Varnish'],
+      ['clear-2k', 'wood-solid', 'above', 'Clear coat'],
+      ['epoxy-pigmented', 'frp-solid', 'below', 'Pigmented epoxy'],
+      ['antifouling-copper', 'frp-solid', 'below', 'Antifouling'],
+      ['gel-coat', 'frp-solid', 'above', 'Gel coat'],
+    ];
+    for (const [finish, hull, position, name] of CALLED) {
+      const { text } = planned(hull, 'scratch', {
+        damage: { position, depth: 0.004 },
+        boat: { kept: position === 'below' && finish === 'epoxy-pigmented' ? 'trailer' : 'afloat' },
+        system: { finish },
+      });
+      expect(text).withContext(finish).toContain(`${name}, coat 1`);
+      const others = CALLED.map(([, , , other]) => other).filter((other) => other !== name);
+      for (const other of others) expect(text).withContext(finish).not.toContain(`${other}, coat 1`);
+    }
+    const epoxy = planned('frp-solid', 'hole', {
+      damage: { position: 'below' },
+      boat: { kept: 'trailer' },
+      system: { finish: 'epoxy-pigmented' },
+    });
+    expect(epoxy.text).not.toContain('paint hardener');
+  });
+  line(10, 'nothing is walked on, sanded or smelt that cannot be', () => {
+    nowhere(/walk on it|where it is a deck/i);
+    const light = planned('frp-solid', 'scratch', { system: { bond: 'uv-epoxy', finish: 'paint-2k' } });
+    expect(light.text).not.toMatch(/styrene|peroxide|catalyst/i);
+    for (const { name, of } of everyPair('above'))
+      if (doneIn(of).some((d) => d.startsWith('join ')))
+        expect(doneIn(of).filter((d) => d.startsWith('sand ')))
+          .withContext(name)
+          .toEqual([]);
+  });
+  line(10, 'nothing is printed that does not apply', () => {
+    nowhere(/\b(if|where|as) (any|needed|required|necessary|applicable)\b|\bif there (is|are)\b|\bn\/a\b/i);
+    nowhere(/\b0 (coats|plies|batches|goes|cans|holes|syringes|props|pieces|layers)\b/);
+    nowhere(/\bundefined\b|\bNaN\b|\bnull\b|\[object/);
+    // A stage without work has no heading of its own.
+    for (const { name, text } of every())
+      expect(text.match(/\n(SURVEY|GRIND|LAMINATE|MIX & CURE|FAIR|FINISH)\s*\n\s*\n/)?.[0])
+        .withContext(name)
+        .toBeUndefined();
   });
 });

@@ -1,4 +1,4 @@
-import { toleranceOf, type Measure } from '../materials/measure';
+import { toleranceOf, type Measure } from '../materials/ways/measuring';
 import type { Parts } from '../materials/parts';
 import type { CureSheet, Product } from '../materials/product';
 import { sayIn } from '../report/say';
@@ -162,7 +162,7 @@ export function benchBatches(
             `${coat.kind === 'gel coat' ? 'Gel coat' : 'Paint'}, coat ${i + 1} of ${finish.coats.value}`,
             `${sayIn(finish.wetPerCoat, 'µm', 0)} wet${finish.batchesPerCoat.value > 1 ? `, cup by cup, ${finish.batchesPerCoat.value} cups` : ''}`,
             coat,
-            finish.partsPerCoat,
+            finish.partsPerCup,
             bench?.coat ?? [],
             {
               family: coat.kind === 'gel coat' ? 'polyester' : coat.family,
@@ -194,6 +194,7 @@ function potsOf({ repair, bench }: Plan): readonly BenchBatch[] {
         bench?.pots[p.id] ?? [],
         { family: p.product.family, sheet: cure, density },
         p.next,
+        p.powder && { name: p.powder.name, mass: p.powder.mass.value },
       ),
     );
   });

@@ -1,6 +1,6 @@
 import { potLife } from '../cure/pot-life';
 import { DEFAULTS } from '../materials/defaults';
-import { percentAt } from '../forecast/layers';
+import { catalystOf } from '../materials/catalyst';
 import { ripeningOf } from '../forecast/product-cure';
 import { filmTimesAt, spans } from '../forecast/span';
 import type { BenchBatch } from './bench-batches';
@@ -40,7 +40,8 @@ export function benchClocks(
   actual: readonly [number, number] = [batch.first, batch.second],
 ): BenchClocks {
   const mass = actual[0] + actual[1];
-  const percent = batch.parts.kind === 'peroxide' ? Math.max(0.005, actual[1] / actual[0]) : percentAt(air);
+  const percent =
+    batch.parts.kind === 'peroxide' ? Math.max(0.005, actual[1] / actual[0]) : catalystOf(undefined, air);
   const { ripening, law } = ripeningOf({ name: batch.product, family: batch.family, sheet: batch.sheet });
   const range = spans(ripening, () => air, BAND, percent, air);
   const factor = 2 ** ((batch.sheet.referenceTemperature - pot) / 10);

@@ -1,6 +1,8 @@
 import { liquidVolume } from '../materials/two-part';
 import { formula } from '../trace/formula';
-import { benchOf, measure, smallestBatch, toleranceOf } from '../materials/measure';
+import { leastPot } from '../materials/least-pot';
+import { measure } from '../materials/measure';
+import { benchOf, toleranceOf } from '../materials/ways/measuring';
 import type { Instruments } from '../materials/instruments';
 import { proportion, type BaseName, type Parts } from '../materials/parts';
 import type { CureSheet, Product, Proportion, Sheet } from '../materials/product';
@@ -211,11 +213,11 @@ function measuresOf(
 ): ReturnType<typeof measure> {
   const measures = measure(ledger, 'parts', split, bench);
   if (measures.length > 0 && !measures.some((m) => m.meets)) {
-    const least = smallestBatch(ledger, 'parts', split, bench);
+    const least = leastPot(ledger, 'parts', split, bench);
     warn('instruments', 'free-mix-too-little', {
       error: measures[0].error.value,
       tolerance: toleranceOf(split),
-      least: least?.value,
+      least: least.value,
     });
   }
   return measures;

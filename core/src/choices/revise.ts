@@ -13,10 +13,10 @@ const RATIO_LIMITS = [1, 100] as const;
  * The taper ratio at which the grind limit comes to lie `reach` m beyond the cut-out, for dragging it in a drawing.
  * @returns undefined where nothing is laid
  */
-export function ratioForReach({ dish: { laminate } = {} }: Plan, reach: number): number | undefined {
-  const thickness = laminate?.sides[0]?.thickness.value;
-  if (!thickness) return undefined;
-  const ratio = Math.round(reach / thickness / RATIO_STEP) * RATIO_STEP;
+export function ratioForReach({ dish: { laminate, grind } = {} }: Plan, reach: number): number | undefined {
+  const depth = grind?.depth.value;
+  if (!depth || !laminate?.sides.length) return undefined;
+  const ratio = Math.round(reach / depth / RATIO_STEP) * RATIO_STEP;
   return Math.min(RATIO_LIMITS[1], Math.max(RATIO_LIMITS[0], ratio));
 }
 

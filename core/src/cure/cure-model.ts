@@ -79,6 +79,23 @@ const SHEET_NAMES: Readonly<Record<string, string>> = {
   full: 'full',
 };
 
+/** Share of peroxide that goes in: as the sheet or the job states it, else by the temperature. */
+function shareOfCatalyst(key: string, product: CuringProduct, T: Figure, ledger: Ledger): Figure {
+  const { proportion: p } = product;
+  const label = 'catalyst, percent by mass';
+  if (p?.kind !== 'peroxide' || p.percent === undefined)
+    return ledger.compute(`${key}.percent`, label, catalystFraction, { T });
+  const { origin, source } = sheetOrigin(product, 'catalystFraction');
+  return ledger.given(
+    `${key}.percent`,
+    label,
+    p.percent,
+    'fraction',
+    p.entered ? 'entered' : origin,
+    p.entered ? 'entered for this job' : source,
+  );
+}
+
 /** Milestones by the doubling rule: rate ×2 per +10 °C, from the data sheet's single temperature. */
 export const doublingRule: CureModel = {
   id: 'cure/cure-model',
@@ -96,9 +113,7 @@ export const doublingRule: CureModel = {
       ledger.compute(`${key}.potLife`, 'pot life, 100 g pot', byPeroxide, {
         f: factor,
         t_ref: sheet('potLife', `pot life, 100 g pot at ${cure.referenceTemperature} °C`, t),
-        p: ledger.compute(`${key}.percent`, 'catalyst, percent by mass', catalystFraction, {
-          T: temperature,
-        }),
+        p: shareOfCatalyst(key, product, temperature, ledger),
         p_ref: ledger.given(
           `${key}.sheetPercent`,
           'catalyst of the data sheet',

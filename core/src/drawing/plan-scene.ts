@@ -42,13 +42,13 @@ export function planScale(plan: PlanDrawing, view: PlanSceneView): number {
   return Math.min((view.width - 2 * MARGIN) / plan.width, (view.height - MARGIN - BELOW) / plan.height);
 }
 
-/** Where the outermost ply reaches farthest towards the bow, px: the place to take hold of the taper. @returns undefined before plies are planned */
+/** Where the grind limit reaches farthest towards the bow, px: the place to take hold of the taper. @returns undefined before plies are planned */
 export function planHandle(
   plan: PlanDrawing,
   view: PlanSceneView,
 ): { readonly x: number; readonly y: number } | undefined {
-  const outermost = plan.lines.find((l) => l.kind === 'ply');
-  const p = outermost?.outlines.flat().reduce((best, q) => (q.x > best.x ? q : best));
+  const limit = plan.lines.find((l) => l.kind === 'grind limit');
+  const p = limit?.outlines.flat().reduce((best, q) => (q.x > best.x ? q : best));
   const scale = planScale(plan, view);
   return p && { x: view.width / 2 + p.x * scale, y: (view.height - BELOW + MARGIN) / 2 - p.y * scale };
 }

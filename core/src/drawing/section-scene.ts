@@ -29,7 +29,7 @@ export function sectionRefs({ survey, inputs, dish: { grind, fair } = {} }: Plan
   return {
     taper: grind?.grindLimit.traceId,
     insideTaper: grind?.inside?.grindLimit.traceId,
-    cutOut: survey?.length.traceId,
+    cutOut: (survey?.holes[0]?.length ?? survey?.length)?.traceId,
     wall: inputs?.wall.traceId,
     gelCoat: inputs?.gelCoat.traceId,
     thickness: inputs?.thickness.traceId,

@@ -9,7 +9,7 @@ path{fill:none;stroke:#12292C;stroke-width:1}
 .old-laminate{fill:url(#h-old)}.old-gel-coat,.gel-coat,.paint{fill:#fff}.ply-bias{fill:url(#h-bias)}.ply-warp{fill:url(#h-warp)}.ply-mat{fill:url(#h-mat)}
 .old-core{fill:url(#h-core)}.new-core{fill:url(#h-new-core)}.inner-skin{fill:url(#h-old)}.obstacle{fill:#fff;stroke-width:1.4}.obstacle.hull-edge,.obstacle.chine,.obstacle.frame{fill:none;stroke-width:1.8}.obstacle.moved{stroke-dasharray:4 3}.inside-ply{stroke:#5B6C6B;stroke-dasharray:3 2}
 .fairing{fill:url(#h-fill)}.backing{fill:url(#h-warp)}.former{stroke-dasharray:5 3}
-.grid{stroke:#E3E0D6}.witness,.leader,.dimension{stroke:#5B6C6B}.masking-line{stroke-dasharray:7 4}.finish-edge{stroke-dasharray:2 3}.first-look{stroke-dasharray:1 3}
+.grid{stroke:#E3E0D6}.witness,.leader,.dimension{stroke:#5B6C6B}.masking-line{stroke-dasharray:7 4}.finish-edge{stroke-dasharray:2 3}.grind-limit{stroke-width:1.6}.first-look{stroke-dasharray:1 3}
 .cut-out{stroke-width:2;fill:#fff}
 .fabric{fill:#F6F3EA;stroke:#5B6C6B}.patch{fill:#E6F0EC;stroke-width:1.6}.patch-inside{fill:none;stroke-dasharray:6 4}.damage{fill:#fff;stroke-width:2}.seam{stroke-width:1.6;stroke-dasharray:10 3 2 3}.stitch{stroke-width:1.4}
 .new{fill:url(#h-fill)}.new-2{fill:url(#h-warp)}.old{fill:url(#h-old)}.wood{fill:url(#h-warp)}.wood-new{fill:url(#h-mat)}.metal{fill:url(#h-bias)}.glue{stroke-width:2.4}.dam{stroke-width:2;stroke-dasharray:6 3}.hole-mark{fill:#fff;stroke-width:1.4}.mark-number{font-size:9px;font-weight:700}.void{fill:#fff;stroke-dasharray:3 2}.series{stroke-width:2}.series.read{stroke-dasharray:4 3}.span{fill:#E6F0EC;stroke:none}.limit{stroke-dasharray:8 4}

@@ -1,3 +1,5 @@
+import { inside } from '../geometry/polygon';
+import type { Region } from '../geometry/region';
 import { fitHullCurve, type Edge, type Gap, type HullCurve } from './hull-curve';
 import { heightField, type HeightField } from './height-field';
 
@@ -8,7 +10,12 @@ export interface FairnessQuestion {
   readonly tolerance: number;
   /** What may be cut off a high spot, m. */
   readonly cutLimit: number;
+  /** What was ground and filled, in the frame of the gaps: beyond it lies sound hull, which gives the level and is not cut. */
+  readonly repaired?: Region;
 }
+
+/** What a surface is levelled by: the hull round the repair, or what was read where none of that was. */
+export type LevelBy = 'sound hull' | 'itself';
 
 /** A low or a high that hangs together. */
 export interface Patch {
@@ -36,6 +43,7 @@ export interface FillCell {
 
 export interface Fairness {
   readonly curve: HullCurve;
+  readonly level: LevelBy;
   /** Heights over the target, m: lows are negative. */
   readonly field: HeightField;
   /** The readings over the target, m, in their order. */
@@ -44,6 +52,8 @@ export interface Fairness {
   readonly lowArea: number;
   readonly deepest: number;
   readonly highest: number;
+  /** How far the hull round the repair stands over the level: it is sound, and not cut, m. */
+  readonly hullProud: number;
   readonly rms: number;
   /** Filler up to the target, m³, without overfill. */
   readonly fill: number;
@@ -61,10 +71,30 @@ const CUT_SHARE = 0.1;
 /** The lattice of portions has at the most so many columns and rows. */
 const LATTICE = { columns: 6, rows: 4 };
 
-/** The level that the surface is made up to: as low as the highs allow, so that least is filled. */
-function targetLevel(heights: readonly number[], cutLimit: number): number {
+/** So many readings on the hull round a repair give a level. */
+const LEAST_SOUND = 4;
+
+/** The level of a surface that was read alone: as low as the highs allow, so that least is filled. */
+function ownLevel(heights: readonly number[], cutLimit: number): number {
   const sorted = [...heights].sort((a, b) => b - a);
   return Math.max(sorted[0] - cutLimit, sorted[Math.floor(CUT_SHARE * sorted.length)]);
+}
+
+/** The level of the hull round the repair, raised where the repair stands higher than may be cut. */
+function hullLevel(heights: readonly number[], sound: readonly boolean[], cutLimit: number): number {
+  const round = heights.filter((_, i) => sound[i]).sort((a, b) => a - b);
+  const highest = Math.max(-Infinity, ...heights.filter((_, i) => !sound[i]));
+  return Math.max(round[Math.floor(round.length / 2)], highest - cutLimit);
+}
+
+const within = (region: Region, p: { readonly x: number; readonly y: number }): boolean =>
+  region.some((o) => inside(o, p));
+
+/** Which readings lie on sound hull beyond the repair. @returns undefined where too few do to tell a level */
+function onSoundHull({ gaps, repaired }: FairnessQuestion): readonly boolean[] | undefined {
+  if (!repaired || repaired.length === 0) return undefined;
+  const sound = gaps.map((g) => !within(repaired, g));
+  return sound.filter(Boolean).length >= LEAST_SOUND ? sound : undefined;
 }
 
 /** A patch must pass the tolerance by this much to be worth a blade or a block, unless it is the only one. */
@@ -154,29 +184,49 @@ function lattice(field: HeightField): readonly FillCell[] {
   });
 }
 
-/** The readings over the level that the surface is made up to, m, and the curve that was taken out of them. */
-export function levelled({ gaps, edge, cutLimit }: FairnessQuestion): {
+interface Levelled {
   readonly curve: HullCurve;
   readonly heights: readonly number[];
-} {
-  const curve = fitHullCurve(gaps, edge);
+  /** Readings on the hull round the repair, where those give the level. */
+  readonly sound?: readonly boolean[];
+}
+
+/** The readings over the level that the surface is made up to, m, and the curve that was taken out of them. */
+export function levelled(q: FairnessQuestion): Levelled {
+  const { gaps, edge, cutLimit } = q;
+  const sound = onSoundHull(q);
+  const curve = fitHullCurve(gaps, edge, sound);
   const raw = gaps.map((g) => -g.gap - curve.at(g));
-  const target = targetLevel(raw, cutLimit);
-  return { curve, heights: raw.map((h) => h - target) };
+  const target = sound ? hullLevel(raw, sound, cutLimit) : ownLevel(raw, cutLimit);
+  return { curve, heights: raw.map((h) => h - target), ...(sound ? { sound } : {}) };
+}
+
+/** The same field with what stands proud of sound hull left out: only the repair is cut back. */
+function cutField(field: HeightField, repaired: Region): HeightField {
+  const heights = field.heights.map((h, k) => {
+    if (!(h > 0)) return h;
+    const [i, j] = [k % field.columns, Math.floor(k / field.columns)];
+    return within(repaired, { x: field.x0 + i * field.dx, y: field.y0 + j * field.dy }) ? h : 0;
+  });
+  return { ...field, heights };
 }
 
 /**
- * Where a surface is low and high, from gaps under an edge: the hull's own curve is taken out, a level is chosen that
- * leaves the least to fill, and what lies under it is summed up.
+ * Where a surface is low and high, from gaps under an edge. The hull's own curve is taken out. The level is that of the
+ * sound hull beyond the repair, so that a repair that is low everywhere is low, and only the repair is cut; where
+ * nothing was read out there, the level is one that leaves the least to fill. What lies under it is summed up.
  *
  * @param q gaps in m, not negative; at least 4 readings that enclose an area
  * @returns undefined when the readings enclose no area
  */
 export function fairnessOf(q: FairnessQuestion): Fairness | undefined {
   if (q.gaps.length < 4) return undefined;
-  const { curve, heights } = levelled(q);
-  const field = heightField(q.gaps.map((g, i) => ({ x: g.x, y: g.y, height: heights[i] })));
-  if (!field) return undefined;
+  const { curve, heights, sound } = levelled(q);
+  // Sound hull is not cut: where it stands proud it counts as level, and lends no height to the repair beside it.
+  const counted = heights.map((h, i) => (sound?.[i] ? Math.min(0, h) : h));
+  const read = heightField(q.gaps.map((g, i) => ({ x: g.x, y: g.y, height: counted[i] })));
+  if (!read) return undefined;
+  const field = sound && q.repaired ? cutField(read, q.repaired) : read;
   const cell = field.dx * field.dy;
   let [count, low, fill, cut] = [0, 0, 0, 0];
   for (const h of field.heights) {
@@ -187,9 +237,11 @@ export function fairnessOf(q: FairnessQuestion): Fairness | undefined {
     else if (h > 0) cut += h;
   }
   const deepest = Math.max(0, ...heights.map((h) => -h));
-  const highest = Math.max(0, ...heights);
+  const highest = Math.max(0, ...heights.filter((_, i) => !sound?.[i]));
   return {
     curve,
+    level: sound ? 'sound hull' : 'itself',
+    hullProud: Math.max(0, ...heights.filter((_, i) => sound?.[i])),
     field,
     heights,
     area: count * cell,
@@ -199,8 +251,8 @@ export function fairnessOf(q: FairnessQuestion): Fairness | undefined {
     rms: Math.sqrt(heights.reduce((s, h) => s + h * h, 0) / heights.length),
     fill: fill * cell,
     cut: cut * cell,
-    lows: withReadings(patches(field, q.tolerance, -1), q.gaps, heights, -1),
-    highs: withReadings(patches(field, q.tolerance, 1), q.gaps, heights, 1),
+    lows: withReadings(patches(field, q.tolerance, -1), q.gaps, counted, -1),
+    highs: withReadings(patches(field, q.tolerance, 1), q.gaps, counted, 1),
     cells: lattice(field),
     fair: deepest <= q.tolerance && highest <= q.tolerance,
   };

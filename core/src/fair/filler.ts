@@ -2,6 +2,7 @@ import { frustumVolume } from '../geometry/frustum';
 import { areaTime } from '../materials/area-time';
 import { batchCount, perBatch } from '../materials/batch-count';
 import { DEFAULTS } from '../materials/defaults';
+import { leavesPits, neatMass, planSkim, type Skim } from './neat-coat';
 import { goesOfFiller } from './rounds';
 import { proportion, type Parts } from '../materials/parts';
 import type { Filler, Resin } from '../materials/product';
@@ -16,6 +17,8 @@ export interface FillerInput {
   /** New laminate on the face that is faired; none where the face is only finished. */
   readonly laminate?: Figure;
   readonly finish: Figure;
+  /** Upper face of the laminate, and the ground round it out to where it comes up to the hull. */
+  readonly laidArea: Figure;
   readonly groundArea: Figure;
   readonly finishArea: Figure;
   readonly filler: Filler;
@@ -26,8 +29,16 @@ export interface FillerInput {
   readonly usable: Figure;
   /** Drops per m³ of the dropper bottle. */
   readonly dropsPerMl?: Figure;
+  /** Film or peel ply is drawn over the wet filler: it lies level. */
+  readonly covered?: boolean;
   /** What gaps under an edge say, in place of what the stack leaves. */
-  readonly measured?: { readonly deepest: Figure; readonly fill: Figure; readonly spreadArea: Figure };
+  readonly measured?: {
+    readonly deepest: Figure;
+    readonly fill: Figure;
+    readonly spreadArea: Figure;
+    /** Nothing is lower than may be: nothing is mixed and nothing spread. */
+    readonly fair: boolean;
+  };
 }
 
 export interface FillerResult {
@@ -38,8 +49,12 @@ export interface FillerResult {
   readonly spreadArea: Figure;
   readonly sandedVolume: Figure;
   readonly volume: Figure;
-  /** Mass of resin or putty before powder, kg. */
+  /** Mass of resin or putty before powder, kg; with the neat coat under it. */
   readonly mass: Figure;
+  /** Of the resin, brushed out neat before the powder goes in, kg. */
+  readonly neat?: Figure;
+  /** What closes the pits once it is levelled. */
+  readonly skim?: Skim;
   readonly powder?: Figure;
   readonly parts: Parts;
   /** Equal batches, and what goes into each. */
@@ -103,66 +118,117 @@ export const powderMass = formula({
   inputs: { m_r: 'resin of the paste', p: 'parts of powder per 100 of resin' },
   evaluate: (x) => (x.p / 100) * x.m_r,
 });
-/** Volume, mass and parts of the filler over the new laminate, out to the finish edge. */
-export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
-  const { filler, resin } = input;
-  const assumed = (key: string, label: string, value: number, unit: string, source: string): Figure =>
-    ledger.given(key, label, value, unit, 'assumed', source);
-  const sheet = (
+/** Writes the figures of one filling; where the face is fair already, every amount is none. */
+class Filling {
+  readonly fair: boolean;
+  readonly spreadArea: Figure;
+  readonly waste: Figure;
+
+  constructor(
+    readonly input: FillerInput,
+    readonly ledger: Ledger,
+  ) {
+    this.fair = input.measured?.fair ?? false;
+    this.spreadArea = input.measured?.spreadArea ?? input.finishArea;
+    this.waste = this.assumed(
+      'waste',
+      'waste on the board',
+      DEFAULTS.fillerWaste,
+      'fraction',
+      'hand-work waste',
+    );
+  }
+
+  assumed(key: string, label: string, value: number, unit: string, source: string): Figure {
+    return this.ledger.given(key, label, value, unit, 'assumed', source);
+  }
+
+  sheet(
     key: string,
     label: string,
     value: number,
     unit: string,
     product: Filler | Resin,
     field: string,
-  ): Figure => {
+  ): Figure {
     const { origin, source } = sheetOrigin(product, field);
-    return ledger.given(key, label, value, unit, origin, source);
-  };
-  const { measured } = input;
-  const depth =
-    measured?.deepest ??
-    ledger.compute('depth', 'filler over the laminate', fillDepth, {
-      wall: input.wall,
-      T_new:
-        input.laminate ??
-        ledger.given(
-          'noLaminate',
-          'new laminate on this face',
-          0,
-          'm',
-          'computed',
-          'the plies are laid on the other face',
-        ),
-      finish: input.finish,
+    return this.ledger.given(key, label, value, unit, origin, source);
+  }
+
+  none(key: string, label: string, unit: string): Figure {
+    return this.ledger.given(key, label, 0, unit, 'computed', 'it is fair: nothing is filled');
+  }
+
+  /** Batches that no pot is too small for, and that are spread while they live. */
+  batches(mass: Figure): Figure {
+    const { resin, usable } = this.input;
+    if (this.fair) return this.none('batches', 'filler batches', 'count');
+    return this.ledger.compute('batches', 'filler batches', batchCount, {
+      m: mass,
+      m_pot: this.sheet('pot', 'greatest pot', resin.maximumPot, 'kg', resin, 'maximumPot'),
+      t: this.ledger.compute('spread', 'spreading the filler', areaTime, {
+        t_fixed: this.assumed('spread.fixed', 'spreading: fixed', RATES.spreadFixed, 's', RATE_SOURCE),
+        r: this.assumed('spread.rate', 'spreading: per m²', RATES.spreadPerM2, 's/m²', RATE_SOURCE),
+        A: this.spreadArea,
+      }),
+      t_use: usable,
     });
-  const spreadArea = measured?.spreadArea ?? input.finishArea;
+  }
+
+  /** What of a mass goes into each batch. */
+  share(key: string, label: string, mass: Figure, batches: Figure): Figure {
+    return this.fair
+      ? this.none(key, label, 'kg')
+      : this.ledger.compute(key, label, perBatch, { m: mass, n: batches });
+  }
+}
+
+type Fill = Pick<
+  FillerResult,
+  'depth' | 'netVolume' | 'overfill' | 'spreadArea' | 'sandedVolume' | 'volume' | 'coats'
+>;
+
+/** Volume, mass and parts of the filler over the new laminate, out to the finish edge. */
+export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
+  const f = new Filling(input, ledger);
+  const fill = fillOf(f);
+  const { filler } = input;
+  return filler.kind === 'thickened' && filler.powder ? thickened(f, fill, filler.powder) : asBought(f, fill);
+}
+
+/** How deep it lies, how much of it stays and how much is sanded off again, in how many coats. */
+function fillOf(f: Filling): Fill {
+  const { input, ledger, fair, spreadArea } = f;
+  const { measured, filler, covered } = input;
+  const depth = measured?.deepest ?? leftOver(f);
   const netVolume =
-    measured?.fill ??
+    (fair ? f.none('net', 'filler in the repair', 'm³') : measured?.fill) ??
     ledger.compute('net', 'filler in the repair', frustumVolume, {
       h: depth,
-      'A₁': input.groundArea,
-      'A₂': input.finishArea,
+      'A₁': input.laidArea,
+      'A₂': input.groundArea,
     });
-  const e = assumed(
-    'overfill',
-    'left proud by hand',
-    DEFAULTS.fillerOverfill,
-    'm',
-    '0.5–1 mm for hand spread',
-  );
+  const overfill = fair
+    ? f.none('overfill', 'left proud', 'm')
+    : f.assumed(
+        'overfill',
+        covered ? 'left proud under what is drawn over it' : 'left proud by hand',
+        covered ? DEFAULTS.fillerOverfillCovered : DEFAULTS.fillerOverfill,
+        'm',
+        covered ? 'judged: drawn tight it lies level' : '0.5–1 mm for hand spread',
+      );
   const sandedVolume = ledger.compute('over', 'filler to sand off', overfillVolume, {
-    e,
+    e: overfill,
     A_finish: spreadArea,
   });
   const volume = ledger.compute('volume', 'filler to mix', wholeVolume, {
     V_net: netVolume,
     V_over: sandedVolume,
-    waste: assumed('waste', 'waste on the board', DEFAULTS.fillerWaste, 'fraction', 'hand-work waste'),
+    waste: f.waste,
   });
   const coats = ledger.compute('coats', 'filler coats', goesOfFiller, {
     d: depth,
-    shrinkage: sheet(
+    shrinkage: f.sheet(
       'shrinkage',
       `shrinkage of ${filler.name}`,
       filler.shrinkage,
@@ -170,8 +236,8 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
       filler,
       'shrinkage',
     ),
-    e,
-    h_max: sheet(
+    e: overfill,
+    h_max: f.sheet(
       'maximum',
       `greatest thickness of ${filler.name} per go`,
       filler.maximumPerGo,
@@ -180,74 +246,101 @@ export function planFiller(input: FillerInput, ledger: Ledger): FillerResult {
       'maximumPerGo',
     ),
   });
-  const common = { depth, netVolume, overfill: e, spreadArea, sandedVolume, volume, coats };
-  const spread = ledger.compute('spread', 'spreading the filler', areaTime, {
-    t_fixed: assumed('spread.fixed', 'spreading: fixed', RATES.spreadFixed, 's', RATE_SOURCE),
-    r: assumed('spread.rate', 'spreading: per m²', RATES.spreadPerM2, 's/m²', RATE_SOURCE),
-    A: spreadArea,
+  return { depth, netVolume, overfill, spreadArea, sandedVolume, volume, coats };
+}
+
+/** What the stack leaves of the old wall, until a gap was read. */
+const leftOver = ({ input, ledger }: Filling): Figure =>
+  ledger.compute('depth', 'filler over the laminate', fillDepth, {
+    wall: input.wall,
+    T_new:
+      input.laminate ??
+      ledger.given(
+        'noLaminate',
+        'new laminate on this face',
+        0,
+        'm',
+        'computed',
+        'the plies are laid on the other face',
+      ),
+    finish: input.finish,
   });
-  const count = (mass: Figure): Figure =>
-    ledger.compute('batches', 'filler batches', batchCount, {
-      m: mass,
-      m_pot: sheet('pot', 'greatest pot', resin.maximumPot, 'kg', resin, 'maximumPot'),
-      t: spread,
-      t_use: input.usable,
-    });
-  if (filler.kind === 'thickened' && filler.powder) {
-    const p = assumed(
-      'parts',
-      `${filler.powder.name} per 100 parts of resin`,
-      filler.powder.partsPerHundred,
-      '1',
+
+/** Resin with a powder in it, a neat coat under it, and a skim over what paper opens. */
+function thickened(f: Filling, fill: Fill, powder: NonNullable<Filler['powder']>): FillerResult {
+  const { input, ledger, fair, spreadArea } = f;
+  const { filler, resin, temperature, dropsPerMl } = input;
+  const p = f.assumed(
+    'parts',
+    `${powder.name} per 100 parts of resin`,
+    powder.partsPerHundred,
+    '1',
+    filler.source,
+  );
+  const rhoCured = f.sheet(
+    'rhoCured',
+    `density of cured ${resin.family}`,
+    resin.densityCured,
+    'kg/m³',
+    resin,
+    'densityCured',
+  );
+  const paste = ledger.compute('paste', 'resin of the paste', pasteResin, {
+    V: fill.volume,
+    ρ_cured: rhoCured,
+    p,
+    ρ_particle: f.assumed(
+      'rhoParticle',
+      `closed-sphere density of ${powder.name}`,
+      powder.densityParticle,
+      'kg/m³',
       filler.source,
-    );
-    const mass = ledger.compute('resin', 'resin for the filler, mixed', pasteResin, {
-      V: volume,
-      ρ_cured: sheet(
-        'rhoCured',
-        `density of cured ${resin.family}`,
-        resin.densityCured,
-        'kg/m³',
-        resin,
-        'densityCured',
-      ),
+    ),
+  });
+  const neat = fair
+    ? f.none('neat', 'neat coat under the filler', 'kg')
+    : ledger.compute('neat', 'neat coat under the filler', neatMass, {
+        w: f.assumed('neatRate', 'neat coat under a filler', DEFAULTS.neatCoat, 'kg/m²', 'brushed out thin'),
+        A: spreadArea,
+      });
+  const mass = ledger.sum('resin', 'resin for the filler, mixed', 'kg', [paste, neat]);
+  const batches = f.batches(mass);
+  const each = f.share('batch', 'resin per batch', mass, batches);
+  return {
+    ...fill,
+    mass,
+    neat,
+    ...(!fair && leavesPits(powder.densityParticle)
+      ? { skim: planSkim(spreadArea, f.waste, rhoCured, ledger) }
+      : {}),
+    powder: ledger.compute('powder', powder.name, powderMass, { m_r: paste, p }),
+    parts: proportion(ledger, 'parts', resin, mass, temperature, 'resin', dropsPerMl),
+    batches,
+    partsPerBatch: proportion(ledger, 'batch', resin, each, temperature, 'resin', dropsPerMl),
+    powderPerBatch: ledger.compute('batch.powder', `${powder.name} per batch`, powderMass, {
+      m_r: f.share('batch.paste', 'resin of the paste per batch', paste, batches),
       p,
-      ρ_particle: assumed(
-        'rhoParticle',
-        `closed-sphere density of ${filler.powder.name}`,
-        filler.powder.densityParticle,
-        'kg/m³',
-        filler.source,
-      ),
-    });
-    const batches = count(mass);
-    const each = ledger.compute('batch', 'resin per batch', perBatch, { m: mass, n: batches });
-    return {
-      ...common,
-      mass,
-      powder: ledger.compute('powder', filler.powder.name, powderMass, { m_r: mass, p }),
-      parts: proportion(ledger, 'parts', resin, mass, input.temperature, 'resin', input.dropsPerMl),
-      batches,
-      partsPerBatch: proportion(ledger, 'batch', resin, each, input.temperature, 'resin', input.dropsPerMl),
-      powderPerBatch: ledger.compute('batch.powder', `${filler.powder.name} per batch`, powderMass, {
-        m_r: each,
-        p,
-      }),
-    };
-  }
+    }),
+  };
+}
+
+/** A putty as it comes out of its tin. */
+function asBought(f: Filling, fill: Fill): FillerResult {
+  const { ledger, input } = f;
+  const { filler, resin, temperature, dropsPerMl } = input;
   const rho = filler.density ?? resin.densityCured;
   const mass = ledger.compute('putty', filler.name, puttyMass, {
-    V: volume,
-    ρ: assumed('rho', `density of ${filler.name}`, rho, 'kg/m³', filler.source),
+    V: fill.volume,
+    ρ: f.assumed('rho', `density of ${filler.name}`, rho, 'kg/m³', filler.source),
   });
   const product = { ...filler, proportion: filler.proportion ?? resin.proportion, densityLiquid: rho };
-  const batches = count(mass);
-  const each = ledger.compute('batch', 'putty per batch', perBatch, { m: mass, n: batches });
+  const batches = f.batches(mass);
+  const each = f.share('batch', 'putty per batch', mass, batches);
   return {
-    ...common,
+    ...fill,
     mass,
-    parts: proportion(ledger, 'parts', product, mass, input.temperature, 'putty', input.dropsPerMl),
+    parts: proportion(ledger, 'parts', product, mass, temperature, 'putty', dropsPerMl),
     batches,
-    partsPerBatch: proportion(ledger, 'batch', product, each, input.temperature, 'putty', input.dropsPerMl),
+    partsPerBatch: proportion(ledger, 'batch', product, each, temperature, 'putty', dropsPerMl),
   };
 }

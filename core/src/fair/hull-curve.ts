@@ -31,6 +31,9 @@ const HAIR = 0.00002;
 /** Curvature below which a hull counts as flat, 1/m. */
 const FLATTEST = 1e-4;
 
+/** Readings that settle height and tilt of an edge. */
+const ON_EACH_LINE = 2;
+
 const median = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 
@@ -42,7 +45,7 @@ function everyLineKept(
 ): boolean {
   const left = new Array<number>(number.size).fill(0);
   gaps.forEach((g, i) => (left[number.get(g.y) ?? 0] += kept[i]));
-  return left.every((n) => n >= 2);
+  return left.every((n) => n >= ON_EACH_LINE);
 }
 
 /**
@@ -54,15 +57,20 @@ function everyLineKept(
  * Source: iteratively reweighted and trimmed least squares; limit 3 × 1.48 × the median deviation.
  *
  * @param gaps at least 3 on a line that is to be fitted; lines with fewer are taken as they are
+ * @param sound which of them lie on sound hull: a line with two of those is laid through them and not through the repair
  */
-export function fitHullCurve(gaps: readonly Gap[], edge: Edge): HullCurve {
+export function fitHullCurve(gaps: readonly Gap[], edge: Edge, sound?: readonly boolean[]): HullCurve {
   if (edge === 'batten' || gaps.length < 5) return FLAT;
   const counts = new Map<number, number>();
   for (const { y } of gaps) counts.set(y, (counts.get(y) ?? 0) + 1);
   const lines = [...counts].filter(([, n]) => n >= 3).map(([y]) => y);
   if (lines.length === 0) return FLAT;
   const number = new Map(lines.map((y, i) => [y, i]));
-  const used = gaps.filter((g) => number.has(g.y));
+  const onHull = new Map<number, number>();
+  gaps.forEach(({ y }, i) => sound?.[i] && onHull.set(y, (onHull.get(y) ?? 0) + 1));
+  const used = gaps.filter(
+    (g, i) => number.has(g.y) && (!sound || sound[i] || (onHull.get(g.y) ?? 0) < ON_EACH_LINE),
+  );
   // Lengths are scaled so that the equations stay well conditioned.
   const size = Math.max(1e-3, ...used.map((g) => Math.max(Math.abs(g.x), Math.abs(g.y))));
   const bendAt = 2 * lines.length;
@@ -80,7 +88,8 @@ export function fitHullCurve(gaps: readonly Gap[], edge: Edge): HullCurve {
   const heights = used.map((g) => -g.gap);
   const unknowns = bendAt + (twists ? 2 : 1);
   let c = leastSquares(rows, heights, unknowns);
-  if (!c) return FLAT;
+  // Too few on sound hull to tell its curve: it is taken from all that was read.
+  if (!c) return sound ? fitHullCurve(gaps, edge) : FLAT;
   for (let round = 0; round < ROUNDS.absolute; round += 1) {
     const now: readonly number[] = c;
     const weights = rows.map((r, i) => 1 / Math.max(HAIR, Math.abs(heights[i] - rowAt(r, now))));

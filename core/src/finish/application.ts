@@ -7,14 +7,19 @@ export interface Application {
   readonly name: string;
   /** Mass bought for mass that stays on the work. */
   readonly waste: number;
+  /** Thinner that it takes at the most, by volume of the mixed coat, where the sheet states none. */
+  readonly mostThinner: number;
   readonly source: string;
 }
 
-/** Source: typical losses: in the brush and tin, in the sleeve and tray, past the edge and in the air. */
+/**
+ * Source: typical losses: in the brush and tin, in the sleeve and tray, past the edge and in the air. Thinner: usual
+ * reduction of two-part paints, a tenth by hand and a quarter through a gun; beyond it a film runs, and stays thin.
+ */
 export const APPLICATIONS: Readonly<Record<Method, Application>> = {
-  brush: { name: 'brush', waste: 1.15, source: 'brush 1.15' },
-  roller: { name: 'roller', waste: 1.2, source: 'roller 1.2' },
-  spray: { name: 'spray gun', waste: 1.4, source: 'spray 1.4' },
+  brush: { name: 'brush', waste: 1.15, mostThinner: 0.1, source: 'brush 1.15' },
+  roller: { name: 'roller', waste: 1.2, mostThinner: 0.1, source: 'roller 1.2' },
+  spray: { name: 'spray gun', waste: 1.4, mostThinner: 0.25, source: 'spray 1.4' },
 };
 
 /** What a cup gun holds, m³. */

@@ -19,21 +19,25 @@ export interface BuildUpInput {
   readonly film?: number;
   /** A primer lies under the paint. */
   readonly primed: boolean;
+  /** What it lies on flexes: thick, it cracks. */
+  readonly flexes?: boolean;
 }
 
 /** The paint or gel coat itself: as asked for, as the old coat was, or as is usual. */
-function coatFilm({ coat, gelCoat, film, primed }: BuildUpInput, ledger: Ledger): Figure {
+function coatFilm({ coat, gelCoat, film, primed, flexes }: BuildUpInput, ledger: Ledger): Figure {
   if (film !== undefined)
     return ledger.given('film', 'cured film wanted', film, 'm', 'entered', 'entered for this job');
   const usual = (id: string, label: string, value: number, source: string): Figure =>
     ledger.given(id, label, value, 'm', 'assumed', source);
   if (coat.kind === 'paint')
-    return primed
+    return primed || flexes
       ? usual(
           'paint',
           'paint film',
           DEFAULTS.paintOverPrimer,
-          'usual two coats of two-part paint over primer',
+          primed
+            ? 'usual two coats of two-part paint over primer'
+            : 'two thin coats: thick, it cracks on what flexes',
         )
       : usual('paint', 'paint film', DEFAULTS.paintThickness, 'usual four coats of two-part paint');
   return gelCoat.value > 0

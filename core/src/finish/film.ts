@@ -16,7 +16,9 @@ import { areaTime } from '../materials/area-time';
 import { batchCount } from '../materials/batch-count';
 import { SCRATCH_SHARE } from '../materials/abrasives';
 import { P_GRAIN } from '../materials/grits';
+import type { Instruments } from '../materials/instruments';
 import { proportion, type Parts } from '../materials/parts';
+import { cupsOf, type CupsResult } from './cups';
 import type { Finish } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
 import { RATES, RATE_SOURCE } from '../materials/work-rates';
@@ -36,7 +38,7 @@ import {
   type Method,
 } from './application';
 
-export interface FilmResult {
+export interface FilmResult extends CupsResult {
   readonly area: Figure;
   /** What its cups are mixed for, where that is more than its own face, m². */
   readonly mixedFor?: Figure;
@@ -48,8 +50,8 @@ export interface FilmResult {
   readonly volume: Figure;
   readonly mass: Figure;
   readonly massPerCoat: Figure;
+  /** Of all that is mixed. */
   readonly parts: Parts;
-  readonly partsPerCoat: Parts;
   /** Cups mixed one after another for one coat. */
   readonly batchesPerCoat: Figure;
   /** P grades: before the first coat, between coats, and from the last coat to the polish. */
@@ -148,6 +150,7 @@ export interface FilmInput {
   readonly usable: Figure;
   /** Drops per m³ of the dropper bottle. */
   readonly dropsPerMl?: Figure;
+  readonly instruments?: Instruments;
   readonly method?: Method;
   /** Thinner by volume of the mixed coat. */
   readonly thinner?: number;
@@ -210,6 +213,13 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
       ? 'none until entered; the sheet says how much at the most'
       : 'entered for this job',
   );
+  if (share.value > application.mostThinner)
+    ledger.report(
+      problem({ severity: 'warning', stage: 'finish', path: 'coat.thinner' }, 'thinner-share', {
+        share: share.value,
+        most: application.mostThinner,
+      }),
+    );
   const face = withElsewhere(input, ledger);
   const volume = ledger.compute('volume', `${finish.name} in all`, filmVolume, {
     A: face,
@@ -234,6 +244,30 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
     { ...perCoat, unit: 'kg' },
     { X: mass, n: coats },
   );
+  const batchesPerCoat = ledger.compute('batches', 'cups per coat', batchCount, {
+    m: massPerCoat,
+    m_pot: ledger.given('pot', 'greatest cup', LARGEST_CUP, 'kg', 'assumed', 'as of the laminating resins'),
+    t: ledger.compute('coatTime', 'laying one coat', areaTime, {
+      t_fixed: ledger.given('coatTime.fixed', 'coating: fixed', RATES.coatFixed, 's', 'assumed', RATE_SOURCE),
+      r: ledger.given('coatTime.rate', 'coating: per m²', COAT_RATE[method], 's/m²', 'assumed', RATE_SOURCE),
+      A: face,
+    }),
+    t_use: input.usable,
+  });
+  const cups = cupsOf(
+    {
+      finish,
+      massPerCoat,
+      coats,
+      cups: batchesPerCoat,
+      mass,
+      volume,
+      temperature,
+      dropsPerMl: input.dropsPerMl,
+      instruments: input.instruments,
+    },
+    ledger,
+  );
   return {
     area: input.area,
     ...(face === input.area ? {} : { mixedFor: face }),
@@ -244,32 +278,9 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
     volume,
     mass,
     massPerCoat,
-    parts: proportion(ledger, 'all', finish, mass, temperature, finish.kind, input.dropsPerMl),
-    batchesPerCoat: ledger.compute('batches', 'cups per coat', batchCount, {
-      m: massPerCoat,
-      m_pot: ledger.given('pot', 'greatest cup', LARGEST_CUP, 'kg', 'assumed', 'as of the laminating resins'),
-      t: ledger.compute('coatTime', 'laying one coat', areaTime, {
-        t_fixed: ledger.given(
-          'coatTime.fixed',
-          'coating: fixed',
-          RATES.coatFixed,
-          's',
-          'assumed',
-          RATE_SOURCE,
-        ),
-        r: ledger.given(
-          'coatTime.rate',
-          'coating: per m²',
-          COAT_RATE[method],
-          's/m²',
-          'assumed',
-          RATE_SOURCE,
-        ),
-        A: face,
-      }),
-      t_use: input.usable,
-    }),
-    partsPerCoat: proportion(ledger, 'coat', finish, massPerCoat, temperature, finish.kind, input.dropsPerMl),
+    parts: proportion(ledger, 'all', finish, cups.mixed, temperature, finish.kind, input.dropsPerMl),
+    batchesPerCoat,
+    ...cups,
     grits: GRITS[finish.kind][grade],
     polishStages: gel ? POLISH_STAGES[grade] : 0,
     levelling,
@@ -288,7 +299,7 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
       ? { thinner: ledger.compute('thinnerVolume', 'thinner', thinnerVolume, { share, V: volume }) }
       : {}),
     ...sprayed(method, gel, volume, coats, ledger),
-    ...waxing(gel, massPerCoat, coats, ledger),
+    ...waxing(gel, cups.mixedPerCoat, coats, ledger),
   };
 }
 

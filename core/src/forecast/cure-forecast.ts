@@ -1,3 +1,4 @@
+import { withCatalyst } from '../materials/own-catalyst';
 import type { Library } from '../materials/product';
 import type { Job } from '../schema/job';
 import { Ledger } from '../trace/ledger';
@@ -121,7 +122,8 @@ export function cureUnderWay(
   const { cells = 60, tolerance = 0.05, fine = 1, cureStep, detail = true, tell = () => undefined } = options;
   const ledger = new Ledger('forecast');
   const how = { ledger, fineness: { cells, tolerance, fine, ...(cureStep ? { cureStep } : {}) }, detail };
-  const site = siteOf(job, plan, inputs, library, clock, timing.start, how);
+  const own = withCatalyst(library, job.mix?.catalyst);
+  const site = siteOf(job, plan, inputs, own, clock, timing.start, how);
   const lags = timing.work.links.flatMap((l) => l.lags).filter((lag) => lag.cures).length;
   const stacks = new StacksUnderWay(site, (n) => tell(Math.min(1, n / Math.max(1, lags))));
   // A coat is waited for more than once where its tape comes off meanwhile: the later wait has seen more of it.

@@ -4,7 +4,7 @@ import type { Filler, ProductTrait, Resin } from '../materials/product';
 import { laminateDensity, laminateThermal, FOAM_CORES, THERMAL, type Thermal } from '../materials/thermal';
 import { heatShare, sheetFilm } from './sheet-film';
 import { oldLaminate } from './substrate';
-import { catalystFraction } from '../materials/catalyst';
+import { catalystOf } from '../materials/catalyst';
 import type { Kinetics } from '../cure/kinetics';
 import type { Face, Job } from '../schema/job';
 import type { Plan } from '../plan/plan';
@@ -42,9 +42,6 @@ export function behind(job: Job, plan: Plan, face: Face): Layer[] {
   return skin.length > 0 ? skin : [layer('old laminate', THINNEST, old)];
 }
 
-/** Share of peroxide that the batches of a resin get at a temperature, for the induction. */
-export const percentAt = (temperature: number): number => catalystFraction.evaluate({ T: temperature });
-
 /** A go of plies as one layer, cured (no kinetics) or wet. */
 export function goOfPlies(
   plan: Plan,
@@ -70,7 +67,7 @@ export function goOfPlies(
           resin: {
             kinetics,
             massPerVolume: (1 - fibre) * density,
-            percent: percentAt(plan.inputs?.temperature.value ?? 20),
+            percent: catalystOf(resin.proportion, plan.inputs?.temperature.value ?? 20),
             heats: heatShare(thickness, sheetFilm('laminating resin')),
           },
         }

@@ -4,7 +4,7 @@ import type { Library } from '../materials/product';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
 import type { Plan } from '../plan/plan';
-import { percentAt } from './layers';
+import { catalystOf } from '../materials/catalyst';
 import { ripeningOf, type Curing } from './product-cure';
 import type { PotForecast } from '../plan/cure-forecast';
 
@@ -27,7 +27,7 @@ export function potsOf(plan: Plan, library: Library, ledger: Ledger): PotForecas
     const { law } = ripeningOf(curing);
     if (!law || mass.value <= 0) return;
     const T = inputs.temperature.value;
-    const percent = percentAt(T);
+    const percent = catalystOf(curing.proportion, T);
     const cup = { mass: mass.value, density, temperature: T, air: T, percent, resinShare };
     const life = potLife(law, cup);
     const run = potRun({ ...cup, kinetics: potKinetics(law.kinetics, law.pot), end: 24 * 3600 });
@@ -110,7 +110,7 @@ export function potsOf(plan: Plan, library: Library, ledger: Ledger): PotForecas
     pot(
       'coat',
       'a cup of gel coat',
-      finish.massPerCoat,
+      finish.cup,
       { name: chain.finish.name, family: 'polyester', sheet: chain.finish.cure },
       chain.finish.densityLiquid,
       1,

@@ -5,7 +5,7 @@ import { SHEET_PERCENT } from '../cure/kinetics';
 import { potLife, SHEET_POT, USUAL_DENSITY } from '../cure/pot-life';
 import { windowOpening } from '../materials/product';
 import type { CureSheet, Product, Proportion } from '../materials/product';
-import { percentAt } from './layers';
+import { catalystOf } from '../materials/catalyst';
 import type { Ripening } from './ripening';
 import type { CureBasis } from '../plan/cure-forecast';
 
@@ -57,7 +57,7 @@ export function curingOf(product: Product): Curing | undefined {
 
 /** Share of peroxide that is reckoned with, for the induction. @param temperature of the plan, °C */
 export const percentOf = ({ proportion }: Curing, temperature: number): number =>
-  proportion?.kind === 'peroxide' ? percentAt(temperature) : SHEET_PERCENT;
+  proportion?.kind === 'peroxide' ? catalystOf(proportion, temperature) : SHEET_PERCENT;
 
 function fit(product: Curing): ProductCure {
   if (product.byLight)

@@ -10,7 +10,8 @@ import type { Stage } from '../trace/problem';
 import type { Plan } from '../plan/plan';
 import type { DishPlan } from '../repairs/laminate/dish-plan';
 import type { Layer as Laid } from '../work/step';
-import { behind, coatOfFiller, goOfPlies, percentAt } from './layers';
+import { catalystOf } from '../materials/catalyst';
+import { behind, coatOfFiller, goOfPlies } from './layers';
 import { LIMITS } from './limits';
 import { substrateOf } from './substrate';
 import { curingOf, percentOf, ripeningOf, type Curing } from './product-cure';
@@ -139,7 +140,7 @@ function beddingOf({ plan, dish, resin }: Basis, number: number): StackSet {
             resin: {
               kinetics: law.kinetics,
               massPerVolume: resin.densityCured,
-              percent: percentAt(temperatureOf(plan)),
+              percent: catalystOf(resin.proportion, temperatureOf(plan)),
               heats: heatShare(BEDDING_THICKNESS, sheetFilm('laminating resin')),
             },
           }

@@ -1,7 +1,8 @@
 import { EndType, JoinType, inflatePaths, type Paths64 } from './clipper';
 import { ARC_TOLERANCE, type Outline, type Point } from './outline';
 import { plainOffset } from './plain-offset';
-import { bounds, fromPaths, toPaths, STEPS_PER_METRE, type Region } from './region';
+import { bounds, fromPaths, merged, toPaths, STEPS_PER_METRE, type Region } from './region';
+import { rolledOffset } from './rolled-offset';
 
 const MITER_LIMIT = 2;
 
@@ -64,12 +65,37 @@ function thin(outline: Outline): Outline {
   return before;
 }
 
-/** Outlines that were offset one by one, apart from each other; undefined where one of them is not plain or two may touch. */
-function plainly(region: Region, distance: number): Region | undefined {
+/** An edge that turns inward so sharply, rad, at so many of its corners, is jagged. */
+const SHARP = 0.5;
+const OFTEN = 0.1;
+
+const jaggedKnown = new WeakMap<Outline, boolean>();
+function jagged(outline: Outline): boolean {
+  const before = jaggedKnown.get(outline);
+  if (before !== undefined) return before;
+  const n = outline.length;
+  const sharp = outline.filter((p, i) => {
+    const [a, b] = [outline[(i + n - 1) % n], outline[(i + 1) % n]];
+    const [ux, uy, vx, vy] = [p.x - a.x, p.y - a.y, b.x - p.x, b.y - p.y];
+    return Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy) < -SHARP;
+  });
+  const found = sharp.length > Math.max(4, OFTEN * n);
+  jaggedKnown.set(outline, found);
+  return found;
+}
+
+/** One outline moved outward: by its sides where it is smooth, by a ball rolled round it where it is jagged or folds. */
+function grownOf(outline: Outline, distance: number): Outline | undefined {
+  const line = thin(outline);
+  return (jagged(line) ? undefined : plainOffset(line, distance)) ?? rolledOffset(line, distance);
+}
+
+/** Outlines that were offset one by one; those that may touch become one. @returns undefined where one of them cannot be */
+function oneByOne(region: Region, distance: number): Region | undefined {
   if (distance < 0) return undefined;
   const each: Outline[] = [];
   for (const outline of region) {
-    const grown = plainOffset(thin(outline), distance);
+    const grown = grownOf(outline, distance);
     if (!grown) return undefined;
     each.push(grown);
   }
@@ -77,13 +103,13 @@ function plainly(region: Region, distance: number): Region | undefined {
   const apart = boxes.every((a, i) =>
     boxes.every((b, j) => i === j || a.x1 < b.x0 || b.x1 < a.x0 || a.y1 < b.y0 || b.y1 < a.y0),
   );
-  return apart ? each : undefined;
+  return apart ? each : merged(each);
 }
 
 function inflate(region: Region, distance: number): Region {
-  const plain = plainly(region, distance);
-  if (plain) return plain;
-  const grown: Paths64 = inflatePaths(
+  const grown = oneByOne(region, distance);
+  if (grown) return grown;
+  const paths: Paths64 = inflatePaths(
     toPaths(region),
     distance * STEPS_PER_METRE,
     JoinType.Round,
@@ -91,5 +117,5 @@ function inflate(region: Region, distance: number): Region {
     MITER_LIMIT,
     ARC_TOLERANCE * STEPS_PER_METRE,
   );
-  return fromPaths(grown);
+  return fromPaths(paths);
 }

@@ -192,16 +192,23 @@ export function plainOffset(outline: Outline, d: number): Outline | undefined {
     }
     if (k < n) path.put(x + d * nx1, y + d * ny1);
   }
-  const { size } = path;
   // A convex outline has no loops. Else it is proved: a closed curve without crossings, every point of which lies a full
   // `d` from the outline, is the edge of the offset and nothing else.
-  if (!convex(corners)) {
-    if (crosses(path.x, path.y, size)) return undefined;
-    if (corners.some((c) => c.turn < 0) && !(runsRound(path.x, path.y, size) && liesOff(outline, path, d)))
-      return undefined;
-  }
-  return Array.from({ length: size }, (_, i): Point => ({ x: path.x[i], y: path.y[i] }));
+  if (!convex(corners) && !provedOffset(outline, path, d)) return undefined;
+  return Array.from({ length: path.size }, (_, i): Point => ({ x: path.x[i], y: path.y[i] }));
 }
+
+/** A closed path: its points, and at which of them a loop was cut off. */
+export interface OffsetPath {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly size: number;
+  readonly cut: Uint8Array;
+}
+
+/** Whether a closed path runs round an outline without crossing itself, and lies a full `d` off it, m. */
+export const provedOffset = (outline: Outline, path: OffsetPath, d: number): boolean =>
+  !crosses(path.x, path.y, path.size) && runsRound(path.x, path.y, path.size) && liesOff(outline, path, d);
 
 /** Whether an outline turns outward at every corner, and once round in all. */
 function convex(corners: readonly Corner[]): boolean {
@@ -297,7 +304,7 @@ function sidesOf(outline: Outline): Sides {
 }
 
 /** Whether no point of a path lies nearer than `d` to the outline. */
-function liesOff(outline: Outline, { x, y, cut, size }: Path, d: number): boolean {
+function liesOff(outline: Outline, { x, y, cut, size }: OffsetPath, d: number): boolean {
   const sides = sidesKnown.get(outline) ?? sidesOf(outline);
   sidesKnown.set(outline, sides);
   const least = (d - SLACK) * Math.abs(d - SLACK);

@@ -1,3 +1,4 @@
+import { partSizes, type PartSize } from '../geometry/part-sizes';
 import { frustumVolume } from '../geometry/frustum';
 import { endedAt, NOTHING_IN_THE_WAY, type Clear } from '../geometry/obstacle';
 import { offset } from '../geometry/offset';
@@ -28,6 +29,8 @@ export interface DishInput {
   /** The cut-out is open; else the dish has a floor of sound laminate. */
   readonly through: boolean;
   readonly oldLaminate: OldLaminate;
+  /** Taper ratio, width to depth. */
+  readonly ratio: Figure;
   /** Ground that is kept clear for what is in the way. */
   readonly clear?: Clear;
 }
@@ -40,14 +43,20 @@ export interface Dish {
   readonly finishEdge: Figure;
   readonly maskingLine: Figure;
   readonly outlines: {
+    /** What is laid reaches no further. */
+    readonly laid: Region;
     readonly grindLimit: Region;
     readonly finishEdge: Region;
     readonly maskingLine: Region;
   };
+  /** Size of the ground round each hole, where those lie apart. */
+  readonly grounds: readonly PartSize[];
   readonly groundLength: Figure;
   readonly groundWidth: Figure;
-  /** Ground face inside the grind limit, the cut-out included (the backing is wetted too). */
+  /** Ground face inside the grind limit, the cut-out included. */
   readonly groundArea: Figure;
+  /** Of it, what plies lie on, the cut-out included (the backing is wetted too). */
+  readonly laidArea: Figure;
   readonly taperArea: Figure;
   readonly finishArea: Figure;
   readonly maskedArea: Figure;
@@ -59,12 +68,24 @@ export interface Dish {
   readonly gauge: readonly { readonly distance: number; readonly depth: Figure }[];
 }
 
-const outermost = {
+/** Where the gauge reads zero: the taper goes on at its ratio from the edge of the outermost ply up to the face. */
+export const taperLine = formula({
   id: 'grind/dish',
-  expression: 'o_grind = max o_k',
+  expression: 'o_grind = o_outer + R·h',
   unit: 'm',
-  source: 'the grind limit follows the outermost ply',
-};
+  source:
+    'one slope from the cut-out to the face: o = R·depth where the plies step by the ratio, and they end inside it',
+  inputs: { o_outer: 'outermost ply', R: 'taper ratio', h: 'depth that the plies leave there' },
+  evaluate: (x) => x.o_outer + x.R * x.h,
+});
+export const depthLeft = formula({
+  id: 'grind/dish',
+  expression: 'h = max(0, depth − T)',
+  unit: 'm',
+  source: 'what the laminate leaves of the wall',
+  inputs: { depth: 'depth of the dish', T: 'plies of this face' },
+  evaluate: (x) => Math.max(0, x.depth - x.T),
+});
 export const plus = formula({
   id: 'grind/dish',
   expression: 'o = o_inner + clearance',
@@ -129,22 +150,31 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
   const grown = (distance: number): Region => endedAt(offset(base, distance), distance, clear, base);
 
   const grindLimit = outer
-    ? ledger.record('limit', 'grind limit, offset', outermost, outer.offset.value, { o: outer.offset })
+    ? ledger.compute('limit', 'grind limit, offset', taperLine, {
+        o_outer: outer.offset,
+        R: input.ratio,
+        h: ledger.compute('left', 'depth over the laminate', depthLeft, {
+          depth,
+          T: ledger.sum(
+            'laidThickness',
+            'plies of this face',
+            'm',
+            all.map((p) => p.thickness),
+          ),
+        }),
+      })
     : ledger.given('limit', 'grind limit, offset', 0, 'm', 'computed', 'no ply is laid on this face');
   const finishEdge = ledger.compute('finishEdge', 'finish edge, offset', plus, {
     o_inner: grindLimit,
-    clearance: assumed(
-      'finishClearance',
-      'finish clearance beyond the outermost ply',
-      DEFAULTS.finishClearance,
-    ),
+    clearance: assumed('finishClearance', 'finish clearance beyond the taper', DEFAULTS.finishClearance),
   });
   const maskingLine = ledger.compute('masking', 'masking line, offset', plus, {
     o_inner: finishEdge,
     clearance: assumed('maskingClearance', 'masking line beyond the finish edge', DEFAULTS.maskingClearance),
   });
   const outlines = {
-    grindLimit: outer?.pieces ?? base,
+    laid: outer?.pieces ?? base,
+    grindLimit: outer ? grown(grindLimit.value) : base,
     finishEdge: grown(finishEdge.value),
     maskingLine: grown(maskingLine.value),
   };
@@ -153,7 +183,7 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
     thicknesses: plies.map((p) => p.thickness.value),
     order: input.order,
     depth: depth.value,
-    finishEdge: finishEdge.value,
+    limit: grindLimit.value,
     cover: cover && { offset: cover.offset.value, thickness: cover.thickness.value },
   });
 
@@ -164,9 +194,16 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
     regionArea(outlines.finishEdge),
     { o: finishEdge },
   );
+  const groundArea = ledger.record(
+    'groundArea',
+    'ground face with the cut-out',
+    areaOf,
+    outer ? regionArea(outlines.grindLimit) : input.baseArea.value,
+    { o: grindLimit },
+  );
   const levels = profile.map((p, i) => {
     if (i === 0) return input.baseArea.value;
-    if (i === profile.length - 1) return finishArea.value;
+    if (i === profile.length - 1) return groundArea.value;
     return all.find((ply) => ply.offset.value === p.offset)?.area.value ?? regionArea(grown(p.offset));
   });
   let volume = through ? -input.baseArea.value * depth.value : 0;
@@ -179,7 +216,7 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
   }
   const removedVolume = ledger.record('removed', 'old laminate ground away', removed, Math.max(0, volume), {
     'A cut-out': input.baseArea,
-    'A finish edge': finishArea,
+    'A ground': groundArea,
     depth,
     'o grind': grindLimit,
   });
@@ -208,6 +245,7 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
     finishEdge,
     maskingLine,
     outlines,
+    grounds: partSizes('ground', 'ground', outlines.grindLimit, base, { o: grindLimit }, ledger),
     groundLength: ledger.record('groundLength', 'ground length', lengthOf, size.length, { o: grindLimit }),
     groundWidth: ledger.record(
       'groundWidth',
@@ -216,20 +254,15 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
       size.width,
       { o: grindLimit },
     ),
-    groundArea: ledger.record(
-      'groundArea',
-      'ground face with the cut-out',
-      areaOf,
-      outer?.area.value ?? input.baseArea.value,
-      { o: grindLimit },
-    ),
+    groundArea,
+    laidArea: outer?.area ?? input.baseArea,
     taperArea: through
       ? ledger.compute('taperArea', 'area to grind', difference, {
-          A_outer: finishArea,
+          A_outer: groundArea,
           A_inner: input.baseArea,
         })
-      : ledger.record('taperArea', 'area to grind, the floor included', areaOf, finishArea.value, {
-          o: finishEdge,
+      : ledger.record('taperArea', 'area to grind, the floor included', areaOf, groundArea.value, {
+          o: grindLimit,
         }),
     finishArea,
     maskedArea: ledger.record(
@@ -255,14 +288,14 @@ export function planDish(input: DishInput, ledger: Ledger): Dish {
     ),
     removedVolume,
     dustMass: ledger.compute('dust', 'dust', dust, { ρ: density, V: removedVolume }),
-    gauge: gaugeDistances(finishEdge.value).map((distance) => ({
+    gauge: gaugeDistances(grindLimit.value).map((distance) => ({
       distance,
       depth: ledger.record(
         `gauge.${Math.round(distance * 1000)}`,
         `depth ${Math.round(distance * 1000)} mm from the edge`,
         gaugeDepth,
         depthAt(profile, distance),
-        { depth, 'o grind': grindLimit, 'o finish': finishEdge },
+        { depth, 'o grind': grindLimit },
       ),
     })),
   };

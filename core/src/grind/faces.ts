@@ -1,5 +1,6 @@
 import { problem } from '../trace/problem';
 import type { Face, TaperSide } from '../schema/job';
+import { leavesFloor } from '../materials/depth';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -34,6 +35,8 @@ export interface Faces {
   readonly side: TaperSide;
   /** The cut-out is open; else the dish has a floor of sound laminate. */
   readonly through: boolean;
+  /** Old laminate under the floor of a dish of part depth. */
+  readonly stays?: Figure;
   readonly outside: FacePlan;
   readonly inside?: FacePlan;
 }
@@ -75,6 +78,14 @@ export const belowGelCoat = formula({
   source: 'laminate that is taken away above the floor of the dish',
   inputs: { D: 'depth of the dish', g_old: 'old gel coat' },
   evaluate: (x) => Math.max(0, x.D - x.g_old),
+});
+export const floorLeft = formula({
+  id: 'grind/faces',
+  expression: 'T_stays = max(0, T_old − T_part)',
+  unit: 'm',
+  source: 'what is not taken away carries on',
+  inputs: { T_old: 'old laminate', T_part: 'laminate taken away' },
+  evaluate: (x) => Math.max(0, x.T_old - x.T_part),
 });
 export const finishOnly = formula({
   id: 'grind/faces',
@@ -126,8 +137,7 @@ export function planFaces(input: FacesInput, ledger: Ledger): Faces {
       }),
     );
   }
-  const part = entered !== undefined && entered > 0 && entered < wall.value - 1e-6;
-  const through = !part;
+  const through = !leavesFloor(entered, wall.value);
   const wrong = refused(input, through);
   if (wrong) ledger.report(problem({ severity: 'warning', stage: 'grind', path: 'taper.side' }, wrong));
   const side = wrong ? 'outside' : input.side;
@@ -148,7 +158,7 @@ export function planFaces(input: FacesInput, ledger: Ledger): Faces {
         })
       : ledger.compute(key, label, laminateLimit, { T_old: Told, g_old: gelCoat, fairing, finish });
   const upperLabel = 'upper limit of the new laminate';
-  if (part) {
+  if (!through && entered !== undefined) {
     const depth = ledger.given('depth', 'depth of the dish', entered, 'm', 'entered', 'depth of the damage');
     const spliced = ledger.compute('part', 'laminate taken away', belowGelCoat, { D: depth, g_old: gelCoat });
     if (spliced.value === 0) {
@@ -159,7 +169,16 @@ export function planFaces(input: FacesInput, ledger: Ledger): Faces {
         }),
       );
     }
-    return { side, through, outside: { face: 'outside', depth, upper: limit('upper', upperLabel, spliced) } };
+    const stays = ledger.compute('stays', 'old laminate that stays', floorLeft, {
+      T_old: thickness,
+      T_part: spliced,
+    });
+    return {
+      side,
+      through,
+      stays,
+      outside: { face: 'outside', depth, upper: limit('upper', upperLabel, spliced) },
+    };
   }
   if (side === 'outside' && input.cored && input.bothSkins) {
     ledger.report(

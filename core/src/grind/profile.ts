@@ -14,17 +14,18 @@ export interface ProfileInput {
   readonly order: 'largest first' | 'smallest first';
   /** Depth of the dish at the edge of the cut-out, m: the old wall, or what is ground of it from this face. */
   readonly depth: number;
-  readonly finishEdge: number;
+  /** Where the ground comes up to the face, m. */
+  readonly limit: number;
   /** A cover ply that laps past the others, m. */
   readonly cover?: { readonly offset: number; readonly thickness: number };
 }
 
 /**
- * The ground face from the edge of the cut-out to the finish edge. It runs through the edges of the plies, so that
+ * The ground face from the edge of the cut-out to the grind limit. It runs through the edges of the plies, so that
  * the dish fits the plies that are cut for it, whatever the minimum step made of the taper.
  */
 export function groundProfile(input: ProfileInput): Profile {
-  const { offsets, thicknesses, order, depth, finishEdge, cover } = input;
+  const { offsets, thicknesses, order, depth, limit, cover } = input;
   const total = thicknesses.reduce((sum, t) => sum + t, 0);
   const top = depth - total;
   const edges = offsets.map((offset, k) => {
@@ -33,10 +34,10 @@ export function groundProfile(input: ProfileInput): Profile {
   });
   edges.sort((a, b) => a.offset - b.offset);
   const lap = cover ? [{ offset: cover.offset, depth: top - cover.thickness }] : [];
-  return [{ offset: 0, depth }, ...edges, ...lap, { offset: finishEdge, depth: 0 }];
+  return [{ offset: 0, depth }, ...edges, ...lap, { offset: limit, depth: 0 }];
 }
 
-/** Depth of the ground face at an offset, m; 0 beyond the finish edge, the full depth inside the cut-out. */
+/** Depth of the ground face at an offset, m; 0 beyond the grind limit, the full depth inside the cut-out. */
 export function depthAt(profile: Profile, offset: number): number {
   if (offset <= profile[0].offset) return profile[0].depth;
   for (let i = 1; i < profile.length; i += 1) {

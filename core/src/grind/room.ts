@@ -103,19 +103,19 @@ const roomFormula = {
 };
 export const ratioInRoom = formula({
   id: 'grind/room',
-  expression: 'R_left = room/T_new',
+  expression: 'R_left = room/depth',
   unit: ':1',
-  source: 'taper ratio that the room leaves, at the thickness laid on this face',
-  inputs: { room: 'room on that side', T_new: 'new laminate' },
-  evaluate: (x) => x.room / x.T_new,
+  source: 'taper ratio that the room leaves: the taper comes up to this face within it',
+  inputs: { room: 'room on that side', depth: 'depth of the dish, or the laminate where that is more' },
+  evaluate: (x) => x.room / x.depth,
 });
 export const halfReach = formula({
   id: 'grind/room',
-  expression: 'o = R·T_new/2',
+  expression: 'o = R·depth/2',
   unit: 'm',
   source: 'two tapers that meet at mid-thickness',
-  inputs: { R: 'taper ratio', T_new: 'new laminate' },
-  evaluate: (x) => (x.R * x.T_new) / 2,
+  inputs: { R: 'taper ratio', depth: 'depth of the dish, or the laminate where that is more' },
+  evaluate: (x) => (x.R * x.depth) / 2,
 });
 
 /** An obstacle as geometry, in the frame of the plan. @param centre where the middle of the cut-out lies in the frame of the findings */
@@ -153,9 +153,9 @@ export interface RoomInput {
   readonly base: Region;
   readonly centre: Point;
   readonly obstacles: readonly Obstacle[];
-  /** Offset of the grind limit and thickness of the new laminate on the face. */
+  /** Offset of the grind limit, and the depth that the taper comes up from: the laminate where it stands proud. */
   readonly reach: Figure;
-  readonly laid: Figure;
+  readonly depth: Figure;
   readonly face: Face;
   readonly ratio: Figure;
   readonly shearRatio: Figure;
@@ -166,7 +166,7 @@ export interface RoomInput {
 
 /** Compares the taper of a face with what is in its way, and lays out the ways past each obstacle. */
 export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[] {
-  const { base, centre, reach, laid, ratio, shearRatio, face } = input;
+  const { base, centre, reach, depth, ratio, shearRatio, face } = input;
   return input.obstacles.flatMap((o, index): RoomCheck[] => {
     const kind = OBSTACLE_KINDS[o.kind];
     if (!usable(o) || !kind.faces.includes(face)) return [];
@@ -190,7 +190,7 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
     );
     const ratioLeft = ledger.compute(`${id}.ratio`, `taper ratio towards the ${name}`, ratioInRoom, {
       room,
-      T_new: laid,
+      depth,
     });
     const fits = reach.value <= room.value + 1e-6;
     const answer = answerOf(o);
@@ -201,7 +201,7 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
     if (!fits) {
       const both = ledger.compute(`${id}.both`, 'width of a taper from both sides', halfReach, {
         R: ratio,
-        T_new: laid,
+        depth,
       });
       if (input.mayGrindInside)
         ways.push({
@@ -257,7 +257,7 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
           room: room.value,
           reach: reach.value,
           ratioLeft: ratioLeft.value,
-          least: shearRatio.value * laid.value,
+          least: shearRatio.value * depth.value,
           way: ways.find((w) => w.sound)?.said,
         }),
       );

@@ -5,11 +5,12 @@ import type { ProblemCode } from '../trace/problem-codes';
 /** STOPs of the plan that say the same as a broken gate: nobody walks over it unless that is lifted. */
 const SAID_BY: Readonly<Partial<Record<BrokenGate, readonly ProblemCode[]>>> = {
   // How warm it is kept says when it cures: nothing goes on before that is lifted.
-  cured: ['never-sets'],
+  // What must not be mixed so cold has no moments: the work stops there first.
+  // Nor does a film dry in air that its sheet does not allow.
+  cured: ['never-sets', 'cold-at-laying', 'glue-out-of-range', 'film-too-damp'],
   never: ['never-sets', 'below-minimum', 'cold-at-laying', 'glue-out-of-range', 'never-full'],
-  // What must not be mixed so cold has no window: the work stops there first.
   within: ['never-sets', 'below-minimum', 'cold-at-laying'],
-  held: ['never-sets'],
+  held: ['never-sets', 'cold-at-laying', 'film-too-damp'],
   minimum: ['never-sets', 'below-minimum', 'cold-at-laying'],
   dew: ['dew-at-laying'],
   humidity: ['film-too-damp'],

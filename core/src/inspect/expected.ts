@@ -73,6 +73,7 @@ const JOINT = { what: 'joint', by: ['join', 'weld', 'putBack', 'hold'] } as cons
 const VARIANTS: Readonly<Record<string, Expected>> = {
   'backing.bond': BONDS,
   'core.bed': BONDS,
+  'core.bedThrough': BONDS,
   'member.fit': { pot: true },
   'member.tab': { pot: true },
   // A countersink is newly cut, into resin that is hard.
@@ -94,8 +95,14 @@ const VARIANTS: Readonly<Record<string, Expected>> = {
   'join.tape': { clean: true },
   // It is wiped as it is abraded: there is no reaching in twice.
   'abrade.fabricInside': {},
+  // One pump or one squeegee is worked by one; foam comes ready mixed out of its nozzle.
+  'inject.vacuum': { clean: true, pot: true },
+  'inject.squeegee': { clean: true, pot: true },
+  'inject.foam': { clean: true, people: 2 },
+  'weight.vacuum': {},
   // The skin over it was washed and cut away before.
   'cut.core': { works: true },
+  'cut.coreThrough': { works: true },
   // The core is brushed and dry-fitted, nothing bonds yet.
   'core.fit': {},
   // What is blown up again is a joint that has rested.

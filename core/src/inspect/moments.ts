@@ -5,7 +5,7 @@ import { dry } from '../cure/drying';
 import { SHEET_PERCENT } from '../cure/kinetics';
 import { Surroundings } from '../forecast/surroundings';
 import type { CureSheet, Product } from '../materials/product';
-import { catalystFraction } from '../materials/catalyst';
+import { catalystOf } from '../materials/catalyst';
 import { FilmByClock, FilmByLaw, inPieces, loosest, PIECE, type Film, type Moments } from './films';
 import type { Place } from './site';
 
@@ -171,9 +171,14 @@ export class Clockwork {
   #filmOf(product: Product, sheet: CureSheet, bar: number, full: boolean): Film {
     const law = lawOf(product, sheet);
     if (!law) return new FilmByClock(sheet, product.traits?.includes('light-cure') ?? false, full);
-    const peroxide = 'proportion' in product && product.proportion?.kind === 'peroxide';
+    const proportion = 'proportion' in product ? product.proportion : undefined;
     const T = this.place.inputs.temperature.value;
-    return new FilmByLaw(law, bar, peroxide ? catalystFraction.evaluate({ T }) : SHEET_PERCENT, full);
+    return new FilmByLaw(
+      law,
+      bar,
+      proportion?.kind === 'peroxide' ? catalystOf(proportion, T) : SHEET_PERCENT,
+      full,
+    );
   }
 }
 

@@ -1,6 +1,7 @@
 import { tzOffset } from '@date-fns/tz';
 import { airAtWork, type PlacedAir } from '../forecast/air-course';
 import { warmestFace } from '../forecast/surroundings';
+import { withCatalyst } from '../materials/own-catalyst';
 import type { Library, Product } from '../materials/product';
 import type { Clock } from '../plan/clock';
 import type { Plan } from '../plan/plan';
@@ -37,7 +38,8 @@ const OVER = 14 * 24;
 
 /** @returns undefined where nothing is known of the place yet */
 export function placeOf(inspected: Inspected): Place | undefined {
-  const { job, plan, library, clock } = inspected;
+  const { job, plan, clock } = inspected;
+  const library = withCatalyst(inspected.library, job.mix?.catalyst);
   const { inputs, timeline, system } = plan;
   if (!inputs || !timeline) return undefined;
   const air = airAtWork(job, inputs, clock);
@@ -49,6 +51,7 @@ export function placeOf(inspected: Inspected): Place | undefined {
   for (const { product } of system?.chosen?.chain.links ?? []) products.set(product.id, product);
   return {
     ...inspected,
+    library,
     inputs,
     air,
     offset: Number.isFinite(zone) ? zone : 0,

@@ -48,6 +48,8 @@ export interface StiffnessInput {
   readonly resin: ResinFamily;
   readonly densityResin: number;
   readonly old: OldStackInput;
+  /** Old laminate that stays under a dish of part depth, m. */
+  readonly stays?: Figure;
   /** Core of a panel whose outer skin is replaced, m, and what it is. */
   readonly core?: { readonly thickness: number; readonly material?: string };
 }
@@ -125,6 +127,18 @@ export const couplingOf = ({ A, B, D }: Elastic): number =>
     Math.abs(B[5]) / Math.sqrt(A[5] * D[5]),
   );
 
+/** The plies next to the inside face that come to a thickness, m; the outermost of them as far as it is left. */
+function innermost(plies: readonly ElasticPly[], thickness: number): readonly ElasticPly[] {
+  const kept: ElasticPly[] = [];
+  let left = thickness;
+  for (const ply of [...plies].reverse()) {
+    if (left <= 0) break;
+    kept.unshift(ply.thickness <= left ? ply : { ...ply, thickness: left });
+    left -= ply.thickness;
+  }
+  return kept;
+}
+
 /** Ratios of stiffness and first-ply strength, new against old, and whether they land in the band. */
 export function compareStiffness(input: StiffnessInput, ledger: Ledger): StiffnessMatch | undefined {
   const old = oldPlies(input.old);
@@ -141,8 +155,9 @@ export function compareStiffness(input: StiffnessInput, ledger: Ledger): Stiffne
         ...old.plies,
       ]
     : [];
+  const floor = input.stays ? innermost(old.plies, input.stays.value) : [];
   const before = elasticOf([...old.plies, ...behind]);
-  const after = elasticOf([...next, ...behind]);
+  const after = elasticOf([...next, ...floor, ...behind]);
   if (!before || !after) return undefined;
   const T = input.old.thickness;
   const record = (key: string, label: string, what: string, a: number, b: number): Figure =>
@@ -152,7 +167,7 @@ export function compareStiffness(input: StiffnessInput, ledger: Ledger): Stiffne
         `${what}, new`,
         { ...ratio(what), expression: what, unit: UNIT[key] },
         a,
-        { T: input.thickness },
+        { T: input.thickness, ...(input.stays ? { T_stays: input.stays } : {}) },
       ),
       old: ledger.record(
         `${key}.old`,

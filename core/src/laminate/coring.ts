@@ -10,11 +10,14 @@ export interface CoringInput {
   readonly baseArea: Figure;
   readonly core: Figure;
   readonly product: Sheet;
+  /** Both skins are open: it is held by its edges, until each skin is laid on it. */
+  readonly bothSkins: boolean;
 }
 
 /** The new piece of core and what beds it. */
 export interface CoringPlan {
   readonly product: Sheet;
+  readonly bothSkins: boolean;
   readonly pieces: Region;
   readonly thickness: Figure;
   readonly length: Figure;
@@ -36,6 +39,22 @@ export const pocket = formula({
   inputs: { A: 'area', P: 'perimeter', t_core: 'thickness of the core' },
   evaluate: (x) => x.A + x.P * x.t_core,
 });
+export const edges = formula({
+  id: 'laminate/coring',
+  expression: 'A_bond = P·t_core',
+  unit: 'm²',
+  source: 'edges of the opening: both skins are gone',
+  inputs: { P: 'perimeter', t_core: 'thickness of the core' },
+  evaluate: (x) => x.P * x.t_core,
+});
+export const primed = formula({
+  id: 'laminate/coring',
+  expression: 'A = 2·A_core + P·t_core',
+  unit: 'm²',
+  source: 'both faces of the new core and the edges of the old',
+  inputs: { A_core: 'area of the core', P: 'perimeter', t_core: 'thickness of the core' },
+  evaluate: (x) => 2 * x.A_core + x.P * x.t_core,
+});
 export const spread = formula({
   id: 'laminate/coring',
   expression: 'm = w·A_bond',
@@ -52,23 +71,33 @@ const size = {
 };
 
 /** Size of the new core and the resin that primes and beds it. */
-export function planCoring({ base, baseArea, core, product }: CoringInput, ledger: Ledger): CoringPlan {
+export function planCoring(
+  { base, baseArea, core, product, bothSkins }: CoringInput,
+  ledger: Ledger,
+): CoringPlan {
   const extent = regionExtent(base);
   const rate = (key: string, label: string, value: number): Figure =>
     ledger.given(key, label, value, 'kg/m²', 'assumed', 'usual for hand work');
-  const bondArea = ledger.compute('bondArea', 'pocket that the core is bedded in', pocket, {
-    A: baseArea,
-    P: ledger.record(
-      'edge',
-      'edge of the core',
-      { ...size, expression: 'length of the outline' },
-      regionPerimeter(base),
-      { A: baseArea },
-    ),
-    t_core: core,
-  });
+  const P = ledger.record(
+    'edge',
+    'edge of the core',
+    { ...size, expression: 'length of the outline' },
+    regionPerimeter(base),
+    { A: baseArea },
+  );
+  const bondArea = bothSkins
+    ? ledger.compute('bondArea', 'edges that the core is bedded in', edges, { P, t_core: core })
+    : ledger.compute('bondArea', 'pocket that the core is bedded in', pocket, {
+        A: baseArea,
+        P,
+        t_core: core,
+      });
+  const primedArea = bothSkins
+    ? ledger.compute('primedArea', 'to prime', primed, { A_core: baseArea, P, t_core: core })
+    : bondArea;
   return {
     product,
+    bothSkins,
     pieces: base,
     thickness: core,
     length: ledger.record('length', 'length of the core', size, extent.length, { A: baseArea }),
@@ -81,10 +110,12 @@ export function planCoring({ base, baseArea, core, product }: CoringInput, ledge
       { A: baseArea },
     ),
     bondArea,
-    priming: ledger.compute('priming', 'resin to prime core and inner skin', spread, {
-      w: rate('primingRate', 'priming of core and skin', DEFAULTS.corePriming),
-      A_bond: bondArea,
-    }),
+    priming: ledger.compute(
+      'priming',
+      bothSkins ? 'resin to prime the core and its edges' : 'resin to prime core and inner skin',
+      spread,
+      { w: rate('primingRate', 'priming of core and skin', DEFAULTS.corePriming), A_bond: primedArea },
+    ),
     bedding: ledger.compute('bedding', 'resin of the bedding', spread, {
       w: rate('beddingRate', 'bedding of a core', DEFAULTS.coreBedding),
       A_bond: bondArea,

@@ -1,4 +1,7 @@
 import { offset } from '../geometry/offset';
+import type { Outline, Point } from '../geometry/outline';
+import { partSizes, type PartSize } from '../geometry/part-sizes';
+import { stemHalves } from './stem-halves';
 import { endedAt, NOTHING_IN_THE_WAY, type Clear } from '../geometry/obstacle';
 import { regionArea, regionExtent, type Region } from '../geometry/region';
 import type { Face, LayOrder, Way } from '../schema/job';
@@ -18,10 +21,17 @@ export interface Ply {
   readonly offset: Figure;
   /** What is cut: one outline, or several where the holes lie too far apart to share a ply. */
   readonly pieces: Region;
+  /** What it is cut to, piece by piece: each hole by itself, and halves where it runs over a stem. */
+  readonly cuts: readonly PlyCut[];
   readonly length: Figure;
   readonly width: Figure;
   readonly area: Figure;
   readonly resin: Figure;
+}
+
+/** One piece of a ply; named where there are several. */
+export interface PlyCut extends Partial<PartSize> {
+  readonly outline: Outline;
 }
 
 const offsetFormulas = {
@@ -93,6 +103,8 @@ export interface OutlineInput {
   readonly before?: number;
   /** Ground that is kept clear for what is in the way. */
   readonly clear?: Clear;
+  /** A stem or keel that the plies run over. */
+  readonly stem?: readonly Point[];
   /** A last fine ply that laps past the others by `lap`. */
   readonly cover?: { readonly laid: LaidCloth; readonly orientation: Way; readonly lap: Figure };
 }
@@ -118,6 +130,7 @@ export function planOutlines(input: OutlineInput, ledger: Ledger): readonly Ply[
     before = 0,
     clear = NOTHING_IN_THE_WAY,
     cover,
+    stem,
   } = input;
   const offsets = plyOffsets(
     stack.plies.map((p) => p.laid.thickness.value),
@@ -125,10 +138,12 @@ export function planOutlines(input: OutlineInput, ledger: Ledger): readonly Ply[
     step.value,
     order,
   );
-  const cut = (laid: LaidCloth, orientation: Way, lay: number, o: Figure): Ply => {
+  const plyOf = (laid: LaidCloth, orientation: Way, lay: number, o: Figure): Ply => {
     const id = `ply.${lay}`;
     const pieces = endedAt(offset(base, o.value), o.value, clear, base);
     const size = regionExtent(pieces);
+    const cut = stem ? stemHalves(pieces, stem, lay - 1) : pieces;
+    const sizes = partSizes(`${id}.cut`, `ply ${lay}`, cut, base, { o }, ledger);
     const plyArea = ledger.record(`${id}.area`, `area of ply ${lay}`, PLY_AREA, regionArea(pieces), { o });
     return {
       lay,
@@ -138,6 +153,7 @@ export function planOutlines(input: OutlineInput, ledger: Ledger): readonly Ply[
       thickness: laid.thickness,
       offset: o,
       pieces,
+      cuts: cut.map((outline, i) => ({ outline, ...sizes[i] })),
       length: ledger.record(`${id}.length`, `length of ply ${lay}`, PLY_LENGTH, size.length, { o }),
       width: ledger.record(`${id}.width`, `width of ply ${lay}`, PLY_WIDTH, size.width, { o }),
       area: plyArea,
@@ -156,14 +172,14 @@ export function planOutlines(input: OutlineInput, ledger: Ledger): readonly Ply[
       s: step,
       ...Object.fromEntries(from.map((p, j) => [`t${before + first + j + 1}`, p.laid.thickness])),
     });
-    return cut(laid, orientation, lay, o);
+    return plyOf(laid, orientation, lay, o);
   });
   if (!cover || plies.length === 0) return plies;
   const lay = before + plies.length + 1;
   const outermost = plies.reduce((a, b) => (b.offset.value > a.offset.value ? b : a));
   return [
     ...plies,
-    cut(
+    plyOf(
       cover.laid,
       cover.orientation,
       lay,

@@ -51,6 +51,8 @@ export const MEMBER_USUAL: Readonly<
 /** How much narrower each tab is than the one before, m: steps as on a hull. */
 const STEP = 0.012;
 const LEAST_LAP = 0.025;
+/** How far each tab ends before the one under it, m. Source: usual, a finger's length. */
+const END = 0.03;
 const FILLET = 0.012;
 
 export interface Strip {
@@ -77,7 +79,9 @@ export interface MemberPlan {
   readonly strips: readonly Strip[];
   readonly filletRadius: Figure;
   readonly filletVolume: Figure;
-  /** Resin in tabs and fillet, without waste. */
+  /** Resin in the tabs, in the fillets, and in both, without waste. */
+  readonly tabResin: Figure;
+  readonly filletResin: Figure;
   readonly resin: Figure;
   readonly props: Figure;
   /** When props and struts may go, after the last tab. */
@@ -96,6 +100,14 @@ export const stripWidth = formula({
     lap_min: 'least lap',
   },
   evaluate: (x) => 2 * Math.max(x.lap_min, x.lap - (x.k - 1) * x.s),
+});
+export const stripLength = formula({
+  id: 'laminate/structure',
+  expression: 'L_k = max(L/2, L − 2·(k − 1)·e)',
+  unit: 'm',
+  source: 'ends lie one behind the other: where all end in one line, the member pulls off there',
+  inputs: { L: 'length tabbed', k: 'number of the tab', e: 'from end to end' },
+  evaluate: (x) => Math.max(x.L / 2, x.L - 2 * (x.k - 1) * x.e),
 });
 export const stripArea = formula({
   id: 'laminate/structure',
@@ -196,6 +208,7 @@ export function planStructure(input: StructureInput, ledger: Ledger): readonly M
     );
     const step = pick('step', 'step between tabs', 'm', undefined, STEP, 'usual for hand work');
     const least = pick('least', 'least lap', 'm', undefined, LEAST_LAP, 'usual for hand work');
+    const end = pick('end', 'from the end of one tab to that of the next', 'm', undefined, END, 'usual');
     const n = ledger.given(
       `${id}.faces`,
       'faces that are tabbed',
@@ -215,22 +228,28 @@ export function planStructure(input: StructureInput, ledger: Ledger): readonly M
     const count = Math.round(plies.value);
     const strips = Array.from({ length: count }, (_, i): Strip => {
       const key = `${id}.strip.${i + 1}`;
+      const k = ledger.given(`${key}.k`, 'tab', i + 1, 'count', 'computed', 'order of laying');
       const width = ledger.compute(`${key}.width`, `width of tab ${i + 1}`, stripWidth, {
         lap,
-        k: ledger.given(`${key}.k`, 'tab', i + 1, 'count', 'computed', 'order of laying'),
+        k,
         s: step,
         lap_min: least,
       });
+      const long = ledger.compute(`${key}.length`, `length of tab ${i + 1}`, stripLength, {
+        L: length,
+        k,
+        e: end,
+      });
       const area = ledger.compute(`${key}.area`, `area of tab ${i + 1}`, stripArea, {
         w: width,
-        L: length,
+        L: long,
         n,
       });
       return {
         number: i + 1,
         cloth,
         width,
-        length,
+        length: long,
         count: usual.faces,
         area,
         resin: ledger.compute(`${key}.resin`, `resin in tab ${i + 1}`, stripResin, {
@@ -252,6 +271,12 @@ export function planStructure(input: StructureInput, ledger: Ledger): readonly M
       ),
       V: volume,
     });
+    const tabs = ledger.sum(
+      `${id}.tabResin`,
+      `resin in the tabs of the ${name}`,
+      'kg',
+      strips.map((s) => s.resin),
+    );
     const every = ledger.given(
       `${id}.every`,
       'a prop every',
@@ -272,14 +297,13 @@ export function planStructure(input: StructureInput, ledger: Ledger): readonly M
       strips,
       filletRadius: radius,
       filletVolume: volume,
-      resin: ledger.sum(`${id}.resin`, `resin for the ${name}`, 'kg', [
-        ...strips.map((s) => s.resin),
-        fillet,
-      ]),
+      tabResin: tabs,
+      filletResin: fillet,
+      resin: ledger.sum(`${id}.resin`, `resin for the ${name}`, 'kg', [tabs, fillet]),
       props:
         m.props === undefined
           ? ledger.compute(`${id}.props`, 'props that hold the shape', propCount, { L: length, every })
-          : pick('props', 'props that hold the shape', 'count', m.props, 0, ''),
+          : pick('props', 'props that hold the shape', 'count', Math.round(m.props), 0, ''),
       release: ledger.compute(`${id}.release`, 'props stay', carriesFrom, {
         t_sand: input.sand,
         t_full: input.full,

@@ -27,6 +27,8 @@ export interface JobFacts {
   readonly oldFiller?: string;
   /** Where the boat lies when nobody sails her. */
   readonly kept?: string;
+  /** Whether glass is to lie over wood, where somebody has said so. */
+  readonly sheathed?: 'no' | 'yes';
   /** How well the finish is to come out. */
   readonly grade?: string;
 }
@@ -65,6 +67,7 @@ export function contextOf(substrate: Substrate, job: JobFacts): ContextFacts {
     place: one(job.place),
     grade: one(job.grade),
     kept: one(job.kept),
+    sheathed: one(substrate.family === 'wood' ? job.sheathed : undefined),
     'old.filler': one(job.oldFiller),
     spots: one(job.spots),
   };

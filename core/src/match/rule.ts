@@ -29,6 +29,7 @@ export const CONTEXT_FACTS = [
   'place',
   'grade',
   'kept',
+  'sheathed',
   'old.filler',
   'spots',
 ] as const;

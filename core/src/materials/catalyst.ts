@@ -1,4 +1,5 @@
 import { formula } from '../trace/formula';
+import type { Proportion } from './product';
 
 /** Peroxide percent by mass against temperature for laminating polyester, vinyl ester and gel coat; ends held. */
 const CURVE: readonly (readonly [temperature: number, percent: number])[] = [
@@ -27,6 +28,10 @@ export const catalystFraction = formula({
     return last[1] / 100;
   },
 });
+
+/** Share of catalyst that a product gets at a temperature, °C: as it is stated, else by the curve. */
+export const catalystOf = (proportion: Proportion | undefined, T: number): number =>
+  (proportion?.kind === 'peroxide' ? proportion.percent : undefined) ?? catalystFraction.evaluate({ T });
 
 export const catalystMass = formula({
   id: 'materials/catalyst',

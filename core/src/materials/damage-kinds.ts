@@ -47,7 +47,7 @@ export const DAMAGE_KINDS = {
   'gel-coat-chip': {
     name: 'gel coat chip',
     sign: 'a piece of gel coat gone, laminate sound beneath',
-    asks: ['depth'],
+    asks: ['depth', 'count'],
     growth: [1.1, 1.6],
     ways: {
       surface: ['frp', 'frp-cored', 'foil'],
@@ -77,7 +77,7 @@ export const DAMAGE_KINDS = {
   void: {
     name: 'void under the gel coat',
     sign: 'a hollow that breaks in under a thumb, starved of resin',
-    asks: ['depth'],
+    asks: ['depth', 'count'],
     growth: [1.2, 2],
     ways: {
       surface: ['frp', 'frp-cored'],

@@ -20,7 +20,13 @@ export const DEFAULTS = {
   paintOverPrimer: 0.0001,
   primerThickness: 0.0001,
   fillerOverfill: 0.0005,
+  /** The same under film or peel ply that was drawn over it. */
+  fillerOverfillCovered: 0.0002,
   fillerWaste: 0.15,
+  /** Neat resin under a filler, kg/m². */
+  neatCoat: 0.1,
+  /** Pits of light filler once it is levelled, m. */
+  pitDepth: 0.0001,
   /** Lap of a bonded backing on the inside all round. */
   backingLap: 0.025,
   /** Thin cured laminate bonded inside as a backing. */

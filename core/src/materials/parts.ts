@@ -77,6 +77,10 @@ export function proportion(
     const { origin, source } = sheetOrigin(product, field);
     return ledger.given(`${id}.${key}`, label, value, unit, origin, source);
   };
+  const share = (value: number, label: string, field: string, entered: true | undefined): Figure =>
+    entered
+      ? ledger.given(`${id}.percent`, label, value, 'fraction', 'entered', 'entered for this job')
+      : given('percent', label, value, 'fraction', field);
   switch (p.kind) {
     case 'two-part': {
       const rhoA = given('rhoA', 'density of resin, liquid', p.densityA, 'kg/m³', 'densityA');
@@ -105,9 +109,10 @@ export function proportion(
       };
     }
     case 'peroxide': {
-      const fraction = ledger.compute(`${id}.percent`, 'catalyst, percent by mass', catalystFraction, {
-        T: temperature,
-      });
+      const fraction =
+        p.percent === undefined
+          ? ledger.compute(`${id}.percent`, 'catalyst, percent by mass', catalystFraction, { T: temperature })
+          : share(p.percent, 'catalyst, percent by mass', 'catalystFraction', p.entered);
       const catalyst = ledger.compute(`${id}.catalyst`, 'catalyst (MEKP)', catalystMass, {
         p: fraction,
         m_resin: mass,
@@ -151,13 +156,7 @@ export function proportion(
       };
     }
     case 'cream': {
-      const fraction = given(
-        'fraction',
-        'cream hardener, percent by mass',
-        p.fraction,
-        'fraction',
-        'hardenerFraction',
-      );
+      const fraction = share(p.fraction, 'cream hardener, percent by mass', 'hardenerFraction', p.entered);
       return {
         kind: 'cream',
         names,

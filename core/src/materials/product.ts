@@ -12,8 +12,15 @@ export type Proportion =
       readonly densityA: number;
       readonly densityB: number;
     }
-  | { readonly kind: 'peroxide'; readonly percentByTemperature: 'catalyst-curve' }
-  | { readonly kind: 'cream'; readonly fraction: number };
+  | {
+      readonly kind: 'peroxide';
+      readonly percentByTemperature: 'catalyst-curve';
+      /** Share by mass that a sheet or a job states, whatever the temperature. */
+      readonly percent?: number;
+      /** Decided on for the job. */
+      readonly entered?: true;
+    }
+  | { readonly kind: 'cream'; readonly fraction: number; readonly entered?: true };
 
 /** Cure behaviour as a data sheet states it: at 25 °C, pot life in a 100 g pot, the rest in a thin film. */
 export interface CureSheet {
@@ -254,6 +261,15 @@ export interface Sheet extends Common {
   readonly maximumPot?: number;
   /** By volume; of a can, of all that is in it. */
   readonly solids?: number;
+  /** Of an antifouling: into the water no sooner, and no later, after its last coat, s. */
+  readonly floatsAfter?: number;
+  readonly floatsWithin?: number;
+  /** Of a solvent: until it has gone off a wiped face at 20 °C, s. */
+  readonly flash?: number;
+  /** Powder of the library that it is thickened with, by parts per 100 of the mix. */
+  readonly thickened?: { readonly powder: string; readonly parts: number };
+  /** Share of pigment paste that is stirred into the resin before its hardener, by mass of the mix. */
+  readonly pigment?: number;
   /** What a spray can holds, propellant included, m³. */
   readonly can?: number;
   readonly partsPerHundred?: readonly [number, number, number?];

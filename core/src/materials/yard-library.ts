@@ -13,8 +13,8 @@ import type { YardProduct } from './yard-product';
 interface Place {
   readonly path: readonly string[];
   readonly factor?: number;
-  /** Not in the library: a sheet may state it of every product that has times at all. */
-  readonly besides?: true;
+  /** Not in the library: a sheet may state it of every product that has times at all, or that takes peroxide. */
+  readonly besides?: 'timed' | 'peroxide';
 }
 
 /** Prices by the litre are kept by the cubic metre. */
@@ -25,6 +25,7 @@ const PLACES: Readonly<Record<string, Place>> = {
   densityA: { path: ['proportion', 'densityA'] },
   densityB: { path: ['proportion', 'densityB'] },
   hardenerFraction: { path: ['proportion', 'fraction'] },
+  catalystFraction: { path: ['proportion', 'percent'], besides: 'peroxide' },
   densityLiquid: { path: ['densityLiquid'] },
   densityCured: { path: ['densityCured'] },
   referenceTemperature: { path: ['cure', 'referenceTemperature'] },
@@ -33,15 +34,18 @@ const PLACES: Readonly<Record<string, Place>> = {
   windowCloses: { path: ['cure', 'window', 'close'] },
   sand: { path: ['cure', 'sand'] },
   full: { path: ['cure', 'full'] },
-  secondTemperature: { path: ['cure', 'second', 'temperature'], besides: true },
-  secondOpens: { path: ['cure', 'second', 'opens'], besides: true },
-  secondCloses: { path: ['cure', 'second', 'closes'], besides: true },
-  secondSand: { path: ['cure', 'second', 'sand'], besides: true },
+  secondTemperature: { path: ['cure', 'second', 'temperature'], besides: 'timed' },
+  secondOpens: { path: ['cure', 'second', 'opens'], besides: 'timed' },
+  secondCloses: { path: ['cure', 'second', 'closes'], besides: 'timed' },
+  secondSand: { path: ['cure', 'second', 'sand'], besides: 'timed' },
   minimumTemperature: { path: ['cure', 'minimumTemperature'] },
   maximumPerGo: { path: ['maximumPerGo'] },
   maximumPerCoat: { path: ['maximumPerCoat'] },
   maximumPot: { path: ['maximumPot'] },
   solids: { path: ['solids'] },
+  floatsAfter: { path: ['floatsAfter'] },
+  floatsWithin: { path: ['floatsWithin'] },
+  flash: { path: ['flash'] },
   arealWeight: { path: ['arealWeight'] },
   fibreFraction: { path: ['fibreFraction'] },
   fibreModulus: { path: ['fibreModulus'] },
@@ -85,12 +89,13 @@ export const fromSheet = (product: Product, field: string): boolean =>
   product.fromSheet?.fields.includes(field) ?? false;
 
 /** Whether a sheet of this product may state a value that the library does not have. */
-const mayState = (product: Product, field: string): boolean =>
-  Object.hasOwn(PLACES, field) &&
-  PLACES[field].besides === true &&
-  typeof at(product, ['cure', 'sand']) === 'number';
+function mayState(product: Product, field: string): boolean {
+  const besides = Object.hasOwn(PLACES, field) ? PLACES[field].besides : undefined;
+  if (besides === 'peroxide') return at(product, ['proportion', 'kind']) === 'peroxide';
+  return besides === 'timed' && typeof at(product, ['cure', 'sand']) === 'number';
+}
 
-/** Values that a data sheet may state besides those of the library: times at a second temperature. */
+/** Values that a data sheet may state besides those of the library: times at a second temperature, the share of catalyst. */
 export const besidesOf = (product: Product): readonly string[] =>
   Object.keys(PLACES).filter(
     (f) =>

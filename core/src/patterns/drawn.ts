@@ -25,7 +25,11 @@ export function drawnPattern(piece: PatternPiece, title = ''): DrawnPattern {
   const b = bounds([piece.outline]);
   const within = (p: Point): boolean =>
     p.x >= b.x0 - 1e-9 && p.x <= b.x1 + 1e-9 && p.y >= b.y0 - 1e-9 && p.y <= b.y1 + 1e-9;
-  const lines: PatternLine[] = [{ kind: 'cut', points: piece.outline, closed: true }];
+  const lines = [piece.outline, ...(piece.holes ?? [])].map((points): PatternLine => ({
+    kind: 'cut',
+    points,
+    closed: true,
+  }));
   const cross = (kind: PatternLine['kind'], p: Point, r: number): void => {
     lines.push(
       {

@@ -2,7 +2,7 @@ import { offset } from '../geometry/offset';
 import { area, type Outline } from '../geometry/outline';
 import { bounds } from '../geometry/region';
 import { spun } from './pieces';
-import { forbidden, ROW, spansOf, type Spans } from './spans';
+import { Forbidden, ROW, spansOf, type Spans } from './spans';
 
 /** A piece as it lies with its warp along the roll (x), m. */
 export interface NestPiece {
@@ -75,6 +75,9 @@ interface Layout {
 /** How exactly an outline stands for itself on the roll, m. */
 const SIMPLE = 0.0002;
 
+/** How far a piece is kept from half of the gap round it, m. At a gap of nothing pieces touch as they are. */
+const marginOf = (gap: number): number => (gap > 0 ? gap / 2 + SIMPLE : 0);
+
 /** A sequence of numbers 0–1 that is the same every time (mulberry32). */
 function sequence(seed: number): () => number {
   let state = seed >>> 0;
@@ -95,16 +98,14 @@ export function* nest(input: NestInput): Generator<NestStep, never> {
   const random = sequence(input.seed ?? 1);
   const rows = Math.floor((input.rollWidth + input.gap) / ROW + 1e-9);
   const { items, tooWide } = prepare(input, rows);
-  const tables = new Map<number, readonly Float64Array[]>();
+  const tables = new Map<number, Forbidden>();
   const shapeCount = items.reduce((n, i) => n + i.shapes.length, 0);
-  const tableOf = (a: Shape, b: Shape): readonly Float64Array[] => {
+  const tableOf = (a: Shape, b: Shape): Forbidden => {
     const key = a.index * shapeCount + b.index;
-    const kept = tables.get(key) ?? forbidden(a.spans, b.spans);
+    const kept = tables.get(key) ?? new Forbidden(a.spans, b.spans);
     tables.set(key, kept);
     return kept;
   };
-  const lay = (order: readonly Item[], stopAt: number): Layout | undefined =>
-    layOut(order, rows, tableOf, stopAt);
 
   const by = (key: (i: Item) => number): Item[] =>
     [...items].sort((a, b) => key(b) - key(a) || (a.id < b.id ? -1 : 1));
@@ -114,29 +115,33 @@ export function* nest(input: NestInput): Generator<NestStep, never> {
     by((i) => i.shapes[0].spans.height),
     by((i) => Math.max(i.shapes[0].spans.length, i.shapes[0].spans.height)),
   ];
+  let told = finished({ spots: [], end: 0, mass: 0 }, input, items, tooWide);
   let best: Layout | undefined;
-  let order: readonly Item[] = starts[0];
   let here: Layout | undefined;
   for (let tried = 1; ; tried += 1) {
     const start = starts[tried - 1];
-    const candidate = start ?? changed(order, here ?? best, random);
-    const layout = lay(candidate, start || !here ? Infinity : here.end * LOOSE);
-    if (
-      layout &&
-      (!here || start || better(layout, here) || (random() < UPHILL && layout.end < here.end * LOOSE))
-    ) {
-      if (!start || !here || better(layout, here)) [here, order] = [layout, candidate];
+    const order = start ?? changed(here, random);
+    // The less is left of a cycle, the less worse a layout may be than the one that it comes from.
+    const heat = start ? Infinity : HOTTEST * (1 - ((tried - starts.length) % CYCLE) / CYCLE) ** 2;
+    const loose = here && !start ? energy(here) * (1 - heat * Math.log(1 - random())) : Infinity;
+    const layout = layOut(order, rows, tableOf, loose, here);
+    if (layout && (!here || (start ? better(layout, here) : energy(layout) <= loose))) here = layout;
+    if (layout && (!best || better(layout, best))) {
+      best = layout;
+      told = finished(best, input, items, tooWide);
     }
-    if (layout && (!best || better(layout, best))) best = layout;
-    // Come back to the best now and then.
-    if (best && tried % RETURN === 0) [here, order] = [best, best.spots.map((s) => s.item)];
-    yield { tried, best: finished(best ?? { spots: [], end: 0, mass: 0 }, input, items, tooWide) };
+    // Every cycle begins at the best so far.
+    if ((tried - starts.length) % CYCLE === 0) here = best;
+    yield { tried, best: told };
   }
 }
 
-const LOOSE = 1.01;
-const UPHILL = 0.1;
-const RETURN = 60;
+/** A search goes on in cycles of so many tries. At the start of one a layout may be longer than the last by about so much of it. */
+const CYCLE = 400;
+const HOTTEST = 0.006;
+/** How much the mean end of the pieces counts beside that of the last: a layout that is closed up elsewhere gives way to a shorter one later. */
+const MEAN = 0.3;
+const energy = (l: Layout): number => l.end + (MEAN * l.mass) / Math.max(1, l.spots.length);
 const better = (a: Layout, b: Layout): boolean =>
   a.end < b.end - 1e-6 || (a.end < b.end + 1e-6 && a.mass < b.mass - 1e-6);
 
@@ -153,10 +158,10 @@ function prepare({ pieces, gap }: NestInput, rows: number): { items: Item[]; too
   let index = 0;
   for (const piece of pieces) {
     const shapes: Shape[] = [];
+    const [grown = piece.outline] = gap > 0 ? offset([piece.outline], marginOf(gap)) : [];
     for (const turn of piece.turns) {
       const outline = spun(piece.outline, turn);
-      const [grown] = offset([outline], gap / 2 + SIMPLE);
-      const spans = spansOf(grown ?? outline);
+      const spans = spansOf(gap > 0 ? spun(grown, turn) : outline);
       // A piece that looks the same turned round need not be tried twice.
       if (spans.rows.length <= rows && !shapes.some((s) => alike(s.spans, spans)))
         shapes.push({ index: index++, turn, outline, spans });
@@ -167,98 +172,131 @@ function prepare({ pieces, gap }: NestInput, rows: number): { items: Item[]; too
   return { items, tooWide };
 }
 
-/** Two pieces change places, one moves elsewhere, or a run of them is turned round; pieces at the far end more often than not. */
-function changed(order: readonly Item[], layout: Layout | undefined, random: () => number): readonly Item[] {
-  const next = [...order];
+/** Two pieces change places, or one moves elsewhere; what ends last more often than not. */
+function changed(layout: Layout | undefined, random: () => number): readonly Item[] {
+  const next = (layout?.spots ?? []).map((s) => s.item);
   const n = next.length;
   if (n < 2) return next;
   const pick = (): number => Math.floor(random() * n);
-  const last =
-    layout && random() < 0.4
-      ? next.indexOf(
-          [...layout.spots].sort((a, b) => b.x + b.shape.spans.length - a.x - a.shape.spans.length)[0].item,
-        )
-      : -1;
-  const i = last >= 0 ? last : pick();
+  const i = layout && random() < 0.4 ? lastOf(layout) : pick();
   const j = pick();
   if (random() < 0.5) [next[i], next[j]] = [next[j], next[i]];
   else next.splice(j, 0, ...next.splice(i, 1));
   return next;
 }
 
-/** Places the pieces of an order one after another. @returns undefined once the roll is used beyond `stopAt` */
+const endOf = ({ x, shape }: Spot): number => x + shape.spans.length;
+
+/** Which of the pieces reaches farthest along the roll. */
+const lastOf = ({ spots }: Layout): number =>
+  spots.reduce((far, s, i) => (endOf(s) > endOf(spots[far]) ? i : far), 0);
+
+/** Rows that are tried everywhere; between them only where a piece comes to lie against another, and near the best. */
+const STRIDE = 6;
+
+/**
+ * Places the pieces of an order one after another.
+ *
+ * @param before a layout whose first pieces are the same: they lie where they lay
+ * @returns undefined once the roll is used beyond `stopAt`
+ */
 function layOut(
   order: readonly Item[],
   rows: number,
-  tableOf: (a: Shape, b: Shape) => readonly Float64Array[],
+  tableOf: (a: Shape, b: Shape) => Forbidden,
   stopAt: number,
+  before: Layout | undefined,
 ): Layout | undefined {
   const spots: Spot[] = [];
   let [end, mass] = [0, 0];
-  for (const item of order) {
-    let best: Spot | undefined;
-    let bestEnd = Infinity;
-    for (const shape of item.shapes) {
-      const height = shape.spans.rows.length;
-      const tables = spots.map((s) => tableOf(s.shape, shape));
-      for (let row = 0; row + height <= rows; row += 1) {
-        const x = firstFree(spots, tables, row, height, bestEnd - shape.spans.length);
-        const right = x + shape.spans.length;
-        if (right < bestEnd - 1e-9) {
-          bestEnd = right;
-          best = { item, shape, row, x };
-        }
-      }
-    }
-    if (!best) return undefined;
-    spots.push(best);
-    end = Math.max(end, bestEnd);
-    mass += bestEnd;
+  let alike = true;
+  for (const [i, item] of order.entries()) {
+    const kept = before?.spots[i];
+    alike = alike && kept?.item === item;
+    const spot: Spot | undefined = alike ? kept : placed(item, spots, rows, tableOf);
+    if (!spot) return undefined;
+    spots.push(spot);
+    const right = endOf(spot);
+    end = Math.max(end, right);
+    mass += right;
     if (end > stopAt) return undefined;
   }
   return { spots, end, mass };
 }
 
-const lows: number[] = [];
-const highs: number[] = [];
-
-/** The least x at which a shape may lie on a row; Infinity once it is not below `limit`. */
-function firstFree(
+/** Where a piece ends soonest among those that lie there. */
+function placed(
+  item: Item,
   spots: readonly Spot[],
-  tables: readonly (readonly Float64Array[])[],
-  row: number,
-  height: number,
-  limit: number,
-): number {
-  let n = 0;
-  for (let k = 0; k < spots.length; k += 1) {
-    const dy = row - spots[k].row;
-    const table = tables[k][dy + height - 1];
-    if (table === undefined) continue;
-    for (let i = 0; i < table.length; i += 2) {
-      const lo = table[i] + spots[k].x;
-      const hi = table[i + 1] + spots[k].x;
-      if (hi <= 1e-9) continue;
-      // Insertion keeps the few intervals of a row in order.
-      let at = n;
-      while (at > 0 && lows[at - 1] > lo) {
-        lows[at] = lows[at - 1];
-        highs[at] = highs[at - 1];
-        at -= 1;
-      }
-      lows[at] = lo;
-      highs[at] = hi;
-      n += 1;
+  rows: number,
+  tableOf: (a: Shape, b: Shape) => Forbidden,
+): Spot | undefined {
+  let best: Spot | undefined;
+  let bestEnd = Infinity;
+  for (const shape of item.shapes) {
+    const { length } = shape.spans;
+    const most = rows - shape.spans.rows.length;
+    if (most < 0) continue;
+    const tables = spots.map((s) => tableOf(s.shape, shape));
+    let own: number | undefined;
+    const look = (row: number): void => {
+      if (row < 0 || row > most) return;
+      const x = firstFree(spots, tables, row, bestEnd - length);
+      if (x + length >= bestEnd - SAME) return;
+      bestEnd = x + length;
+      best = { item, shape, row, x };
+      own = row;
+    };
+    for (let row = 0; row <= most; row += STRIDE) look(row);
+    look(most);
+    for (const s of spots) {
+      look(s.row + s.shape.spans.rows.length);
+      look(s.row - shape.spans.rows.length);
+    }
+    if (own === undefined) continue;
+    const near = own;
+    for (let d = 1; d < STRIDE; d += 1) {
+      look(near - d);
+      look(near + d);
     }
   }
+  return best;
+}
+
+/** Lengths that are one, m. */
+const SAME = 1e-9;
+
+/** The least x at which a shape may lie on a row: pushed on by one piece after another until none is in its way; Infinity once it is not below `limit`. */
+function firstFree(spots: readonly Spot[], tables: readonly Forbidden[], row: number, limit: number): number {
   let x = 0;
-  for (let i = 0; i < n; i += 1) {
-    if (lows[i] >= x - 1e-9) break;
-    if (highs[i] > x) x = highs[i];
-    if (x >= limit) return Infinity;
+  for (let moved = true; moved;) {
+    moved = false;
+    for (let k = 0; k < spots.length; k += 1) {
+      const spot = spots[k];
+      const table = tables[k];
+      const at = row - spot.row + table.below;
+      if (at < 0 || at >= table.size) continue;
+      if (table.low && table.high) {
+        if (Number.isNaN(table.low[at])) table.fill(at);
+        if (table.high[at] + spot.x <= x + SAME || table.low[at] + spot.x >= x - SAME) continue;
+        x = table.high[at] + spot.x;
+        if (x >= limit) return Infinity;
+        moved = true;
+        continue;
+      }
+      const several = table.at(row - spot.row) ?? NONE;
+      for (let i = 0; i < several.length; i += 2) {
+        if (several[i + 1] + spot.x <= x + SAME || several[i] + spot.x >= x - SAME) continue;
+        x = several[i + 1] + spot.x;
+        if (x >= limit) return Infinity;
+        moved = true;
+      }
+    }
   }
   return x;
 }
+
+const NONE = new Float64Array(0);
 
 function finished(
   layout: Layout,
@@ -268,7 +306,7 @@ function finished(
 ): NestLayout {
   const total = items.reduce((sum, i) => sum + i.area, 0);
   const length = Math.max(0, layout.end - gap);
-  const margin = gap / 2 + SIMPLE;
+  const margin = marginOf(gap);
   const placements = layout.spots.map(({ item, shape, row, x }): Placement => {
     const b = bounds([shape.outline]);
     const [dx, dy] = [x - gap / 2 + margin - b.x0, row * ROW - gap / 2 + margin - b.y0];

@@ -4,6 +4,7 @@ import { bounds, common, type Region } from '../geometry/region';
 import { DEFAULTS } from '../materials/defaults';
 import type { Cloth } from '../materials/product';
 import type { Face, Way } from '../schema/job';
+import { partNames } from '../geometry/part-sizes';
 
 /** One piece to cut, in the frame of the plan: x along the hull, y up it, the middle of the cut-out at 0, m. */
 export interface PatternPiece {
@@ -17,6 +18,8 @@ export interface PatternPiece {
   readonly material: PatternMaterial;
   readonly way: Way;
   readonly outline: Outline;
+  /** What is cut out of it. */
+  readonly holes?: readonly Outline[];
   /** Direction of the length of the roll on the piece, rad from along the hull. */
   readonly warp: number;
   /** Points that every ply of the repair has in common: laid over each other on the job. */
@@ -74,16 +77,17 @@ export interface PatternPly {
   readonly side: Face;
   readonly cloth: Cloth;
   readonly orientation: Way;
-  readonly pieces: Region;
+  /** What is cut, each piece with its name where there are several. */
+  readonly cuts: readonly { readonly name?: string; readonly outline: Outline }[];
 }
 
 export interface PiecesInput {
   readonly base: Region;
   readonly plies: readonly PatternPly[];
-  /** A stem or keel that the plies run over: they are cut in two halves that lap across it. */
-  readonly stem?: readonly Point[];
   /** Cloth and outline of the peel ply on each face. */
   readonly peel: readonly { readonly cloth: Cloth; readonly side: Face; readonly region: Region }[];
+  /** A backing that is laid up by itself, all of its plies alike. */
+  readonly backing?: { readonly cloth: Cloth; readonly ways: readonly Way[]; readonly region: Region };
   readonly core?: { readonly id: string; readonly name: string; readonly region: Region };
   readonly tabs: readonly {
     readonly id: string;
@@ -141,33 +145,40 @@ export function piecesOf(input: PiecesInput): readonly PatternPiece[] {
     name: string,
     cloth: Cloth,
     way: Way,
-    region: Region,
+    cuts: PatternPly['cuts'],
     index: number,
     of: Pick<PatternPiece, 'lay' | 'side'>,
   ): PatternPiece[] => {
     const warp = warpOf(cloth.kind, way);
-    const halves = input.stem && of.lay !== undefined ? halved(region, input.stem, index) : region;
-    const parts = halves.flatMap((o) => panels(o, warp, cloth.rollWidth, index));
-    return parts.map((outline, i) =>
-      make(
-        parts.length === 1 ? id : `${id}${letter(i)}`,
-        parts.length === 1 ? name : `${name}, panel ${i + 1} of ${parts.length}`,
-        cloth,
-        way,
+    const parts = cuts.flatMap((cut) => {
+      const own = panels(cut.outline, warp, cloth.rollWidth, index);
+      const called = cut.name ? `${name}, ${cut.name}` : name;
+      return own.map((outline, i) => ({
         outline,
-        warp,
-        of,
-      ),
+        name: own.length === 1 ? called : `${called}, panel ${i + 1} of ${own.length}`,
+      }));
+    });
+    return parts.map((part, i) =>
+      make(parts.length === 1 ? id : `${id}${letter(i)}`, part.name, cloth, way, part.outline, warp, of),
     );
   };
+  const backingPieces = ({
+    cloth,
+    ways,
+    region,
+  }: NonNullable<PiecesInput['backing']>): readonly PatternPiece[] =>
+    ways.flatMap((way, i) =>
+      split(`backing-${i + 1}`, `Backing, ply ${i + 1}`, cloth, way, named(region, input.base), 0, {}),
+    );
   return [
     ...input.plies.flatMap((p, i) =>
-      split(String(p.lay), `Ply ${p.lay}`, p.cloth, p.orientation, p.pieces, i, { lay: p.lay, side: p.side }),
+      split(String(p.lay), `Ply ${p.lay}`, p.cloth, p.orientation, p.cuts, i, { lay: p.lay, side: p.side }),
     ),
+    ...(input.backing ? backingPieces(input.backing) : []),
     ...(input.core?.region ?? []).map((o, i, all) =>
       make(
         all.length === 1 ? 'core' : `core-${letter(i)}`,
-        'New core',
+        all.length === 1 ? 'New core' : `New core, ${partNames(all, input.base)[i]}`,
         { id: input.core?.id ?? '', name: input.core?.name ?? '' },
         '–',
         o,
@@ -175,9 +186,17 @@ export function piecesOf(input: PiecesInput): readonly PatternPiece[] {
       ),
     ),
     ...input.peel.flatMap((p, i) =>
-      split(i === 0 ? 'peel' : `peel-${p.side}`, `Peel ply, ${p.side}`, p.cloth, '–', p.region, 0, {
-        side: p.side,
-      }),
+      split(
+        i === 0 ? 'peel' : `peel-${p.side}`,
+        `Peel ply, ${p.side}`,
+        p.cloth,
+        '–',
+        named(p.region, input.base),
+        0,
+        {
+          side: p.side,
+        },
+      ),
     ),
     ...input.tabs.flatMap((t) =>
       Array.from({ length: t.count }, (_, i) =>
@@ -196,26 +215,10 @@ export function piecesOf(input: PiecesInput): readonly PatternPiece[] {
   ];
 }
 
-/**
- * A ply in two halves along a line. By turns the one half and the other reaches over the line by the lap, so that laps
- * alternate from port and from starboard and do not pile up.
- */
-function halved(region: Region, line: readonly Point[], index: number): Region {
-  const lap = DEFAULTS.stemLap;
-  const far = 12;
-  const [a, b] = [line[0], line[line.length - 1]];
-  const d = Math.hypot(b.x - a.x, b.y - a.y) || 1;
-  // Across the line to its left, as seen along it.
-  const n = { x: -(b.y - a.y) / d, y: (b.x - a.x) / d };
-  const shifted = (by: number): Point[] => line.map((p) => ({ x: p.x + n.x * by, y: p.y + n.y * by }));
-  const beyond = (sign: 1 | -1, reach: number): Outline => {
-    const edge = shifted(-sign * reach);
-    const back = [...edge].reverse().map((p) => ({ x: p.x + n.x * sign * far, y: p.y + n.y * sign * far }));
-    return sign === 1 ? [...edge, ...back] : [...edge, ...back].reverse();
-  };
-  const [left, right] = index % 2 === 0 ? [lap, 0] : [0, lap];
-  const halves = [...common(region, [beyond(1, left)]), ...common(region, [beyond(-1, right)])];
-  return halves.length > 0 ? halves : region;
+/** Outlines with their names, where there are several. */
+function named(region: Region, base: Region): PatternPly['cuts'] {
+  const names = partNames(region, base);
+  return region.map((outline, i) => (region.length > 1 ? { name: names[i], outline } : { outline }));
 }
 
 /** The middle, and the ends of the centre lines of the cut-out. */

@@ -58,50 +58,77 @@ export function spansOf(outline: Outline): Spans {
 }
 
 /**
- * Where a shape must not be put because it would lie on another: for each row offset of `b` against `a`, open
- * intervals of the distance along the roll. Index 0 is the offset −(rows of b − 1).
+ * Where one shape must not be put because it would lie on another, row offset by row offset: open intervals of the
+ * distance along the roll. Each is worked out when it is first asked for.
  */
-export function forbidden(a: Spans, b: Spans): readonly Float64Array[] {
-  const [na, nb] = [a.rows.length, b.rows.length];
-  if (a.plain && b.plain) return forbiddenPlain(a.plain, b.plain);
-  return Array.from({ length: na + nb - 1 }, (_, k) => {
-    const dy = k - (nb - 1);
-    const list: [number, number][] = [];
-    let [lo, hi] = [NaN, NaN];
-    for (let r = Math.max(0, dy); r < Math.min(na, nb + dy); r += 1) {
-      const [ra, rb] = [a.rows[r], b.rows[r - dy]];
-      for (let i = 0; i < ra.length; i += 2)
-        for (let j = 0; j < rb.length; j += 2) {
-          const [l, h] = [ra[i] - rb[j + 1], ra[i + 1] - rb[j]];
-          // Neighbouring rows nearly always overlap: keep one running interval and put the others aside.
-          if (l <= hi && h >= lo) [lo, hi] = [Math.min(lo, l), Math.max(hi, h)];
-          else {
-            if (hi > lo) list.push([lo, hi]);
-            [lo, hi] = [l, h];
-          }
-        }
-    }
-    if (hi > lo) list.push([lo, hi]);
-    return list.length === 1 ? Float64Array.of(list[0][0], list[0][1]) : united(list);
-  });
-}
+export class Forbidden {
+  /** Rows of `b`, less one: row offset `dy` stands at `dy + below`. */
+  readonly below: number;
+  readonly size: number;
+  /** The one interval of each offset, where both shapes have one a row, since neighbouring rows overlap; NaN until it is filled in. */
+  readonly low: Float64Array | undefined;
+  readonly high: Float64Array | undefined;
+  readonly #rows: (Float64Array | undefined)[] = [];
 
-type Plain = NonNullable<Spans['plain']>;
+  constructor(
+    private readonly a: Spans,
+    private readonly b: Spans,
+  ) {
+    this.below = b.rows.length - 1;
+    this.size = a.rows.length + this.below;
+    if (!a.plain || !b.plain) return;
+    this.low = new Float64Array(this.size).fill(NaN);
+    this.high = new Float64Array(this.size);
+  }
 
-/** The same for shapes of one interval a row: neighbouring rows overlap, so what is forbidden is one interval too. */
-function forbiddenPlain(a: Plain, b: Plain): Float64Array[] {
-  const [na, nb] = [a.left.length, b.left.length];
-  const table: Float64Array[] = [];
-  for (let dy = 1 - nb; dy < na; dy += 1) {
-    let [lo, hi] = [Infinity, -Infinity];
-    const end = Math.min(na, nb + dy);
+  /** Works out the one interval of an offset, where it stands at `k`. */
+  fill(k: number): void {
+    const { a, b, low, high } = this;
+    if (!a.plain || !b.plain || !low || !high) return;
+    const [aLeft, aRight, bLeft, bRight] = [a.plain.left, a.plain.right, b.plain.left, b.plain.right];
+    const dy = k - this.below;
+    let lo = Infinity;
+    let hi = -Infinity;
+    const end = Math.min(aLeft.length, bLeft.length + dy);
     for (let r = Math.max(0, dy); r < end; r += 1) {
-      const l = a.left[r] - b.right[r - dy];
-      const h = a.right[r] - b.left[r - dy];
+      const l = aLeft[r] - bRight[r - dy];
+      const h = aRight[r] - bLeft[r - dy];
       if (l < lo) lo = l;
       if (h > hi) hi = h;
     }
-    table.push(Float64Array.of(lo, hi));
+    low[k] = lo;
+    high[k] = hi;
   }
-  return table;
+
+  /** @param dy rows that `b` lies above `a` @returns undefined where they share no row */
+  at(dy: number): Float64Array | undefined {
+    const k = dy + this.below;
+    if (k < 0 || k >= this.size) return undefined;
+    if (this.low && this.high) {
+      this.fill(k);
+      return Float64Array.of(this.low[k], this.high[k]);
+    }
+    return (this.#rows[k] ??= forbiddenAt(this.a, this.b, dy));
+  }
+}
+
+function forbiddenAt(a: Spans, b: Spans, dy: number): Float64Array {
+  const [na, nb] = [a.rows.length, b.rows.length];
+  const list: [number, number][] = [];
+  let [lo, hi] = [NaN, NaN];
+  for (let r = Math.max(0, dy); r < Math.min(na, nb + dy); r += 1) {
+    const [ra, rb] = [a.rows[r], b.rows[r - dy]];
+    for (let i = 0; i < ra.length; i += 2)
+      for (let j = 0; j < rb.length; j += 2) {
+        const [l, h] = [ra[i] - rb[j + 1], ra[i + 1] - rb[j]];
+        // Neighbouring rows nearly always overlap: keep one running interval and put the others aside.
+        if (l <= hi && h >= lo) [lo, hi] = [Math.min(lo, l), Math.max(hi, h)];
+        else {
+          if (hi > lo) list.push([lo, hi]);
+          [lo, hi] = [l, h];
+        }
+      }
+  }
+  if (hi > lo) list.push([lo, hi]);
+  return list.length === 1 ? Float64Array.of(list[0][0], list[0][1]) : united(list);
 }

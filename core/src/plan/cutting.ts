@@ -2,7 +2,9 @@ import { area } from '../geometry/outline';
 import { bounds } from '../geometry/region';
 import { DEFAULTS } from '../materials/defaults';
 import type { RepairPattern } from '../repairs/repair';
-import type { Library } from '../materials/product';
+import { USUAL_WAYS } from '../laminate/stack';
+import type { Cloth, Library } from '../materials/product';
+import type { Way } from '../schema/job';
 import { drawnPattern, type DrawnPattern } from '../patterns/drawn';
 import { nest, type NestInput, type NestLayout, type NestStep } from '../patterns/nest';
 import { piecesOf, spun, turnsOf, type PatternPiece } from '../patterns/pieces';
@@ -10,22 +12,26 @@ import type { Plan } from './plan';
 
 /** Every piece that the plan cuts: plies, new core, peel ply, tabs. */
 export function patternPieces(plan: Plan, library: Library): readonly PatternPiece[] {
-  const { survey, repair, dish: { laminate, grind, coring, structure = [] } = {} } = plan;
+  const { survey, repair, dish: { laminate, grind, panel, coring, structure = [] } = {} } = plan;
   if (repair && !grind) return repair.patterns.map(patchPiece);
   if (!laminate || !grind || !survey) return [];
   const peel = [
     ...(laminate.sides.some((s) => s.face === 'outside')
-      ? [{ cloth: library.peelPly, side: 'outside' as const, region: grind.outlines.grindLimit }]
+      ? [{ cloth: library.peelPly, side: 'outside' as const, region: grind.outlines.laid }]
       : []),
     ...(grind.inside
-      ? [{ cloth: library.peelPly, side: 'inside' as const, region: grind.inside.outlines.grindLimit }]
+      ? [{ cloth: library.peelPly, side: 'inside' as const, region: grind.inside.outlines.laid }]
       : []),
   ];
   return piecesOf({
     base: survey.region,
     plies: laminate.plies,
-    stem: grind.stem,
     peel,
+    backing: panel && {
+      cloth: panel.cloth,
+      ways: Array.from({ length: panel.plies.value }, (_, i) => wayOf(panel.cloth, i)),
+      region: panel.pieces,
+    },
     core: coring && { id: coring.product.id, name: coring.product.name, region: coring.pieces },
     tabs: structure.flatMap((m) =>
       m.strips.map((s) => ({
@@ -40,8 +46,11 @@ export function patternPieces(plan: Plan, library: Library): readonly PatternPie
   });
 }
 
+/** Plies of a backing are crossed by turns. */
+const wayOf = ({ kind }: Cloth, i: number): Way => USUAL_WAYS[kind][i % USUAL_WAYS[kind].length];
+
 /** A patch as a pattern: warp along the tube, the middle and the ends of its centre lines marked. */
-function patchPiece({ id, name, material, outline }: RepairPattern): PatternPiece {
+function patchPiece({ id, name, material, outline, holes }: RepairPattern): PatternPiece {
   const b = bounds([outline]);
   const marks = [
     { x: 0, y: 0 },
@@ -56,11 +65,12 @@ function patchPiece({ id, name, material, outline }: RepairPattern): PatternPiec
     material: { id: material, name: material },
     way: '0',
     outline,
+    ...(holes ? { holes } : {}),
     warp: 0,
     marks,
     length: b.x1 - b.x0,
     width: b.y1 - b.y0,
-    area: area(outline),
+    area: area(outline) - (holes ?? []).reduce((sum, h) => sum + area(h), 0),
   };
 }
 

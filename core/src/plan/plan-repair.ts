@@ -1,15 +1,15 @@
 import { lightWayOf } from '../match/light-ways';
 import { routeFor, ROUTES, schoolOf } from '../match/routes';
 import type { Elsewhere } from '../repairs/elsewhere';
-import { DAMAGE_KINDS } from '../materials/damage-kinds';
 import type { Library } from '../materials/product';
-import { SUBSTRATES } from '../materials/substrates';
 import type { Job } from '../schema/job';
 import { regionOf, planExtent } from '../survey/extent';
 import { identify } from '../survey/identify';
-import { asRepaired } from '../survey/gouged';
+import { withCatalyst } from '../materials/own-catalyst';
+import { systemWithCatalyst } from '../resolve/own-catalyst';
+import { asRepaired } from '../survey/as-repaired';
 import { mapReadings } from '../survey/readings';
-import { problem, STAGES, type Problem, type Stage } from '../trace/problem';
+import { problem, STAGES, type Stage } from '../trace/problem';
 import { answerOf, OBSTACLE_KINDS, type RoomCheck } from '../grind/room';
 import type { Obstacle } from '../schema/job';
 import { resolveInputs } from '../resolve/inputs';
@@ -31,6 +31,8 @@ import type { RepairKinds } from '../repairs/kinds';
 import { StageMemo } from '../trace/stage-memo';
 import { brokenGoes, missedWindows, placeTasks } from '../schedule/placement';
 import { sumTotals } from './totals';
+import { catalystProblems } from './catalyst';
+import { missing } from './missing';
 import { unusedHere } from './unused';
 import { hoursOf } from '../schedule/working-hours';
 import { inOrder, networkOf } from '../work/network';
@@ -100,41 +102,25 @@ function planWith(memo: StageMemo, asked: Asked): PlanResult {
   const missed = plan.timeline ? [...missedWindows(plan.timeline), ...brokenGoes(plan.timeline)] : [];
   return {
     plan: Object.defineProperty({ ...plan, trace: {} }, 'trace', { enumerable: true, get: trace }),
-    problems: [...missing(job), ...memo.problems, ...missed, ...unusedHere(job, plan)],
+    problems: [
+      ...missing(job),
+      ...memo.problems,
+      ...missed,
+      ...catalystProblems(job, plan),
+      ...unusedHere(job, plan),
+    ],
     timing,
     ...(needs ? { needs } : {}),
     ...(memo.fault === undefined ? {} : { fault: memo.fault }),
   };
 }
 
-/** What no default can stand for. */
-function missing(job: Job): Problem[] {
-  const problems: Problem[] = [];
-  const need = (
-    ok: boolean,
-    path: string,
-    of: 'hull' | 'damage' | 'size',
-    choices: readonly string[],
-  ): void => {
-    if (!ok) problems.push(problem({ severity: 'error', path }, 'needed', { of, choices }));
-  };
-  const tested = (job.hull.evidence?.length ?? 0) > 0;
-  need(
-    job.hull.material !== undefined || tested,
-    'hull.material',
-    'hull',
-    SUBSTRATES.map((s) => s.id),
-  );
-  need(job.damage.kind !== undefined, 'damage.kind', 'damage', Object.keys(DAMAGE_KINDS));
-  const sized = job.damage.size !== undefined || (job.damage.findings?.length ?? 0) > 0;
-  need(sized, 'damage.size', 'size', []);
-  return problems;
-}
-
 /** A plan without its trace, and what its time line was placed from. */
 type Composed = Omit<Plan, 'trace'> & Pick<PlanResult, 'timing' | 'needs'>;
 
-function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, elsewhere }: Asked): Composed {
+function compose(memo: StageMemo, asked: Asked): Composed {
+  const { job: entered, shop, clock, kinds, elsewhere } = asked;
+  const library = withCatalyst(asked.library, entered.mix?.catalyst);
   const nothing = {
     format: PLAN_FORMAT,
     engine: ENGINE_VERSION,
@@ -145,17 +131,9 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
     identify(i.evidence, l),
   );
   const substrates = substratesOf(entered, identity);
-  const { boat, hull, repair } = entered;
-  const asked = {
-    damage: entered.damage,
-    boat: { kept: boat?.kept },
-    hull,
-    repair,
-    families: substrates.map((s) => s.family),
-  };
-  const damage = memo.run('asRepaired', asked, asRepaired) ?? entered.damage;
-  const job = damage === entered.damage ? entered : { ...entered, damage };
-  const { kind } = damage;
+  const families = substrates.map((s) => s.family);
+  const job = memo.run('asRepaired', { job: entered, families }, asRepaired) ?? entered;
+  const { kind } = job.damage;
 
   const facts = { ...job, schedule: undefined, title: undefined, boat: undefined, places: undefined };
   // What only says how figures are read, or when people work, changes no stage.
@@ -190,13 +168,19 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
     return result;
   });
   const readingMap = memo.run('readings', { readings, meter, fibre: job.hull.fibre }, mapReadings);
-  const system = memo.run('system', matchingInput(job, inputs, library, shop, substrates, kind), planSystem);
+  const matched = memo.run(
+    'system',
+    matchingInput(job, inputs, asked.library, shop, substrates, kind),
+    planSystem,
+  );
+  const system =
+    matched && memo.run('catalyst', { system: matched, share: job.mix?.catalyst }, systemWithCatalyst);
   const route = system?.route;
   if (route && survey)
     memo.run('limits', { route, length: Math.max(survey.length.value, survey.width.value) }, checkSize);
   const look = findings.filter((f) => f.extent === 'first look').at(-1);
   const view = (
-    more: Pick<PlanViewInput, 'plies' | 'finishEdge' | 'maskingLine'>,
+    more: Pick<PlanViewInput, 'plies' | 'grindLimit' | 'finishEdge' | 'maskingLine'>,
     room: readonly RoomCheck[] = [],
   ): PlanDrawing | undefined =>
     survey &&
@@ -337,6 +321,7 @@ function compose(memo: StageMemo, { job: entered, library, shop, clock, kinds, e
   const planView = view(
     {
       plies: parts.dish?.laminate?.plies ?? [],
+      grindLimit: parts.dish?.laminate?.plies.length ? outlines?.grindLimit : undefined,
       finishEdge: outlines?.finishEdge ?? parts.repair?.ground,
       maskingLine: outlines?.maskingLine,
     },

@@ -44,6 +44,8 @@ export interface PlanViewInput {
   readonly readings: readonly ReadingCell[];
   readonly obstacles: readonly PlanObstacle[];
   readonly plies: readonly { readonly lay: number; readonly side: Face; readonly pieces: Region }[];
+  /** Where the taper comes up to the face. */
+  readonly grindLimit?: Region;
   readonly finishEdge?: Region;
   readonly maskingLine?: Region;
 }
@@ -77,6 +79,16 @@ export function drawPlanView(input: PlanViewInput): PlanDrawing {
             kind: 'finish edge' as const,
             label: input.maskingLine ? 'finish edge' : 'ground that is worked',
             outlines: input.finishEdge,
+          },
+        ]
+      : []),
+    ...(input.grindLimit
+      ? [
+          {
+            id: 'grind-limit',
+            kind: 'grind limit' as const,
+            label: 'grind limit',
+            outlines: input.grindLimit,
           },
         ]
       : []),

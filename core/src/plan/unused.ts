@@ -6,7 +6,7 @@ import { waysOpen } from '../match/light-ways';
 import { hasSchools } from '../match/routes';
 import type { ContextFact } from '../match/rule';
 import type { Field } from '../schema/field';
-import { ofSkin } from '../repairs/laminate/laminating';
+import { ofSkin } from '../materials/depth';
 import type { Job } from '../schema/job';
 import { JOB_FIELDS } from '../schema/job-fields';
 import { problem, type Problem } from '../trace/problem';
@@ -14,6 +14,7 @@ import { DRYING_WAITS } from '../work/actions';
 import { curesIn } from '../work/network';
 import { productsOf } from '../work/pots';
 import { effectsOf } from '../work/surfaces';
+import { catalysed } from './catalyst';
 import type { Plan } from './plan';
 import { usesChain } from './uses-chain';
 
@@ -55,6 +56,12 @@ const setsBeforeFilling: When = (_, { work }) =>
   work?.links.some((link) =>
     link.lags.some((lag) => lag.cures && (lag.stage === 'laminate' || lag.stage === 'mix')),
   ) ?? false;
+/** What nobody has read of the hull, and somebody has told. */
+const stoodIn: When = ({ hull: { told = [], coat, matrix } }, plan) =>
+  (coat === undefined && told.some((t) => t.coat !== undefined)) ||
+  (matrix === undefined &&
+    told.some((t) => t.matrix !== undefined) &&
+    on('frp', 'frp-cored')({} as Job, plan));
 /** The finish is one that a colour is mixed for. */
 const tinted: When = (_, { system }) => system?.chosen?.chain.finish?.kind === 'gel coat';
 const lays: When = (_, plan) => usesChain(plan);
@@ -122,7 +129,8 @@ const coatedBySheet: When = (_, { work }) =>
   (work?.steps ?? []).some((s) => s.stage === 'finish' && s.action === 'coat');
 /** Something is laid, and has to hold. */
 const laid: When = (_, { work }) => (work?.steps ?? []).some((s) => effectsOf(s).includes('lays'));
-const saturates: When = (_, { work }) => (work?.steps ?? []).some((s) => s.action === 'saturate');
+const saturates: When = (_, { work }) =>
+  (work?.steps ?? []).some((s) => s.action === 'saturate' && s.how !== 'neat');
 
 /** It is held until home, as whoever only wants to get there has it. */
 const held: When = (_, { repair }) => repair?.kind === 'hold';
@@ -147,7 +155,9 @@ const PRODUCTS: Readonly<Record<keyof NonNullable<Job['system']>, ChainRole>> = 
 
 /** What only some plans look at. Whatever is not named here is looked at by every plan, or is kept for the record. */
 const USES: readonly Use[] = [
-  { paths: ['taper', 'laminate', 'structure', 'mix', 'fairing'], when: dished },
+  { paths: ['taper', 'laminate', 'structure', 'fairing'], when: dished },
+  { paths: ['mix.perGo', 'mix.fillPerGo', 'mix.pot'], when: dished },
+  { paths: ['mix.catalyst'], when: (_, plan) => catalysed(plan) },
   { paths: ['comesOff'], when: (_, { work }) => (work?.steps ?? []).some((s) => s.place === 'fitting') },
   { paths: ['begins'], when: dished },
   { paths: ['hull.plies', 'hull.laminate'], when: dished },
@@ -193,6 +203,7 @@ const USES: readonly Use[] = [
   { paths: ['hull.coat'], when: either(inPlay('coat'), dished) },
   { paths: ['boat.kept'], when: inPlay('kept') },
   { paths: ['damage.filler'], when: inPlay('old.filler') },
+  { paths: ['hull.told'], when: stoodIn },
   { paths: ['hull.contaminant'], when: either(inPlay('contaminant'), laid) },
   { paths: ['hull.clear'], when: inPlay('clear') },
   {
@@ -234,7 +245,8 @@ const USES: readonly Use[] = [
   },
   {
     paths: ['damage.depth'],
-    when: (job, plan) => (plan.dish !== undefined && !ofSkin(job.damage)) || asks('damage.depth')(job, plan),
+    when: (job, plan) =>
+      (plan.dish !== undefined && !ofSkin(job.damage.kind)) || asks('damage.depth')(job, plan),
   },
   { paths: ['damage.count'], when: either(asks('damage.count'), both(holeByHole, inPlay('spots'))) },
   ...['pattern', 'layer', 'density', 'seam', 'valve', 'source', 'fasteners'].map((name): Use => ({

@@ -11,6 +11,7 @@ import type { Formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 import { problemAt, type Severity, type Stage, type Told } from '../trace/problem';
 import type { RepairDrawing } from './drawing';
+import { usedUp } from './used-up';
 import type {
   Doing,
   Ask,
@@ -64,7 +65,7 @@ export class SheetWriter {
   }
 
   ask(path: string, assumed?: Ask['assumed']): this {
-    this.sheet.asks.push({ path, assumed });
+    if (!this.sheet.asks.some((a) => a.path === path)) this.sheet.asks.push({ path, assumed });
     return this;
   }
 
@@ -347,36 +348,6 @@ export class RepairBuilder {
     return this;
   }
 
-  /** What is used up of a product that is mixed by mass: at least what its pots hold. */
-  #used(m: RepairMaterial): RepairMaterial {
-    const pots = this.#pots.filter(
-      (p) => p.product === m.priced || (m.priced !== undefined && p.product.id === m.priced.id),
-    );
-    const held = pots.reduce((sum, p) => sum + p.mass.value * p.count.value, 0);
-    if (m.quantity.unit !== 'kg' || held <= m.quantity.value * 1.001) return m;
-    const inputs = Object.fromEntries(
-      pots.flatMap((p, i) => [
-        [`m${i + 1}`, p.mass],
-        [`n${i + 1}`, p.count],
-      ]),
-    );
-    return {
-      ...m,
-      quantity: this.ledger.record(
-        `used.${m.id}`,
-        `${m.product}, as mixed`,
-        {
-          id: 'repairs/builder',
-          expression: 'm = Σ m_pot·n',
-          unit: 'kg',
-          source: 'every pot is used up, what is left in it too',
-        },
-        held,
-        { needed: m.quantity, ...inputs },
-      ),
-    };
-  }
-
   done(kind: string, name: string): RepairPlan {
     return {
       kind,
@@ -385,7 +356,7 @@ export class RepairBuilder {
       items: this.#before.items,
       later: this.#later.items,
       pots: this.#pots,
-      materials: this.#materials.map((m) => this.#used(m)),
+      materials: this.#materials.map((m) => usedUp(m, this.#pots, this.ledger)),
       cautions: this.#cautions,
       acceptance: this.#acceptance,
       drawings: this.#drawings,

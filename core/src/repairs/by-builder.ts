@@ -41,8 +41,8 @@ function workOut(kind: BuilderKind, memo: StageMemo, input: KindInput): WorkedOu
     'bench',
     {
       batches: [],
-      pots: whole.pots.map((p) => ({ id: p.id, stage: p.stage, parts: p.parts })),
-      coat: finish?.partsPerCoat,
+      pots: whole.pots.map((p) => ({ id: p.id, stage: p.stage, parts: p.parts, through: p.through })),
+      coat: finish?.partsPerCup,
       instruments: input.shop.instruments,
     },
     measureAll,
@@ -96,6 +96,8 @@ function underOf(
   );
 }
 
+/** Sheets that give under a thumb. */
+const FLEXES: ReadonlySet<string> = new Set(['thermoplastic', 'foam-sheet', 'polyolefin']);
 /** Ways that may leave something hollow under the finish. */
 const HOLLOW: ReadonlySet<string> = new Set(['inject', 'recore', 'laminate']);
 
@@ -122,6 +124,7 @@ function finishOf(
       coat: paint,
       gelCoat: inputs.gelCoat,
       film: job.coat?.film,
+      flexes: FLEXES.has(repair.substrate.family),
       // A barrier is primer enough.
       primed:
         hasUnder(repair, ['undercoat', 'barrier']) || (kind.primesAgain === true && hasUnder(repair, AGAIN)),
@@ -141,6 +144,7 @@ function finishOf(
         temperature: inputs.temperature,
         usable: milestones.usable,
         dropsPerMl: inputs.dropsPerMl,
+        instruments: shop.instruments,
         method: facts.coat?.method,
         thinner: facts.coat?.thinner,
         // A whole face is coated to its natural lines.

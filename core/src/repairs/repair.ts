@@ -1,3 +1,5 @@
+import type { Through } from '../materials/ways/cartridge';
+import type { Instruments } from '../materials/instruments';
 import type { Outline } from '../geometry/outline';
 import type { Region } from '../geometry/region';
 import type { Chain } from '../match/chain';
@@ -26,6 +28,8 @@ export interface RepairInput extends Taken {
   readonly job: Job;
   readonly conditions: Conditions;
   readonly library: Library;
+  /** What the yard measures with. */
+  readonly instruments?: Instruments;
 }
 
 /** Inputs of the plan that repairs look at, defaults filled in. */
@@ -71,8 +75,8 @@ export interface SandRequest {
   readonly end: number;
   readonly material: AbradedMaterial;
   readonly levels: boolean;
-  /** What lies beneath or beside and sets how it is sanded: fibres of wood, veneer that is soon gone through, lead. */
-  readonly over?: 'wood' | 'veneer' | 'lead';
+  /** What lies beneath or beside and sets how it is sanded: fibres of wood, veneer or the skin of a foil that is soon gone through, lead. */
+  readonly over?: 'wood' | 'veneer' | 'thin skin' | 'lead';
 }
 
 /** One stage of a repair: what is asked, what comes out, and how it is told. */
@@ -103,6 +107,15 @@ export interface Pot {
   readonly life: number;
   /** What is waited for once it lies. */
   readonly next: string;
+  /** It comes out of a cartridge through a static mixer. */
+  readonly through?: Through;
+  /** Stirred into one pot. */
+  readonly powder?: {
+    readonly name: string;
+    readonly mass: Figure;
+    /** Into what is left when the thin part has been laid. */
+    readonly intoRest?: true;
+  };
 }
 
 /** What is used up; priced by the plan. */
@@ -120,6 +133,8 @@ export interface RepairPattern {
   readonly name: string;
   readonly material: string;
   readonly outline: Outline;
+  /** What is cut out of it. */
+  readonly holes?: readonly Outline[];
 }
 
 /** An action in all its variants, or in one of them. */

@@ -115,6 +115,26 @@ export function sizeOf(length: Figure, width: Figure, reader: Reader = {}): Said
   return [{ text: l.text, figure: length }, ' × ', { text: sayIn(width, 'mm', 0, reader), figure: width }];
 }
 
+interface Sized {
+  readonly name?: string;
+  readonly length?: Figure;
+  readonly width?: Figure;
+}
+
+/** "A 462 × 412 mm, B 205 × 205 mm"; the one size where there are no parts. */
+export const partsSaid = (
+  parts: readonly Sized[],
+  length: Figure,
+  width: Figure,
+  reader: Reader = {},
+): Said =>
+  parts.length < 2
+    ? sizeOf(length, width, reader)
+    : parts.flatMap((p, i) => [
+        `${i > 0 ? ', ' : ''}${p.name ?? ''} `,
+        ...sizeOf(p.length ?? length, p.width ?? width, reader),
+      ]);
+
 /** The parts of a cup, each as name, mass, volume in ml and US fl oz. */
 export interface PartLine {
   readonly name: string;

@@ -4,7 +4,17 @@ import type { Stage } from '../trace/problem';
 import type { Plan } from '../plan/plan';
 import { lower } from '../trace/words';
 import type { SurveyResult } from '../survey/extent';
-import { figure, figureIn, plainText, said, saidWords, sizeOf, type Reader, type Said } from './say';
+import {
+  figure,
+  figureIn,
+  plainText,
+  said,
+  saidWords,
+  partsSaid,
+  sizeOf,
+  type Reader,
+  type Said,
+} from './say';
 
 const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
@@ -18,6 +28,8 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
       const s = plan.survey;
       if (!s) return undefined;
       if (!plan.dish?.grind) return said`${surveyWords(s, reader)}${told ? said` ${told}` : ''}`;
+      if (s.measured && s.holes.length > 1)
+        return said`${String(s.holes.length)} holes, ${partsSaid(s.holes, s.length, s.width, reader)}, are sound at their edges and are the cut-outs.`;
       return s.measured
         ? said`A ${sizeOf(s.length, s.width, reader)} ${s.shape === 'outline' ? 'traced outline' : s.shape} is sound at its edge and is the cut-out.`
         : said`A first look of ${sizeOf(s.basis.length, s.basis.width, reader)} is likely to grow to ${sizeOf(s.length, s.width, reader)} once it is ground.`;
@@ -40,7 +52,7 @@ export function stageWords(stage: Stage, plan: Plan, reader: Reader = {}): Said 
       if (inside)
         return said`Grind a ${figure(g.taper.used, reader)} taper on both faces, outside to ${sizeOf(g.groundLength, g.groundWidth, reader)}, inside to ${sizeOf(inside.groundLength, inside.groundWidth, reader)}.`;
       const how = g.through ? '' : said`, ${figureIn(g.depth, 'mm', 1, reader)} deep`;
-      return said`Grind a ${figure(g.taper.used, reader)} taper${how} out to ${sizeOf(g.groundLength, g.groundWidth, reader)}; ${figureIn(g.dustMass, 'g', 0, reader)} of laminate turns to dust.`;
+      return said`Grind a ${figure(g.taper.used, reader)} taper${how} out to ${partsSaid(g.grounds, g.groundLength, g.groundWidth, reader)}; ${figureIn(g.dustMass, 'g', 0, reader)} of laminate turns to dust.`;
     }
     case 'laminate': {
       const l = plan.dish?.laminate;

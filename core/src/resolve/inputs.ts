@@ -3,6 +3,7 @@ import { DEFAULTS, type Duty } from '../materials/defaults';
 import { find } from '../materials/library';
 import type { Library, OldLaminate } from '../materials/product';
 import type { Job, LayOrder, TaperSide } from '../schema/job';
+import { leavesFloor } from '../materials/depth';
 import type { Figure, Origin } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -47,6 +48,12 @@ export const wallFormula = formula({
   inputs: { T_old: 'old laminate', g_old: 'old gel coat' },
   evaluate: (x) => x.T_old + x.g_old,
 });
+
+/** A hole through both skins of a core is made good from each skin's own face, where both can be reached. */
+const usualSide = ({ damage, access }: Job, cored: boolean, wall: number): TaperSide =>
+  cored && damage.kind === 'hole' && access === 'both' && !leavesFloor(damage.depth, wall)
+    ? 'both'
+    : 'outside';
 
 /**
  * Fills in what the job leaves open, from the shop or from the defaults; a default of weight is reported as assumed.
@@ -138,15 +145,16 @@ export function resolveInputs(
   if (job.access === undefined) assumed('access', 'access-assumed');
   if (job.duty === undefined) assumed('duty', 'duty-assumed');
 
+  const wall = ledger.compute('wall', 'old wall', wallFormula, { T_old: thickness, g_old: gelCoat });
   const access = job.access ?? 'one';
   const usual = { origin: 'assumed', source: 'usual for hand work' } as const;
   const laminate = job.laminate ?? {};
   return {
     thickness,
     gelCoat,
-    wall: ledger.compute('wall', 'old wall', wallFormula, { T_old: thickness, g_old: gelCoat }),
+    wall,
     core,
-    side: job.taper?.side ?? 'outside',
+    side: job.taper?.side ?? usualSide(job, cored, wall.value),
     lie: ledger.given(
       'lie',
       'wet-out against flat work',

@@ -1,4 +1,5 @@
 import { dryKept } from '../survey/kept-dry';
+import { leavesFloor, ofSkin } from '../materials/depth';
 import { isOldPatch } from '../survey/patch-stays';
 import { problem } from '../trace/problem';
 import type { JobFacts } from '../match/facts';
@@ -116,6 +117,9 @@ function factsOf(job: Job, inputs: Inputs, damage: DamageKind): JobFacts {
     place: job.conditions?.place,
     grade: inputs.grade,
     kept: job.boat?.kept,
+    ...(job.repair?.wood?.sheathing === undefined
+      ? {}
+      : { sheathed: job.repair.wood.sheathing === 0 ? ('no' as const) : ('yes' as const) }),
     oldFiller: job.damage.filler,
     spots: spotsOf(job, damage),
   };
@@ -148,6 +152,8 @@ export interface MatchingInput {
   readonly epoxyFinish?: 'paint' | 'gel coat';
   readonly solventWipe: 'wipe' | 'none';
   readonly school?: School;
+  /** The damage ends inside the laminate: what lies behind it stays shut. */
+  readonly floor: boolean;
 }
 
 /** Gathers what the match depends on. */
@@ -170,8 +176,15 @@ export function matchingInput(
     temperature: inputs.temperature.value,
     epoxyFinish: shop.epoxyFinish,
     solventWipe: inputs.solventWipe,
+    floor: !ofSkin(damage) && leavesFloor(job.damage.depth, inputs.wall.value),
     ...(school ? { school } : {}),
   };
+}
+
+/** A skin that is not gone through is laminated as any other wall: no core is opened, and none is fitted. */
+function routeOn({ family }: Substrate, { damage, school, floor }: MatchingInput): Route | undefined {
+  const route = routeFor(family, damage, school);
+  return route === ROUTES.recore && family === 'frp-cored' && floor ? ROUTES.laminate : route;
 }
 
 /**
@@ -180,8 +193,8 @@ export function matchingInput(
  * @returns undefined where the damage does not occur on that kind of hull (a problem says so)
  */
 export function planSystem(input: MatchingInput, ledger: Ledger): SystemPlan | undefined {
-  const { substrates, damage, library } = input;
-  const routes = substrates.map((s) => routeFor(s.family, damage, input.school));
+  const { substrates, library } = input;
+  const routes = substrates.map((s) => routeOn(s, input));
   const [route] = routes;
   const common = {
     library,

@@ -1,5 +1,5 @@
 import type { Refused } from '../trace/refused';
-import { parseQuantity } from '../units/parse';
+import { parseTold } from '../units/told';
 import { UNITS } from '../units/units';
 import {
   OWN_ID,
@@ -62,7 +62,7 @@ function checkInstant(field: InstantField, value: unknown): Checked {
 function checkQuantity(field: QuantityField, value: unknown): Checked {
   const { label, min, max, unit, dimension } = field;
   const limits = { min, max, unit, dimension };
-  const parsed = parseQuantity(value, dimension);
+  const parsed = parseTold(value, dimension);
   if (!parsed.ok) return refuse({ label, fault: 'unread', unread: parsed.unread, limits });
   if (parsed.value >= min && parsed.value <= max) return { ok: true, value: parsed.value };
   // A bare number that would be in range in the field's own unit was most likely meant so.

@@ -59,6 +59,13 @@ const findings = list(
   40,
 );
 
+const coat = choice('Coat on it', { 'gel coat': 'gel coat', paint: 'paint', bare: 'bare' });
+const matrix = choice('Resin of the hull', {
+  polyester: 'polyester',
+  'vinyl ester': 'vinyl ester',
+  epoxy: 'epoxy',
+});
+
 /** What the hull is. */
 export const HULL = group('Hull', {
   material: choice('Hull', named(SUBSTRATES)),
@@ -72,11 +79,7 @@ export const HULL = group('Hull', {
     }),
     20,
   ),
-  matrix: choice('Resin of the hull', {
-    polyester: 'polyester',
-    'vinyl ester': 'vinyl ester',
-    epoxy: 'epoxy',
-  }),
+  matrix,
   fibre: choice('Fibre of the hull', { glass: 'glass', carbon: 'carbon', aramid: 'aramid' }),
   core: choice('Core of the hull', {
     balsa: 'balsa',
@@ -87,7 +90,24 @@ export const HULL = group('Hull', {
     'unknown foam': 'foam of unknown kind',
     honeycomb: 'honeycomb',
   }),
-  coat: choice('Coat on it', { 'gel coat': 'gel coat', paint: 'paint', bare: 'bare' }),
+  coat,
+  told: list(
+    'Told by owners and papers',
+    group('Told', {
+      by: required(
+        choice('By', {
+          owner: 'this owner',
+          before: 'an owner before',
+          papers: 'papers or a survey',
+          yard: 'another yard',
+        }),
+      ),
+      when: text('When', 40),
+      coat,
+      matrix,
+    }),
+    12,
+  ),
   clear: choice('Finished clear', { no: 'no', yes: 'yes, grain or weave is to show' }),
   contaminant: choice('On the surface', {
     none: 'nothing known',

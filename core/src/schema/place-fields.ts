@@ -57,6 +57,14 @@ export const PLACE_FIELDS = {
       'the data sheet decides until entered',
     ),
     pot: quantity('Largest pot', 'mass', 0.02, 20, 'g', 'the data sheet decides until entered'),
+    catalyst: quantity(
+      'Catalyst or cream, by mass',
+      'fraction',
+      0.002,
+      0.06,
+      '%',
+      'by the temperature, and the sheet, until entered',
+    ),
   }),
   system: group('System', {
     resin: productChoice('Laminating resin', products('laminating resin')),
@@ -76,6 +84,11 @@ export const PLACE_FIELDS = {
     edge: choice('Read under', { batten: 'batten, bent', 'straight edge': 'straight edge' }),
     tolerance: quantity('Fair within', 'length', 0.00005, 0.005, 'mm', 'by the finish grade until entered'),
     cutLimit: quantity('Highs may be cut by', 'length', 0, 0.01, 'mm', '1 mm until entered'),
+    under: choice('Fresh filler is left', {
+      open: 'open, off the blade',
+      peelPly: 'under peel ply, drawn tight',
+      film: 'under film, drawn tight',
+    }),
     blade: quantity('Widest blade', 'length', 0.03, 1.2, 'mm', '150 mm until entered'),
     rounds: list(
       'Rounds',
@@ -202,6 +215,7 @@ export const PLACE_FIELDS = {
   }),
   taper: group('Taper', {
     ratio: quantity('Taper ratio', 'ratio', 1, 100, ':1'),
+    ground: quantity('Bevel ground', 'length', 0.001, 3, 'mm'),
     side: choice('Taper side', {
       outside: 'from outside',
       inside: 'from inside',

@@ -27,7 +27,7 @@ export function yupFor(field: Field): yup.AnySchema {
     }
     case 'list': {
       const list = yup
-        .array(yupFor(field.item).required())
+        .array(yupFor(field.item).required(refusal({ label: field.item.label, fault: 'missing' })))
         .strict()
         .max(field.max, refusal({ label, fault: 'too-many', most: field.max }))
         .typeError(refusal({ label, fault: 'not-list' }));

@@ -1,5 +1,6 @@
 import { problem } from '../trace/problem';
 import { ellipse, rectangle, type Outline, type Point } from '../geometry/outline';
+import { partSizes, type PartSize } from '../geometry/part-sizes';
 import { checkOutline, middle, scaled, settledTogether } from '../geometry/polygon';
 import { merged, regionArea, regionExtent, regionPerimeter, type Region } from '../geometry/region';
 import { damageData, type DamageKind } from '../materials/damage-kinds';
@@ -31,6 +32,8 @@ export interface SurveyResult {
   readonly width: Figure;
   /** One outline, or one for each hole; centred on the box round them. */
   readonly region: Region;
+  /** Size of each hole, where there are several; the largest is A. */
+  readonly holes: readonly PartSize[];
   /** Where that centre lies among the outlines and readings of the job, m. */
   readonly centre: Point;
   readonly area: Figure;
@@ -134,6 +137,7 @@ export function planExtent(input: ExtentInput, ledger: Ledger): SurveyResult | u
     length,
     width,
     region,
+    holes: partSizes('hole', 'hole', region, region, sides, ledger),
     centre: traced ? middle(set.flat()) : { x: 0, y: 0 },
     area: ledger.record('area', 'area of the cut-out', outlineArea, regionArea(region), sides),
     perimeter: ledger.record(

@@ -2,23 +2,19 @@ import type { HullFamily } from '../materials/substrates';
 import type { Job } from '../schema/job';
 import type { Ledger } from '../trace/ledger';
 import { problem } from '../trace/problem';
-import { keptDry } from './kept-dry';
-import { noCore } from './no-core';
-import { patchStays } from './patch-stays';
-import { plugged } from './plugged';
 
 /** A gouge of so much of the wall has taken strength that a filler does not give back. Source: judged, usual practice. */
 const OF_WALL = 0.5;
 const GOUGES: ReadonlySet<string> = new Set(['scratch', 'gel-coat-chip', 'void']);
 
-type Asked = Pick<Job, 'boat' | 'damage' | 'hull' | 'repair'> & { readonly families: readonly HullFamily[] };
+type Asked = Pick<Job, 'damage' | 'hull'> & { readonly families: readonly HullFamily[] };
 
 /**
  * A gouge through half of a wall is a hole that has not come out yet: it is laminated, and said so.
  *
  * @returns the damage as it is repaired
  */
-function gouged({ damage, hull, families }: Asked, ledger: Ledger): Job['damage'] {
+export function gouged({ damage, hull, families }: Asked, ledger: Ledger): Job['damage'] {
   const { kind, depth } = damage;
   const wall = hull.thickness;
   if (kind === undefined || !GOUGES.has(kind) || depth === undefined || wall === undefined) return damage;
@@ -34,10 +30,3 @@ function gouged({ damage, hull, families }: Asked, ledger: Ledger): Job['damage'
   );
   return { ...damage, kind: 'crushed' };
 }
-
-/** What makes another damage of one than it was called, one after another. */
-const TURNS = [noCore, plugged, gouged, patchStays, keptDry] as const;
-
-/** The damage as it is repaired, where that is another than it was called. */
-export const asRepaired = (asked: Asked, ledger: Ledger): Job['damage'] =>
-  TURNS.reduce((damage, turn) => turn({ ...asked, damage }, ledger), asked.damage);

@@ -6,7 +6,7 @@ const shear = (asked: number): string => `shear asks for ${asked.toFixed(1)}:1`;
 const CHECKS: { readonly [C in keyof CheckParams]: (p: CheckParams[C]) => string } = {
   'room-there': () => 'the taper has the room it wants, or what is in the way is taken off',
   'room-short': (p) => `the ${p.name} leaves ${mm(p.room)} for a taper of ${mm(p.needed)}`,
-  'steps-fit': (p) => `${p.count} steps of ${mm(p.step)} fit the taper of ${mm(p.wanted)}`,
+  'steps-fit': (p) => `${p.count} steps of ${mm(p.step)} fit the ${mm(p.wanted)} that the plies taper over`,
   'steps-wide': (p) =>
     `${p.count} steps of ${mm(p.step)} want ${mm(p.stepped)}; the ratio alone asks for ${mm(p.wanted)}`,
   'step-own': (p) => `every ply steps by its own thickness times the ratio, at least ${mm(p.step)}`,

@@ -51,6 +51,21 @@ export function tellUnread(u: Unread): { readonly what: string; readonly suggest
       return { what: `cannot be read: “${u.typed}”`, suggestion };
     case 'no-unit':
       return { what: `has no unit: “${u.typed}”`, suggestion };
+    case 'no-density':
+      return {
+        what: `is given by volume, “${u.typed}”, and nothing states its density`,
+        suggestion: 'give it by mass, such as 180 g, or enter the density of the product at Stores',
+      };
+    case 'no-pump':
+      return {
+        what: `is given in strokes, “${u.typed}”, and the yard has no pump for it`,
+        suggestion: 'enter the pump set and its stroke at Stores, or give it by mass or volume',
+      };
+    case 'no-drop':
+      return {
+        what: `is given in drops, “${u.typed}”, of a bottle that nobody has counted`,
+        suggestion: 'enter how many drops of it make one ml, or give it by mass or volume',
+      };
     case 'unknown-unit':
       return { what: `has an unknown unit “${u.unit}”`, suggestion };
     case 'other-unit':

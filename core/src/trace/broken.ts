@@ -8,6 +8,7 @@ export type Thing =
   | 'dam'
   | 'weights'
   | 'clamps'
+  | 'cover'
   | 'tape'
   | 'tent'
   | 'heater'

@@ -105,6 +105,8 @@ export interface SurveyProblems {
   'patch-stays': Plain;
   'no-core-in-it': Plain;
   'kept-dry': Plain;
+  'taken-as-told': { readonly of: 'coat' | 'matrix'; readonly taken: string };
+  'told-differently': { readonly of: 'coat' | 'matrix'; readonly taken: string };
   'gouge-laminated': { readonly deep: number; readonly wall: number };
   'hole-not-plugged': { readonly diameter: number; readonly widest: number; readonly count: number };
   /** Drying by each means, s. */
@@ -134,6 +136,17 @@ export interface SystemProblems {
 /** What is opened and ground. */
 export interface GrindProblems {
   'taper-fails-shear': { readonly ratio: number; readonly least: number };
+  'bevel-short': {
+    readonly width: number;
+    readonly reached: number;
+    readonly carries: number;
+    readonly plies: number;
+    readonly of: number;
+    readonly wanted: number;
+    readonly ratio: number;
+    readonly further: number;
+    readonly sound: boolean;
+  };
   'obstacle-in-taper': {
     readonly name: string;
     readonly room: number;
@@ -190,6 +203,14 @@ export interface LaminateProblems {
   'below-minimum': { readonly temperature: number; readonly minimum: number; readonly product: string };
   'beyond-doubling': { readonly temperature: number; readonly low: number; readonly high: number };
   'go-beyond-sheet': { readonly product: string; readonly wanted: number; readonly allowed: number };
+  /** A share of catalyst for what is hardened by a second part of its own. */
+  'peroxide-misplaced': { readonly product: string };
+  'catalyst-share': {
+    readonly product: string;
+    readonly share: number;
+    readonly least: number;
+    readonly most: number;
+  };
   'hardener-share': { readonly share: number; readonly low: number; readonly high: number };
   'patch-too-small': { readonly reach: number };
   'patch-beyond-tube': { readonly width: number; readonly girth: number };
@@ -322,6 +343,9 @@ export type Vapour = 'styrene' | 'methacrylate' | 'solvent of the adhesive';
 /** What is faired and finished. */
 export interface FinishProblems {
   'gaps-without-area': { readonly count: number };
+  /** Nothing was read on sound hull, m beyond the repair. */
+  'level-of-itself': { readonly beyond: number };
+  'hull-stands-proud': { readonly proud: number };
   'highs-stand': { readonly count: number; readonly highest: number };
   'scratches-old-coat': { readonly paper: string; readonly scratch: number; readonly coat: number };
   'shelf-too-coarse': { readonly finest: string; readonly wanted: number };

@@ -47,6 +47,21 @@ export const size = (length: Figure, width: Figure): Words => [
   ' × ',
   mm(width),
 ];
+interface Sized {
+  readonly name?: string;
+  readonly length?: Figure;
+  readonly width?: Figure;
+}
+
+/** The size of each of several parts, with its name; the one size where there are none. */
+export const sizesOf = (parts: readonly Sized[], length: Figure, width: Figure): Words =>
+  parts.length < 2
+    ? size(length, width)
+    : joined(
+        parts.map((p): Words => [`${p.name ?? ''} `, ...size(p.length ?? length, p.width ?? width)]),
+        ', ',
+      );
+
 /** Texts one after another, with something between them. */
 export const joined = (texts: readonly Words[], between = '; '): Words =>
   texts.filter((t) => t.length > 0).flatMap((t, i) => (i === 0 ? t : [between, ...t]));

@@ -4,7 +4,10 @@ import type { Dimension, UnitSymbol } from './units';
 export type Unread = { readonly dimension: Dimension } & (
   | { readonly why: 'not-finite' | 'no-text' | 'empty' | 'too-large' }
   | { readonly why: 'too-long'; readonly begins: string }
-  | { readonly why: 'cannot-read' | 'no-unit'; readonly typed: string }
+  | {
+      readonly why: 'cannot-read' | 'no-unit' | 'no-density' | 'no-pump' | 'no-drop';
+      readonly typed: string;
+    }
   | { readonly why: 'unknown-unit'; readonly unit: string }
   | { readonly why: 'other-unit'; readonly unit: UnitSymbol | 'oz' }
   /** An ounce of a fabric is per square yard or per square foot; any other weighs or is filled. */

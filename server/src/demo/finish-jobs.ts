@@ -4,7 +4,7 @@ const HOUR = 3_600_000;
 const STATIONS = [-0.32, -0.24, -0.16, -0.08, 0, 0.08, 0.16, 0.24, 0.32];
 const LINES = [-0.18, -0.09, 0, 0.09, 0.18];
 
-/** A low over the repair, a smaller one aft of it and a high below: what a batten found, to half a millimetre. */
+/** A low over the repair, a smaller one aft of it and a high at its lower edge: what a batten found, to half a millimetre. */
 function gaps(low: number, second: number, high: number): { x: number; y: number; gap: number }[] {
   const bell = (x: number, y: number, cx: number, cy: number, r: number): number =>
     Math.exp(-((x - cx) ** 2 + (y - cy) ** 2) / (r * r));
@@ -13,9 +13,9 @@ function gaps(low: number, second: number, high: number): { x: number; y: number
       // A high lifts the batten: everything but its crest stands off by that much more.
       const gap =
         0.0002 +
-        low * bell(x, y, 0.02, 0.01, 0.14) +
+        low * bell(x, y, 0, 0.03, 0.11) +
         second * bell(x, y, -0.24, 0.09, 0.1) +
-        high * (1 - bell(x, y, 0.24, -0.17, 0.07));
+        high * (1 - bell(x, y, 0.08, -0.09, 0.05));
       return { x, y, gap: Math.max(0, Math.round(gap * 4000) / 4000) };
     }),
   );

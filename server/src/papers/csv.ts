@@ -115,15 +115,17 @@ const patchesOf = (plan: Plan): Row[] =>
 /** The corners of every pattern, mm, in the frame of the repair. */
 export function patternPointsCsv(patterns: readonly DrawnPattern[]): string {
   const rows = patterns.flatMap(({ piece }) =>
-    piece.outline.map((p, i) => [
-      piece.id,
-      piece.name,
-      piece.material.name,
-      piece.way,
-      i + 1,
-      (p.x * 1000).toFixed(2),
-      (p.y * 1000).toFixed(2),
-    ]),
+    [piece.outline, ...(piece.holes ?? [])].flatMap((outline, k) =>
+      outline.map((p, i) => [
+        piece.id,
+        k === 0 ? piece.name : `${piece.name}, cut out of it`,
+        piece.material.name,
+        piece.way,
+        i + 1,
+        (p.x * 1000).toFixed(2),
+        (p.y * 1000).toFixed(2),
+      ]),
+    ),
   );
   return csv(['piece', 'name', 'material', 'way', 'point', 'x mm', 'y mm'], rows);
 }

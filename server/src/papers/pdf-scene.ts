@@ -29,6 +29,7 @@ const LOOKS: Record<string, Look> = {
   'cut-out': { fill: '#FFFFFF', width: 1.6 },
   'masking-line': { dash: [7, 4], stroke: INK },
   'finish-edge': { dash: [2, 3] },
+  'grind-limit': { width: 1.2 },
   'first-look': { dash: [1, 3] },
   ply: { width: 0.7 },
   cell: { stroke: HAIRLINE, width: 0.4 },

@@ -11,6 +11,7 @@ const HOLDING: ReadonlySet<Thing> = new Set<Thing>([
   'board',
   'dam',
   'weights',
+  'cover',
   'clamps',
   'tape',
   'tent',
@@ -35,10 +36,16 @@ export const holds: Check = (p, scene) => {
 /** What is clamped or weighted was laid just before, ms. */
 const JUST_BEFORE = 2 * 3_600_000;
 
+/** Tabs of another member than the one whose props are taken: that has props of its own. */
+const ofOther = (p: Placed, laid: Placed, { place }: Scene): boolean =>
+  laid.step.place === 'member' &&
+  !place.plan.work?.links.some((l) => l.from === laid.step.id && l.to === p.step.id);
+
 function softUnder(p: Placed, from: Placed, thing: Thing, scene: Scene): readonly Broken[] {
   const broken: Broken[] = [];
   for (const laid of scene.placed) {
     if (laid.believed || laid.start < from.start - JUST_BEFORE || laid.end > p.start || !lays(laid)) continue;
+    if (thing === 'props' && ofOther(p, laid, scene)) continue;
     const product = scene.place.product(laid.product);
     if (!product || !scene.clockwork.sheetOf(product)) continue;
     const { opens, sand } = scene.moments(laid);

@@ -24,7 +24,8 @@ function dry(p: Placed, { placed, place }: Scene): readonly Broken[] {
   const kept = place.job.boat?.kept;
   const family = place.plan.system?.substrates[0]?.family;
   const wood = place.plan.system?.substrates.some((s) => s.family === 'wood') ?? false;
-  // An old patch that stays opens nothing, and a boat that lives ashore has dried.
+  // What somebody else has closed already is their word, and an old patch that stays opens nothing.
+  if (place.plan.dish && place.job.begins === 'fairing') return [];
   const closed = (kind === 'old-repair' && holds === 'all') || kept === 'trailer' || kept === 'ashore';
   // Nobody has said that it is dry, and it was under water.
   const drank =

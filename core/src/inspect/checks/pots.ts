@@ -1,4 +1,4 @@
-import { catalystFraction } from '../../materials/catalyst';
+import { catalystOf } from '../../materials/catalyst';
 import { potLife, USUAL_DENSITY } from '../../cure/pot-life';
 import { SHEET_PERCENT } from '../../cure/kinetics';
 import type { Product } from '../../materials/product';
@@ -37,14 +37,14 @@ function lifeOf(product: Product, mixed: Placed, { place, clockwork }: Scene): n
   const law = lawOf(of, sheet);
   const rule = sheet.potLife * 2 ** ((sheet.referenceTemperature - T) / 10);
   if (!law) return rule;
-  const peroxide = 'proportion' in of && of.proportion?.kind === 'peroxide';
+  const proportion = 'proportion' in of ? of.proportion : undefined;
   return (
     potLife(law, {
       mass: mixed.step.pot?.mass?.value ?? SHEET_MASS,
       density: ('densityLiquid' in of && of.densityLiquid) || USUAL_DENSITY,
       temperature: T,
       air: T,
-      percent: peroxide ? catalystFraction.evaluate({ T }) : SHEET_PERCENT,
+      percent: proportion?.kind === 'peroxide' ? catalystOf(proportion, T) : SHEET_PERCENT,
     }) ?? rule
   );
 }

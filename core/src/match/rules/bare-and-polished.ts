@@ -83,6 +83,20 @@ export const BARE_RULES = rulesFrom('general knowledge of gel coat and paint sys
     'a UV-stable topcoat',
   ],
   [
+    'fill-left-bare-on-plastic',
+    {
+      hull: ['abs', 'abs-acrylic'],
+      finish: ['none'],
+      'bond.role': ['adhesive', 'laminating resin'],
+      position: ['above'],
+      'grade!': ['workboat'],
+      'lasts!': ['weekend'],
+    },
+    'weak',
+    'a fill of another colour shows, and the sun gets at its edge',
+    'a paint made for plastics',
+  ],
+  [
     'show-left-bare',
     {
       grade: ['show'],

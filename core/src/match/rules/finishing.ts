@@ -211,7 +211,7 @@ export const FINISHING_RULES = rulesFrom('general knowledge of gel coat and pain
   [
     'hard-paint-on-plastic',
     { family: ['thermoplastic', 'foam-sheet'], 'finish.family': ['polyurethane'] },
-    'bonds if',
+    'weak',
     'a hard two-part paint cracks on a plastic that flexes, and its thinner can craze it',
     'flexible additive, mist coats, trial first',
     ['trial'],

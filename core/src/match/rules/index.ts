@@ -6,6 +6,7 @@ import { FABRIC_RULES } from './fabrics';
 import { FIBREGLASS_RULES } from './fibreglass';
 import { FINISHING_RULES } from './finishing';
 import { KEPT_RULES } from './kept';
+import { PIGMENTED_EPOXY_RULES } from './pigmented-epoxy';
 import { PLASTICS_RULES } from './plastics';
 import { SURFACE_RULES } from './surfaces';
 import { UNDERCOAT_RULES } from './undercoats';
@@ -18,6 +19,7 @@ import { WOOD_AND_METAL_RULES } from './wood-and-metal';
 export const RULES: readonly Rule[] = [
   ...FIBREGLASS_RULES,
   ...WOOD_AND_METAL_RULES,
+  ...PIGMENTED_EPOXY_RULES,
   ...PLASTICS_RULES,
   ...FABRIC_RULES,
   ...SURFACE_RULES,

@@ -100,6 +100,13 @@ export const WOOD_AND_METAL_RULES = rulesFrom('general knowledge of gluing wood 
     'use epoxy',
   ],
   [
+    'no-glass-wanted',
+    { family: ['wood'], sheathed: ['no'], 'reinforce.role': ['cloth'] },
+    'no bond',
+    'no layer of glass is to lie over the wood',
+    'leave the cloth out, or enter its layers',
+  ],
+  [
     'cloth-for-wood',
     { family: ['wood'], damage: ['rot', 'hole', 'crushed', 'crack'], 'reinforce.role': ['cloth'] },
     'weak',

@@ -69,6 +69,7 @@ export const FABRIC_ADHESIVES: readonly Sheet[] = [
     name: 'Self-adhesive repair tape',
     traits: ['flexible', 'one-part', 'quick fix'],
     pricePerKg: 90,
+    pricePerM2: 36,
     minutes: 5,
     merits: { strength: 0.25, water: 0.4, life: 0.15, ease: 1, field: 1, health: 0.95 },
     quickFix: {

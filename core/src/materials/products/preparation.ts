@@ -2,6 +2,7 @@ import { discLife } from '../abrasives';
 import { CAMI_GRAIN, P_GRAIN, gritName, type GritScale } from '../grits';
 import type { Sheet } from '../product';
 
+const MIN = 60;
 const TYPICAL = 'general practice of the trade';
 
 /** Ways to prepare a surface before bonding, and what it is cleaned with afterwards. */
@@ -120,6 +121,7 @@ export const CLEANERS: readonly Sheet[] = [
     minutes: 5,
     merits: { health: 0.45, ease: 0.8, field: 0.8 },
     densityLiquid: 790,
+    flash: 3 * MIN,
     pricePerM3: 6000,
     source: 'dries fast, leaves little',
   },
@@ -132,6 +134,7 @@ export const CLEANERS: readonly Sheet[] = [
     minutes: 6,
     merits: { health: 0.65, ease: 0.9, field: 0.8 },
     densityLiquid: 785,
+    flash: 10 * MIN,
     pricePerM3: 8000,
     source: 'mild on most plastics',
   },
@@ -144,6 +147,7 @@ export const CLEANERS: readonly Sheet[] = [
     minutes: 6,
     merits: { health: 0.15, ease: 0.6, field: 0.5 },
     densityLiquid: 867,
+    flash: 10 * MIN,
     pricePerM3: 7000,
     source: 'cleans and freshens CSM rubber',
   },
@@ -156,6 +160,7 @@ export const CLEANERS: readonly Sheet[] = [
     minutes: 6,
     merits: { health: 0.25, ease: 0.6, field: 0.5 },
     densityLiquid: 805,
+    flash: 4 * MIN,
     pricePerM3: 7000,
     source: 'strong ketone; cleans PVC and CSM rubber',
   },
@@ -168,6 +173,7 @@ export const CLEANERS: readonly Sheet[] = [
     minutes: 10,
     merits: { health: 0.4, ease: 0.8, field: 0.6 },
     densityLiquid: 780,
+    flash: 15 * MIN,
     pricePerM3: 9000,
     source: 'lifts polish, wax and silicone before the disc drives them in',
   },

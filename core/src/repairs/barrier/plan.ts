@@ -1,12 +1,13 @@
 import { abradeBetween } from '../common/goes';
 import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
-import { isAntifouling, type Sheet } from '../../materials/product';
+import type { Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
 import { each, perM2, perMetre, type Rate } from '../../work/writer';
 import { byBuilder } from '../by-builder';
+import { coatName } from '../common/coat-name';
 import { planCoats, type CoatSystem } from '../common/coats';
 import { dryUntilRead, planDrying } from '../common/drying';
 import { layerVolume, goesAlike, shareOf, withLoss } from '../common/measures';
@@ -348,7 +349,7 @@ function secondRound(b: RepairBuilder, hidden: Hidden, system: CoatSystem, barri
       stage: 'finish',
       product: finish,
       area: hidden.area,
-      name: isAntifouling(finish) ? 'antifouling' : 'finish',
+      name: coatName(finish),
       between: 120,
       last: 'cures',
       again: true,

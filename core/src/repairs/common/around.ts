@@ -16,11 +16,12 @@ export function repairInput({
   facts,
   damage,
   library,
+  shop,
   inputs,
   system,
   survey,
   readings,
-}: Pick<KindInput, 'facts' | 'damage' | 'library' | 'inputs' | 'system' | 'survey' | 'readings'>):
+}: Pick<KindInput, 'facts' | 'damage' | 'library' | 'shop' | 'inputs' | 'system' | 'survey' | 'readings'>):
   RepairInput | undefined {
   const {
     thickness,
@@ -58,6 +59,7 @@ export function repairInput({
         dropsPerMl,
       },
       library,
+      instruments: shop.instruments,
     }
   );
 }
@@ -135,7 +137,7 @@ function stepsFor(
       stock: sand.stock,
       area: sand.area,
       end: sand.end,
-      coarsest: Math.max(COARSEST[sand.material], sand.over === 'veneer' ? COARSEST_ON_VENEER : 0),
+      coarsest: Math.max(COARSEST[sand.material], (sand.over && COARSEST_OVER[sand.over]) ?? 0),
       papers: papersFor(sand, library, shop),
       levels: sand.levels,
       alongGrain: wood,
@@ -144,8 +146,11 @@ function stepsFor(
   ).steps;
 }
 
-/** Coarsest paper over veneer, P grade: a face of a millimetre or two is soon gone. Source: usual practice. */
-const COARSEST_ON_VENEER = 120;
+/** Coarsest paper over what is soon gone through, P grade: a face of a millimetre or two. Source: usual practice. */
+const COARSEST_OVER: Readonly<Partial<Record<NonNullable<SandRequest['over']>, number>>> = {
+  veneer: 120,
+  'thin skin': 80,
+};
 
 /** What it is sanded with: a film finely and wet, lead wet by hand alone, everything else dry. */
 function papersFor(

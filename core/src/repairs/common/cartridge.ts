@@ -1,6 +1,7 @@
 import type { Product } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
+import type { Through } from '../../materials/ways/cartridge';
 import type { RepairBuilder } from '../builder';
 import { words } from '../../trace/words';
 import { wholeNumber } from './measures';
@@ -20,23 +21,38 @@ export const mixerVolume = formula({
   evaluate: (x) => x['V₀'] + x.n * (x.purge + x.held),
 });
 
+export const eachMixer = formula({
+  id: 'repairs/common/cartridge',
+  expression: 'V_1 = V/n',
+  unit: 'm³',
+  source: 'a fresh mixer for every pass',
+  inputs: { V: 'through all mixers', n: 'passes' },
+  evaluate: (x) => x.V / x.n,
+});
+
 /** A product from a cartridge: a fresh nozzle for every pass, since it sets in the old one meanwhile. */
 export function purged(
   b: RepairBuilder,
-  product: Product,
+  product: Pick<Product, 'name'>,
   volume: Figure,
   passes: Figure,
-): { readonly volume: Figure; readonly nozzles: Figure; readonly cartridges: Figure } {
+): {
+  readonly volume: Figure;
+  readonly nozzles: Figure;
+  readonly cartridges: Figure;
+  readonly through: Through;
+} {
+  const purge = b.assumed(
+    'mixer.purge',
+    'purged from a fresh nozzle',
+    PURGE,
+    'm³',
+    'until both parts come in one colour',
+  );
   const all = b.compute('mixer.volume', 'through the mixers', mixerVolume, {
     'V₀': volume,
     n: passes,
-    purge: b.assumed(
-      'mixer.purge',
-      'purged from a fresh nozzle',
-      PURGE,
-      'm³',
-      'until both parts come in one colour',
-    ),
+    purge,
     held: b.assumed('mixer.held', 'stays in a nozzle', HELD, 'm³', 'typical'),
   });
   const cartridges = b.compute('mixer.cartridges', 'cartridges', wholeNumber, {
@@ -46,18 +62,19 @@ export function purged(
   b.at('mix').table(
     'From the cartridge',
     ['Nozzles', 'Purged each', 'Through them', 'Cartridges'],
-    [
-      [
-        [passes],
-        words`${b.assumed('mixer.purgeTold', 'purged', PURGE, 'm³', 'typical')}`,
-        [all],
-        [cartridges],
-      ],
-    ],
+    [[[passes], words`${purge}`, [all], [cartridges]]],
   );
   b.at('mix').note([
     'The first squeeze of a fresh nozzle goes onto paper, never into the joint: it is one part alone.',
   ]);
   b.material('nozzles', `static mixers for ${product.name}`, 'one a pass', passes);
-  return { volume: all, nozzles: passes, cartridges };
+  return {
+    volume: all,
+    nozzles: passes,
+    cartridges,
+    through: {
+      purged: purge,
+      all: b.compute('mixer.each', 'through each mixer', eachMixer, { V: all, n: passes }),
+    },
+  };
 }

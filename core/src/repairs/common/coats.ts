@@ -10,11 +10,12 @@ import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import type { Stage } from '../../trace/problem';
 import { afterLast, overFace } from './over-face';
-import { joined, microns, ml, words, type Words } from '../../trace/words';
+import { grams, joined, microns, ml, words, type Words } from '../../trace/words';
 import { type RepairBuilder } from '../builder';
 import { perM2, perMetre } from '../../work/writer';
 import { massFor, mixed } from './mixing';
 import { shareOf, wholeNumber } from './measures';
+import { tellCans, tinted } from './coat-extras';
 
 /** Dry film of one coat where its sheet states none, m: brush or roller, solvented. */
 const USUAL_PER_COAT = 50e-6;
@@ -26,8 +27,6 @@ const CAN_LOSS = 0.4;
 const CAN_PASS = 3 * 60;
 /** Thin coats out of a can that cover. Source: usual. */
 const CAN_COATS = 3;
-/** A face larger than this is not sprayed from cans: bands, and more cans than a tin costs, m². Source: judged. */
-const CANNED = 0.5;
 
 /** Paint that leaves a dry film on a face, m³. */
 export const coatVolume = formula({
@@ -62,6 +61,15 @@ export const wetFilm = formula({
   source: 'solids by volume',
   inputs: { f: 'dry film of a coat', solids: 'solids by volume' },
   evaluate: (x) => x.f / x.solids,
+});
+
+export const dryOn = formula({
+  id: 'repairs/common/coats',
+  expression: 't = max(0, t_float − t_dry)',
+  unit: 's',
+  source: 'the sheet counts from the last coat, and that has been waited for until it is dry',
+  inputs: { t_float: 'last coat to water', t_dry: 'last coat to dry' },
+  evaluate: (x) => Math.max(0, x.t_float - x.t_dry),
 });
 
 export interface CoatSystem {
@@ -167,6 +175,8 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
     repeats: coats,
   });
   if (product.can !== undefined) tellCans(b, q, volume, product.can);
+  const paste =
+    pots && product.pigment !== undefined ? tinted(b, q, product.pigment, mass, coats) : undefined;
   b.material(
     id,
     product.name,
@@ -174,7 +184,8 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
     volume,
     product,
   );
-  layCoats(b, q, { n: coats.value, wet: wetPerCoat, each: volumePerCoat, pots, lay });
+  layCoats(b, q, { n: coats.value, wet: wetPerCoat, each: volumePerCoat, pots, lay, paste });
+  if (q.last === 'cures') beforeSheFloats(b, q);
   return { dryFilm, coats, dryPerCoat, wetPerCoat, volume, volumePerCoat, spread };
 }
 
@@ -192,6 +203,41 @@ const awaitedOf = (last: boolean, then: CoatQuestion['last'], again: boolean): A
         ? 'nextCoatAgain'
         : 'nextCoat';
 
+/** An antifouling is dry before she floats, and has dried out when she has stood too long. */
+function beforeSheFloats(b: RepairBuilder, { id, stage, product, name }: CoatQuestion): void {
+  const { floatsAfter, floatsWithin } = product;
+  const { sand } = b.times(product) ?? {};
+  if (floatsAfter === undefined || floatsWithin === undefined || !sand) return;
+  const after = b.sheetFigure(
+    `${id}.floatsAfter`,
+    'afloat no sooner after the last coat',
+    product,
+    'floatsAfter',
+    floatsAfter,
+    's',
+  );
+  const within = b.sheetFigure(
+    `${id}.floatsWithin`,
+    'afloat no later after the last coat',
+    product,
+    'floatsWithin',
+    floatsWithin,
+    's',
+  );
+  b.wait(
+    stage,
+    'floats',
+    { place: 'face', serves: id, fields: { product: name } },
+    b.compute(`${id}.floats`, 'dries on before she floats', dryOn, { t_float: after, t_dry: sand }),
+  );
+  b.at(stage)
+    .key('Afloat after', after)
+    .key('Afloat within', within)
+    .note(
+      words`Afloat ${after} to ${within} after the last coat; later it is scuffed wet and coated once more.`,
+    );
+}
+
 interface Coats {
   readonly n: number;
   /** Wet film and volume of one. */
@@ -200,6 +246,8 @@ interface Coats {
   readonly pots: Figure | undefined;
   /** Working time of one coat, s. */
   readonly lay: Figure;
+  /** Pigment paste in the pots of one coat. */
+  readonly paste: Figure | undefined;
 }
 
 /** What a litre covers, in words: "10.4 m²/l". */
@@ -209,33 +257,8 @@ export const coverage = ({ value }: Pick<Figure, 'value'>): string => `${(value 
 const tapeAt = (step = 0): Words =>
   step > 0 ? ['tape ', { value: step, as: 'mm', decimals: 0 }, ' inside the line'] : [];
 
-/** How many cans it takes, and that a large face is none for cans. */
-function tellCans(
-  b: RepairBuilder,
-  { id, stage, area, name }: CoatQuestion,
-  volume: Figure,
-  can: number,
-): void {
-  const cans = b.compute(`${id}.cans`, `cans of ${name}`, wholeNumber, {
-    x: volume,
-    most: b.assumed(`${id}.can`, 'in a can', can, 'm³', 'propellant included'),
-  });
-  b.at(stage).key(cans.value === 1 ? 'Can' : 'Cans', cans);
-  if (area.value > CANNED)
-    b.warn(stage, 'system.finish', 'cans-on-large-face', {
-      area: area.value,
-      most: CANNED,
-      cans: cans.value,
-    });
-  b.caution(
-    stage,
-    'Spray cans: propellant and mist burn and are breathed deep; no flame or spark, vapour mask with particle filter, outside or with the air drawn off; no can in the sun.',
-    'coat',
-  );
-}
-
 /** Coats one after another, each with its window. */
-function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay }: Coats): void {
+function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay, paste }: Coats): void {
   const times = b.times(q.product);
   const method = usualMethod(q.area.value);
   const flows = q.product.role === 'coating' && !isAntifouling(q.product);
@@ -249,12 +272,15 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay }
     b.step(
       q.stage,
       'mix',
-      pots ? 'coat' : q.product.can === undefined ? 'stir' : 'shake',
+      paste ? 'tint' : pots ? 'coat' : q.product.can === undefined ? 'stir' : 'shake',
       { place: 'bench', serves: key, fields: { product: q.name } },
       pots ? (RATES.mixBatch / 60) * pots.value : 3,
       [],
       // What comes ready in its tin is stirred: there is no cup of it, but it is known what it is.
-      pots ? b.mixes(q.id) : { withNext: true, pot: { product: q.product.id } },
+      {
+        ...(pots ? b.mixes(q.id) : { withNext: true, pot: { product: q.product.id } }),
+        ...(paste ? { figures: words`${grams(paste, 1)} of paste into the resin of one coat` } : {}),
+      },
     );
     if (coat === 1 && q.soon) b.soon(q.soon);
     b.step(

@@ -34,6 +34,8 @@ export interface Drying {
   /** When it will be dry by the trend, ms since 1970. */
   readonly until?: number;
   readonly dry: boolean;
+  /** The meter has said that it is dry: it is read once more before anything closes it. */
+  readonly read?: true;
 }
 
 const trend = {
@@ -52,19 +54,22 @@ export const visits = formula({
   evaluate: (x) => Math.ceil(x.t / x.t_visit - 1e-9),
 });
 
-/** It dries, by heat where that was chosen, and the meter is read again and again until it is dry. @param opened what airs it stands there already */
+/** It dries, by heat where that was chosen, and the meter is read again and again until it is dry; what was read dry already is read once more. @param opened what airs it stands there already */
 export function dryUntilRead(
   b: RepairBuilder,
   awaited: Awaited,
   where: Where,
-  { wait, until }: Drying,
+  { wait, until, read }: Drying,
   {
     stage = 'grind',
     every,
     opened = false,
   }: { readonly stage?: Stage; readonly every: 'day' | 'week'; readonly opened?: boolean },
 ): void {
-  if (!wait) return;
+  if (!wait) {
+    if (read) b.step(stage, 'read', 'once', where, RATES.readMeter / 60);
+    return;
+  }
   const period = every === 'day' ? DAY : 7 * DAY;
   const likely = b.compute(
     'drying.visits',
@@ -98,7 +103,10 @@ export function dryUntilRead(
   );
 }
 
-/** Dated readings of a meter as a trend, with a forecast of when it will be dry. Problems name the reading that is wrong. */
+/**
+ * Dated readings of a meter as a trend, with a forecast of when it will be dry: the usual time where they make no trend
+ * yet. Problems name the reading that is wrong.
+ */
 export function planDrying(
   b: RepairBuilder,
   stage: Stage,
@@ -142,7 +150,7 @@ export function planDrying(
   const dryAt = facts.dry ?? (wood ? WOOD_LIMIT - 3 : undefined);
   if (dryAt === undefined) {
     b.warn(stage, 'repair.drying.dry', 'drying-without-dry-spot');
-    return { dry: false };
+    return { wait: usual(b, what, wet), dry: false };
   }
   const target = wood ? WOOD_LIMIT : dryAt * DRY_ENOUGH;
   const limit = b.ledger.given(
@@ -167,17 +175,17 @@ export function planDrying(
   if (last.moisture <= target) {
     sheet.note(words`The last reading, ${figures[figures.length - 1]}, is dry (${limit} and below).`);
     draw(b, points, undefined, target, dryAt);
-    return { dry: true };
+    return { dry: true, read: true };
   }
   const fit = points.length >= 3 ? exponentialTrend(points, dryAt) : undefined;
   draw(b, points, fit, target, dryAt);
   if (points.length < 3) {
     b.warn(stage, path(readings.length - 1), 'drying-few-readings', { count: points.length });
-    return { dry: false };
+    return { wait: usual(b, what, wet), dry: false };
   }
   if (!fit || fit.tau <= 0) {
     b.warn(stage, path(readings.length - 1), 'drying-not-falling');
-    return { dry: false };
+    return { wait: usual(b, what, wet), dry: false };
   }
   const at = fit.reaches(target);
   const from = points[points.length - 1].t;

@@ -1,17 +1,17 @@
 import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
-import { isAntifouling, type Sheet } from '../../materials/product';
+import type { Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
 import { coatWeather } from '../../finish/coat-weather';
 import { usualMethod } from '../../finish/by-hand';
 import { checksFor } from '../../finish/check';
-import type { CheckId } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
 import { RepairBuilder } from '../builder';
 import { perM2, perMetre } from '../../work/writer';
 import type { RepairInput, RepairPlan } from '../repair';
 import { microns, ml, words } from '../../trace/words';
+import { coatName, LOOKED_AT } from './coat-name';
 import { coverage, planCoats } from './coats';
 import { tellLeftBare } from './left-bare';
 import { scuffedRound } from './scuffed-round';
@@ -77,7 +77,7 @@ export function planFinishing(
   const primed = (['barrier', 'undercoat'] as const).some((role) => linkOf(input.chain, role) !== undefined);
   // Antifouling is never sanded dry, and goes over what there is.
   if (name !== 'antifouling' && input.route !== 'renew' && !primed)
-    scuffedRound(b.steps, face.masking, name === 'varnish' ? 'clear' : 'paint');
+    scuffedRound(b.steps, face.masking, LOOKED_AT[name].has('colour') ? 'paint' : 'clear');
   const asked = name === 'antifouling' ? input.job.repair?.barrier?.antifoulingCoats : undefined;
   const system = planCoats(b, {
     id: 'coating',
@@ -120,7 +120,7 @@ export function planFinishing(
   if (product.can === undefined) sheet.key('Comb reads', system.wetPerCoat, 'µm', 0);
   sheet.key('Coats', system.coats).key('In all', system.volume);
   sheet.say(
-    words`${system.coats} ${system.coats.value === 1 ? 'coat' : 'coats'} of ${coatName(product)}, ${ml(system.volume)} in all, ${product.can === undefined ? words`${microns(system.wetPerCoat)} wet each, ` : ''}${coverage(system.spread)}.`,
+    words`${system.coats} ${system.coats.value === 1 ? 'coat' : 'coats'} of ${name}, ${ml(system.volume)} in all, ${product.can === undefined ? words`${microns(system.wetPerCoat)} wet each, ` : ''}${coverage(system.spread)}.`,
   );
   const times = b.times(product);
   sheet.table(
@@ -144,18 +144,6 @@ export function planFinishing(
     ]);
   return b.done('coating', product.name);
 }
-
-/** What is looked at of a coat by its sheet: a bottom is neither glossy nor matched, a varnish has no colour of its own. */
-const LOOKED_AT: Readonly<Record<CoatName, ReadonlySet<CheckId>>> = {
-  paint: new Set<CheckId>(['level', 'gloss', 'halo', 'pinholes', 'film', 'colour']),
-  varnish: new Set<CheckId>(['level', 'gloss', 'halo', 'pinholes', 'film']),
-  antifouling: new Set<CheckId>(['film']),
-};
-
-type CoatName = 'paint' | 'varnish' | 'antifouling';
-
-const coatName = (p: Sheet): CoatName =>
-  isAntifouling(p) ? 'antifouling' : p.traits?.includes('clear') ? 'varnish' : 'paint';
 
 /** Unevenness of hand-laid laminate that is levelled where no compound is spread, m. */
 const LAID_ROUGH = 0.0003;

@@ -1,14 +1,10 @@
 import type { Instruments } from '../../materials/instruments';
-import {
-  benchOf,
-  checkMeasures,
-  measure,
-  smallestBatch,
-  type Bench,
-  type Measure,
-} from '../../materials/measure';
+import { leastPot } from '../../materials/least-pot';
+import { checkMeasures, measure } from '../../materials/measure';
+import { byCartridge } from '../../materials/ways/cartridge';
+import type { Pot } from '../repair';
+import { benchOf, type Bench, type Measure } from '../../materials/ways/measuring';
 import type { Parts } from '../../materials/parts';
-import type { Stage } from '../../trace/problem';
 import type { Ledger } from '../../trace/ledger';
 
 /** How every cup of the job is measured out with what stands on the bench. */
@@ -25,7 +21,7 @@ interface Cups {
   readonly batches: readonly Parts[];
   readonly filler?: Parts;
   readonly coat?: Parts;
-  readonly pots?: readonly { readonly id: string; readonly stage: Stage; readonly parts: Parts }[];
+  readonly pots?: readonly Pick<Pot, 'id' | 'stage' | 'parts' | 'through'>[];
   readonly instruments?: Instruments;
 }
 
@@ -43,15 +39,15 @@ export function measureAll(cups: Cups, ledger: Ledger): BenchPlan {
     parts: Parts,
     measures: readonly Measure[],
     at: Bench,
-  ): void =>
-    checkMeasures(ledger, stage, parts, measures, smallestBatch(ledger, `${stage}.least`, parts, at));
+  ): void => checkMeasures(ledger, stage, parts, measures, leastPot(ledger, `${stage}.least`, parts, at));
   if (batches.length > 0) check('mix', cups.batches[smallest], batches[smallest], bench);
   if (cups.filler) check('fair', cups.filler, filler, bench);
   if (cups.coat) check('finish', cups.coat, coat, bench);
   const pots = Object.fromEntries(
-    (cups.pots ?? []).map(({ id, stage, parts }) => {
+    (cups.pots ?? []).map(({ id, stage, parts, through }) => {
+      if (through) return [id, [byCartridge(ledger, `pot.${id}`, through)]];
       const measures = measure(ledger, `pot.${id}`, parts, bench);
-      checkMeasures(ledger, stage, parts, measures, smallestBatch(ledger, `pot.${id}.least`, parts, bench));
+      checkMeasures(ledger, stage, parts, measures, leastPot(ledger, `pot.${id}.least`, parts, bench));
       return [id, measures];
     }),
   );

@@ -41,6 +41,16 @@ export const layerVolume = formula({
   evaluate: (x) => x.A * x.d,
 });
 
+/** A dent, a nick or a pit, m³. */
+export const bowlVolume = formula({
+  id: 'repairs/common/measures',
+  expression: 'V = ½·A·d',
+  unit: 'm³',
+  source: 'a paraboloid that runs out to nothing at its rim: half of the box round it',
+  inputs: { A: 'area at the face', d: 'depth in the middle' },
+  evaluate: (x) => (x.A * x.d) / 2,
+});
+
 /** A strip along a line, m². */
 export const stripArea = formula({
   id: 'repairs/common/measures',

@@ -1,26 +1,31 @@
 import { batchCount } from '../../materials/batch-count';
-import { proportion, type BaseName } from '../../materials/parts';
+import { densityOf, TYPICAL_DENSITY } from '../../materials/density';
+import { leastPot } from '../../materials/least-pot';
+import { proportion, type BaseName, type Parts } from '../../materials/parts';
+import type { Through } from '../../materials/ways/cartridge';
+import { potMass } from '../../materials/parts-ratio';
 import type { Product, Proportion } from '../../materials/product';
+import { benchOf } from '../../materials/ways/measuring';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import type { Stage } from '../../trace/problem';
 import type { RepairBuilder } from '../builder';
 import { massOf } from './measures';
+import {
+  liquidOfPaste,
+  particleDensity,
+  powderInAll,
+  powderOfMix,
+  stirredInto,
+  type Stirred,
+} from './thickened';
+import { lower } from '../../trace/words';
 
 /** Largest pot where a sheet states none, kg: as of the laminating resins. */
 const LARGEST_POT = 0.4;
 /** Of a paint with solvent in it, which does not heat itself in a tray, kg. */
 const LARGEST_TRAY = 2;
 const SOLVENT_FREE = 0.95;
-/** Density of a mixed product whose sheet states none, kg/m³. */
-const TYPICAL_DENSITY = 1150;
-
-const densityOf = (p: Product): { readonly field: string; readonly value: number } | undefined => {
-  if ('densityLiquid' in p && p.densityLiquid !== undefined)
-    return { field: 'densityLiquid', value: p.densityLiquid };
-  if ('density' in p && p.density !== undefined) return { field: 'density', value: p.density };
-  return undefined;
-};
 
 /** Mass of a volume of a product as it is mixed, kg. */
 export function massFor(b: RepairBuilder, id: string, product: Product, volume: Figure): Figure {
@@ -34,19 +39,31 @@ export function massFor(b: RepairBuilder, id: string, product: Product, volume: 
         'kg/m³',
         'typical of mixed resins; its sheet states none',
       );
-  return b.compute(`${id}.mass`, `${product.name}, by mass`, massOf, { V: volume, ρ: rho });
+  const stirred = stirredInto(b, id, product);
+  return stirred
+    ? b.compute(`${id}.mass`, `${product.name}, by mass, without powder`, liquidOfPaste, {
+        V: volume,
+        ρ: rho,
+        p: stirred.parts,
+        ρ_particle: particleDensity(b, id, stirred),
+      })
+    : b.compute(`${id}.mass`, `${product.name}, by mass`, massOf, { V: volume, ρ: rho });
 }
 
 /** What the first part of a cup is called. */
 function baseOf(p: Product): BaseName {
   if (p.role === 'finish' && p.kind === 'gel coat') return 'gel coat';
-  if (p.role === 'finish' || p.role === 'coating' || (p.role === 'primer' && p.family !== 'epoxy'))
+  if (
+    p.role === 'finish' ||
+    (p.role === 'coating' && p.family !== 'epoxy') ||
+    (p.role === 'primer' && p.family !== 'epoxy')
+  )
     return 'paint';
-  // An epoxy primer or barrier is a resin by its chemistry, whatever it is used as.
-  if (p.role === 'primer' || p.role === 'barrier coat') return 'resin';
+  // What is an epoxy is a resin by its chemistry, whatever it is used as.
+  if (p.role === 'primer' || p.role === 'barrier coat' || p.role === 'coating') return 'resin';
   if (p.role === 'fabric adhesive') return 'adhesive';
-  if ('proportion' in p && p.proportion?.kind === 'cream')
-    return p.family === 'polyester' && p.role === 'surface filler' ? 'gel coat' : 'putty';
+  if (p.role === 'surface filler' && p.family === 'polyester') return 'gel coat';
+  if ('proportion' in p && p.proportion?.kind === 'cream') return 'putty';
   return p.role === 'adhesive' && p.family !== 'epoxy' ? 'adhesive' : 'resin';
 }
 
@@ -67,21 +84,14 @@ export interface Mixed {
   readonly next: string;
   /** How often the same is mixed again: goes, passes, coats. */
   readonly repeats?: Figure;
+  /** What is stirred in, where that is not what the product is thickened with anyway. */
+  readonly stirred?: Stirred;
+  /** It is not measured out: a cartridge doses it through a static mixer. */
+  readonly through?: Through;
+  /** How much of the mass is thickened, kg, where the rest goes on thin before. */
+  readonly thickens?: Figure;
 }
 
-/** Less than this cannot be measured out true by hand, kg. Source: a scale that reads to 0.1 g, 5 % of a hardener at 10:1. */
-const LEAST_POT = 0.015;
-/** Least cream or accelerator that such a scale still measures true, kg. */
-const LEAST_HARDENER = 0.0009;
-
-export const potMass = formula({
-  id: 'repairs/common/mixing',
-  expression: 'm_pot = max(m/n, m_least)',
-  unit: 'kg',
-  source: 'pots alike; less than that cannot be measured out true, so some is left over',
-  inputs: { m: 'mass in all', n: 'pots', m_least: 'least that is mixed true' },
-  evaluate: (x) => Math.max(x.m / x.n, x.m_least),
-});
 export const allPots = formula({
   id: 'repairs/common/mixing',
   expression: 'n = n_go·goes',
@@ -127,32 +137,50 @@ export function mixed(b: RepairBuilder, m: Mixed): Figure | undefined {
     t: m.working,
     t_use: use,
   });
+  const split = (id: string, mass: Figure): Parts =>
+    proportion(
+      b.ledger,
+      `${m.id}.${id}`,
+      { ...m.product, proportion: p, densityLiquid: d.value },
+      mass,
+      temperature,
+      baseOf(m.product),
+      dropsPerMl,
+    );
   const massEach = b.compute(`${m.id}.potMass`, 'each pot', potMass, {
     m: m.mass,
     n: count,
-    m_least: b.assumed(
-      `${m.id}.leastPot`,
-      'least pot',
-      p.kind === 'cream' ? LEAST_HARDENER / p.fraction : LEAST_POT,
-      'kg',
-      'what a bench scale still measures true',
-    ),
+    // What a cartridge doses is as small as it is wanted.
+    m_least: m.through
+      ? b.assumed(`${m.id}.least`, 'least through a mixer', 0, 'kg', 'a cartridge doses it')
+      : leastPot(b.ledger, `${m.id}.least`, split('trial', m.mass), benchOf(b.input.instruments)),
   });
-  const parts = proportion(
-    b.ledger,
-    `${m.id}.parts`,
-    { ...m.product, proportion: p, densityLiquid: d.value },
-    massEach,
-    temperature,
-    baseOf(m.product),
-    dropsPerMl,
-  );
+  const parts = split('parts', massEach);
   const all = m.repeats
     ? b.compute(`${m.id}.allPots`, `pots of ${m.product.name}, all goes`, allPots, {
         n_go: count,
         goes: m.repeats,
       })
     : count;
+  if (parts.kind === 'peroxide' || (parts.kind === 'cream' && m.product.role !== 'fabric adhesive'))
+    b.at(m.stage).ask('mix.catalyst', parts.fraction);
+  const stirred = m.stirred ?? stirredInto(b, m.id, m.product);
+  const powder =
+    stirred &&
+    b.compute(`${m.id}.powder`, `${stirred.powder.name} of a pot`, powderOfMix, {
+      p: stirred.parts,
+      m_pot: massEach,
+      m_thick: m.thickens ?? m.mass,
+      m: m.mass,
+    });
+  if (stirred && powder)
+    b.material(
+      `${m.id}-powder`,
+      stirred.powder.name,
+      `in ${lower(m.product.name)}`,
+      b.compute(`${m.id}.powderAll`, `${stirred.powder.name} in all`, powderInAll, { n: all, m_f: powder }),
+      stirred.powder,
+    );
   b.pot({
     id: m.id,
     stage: m.stage,
@@ -165,6 +193,16 @@ export function mixed(b: RepairBuilder, m: Mixed): Figure | undefined {
     need: m.mass,
     life: use.value,
     next: m.next,
+    ...(m.through ? { through: m.through } : {}),
+    ...(stirred && powder
+      ? {
+          powder: {
+            name: stirred.powder.name,
+            mass: powder,
+            ...(m.thickens ? { intoRest: true as const } : {}),
+          },
+        }
+      : {}),
   });
   return count;
 }

@@ -24,7 +24,7 @@ export function planOpenedDrying(input: RepairInput, ledger: Ledger): RepairPlan
     b.at('grind').note([
       'Nothing is laid on a damp core or inner skin: it keeps the water, and the new skin lets go of it.',
     ]);
-  }
+  } else dryUntilRead(b, 'driesOpened', at, drying, { every: 'day', opened: true });
   const found = b.at('survey').ask('damage.core');
   if (input.job.damage.core === 'soft')
     found.note([

@@ -79,7 +79,7 @@ export const coatWanted = (finish: FinishPlan | undefined, coat: Finish | undefi
           id: 'finish',
           product: coat.name,
           use: `${finish.coats.value} coats`,
-          quantity: coat.pricePerM3 === undefined ? finish.mass : finish.volume,
+          quantity: coat.pricePerM3 === undefined ? finish.mixed : finish.mixedVolume,
           priced: coat,
         },
         ...(finish.parts.kind === 'peroxide'

@@ -90,7 +90,7 @@ const dullSpot = (w: StepWriter, { place, serves }: Step): readonly Step[] =>
   own(
     w
       .step('laminate', 'drill', 'dull', { place, serves: `${serves}-failed` }, DRILL)
-      .step('laminate', 'inject', 'dull', { place, serves: `${serves}-failed` }, INJECT),
+      .step('laminate', 'inject', 'dull', { place, serves: `${serves}-failed` }, INJECT, [], { people: 2 }),
   );
 
 function gluedAnew(w: StepWriter, test: Step, steps: readonly Step[]): readonly Step[] {

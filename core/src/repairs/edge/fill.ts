@@ -1,4 +1,3 @@
-import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
 import type { Cloth, Product } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
@@ -8,6 +7,7 @@ import { each, perM2 } from '../../work/writer';
 import { abradeBetween } from '../common/goes';
 import { goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
+import type { Stirred } from '../common/thickened';
 import { planReinforcement } from '../common/reinforce';
 import { lower, ml, mm, words } from '../../trace/words';
 import type { Joint, Part } from './part';
@@ -17,14 +17,19 @@ const MIN = 60;
 const EDGES: ReadonlySet<string> = new Set(['nick', 'worn-edge']);
 const LOSS = 0.25;
 
-export const graphiteMass = formula({
-  id: 'repairs/edge/fill',
-  expression: 'm = 0.2·m_epoxy',
-  unit: 'kg',
-  source: 'stirred in until it is as thick as cream',
-  inputs: { m_epoxy: 'epoxy' },
-  evaluate: (x) => 0.2 * x.m_epoxy,
-});
+/** Graphite in a bearing, parts per 100. Source: usual, stirred in until it is as thick as cream. */
+const GRAPHITE = 20;
+
+/** Graphite of the library, and how much of it. */
+function graphiteFor(b: RepairBuilder): Stirred | undefined {
+  const powder = b.input.library.products.find((p) => p.id === 'graphite');
+  return powder?.role === 'powder'
+    ? {
+        powder,
+        parts: b.assumed('fill.powderParts', 'graphite per 100 parts', GRAPHITE, '1', 'as thick as cream'),
+      }
+    : undefined;
+}
 
 /** Mixed and run in first: a joint that is clamped dry stays dry. */
 function clamp(b: RepairBuilder, clamps: Figure): void {
@@ -98,6 +103,7 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
     working: b.assumed('working', 'filling', 300, 's', 'minutes'),
     next: goes.value > 1 ? 'next go' : 'can be sanded',
     repeats: goes,
+    ...(graphite ? { stirred: graphiteFor(b) } : {}),
   });
   const all = cloth ? b.ledger.sum('bondMass', bond.name, 'kg', [mass, cloth.resin]) : mass;
   if (cloth)
@@ -113,14 +119,6 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
     });
   b.material('bond', bond.name, 'edge', all, bond);
   if (bush) plateBought(b, inner);
-  if (graphite)
-    b.material(
-      'graphite',
-      'graphite powder',
-      '20 parts in 100',
-      b.ledger.compute('graphite', 'graphite', graphiteMass, { m_epoxy: mass }),
-      b.input.library.products.find((p) => p.id === 'graphite'),
-    );
   // Glass over a split or round an edge lies on the old faces; a groove was abraded past itself when it was opened.
   if (cloth && (clamps || EDGES.has(damage)))
     b.step('grind', 'abrade', 'clothFaces', { place: 'edge', serves: 'cloth' }, RATES.abradeFixed / 60, [

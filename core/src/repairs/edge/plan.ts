@@ -92,15 +92,11 @@ export const EDGE_KIND = byBuilder({
           ? missing(b, part)
           : broken(b, part);
     if (bond) fill(b, part, joint, bond, bored);
-    const face = ledger.compute('face', 'face to make good', blendedFaces, {
-      l: input.survey.length,
-      d: part.depth,
-    });
-    shape(b, part, face);
-    b.coat(
-      face,
-      ledger.compute('masking', 'masking line', roundBlended, { l: input.survey.length, d: part.depth }),
-    );
+    const where = { l: input.survey.length, d: part.depth };
+    const face = ledger.compute('face', 'face to make good', blendedFaces, where);
+    if (bored) flush(b, face);
+    else shape(b, part, face);
+    b.coat(face, ledger.compute('masking', 'masking line', roundBlended, where));
     drawFoil(b, part, bored);
     return b.done('edge', bored ? 'bearing' : 'edge');
   },
@@ -315,6 +311,21 @@ function broken(b: RepairBuilder, part: Part): Joint {
   return { volume: v };
 }
 
+/** A bearing is cut flush with both faces; the outline of the foil is as it was. */
+function flush(b: RepairBuilder, face: Figure): void {
+  b.at('fair')
+    .say(['What was poured is sanded flush with both faces; the outline of the foil stays as it is.'])
+    .sand({
+      area: face,
+      stock: b.assumed('stock', 'left proud', PROUD, 'm', 'filled proud on both faces'),
+      end: 240,
+      over: 'thin skin',
+      material: 'cured resin',
+      levels: true,
+    });
+  b.accept('fair', 'straight edge over the bearing, both faces', 'no light under it', 'sand');
+}
+
 /** Outline first, then the faces; edges are never knife-sharp. */
 function shape(b: RepairBuilder, part: Part, face: Figure): void {
   const own = b.input.job.repair?.edge ?? {};
@@ -340,6 +351,7 @@ function shape(b: RepairBuilder, part: Part, face: Figure): void {
     area: face,
     stock: b.assumed('stock', 'left proud', PROUD, 'm', 'filled proud on both faces'),
     end: 240,
+    ...(foil ? { over: 'thin skin' as const } : {}),
     material: 'cured resin',
     levels: true,
   });

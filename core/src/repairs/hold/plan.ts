@@ -16,8 +16,6 @@ const SEALANT = 'pu-sealant';
 const PLATE = 'plate-ply';
 /** Bead under a plate, kg/m². */
 const BEDDING = 1.2;
-/** Tape by its face, kg/m². Source: typical of cloth-reinforced repair tapes. */
-const TAPE_WEIGHT = 0.4;
 
 export const patchArea = formula({
   id: 'repairs/hold/plan',
@@ -28,6 +26,15 @@ export const patchArea = formula({
   evaluate: (x) => (x.l + 2 * PAST) * (x.w + 2 * PAST),
 });
 
+export const twoLayers = formula({
+  id: 'repairs/hold/plan',
+  expression: 'A_tape = 2·A',
+  unit: 'm²',
+  source: 'two layers, crosswise',
+  inputs: { A: 'patch' },
+  evaluate: (x) => 2 * x.A,
+});
+
 export const byArea = formula({
   id: 'repairs/hold/plan',
   expression: 'm = A·m_A',
@@ -36,6 +43,17 @@ export const byArea = formula({
   inputs: { A: 'face', m_A: 'mass per area' },
   evaluate: (x) => x.A * x.m_A,
 });
+
+/** Damages that let no water in. */
+const SKIN_DEEP: ReadonlySet<DamageKind> = new Set<DamageKind>([
+  'nick',
+  'scratch',
+  'worn-edge',
+  'gel-coat-chip',
+  'gel-coat-crack',
+  'blisters',
+  'weathered',
+]);
 
 /** Steps and what they take, means by means; beyond drying and wiping. */
 const DO: Readonly<Record<Means, (b: RepairBuilder) => void>> = {
@@ -81,7 +99,9 @@ const DO: Readonly<Record<Means, (b: RepairBuilder) => void>> = {
     tape(b);
   },
   leave(b) {
-    b.step('mix', 'hold', 'leave', { place: 'hull', serves: 'hold' }, 5);
+    const skin = SKIN_DEEP.has(b.input.damage);
+    b.step('mix', 'hold', skin ? 'leaveSkin' : 'leave', { place: 'hull', serves: 'hold' }, 5);
+    if (skin) return;
     b.material(
       'marker',
       'marker and tape',
@@ -96,11 +116,8 @@ function tape(b: RepairBuilder): void {
   const A = b.compute('patch', 'patch', patchArea, { l: survey.length, w: survey.width });
   b.step('mix', 'hold', 'tape', { place: 'face', serves: 'tape' }, 5, [perM2(120 * 60, A)]);
   const product = library.products.find((p) => p.id === TAPE);
-  const mass = b.compute('tape', 'repair tape, two layers', byArea, {
-    A,
-    m_A: b.assumed('tape.weight', 'two layers', 2 * TAPE_WEIGHT, 'kg/m²', 'typical of repair tapes'),
-  });
-  b.material('tape', product?.name ?? 'repair tape', 'two layers, crosswise', mass, product);
+  const both = b.compute('tape', 'repair tape, two layers', twoLayers, { A });
+  b.material('tape', product?.name ?? 'repair tape', 'two layers, crosswise', both, product);
 }
 
 function plate(b: RepairBuilder): void {
@@ -130,17 +147,6 @@ function tried(b: RepairBuilder, fabric: boolean): void {
   else b.step('mix', 'check', 'holds', at, 4);
 }
 
-/** Damages that let no water in. */
-const SKIN_DEEP: ReadonlySet<DamageKind> = new Set<DamageKind>([
-  'nick',
-  'scratch',
-  'worn-edge',
-  'gel-coat-chip',
-  'gel-coat-crack',
-  'blisters',
-  'weathered',
-]);
-
 /** The quickest thing that holds until the boat is home: under an hour, for days, and it all comes off again. */
 export const HOLD_KIND = byBuilder({
   id: 'hold',
@@ -156,16 +162,21 @@ export const HOLD_KIND = byBuilder({
     if (means !== 'leave') b.step('mix', 'clean', 'dry', at, 6);
     DO[means](b);
     if (means !== 'leave' && means !== 'clamp') tried(b, fabric);
+    const skin = means === 'leave' && SKIN_DEEP.has(damage);
     b.at('mix').say(
-      means === 'leave'
-        ? words`Nothing is done to it now but marking: load off it, and look at it every hour.`
-        : words`Held for now, a hand past it all round; it all comes off again before the repair.`,
+      skin
+        ? words`Nothing is done to it now: it waits for the yard.`
+        : means === 'leave'
+          ? words`Nothing is done to it now but marking: load off it, and look at it every hour.`
+          : words`Held for now, a hand past it all round; it all comes off again before the repair.`,
     );
-    b.accept(
-      'mix',
-      'look at it after the first ten minutes under way, then every hour',
-      'dry, and no larger',
-    );
+    if (skin) b.accept('mix', 'look at it when she is next ashore', 'no larger than on the photograph');
+    else
+      b.accept(
+        'mix',
+        'look at it after the first ten minutes under way, then every hour',
+        'dry, and no larger',
+      );
     if (fabric)
       b.caution(
         'mix',

@@ -1,4 +1,4 @@
-import type { Outline, Point } from '../../geometry/outline';
+import { ellipse, type Outline, type Point } from '../../geometry/outline';
 import type { Figure } from '../../trace/figure';
 import type { RepairBuilder } from '../builder';
 import { Drawing, roundedRectangle } from '../drawing';
@@ -41,7 +41,12 @@ export function drawPatch(b: RepairBuilder, patch: PatchPlan, tube: Figure, boar
       ],
       'seam',
     ).text(-room, -survey.width.value / 2 - seam, 'seam', { cls: 'note on-paper', dx: 6, dy: -5 });
-  if (damage === 'valve-leak') d.area('hole-mark', shifted(survey.region[0], 0), 'valve');
+  if (damage === 'valve-leak')
+    d.area(
+      'hole-mark',
+      patch.hole ? ellipse(patch.hole.value, patch.hole.value) : survey.region[0],
+      'hole for the valve',
+    );
   else d.region('damage', survey.region, 'damage');
   if (patch.stitches) d.line('stitch', stitchLine(survey.length.value, patch.stitches.pitch.value));
   d.dimension({ x: -l / 2, y: w / 2 + dy }, { x: l / 2, y: w / 2 + dy }, patch.length, 'mm', 0, { off: 16 });

@@ -73,7 +73,10 @@ export function coatFaces(b: RepairBuilder, glue: Glue, { side, coatTime, pot, p
     if (!pot && coat === 1) b.soon(whileClean(b, place, serves));
     const closes = last ? glue.tackGone : potLeft[coat - 1];
     const missed = last
-      ? b.put('mix', 'coat', 'adhesiveWoken', { ...at, serves: `${at.serves}-woken` }, WAKE)
+      ? {
+          ...b.put('mix', 'coat', 'adhesiveWoken', { ...at, serves: `${at.serves}-woken` }, WAKE),
+          product: glue.product,
+        }
       : {
           ...b.put('mix', 'mix', 'adhesiveAgain', { place: 'bench', serves: `${at.serves}-again` }, MIX),
           ...(pot ? { pot: b.mixes(pot.id).pot } : {}),

@@ -45,6 +45,8 @@ export interface PatchPlan {
   readonly width: Figure;
   readonly corner: Figure;
   readonly area: Figure;
+  /** Diameter of the hole of a ring round a valve. */
+  readonly hole?: Figure;
   readonly acrossSeam: boolean;
   readonly inside?: { readonly length: Figure; readonly width: Figure; readonly area: Figure };
   readonly stitches?: { readonly count: Figure; readonly thread: Figure; readonly pitch: Figure };
@@ -66,6 +68,15 @@ export const roundedArea = formula({
   source: 'rectangle less its corners',
   inputs: { L: 'length', W: 'width', r: 'radius of the corners' },
   evaluate: (x) => x.L * x.W - (4 - Math.PI) * x.r ** 2,
+});
+/** A rectangle with its corners rounded and a round hole in it, m². */
+export const ringArea = formula({
+  id: 'repairs/inflatable/patch',
+  expression: 'A = L·W − (4 − π)·r² − π/4·d²',
+  unit: 'm²',
+  source: 'rectangle less its corners and the hole for the valve',
+  inputs: { L: 'length', W: 'width', r: 'radius of the corners', d: 'hole for the valve' },
+  evaluate: (x) => x.L * x.W - (4 - Math.PI) * x.r ** 2 - (Math.PI / 4) * x.d ** 2,
 });
 export const stitchCount = formula({
   id: 'repairs/inflatable/patch',
@@ -127,7 +138,21 @@ export function planPatch(b: RepairBuilder, tube: Figure, board: boolean): Patch
     b: toSeam,
   });
   const corner = b.ledger.compute('patch.corner', 'corners rounded', cornerRadius, { L: length, W: width });
-  const area = b.compute('patch.area', 'patch', roundedArea, { L: length, W: width, r: corner });
+  // Round a valve goes a ring: a patch over it would shut it up.
+  const hole =
+    damage === 'valve-leak'
+      ? b.ledger.given(
+          'patch.hole',
+          'hole for the valve',
+          Math.min(survey.length.value, survey.width.value),
+          'm',
+          'entered',
+          'the narrower side of what was measured round the valve; hold it against the new valve',
+        )
+      : undefined;
+  const area = hole
+    ? b.compute('patch.area', 'ring', ringArea, { L: length, W: width, r: corner, d: hole })
+    : b.compute('patch.area', 'patch', roundedArea, { L: length, W: width, r: corner });
   const girth = board ? Infinity : Math.PI * tube.value;
   if (width.value > girth / 2) {
     b.report('error', 'mix', 'damage.size', 'patch-beyond-tube', { width: width.value, girth });
@@ -141,6 +166,7 @@ export function planPatch(b: RepairBuilder, tube: Figure, board: boolean): Patch
     width,
     corner,
     area,
+    ...(hole ? { hole } : {}),
     acrossSeam,
     ...(torn && own.inside !== 'no' ? { inside: insidePatch(b, survey.length, survey.width, corner) } : {}),
     ...(torn ? { stitches: stitching(b, survey.length) } : {}),

@@ -1,3 +1,5 @@
+import { ellipse } from '../../geometry/outline';
+import { heldFor } from './held-for';
 import { linkOf } from '../../match/chain';
 import { isOldPatch } from '../../survey/patch-stays';
 import { RATES } from '../../materials/work-rates';
@@ -14,6 +16,7 @@ import { coatFaces, join, stitch } from './joints';
 import { fieldKit } from './kit';
 import { leakTest } from './leak-test';
 import { tellStays } from './stays';
+import { planValve } from './valve';
 import { planPatch, type PatchPlan } from './patch';
 
 const MIN = 60;
@@ -51,15 +54,6 @@ export const fromSquare = formula({
   evaluate: (x) => x.k * x.A_patch,
 });
 
-/** How air is held in while the patch is put on. */
-const STATES: Readonly<Record<string, string>> = {
-  'fabric-tear': 'flat and let down, on a board, so that the lips lie as they were woven',
-  'fabric-puncture': 'let down and flat; on a bend, a little air in the neighbouring chamber gives the curve',
-  'seam-leak': 'let down; the seam laid over a round former of the tube’s curve',
-  'valve-leak': 'let down',
-  'old-repair': 'let down, the old film off first',
-};
-
 function questions(b: RepairBuilder, board: boolean): { readonly tube: Figure; readonly working: Figure } {
   const own = b.input.job.repair?.inflatable ?? {};
   const tube = b.pick(
@@ -79,31 +73,6 @@ function questions(b: RepairBuilder, board: boolean): { readonly tube: Figure; r
     'typical; the plate on the boat says',
   );
   return { tube, working };
-}
-
-/** A valve: its parts are looked at before anything is glued. */
-function planValve(b: RepairBuilder): boolean {
-  const { valve } = b.input.job.damage;
-  const sheet = b.at('mix').ask('damage.valve', 'cap');
-  if (valve === 'seat') return true;
-  const thread = valve === 'thread';
-  b.step('mix', 'takeOff', thread ? 'valve' : 'cap', { place: 'valve', serves: 'valve' }, 10)
-    .step('mix', 'putBack', thread ? 'valve' : 'ring', { place: 'valve', serves: 'valve' }, 15)
-    .step('mix', 'test', 'valve', { place: 'valve', serves: 'valve' }, 10);
-  b.material(
-    'valve',
-    thread ? 'valve body with nut and ring' : 'ring and spring of the valve',
-    'in place of the old',
-    b.assumed('valve.parts', 'parts', 1, 'count', 'as found'),
-  );
-  sheet.say(
-    words`${thread ? 'Tighten or change the valve body' : 'Clean the valve and change its ring or spring'}: nothing is glued.`,
-  );
-  sheet.note(
-    ['A valve that leaks again after cleaning is changed: it costs less than a second search.'],
-    ['Glue in a thread blocks the next change: none.'],
-  );
-  return false;
 }
 
 function tellGlue(b: RepairBuilder, g: Glue, patch: PatchPlan, adhesive: Sheet, welded: boolean): void {
@@ -187,10 +156,10 @@ export const INFLATABLE_KIND = byBuilder({
     ]);
     sheet.table(
       'Patch',
-      ['Piece', 'Along × round the tube', 'Corners', 'Area'],
+      ['Piece', board ? 'Along × across' : 'Along × round the tube', 'Corners', 'Area'],
       [
         [
-          [seam ? 'tape over the seam' : 'outside'],
+          [seam ? 'tape over the seam' : patch.hole ? 'ring round the valve' : 'outside'],
           words`${mm(patch.length)} × ${mm(patch.width)}`,
           words`r ${mm(patch.corner)}`,
           [patch.area],
@@ -213,15 +182,13 @@ export const INFLATABLE_KIND = byBuilder({
         ['Stitches', 'Apart', 'Thread'],
         [[[patch.stitches.count], [mm(patch.stitches.pitch)], [patch.stitches.thread]]],
       );
-    sheet.note(
-      [`${patch.rule}; warp of the patch along that of the tube.`],
-      [`Tube: ${STATES[damage] ?? STATES['fabric-puncture']}.`],
-    );
+    sheet.note([`${patch.rule}; warp of the patch along that of the fabric.`], [heldFor(damage, board)]);
 
+    if (patch.hole) b.step('mix', 'takeOff', 'valve', { place: 'valve', serves: 'valve' }, 10);
     // Salt and grime are rubbed in by the first paper, and no solvent takes salt off.
     b.step('mix', 'wash', 'soap', { place: 'patch', serves: 'ground' }, 5, [perM2(RATES.washPerM2, faces)])
       .step('mix', 'mark', 'patch', { place: 'tube', serves: 'patch' }, 8)
-      .step('mix', 'make', 'patch', { place: 'patch', serves: 'patch' }, 6, [
+      .step('mix', 'make', patch.hole ? 'ring' : 'patch', { place: 'patch', serves: 'patch' }, 6, [
         each(
           4 * MIN,
           b.ledger.given(
@@ -236,7 +203,7 @@ export const INFLATABLE_KIND = byBuilder({
         ),
       ])
       .figures(
-        words`${size(patch.length, patch.width)}, corners ${mm(patch.corner)}${patch.inside ? words`; inside ${size(patch.inside.length, patch.inside.width)}` : ''}`,
+        words`${size(patch.length, patch.width)}, corners ${mm(patch.corner)}${patch.hole ? words`, a hole of ${mm(patch.hole)} in its middle` : ''}${patch.inside ? words`; inside ${size(patch.inside.length, patch.inside.width)}` : ''}`,
       )
       .step(
         'mix',
@@ -289,6 +256,15 @@ export const INFLATABLE_KIND = byBuilder({
       stitch(b, patch);
       tellDry(b, patch, welded, adhesive);
     }
+    if (patch.hole) {
+      b.step('mix', 'putBack', 'valve', { place: 'valve', serves: 'valve' }, 15);
+      b.material(
+        'valve',
+        'sealing ring of the valve, or a new valve of its thread',
+        'in place of the old',
+        b.assumed('valve.parts', 'parts', 1, 'count', 'as found'),
+      );
+    }
     const carry = field
       ? b.compute('field.pressure', 'blown no harder than', ofPressure, {
           share: b.assumed(
@@ -338,9 +314,10 @@ export const INFLATABLE_KIND = byBuilder({
     drawPatch(b, patch, tube, board);
     b.pattern({
       id: 'patch',
-      name: seam ? 'Seam tape' : 'Patch, outside',
+      name: seam ? 'Seam tape' : patch.hole ? 'Ring round the valve' : 'Patch, outside',
       material: fabric?.name ?? 'patch fabric',
       outline: patchOutline(patch),
+      ...(patch.hole ? { holes: [ellipse(patch.hole.value, patch.hole.value)] } : {}),
     });
     if (patch.inside)
       b.pattern({

@@ -4,26 +4,23 @@ import { linkOf } from '../../match/chain';
 import { RATES } from '../../materials/work-rates';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
-import { each, perM2 } from '../../work/writer';
+import { each } from '../../work/writer';
 import { byBuilder } from '../by-builder';
 import { leaks, planLeak } from '../common/leak';
 import { dryUntilRead, planDrying } from '../common/drying';
 import { massFor, mixed } from '../common/mixing';
-import { shareOf, wholeNumber, withLoss } from '../common/measures';
 import { Drawing } from '../drawing';
-import { lower, ml, mm, words } from '../../trace/words';
+import { mm, words } from '../../trace/words';
+import { fillHoles } from './fill-holes';
 import { gridCount, holeGrid } from './hole-grid';
 import { planThinSkin, THIN_SKIN } from './thin-skin';
 import { downToSplit, splitWithin } from './split';
-import { gapVolume, holesVolume, liquidFor } from './volumes';
+import { gapVolume, holesVolume } from './volumes';
 
 const PITCH = 0.06;
 const PITCH_RANGE: readonly [number, number] = [0.05, 0.075];
 const HOLE = 0.004;
 const GAP = 0.0005;
-const SYRINGE = 60e-6;
-const EXPANSION = 8;
-const LOSS = 0.2;
 /** Skin that lets go over more than this is opened rather than injected, m². */
 const INJECTED_UP_TO = 0.25;
 const SKIN: Readonly<Record<string, number>> = {
@@ -116,41 +113,9 @@ export const INJECTION_KIND = byBuilder({
     });
     const inHoles = b.compute('holesVolume', 'in the holes', holesVolume, { n, D, t: skin });
     const space = ledger.sum('space', 'space to fill', 'm³', [behind, inHoles]);
-    const loss = b.assumed(
-      'loss',
-      'lost in syringes and at vents',
-      LOSS,
-      'fraction',
-      'weeps from the neighbours before it is full',
-    );
-    const foam = own.medium === 'foam';
-    const liquid = foam
-      ? b.compute('liquid', 'liquid foam', liquidFor, {
-          'V₀': space,
-          E: b.pick(
-            'expansion',
-            'foam grows to',
-            ':1',
-            own.expansion,
-            EXPANSION,
-            'free expansion; the sheet decides',
-          ),
-        })
-      : space;
-    const volume = b.compute('volume', foam ? 'liquid foam, with loss' : 'epoxy, with loss', withLoss, {
-      'V₀': liquid,
-      loss,
-    });
-    const cartridge = b.pick(
-      'cartridge',
-      'syringe or cartridge',
-      'm³',
-      own.cartridge,
-      SYRINGE,
-      'usual syringe',
-    );
-    const cartridges = b.compute('cartridges', 'syringes', wholeNumber, { x: volume, most: cartridge });
-    const perHole = b.compute('perHole', 'each hole takes about', shareOf, { X: liquid, n });
+    const bond = linkOf(chain, 'bond');
+    const medium = own.medium ?? 'epoxy';
+    const foam = medium !== 'epoxy';
 
     if (area.value > INJECTED_UP_TO)
       b.warn('system', 'repair.way', 'injected-area', { area: area.value, most: INJECTED_UP_TO });
@@ -166,14 +131,20 @@ export const INJECTION_KIND = byBuilder({
         'vent',
         'air',
       );
-    }
+    } else
+      dryUntilRead(b, 'driesToInject', { place: 'core', serves: 'ground' }, drying, {
+        stage: 'survey',
+        every: 'week',
+      });
     if (foam) b.warn('mix', 'repair.core.medium', 'foam-for-a-season');
     b.at('survey').ask('damage.layer');
     b.at('grind').ask('repair.core.pitch', pitch).ask('repair.core.hole', D).ask('hull.thickness', skin);
     washFirst(b, area);
     b.step('grind', 'mark', 'grid', { place: 'skin', serves: 'grid' }, 10, [each(20, n, 'per hole')])
       .figures(n.value > 1 ? words`${n} holes, ${mm(pitch)} apart` : words`${n} hole`)
-      .step('grind', 'drill', 'grid', { place: 'skin', serves: 'grid' }, 6, [each(40, n, 'per hole')])
+      .step('grind', 'drill', between ? 'toSplit' : 'grid', { place: 'skin', serves: 'grid' }, 6, [
+        each(40, n, 'per hole'),
+      ])
       .figures(words`${mm(D, 1)} bit`)
       .step('grind', 'clean', 'blow', { place: 'core', serves: 'grid' }, 6, [each(10, n, 'per hole')])
       .step('grind', 'mask', 'holes', { place: 'skin', serves: 'grid' }, 4, [each(8, n, 'per hole')]);
@@ -193,89 +164,15 @@ export const INJECTION_KIND = byBuilder({
     );
     b.at('grind').note(
       [
-        'A hole through the lower skin lets it all run into the boat: a collar on the bit, and drill the first by hand.',
+        between
+          ? 'A hole past the split lets it all run away behind: a collar on the bit, and drill the first by hand.'
+          : 'A hole through the lower skin lets it all run into the boat: a collar on the bit, and drill the first by hand.',
       ],
-      ['Keep clear of fittings, hoses and wiring under the skin.'],
+      [`Keep clear of fittings, hoses and wiring ${between ? 'behind' : 'under the skin'}.`],
     );
 
-    const bond = linkOf(chain, 'bond');
-    const mix = b
-      .at('mix')
-      .ask('repair.core.medium', 'epoxy')
-      .ask('repair.core.gap', gap)
-      .ask('repair.core.voids', voids)
-      .ask('repair.core.cartridge', cartridge);
-    if (foam) mix.ask('repair.core.expansion');
-    const name = foam ? 'closed-cell pouring foam' : lower(bond?.name ?? 'epoxy');
-    if (bond && !foam) {
-      const mass = massFor(b, 'inject', bond, volume);
-      mixed(b, {
-        id: 'inject',
-        stage: 'mix',
-        title: bond.name,
-        about: `${n.value} ${n.value > 1 ? 'holes' : 'hole'}, low side first`,
-        product: bond,
-        mass,
-        working: b.assumed('working', 'injecting', 180 + 45 * n.value, 's', 'some 45 s a hole'),
-        next: 'holes are filled',
-      });
-      b.material('inject', bond.name, 'injected', mass, bond);
-    } else {
-      b.material('foam', 'closed-cell pouring foam', 'injected', volume);
-      b.caution(
-        'mix',
-        'Pouring foam holds isocyanates and lifts a skin that has no vent: leave the next holes open, weight the skin, mask and gloves.',
-        'mix',
-        'inject',
-      );
-    }
-    b.step(
-      'mix',
-      'mix',
-      foam ? 'foam' : 'drawUp',
-      { place: 'bench', serves: 'bond' },
-      RATES.mixBatch / 60,
-      [each(60, cartridges, 'per syringe')],
-      b.mixes('inject'),
-    )
-      .step('mix', 'inject', 'holes', { place: 'core', serves: 'bond' }, 5, [each(45, n, 'per hole')], {
-        people: 2,
-      })
-      .figures(words`about ${ml(perHole, 1)} each`)
-      .step('mix', 'weight', 'skin', { place: 'skin', serves: 'bond' }, 12, [perM2(600, area)], {
-        people: 2,
-      });
-    b.step('mix', 'clean', 'wept', { place: 'skin', serves: 'bond' }, 10);
-    const times = bond && b.times(bond);
-    if (times && bond)
-      b.wait('mix', 'underWeights', { place: 'skin', serves: 'bond' }, times.sand, b.curing(bond, 'sand'));
-    b.step('mix', 'strike', 'weights', { place: 'skin', serves: 'weights' }, RATES.strike / 60);
+    fillHoles(b, { medium, by: own.by ?? 'syringe', bond, n, area, behind, inHoles, space });
     closeLeak?.();
-    mix.key('In all', volume, 'ml', 0).key('Each hole', perHole, 'ml', 1).key('Syringes', cartridges);
-    mix.say(
-      words`${ml(volume)} of ${name} through ${n} ${n.value > 1 ? 'holes' : 'hole'}, about ${ml(perHole, 1)} each, ${cartridges} ${cartridges.value === 1 ? 'syringe' : 'syringes'} of ${ml(cartridge)}.`,
-    );
-    mix.table(
-      'What it takes',
-      ['Where', 'Volume'],
-      [
-        [['behind the skin'], [ml(behind, 1)]],
-        [['in the holes'], [ml(inHoles, 1)]],
-        ...(foam ? [[['as liquid'], [ml(liquid, 1)]]] : []),
-        [['with what is lost'], [ml(volume, 1)]],
-      ],
-    );
-    mix.note(
-      [
-        'Stop at a hole when the next one weeps or the plunger pushes back; much more than its share runs away somewhere: stop and look.',
-      ],
-      ['Two people: one fills, one tapes and presses.'],
-    );
-    b.accept(
-      'mix',
-      'tap again when it has cured, and walk on it where it is a deck',
-      'one bright tone, no give, as before the weights',
-    );
 
     const face = b.ledger.record(
       'face',
@@ -320,6 +217,8 @@ export const INJECTION_KIND = byBuilder({
         stock: b.assumed('proud', 'weeps and fills left proud', 0.0003, 'm', 'usual'),
         end: 180,
         material: 'cured resin',
+        // Nothing coarse over a veneer.
+        ...(substrate.family === 'wood' ? { over: 'veneer' as const } : {}),
         levels: true,
       });
     b.coat(face, survey.perimeter);

@@ -7,6 +7,7 @@ import { planUnderCoats } from '../common/undercoats';
 import { openedWet, type Face } from '../beside-laminate';
 import type { RepairInput, RepairPlan } from '../repair';
 import type { GrindPlan } from './dish-plan';
+import { planSidePots, type SideNeeds } from './side-pots';
 
 export interface Beside {
   readonly repair: RepairPlan;
@@ -25,6 +26,7 @@ export function besideOf(
   input: KindInput,
   grind: GrindPlan,
   unfilled: boolean,
+  side: Omit<SideNeeds, 'waste'>,
 ): Beside | 'needs repairs' | undefined {
   const repair = repairInput(input);
   const chain = input.system.chosen?.chain;
@@ -40,10 +42,15 @@ export function besideOf(
   const more = unfilled || wet || cored || !chain.finish;
   const others = more ? othersOf(memo, input, { repair, face, unfilled, wet }) : NOTHING;
   if (others === 'needs repairs') return others;
-  const all = [...others.before, coats, ...others.after].filter((x): x is RepairPlan => x !== undefined);
-  const [first, ...rest] = all;
+  const pots = memo.run('sidePots', { repair, needs: { ...side, waste: repair.conditions.waste } }, (i, l) =>
+    planSidePots(i.repair, i.needs, l),
+  );
+  const seen = [...others.before, coats, ...others.after].filter((x): x is RepairPlan => x !== undefined);
+  // Pots stand in the order of the work; what is told of the whole is what is done besides.
+  const [first, ...rest] = [...(pots ?? []), ...seen];
   if (!first) return undefined;
-  const whole = rest.reduce(joined, first);
+  const { kind, name } = seen[0] ?? first;
+  const whole = { ...rest.reduce(joined, first), kind, name };
   return { repair: whole, sanding: sandingOf(memo, whole, input) };
 }
 

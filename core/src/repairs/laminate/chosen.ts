@@ -1,5 +1,5 @@
 import { linkOf } from '../../match/chain';
-import type { Cloth, Filler, Finish, Resin, Sheet } from '../../materials/product';
+import type { Cloth, Filler, Finish, Product, Resin, Sheet } from '../../materials/product';
 import type { SystemPlan } from '../../resolve/matching';
 import type { Job } from '../../schema/job';
 import type { KindInput } from '../kind';
@@ -51,5 +51,7 @@ const fillInOneGo = (filler: Filler | undefined, { mix }: Job): Filler | undefin
   filler && mix?.fillPerGo !== undefined ? { ...filler, maximumPerGo: mix.fillPerGo } : filler;
 
 /** Where the yard wipes with a solvent after abrading: the chain says. */
-export const wiped = ({ chosen }: SystemPlan): 'wipe' | 'none' =>
-  chosen && linkOf(chosen.chain, 'clean')?.traits?.includes('solvent') ? 'wipe' : 'none';
+export function wipedWith({ chosen }: SystemPlan): Product | undefined {
+  const cleaner = chosen && linkOf(chosen.chain, 'clean');
+  return cleaner?.traits?.includes('solvent') ? cleaner : undefined;
+}

@@ -1,9 +1,11 @@
 import type { Milestones } from '../../cure/cure-model';
 import type { Point } from '../../geometry/outline';
+import type { Bevel } from '../../grind/bevel';
 import type { Dish } from '../../grind/dish';
 import type { RoomCheck } from '../../grind/room';
 import type { TaperRatio } from '../../grind/taper-ratio';
 import type { StiffnessMatch } from '../../laminate/compare-stiffness';
+import type { BackingPlan } from '../../laminate/backing';
 import type { CoringPlan } from '../../laminate/coring';
 import type { Ply } from '../../laminate/outlines';
 import type { MemberPlan } from '../../laminate/structure';
@@ -65,6 +67,8 @@ export interface GrindPlan extends Dish {
   readonly side: TaperSide;
   /** The dish on the inside face, where there is one. */
   readonly inside?: Dish;
+  /** What was ground already, held against the taper; where a job states it. */
+  readonly bevel?: Bevel;
   /** What is in the way, and the ways past it. */
   readonly room: readonly RoomCheck[];
   /** A stem or keel that the plies are halved along. */
@@ -82,6 +86,8 @@ export interface FairPlan extends FairingResult {
 /** What only laminate in a dish has: the ground, what is laid in it, how it is wetted out and faired. */
 export interface DishPlan {
   readonly grind?: GrindPlan;
+  /** What is bonded inside to lay against, and stays. */
+  readonly panel?: BackingPlan;
   readonly coring?: CoringPlan;
   readonly structure?: readonly MemberPlan[];
   readonly laminate?: LaminatePlan;

@@ -2,6 +2,7 @@ import { linkOf } from '../../match/chain';
 import { planBuildUp, type BuildUp } from '../../finish/build-up';
 import type { Faces } from '../../grind/faces';
 import { planTaperRatio } from '../../grind/taper-ratio';
+import { planBacking } from '../../laminate/backing';
 import { compareStiffness, type StiffnessInput } from '../../laminate/compare-stiffness';
 import { planCoring } from '../../laminate/coring';
 import { planStructure } from '../../laminate/structure';
@@ -17,7 +18,7 @@ import type { DishPlan, GrindPlan, LaminatePlan } from './dish-plan';
 import { planLaminating } from './laminating';
 
 /** What is ground and what is laid in it. */
-export interface Ground extends Pick<DishPlan, 'coring' | 'structure'> {
+export interface Ground extends Pick<DishPlan, 'coring' | 'structure' | 'panel'> {
   readonly buildUp: BuildUp;
   readonly faces: Faces;
   readonly grind: GrindPlan;
@@ -74,7 +75,10 @@ export function groundOf(
   if (!buildUp || !laid) return undefined;
   const stiffness = memo.run(
     'stiffness',
-    stiffnessInput(job, library, inputs, resin, laid.laminate, newCore?.family ?? job.hull.core),
+    {
+      ...stiffnessInput(job, library, inputs, resin, laid.laminate, newCore?.family ?? job.hull.core),
+      stays: laid.faces.stays,
+    },
     compareStiffness,
   );
   const laminate: LaminatePlan = { ...laid.laminate, stiffness };
@@ -86,6 +90,7 @@ export function groundOf(
     laminate,
     backing,
     grind: { ...laid.grind, backing, checks },
+    panel: backing === 'bonded' ? memo.run('backing', { base, cloth, resin }, planBacking) : undefined,
     coring: coringOf(memo, input, chosen, laid.faces),
     structure: structureOf(memo, input, chosen, cures),
   };
@@ -100,7 +105,13 @@ const coringOf = (
   cored && faces.through && newCore && inputs.core
     ? memo.run(
         'coring',
-        { base: survey.region, baseArea: survey.area, core: inputs.core, product: newCore },
+        {
+          base: survey.region,
+          baseArea: survey.area,
+          core: inputs.core,
+          product: newCore,
+          bothSkins: faces.inside !== undefined,
+        },
         planCoring,
       )
     : undefined;
@@ -169,6 +180,6 @@ function backingOf(
 ): 'removable' | 'bonded' | undefined {
   if (!faces.through) return undefined;
   // Behind the skin of a core lies the new core; only a hole right through both skins wants a backing.
-  if (cored && (kind !== 'hole' || faces.inside)) return undefined;
+  if (cored && kind !== 'hole') return undefined;
   return faces.side === 'outside' ? inputs.backing : 'removable';
 }

@@ -1,7 +1,9 @@
 import type { Point } from '../../geometry/outline';
 import type { Region } from '../../geometry/region';
 import type { BuildUp } from '../../finish/build-up';
-import { planDish } from '../../grind/dish';
+import { ofSkin } from '../../materials/depth';
+import { planBevel, type Bevel } from '../../grind/bevel';
+import { planDish, type Dish } from '../../grind/dish';
 import { planFaces, type Faces } from '../../grind/faces';
 import { checkRoom, clearGround, stemLine } from '../../grind/room';
 import type { TaperRatio } from '../../grind/taper-ratio';
@@ -57,9 +59,6 @@ interface SideStack {
   readonly cover?: { readonly laid: LaidCloth; readonly orientation: Way; readonly lap: Figure };
 }
 
-/** Where a skin is opened for what lies behind it, it is opened whole: no depth of it says anything. */
-export const ofSkin = ({ kind }: Job['damage']): boolean => kind === 'wet-core' || kind === 'delamination';
-
 /** Faces, stacks, outlines and dishes of a laminated repair. @returns undefined where nothing can be laid; a problem says why */
 export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminating | undefined {
   const { job, library, inputs, buildUp, taper, cloth, resin, base, baseArea, centre } = input;
@@ -69,7 +68,7 @@ export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminat
       thickness: inputs.thickness,
       gelCoat: inputs.gelCoat,
       wall: inputs.wall,
-      depth: ofSkin(job.damage) ? undefined : job.damage.depth,
+      depth: ofSkin(job.damage.kind) ? undefined : job.damage.depth,
       side: inputs.side,
       access: inputs.access,
       cored: input.cored,
@@ -117,6 +116,7 @@ export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminat
     outside: clearGround(i.base, i.obstacles, i.centre, 'outside'),
     inside: clearGround(i.base, i.obstacles, i.centre, 'inside'),
   }));
+  const stem = stemLine(obstacles, centre);
   const outlinesOf = (face: Face, before: number): readonly Ply[] => {
     const side = stacks[face];
     return (
@@ -132,6 +132,7 @@ export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminat
             side: face,
             before,
             clear: clear?.[face],
+            stem,
             cover: side.cover,
           },
           planOutlines,
@@ -161,6 +162,7 @@ export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminat
         depth,
         through: faces.through,
         oldLaminate: inputs.oldLaminate,
+        ratio: taper.used,
         clear: clear?.[face],
       },
       planDish,
@@ -207,7 +209,7 @@ export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminat
   };
   const rooms = (
     face: Face,
-    reach: Figure,
+    { grindLimit: reach, depth }: Dish,
     laid: Figure | undefined,
     told = false,
   ): ReturnType<typeof checkRoom> =>
@@ -220,7 +222,7 @@ export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminat
           centre,
           obstacles,
           reach,
-          laid,
+          depth: laid.value > depth.value ? laid : depth,
           face,
           ratio: taper.used,
           shearRatio: taper.byShear,
@@ -231,20 +233,22 @@ export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminat
         checkRoom,
       )) ||
     [];
-  const outerRoom = rooms('outside', dish.grindLimit, stacks.outside?.stack.thickness);
+  const outerRoom = rooms('outside', dish, stacks.outside?.stack.thickness);
+  const bevel = bevelOf(memo, input, faces.side === 'inside' && inner ? inner : dish, { main, plies });
   const grind: Omit<GrindPlan, 'checks'> = {
     ...dish,
     taper,
     discGrit: GRINDING_DISC,
     side: faces.side,
-    stem: stemLine(obstacles, centre),
+    stem,
     inside: inner,
+    bevel,
     room: [
       ...outerRoom,
       ...(inner
         ? rooms(
             'inside',
-            inner.grindLimit,
+            inner,
             stacks.inside?.stack.thickness,
             outerRoom.some((r) => !r.fits),
           )
@@ -252,6 +256,31 @@ export function planLaminating(memo: StageMemo, input: LaminatingInput): Laminat
     ],
   };
   return { faces, laminate, grind };
+}
+
+/** The bevel that a job says is ground already, against the taper of the face that is laid up first. */
+function bevelOf(
+  memo: StageMemo,
+  { job, taper }: LaminatingInput,
+  { depth, grindLimit }: Dish,
+  { main, plies }: { readonly main: LaminateSide; readonly plies: readonly Ply[] },
+): Bevel | undefined {
+  const width = job.taper?.ground;
+  if (width === undefined) return undefined;
+  const own = plies.filter((p) => p.side === main.face).map((p) => p.thickness);
+  return memo.run(
+    'bevel',
+    {
+      width,
+      depth,
+      grindLimit,
+      ratio: taper.used,
+      shearRatio: taper.byShear,
+      dutyRatio: taper.byDuty,
+      plies: main.cover ? own.slice(0, -1) : own,
+    },
+    planBevel,
+  );
 }
 
 /** The face that a cover ply goes on: the one that is seen, where plies are laid there at all. */

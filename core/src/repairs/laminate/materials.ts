@@ -1,9 +1,11 @@
 import type { Cloth, Resin } from '../../materials/product';
 import type { SystemPlan } from '../../resolve/matching';
 import type { Figure } from '../../trace/figure';
+import { formula } from '../../trace/formula';
 import type { Ledger } from '../../trace/ledger';
 import type { FinishPlan } from '../common/finish-stage';
 import { coatWanted, priceMaterials, type MaterialLine, type Wanted } from '../common/prices';
+import type { Parts } from './steps/parts';
 import type { DishPlan, GrindPlan, LaminatePlan } from './dish-plan';
 
 const boughtCloth = {
@@ -13,9 +15,19 @@ const boughtCloth = {
   source: 'each ply cut from its own rectangle',
 };
 
+export const overFiller = formula({
+  id: 'repairs/laminate/materials',
+  expression: 'A_ply = n·A',
+  unit: 'm²',
+  source: 'a new piece over every coat',
+  inputs: { A: 'area that is spread on', n: 'coats of filler' },
+  evaluate: (x) => x.n * x.A,
+});
+
 interface Used extends DishPlan {
   readonly system: SystemPlan;
   readonly finish?: FinishPlan;
+  readonly filling?: Parts['filling'];
   /** Resin that a thickened filler is made of. */
   readonly fillerResin: Resin;
 }
@@ -28,6 +40,7 @@ export function listMaterials(used: Used, peelPly: Cloth, ledger: Ledger): reado
     [
       ...laidUp(used, chain.resin, peelPly, ledger),
       ...filled(used),
+      ...covered(used, peelPly, ledger),
       ...coatWanted(used.finish, chain.finish),
     ],
     ledger,
@@ -57,30 +70,15 @@ function laidUp(
             quantity: coring.area,
             priced: coring.product,
           },
-          {
-            id: 'coreResin',
-            product: resin.name,
-            use: 'priming and bedding of the core',
-            quantity: ledger.sum('coreResin', 'resin under the core', 'kg', [coring.priming, coring.bedding]),
-            priced: resin,
-          },
         ]
       : []),
     ...structure.flatMap((m): Wanted[] => {
       const [first] = m.strips;
       const id = `member.${m.index + 1}`;
-      const tabs = {
-        id: `${id}.resin`,
-        product: resin.name,
-        use: `tabs and fillets, ${m.name}`,
-        quantity: m.resin,
-        priced: resin,
-      };
-      if (!first) return [tabs];
+      if (!first) return [];
       const areas = m.strips.map((s) => s.area);
       const quantity = ledger.sum(`${id}.cloth`, 'cloth for the tabs', 'm²', areas);
       return [
-        tabs,
         {
           id: `${id}.cloth`,
           product: first.cloth.name,
@@ -108,14 +106,21 @@ function laidUp(
 const clothsOf = ({ plies }: LaminatePlan, ledger: Ledger): readonly Wanted[] =>
   [...new Set(plies.map((p) => p.cloth))].map((cloth) => {
     const own = plies.filter((p) => p.cloth === cloth);
+    const rectangles = own.flatMap((p) =>
+      p.cuts.map((c, i) => ({
+        key: p.cuts.length > 1 ? `${p.lay}.${i + 1}` : String(p.lay),
+        length: c.length ?? p.length,
+        width: c.width ?? p.width,
+      })),
+    );
     const inputs = Object.fromEntries(
-      own.flatMap((p) => [
-        [`L${p.lay}`, p.length],
-        [`W${p.lay}`, p.width],
+      rectangles.flatMap((r) => [
+        [`L${r.key}`, r.length],
+        [`W${r.key}`, r.width],
       ]),
     );
     const id = `cloth.${cloth.id}`;
-    const area = own.reduce((sum, p) => sum + p.length.value * p.width.value, 0);
+    const area = rectangles.reduce((sum, r) => sum + r.length.value * r.width.value, 0);
     return {
       id,
       product: cloth.name,
@@ -128,7 +133,7 @@ const clothsOf = ({ plies }: LaminatePlan, ledger: Ledger): readonly Wanted[] =>
 /** What fairs it: a putty as it is bought, or resin and powder. */
 function filled({ fair, system, fillerResin }: Used): readonly Wanted[] {
   const filler = system.chosen?.chain.filler;
-  if (!fair || !filler) return [];
+  if (!fair || !filler || fair.goes.value === 0) return [];
   const base = filler.kind === 'thickened' ? fillerResin : filler;
   return [
     { id: 'filler', product: base.name, use: 'fairing', quantity: fair.mass, priced: base },
@@ -141,6 +146,16 @@ function filled({ fair, system, fillerResin }: Used): readonly Wanted[] {
   ];
 }
 
+/** Peel ply that is drawn over every coat of filler. */
+function covered({ fair, filling }: Used, peelPly: Cloth, ledger: Ledger): readonly Wanted[] {
+  if (!fair || fair.goes.value === 0 || filling?.under !== 'peelPly') return [];
+  const quantity = ledger.compute('fillerPeelPly', 'peel ply over the filler', overFiller, {
+    A: fair.spreadArea,
+    n: fair.goes,
+  });
+  return [{ id: 'fillerPeelPly', product: peelPly.name, use: 'over the filler', quantity, priced: peelPly }];
+}
+
 /** Ground faces that peel ply goes over. */
 const peelArea = (grind: GrindPlan, ledger: Ledger): Figure =>
   grind.inside
@@ -148,6 +163,6 @@ const peelArea = (grind: GrindPlan, ledger: Ledger): Figure =>
         'peelPly',
         'peel ply, both faces',
         'm²',
-        grind.side === 'inside' ? [grind.inside.groundArea] : [grind.groundArea, grind.inside.groundArea],
+        grind.side === 'inside' ? [grind.inside.laidArea] : [grind.laidArea, grind.inside.laidArea],
       )
-    : grind.groundArea;
+    : grind.laidArea;

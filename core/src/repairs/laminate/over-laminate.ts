@@ -6,8 +6,13 @@ import type { KindInput } from '../kind';
 import type { Chosen } from './chosen';
 import type { Cures } from './cures';
 import type { FairPlan } from './dish-plan';
-import { planFairing, planSurface } from './fairing';
+import { isWarmed } from '../common/rubbery';
+import { planFairing } from './fairing';
+import { planSurface } from './surface';
 import type { Ground } from './ground';
+
+/** What is drawn over wet filler levels it. */
+const COVERED: ReadonlySet<string> = new Set(['peelPly', 'film']);
 
 /** What fills the dish flush, and how it is levelled. */
 export function fairOf(
@@ -17,7 +22,11 @@ export function fairOf(
   cures: Cures,
   { grind, laminate, faces, buildUp }: Ground,
 ): FairPlan | undefined {
-  const surface = memo.run('surface', { fairing: job.fairing, grade: inputs.grade }, planSurface);
+  const surface = memo.run(
+    'surface',
+    { fairing: job.fairing, grade: inputs.grade, repaired: grind.outlines.finishEdge },
+    planSurface,
+  );
   if (!surface || !filler || !cures.filler) return undefined;
   const outside = laminate.sides.find((side) => side.face === 'outside')?.thickness;
   // The patch of a thin skin may stand proud: it is skimmed over and feathered, never cut back.
@@ -33,6 +42,7 @@ export function fairOf(
         })
       : faces.outside.depth;
   if (!wall) return undefined;
+  const covered = COVERED.has(job.fairing?.under ?? 'open');
   const filled = memo.run(
     'fair',
     {
@@ -40,6 +50,7 @@ export function fairOf(
         wall,
         laminate: outside,
         finish: buildUp.finish,
+        laidArea: grind.laidArea,
         groundArea: grind.groundArea,
         finishArea: grind.finishArea,
         filler,
@@ -47,8 +58,10 @@ export function fairOf(
         temperature: inputs.temperature,
         usable: cures.filler.usable,
         dropsPerMl: inputs.dropsPerMl,
+        covered,
       },
       endGrit: gritBeforeFinish(coat, inputs.grade),
+      sliced: isWarmed(job) && !covered && cures.filler.windowOpens !== undefined,
       surface,
       oldCoat: inputs.gelCoat,
       library,
@@ -82,6 +95,7 @@ export function finishOf(
         temperature: inputs.temperature,
         usable: cures.finish.usable,
         dropsPerMl: inputs.dropsPerMl,
+        instruments: shop.instruments,
         method: job.coat?.method,
         thinner: job.coat?.thinner,
         tapeRoom: grind.maskingLine.value - grind.finishEdge.value,

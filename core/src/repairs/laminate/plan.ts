@@ -4,8 +4,10 @@ import { measureAll, type BenchPlan } from '../common/measure-all';
 import { priceMaterials } from '../common/prices';
 import type { FinishPlan } from '../common/finish-stage';
 import type { KindInput, RepairKind, WorkedOut } from '../kind';
+import type { Pot } from '../repair';
 import { besideOf, besideSteps } from './beside';
-import { chosenOf, wiped } from './chosen';
+import { isWarmed } from '../common/rubbery';
+import { chosenOf, wipedWith } from './chosen';
 import { curesOf } from './cures';
 import type { DishPlan } from './dish-plan';
 import { groundOf } from './ground';
@@ -31,15 +33,23 @@ function workOut(memo: StageMemo, input: KindInput): WorkedOut | undefined {
   const cures = chosen && curesOf(memo, input, chosen);
   const ground = chosen && cures && groundOf(memo, input, chosen, cures);
   if (!chosen || !cures || !ground) return undefined;
-  const { grind, coring, structure, laminate, backing } = ground;
+  const { grind, panel, coring, structure, laminate, backing } = ground;
   // What somebody else has laid is neither mixed nor bought.
   const laid = input.job.begins === 'fairing';
   const mix = laid ? undefined : mixOf(memo, input, chosen, cures, ground);
   const fair = fairOf(memo, input, chosen, cures, ground);
   const finish = finishOf(memo, input, chosen, cures, ground, fair);
-  const dish: DishPlan = { grind, coring, structure, laminate, mix, fair };
+  const dish: DishPlan = { grind, panel, coring, structure, laminate, mix, fair };
 
-  const asked = besideOf(memo, input, grind, chosen.filler === undefined);
+  const asked = besideOf(memo, input, grind, chosen.filler === undefined, {
+    resin: chosen.resin,
+    fillerResin: chosen.fillerResin,
+    // Steps of these come where the plies are mixed and laid here.
+    ...(mix ? { coring } : {}),
+    structure: mix ? (structure ?? []) : [],
+    ...(mix && panel ? { panel } : {}),
+    ...(fair?.skim ? { skim: fair.skim, skimmed: fair.spreadArea } : {}),
+  });
   const beside = asked === 'needs repairs' ? undefined : asked;
   const parts = {
     ...dish,
@@ -50,12 +60,15 @@ function workOut(memo: StageMemo, input: KindInput): WorkedOut | undefined {
     job: input.taskFacts,
     hands: input.inputs.hands,
     laid,
-    solventWipe: wiped(input.system),
+    filling: { under: input.job.fairing?.under ?? ('open' as const), warmed: isWarmed(input.job) },
+    wipe: wipedWith(input.system),
+    temperature: input.inputs.temperature,
+    pots: beside?.repair.pots ?? [],
   };
   return {
     dish,
     finish,
-    bench: benchOf(memo, input, dish, finish),
+    bench: benchOf(memo, input, dish, finish, beside?.repair.pots ?? []),
     materials: memo.run(
       'materials',
       { parts, peelPly: input.library.peelPly, more: beside?.repair.materials ?? [] },
@@ -77,13 +90,16 @@ const benchOf = (
   { shop }: KindInput,
   { mix, fair }: DishPlan,
   finish: FinishPlan | undefined,
+  pots: readonly Pot[],
 ): BenchPlan | undefined =>
   memo.run(
     'bench',
     {
       batches: mix?.batches.map((b) => b.parts) ?? [],
-      filler: fair?.partsPerBatch,
-      coat: finish?.partsPerCoat,
+      // What is fair takes no pot of filler.
+      filler: fair && fair.goes.value > 0 ? fair.partsPerBatch : undefined,
+      coat: finish?.partsPerCup,
+      pots: pots.map(({ id, stage, parts, through }) => ({ id, stage, parts, through })),
       instruments: shop.instruments,
     },
     measureAll,

@@ -18,7 +18,8 @@ export function sectionOf(
   return memo.run(
     'section',
     {
-      half: survey.length.value / 2,
+      // Of several holes the largest is cut through.
+      half: (survey.holes[0]?.length ?? survey.length).value / 2,
       skin: inputs.wall.value,
       core: inputs.core?.value ?? 0,
       innerSkin: cored ? inputs.thickness.value : 0,

@@ -222,7 +222,7 @@ export function drawSection(input: SectionInput): Section {
     id: 'fairing',
     kind: 'fairing',
     label: 'fairing',
-    points: mirrored([ring(oFinish, finish), ring(grindLimit, top)]),
+    points: mirrored([ring(oFinish, finish), ring(laidTo(outside), top)]),
   });
   layers.push({
     id: 'finish',
@@ -248,6 +248,10 @@ export function drawSection(input: SectionInput): Section {
 
 const thicknessOf = (face: SectionFace): number =>
   [...face.plies, ...(face.cover ? [face.cover] : [])].reduce((sum, p) => sum + p.thickness, 0);
+
+/** What is laid on a face reaches no further, m. */
+const laidTo = (face: SectionFace): number =>
+  [...face.plies, ...(face.cover ? [face.cover] : [])].reduce((o, p) => Math.max(o, p.offset), 0);
 
 function putPlies(
   layers: SectionLayer[],
@@ -275,8 +279,7 @@ function putPlies(
   const { cover } = face;
   if (!cover) return;
   // The cover ply lies on all the others and runs out past them.
-  const over =
-    face.grindLimit < cover.offset ? face.plies.reduce((o, p) => Math.max(o, p.offset), 0) : face.grindLimit;
+  const over = laidTo({ ...face, cover: undefined });
   put(
     cover,
     mirrored([

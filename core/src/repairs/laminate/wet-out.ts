@@ -16,7 +16,7 @@ export function mixOf(
 ): DishPlan['mix'] {
   const grounds = laminate.sides.flatMap(({ face, plies }) =>
     plies.length > 0
-      ? [{ lay: plies[0], area: (face === 'inside' ? grind.inside : grind)?.groundArea ?? grind.groundArea }]
+      ? [{ lay: plies[0], area: (face === 'inside' ? grind.inside : grind)?.laidArea ?? grind.laidArea }]
       : [],
   );
   const batches = memo.run(

@@ -11,7 +11,7 @@ import { byBuilder } from '../by-builder';
 import { planCoats } from '../common/coats';
 import { RATES } from '../../materials/work-rates';
 import { abradeBetween } from '../common/goes';
-import { layerVolume, goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
+import { bowlVolume, layerVolume, goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
 import { Drawing } from '../drawing';
 import { lower, microns, ml, mm, words } from '../../trace/words';
@@ -218,7 +218,7 @@ export const METAL_KIND = byBuilder({
       );
     }
     if (bond) {
-      const gone = b.compute('gone', 'gone', layerVolume, { A: survey.area, d: depth });
+      const gone = b.compute('gone', 'gone', bowlVolume, { A: survey.area, d: depth });
       // Without a primer the first coat seals all that is bright, and not the pits alone.
       const sealed = primer
         ? []

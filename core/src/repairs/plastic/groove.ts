@@ -1,7 +1,7 @@
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import type { RepairBuilder } from '../builder';
-import { grooveVolume, grooveWidth, layerVolume } from '../common/measures';
+import { bowlVolume, grooveVolume, grooveWidth } from '../common/measures';
 
 /** Thickness until it is measured, m. Source: typical of small craft in each material. */
 export const USUAL_THICKNESS: Readonly<Record<string, number>> = {
@@ -36,6 +36,16 @@ export const openingDepth = formula({
   source: 'share of the thickness that is opened',
   inputs: { share: 'share of the sheet', t: 'thickness' },
   evaluate: (x) => x.share * x.t,
+});
+
+/** What is keyed, rasped and sanded: along the groove, no more than all that is feathered. */
+export const alongGroove = formula({
+  id: 'repairs/plastic/groove',
+  expression: 'A = min(A_face, L·(w + 2·40 mm))',
+  unit: 'm²',
+  source: '40 mm beyond the groove on each side; only what was filled is cut back',
+  inputs: { A_face: 'face that is feathered', L: 'along the groove', w: 'wide' },
+  evaluate: (x) => Math.min(x.A_face, x.L * (x.w + 0.08)),
 });
 
 const HOLED: ReadonlySet<string> = new Set(['hole', 'crushed']);
@@ -90,7 +100,7 @@ export function planOpening(b: RepairBuilder, welded: boolean): Opening {
   const run = hole ? survey.perimeter : survey.length;
   const width = b.compute('width', 'groove, wide', grooveWidth, { d: depth, φ: angle });
   const volume = shallow
-    ? b.compute('volume', 'to fill', layerVolume, { A: survey.area, d: depth })
+    ? b.compute('volume', 'to fill', bowlVolume, { A: survey.area, d: depth })
     : b.compute('volume', 'groove to fill', grooveVolume, { L: run, d: depth, φ: angle });
   return { thickness, depth, run, width, volume, angle, hole };
 }

@@ -2,6 +2,7 @@ import { abradeBetween } from '../common/goes';
 import { washFirst } from '../common/wash';
 import { formula } from '../../trace/formula';
 import { offset } from '../../geometry/offset';
+import { flashesOff } from '../common/flashes-off';
 import { linkOf } from '../../match/chain';
 import type { Cloth, Product, Sheet } from '../../materials/product';
 import { RATES } from '../../materials/work-rates';
@@ -17,7 +18,7 @@ import { stillHolds } from '../common/still-holds';
 import { purged } from '../common/cartridge';
 import { lower, ml, mm, words } from '../../trace/words';
 import { drawPlastic } from './draw';
-import { planOpening, type Opening } from './groove';
+import { alongGroove, planOpening, type Opening } from './groove';
 import { plateFor, weld } from './weld-plan';
 
 /** Cloth that goes inside, over the crack. */
@@ -94,13 +95,18 @@ export const PLASTIC_KIND = byBuilder({
         'Half depth V, then P50 over the whole field, then P80 feathered out; the mould release in the compound is only gone once the gloss is.',
       ]);
     b.ground(offset(survey.region, FEATHER));
+    const along = b.compute('along', 'keyed and sanded along the groove', alongGroove, {
+      A_face: face,
+      L: o.run,
+      w: o.width,
+    });
     b.step(
       'grind',
       'abrade',
       linkOf(chain, 'prep') ? 'around' : 'aroundPlain',
       { place: 'face', serves: 'ground', fields: { product: linkOf(chain, 'prep')?.name ?? '' } },
       6,
-      [perM2(RATES.abradePerM2 * 2, face)],
+      [perM2(RATES.abradePerM2 * 2, along)],
     );
     b.step(
       'grind',
@@ -109,11 +115,18 @@ export const PLASTIC_KIND = byBuilder({
       { place: 'face', serves: 'ground', fields: { product: linkOf(chain, 'clean')?.name ?? '' } },
       5,
     );
-    if (!welded) promote(b, linkOf(chain, 'prime') as Sheet | undefined, face);
+    flashesOff(
+      b.steps,
+      'grind',
+      { place: 'face', serves: 'ground' },
+      linkOf(chain, 'clean'),
+      input.conditions.temperature,
+    );
+    if (!welded) promote(b, linkOf(chain, 'prime') as Sheet | undefined, along);
     if (welded && bond) weld(b, o, bond, inner);
-    else if (bond) glue(b, o, bond, inner, face);
+    else if (bond) glue(b, o, bond, inner, along);
     else b.at('mix').say(['Nothing holds on it: smooth the damage and stop.']);
-    b.coat(face, maskOf(b, survey.perimeter));
+    b.coat(line ? along : face, maskOf(b, survey.perimeter));
     drawPlastic(b, o, welded, inner);
     return b.done('plastic', welded ? 'weld' : 'bond');
   },
@@ -222,6 +235,7 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
     working: b.assumed('fillTime', 'filling', 240, 's', 'a groove is filled in minutes'),
     next: 'next pass',
     repeats: passes,
+    ...(cartridge ? { through: cartridge.through } : {}),
   });
   const wetOut = reinforcement && b.time('lay', 'inside', CLOTH, 12, [perM2(90 * 60, reinforcement.area)]);
   if (reinforcement && wetOut)

@@ -6,6 +6,7 @@ import type { RepairBuilder } from '../builder';
 import { abradeBetween } from '../common/goes';
 import { goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
+import { isWarmed } from '../common/rubbery';
 import type { Opened } from './opened';
 
 const MIN = 60;
@@ -67,6 +68,19 @@ export function fill(b: RepairBuilder, o: Opened, bond: Product): void {
       o.line ? [perMetre(4 * MIN, o.line.length)] : [perM2(40 * MIN, o.face)],
       { figures: words`${ml(one, 1)}` },
     );
+    if (times?.windowOpens && isWarmed(b.input.job) && go === goes.value && !o.low)
+      b.step(
+        'mix',
+        'dress',
+        'rubberyUnderFilm',
+        { place: 'fill', serves: `fill-${go}` },
+        RATES.coverFixed / MIN,
+      ).beside(
+        'rubbery',
+        { place: 'fill', serves: `fill-${go}` },
+        times.windowOpens,
+        b.curing(bond, 'opens', o.line ? undefined : o.filled.value / goes.value),
+      );
     if (times)
       b.wait(
         'mix',

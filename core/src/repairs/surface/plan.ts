@@ -8,7 +8,7 @@ import { DEFAULTS } from '../../materials/defaults';
 import { RATES } from '../../materials/work-rates';
 import { RepairBuilder } from '../builder';
 import type { Figure } from '../../trace/figure';
-import { perM2, perMetre } from '../../work/writer';
+import { each, perM2, perMetre } from '../../work/writer';
 import { byBuilder } from '../by-builder';
 import { tellLeftBare } from '../common/left-bare';
 import { compoundFor } from '../common/finishing';
@@ -118,6 +118,15 @@ function leftSmooth(b: RepairBuilder, face: Figure): void {
     .say(words`Left smooth over ${face}: no coat is put on.`)
     .ask('system.finish', 'none');
 }
+
+export const ofAll = formula({
+  id: 'repairs/surface/plan',
+  expression: 'X_all = n·X',
+  unit: '1',
+  source: 'places alike, done together from one pot',
+  inputs: { n: 'places', X: 'of one' },
+  evaluate: (x) => x.n * x.X,
+});
 
 export const underCoat = formula({
   id: 'repairs/surface/plan',
@@ -269,6 +278,9 @@ function openDish(b: RepairBuilder): Opened {
     regionArea(rim),
     { A: survey.area, d: depth },
   );
+  const n = b.pick('count', 'of them', 'count', b.input.job.damage.count, 1, 'one until counted');
+  const all = (key: string, label: string, X: Figure): Figure =>
+    n.value > 1 ? b.compute(`${key}All`, label, { ...ofAll, unit: X.unit }, { n, X }) : X;
   const { d, low } = filledDepth(b, depth);
   const top = low
     ? b.ledger.record(
@@ -284,40 +296,54 @@ function openDish(b: RepairBuilder): Opened {
         { A: survey.area, d_fill: d },
       )
     : opened;
-  const volume = b.compute('volume', 'to fill', dishVolume, { d, A: survey.area, A_o: top });
+  const volume = all(
+    'volume',
+    'to fill, all of them',
+    b.compute('volume', 'to fill', dishVolume, { d, A: survey.area, A_o: top }),
+  );
   const blend = offset(survey.region, depth.value + BLEND);
   b.ground(blend);
-  const face = b.ledger.record(
+  const face = all(
     'face',
-    'face to level',
-    {
-      id: 'geometry/offset',
-      expression: 'A, outline moved out by d + 20 mm',
-      unit: 'm²',
-      source: 'levelled 20 mm round the rim',
-    },
-    regionArea(blend),
-    { A: survey.area, d: depth },
+    'face to level, all of them',
+    b.ledger.record(
+      'face',
+      'face to level',
+      {
+        id: 'geometry/offset',
+        expression: 'A, outline moved out by d + 20 mm',
+        unit: 'm²',
+        source: 'levelled 20 mm round the rim',
+      },
+      regionArea(blend),
+      { A: survey.area, d: depth },
+    ),
   );
-  const masking = b.ledger.record(
+  const masking = all(
     'masking',
-    'tape',
-    {
-      id: 'geometry/offset',
-      expression: 'P, outline moved out by d + 20 mm',
-      unit: 'm',
-      source: 'round the levelled ground',
-    },
-    regionPerimeter(blend),
-    { P: survey.perimeter, d: depth },
+    'tape, all of them',
+    b.ledger.record(
+      'masking',
+      'tape',
+      {
+        id: 'geometry/offset',
+        expression: 'P, outline moved out by d + 20 mm',
+        unit: 'm',
+        source: 'round the levelled ground',
+      },
+      regionPerimeter(blend),
+      { P: survey.perimeter, d: depth },
+    ),
   );
+  const rims = all('rims', 'rims, all of them', survey.perimeter);
   b.at('grind')
     .ask('damage.depth', depth)
+    .ask('damage.count', n)
     .key('Opened', opened)
     .key('Deep', depth, 'mm', 1)
     .key('To fill', volume, 'ml', 1);
   b.at('grind').say(
-    words`${hollow ? 'Break the shell in, grind to bright laminate' : 'Open it to a clean dish with a bevelled rim'}: ${opened}, ${mm(depth, 1)} deep.`,
+    words`${n.value > 1 ? words`${n} of them. ` : ''}${hollow ? 'Break the shell in, grind to bright laminate' : 'Open it to a clean dish with a bevelled rim'}: ${opened}${n.value > 1 ? ' each' : ''}, ${mm(depth, 1)} deep.`,
   );
   if (hollow)
     b.at('grind').note(
@@ -333,10 +359,20 @@ function openDish(b: RepairBuilder): Opened {
     hollow ? 'shell' : 'dish',
     { place: 'dish', serves: 'ground' },
     8,
-    [perMetre(8 * MIN, survey.perimeter)],
-    { figures: words`${opened}, ${mm(depth, 1)} deep` },
+    [perMetre(8 * MIN, rims), ...(n.value > 1 ? [each(3 * MIN, n, 'per place')] : [])],
+    {
+      figures: words`${n.value > 1 ? words`${n} places, ` : ''}${opened}${n.value > 1 ? ' each' : ''}, ${mm(depth, 1)} deep`,
+    },
   ).step('grind', 'abrade', 'scuff', { place: 'dish', serves: 'ground' }, 6, [
     perM2(RATES.abradePerM2, face),
   ]);
-  return { depth, filled: d, volume, face, masking, opened, ...(low ? { low } : {}) };
+  return {
+    depth,
+    filled: d,
+    volume,
+    face,
+    masking,
+    opened: all('opened', 'opened, all of them', opened),
+    ...(low ? { low } : {}),
+  };
 }

@@ -8,8 +8,9 @@ import { RepairBuilder } from '../builder';
 import { each, perM2, perMetre } from '../../work/writer';
 import { byBuilder } from '../by-builder';
 import { WOOD_LIMIT, dryUntilRead, planDrying } from '../common/drying';
-import { layerVolume, stripArea, withLoss } from '../common/measures';
+import { bowlVolume, stripArea, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
+import { asGlue } from '../common/thickened';
 import { lower, ml, mm, size, words } from '../../trace/words';
 import {
   SCARF,
@@ -248,6 +249,8 @@ function piece(b: RepairBuilder, w: Wood, bond: Product, plate: Sheet | undefine
     about: 'saturate first, thicken the rest for the joint',
     product: bond,
     mass: all,
+    stirred: asGlue(b, 'glue', bond),
+    thickens: glue,
     working: b.assumed('working', 'saturating and gluing', 900, 's', 'a quarter of an hour'),
     next: 'clamps come off',
   });
@@ -302,6 +305,8 @@ function shut(b: RepairBuilder, w: Wood, bond: Product): void {
     about: 'thin first, then thickened',
     product: bond,
     mass: all,
+    stirred: asGlue(b, 'glue', bond),
+    thickens: glue,
     working: b.assumed('working', 'gluing', 600, 's', 'ten minutes'),
     next: 'clamps come off',
   });
@@ -335,7 +340,7 @@ function filled(b: RepairBuilder, w: Wood, bond: Product): void {
     'a sixth of the thickness until measured',
   );
   const volume = b.compute('volume', 'to fill', withLoss, {
-    'V₀': b.compute('hollow', 'hollow', layerVolume, { A: survey.area, d: depth }),
+    'V₀': b.compute('hollow', 'hollow', bowlVolume, { A: survey.area, d: depth }),
     loss: b.assumed('loss', 'left proud', 0.25, 'fraction', 'small fills'),
   });
   const mass = massFor(b, 'fill', bond, volume);

@@ -39,7 +39,7 @@ export const BUILDING_GUIDANCE: readonly Entry[] = [
   {
     stage: 'laminate',
     when: (plan) => plan.dish?.coring !== undefined,
-    at: [onHow('abrade', 'bedding'), onHow('core', 'bed')],
+    at: [onHow('abrade', 'bedding'), onHow('core', 'bed', 'bedThrough')],
     test: 'press along the edges of the new core before the first ply',
     pass: 'flush with the old, no gap, bedding squeezed out all round',
   },
@@ -85,15 +85,19 @@ export const BUILDING_GUIDANCE: readonly Entry[] = [
     when: usesPeroxide,
     at: [mixing(peroxide), on('mix'), WET],
     caution:
-      'MEKP is a peroxide and blinds: goggles always. Eye splash: flush at once for 15 minutes and longer, then emergency care.',
+      'MEKP is a peroxide and blinds: goggles; a splash is flushed 15 minutes and longer, then emergency care. Never MEK for it; kept off cobalt, epoxy hardener, acetone, metal, rags.',
     of: 'peroxide',
   },
   {
+    // What is counted in drops is not spilt.
     stage: 'mix',
-    when: usesPeroxide,
+    when: both(
+      usesPeroxide,
+      (plan) => plan.dish?.mix !== undefined || plan.finish?.parts.kind === 'peroxide',
+    ),
     at: [mixing(peroxide), on('mix'), WET],
     caution:
-      'MEK is a thinner, MEKP a catalyst: never one for the other. Keep peroxide from neat cobalt accelerator, epoxy hardener, acetone and metal; nothing goes back into the bottle. Spills onto inert damp absorbent, never rags.',
+      'No MEKP goes back into its bottle; what is spilt of it is taken up with inert damp absorbent, never rags.',
   },
   {
     stage: 'mix',

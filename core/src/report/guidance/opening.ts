@@ -95,7 +95,7 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     when: hullIs('inflatable'),
     at: [on('survey')],
     caution:
-      'Never more air than the plate on the boat says; no pressure test in the sun, where air and tube heat up.',
+      'Never more air than the plate on the boat says; no pressure test in the sun, where air and fabric heat up.',
     of: 'pressure',
   },
   {
@@ -117,7 +117,7 @@ export const OPENING_GUIDANCE: readonly Entry[] = [
     stage: 'survey',
     when: hullIs('inflatable'),
     at: [on('survey')],
-    test: 'soap water over the tube at working pressure',
+    test: 'soap water over it at working pressure',
     pass: 'every bubble marked, seams and valve looked at',
   },
   {

@@ -1,18 +1,22 @@
-import type { Measure } from '../../materials/measure';
+import type { Measure } from '../../materials/ways/measuring';
 import type { Parts } from '../../materials/parts';
 import type { Plan } from '../../plan/plan';
+import type { Pot } from '../../repairs/repair';
 import type { Figure } from '../../trace/figure';
+import { lower } from '../../trace/words';
 import type { Cup, InPots, Step } from '../../work/step';
 import { measureWords } from '../measure-words';
-import { figure, figureIn, gramDecimals, partLines, said, type Reader, type Said } from '../say';
+import { figure, figureIn, gramDecimals, partLines, said, sayIn, type Reader, type Said } from '../say';
 
 /** What stands in one cup: its parts, the ways of measuring them that are close enough, what is stirred in, and how many cups alike. */
 export interface CupContent {
   readonly parts: Parts;
   /** The closest first; those that miss the tolerance are left out. */
   readonly measures: readonly Measure[];
-  readonly powder?: { readonly name: string; readonly mass: Figure };
+  readonly powder?: Pot['powder'];
   readonly count: number;
+  /** What is mixed and not laid, kg: no less could be measured out true. */
+  readonly left?: number;
 }
 
 /** Cups of one step: of a repair and of filler they are counted for all its goes together. */
@@ -23,6 +27,18 @@ function cupsOf({ cup, count }: InPots, { work }: Plan): number {
   const goes = (work?.steps ?? []).filter((s) => s.action === 'mix' && alike(s.pot?.cup)).length;
   return Math.max(1, Math.round(count.value / Math.max(1, goes)));
 }
+
+/** Less of a mix left over than this share is what always is, and less than this the smallest pot that there is, kg. */
+const AS_ALWAYS = 0.2;
+const SMALLEST = 0.01;
+
+/** A cup with what is left over of it, where that is worth a word. */
+const leaving = (
+  cup: CupContent | undefined,
+  left: number | undefined,
+  mixed: number | undefined,
+): CupContent | undefined =>
+  cup && left && mixed && left > Math.max(SMALLEST, AS_ALWAYS * mixed) ? { ...cup, left } : cup;
 
 /** What a step mixes, part by part, where the plan works it out. */
 export function cupOf(pot: InPots, plan: Plan): CupContent | undefined {
@@ -39,13 +55,25 @@ export function cupOf(pot: InPots, plan: Plan): CupContent | undefined {
       const own = content(fair?.partsPerBatch, bench?.filler);
       const name = system?.chosen?.chain.filler?.powder?.name;
       return own && fair?.powderPerBatch && name
-        ? { ...own, powder: { name, mass: fair.powderPerBatch } }
+        ? { ...own, powder: { name, mass: fair.powderPerBatch, intoRest: true } }
         : own;
     }
     case 'coat':
-      return content(finish?.partsPerCoat, bench?.coat);
-    case 'repair':
-      return content(repair?.pots.find((p) => p.id === cup.id)?.parts, bench?.pots[cup.id]);
+      return leaving(
+        content(finish?.partsPerCup, bench?.coat),
+        finish && finish.mixedPerCoat.value - finish.massPerCoat.value,
+        finish?.mixedPerCoat.value,
+      );
+    case 'repair': {
+      const own = repair?.pots.find((p) => p.id === cup.id);
+      const mixed = own && own.mass.value * cupsOf(pot, plan);
+      const cupful = content(own?.parts, bench?.pots[cup.id]);
+      return leaving(
+        cupful && own?.powder ? { ...cupful, powder: own.powder } : cupful,
+        own && mixed && mixed - own.need.value,
+        mixed,
+      );
+    }
     case undefined:
       return undefined;
   }
@@ -76,13 +104,14 @@ export function potWords(step: Step, plan: Plan, reader: Reader): Said {
   const grams = (f: Figure) => figureIn(f, 'g', gramDecimals(f), reader);
   const [best] = cup.measures;
   const how = best
-    ? measureWords(best, reader)
+    ? measureWords(best, reader, best.way === 'drops' ? powderFirst(cup, reader) : [])
     : said`${partLines(cup.parts).flatMap((p, i) => said`${i > 0 ? ', ' : ''}${p.name} ${grams(p.mass)}`)}, on a finer scale`;
   const life = lifeOf(step, plan);
   return [
     ...how,
-    ...powderWords(cup, reader),
+    ...(best?.way === 'drops' ? [] : powderWords(cup, reader)),
     ...cupsWords(cup),
+    ...leftWords(cup, reader),
     ...(life ? said`; use in ${figure(life, reader)}` : []),
   ];
 }
@@ -108,6 +137,18 @@ export function againWords({ pot }: Step, plan: Plan, reader: Reader): Said | un
   ];
 }
 
-const powderWords = ({ powder }: CupContent, reader: Reader): Said =>
-  powder ? said`, then ${powder.name} ${figureIn(powder.mass, 'g', gramDecimals(powder.mass), reader)}` : [];
+const leftWords = ({ left }: CupContent, reader: Reader): Said =>
+  left === undefined ? [] : [`, ${sayIn({ value: left }, 'g', 0, reader)} of it left over`];
+const powderOf = (powder: NonNullable<CupContent['powder']>, reader: Reader): Said =>
+  said`${lower(powder.name)} ${figureIn(powder.mass, 'g', gramDecimals(powder.mass), reader)}`;
+const powderFirst = ({ powder }: CupContent, reader: Reader): Said =>
+  powder ? said`, ${powderOf(powder, reader)} in` : [];
+/** A peroxide goes in last: it gels soon after. */
+function powderWords({ powder, parts }: CupContent, reader: Reader): Said {
+  if (!powder) return [];
+  const own = powderOf(powder, reader);
+  return parts.kind === 'peroxide'
+    ? said`; ${own} stirred in before the catalyst`
+    : said`, then ${own}${powder.intoRest ? ' into the rest' : ''}`;
+}
 const cupsWords = ({ count }: CupContent): Said => (count > 1 ? [` (each of ${count} cups)`] : []);

@@ -20,7 +20,16 @@ export const CORE = group('Injection', {
     '%',
     'of a soft core; nothing until entered',
   ),
-  medium: choice('Filled with', { epoxy: 'thin epoxy', foam: 'expanding closed-cell foam' }),
+  medium: choice('Filled with', {
+    epoxy: 'thin epoxy',
+    foam: 'expanding closed-cell foam, poured',
+    foamCartridge: 'expanding closed-cell foam, from a cartridge',
+  }),
+  by: choice('Got in by', {
+    syringe: 'syringe, hole by hole',
+    vacuum: 'drawn through by vacuum',
+    squeegee: 'worked in with a squeegee',
+  }),
   expansion: quantity('Foam grows to', 'ratio', 1.5, 40, ':1', '8 times until entered; the sheet decides'),
   cartridge: quantity('Syringe or cartridge', 'volume', 5e-6, 0.001, 'ml', '60 ml until entered'),
 });

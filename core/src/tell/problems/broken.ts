@@ -9,6 +9,7 @@ const THINGS: Readonly<Record<Thing, string>> = {
   dam: 'the dam',
   weights: 'the weights',
   clamps: 'the clamps',
+  cover: 'what lies over the filler',
   tape: 'the tape',
   tent: 'the tent',
   heater: 'the heater',

@@ -9,6 +9,15 @@ export const FINISH_WORDS: WordsOf<FinishProblems> = {
     allowed: 'at least 4 gaps on two or more lines',
     suggestion: 'read another line above or below; until then the filler is planned from the laminate',
   }),
+  'level-of-itself': ({ beyond }) => ({
+    what: 'every gap was read on the repair: it is held against itself, and one that is low everywhere looks fair',
+    allowed: `4 gaps and more on the hull beyond the finish edge`,
+    suggestion: `read ${mm(beyond)} mm farther out on every side: the level is that of the sound hull`,
+  }),
+  'hull-stands-proud': ({ proud }) => ({
+    what: `the hull beyond the repair stands up to ${mm(proud, 1)} mm over its own level`,
+    suggestion: 'it is sound and is not cut: fair the repair into it, or note that it was so',
+  }),
   'highs-stand': ({ count, highest }) => ({
     what: `${count === 1 ? 'a high stands' : `${count} highs stand`} up to ${mm(highest, 1)} mm proud`,
     suggestion: 'cut the highs first: filler round a high is filler over everything',

@@ -21,6 +21,16 @@ export const GRIND_WORDS: WordsOf<GrindProblems> = {
     allowed: `at least ${least.toFixed(1)}:1 for this laminate and bond`,
     suggestion: 'leave the ratio out, or choose a stronger bond',
   }),
+  'bevel-short': ({ width, reached, carries, plies, of, wanted, ratio, further, sound }) => ({
+    what:
+      plies === 0
+        ? `a bevel of ${whole(width)} mm is too narrow for one ply at ${formatIn(ratio, ':1', 1).text}:1`
+        : `a bevel of ${whole(width)} mm reaches ${reached.toFixed(1)}:1 and carries ${tenth(carries)} mm, ${plies} of ${of} plies`,
+    allowed: `${whole(wanted)} mm at ${formatIn(ratio, ':1', 1).text}:1`,
+    suggestion: sound
+      ? `grind ${whole(further)} mm further out, or lay on it as it is: shear and duty are met at ${reached.toFixed(1)}:1`
+      : `grind ${whole(further)} mm further out`,
+  }),
   'obstacle-in-taper': ({ name, room, reach, ratioLeft, least, way }) => ({
     what:
       room === 0

@@ -76,6 +76,16 @@ export const LAMINATE_WORDS: WordsOf<LaminateProblems> = {
     allowed: `up to ${goDepth(allowed)} mm`,
     suggestion: 'lay it in several goes; the cure picture shows how hot it gets',
   }),
+  'peroxide-misplaced': ({ product }) => ({
+    what: `${product} takes no catalyst: a peroxide in it boils and never sets it, and MEKP is not its hardener`,
+    allowed: 'its own hardener, by its own ratio',
+    suggestion: 'take the share of catalyst out, and look at the label of the bottle before it is opened',
+  }),
+  'catalyst-share': ({ product, share, least, most }) => ({
+    what: `${percent(share, 1)} % of catalyst in ${product} ${share > most ? 'sets hot, fast and brittle' : 'may never set it'}`,
+    allowed: `${plainPercent(least)} to ${plainPercent(most)} % by mass`,
+    suggestion: 'measure it out by the temperature: leave the field empty',
+  }),
   'hardener-share': ({ share, low, high }) => ({
     what: `${percent(share, 1)} % hardener ${share > high ? 'makes the joint soft' : 'leaves the joint weak to heat and fuel'}`,
     allowed: `${plainPercent(low)} to ${plainPercent(high)} % by mass`,

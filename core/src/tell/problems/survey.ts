@@ -55,6 +55,14 @@ export function tellOutlineFault(fault: OutlineFault): {
   }
 }
 
+const TOLD_OF = { coat: 'the coat', matrix: 'the resin of the hull' } as const;
+/** The test that tells them apart. */
+const APART = {
+  coat: 'rub a hidden spot with a solvent rag, then sand through at an edge: paint softens or shows layers',
+  matrix:
+    'sand a hidden spot and smell it: styrene tells polyester or vinyl ester; a survey or the builder knows epoxy',
+} as const;
+
 export const SURVEY_WORDS: WordsOf<SurveyProblems> = {
   'skin-assumed': ({ cored, thickness }) => ({
     what: `${cored ? 'skin' : 'laminate'} thickness not known, taken as ${say(thickness, 'mm')}`,
@@ -149,6 +157,14 @@ export const SURVEY_WORDS: WordsOf<SurveyProblems> = {
     what: 'the readings do not fall: it is not drying',
     suggestion:
       'look for water that still comes in, wash salt and acid out with fresh water, warm and air it, open it further',
+  }),
+  'taken-as-told': ({ of, taken }) => ({
+    what: `${TOLD_OF[of]} taken as ${taken}, as it was told`,
+    suggestion: APART[of],
+  }),
+  'told-differently': ({ of, taken }) => ({
+    what: `owners and papers tell different things of ${TOLD_OF[of]}: planned for ${taken}`,
+    suggestion: `${APART[of]}; enter what it shows`,
   }),
   'kept-dry': () => ({
     what: 'kept out of the water: the ground is taken as dry',

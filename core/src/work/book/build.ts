@@ -33,7 +33,7 @@ export const BUILDING = {
   }),
   backing: action({
     words: {
-      fit: 'cut the backing, fit it through the hole, abrade the inside face round it',
+      fit: 'cut the backing, pull its peel ply, abrade it; fit it through the hole, abrade the inside face round it',
       bond: 'bond the backing inside, drawn up with ties through the hole',
       plastic: 'bond the backing inside, draw it up with a wire or screw until it holds',
       plasticThrough: 'bond the backing through the opening, draw it up with a wire or screw until it holds',
@@ -71,14 +71,16 @@ export const BUILDING = {
     words: {
       fit: 'cut the new core, dry-fit it flush with the old',
       bed: 'prime core and inner skin, bed the core, weight it, clear the squeeze-out',
+      bedThrough:
+        'prime the edges of the old core and the new one all over, bed it by its edges against the former, weight it, clear the squeeze-out',
     },
     done: 'flush with the old, no hollow sound',
     who: 'all',
     tools: ['weights', 'film'],
-    needsIf: { bed: ['washed', 'clean', 'keyed'] },
+    needsIf: { bed: ['washed', 'clean', 'keyed'], bedThrough: ['washed', 'clean', 'keyed'] },
     makes: ['lays'],
     makesIf: { fit: [] },
-    sets: { bed: 'weights' },
+    sets: { bed: 'weights', bedThrough: 'weights' },
   }),
   make: action({
     words: {
@@ -87,6 +89,8 @@ export const BUILDING = {
         'cut a piece of the same sheet for the hole, 3 mm free all round, bevel its edge, abrade it, clean',
       plug: 'cut a plug of the same polymer, bevel it, tack it flush',
       patch: 'cut the patch, round the corners, bevel thick edges',
+      ring: 'cut a ring that the valve goes through, round the corners, bevel thick edges: no patch goes over a valve',
+      backing: 'lay the backing up on film, on a board bent to the hull, peel ply on both faces',
       plies: 'cut and dry-fit the plies',
       pliesInHalves: 'cut the plies in halves, laps by turns from port and starboard, and dry-fit',
     },
@@ -111,9 +115,11 @@ export const BUILDING = {
       board: 'take board and film off from behind',
       dam: 'take the dam off, trim the bead',
       weights: 'take weights and film off',
+      cover: 'pull what lies over the filler off, flat back on itself',
+      vacuum: 'shut the pump off, take hoses and film off',
       clamps: 'take clamps, blocks and film off',
       tape: 'pull the tape back on itself',
-      insideTape: 'pull the tape inside back on itself',
+      insideTape: 'pull peel ply and tape inside, break the edge of the cloth with P80, wipe',
       tent: 'take heat and tent away',
       heater: 'take the heater out',
       lamps: 'take the lamps away',
@@ -127,6 +133,8 @@ export const BUILDING = {
       board: ['board'],
       dam: ['dam'],
       weights: ['weights'],
+      cover: ['cover'],
+      vacuum: ['weights'],
       clamps: ['clamps'],
       tape: ['tape'],
       insideTape: ['tape'],

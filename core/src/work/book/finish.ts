@@ -5,14 +5,23 @@ export const FINISHING = {
   dress: action({
     words: {
       edge: 'file it fair to a long hollow, round its edges',
+      rubbery:
+        'slice what stands proud off while it is rubbery: a nail dents it, nothing sticks to the blade',
+      rubberyUnderFilm:
+        'pull the film, slice what stands proud off while it is rubbery: a nail dents it, nothing sticks to the blade',
       groove: 'take the raised lips off with a scraper, round the edges of the groove',
       rim: 'round the rim of the chip with P240 on a small block',
       smooth: 'rub it smooth along its length, P240, then P400',
       wax: 'wax over what lies open',
     },
     done: 'nothing catches on a cloth drawn along it',
+    doneIf: {
+      rubbery: 'level to the eye, nothing torn out',
+      rubberyUnderFilm: 'level to the eye, nothing torn out',
+    },
     who: 'all',
     tools: ['file', 'scraper', 'paper'],
+    toolsIf: { rubbery: ['knife'], rubberyUnderFilm: ['knife'] },
   }),
   cutHighs: action({
     words: { one: 'cut the high down first', many: 'cut the {count} highs down first' },

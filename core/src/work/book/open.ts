@@ -37,13 +37,14 @@ export const OPENING = {
       fabric: 'peel the old patch with warmth, scrape and rub the old film off',
       patch: 'peel the patch off warm, rub both faces clean',
       putty:
-        'rake the old putty out, to sound laminate; what a blade does not lift under the edge is sanded off',
+        'rake the old putty out, to sound material, with a blade; sand off P80 what it does not lift, dull all over',
     },
     done: 'no trace of the old repair is left',
     photo: true,
     who: 'all',
     tools: ['scraper'],
     makes: ['exposes', 'dusts'],
+    makesIf: { putty: ['exposes', 'abrades', 'dusts'] },
   }),
   takeOff: action({
     words: {
@@ -166,16 +167,19 @@ export const OPENING = {
   cut: action({
     words: {
       core: 'take the old core out to sound core all round, down to the inner skin; abrade that, vacuum',
+      coreThrough:
+        'take the old core out between the skins to sound core all round; abrade its edges, vacuum',
       skin: 'cut the loose skin away along the line',
       wood: 'cut back to bright wood, square to the grain or along it',
       woodRepair: 'take the old repair out, cut back to bright wood',
+      foam: 'trim the foam off flush with a knife, dig out what crumbles',
     },
     done: 'what is left rings sound, nothing soft or dark at the cut',
     photo: true,
     who: 'all',
     tools: ['knife', 'multi-tool'],
     makes: ['exposes', 'dusts'],
-    makesIf: { core: ['exposes', 'abrades', 'cleans'] },
+    makesIf: { core: ['exposes', 'abrades', 'cleans'], coreThrough: ['exposes', 'abrades', 'cleans'] },
   }),
   bevel: action({
     words: {
@@ -197,6 +201,7 @@ export const OPENING = {
     words: {
       core: 'drill out through the upper skin, clear the core with a hook, vacuum',
       grid: 'drill through the upper skin only, stop on the bit',
+      toSplit: 'drill down to the split and no deeper, stop on the bit',
       dull: 'drill into the dull spot, one hole low and one high',
       bore: 'mark the true centre, bore out, chamfer, abrade',
       pin: 'drill for the pin, square to the faces, ream',
@@ -212,7 +217,7 @@ export const OPENING = {
   mark: action({
     words: {
       grid: 'tap it, mark the border, tape it off, lay the grid out',
-      patch: 'trace the patch on the tube, number it and a register line',
+      patch: 'trace the patch where it goes, number it and a register line',
       template: 'trace the sound edge of the other side as a template',
       pattern: 'take a pattern of the shape while it still stands',
     },

@@ -11,7 +11,7 @@ export const PREPARING = {
       soapOutside: 'wash with detergent and fresh water, outside, no solvent; rinse, dry',
       soapInside: 'wash with detergent and fresh water, inside, no solvent; rinse, dry',
       damp: 'wipe down with detergent on a damp cloth, no water into the wood; dry',
-      blisters: 'wash with fresh water, hot if there is any, and again next day',
+      blisters: 'wash with fresh water, warm is better, and again next day',
       polish: 'wash with detergent, rinse, dry; mask trim and rubber',
       repaint: 'wash, dewax, rinse, dry',
       degrease: 'degrease, rinse salt off with fresh water, dry',

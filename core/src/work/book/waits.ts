@@ -1,6 +1,7 @@
 /** What is waited for between two steps, as one reads it on the tape. Placeholders as in the actions. */
 export const WAITS = {
   holds: 'backing holds',
+  panelSets: 'the backing sets until it can be cut and abraded',
   beddingSets: 'bedding sets until it can be sanded',
   propsStay: 'props stay at the {name}',
   setOutside: 'laminate sets on the outside face',
@@ -27,6 +28,11 @@ export const WAITS = {
   underFilm: 'cures under film until it can be sanded',
   underClamps: 'sets under clamps',
   underWeights: 'sets under its weights',
+  flashesOff: 'solvent flashes off, moving air over it',
+  floats: '{product}: dries before she floats',
+  rubbery: 'sets until it is rubbery',
+  underVacuum: 'sets under vacuum',
+  foamSets: 'foam sets until a knife cuts it clean',
   sheathing: 'sheathing sets',
   insideSets: 'the inside sets',
   dull: 'dries dull',

@@ -7,6 +7,10 @@ export const WETTING = {
       pot: 'mix',
       batch: 'mix batch {number}',
       filler: 'mix filler',
+      skim: 'mix the skim',
+      panel: 'mix for the backing',
+      fillets: 'mix for the fillets of the {name}',
+      tabs: 'mix for the tabs of the {name}',
       coat: 'mix {product}',
       stir: 'stir {product}',
       shake: 'shake the can two minutes after the ball is loose, a test pass on card',
@@ -51,6 +55,7 @@ export const WETTING = {
     words: {
       faces: 'two coats of it unthickened on every bare face, end grain until it drinks no more',
       split: 'run it in thin until the split drinks no more',
+      neat: 'brush all of the ground out thin with it while it is neat, then stir the powder into the rest; filler goes on while this is wet or tacky',
     },
     done: 'it stays wet and drinks no more',
     who: 'all',
@@ -82,12 +87,19 @@ export const WETTING = {
       plug: 'wrap a softwood plug in cloth with sealant on it, drive it in from outside',
       clamp: 'film and a batten on each side, clamped until nothing moves',
       lash: 'lash it round with waxed cord, turns close, past both ends of the split',
+      leaveSkin: 'leave it: it lets no water in and carries no load; photograph it',
       leave: 'mark its ends and the time, photograph it, take the load off it',
     },
     done: 'it holds when it is pressed by hand',
+    doneIf: { leave: 'its ends are marked', leaveSkin: 'it is on a photograph' },
     photo: true,
     who: 'all',
     tools: ['knife', 'marker'],
+    toolsIf: {
+      leave: ['marker'],
+      leaveSkin: ['camera'],
+      clamp: ['clamps', 'film'],
+    },
   }),
   fill: action({
     words: {
@@ -114,6 +126,7 @@ export const WETTING = {
       chips: 'fill chips and scratches, proud',
       patchEdges: 'fill along the edges of the old patch, drawn out thin on both sides',
       pinholes: 'blow pinholes out, skim them with a tight blade',
+      skim: 'blow the pits of the light filler out, draw the skim tight over all of it so that it stays in the pits alone',
       wood: 'wet the wood out, thicken the rest and fill proud',
       patches: 'open, wash, fill and abrade what they hid',
     },
@@ -126,24 +139,54 @@ export const WETTING = {
     makes: ['lays'],
     frees: { countersunk: ['tape'] },
   }),
+  cover: action({
+    words: {
+      peelPly: 'draw peel ply on over the wet filler, tight, from the middle out: it levels and keys it',
+      film: 'draw film on over the wet filler, tight, from the middle out, no air under it',
+    },
+    done: 'level under it, no crease',
+    who: 'all',
+    tools: ['film', 'spreader'],
+    toolsIf: { peelPly: ['peel ply', 'spreader'] },
+    sets: { peelPly: 'cover', film: 'cover' },
+  }),
   inject: action({
     words: {
       holes: 'fill hole by hole in their order; tape each as its neighbour weeps',
       dull: 'inject low until it weeps high; tape, weight over film',
+      foam: 'fill hole by hole in their order, the next ones open: it rises and shows there; tape it then',
+      vacuum:
+        'hoses and trap on the high row, tape every other hole; let it be drawn in at the low row until it comes without bubbles, clamp both off',
+      squeegee:
+        'pour it over the holes, work it in with a squeegee from the middle out until it stands in the outer row',
     },
     done: 'the last hole weeps',
-    who: 'two',
+    doneIf: {
+      vacuum: 'resin without bubbles in the hose of every hole',
+      squeegee: 'it stands in every hole',
+    },
+    who: 'all',
     tools: ['syringe', 'tape'],
+    toolsIf: {
+      foam: ['tape'],
+      vacuum: ['vacuum pump', 'trap', 'hoses', 'tape'],
+      squeegee: ['squeegee', 'tape'],
+    },
     // What lies behind a skin is blown out; nobody reaches it with paper.
     needs: ['clean'],
     makes: ['lays'],
   }),
   weight: action({
-    words: { skin: 'weight or brace the skin back to its shape, film under the weights' },
+    words: {
+      skin: 'weight or brace the skin back to its shape, film under the weights',
+      vacuum:
+        'film and tape over the face, the pump held on: it presses the skin home; no more than the core stands',
+    },
     done: 'fair under a batten',
-    who: 'two',
+    who: 'all',
     tools: ['weights', 'film'],
-    sets: { skin: 'weights' },
+    toolsIf: { vacuum: ['vacuum pump', 'film', 'tape'] },
+    sets: { skin: 'weights', vacuum: 'weights' },
   }),
   stitch: action({
     words: { lips: 'draw the lips together, {count} stitches' },
@@ -188,7 +231,7 @@ export const WETTING = {
       gelCoat: 'gel coat, coat {coat}',
       product: '{product}, coat {coat}',
       productAgain: '{product}, coat {coat}, second round',
-      adhesive: 'coat {coat}, thin, on tube and patch',
+      adhesive: 'coat {coat}, thin, on both faces',
       adhesiveInside: 'coat {coat}, thin, inside the tube and on the inner patch',
       adhesiveWoken:
         'vapour aired out, tins shut, rags away: warm the dried coat evenly to hand-hot until it grabs, or a thin flash coat by its sheet',

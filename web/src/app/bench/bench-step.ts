@@ -11,16 +11,17 @@ import {
   untracked,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { sayIn, type LogEvent } from '@nelbo/core';
+import { sayIn } from '@nelbo/core';
 import { benchClocks, weighIn, type WeighVerdict } from '@nelbo/core/cure';
 import { Devices } from '../devices/devices';
 import { SimulatedScale } from '../devices/simulated';
 import { Reading } from '../state/reading';
+import { ShopStore } from '../state/shop-store';
 import { timeOf } from '../ui/when';
 import { BenchStore } from './bench-store';
 import { ReadyStep } from './ready-step';
 import { countdown, type BenchRun } from './run';
-import { instructionOf, laidFactsOf, largeOf, stepWordsOf } from './step-words';
+import { conditionsOf, instructionOf, laidFactsOf, largeOf, stepWordsOf } from './step-words';
 import { Weighing } from './weighing';
 import { grams, minutes, mixedWords, offBy, partNames } from './words';
 
@@ -36,103 +37,7 @@ const TRICKLE = 0.0015;
   selector: 'nb-bench-step',
   imports: [ReadyStep],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    @switch (run().step) {
-      @case ('ready') {<nb-ready-step [run]="run()" (begin)="begin($event)" />}
-      @case ('stir') {
-        <p class="soft">{{ stepWords() }}</p>
-        <h2>Stir to one colour, scrape sides and stick</h2>
-        <p class="big" role="timer">{{ stirLeft() }}</p>
-        <p class="soft wide">{{ run().batch.stage === 'mix' ? 'Critical work: pour it into a second cup and stir again. Spread it in the tray to gain time.' : 'No streaks left. Slowly, so that no air is stirred in.' }}</p>
-        @if (error() !== undefined) {<p class="facts"><span>True ratio <b>{{ ratioNow() }}</b></span><span>Against the sheet <b>{{ off() }}</b></span></p>}
-        <div class="buttons"><button type="button" class="main" (click)="mixed()">Mixed: start the clocks</button></div>
-      }
-      @case ('use') {
-        <p class="soft">{{ run().batch.about }}</p>
-        <h2>Use it before</h2>
-        <p class="big" role="timer" [class.act]="usedUp()">{{ useLeft() }}</p>
-        <p class="facts"><span>Pot life <b>{{ life() }}</b></span><span>Pot <b>{{ degrees(run().pot) }}</b></span><span>Lot <b>{{ run().lot || 'not noted' }}</b></span></p>
-        <div class="buttons">
-          <button type="button" class="main" (click)="laid()">It is laid</button>
-          <button type="button" (click)="noteOpen.set(!noteOpen())" [attr.aria-expanded]="noteOpen()">Note</button>
-          <button type="button" (click)="thrown('left over in the pot')">Throw it away</button>
-        </div>
-      }
-      @case ('laid') {
-        <p class="soft">{{ run().batch.title }} · {{ run().batch.product }}</p>
-        <h2>Laid {{ laidAt() }}</h2>
-        <p class="facts">@for (f of laidFacts(); track f.name) {<span>{{ f.name }} <b>{{ f.value }}</b></span>}</p>
-        <div class="buttons">
-          <button type="button" class="main" (click)="closed.emit()">Next batch</button>
-          <button type="button" (click)="noteOpen.set(!noteOpen())" [attr.aria-expanded]="noteOpen()">Note</button>
-          <button type="button" (click)="log('abraded', 'Washed and abraded; the next layer bonds on it.')">Abraded</button>
-          <button type="button" (click)="log('coated', 'Covered by the next layer.')">Covered by the next</button>
-          <button type="button" (click)="log('weather', 'Weather broke in mid-cure: covered. Look at the windows again.')">Weather broke</button>
-        </div>
-      }
-      @case ('thrown') {
-        <h2>Thrown away</h2>
-        <p class="wide">Thin in a tray, outside, on ground that does not burn. A pot that smokes is not carried and not breathed over.</p>
-        <div class="buttons"><button type="button" class="main" (click)="closed.emit()">Back to the batches</button></div>
-      }
-      @case ('powder') {
-        <p class="soft">{{ stepWords() }}</p>
-        <h2>Stir in {{ run().batch.powder?.name?.toLowerCase() }}</h2>
-        <p class="big">{{ powder() }}</p>
-        <p class="soft wide">Both parts are mixed first, then the powder by and by. Respirator on: it floats.</p>
-        <div class="buttons"><button type="button" class="main" (click)="to('stir')">It is in</button></div>
-      }
-      @default {
-        <p class="soft">{{ stepWords() }}</p>
-        @if (verdict(); as v) {
-          @if (v.kind === 'correct') {
-            <h2>Add {{ v.part === 'first' ? names()[0] : names()[1] }} until the scale reads</h2>
-            <p class="big act">{{ number(v.reads) }}<small>{{ unit() }}</small></p>
-            <p class="facts"><span>That is <b>{{ g(v.add) }} more</b></span><span>Now <b>{{ offText(v.error) }}</b></span><span>Then <b>{{ offText(v.after) }}</b></span></p>
-            <div class="buttons"><button type="button" class="main" (click)="corrected(v)">It reads that</button><button type="button" (click)="verdict.set(undefined)">Weigh again</button><button type="button" (click)="thrown('ratio ' + offText(v.error) + ' off')">Throw it away</button></div>
-          } @else if (v.kind === 'discard') {
-            <h2 class="act">Throw it away</h2>
-            <p class="wide">The ratio is {{ offText(v.error) }} off, and {{ v.why }}.</p>
-            <div class="buttons"><button type="button" class="main" (click)="thrown(v.why)">It is in the tray outside</button><button type="button" (click)="verdict.set(undefined)">Weigh again</button></div>
-          }
-        } @else {
-          @if (way().way === 'scale') {
-            <h2>{{ run().step === 'first' ? 'Cup on, scale to zero, pour ' + names()[0] + ' until it reads' : 'Pour ' + names()[1] + ' until the scale reads' }}</h2>
-            <p class="big">{{ number(target()) }}<small>{{ unit() }}</small></p>
-            <div class="bar" aria-hidden="true"><i [style.width.%]="share(reading())"></i><u [style.left.%]="share(band()[0])" [style.width.%]="share(band()[1]) - share(band()[0])"></u></div>
-            <p class="spread soft"><span>{{ live() === undefined ? 'no scale connected' : g(reading()) + ' now' + (simulated() ? ', simulated' : '') }}</span><span class="act">stop between {{ number(band()[0]) }} and {{ g(band()[1]) }}</span></p>
-            <p class="facts">
-              <span>{{ cap(names()[run().step === 'first' ? 0 : 1]) }} still to pour <b>{{ g(left()) }}</b></span>
-              <span>True ratio if you stop now <b>{{ ratioNow() }}</b></span>
-              <span>Pot life from “mixed” <b>{{ life() }}</b></span>
-            </p>
-            @if (simulated()) {<p class="sim"><span>Simulated scale</span><button type="button" (pointerdown)="pour(POUR)" (pointerup)="pour(0)" (pointerleave)="pour(0)" (keydown.space)="pour(POUR)" (keyup.space)="pour(0)">Hold to pour</button><button type="button" (pointerdown)="pour(TRICKLE)" (pointerup)="pour(0)" (pointerleave)="pour(0)" (keydown.space)="pour(TRICKLE)" (keyup.space)="pour(0)">Trickle</button><button type="button" (click)="tare()">Zero</button></p>}
-            @else {<p class="typed"><label for="bench-reads">It reads</label><input id="bench-reads" type="text" inputmode="decimal" autocomplete="off" [placeholder]="number(target())" [value]="typed()" (input)="typed.set($any($event.target).value)" /><span>{{ unit() }}</span></p>@if (typedError()) {<p class="act" role="alert">{{ typedError() }}</p>}}
-          } @else if (way(); as w) {
-            <h2>{{ instruction() }}</h2>
-            <p class="big">{{ bigOther().text }}<small>{{ bigOther().unit }}</small></p>
-            <p class="facts"><span>{{ names()[0] }} <b>{{ g(run().batch.first) }}</b></span><span>{{ names()[1] }} <b>{{ g(run().batch.second, 2) }}</b></span><span>Reading may be off by <b>{{ percent(w.error.value) }}</b></span></p>
-          } @else {
-            <h2>{{ run().step === 'first' ? names()[0] : names()[1] }}</h2>
-            <p class="big">{{ number(run().step === 'first' ? run().batch.first : run().batch.second) }}<small>{{ unit() }}</small></p>
-            <p class="act wide">Nothing on the bench measures this closely enough: use a finer instrument, or mix more.</p>
-          }
-          @if (run().step === 'second' && run().batch.parts.kind === 'peroxide') {<p class="hazard"><b>MEKP, the catalyst; never MEK, the thinner.</b> Goggles. It meets no accelerator, acetone or metal. Nothing goes back into the bottle.</p>}
-          <div class="buttons">
-            @if (way().way === 'scale' && run().step === 'second') {<button type="button" (click)="tooMuch()">Too much</button>}
-            @if (run().batch.measures.length > 1) {<button type="button" (click)="otherWay()">Other way to measure</button>}
-            <button type="button" class="main" (click)="run().step === 'first' ? firstIn() : judge()">{{ run().step === 'first' ? cap(names()[0]) : cap(names()[1]) }} is in</button>
-          </div>
-        }
-      }
-    }
-    @if (noteOpen()) {
-      <div class="notes" role="group" aria-label="Note in one tap">
-        @for (n of NOTES; track n) {<button type="button" (click)="note(n)">{{ cap(n) }}</button>}
-      </div>
-    }
-    @if (saidNote()) {<p class="soft" role="status">{{ saidNote() }}</p>}
-  `,
+  templateUrl: './bench-step.html',
   styleUrl: './bench-step.css',
 })
 export class BenchStep {
@@ -141,6 +46,7 @@ export class BenchStep {
   readonly closed = output();
   readonly #store = inject(BenchStore);
   readonly #reading = inject(Reading);
+  readonly #shop = toSignal(inject(ShopStore).shop$);
   readonly #devices = inject(Devices);
   protected readonly POUR = POUR;
   protected readonly TRICKLE = TRICKLE;
@@ -162,7 +68,14 @@ export class BenchStep {
   protected readonly unit = computed(() =>
     sayIn({ value: 0.1 }, 'g', 1, this.#reading.reader()).replace(/^[\d.,\s]+/, ''),
   );
-  readonly #weighing = new Weighing(this.run, this.way, this.live, this.typed, this.unit);
+  readonly #weighing = new Weighing(
+    this.run,
+    this.way,
+    this.live,
+    this.typed,
+    this.unit,
+    computed(() => this.#shop()?.instruments),
+  );
   protected readonly reading = this.#weighing.reading;
   protected readonly target = this.#weighing.target;
   protected readonly band = this.#weighing.band;
@@ -331,7 +244,7 @@ export class BenchStep {
           kind: 'mixed',
           first: run.first ?? run.batch.first,
           second: run.second ?? run.batch.second,
-          ...this.#conditions(),
+          ...conditionsOf(this.run()),
         },
       },
     );
@@ -348,7 +261,11 @@ export class BenchStep {
       {
         who: this.who(),
         text: `${run.batch.title} laid: ${run.batch.about}.${until ? ` ${capital(run.batch.next)} until about ${until.toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })}.` : ''}`,
-        event: { kind: 'laid', ...this.#conditions(), ...(until ? { until: until.toISOString() } : {}) },
+        event: {
+          kind: 'laid',
+          ...conditionsOf(this.run()),
+          ...(until ? { until: until.toISOString() } : {}),
+        },
       },
     );
   }
@@ -361,7 +278,7 @@ export class BenchStep {
       {
         who: this.who(),
         text: `${this.run().batch.title} thrown away: ${why}.`,
-        event: { kind: 'thrown', ...this.#conditions() },
+        event: { kind: 'thrown', ...conditionsOf(this.run()) },
       },
     );
   }
@@ -386,7 +303,7 @@ export class BenchStep {
       {
         who: this.who(),
         text: `${this.run().batch.title}: ${text}.`,
-        event: { kind: 'note', ...this.#conditions() },
+        event: { kind: 'note', ...conditionsOf(this.run()) },
       },
     );
     this.saidNote.set(`Noted: ${text}.`);
@@ -395,7 +312,11 @@ export class BenchStep {
   /** What the scale shows in all, kg; says so and gives nothing where what was typed cannot be read. */
   #weighed(planned: number): number | 'not weighed' | undefined {
     const weighed = this.#weighing.weighed(planned);
-    this.typedError.set(weighed === undefined ? 'Not a weight: type a number such as 214.6' : '');
+    this.typedError.set(
+      weighed === undefined
+        ? 'Not a weight: type a number such as 214.6, or what was poured, such as 14 ml'
+        : '',
+    );
     return weighed;
   }
 
@@ -407,19 +328,5 @@ export class BenchStep {
       air,
       first !== undefined && second !== undefined ? [first, second] : undefined,
     );
-  }
-
-  #conditions(): Pick<LogEvent, 'pot' | 'air' | 'humidity'> {
-    const { humidity, unread = [] } = this.run();
-    // What was only assumed is no reading.
-    const [pot, air] = [
-      unread.includes('pot') ? undefined : this.run().pot,
-      unread.includes('air') ? undefined : this.run().air,
-    ];
-    return {
-      ...(pot === undefined ? {} : { pot }),
-      ...(air === undefined ? {} : { air }),
-      ...(humidity === undefined ? {} : { humidity }),
-    };
   }
 }

@@ -228,6 +228,18 @@ describe('one step at a time', () => {
     expect(s.host.querySelector('.big')?.textContent).toContain((120 * (1 + BATCH.ratio)).toFixed(1));
   });
 
+  it('what was poured by volume is weighed by its density, each part on top of the other', async () => {
+    const s = await step({ step: 'first' });
+    await s.type('100 ml');
+    await s.click('Resin is in');
+    // 1.15 kg on a litre of resin, 1.00 of hardener.
+    expect(now(s).first).toBeCloseTo(0.115, 6);
+    await s.type('20 ml');
+    await s.click('Hardener is in');
+    expect(now(s).second).toBeCloseTo(0.02, 6);
+    expect(now(s).step).toBe('stir');
+  });
+
   it('what cannot be read is said, and nothing goes on', async () => {
     const s = await step({ step: 'first' });
     await s.type('a lot');
@@ -296,7 +308,9 @@ describe('the same in a cup, and mixing by hand', () => {
   it('draws lines by the shape of the cup, and without one tells both parts', async () => {
     setUp();
     const fixture = TestBed.createComponent(CupDrawing);
-    fixture.componentRef.setInput('run', run());
+    // Enough for lines that lie 5 mm and more apart.
+    const [large] = batches({ ...BASE, damage: { kind: 'hole', size: [0.3, 0.2] } });
+    fixture.componentRef.setInput('run', run({ batch: large }));
     await fixture.whenStable();
     const svg = (fixture.nativeElement as HTMLElement).querySelector('svg');
     expect(svg?.getAttribute('aria-label')).toMatch(/resin to \d+ ml, then hardener to \d+ ml/);
@@ -317,6 +331,17 @@ describe('the same in a cup, and mixing by hand', () => {
     const amount = [...host.querySelectorAll('label')]
       .find((l) => l.textContent?.includes('Amount'))
       ?.querySelector('input') as HTMLInputElement;
+    const amounted = async (text: string): Promise<string> => {
+      amount.value = text;
+      amount.dispatchEvent(new Event('input'));
+      await fixture.whenStable();
+      return host.textContent ?? '';
+    };
+    // 100 ml of a mix of 1.125: 112.5 g, of which 95.8 g of resin.
+    expect(await amounted('100 ml')).toContain('95.8 g');
+    expect(host.querySelector('[role=alert]')).toBeNull();
+    expect(await amounted('2 pumps')).toContain('the yard has no pump for it');
+    expect(await amounted('9 drops')).toContain('nobody has counted');
     amount.value = 'a bucket';
     amount.dispatchEvent(new Event('input'));
     await fixture.whenStable();

@@ -1,8 +1,16 @@
 import { capital } from '../ui/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { parseQuantity, sayIn, tellUnread, told, type Sheet } from '@nelbo/core';
-import { CONSISTENCIES, freeMix, mixable, PURGE, type BenchBatch, type Consistency } from '@nelbo/core/cure';
+import { parseTold, sayIn, tellUnread, told, type Sheet } from '@nelbo/core';
+import {
+  CONSISTENCIES,
+  freeMix,
+  mixable,
+  PURGE,
+  toldBy,
+  type BenchBatch,
+  type Consistency,
+} from '@nelbo/core/cure';
 import { Reading } from '../state/reading';
 import { ShopStore } from '../state/shop-store';
 import { StoresStore } from '../state/stores-store';
@@ -20,7 +28,7 @@ import { grams } from './words';
       @if (powder()) {
         <label>As stiff as<select [value]="consistency()" (change)="consistency.set($any($event.target).value)">@for (c of CONSISTENCIES; track c) {<option [value]="c" [selected]="c === consistency()">{{ c }}</option>}</select></label>
         <label>Finished paste<input type="text" [value]="volume()" (input)="volume.set($any($event.target).value)" placeholder="150 ml" /></label>
-      } @else {<label>Amount, mixed<input type="text" [value]="mass()" (input)="mass.set($any($event.target).value)" placeholder="120 g" /></label>}
+      } @else {<label>Amount, mixed<input type="text" [value]="mass()" (input)="mass.set($any($event.target).value)" placeholder="120 g, 110 ml, 2 pumps" /></label>}
       <label>Thinner, its own<input type="text" [value]="thinner()" (input)="thinner.set($any($event.target).value)" placeholder="0 %" /></label>
       <label>Pigment paste<input type="text" [value]="tint()" (input)="tint.set($any($event.target).value)" placeholder="0 %" /></label>
       <label>In cartridges of<input type="text" [value]="cartridge()" (input)="cartridge.set($any($event.target).value)" placeholder="no cartridge" /></label>
@@ -62,6 +70,7 @@ export class FreeMixView {
     this.#stores.library().products.filter((p): p is Sheet => p.role === 'powder'),
   );
   protected readonly powder = computed(() => this.powders().find((p) => p.id === this.powderId()));
+  readonly #product = computed(() => this.products().find((p) => p.id === this.id()));
   readonly #read = computed(() => {
     const one = (
       text: string,
@@ -70,7 +79,8 @@ export class FreeMixView {
       name: string,
     ): { value?: number; error?: string } => {
       if (text.trim() === '') return {};
-      const p = parseQuantity(text, dimension, unit);
+      const product = this.#product();
+      const p = parseTold(text, dimension, unit, product && toldBy(product, this.#shop()?.instruments));
       if (p.ok && p.value >= 0 && (dimension === 'fraction' || p.value > 0)) return { value: p.value };
       const { what, suggestion } = p.ok
         ? { what: 'more than nothing is wanted', suggestion: `such as 100 ${unit}` }
@@ -86,7 +96,6 @@ export class FreeMixView {
     };
   });
   protected readonly errors = computed(() => Object.values(this.#read()).flatMap((r) => r.error ?? []));
-  readonly #product = computed(() => this.products().find((p) => p.id === this.id()));
   protected readonly told = computed(() => (this.found()?.problems ?? []).map(told));
   protected readonly found = computed(() => {
     const [product, r] = [this.#product(), this.#read()];

@@ -1,5 +1,5 @@
 import { capital } from '../ui/words';
-import { sayIn, type Measure, type Reader } from '@nelbo/core';
+import { sayIn, type LogEvent, type Measure, type Reader } from '@nelbo/core';
 import { grams, partNames } from './words';
 import type { BenchRun } from './run';
 
@@ -24,7 +24,14 @@ export function instructionOf({ step, batch }: BenchRun, way: Measure | undefine
   if (way.way === 'cup')
     return `${way.instrument}: ${step === 'first' ? `pour ${part} until it stands` : `pour ${part} on top until it stands`}`;
   if (way.way === 'pump') return `${way.instrument}: full strokes of each`;
-  return step === 'first' ? `Weigh out ${part}` : `Draw up ${part} in the ${way.instrument}`;
+  if (way.way === 'cartridge')
+    return step === 'first'
+      ? `${way.instrument}: level both pistons, press onto card until both parts come in one colour`
+      : 'Press it where it goes; after a pause a new mixer';
+  if (step === 'first') return `Weigh out ${part}`;
+  return way.way === 'drops'
+    ? `${way.instrument}: count ${part} into it`
+    : `Draw up ${part} in the ${way.instrument}`;
 }
 
 /** The figure of that instrument. */
@@ -35,6 +42,12 @@ export function largeOf({ step, batch }: BenchRun, way: Measure | undefined, rea
   });
   if (!way) return { text: '', unit: '' };
   if (way.way === 'cup') return split(sayIn(way.readings[step === 'first' ? 0 : 1].figure, 'mm', 0, reader));
+  if (way.way === 'cartridge')
+    return split(sayIn(way.readings[step === 'first' ? 0 : 1].figure, 'ml', 1, reader));
+  if (way.way === 'drops' && step === 'second') {
+    const { value } = way.readings[1].figure;
+    return { text: String(value), unit: value === 1 ? 'drop' : 'drops' };
+  }
   const [{ figure }] = way.readings;
   if (way.way === 'pump')
     return { text: String(figure.value), unit: figure.value === 1 ? 'stroke' : 'strokes' };
@@ -66,4 +79,18 @@ export function laidFactsOf(
           },
         ]),
   ];
+}
+
+/** Warmth and damp of a batch as they were read; what was only assumed is no reading. */
+export function conditionsOf({
+  humidity,
+  unread = [],
+  pot,
+  air,
+}: BenchRun): Pick<LogEvent, 'pot' | 'air' | 'humidity'> {
+  return {
+    ...(pot === undefined || unread.includes('pot') ? {} : { pot }),
+    ...(air === undefined || unread.includes('air') ? {} : { air }),
+    ...(humidity === undefined ? {} : { humidity }),
+  };
 }

@@ -1,7 +1,7 @@
 import { capital } from '../ui/words';
 import { computed, type Signal } from '@angular/core';
-import { parseQuantity, type Measure } from '@nelbo/core';
-import { firstBand, ratioErrorOf, secondReads, stopBand } from '@nelbo/core/cure';
+import { parseAmount, parseQuantity, type Measure, type Instruments } from '@nelbo/core';
+import { partsToldBy, firstBand, ratioErrorOf, secondReads, stopBand } from '@nelbo/core/cure';
 import type { BenchRun } from './run';
 import { partNames, ratioWords } from './words';
 
@@ -11,8 +11,14 @@ export class Weighing {
   readonly parsed = computed(() => {
     const text = this.typed().trim();
     if (text === '') return undefined;
-    const p = parseQuantity(/[a-z]/i.test(text) ? text : `${text} ${this.unit()}`, 'mass');
-    return p.ok && p.value >= 0 ? p.value : NaN;
+    const { step, batch, first = batch.first } = this.run();
+    const asked = /[a-z]/i.test(text) ? text : `${text} ${this.unit()}`;
+    const weight = parseQuantity(asked, 'mass');
+    if (weight.ok) return weight.value >= 0 ? weight.value : NaN;
+    // Poured by volume, in strokes or drops: so much of this part, on top of what is in the cup.
+    const part = step === 'first' ? 0 : 1;
+    const poured = parseAmount(text, partsToldBy(batch.parts, this.instruments())[part]);
+    return poured.ok && poured.value >= 0 ? poured.value + (part === 0 ? 0 : first) : NaN;
   });
   /** What the scale shows: a connected one's reading, a typed one, else what it ought to. */
   readonly reading = computed(() => {
@@ -52,6 +58,8 @@ export class Weighing {
     readonly live: Signal<{ readonly value: number } | undefined>,
     readonly typed: Signal<string>,
     readonly unit: Signal<string>,
+    /** What the yard measures with: pumps and their strokes. */
+    readonly instruments: Signal<Instruments | undefined>,
   ) {}
 
   /** What the scale shows in all, kg; undefined where what was typed cannot be read. */

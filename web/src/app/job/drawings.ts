@@ -25,7 +25,7 @@ import {
   sectionFactor,
   sectionRefs,
   sectionScene,
-  sizeOf,
+  partsSaid,
   taperHandle,
   told,
   type Said,
@@ -182,7 +182,7 @@ export class Drawings implements OnDestroy {
     const p = this.#plan();
     const reader = this.#reading.reader();
     return p?.survey && p.dish?.grind
-      ? said`cut-out ${sizeOf(p.survey.length, p.survey.width, reader)} · ground ${sizeOf(p.dish?.grind.groundLength, p.dish?.grind.groundWidth, reader)}`
+      ? said`cut-out ${partsSaid(p.survey.holes, p.survey.length, p.survey.width, reader)} · ground ${partsSaid(p.dish?.grind.grounds, p.dish?.grind.groundLength, p.dish?.grind.groundWidth, reader)}`
       : [];
   });
   protected readonly errors = computed(() =>
@@ -196,7 +196,7 @@ export class Drawings implements OnDestroy {
     const reader = this.#reading.reader();
     return (
       ply &&
-      said`Ply ${ply.lay}: ${ply.cloth.name} ${ply.orientation}, ${sizeOf(ply.length, ply.width, reader)}, ${figureIn(ply.offset, 'mm', 1, reader)} beyond the cut-out, ${figure(ply.resin, reader)} of resin.`
+      said`Ply ${ply.lay}: ${ply.cloth.name} ${ply.orientation}, ${partsSaid(ply.cuts, ply.length, ply.width, reader)}, ${figureIn(ply.offset, 'mm', 1, reader)} beyond the cut-out, ${figure(ply.resin, reader)} of resin.`
     );
   });
 

@@ -1,5 +1,6 @@
 import { Router } from '@angular/router';
 import { TestBed } from '@angular/core/testing';
+import type { JobDocument } from '@nelbo/core';
 import type { LogEntry } from '../api/api';
 import { Conflict } from './conflict';
 import { Drawings } from './drawings';
@@ -157,7 +158,7 @@ describe('the drawings', () => {
   it('show section and plan, and the picked ply in words', async () => {
     const b = await bench(Drawings, { stage: 'laminate' });
     expect(b.host.querySelectorAll('svg.scene').length).toBe(2);
-    expect(b.text()).toContain('cut-out 96 × 58 mm · ground 255 × 217 mm');
+    expect(b.text()).toContain('cut-out 96 × 58 mm · ground 278 × 240 mm');
     b.context.pickedPly.set(2);
     await b.settle();
     expect(b.text()).toContain('Ply 2: stitched biaxial 600 0/90, 239 × 201 mm');
@@ -239,7 +240,7 @@ describe('the totals', () => {
     );
     const squeezed = b.text().replace(/\s/g, '');
     expect(squeezed).toContain('Resin138.2g');
-    expect(squeezed).toContain('Materials£7.5');
+    expect(squeezed).toContain('Materials£8.1');
     expect(squeezed).toContain('Nextwait≈2h37min');
     // The forecast is still being worked out: it is called an estimate in words, too.
     expect(squeezed).toContain('estimate');
@@ -256,6 +257,18 @@ describe('the totals', () => {
     expect(said.host.querySelector('[title^="Elapsed"]')?.getAttribute('title')).toBe(
       'Elapsed, round the clock',
     );
+  });
+
+  it('say of the whole boat which of its places have no plan yet', async () => {
+    const b = await bench(TotalsStrip, { stage: 'grind' }, {
+      ...JOB,
+      places: [
+        { id: 'b', hull: { material: 'frp-solid' }, damage: { kind: 'gel-coat-chip', size: [0.02, 0.01] } },
+        { id: 'c', hull: {}, damage: {} },
+      ],
+    } as unknown as JobDocument);
+    await b.until('Whole boat');
+    expect(b.text()).toContain('without C, not planned yet');
   });
 
   it('report a stage done, log it, and move on', async () => {

@@ -35,7 +35,7 @@ import {
   type Scene,
   type Stage,
 } from '@nelbo/core';
-import { CHECK_RESULTS, fairScene, fairnessOfRound, fairnessOptions } from '@nelbo/core/finish';
+import { CHECK_RESULTS, fairScene, fairnessOfRound, fairnessOptions, repairedOf } from '@nelbo/core/finish';
 import { hoursExplained, hoursWords } from '@nelbo/core/papers';
 import { repairScene } from '@nelbo/core/repairs';
 import type { PlaceTold } from '../state/boat-planner';
@@ -213,15 +213,18 @@ export class OwnerPage implements OnDestroy {
       materials: totals.materials > 0 ? say({ value: totals.materials, unit: 'money' }, reader) : '–',
       labour: say({ value: totals.labour, unit: 'money' }, reader),
     });
-    const planned = all.flatMap(({ id, job, result: { plan } }) => (plan ? [{ id, job, plan }] : []));
+    const planned = all.flatMap(({ id, job, result: { plan } }) => (plan?.totals ? [{ id, job, plan }] : []));
     const placeOf = (id: string): PlaceTold | undefined => state?.places.find((p) => p.id === id);
     const named = (id: string): string => [placeOf(id)?.letter, placeOf(id)?.name].filter(Boolean).join(', ');
     return {
-      places: planned.map(({ id, job, plan }) => ({
+      // What has no plan yet is no less a place of the boat: the sum is without it, and says so.
+      places: all.map(({ id, job, result: { plan } }) => ({
         letter: placeOf(id)?.letter ?? '',
-        what: [placeOf(id)?.name, whatIsWrong(job)].filter(Boolean).join(': '),
+        what: [placeOf(id)?.name, plan?.totals ? whatIsWrong(job) : 'not planned yet']
+          .filter(Boolean)
+          .join(': '),
         here: id === state?.place,
-        ...told(boatTotals([plan])),
+        ...(plan?.totals ? told(boatTotals([plan])) : { work: '–', materials: '–', labour: '–' }),
       })),
       ...(planned.length > 0 ? { boatSum: told(boatTotals(planned.map((p) => p.plan))) } : {}),
       placeTitle: named(state?.place ?? ''),
@@ -265,7 +268,7 @@ export class OwnerPage implements OnDestroy {
   ): { surface?: Scene; surfaceAt?: string; surfaceWords?: string } {
     const round = job.fairing?.rounds?.at(-1);
     const grade = plan.inputs?.grade ?? 'standard';
-    const map = fairnessOfRound(job.fairing, grade);
+    const map = fairnessOfRound(job.fairing, grade, repairedOf(plan.planView));
     if (!round || !map || !plan.dish?.fair?.surface) return {};
     return {
       surface: fairScene(map, round.readings, fairnessOptions(job.fairing, grade).tolerance, plan.planView, {

@@ -114,4 +114,32 @@ describe('what was found, for the owner', () => {
     expect(text(host)).not.toContain('Checked at the end');
     expect(text(host)).toContain('Where the hours go');
   });
+
+  it('lists every place of the boat, those without a plan as such, and sums up the others', async () => {
+    const host = await open({
+      ...JOB,
+      places: [
+        {
+          id: 'b',
+          name: 'transom',
+          hull: { material: 'frp-solid' },
+          damage: { kind: 'gel-coat-chip', size: [0.02, 0.01] },
+        },
+        { id: 'c', name: 'keel', hull: {}, damage: {} },
+      ],
+    } as unknown as JobDocument);
+    const cells = (row: string): string[][] =>
+      [...host.querySelectorAll(row)].map((r) =>
+        [...r.querySelectorAll('th, td')].map((x) => x.textContent?.trim() ?? ''),
+      );
+    for (let i = 0; i < 50 && cells('table tbody tr.here').length === 0; i += 1)
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    const rows = cells('table:has(caption) tbody tr');
+    expect(rows.map(([letter]) => letter)).toEqual(['A', 'B', 'C']);
+    expect(rows[1][1]).toContain('transom: ');
+    expect(rows[2].slice(1)).toEqual(['keel: not planned yet', '–', '–', '–']);
+    const money = (cell: string): number => Number(cell.replace(/[^\d.]/g, ''));
+    const [, , , , labour] = cells('table:has(caption) tfoot tr')[0];
+    expect(money(labour)).toBeCloseTo(money(rows[0][4]) + money(rows[1][4]), 0);
+  });
 });

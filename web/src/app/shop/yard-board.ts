@@ -196,7 +196,9 @@ export function yardBoard(
         at: current.end,
         late: false,
       });
+      // What was reported done is done, however long it would have taken.
       const after = timeline.stages
+        .filter((s) => s.doneAt === undefined)
         .flatMap((s) => s.tasks)
         .find((t) => t.kind === 'work' && t.start >= current.end);
       if (after) {

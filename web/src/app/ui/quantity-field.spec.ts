@@ -38,6 +38,23 @@ describe('QuantityFieldView', () => {
     expect(note()).toContain('700 mm is outside');
   });
 
+  it('works a dose out as a share, and a volume as a mass, where it is told by what', async () => {
+    fixture.componentRef.setInput('path', 'mix.catalyst');
+    fixture.componentRef.setInput('by', { density: 1120, drop: 1e-6 / 32, of: { density: 1100 } });
+    await fixture.whenStable();
+    await type('4 ml per 224 g');
+    await type('64 drops in 112 g');
+    expect(sent[0]).toBeCloseTo(0.02, 9);
+    expect(sent[1]).toBeCloseTo(0.02, 9);
+    await type('40 g in 100 g');
+    expect(note()).toContain('outside');
+    fixture.componentRef.setInput('path', 'mix.pot');
+    fixture.componentRef.setInput('by', undefined);
+    await fixture.whenStable();
+    await type('400 ml');
+    expect(note()).toContain('nothing states its density');
+  });
+
   it('goes back to the default when it is emptied', async () => {
     fixture.componentRef.setInput('assumed', { value: 0.007, unit: 'm', origin: 'assumed', traceId: 'x' });
     await type('8');

@@ -15,7 +15,9 @@ import {
   checkLeaf,
   fromSI,
   parseQuantity,
+  parseTold,
   preferredUnit,
+  type By,
   type GroupField,
   type QuantityField,
 } from '@nelbo/core/fields';
@@ -64,6 +66,8 @@ export class QuantityFieldView {
   readonly value = input<unknown, unknown>(undefined, { transform: (v) => v ?? undefined });
   /** The figure that stands in while nothing is entered. */
   readonly assumed = input<Figure>();
+  /** What an amount is worked out by that is told by volume, in strokes or in drops. */
+  readonly by = input<By>();
   readonly required = input(false);
   readonly changed = output<number | undefined>();
 
@@ -119,10 +123,11 @@ export class QuantityFieldView {
       return;
     }
     const f = this.field();
-    const parsed = parseQuantity(
+    const parsed = parseTold(
       text,
       f.dimension,
       f.dimension === 'ratio' || f.dimension === 'money' || f.dimension === 'count' ? undefined : this.unit(),
+      this.by(),
     );
     const checked = parsed.ok ? checkLeaf(f, parsed.value) : checkLeaf(f, text);
     if (checked.ok) {

@@ -1,23 +1,17 @@
 import { RATES } from '../../../materials/work-rates';
-import { formula } from '../../../trace/formula';
 import { problem } from '../../../trace/problem';
 import type { Ledger } from '../../../trace/ledger';
 import { workId } from '../../../work/ids';
 import type { Item } from '../../../work/step';
-import { each, perM2, perMetre, StepWriter, type StepMore } from '../../../work/writer';
+import { each, perM2, perMetre, StepWriter, type Rate, type StepMore } from '../../../work/writer';
+import { SIDE_POTS, sidePot } from '../side-pots';
 import type { GrindPlan } from '../dish-plan';
-import { grams, joined, mm, size, words } from '../../../trace/words';
-import type { Parts } from './parts';
+import { grams, joined, mm, size, sizesOf, words } from '../../../trace/words';
+import { FILMS, type Parts } from './parts';
 
-/** Pots that are mixed one after another so that each is spread while it lives. */
-export const batchesInTime = formula({
-  id: 'repairs/laminate/steps/behind',
-  expression: 'n = max(1, ⌈t/t_use⌉)',
-  unit: 'count',
-  source: 'usable pot life',
-  inputs: { t: 'time to spread it', t_use: 'usable time' },
-  evaluate: (x) => Math.max(1, Math.ceil(x.t / x.t_use - 1e-9)),
-});
+/** What mixing takes: so long for each pot. */
+const potTime = ({ pot }: Pick<StepMore, 'pot'>): readonly Rate[] =>
+  pot?.count ? [each(RATES.mixBatch, pot.count)] : [];
 
 /** What is fitted and bedded before the first ply goes on. */
 export function behindSteps(w: StepWriter, parts: Parts): void {
@@ -93,35 +87,26 @@ const BEHIND = { outside: 'inside', inside: 'outside', both: 'middle' } as const
 
 /** A through hole is closed behind before the first ply: a former to lay against, or a backing that stays in. */
 function backingSteps(w: StepWriter, parts: Parts): void {
-  const { grind, mix, backing, system } = parts;
+  const { grind, mix, backing, pots, coring } = parts;
   if (!grind || !mix || !backing) return;
   if (backing === 'removable') {
     const place = grind.side === 'inside' ? 'outside' : 'inside';
-    w.step('laminate', 'former', BEHIND[grind.side], { place, serves: 'former' }, RATES.cutPatternSet);
+    // Between two skins of a core it lies flush with the inner one.
+    const how = coring ? 'inside' : BEHIND[grind.side];
+    w.step('laminate', 'former', how, { place, serves: 'former' }, RATES.cutPatternSet);
     return;
   }
   const at = { place: 'inside', serves: 'backing' } as const;
-  w.step('laminate', 'backing', 'fit', { place: 'inside', serves: 'backing-fit' }, RATES.formerFixed);
+  w.add(...panelFitted(parts, w.ledger));
   const spread = w.time('backing', 'bond', at, RATES.spreadFixed, [
     perM2(RATES.spreadPerM2, grind.backingArea),
   ]);
   // As many pots as it takes to spread it all, each mixed as the one before is used up.
-  const count = w.ledger.compute('backing.pots', 'pots of bedding', batchesInTime, {
-    t: spread,
-    t_use: mix.milestones.usable,
+  const own = sidePot(pots, SIDE_POTS.backing);
+  w.step('laminate', 'mix', 'bedding', { place: 'bench', serves: 'backing' }, 0, potTime(own), {
+    withNext: true,
+    ...own,
   });
-  w.step(
-    'laminate',
-    'mix',
-    'bedding',
-    { place: 'bench', serves: 'backing' },
-    0,
-    [each(RATES.mixBatch, count)],
-    {
-      withNext: true,
-      ...(system.chosen?.chain.resin ? { pot: { product: system.chosen.chain.resin.id, count } } : {}),
-    },
-  );
   w.timed('laminate', 'backing', 'bond', at, spread);
   const { windowOpens, sand } = mix.milestones;
   w.wait('laminate', 'holds', at, windowOpens ?? sand, {
@@ -129,14 +114,54 @@ function backingSteps(w: StepWriter, parts: Parts): void {
   });
 }
 
-/** What a pot of the resin says of itself where its mass is not worked out. */
-const resinPot = ({ chosen }: Parts['system']): Pick<StepMore, 'pot'> =>
-  chosen?.chain.resin ? { pot: { product: chosen.chain.resin.id } } : {};
+/** The backing is laid up on the bench first of all: it cures while the ground is opened. */
+export function panelSteps(w: StepWriter, { panel, mix, system, pots }: Parts): void {
+  if (!panel || !mix) return;
+  const { length, width, parts, plies, cloth } = panel;
+  w.step('grind', 'mix', 'panel', { place: 'bench', serves: 'panel' }, RATES.mixBatch, [], {
+    withNext: true,
+    ...sidePot(pots, SIDE_POTS.panel),
+  });
+  w.step(
+    'grind',
+    'make',
+    'backing',
+    { place: 'bench', serves: 'panel', fields: { count: plies.value } },
+    RATES.formerFixed,
+    [perM2(RATES.spreadPerM2, panel.clothArea)],
+    {
+      product: system.chosen?.chain.resin?.id,
+      figures: words`${plies} of ${cloth.name}, ${sizesOf(parts, length, width)}`,
+    },
+  );
+}
+
+/** It is cut to fit when it can be abraded, however much is done meanwhile. */
+function panelFitted({ panel, mix, system }: Parts, ledger: Ledger): readonly Item[] {
+  if (!panel || !mix) return [];
+  const product = system.chosen?.chain.resin?.id;
+  const [wait, fit] = new StepWriter(ledger)
+    .wait('laminate', 'panelSets', { place: 'inside', serves: 'backing-fit' }, mix.milestones.sand, {
+      ...(product
+        ? {
+            cures: {
+              layer: { of: 'film', number: FILMS.panel, product, thickness: panel.thickness.value },
+              moment: 'sand',
+            },
+          }
+        : {}),
+    })
+    .step('laminate', 'backing', 'fit', { place: 'inside', serves: 'backing-fit' }, RATES.formerFixed, [], {
+      figures: words`${sizesOf(panel.parts, panel.length, panel.width)}${panel.passes ? '' : ', in two halves: whole it does not go through the hole'}`,
+    }).items;
+  if (!('lag' in wait) || !('step' in fit)) return [];
+  return [{ ...fit, late: { after: workId('bench', 'make', 'panel'), lag: wait.lag } }];
+}
 
 /** Thickened resin under a core, m. Source: usual of a bed that is pressed down until it squeezes out. */
 const BED = 0.0015;
 
-function coringSteps(w: StepWriter, { coring, mix, system }: Parts): void {
+function coringSteps(w: StepWriter, { coring, mix, system, pots }: Parts): void {
   if (!coring || !mix) return;
   w.step(
     'laminate',
@@ -149,18 +174,22 @@ function coringSteps(w: StepWriter, { coring, mix, system }: Parts): void {
       figures: words`${coring.product.name}, ${size(coring.length, coring.width)}, ${mm(coring.thickness, 1)} thick`,
     },
   );
-  w.step('laminate', 'mix', 'core', { place: 'bench', serves: 'core' }, 2 * RATES.mixBatch, [], {
-    withNext: true,
-    ...resinPot(system),
-    figures: words`${grams(coring.priming, 1)} to prime, ${grams(coring.bedding, 1)} to bed`,
-  });
-  w.step('laminate', 'core', 'bed', { place: 'core', serves: 'core' }, RATES.spreadFixed, [
-    perM2(RATES.spreadPerM2, coring.bondArea),
-  ]);
   const product = system.chosen?.chain.resin?.id;
+  const at = { place: 'core', serves: 'core' } as const;
+  const how = coring.bothSkins ? 'bedThrough' : 'bed';
+  const bedding = w.time('core', how, at, RATES.spreadFixed, [perM2(RATES.spreadPerM2, coring.bondArea)]);
+  // Over a large core each pot is mixed as the one before is used up.
+  const own = sidePot(pots, SIDE_POTS.core);
+  const count = own.pot?.count;
+  w.step('laminate', 'mix', 'core', { place: 'bench', serves: 'core' }, RATES.mixBatch, potTime(own), {
+    withNext: true,
+    ...own,
+    figures: words`${grams(coring.priming, 1)} to prime, ${grams(coring.bedding, 1)} to bed${count && count.value > 1 ? words`, in ${count} pots` : ''}`,
+  });
+  w.timed('laminate', 'core', how, at, bedding);
   w.wait('laminate', 'beddingSets', { place: 'core', serves: 'core' }, mix.milestones.sand, {
     ...(product
-      ? { cures: { layer: { of: 'film', number: 1, product, thickness: BED }, moment: 'sand' } }
+      ? { cures: { layer: { of: 'film', number: FILMS.bedding, product, thickness: BED }, moment: 'sand' } }
       : {}),
   });
 }
@@ -169,7 +198,7 @@ function coringSteps(w: StepWriter, { coring, mix, system }: Parts): void {
 const TAB_BAND = 0.25;
 
 /** Members are fitted and tabbed on laminate that has cured and was abraded. */
-export function tabSteps({ structure = [], mix, system }: Parts, ledger: Ledger): readonly Item[] {
+export function tabSteps({ structure = [], mix, system, pots }: Parts, ledger: Ledger): readonly Item[] {
   const w = new StepWriter(ledger);
   if (!mix) return w.items;
   const product = system.chosen?.chain.resin?.id;
@@ -192,13 +221,10 @@ export function tabSteps({ structure = [], mix, system }: Parts, ledger: Ledger)
     const fit = { place: 'member', serves } as const;
     const fitting = w.time('member', 'fit', fit, RATES.mixBatch, [metre(RATES.filletPerMetre)]);
     // Fillets along metres of a member take more than one pot, each mixed as the one before is used up.
-    const fillets = w.ledger.compute(`fit.${number}.pots`, 'pots for the fillets', batchesInTime, {
-      t: fitting,
-      t_use: mix.milestones.usable,
-    });
-    w.step('fair', 'mix', 'pot', { place: 'bench', serves }, 0, [each(RATES.mixBatch, fillets)], {
+    const fillet = sidePot(pots, SIDE_POTS.fillet(number));
+    w.step('fair', 'mix', 'fillets', { place: 'bench', serves, fields: named }, 0, potTime(fillet), {
       withNext: true,
-      ...(product === undefined ? {} : { pot: { product, count: fillets } }),
+      ...fillet,
     });
     w.timed('fair', 'member', 'fit', { ...fit, fields: named }, fitting, { product });
     // The fillet is thickened; tabs are laid from clear pots, each mixed as the one before is used up.
@@ -209,13 +235,10 @@ export function tabSteps({ structure = [], mix, system }: Parts, ledger: Ledger)
       RATES.mixBatch,
       m.strips.map(() => metre(RATES.tabPerMetre)),
     );
-    const count = w.ledger.compute(`tabs.${number}.pots`, 'pots for the tabs', batchesInTime, {
-      t: laying,
-      t_use: mix.milestones.usable,
-    });
-    w.step('fair', 'mix', 'pot', { place: 'bench', serves: tabs.serves }, 0, [each(RATES.mixBatch, count)], {
+    const clear = sidePot(pots, SIDE_POTS.tabs(number));
+    w.step('fair', 'mix', 'tabs', { place: 'bench', serves: tabs.serves, fields: named }, 0, potTime(clear), {
       withNext: true,
-      ...(product === undefined ? {} : { pot: { product, count } }),
+      ...clear,
     });
     w.timed('fair', 'member', 'tab', { ...tabs, fields: { ...named, count: m.strips.length } }, laying, {
       product,
@@ -250,11 +273,12 @@ export function sandBedding(w: StepWriter, { coring, mix }: Parts): void {
 }
 
 /** What the first ply was laid against comes away when the last has set. */
-export function formersOff({ grind, backing }: Parts, ledger: Ledger): readonly Item[] {
+export function formersOff({ grind, backing, laminate }: Parts, ledger: Ledger): readonly Item[] {
   const w = new StepWriter(ledger);
   if (!grind) return w.items;
-  // Between two dishes it is taken away before the other face is opened.
-  const behind = backing === 'removable' && grind.side !== 'both';
+  // Between two dishes it is taken away before the other face is laid; where nothing is laid there, at the end.
+  const turned = grind.side === 'both' && laminate?.plies.some((p) => p.side === 'inside') === true;
+  const behind = backing === 'removable' && !turned;
   const place = grind.side === 'inside' ? 'outside' : 'inside';
   if (behind) w.step('fair', 'strike', 'former', { place, serves: 'former' }, RATES.strike);
   if (edgesShort(grind).length > 0)

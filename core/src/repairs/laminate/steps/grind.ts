@@ -3,8 +3,9 @@ import type { Dish } from '../../../grind/dish';
 import { RATES } from '../../../materials/work-rates';
 import type { Ledger } from '../../../trace/ledger';
 import type { Item } from '../../../work/step';
+import { flashesOff } from '../../common/flashes-off';
 import { stillHolds } from '../../common/still-holds';
-import { membersHeld, shapeSteps } from './behind';
+import { membersHeld, panelSteps, shapeSteps } from './behind';
 import { perLitre, perM2, perMetre, StepWriter } from '../../../work/writer';
 import { mm, size, words } from '../../../trace/words';
 import type { GrindPlan } from '../dish-plan';
@@ -17,7 +18,7 @@ import type { Parts } from './parts';
  * @param opened what is done when the ground is open and before it is wiped: a wet core dries
  */
 export function grindSteps(parts: Parts, ledger: Ledger, opened: readonly Item[]): readonly Item[] {
-  const { grind, laminate, coring, solventWipe, job } = parts;
+  const { grind, laminate, coring, wipe, job } = parts;
   if (!grind || !laminate) return [];
   const w = new StepWriter(ledger);
   const moved = grind.room.filter(
@@ -31,6 +32,7 @@ export function grindSteps(parts: Parts, ledger: Ledger, opened: readonly Item[]
       { place: 'fitting', serves: `fitting-${index + 1}`, fields: { name } },
       RATES.moveFitting / 2,
     );
+  panelSteps(w, parts);
   shapeSteps(w, parts);
   membersHeld(w, parts);
   if (job?.kind === 'old-repair')
@@ -52,22 +54,28 @@ export function grindSteps(parts: Parts, ledger: Ledger, opened: readonly Item[]
     w.step(
       'grind',
       'cut',
-      'core',
+      coring.bothSkins ? 'coreThrough' : 'core',
       { place: 'core', serves: 'core' },
       RATES.grindSetUp,
       [perM2(RATES.coreCutPerM2, coring.area)],
       { figures: size(coring.length, coring.width) },
     );
   w.add(...opened);
-  if (solventWipe === 'wipe')
+  if (wipe) {
+    const at = {
+      place: grind.side === 'inside' ? ('inside' as const) : ('outside' as const),
+      serves: 'wipe',
+    };
     w.step(
       'grind',
       'clean',
       'wipe',
-      { place: grind.side === 'inside' ? 'inside' : 'outside', serves: 'wipe' },
+      at,
       RATES.wipeFixed,
       dishes.map(([dish]) => perM2(RATES.wipePerM2, dish.groundArea)),
     );
+    flashesOff(w, 'grind', at, wipe, parts.temperature);
+  }
   return w.items;
 }
 

@@ -9,7 +9,7 @@ import { afterLast, overLift } from '../../common/over-face';
 import type { DishPlan, LaminatePlan } from '../dish-plan';
 import { behindSteps, sandBedding } from './behind';
 import { each, perM2, StepWriter, type StepMore } from '../../../work/writer';
-import { joined, size, words, type Words } from '../../../trace/words';
+import { joined, sizesOf, words, type Words } from '../../../trace/words';
 import type { Parts } from './parts';
 
 export const together = formula({
@@ -133,7 +133,7 @@ function pliesOf(laminate: LaminatePlan | undefined, lays: readonly number[]): W
       .filter((p) => lays.includes(p.lay))
       .map(
         (p) =>
-          words`${lays.length > 1 ? `${p.lay}: ` : ''}${mixed ? `${p.cloth.name} ` : ''}${p.orientation}, ${size(p.length, p.width)}`,
+          words`${lays.length > 1 ? `${p.lay}: ` : ''}${mixed ? `${p.cloth.name} ` : ''}${p.orientation}, ${sizesOf(p.cuts, p.length, p.width)}`,
       ),
   );
 }

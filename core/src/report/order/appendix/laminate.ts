@@ -2,7 +2,7 @@ import type { Dish } from '../../../grind/dish';
 import type { Plan } from '../../../plan/plan';
 import type { DishPlan } from '../../../repairs/laminate/dish-plan';
 import type { Figure } from '../../../trace/figure';
-import { figure, figureIn, sayIn, sizeOf, type Reader, type Said } from '../../say';
+import { figure, figureIn, partsSaid, sayIn, sizeOf, type Reader, type Said } from '../../say';
 import type { WorkTable } from '../../work-table';
 
 /** What is laid in a dish: where its lines run and how deep it is, what stands in the way, core, plies and tabs. */
@@ -12,7 +12,11 @@ export function laminateTables(
 ): readonly WorkTable[] {
   return [
     ...(grind
-      ? [...roomTable(grind, reader), ...dishTables(grind, grind.inside ? ', outside' : '', reader)]
+      ? [
+          ...roomTable(grind, reader),
+          ...bevelTable(grind, reader),
+          ...dishTables(grind, grind.inside ? ', outside' : '', reader),
+        ]
       : []),
     ...(grind?.inside ? dishTables(grind.inside, ', inside', reader) : []),
     ...(coring ? [coreTable(coring, reader)] : []),
@@ -44,6 +48,25 @@ function roomTable({ room }: NonNullable<DishPlan['grind']>, reader: Reader): Wo
   ];
 }
 
+function bevelTable({ bevel }: NonNullable<DishPlan['grind']>, reader: Reader): WorkTable[] {
+  if (!bevel) return [];
+  return [
+    {
+      caption: 'Bevel that is ground already',
+      columns: ['Width', 'Taper reached', 'Carries', 'Plies', 'Still to grind'],
+      rows: [
+        [
+          [figureIn(bevel.width, 'mm', 0, reader)],
+          [figure(bevel.reached, reader)],
+          [figureIn(bevel.carries, 'mm', 1, reader)],
+          [`${bevel.plies.value} of ${bevel.of}`],
+          [figureIn(bevel.further, 'mm', 0, reader)],
+        ],
+      ],
+    },
+  ];
+}
+
 /** Distances of the gauge that stand beside one another on a sheet. */
 const ACROSS = 10;
 
@@ -57,18 +80,17 @@ function dishTables(
   const stretches = Array.from({ length: Math.ceil(gauge.length / ACROSS) }, (_, k) =>
     gauge.slice(k * ACROSS, (k + 1) * ACROSS),
   );
-  return [
-    {
-      caption: `Lines, from the edge of the cut-out${where}`,
-      columns: ['Grind limit', 'Finish edge', 'Masking line'],
-      rows: [[mm(grindLimit), mm(finishEdge), mm(maskingLine)]],
-    },
-    ...stretches.map((stretch, k) => ({
-      caption: `Gauge${where}${k > 0 ? ', further out' : ''}`,
-      columns: ['From the edge', ...stretch.map((g) => sayIn({ value: g.distance }, 'mm', 0, reader))],
-      rows: [[['Depth'], ...stretch.map((g) => mm(g.depth))]],
-    })),
-  ];
+  const [limit, edge, tape] = [grindLimit, finishEdge, maskingLine].map((f) =>
+    sayIn({ value: f.value }, 'mm', 1, reader),
+  );
+  return stretches.map((stretch, k) => ({
+    caption:
+      k > 0
+        ? `Gauge${where}, further out`
+        : `Gauge from the cut-out${where}; grind to ${limit}, finish edge ${edge}, mask at ${tape}`,
+    columns: ['From the edge', ...stretch.map((g) => sayIn({ value: g.distance }, 'mm', 0, reader))],
+    rows: [[['Depth'], ...stretch.map((g) => mm(g.depth))]],
+  }));
 }
 
 const coreTable = (coring: NonNullable<DishPlan['coring']>, reader: Reader): WorkTable => ({
@@ -95,7 +117,7 @@ function plyTable(laminate: NonNullable<DishPlan['laminate']>, reader: Reader): 
       ...(both ? [[p.side]] : []),
       [p.cloth.name],
       [p.orientation],
-      sizeOf(p.length, p.width, reader),
+      partsSaid(p.cuts, p.length, p.width, reader),
       [figureIn(p.resin, 'g', 1, reader)],
     ]),
   };

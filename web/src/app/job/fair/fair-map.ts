@@ -12,7 +12,14 @@ import { ChartModule } from 'primeng/chart';
 import { SelectModule } from 'primeng/select';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import { fromSI, preferredUnit, sameData, sayIn } from '@nelbo/core';
-import { fairScene, fairnessOfRound, fairnessOptions, roundProgress, type Patch } from '@nelbo/core/finish';
+import {
+  fairScene,
+  fairnessOfRound,
+  fairnessOptions,
+  repairedOf,
+  roundProgress,
+  type Patch,
+} from '@nelbo/core/finish';
 import { Reading } from '../../state/reading';
 import { SceneView } from '../../ui/scene-view';
 import { sayWhen } from '../../ui/when';
@@ -66,9 +73,12 @@ export class FairMap implements OnDestroy {
   // Maps take longer than a key stroke: they are drawn anew only when what was read changes.
   readonly #fairing = computed(() => this.#context.state()?.job?.fairing, { equal: sameData });
   readonly #grade = computed(() => this.#context.plan()?.inputs?.grade ?? 'standard');
+  readonly #repaired = computed(() => repairedOf(this.#context.plan()?.planView), { equal: sameData });
   protected readonly rounds = computed(() => this.#fairing()?.rounds ?? []);
   protected readonly round = computed(() => Math.min(this.picked() ?? Infinity, this.rounds().length - 1));
-  protected readonly map = computed(() => fairnessOfRound(this.#fairing(), this.#grade(), this.round()));
+  protected readonly map = computed(() =>
+    fairnessOfRound(this.#fairing(), this.#grade(), this.#repaired(), this.round()),
+  );
   readonly #limit = computed(() => fairnessOptions(this.#fairing(), this.#grade()).tolerance);
   protected readonly tolerance = computed(() =>
     sayIn({ value: this.#limit() }, 'mm', 2, this.#reading.reader()),
@@ -97,7 +107,7 @@ export class FairMap implements OnDestroy {
   protected readonly lows = computed(() => (this.map()?.lows ?? []).slice(0, 5).map((p) => this.#told(p)));
   protected readonly progress = computed(() => {
     const unit = preferredUnit('mm', this.#reading.reader().units);
-    const rounds = roundProgress(this.#fairing(), this.#grade());
+    const rounds = roundProgress(this.#fairing(), this.#grade(), this.#repaired());
     return rounds.length > 1
       ? progressPlot(
           rounds.map((m) => ({ deepest: fromSI(m.deepest, unit), highest: fromSI(m.highest, unit) })),

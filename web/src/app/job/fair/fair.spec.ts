@@ -14,7 +14,7 @@ const round = (deep: number, high = 0): FairingRound => ({
     STATIONS.map((x) => ({
       x,
       y,
-      gap: x === 0 && y === 0 ? deep + high : x === 0.2 && y === -0.1 ? 0 : high,
+      gap: x === 0 && y === 0 ? deep + high : x === 0.1 && y === 0 ? 0 : high,
     })),
   ),
 });

@@ -80,6 +80,7 @@ const MOST_ROUNDS = 12;
           <nb-choice path="fairing.edge" [value]="doc()?.fairing?.edge" assumed="batten" (changed)="set('fairing.edge', $event)" />
           <nb-quantity path="fairing.tolerance" [value]="doc()?.fairing?.tolerance" [assumed]="f.tolerance" (changed)="set('fairing.tolerance', $event)" />
           <nb-quantity path="fairing.cutLimit" [value]="doc()?.fairing?.cutLimit" (changed)="set('fairing.cutLimit', $event)" />
+          <nb-choice path="fairing.under" [value]="doc()?.fairing?.under" assumed="open" (changed)="set('fairing.under', $event)" />
           <nb-quantity path="fairing.blade" [value]="doc()?.fairing?.blade" [assumed]="f.margin" (changed)="set('fairing.blade', $event)" />
         </div>
         @if (!done()) {<nb-cure-windows stage="fair" />}

@@ -39,7 +39,7 @@ import { StageHead } from './stage-head';
       @if (f.milestones.windowOpens; as opens) {
         <p class="window">Next coat without sanding from <nb-figure [figure]="opens" class="plain" /> to @if (f.milestones.windowCloses; as closes) {<nb-figure [figure]="closes" class="plain" />}; later, sand P{{ f.grits.between }} first.</p>
       }
-      <nb-parts [parts]="f.partsPerCoat" [caption]="cups()" />
+      <nb-parts [parts]="f.partsPerCup" [caption]="cups()" />
       <p class="small muted">Sand P{{ f.grits.before }} before the first coat. Dew point <nb-figure [figure]="f.dewPoint" class="plain" />: the surface stays 3 °C above it. Pot life <nb-figure [figure]="f.milestones.potLife" class="plain" />; @if (f.batchesPerCoat.value > 1) {mix each coat in <nb-figure [figure]="f.batchesPerCoat" class="plain" /> cups} @else {one cup does a coat}.</p>
       <ul class="facts">
         @if (f.waxed; as w) {<li>@if (f.unwaxed; as u) {<b><nb-figure [figure]="u" as="g" [decimals]="0" class="plain" /> without wax</b> first, so that each coat bonds to the last; then } <b><nb-figure [figure]="w" as="g" [decimals]="0" class="plain" /> with wax</b>@if (f.wax; as wax) { (<nb-figure [figure]="wax" as="g" [decimals]="1" class="plain" /> of wax solution)}, or film over it.</li>}

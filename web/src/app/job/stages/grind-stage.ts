@@ -40,6 +40,15 @@ const FURTHER = 0.01;
         <b>{{ g.taper.passesShear ? 'Shear check passes.' : 'Shear check fails.' }}</b>
         The bond asks for <nb-figure [figure]="g.taper.byShear" class="plain" />, the duty for <nb-figure [figure]="g.taper.byDuty" class="plain" />.
       </p>
+      @if (g.bevel; as b) {
+        <div class="check" [class.fails]="!b.fits">
+          <p><b>{{ b.fits ? 'The bevel carries it.' : 'The bevel is short.' }}</b>&ngsp;
+            <nb-figure [figure]="b.width" as="mm" [decimals]="0" /> reaches <nb-figure [figure]="b.reached" class="plain" /> and carries <nb-figure [figure]="b.carries" as="mm" [decimals]="1" />: <nb-figure [figure]="b.plies" as="each" [decimals]="0" class="plain" [bare]="true" /> of {{ b.of }} plies.
+            @if (!b.fits) {Grind <nb-figure [figure]="b.further" as="mm" [decimals]="0" /> further out{{ b.sound ? ', or lay on it as it is.' : ': as it is, it is steeper than shear and duty ask for.' }}}
+          </p>
+          @if (b.layOn; as ratio) {<button pButton type="button" size="small" severity="secondary" [outlined]="true" (click)="set('taper.ratio', ratio)">Lay on it as it is, {{ ratio }} : 1</button>}
+        </div>
+      }
 
       <h3>In the way</h3>
       @for (r of g.room; track $index) {
@@ -74,6 +83,7 @@ const FURTHER = 0.01;
         <nb-choice path="taper.side" [value]="doc()?.taper?.side" assumed="outside" (changed)="set('taper.side', $event)" />
         <nb-choice path="duty" [value]="doc()?.duty" [assumed]="plan()?.inputs?.duty" (changed)="set('duty', $event)" />
         <nb-quantity path="taper.ratio" label="Own taper ratio" [value]="doc()?.taper?.ratio" [assumed]="g.taper.used" (changed)="set('taper.ratio', $event)" />
+        <nb-quantity path="taper.ground" label="Bevel ground already" [value]="doc()?.taper?.ground" (changed)="set('taper.ground', $event)" />
       </div>
 
       <nb-dish-tables [dish]="g" [heading]="g.inside ? 'Outside' : ''" [disc]="g.discGrit" />

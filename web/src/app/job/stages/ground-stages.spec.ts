@@ -38,6 +38,23 @@ describe('the grind stage', () => {
     expect(b.document().obstacles).toBeUndefined();
   });
 
+  it('answers what a bevel that is ground already carries', async () => {
+    const short = await bench(GrindStage, {}, { ...JOB, taper: { ground: 0.06 } });
+    expect(short.text().replace(/\s+/g, ' ')).toMatch(
+      /The bevel is short\.\s?60 mm reaches 7\.89 : 1 and carries 5\.0 mm: 7 of 10 plies\. Grind 31 mm further out: as it is, it is steeper than shear and duty ask for/,
+    );
+  });
+
+  it('lays on a bevel that is wide enough as it is', async () => {
+    const wide = await bench(GrindStage, {}, { ...JOB, taper: { ground: 0.12 } });
+    expect(wide.text()).toContain('The bevel carries it.');
+    [...wide.host.querySelectorAll('button')].find((x) => x.textContent?.includes('as it is'))?.click();
+    await wide.settle();
+    expect(wide.document().taper?.ratio).toBe(wide.context.plan()?.dish?.grind?.taper.used.value);
+    expect(wide.context.plan()?.dish?.grind?.grindLimit.value).toBeCloseTo(0.12, 2);
+    expect(wide.text()).not.toContain('as it is');
+  });
+
   it('offers a dish for each face', async () => {
     const b = await bench(GrindStage, {}, { ...JOB, taper: { side: 'both' } });
     expect(

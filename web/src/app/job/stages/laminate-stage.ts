@@ -3,7 +3,16 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import { SelectButtonModule } from 'primeng/selectbutton';
-import { afterDryFit, figure, preferredUnit, said, sizeOf, type Ply, type Said } from '@nelbo/core';
+import {
+  afterDryFit,
+  figure,
+  preferredUnit,
+  said,
+  sizeOf,
+  type Figure,
+  type Ply,
+  type Said,
+} from '@nelbo/core';
 import { Reading } from '../../state/reading';
 import { ArrowKeys } from '../../ui/arrow-keys';
 import { ChoiceFieldView } from '../../ui/choice-field';
@@ -67,7 +76,7 @@ const WHY = {
             <tr [class.selected]="p.lay === context.pickedPly()" (click)="pick(p)">
               <td><button type="button" class="pick" [attr.aria-pressed]="p.lay === context.pickedPly()" [attr.aria-label]="'Show ply ' + p.lay" (click)="pick(p); $event.stopPropagation()">{{ p.lay }}</button></td>
               <td>{{ short(p) }}</td>
-              <td class="number"><nb-figure [figure]="p.length" as="mm" [decimals]="0" [bare]="true" /> × <nb-figure [figure]="p.width" as="mm" [decimals]="0" [bare]="true" /></td>
+              <td class="number">@for (c of cutsOf(p); track $index) {<span class="cut">@if (c.name) {<span class="muted">{{ c.name }}</span> }<nb-figure [figure]="c.length" as="mm" [decimals]="0" [bare]="true" /> × <nb-figure [figure]="c.width" as="mm" [decimals]="0" [bare]="true" /></span>}</td>
               <td class="number"><nb-figure [figure]="p.resin" as="g" [decimals]="1" [bare]="true" /></td>
               <td class="number">{{ layAt(p) }}</td>
             </tr>
@@ -98,6 +107,7 @@ const WHY = {
     .band { font-size: 1.05rem; white-space: nowrap; padding-top: 4px; }
     table { margin-top: 6px; font-size: 0.93rem; } td { white-space: nowrap; } tbody tr { cursor: pointer; }
     @media (max-width: 480px) { table :is(th, td:nth-child(2), td:nth-child(3)) { white-space: normal; } }
+    .cut { display: block; }
     .rest td { color: var(--wait); cursor: default; background: repeating-linear-gradient(135deg, transparent 0 6px, rgb(43 103 119 / 0.12) 6px 7px); }
     .pick { all: unset; cursor: pointer; padding: 0 6px; font-weight: 700; } .pick:focus-visible { outline: 2px solid var(--act); }
     .note-line { margin-top: 12px; }
@@ -143,6 +153,17 @@ export class LaminateStage {
 
   protected pick(p: Ply): void {
     this.context.pickedPly.update((now) => (now === p.lay ? undefined : p.lay));
+  }
+
+  /** What a ply is cut to: itself, or each of its pieces. */
+  protected cutsOf({
+    cuts,
+    length,
+    width,
+  }: Ply): readonly { name?: string; length: Figure; width: Figure }[] {
+    return cuts.length < 2
+      ? [{ length, width }]
+      : cuts.map((c) => ({ name: c.name, length: c.length ?? length, width: c.width ?? width }));
   }
 
   protected short(p: Ply): string {

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { measureWords, say, type Batch, type Said } from '@nelbo/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { doseToldBy, measureWords, say, type Batch, type Said } from '@nelbo/core';
 import { Reading } from '../../state/reading';
+import { ShopStore } from '../../state/shop-store';
 import { SaidView } from '../../ui/said';
 import { FigureView } from '../../ui/figure';
 import { QuantityFieldView } from '../../ui/quantity-field';
@@ -46,7 +48,8 @@ import { StageHead } from './stage-head';
       <div class="fields">
         <nb-quantity path="mix.perGo" [value]="doc()?.mix?.perGo" (changed)="set('mix.perGo', $event)" />
         <nb-quantity path="mix.fillPerGo" [value]="doc()?.mix?.fillPerGo" (changed)="set('mix.fillPerGo', $event)" />
-        <nb-quantity path="mix.pot" [value]="doc()?.mix?.pot" (changed)="set('mix.pot', $event)" />
+        <nb-quantity path="mix.pot" [value]="doc()?.mix?.pot" [by]="by()?.of" (changed)="set('mix.pot', $event)" />
+        @if (m.parts.kind === 'peroxide') {<nb-quantity path="mix.catalyst" [value]="doc()?.mix?.catalyst" [assumed]="m.parts.fraction" [by]="by()" (changed)="set('mix.catalyst', $event)" />}
         <nb-quantity path="laminate.groundCoat" [value]="doc()?.laminate?.groundCoat" [assumed]="inputs()?.groundCoat" (changed)="set('laminate.groundCoat', $event)" />
       </div>
     }
@@ -67,6 +70,7 @@ export class MixStage {
   protected readonly mix = computed(() => this.#context.plan()?.dish?.mix);
 
   readonly #reading = inject(Reading);
+  readonly #shop = toSignal(inject(ShopStore).shop$);
 
   /** How a batch is measured out with the instruments of the bench. */
   protected ways(batch: number): readonly Said[] {
@@ -74,6 +78,12 @@ export class MixStage {
       measureWords(m, this.#reading.reader()),
     );
   }
+
+  /** By what a dose or a pot is worked out that is told by volume, in strokes or in drops. */
+  protected readonly by = computed(() => {
+    const parts = this.mix()?.parts;
+    return parts && doseToldBy(parts, this.#shop()?.instruments);
+  });
 
   protected set(path: string, value: unknown): void {
     this.#context.store.set(path, value);

@@ -8,6 +8,7 @@ import { LaminateStage } from './laminate-stage';
 import { MixStage } from './mix-stage';
 import { SurveyStage } from './survey-stage';
 import { SystemStage } from './system-stage';
+import { ToldOfHull } from './told';
 
 /** Text without spaces: figures and units are set apart by layout. */
 const squeeze = (s: string): string => s.replace(/\s/g, '');
@@ -163,6 +164,47 @@ describe('laminate', () => {
     );
   });
 
+  it('lists the size of each piece of a ply, where there are several holes', async () => {
+    const b = await bench(
+      LaminateStage,
+      {},
+      {
+        ...JOB,
+        damage: {
+          kind: 'hole',
+          findings: [
+            {
+              at: '2026-11-20T08:00:00Z',
+              extent: 'true extent',
+              size: [0.1, 0.06],
+              outline: [
+                { x: -0.05, y: -0.03 },
+                { x: 0.05, y: -0.03 },
+                { x: 0.05, y: 0.03 },
+                { x: -0.05, y: 0.03 },
+              ],
+              holes: [
+                {
+                  outline: [
+                    { x: 0.6, y: 0 },
+                    { x: 0.64, y: 0 },
+                    { x: 0.64, y: 0.04 },
+                    { x: 0.6, y: 0.04 },
+                  ],
+                },
+              ],
+            },
+          ],
+        },
+      },
+    );
+    const [first] = b.context.plan()?.dish?.laminate?.plies ?? [];
+    const o = Math.round(2000 * first.offset.value);
+    const row = squeeze(b.host.querySelector('tbody tr:not(.rest)')?.textContent ?? '');
+    expect(row).toContain(`A${100 + o}×${60 + o}`);
+    expect(row).toContain(`B${40 + o}×${40 + o}`);
+  });
+
   it('picks a ply for the drawings, and lets it go', async () => {
     const b = await bench(LaminateStage);
     b.button('Show ply 3').click();
@@ -250,5 +292,43 @@ describe('fair and finish', () => {
     await paint.settle();
     expect(paint.text()).toContain('Level and polish');
     expect(paint.text()).toContain('MEKP catalyst');
+  });
+
+  it('show how the plan lays a coat until somebody says otherwise', async () => {
+    const b = await bench(FinishStage);
+    const chosen = (): string | undefined =>
+      [...b.host.querySelectorAll('nb-choice')]
+        .find((c) => c.textContent?.includes('Put on by'))
+        ?.querySelector('select')
+        ?.selectedOptions[0].textContent?.trim();
+    expect(chosen()).toBe(b.context.plan()?.finish?.method);
+    b.context.store.set('coat', { method: 'spray' });
+    await b.settle();
+    expect(chosen()).toBe('spray gun');
+  });
+});
+
+describe('what is told of a hull', () => {
+  it('is kept teller by teller, and goes again', async () => {
+    const b = await bench(ToldOfHull);
+    b.button('+ this owner').click();
+    await b.settle();
+    b.button('+ papers or a survey').click();
+    await b.settle();
+    expect(b.document().hull.told).toEqual([{ by: 'owner' }, { by: 'papers' }]);
+    type(b.host, 'When', '2009');
+    await b.settle();
+    expect(b.document().hull.told?.[0]).toEqual({ by: 'owner', when: '2009' });
+    const coat = b.host.querySelector<HTMLSelectElement>('nb-choice select');
+    if (!coat) throw new Error('no choice of a coat');
+    coat.value = 'paint';
+    coat.dispatchEvent(new Event('change'));
+    await b.settle();
+    expect(b.document().hull.told?.[0].coat).toBe('paint');
+    for (const button of b.host.querySelectorAll<HTMLButtonElement>('.away')) button.click();
+    await b.settle();
+    b.host.querySelector<HTMLButtonElement>('.away')?.click();
+    await b.settle();
+    expect(b.document().hull.told).toBeUndefined();
   });
 });

@@ -7,6 +7,7 @@ import { QuantityFieldView } from '../../ui/quantity-field';
 import { TextFieldView } from '../../ui/text-field';
 import { JobContext } from '../job-context';
 import { ComesOff } from './comes-off';
+import { ToldOfHull } from './told';
 import { Findings } from './findings';
 import { HullFacts } from './hull-facts';
 import { Readings } from './readings';
@@ -17,6 +18,7 @@ import { StageHead } from './stage-head';
   selector: 'nb-survey-stage',
   imports: [
     ComesOff,
+    ToldOfHull,
     StageHead,
     FigureView,
     Findings,
@@ -65,6 +67,10 @@ import { StageHead } from './stage-head';
       <summary>Comes off for it@if (comesOff(); as n) { ({{ n }})}</summary>
       @defer (on viewport) {<nb-comes-off />} @placeholder {<p class="muted">Opening …</p>}
     </details>
+    <details class="map" [open]="told() > 0">
+      <summary>Told by owners and papers@if (told(); as n) { ({{ n }})}</summary>
+      @defer (on viewport) {<nb-told />} @placeholder {<p class="muted">Opening …</p>}
+    </details>
     <h3>Boat and dates</h3>
     <div class="fields">
       <nb-text path="boat.name" [value]="doc()?.boat?.name" (changed)="set('boat.name', $event)" />
@@ -111,6 +117,7 @@ export class SurveyStage {
   protected readonly laminated = computed(() =>
     ['frp', 'frp-cored', 'smc', 'foil'].includes(substrateOf(this.doc()?.hull.material)?.family ?? ''),
   );
+  protected readonly told = computed(() => this.doc()?.hull?.told?.length ?? 0);
   protected readonly comesOff = computed(() => this.doc()?.comesOff?.length ?? 0);
   protected readonly hasReadings = computed(() => (this.doc()?.damage.readings?.length ?? 0) > 0);
 
