@@ -8,13 +8,10 @@ import { JobsPage } from './jobs/jobs-page';
 import { NewJobPage } from './jobs/new-job-page';
 import { JOB, listed, stored, type } from './job/testing';
 import type { Change } from './state/live';
-import { deviceForSpecs, type MemoryStore } from './state/testing';
+import { arrival, deviceForSpecs, type MemoryStore } from './state/testing';
 import { ShopPage } from './shop/shop-page';
 import { ChoiceFieldView } from './ui/choice-field';
 import { WorkOrderPage } from './work-order/work-order-page';
-
-const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
-const SEARCH_PAUSE = 180;
 
 function make<T>(component: Type<T>): {
   fixture: ComponentFixture<T>;
@@ -49,10 +46,9 @@ describe('the jobs page', () => {
   const open = async () => {
     const page = make(JobsPage);
     await page.fixture.whenStable();
-    await wait(SEARCH_PAUSE);
-    page.http
-      .expectOne((r) => r.url === '/api/v1/jobs')
-      .flush(listed({ ...JOB, schedule: { done: [{ stage: 'survey', at: '2026-11-23T08:00:00Z' }] } }));
+    (await arrival(page.http, (r) => r.url === '/api/v1/jobs')).flush(
+      listed({ ...JOB, schedule: { done: [{ stage: 'survey', at: '2026-11-23T08:00:00Z' }] } }),
+    );
     await page.fixture.whenStable();
     return page;
   };
@@ -69,8 +65,7 @@ describe('the jobs page', () => {
     const box = type(host, 'Find a job by boat or title', 'ski');
     box.value = 'skiff';
     box.dispatchEvent(new Event('input'));
-    await wait(SEARCH_PAUSE);
-    const request = http.expectOne((r) => r.url === '/api/v1/jobs');
+    const request = await arrival(http, (r) => r.url === '/api/v1/jobs');
     expect(request.request.params.get('search')).toBe('skiff');
     request.flush({ total: 0, jobs: [] });
     await fixture.whenStable();

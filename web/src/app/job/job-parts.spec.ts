@@ -12,11 +12,9 @@ import { LogStage } from './stages/log-stage';
 import { StageHead } from './stages/stage-head';
 import { StageNotes } from './stages/stage-notes';
 import { StageSteps } from './stage-steps';
+import { arrival } from '../state/testing';
 import { JOB, bench, stored, type } from './testing';
 import { TotalsStrip } from './totals-strip';
-
-const PAUSE = 650;
-const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
 describe('the head of a job', () => {
   it('names boat, job, dates and the air at the work', async () => {
@@ -36,8 +34,7 @@ describe('the head of a job', () => {
     b.context.store.set('title', 'mine');
     await b.settle();
     expect(b.text()).toContain('Saving');
-    await wait(PAUSE);
-    b.http.expectOne('/api/v1/jobs/job').flush(stored({ ...JOB, title: 'mine' }, 2));
+    (await arrival(b.http, '/api/v1/jobs/job')).flush(stored({ ...JOB, title: 'mine' }, 2));
     await b.settle();
     expect(b.text()).toContain('Saved');
     expect(b.button('Redo').disabled).toBeTrue();
@@ -56,8 +53,7 @@ describe('the head of a job', () => {
       (document.querySelector('[role=dialog], .p-drawer')?.textContent ?? '').replace(/\s+/g, ' ');
     b.context.store.set('title', 'mine');
     b.context.store.set('hull.thickness', 0.009);
-    await wait(PAUSE);
-    b.http.expectOne('/api/v1/jobs/job').flush(
+    (await arrival(b.http, '/api/v1/jobs/job')).flush(
       {
         title: 'conflict',
         current: stored({ ...JOB, title: 'theirs', hull: { ...JOB.hull, thickness: '8 mm' } }, 5),

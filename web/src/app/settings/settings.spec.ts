@@ -5,12 +5,9 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 
 import { type } from '../job/testing';
-import { deviceForSpecs } from '../state/testing';
+import { arrival, deviceForSpecs } from '../state/testing';
 import { Reading } from '../state/reading';
 import { SettingsPage } from './settings-page';
-
-const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
-const PAUSE = 480;
 
 describe('the settings page', () => {
   let fixture: ComponentFixture<SettingsPage>;
@@ -26,13 +23,7 @@ describe('the settings page', () => {
   };
   /** Answers the reading before a save, and gives what was saved. */
   async function saved(now: Shop = {}): Promise<Shop> {
-    // A busy machine saves later than after the pause.
-    let [asked] = http.match({ method: 'GET', url: '/api/v1/shop' });
-    for (const end = Date.now() + 15_000; !asked && Date.now() < end;) {
-      await wait(PAUSE / 4);
-      [asked] = http.match({ method: 'GET', url: '/api/v1/shop' });
-    }
-    asked.flush(now);
+    (await arrival(http, { method: 'GET', url: '/api/v1/shop' })).flush(now);
     const put = http.expectOne({ method: 'PUT', url: '/api/v1/shop' });
     put.flush(put.request.body);
     await fixture.whenStable();
@@ -100,8 +91,7 @@ describe('the settings page', () => {
 
   it('say why a setting was refused', async () => {
     type(host, 'Labour per hour', '80');
-    await wait(PAUSE);
-    http.expectOne({ method: 'GET', url: '/api/v1/shop' }).flush({});
+    (await arrival(http, { method: 'GET', url: '/api/v1/shop' })).flush({});
     http
       .expectOne({ method: 'PUT', url: '/api/v1/shop' })
       .flush(

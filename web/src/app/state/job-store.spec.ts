@@ -6,7 +6,7 @@ import type { StoredJob } from '../api/api';
 import type { Provider } from '@angular/core';
 import type { Subject } from 'rxjs';
 import type { Change } from './live';
-import { deviceForSpecs, type MemoryStore } from './testing';
+import { arrival, deviceForSpecs, type MemoryStore } from './testing';
 import { JobStore } from './job-store';
 import type { JobState, SaveState } from './job-state';
 
@@ -70,8 +70,7 @@ describe('JobStore', () => {
     store.set('hull.thickness', 0.008);
     store.set('hull.thickness', 0.009);
     expect(last(saves).kind).toBe('waiting');
-    await wait(PAUSE);
-    const put = http.expectOne('/api/v1/jobs/j');
+    const put = await arrival(http, '/api/v1/jobs/j');
     expect(put.request.body.version).toBe(3);
     expect(put.request.body.document.hull.thickness).toBe(0.009);
     put.flush(stored(4, put.request.body.document));
@@ -85,19 +84,18 @@ describe('JobStore', () => {
     expect(last(saves).kind).toBe('saved');
   });
 
-  const conflict = (current: StoredJob): void =>
-    http
-      .expectOne('/api/v1/jobs/j')
-      .flush({ title: 'conflict', current }, { status: 409, statusText: 'Conflict' });
+  const conflict = async (current: StoredJob): Promise<void> =>
+    (await arrival(http, '/api/v1/jobs/j')).flush(
+      { title: 'conflict', current },
+      { status: 409, statusText: 'Conflict' },
+    );
 
   it('merges what somebody else saved in other fields, and sends the rest on top', async () => {
     store.set('title', 'mine');
-    await wait(PAUSE);
-    conflict(stored(7, { ...document, access: 'both' }));
+    await conflict(stored(7, { ...document, access: 'both' }));
     expect(last(states).document).toEqual({ ...document, title: 'mine', access: 'both' });
     expect(last(states).elsewhere).toBeTrue();
-    await wait(PAUSE);
-    const put = http.expectOne('/api/v1/jobs/j');
+    const put = await arrival(http, '/api/v1/jobs/j');
     expect(put.request.body.version).toBe(7);
     expect(put.request.body.document).toEqual({ ...document, title: 'mine', access: 'both' });
     put.flush(stored(8, put.request.body.document));
@@ -107,8 +105,7 @@ describe('JobStore', () => {
   it('asks field by field where both changed the same, and goes on with what was chosen', async () => {
     store.set('title', 'mine');
     store.set('hull.thickness', 0.008);
-    await wait(PAUSE);
-    conflict(
+    await conflict(
       stored(7, {
         ...document,
         title: 'theirs',
@@ -170,8 +167,7 @@ describe('JobStore', () => {
     store.set('grade', 'show');
     store.redo();
     expect(last(states).document.access).toBeUndefined();
-    await wait(PAUSE);
-    http.expectOne('/api/v1/jobs/j').flush(stored(5, last(states).document));
+    (await arrival(http, '/api/v1/jobs/j')).flush(stored(5, last(states).document));
   });
 
   it('keeps every edit and the way back on this device, and goes on from there after a reload', async () => {
@@ -192,14 +188,12 @@ describe('JobStore', () => {
     reopened.open('j');
     http.expectOne('/api/v1/jobs/j').flush(stored(5, { ...document, access: 'both' }));
     expect(last(seen).document).toEqual({ ...document, title: 'kept', access: 'both' });
-    await wait(PAUSE);
-    const put = http.expectOne('/api/v1/jobs/j');
+    const put = await arrival(http, '/api/v1/jobs/j');
     expect(put.request.body.version).toBe(5);
     put.flush(stored(6, put.request.body.document));
     reopened.undo();
     expect(last(seen).document).toEqual({ ...document, access: 'both' });
-    await wait(PAUSE);
-    http.expectOne('/api/v1/jobs/j').flush(stored(7, last(seen).document));
+    (await arrival(http, '/api/v1/jobs/j')).flush(stored(7, last(seen).document));
   });
 
   it('opens from this device while the server is away, and creates a job that the server has not heard of', async () => {
@@ -215,8 +209,7 @@ describe('JobStore', () => {
     http.expectOne('/api/v1/jobs/new').error(new ProgressEvent('error'));
     expect(last(states).plan?.dish?.laminate).toBeDefined();
     expect(last(saves).kind).toBe('offline');
-    await wait(PAUSE);
-    const post = http.expectOne({ method: 'POST', url: '/api/v1/jobs' });
+    const post = await arrival(http, { method: 'POST', url: '/api/v1/jobs' });
     expect(post.request.body).toEqual(jasmine.objectContaining({ id: 'new', document }));
     post.flush({ ...stored(1), id: 'new' });
     expect(last(saves).kind).toBe('saved');
@@ -233,11 +226,9 @@ describe('JobStore', () => {
 
   it('keeps the work when the server is gone and sends it again', async () => {
     store.set('title', 'offline');
-    await wait(PAUSE);
-    http.expectOne('/api/v1/jobs/j').error(new ProgressEvent('error'));
+    (await arrival(http, '/api/v1/jobs/j')).error(new ProgressEvent('error'));
     expect(last(saves).kind).toBe('offline');
-    await wait(3000 + PAUSE);
-    const again = http.expectOne('/api/v1/jobs/j');
+    const again = await arrival(http, '/api/v1/jobs/j');
     expect(again.request.body.document.title).toBe('offline');
     expect(again.request.body.saveId).toMatch(/^[0-9a-f-]{36}$/);
     again.flush(stored(4, again.request.body.document));
@@ -246,27 +237,24 @@ describe('JobStore', () => {
 
   it('says so when the server refuses a document', async () => {
     store.set('title', 'x');
-    await wait(PAUSE);
-    http
-      .expectOne('/api/v1/jobs/j')
-      .flush({ title: 'no', detail: 'title: too long' }, { status: 422, statusText: 'Unprocessable' });
+    (await arrival(http, '/api/v1/jobs/j')).flush(
+      { title: 'no', detail: 'title: too long' },
+      { status: 422, statusText: 'Unprocessable' },
+    );
     expect(last(saves)).toEqual({ kind: 'refused', detail: 'title: too long' });
   });
 
   it('sends a save whose answer was lost again to the letter, and what was typed meanwhile after it', async () => {
     store.set('title', 'first');
-    await wait(PAUSE);
-    const lost = http.expectOne('/api/v1/jobs/j');
+    const lost = await arrival(http, '/api/v1/jobs/j');
     store.set('title', 'typed while it was on its way');
     lost.error(new ProgressEvent('error'));
-    await wait(3000 + PAUSE);
-    const again = http.expectOne('/api/v1/jobs/j');
+    const again = await arrival(http, '/api/v1/jobs/j');
     expect(again.request.body).toEqual(lost.request.body);
     // The server had it: this is no conflict with anybody.
     again.flush(stored(4, again.request.body.document));
     expect(last(saves).kind).not.toBe('saved');
-    await wait(PAUSE);
-    const rest = http.expectOne('/api/v1/jobs/j');
+    const rest = await arrival(http, '/api/v1/jobs/j');
     expect([rest.request.body.version, rest.request.body.document.title]).toEqual([
       4,
       'typed while it was on its way',
@@ -290,13 +278,11 @@ describe('JobStore', () => {
     http.expectOne('/api/v1/jobs/new').flush({ ...stored(1), id: 'new' });
     // Nobody knows yet whether the server had it: it is not called saved.
     expect(last(saves).kind).toBe('waiting');
-    await wait(PAUSE);
-    const post = http.expectOne({ method: 'POST', url: '/api/v1/jobs' });
+    const post = await arrival(http, { method: 'POST', url: '/api/v1/jobs' });
     expect(post.request.body).toEqual(jasmine.objectContaining({ id: 'new', document, saveId: 's' }));
     post.flush({ ...stored(1), id: 'new' });
     expect(last(states).document.title).toBe('typed since');
-    await wait(PAUSE);
-    const put = http.expectOne('/api/v1/jobs/new');
+    const put = await arrival(http, '/api/v1/jobs/new');
     expect(put.request.body.document.title).toBe('typed since');
     put.flush({ ...stored(2, put.request.body.document), id: 'new' });
     expect(last(saves).kind).toBe('saved');
@@ -312,8 +298,7 @@ describe('JobStore', () => {
     http.expectOne('/api/v1/jobs/j').flush(stored(2, { ...document, title: 'as in the backup' }, 'e2'));
     expect(last(states).document.title).toBe('as in the backup');
     store.set('access', 'both');
-    await wait(PAUSE);
-    const put = http.expectOne('/api/v1/jobs/j');
+    const put = await arrival(http, '/api/v1/jobs/j');
     expect([put.request.body.version, put.request.body.epoch]).toEqual([2, 'e2']);
     put.flush(stored(3, put.request.body.document, 'e2'));
     await resync();
@@ -325,12 +310,11 @@ describe('JobStore', () => {
 
   it('creates a job anew that the yard no longer knows, rather than lose what was typed', async () => {
     store.set('title', 'still here');
-    await wait(PAUSE);
-    http
-      .expectOne('/api/v1/jobs/j')
-      .flush({ title: 'Job not found' }, { status: 404, statusText: 'Not Found' });
-    await wait(PAUSE);
-    const post = http.expectOne({ method: 'POST', url: '/api/v1/jobs' });
+    (await arrival(http, '/api/v1/jobs/j')).flush(
+      { title: 'Job not found' },
+      { status: 404, statusText: 'Not Found' },
+    );
+    const post = await arrival(http, { method: 'POST', url: '/api/v1/jobs' });
     expect(post.request.body.document.title).toBe('still here');
     post.flush(stored(1, post.request.body.document, 'e2'));
     expect(last(saves).kind).toBe('saved');
@@ -352,8 +336,7 @@ describe('JobStore', () => {
     expect(last(states).document.title).toBe('as kept');
     expect(last(saves).kind).toBe('offline');
     store.set('access', 'one');
-    await wait(PAUSE);
-    const put = http.expectOne({ method: 'PUT', url: '/api/v1/jobs/kept' });
+    const put = await arrival(http, { method: 'PUT', url: '/api/v1/jobs/kept' });
     expect(put.request.body.document).toEqual({ ...document, title: 'as kept', access: 'one' });
     put.flush({ ...stored(3, put.request.body.document), id: 'kept' });
     expect(last(saves).kind).toBe('saved');

@@ -1,3 +1,5 @@
+import type { HttpRequest } from '@angular/common/http';
+import type { HttpTestingController, RequestMatch, TestRequest } from '@angular/common/http/testing';
 import { signal, type Provider } from '@angular/core';
 import { LIBRARY, type Shop } from '@nelbo/core';
 import { BehaviorSubject, EMPTY, Subject, of, type Observable } from 'rxjs';
@@ -8,6 +10,24 @@ import { LocalStore, type KeptDraft, type KeptEntry } from './local-store';
 import { StoresStore } from './stores-store';
 
 const DONE = Promise.resolve();
+
+/**
+ * The one request that comes, whenever it comes: a busy machine saves later than after the pause.
+ *
+ * @throws Error when none came within 15 s, or two at once.
+ */
+export async function arrival(
+  http: HttpTestingController,
+  match: string | RequestMatch | ((request: HttpRequest<unknown>) => boolean),
+): Promise<TestRequest> {
+  let came = http.match(match);
+  for (const end = Date.now() + 15_000; !came.length && Date.now() < end; came = http.match(match)) {
+    await new Promise((resolve) => setTimeout(resolve, 20));
+  }
+  if (came.length !== 1)
+    throw new Error(`${came.length} requests came for ${JSON.stringify(match)}, not one`);
+  return came[0];
+}
 
 /** A device that remembers at once and only as long as the spec runs: one tab, whose name is of no account. */
 export class MemoryStore implements Pick<

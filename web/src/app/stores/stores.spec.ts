@@ -5,7 +5,7 @@ import { provideRouter } from '@angular/router';
 import { LIBRARY } from '@nelbo/core';
 import { stored, JOB, type } from '../job/testing';
 import { GuidePage } from '../guide/guide-page';
-import { deviceForSpecs } from '../state/testing';
+import { arrival, deviceForSpecs } from '../state/testing';
 import { StoresStore } from '../state/stores-store';
 import { StoresPage } from './stores-page';
 
@@ -51,8 +51,7 @@ describe('stores', () => {
     const { host, fixture, http, store } = await open();
     const box = type(host, 'Pot life, 100 g', '22');
     expect(box.placeholder).toBe('30');
-    await wait(600);
-    const put = http.expectOne((r) => r.method === 'PUT' && r.url === '/api/v1/stores/epoxy-slow');
+    const put = await arrival(http, (r) => r.method === 'PUT' && r.url === '/api/v1/stores/epoxy-slow');
     expect(put.request.body).toEqual({ like: 'epoxy-slow', values: { potLife: 22 * 60 } });
     put.flush({ id: 'epoxy-slow', product: put.request.body });
     http.expectOne('/api/v1/stores').flush([{ id: 'epoxy-slow', product: put.request.body }]);
