@@ -61,7 +61,7 @@ describe('checks before the grinder starts', () => {
     for (const { name, effect } of words) expect(`${name}: ${effect}`).not.toMatch(/undefined|NaN/);
     expect(words).toContain({
       name: 'Steeper taper all round',
-      effect: 'fails the shear check; shear asks for 10.7:1',
+      effect: 'fails the shear check; shear asks for 11:1',
     });
   });
 

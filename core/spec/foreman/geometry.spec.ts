@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { depthAt } from '../../src/grind/profile';
 import { bounds } from '../../src/geometry/region';
 import { BASE, planOf, saidOf } from '../support';
-import { line, planned } from './lines';
+import { codes, line, planned } from './lines';
 
 const dishes = fc.record({
   order: fc.constantFrom('largest first', 'smallest first'),
@@ -155,5 +155,30 @@ describe('the foreman: geometry', () => {
     expect(plan.dish?.grind?.bevel?.plies.value).toBe(0);
     expect(saidOf(problems.find((p) => p.code === 'bevel-short'))?.what).toContain('too narrow for one ply');
     expect(plan.dish?.grind?.bevel?.layOn).toBeUndefined();
+  });
+
+  line(5, 'a taper is told as a hand can grind it: whole, and beyond 40 : 1 an engineer names the lap', () => {
+    const asked = (hull: object, system: object = {}) =>
+      planned('frp-solid', 'hole', { hull, system, duty: 'general' });
+    // 1.5 × 100 / 8 is 18.75: it is ground at 19 : 1, and every paper says so.
+    const polyester = asked({}, { resin: 'polyester' });
+    expect(polyester.plan.dish?.grind?.taper.byShear.value).toBe(18.75);
+    expect(polyester.plan.dish?.grind?.taper.used.value).toBe(19);
+    expect(polyester.text).toContain('19 : 1');
+    expect(polyester.text).not.toContain('18.75');
+    expect(codes(polyester)).not.toContain('taper-to-be-designed');
+    // 1.5 × 400 / 14 is 42.9.
+    const carbon = asked({ fibre: 'carbon', matrix: 'epoxy' });
+    expect(carbon.plan.dish?.grind?.taper.used.value).toBe(43);
+    const said = saidOf(carbon.problems.find((p) => p.code === 'taper-to-be-designed'));
+    expect(said?.what).toContain('43:1');
+    expect(said?.suggestion).toContain('engineer');
+  });
+
+  line(6, 'carbon: a ply of glass against metal, and the way to earth is joined again', () => {
+    const { text } = planned('frp-solid', 'hole', { hull: { fibre: 'carbon', matrix: 'epoxy' } });
+    expect(text).toContain('a ply of glass between');
+    expect(text).toContain('lightning');
+    expect(planned('frp-solid', 'hole').text).not.toContain('lightning');
   });
 });

@@ -20,12 +20,15 @@ export const shearRatio = formula({
 
 export const largerRatio = formula({
   id: 'grind/taper-ratio',
-  expression: 'R = max(R_duty, R_shear)',
+  expression: 'R = ⌈max(R_duty, R_shear)⌉',
   unit: ':1',
-  source: 'the larger of custom by duty and the shear check',
+  source: 'the larger of custom by duty and the shear check, to the next whole: nobody grinds 18.75:1',
   inputs: { R_duty: 'ratio of the duty', R_shear: 'ratio by shear' },
-  evaluate: (x) => Math.max(x.R_duty, x.R_shear),
+  evaluate: (x) => Math.ceil(Math.max(x.R_duty, x.R_shear) - 1e-9),
 });
+
+/** Beyond this a taper is no longer ground by gauge and eye: the lap is designed. */
+const DESIGNED_BEYOND = 40;
 
 export const ownRatio = formula({
   id: 'grind/taper-ratio',
@@ -109,6 +112,15 @@ export function planTaperRatio(input: TaperInput, ledger: Ledger): TaperRatio {
       problem({ severity: 'warning', stage: 'grind', path: 'taper.ratio' }, 'taper-fails-shear', {
         ratio: used.value,
         least: byShear.value,
+      }),
+    );
+  }
+  if (used.value > DESIGNED_BEYOND) {
+    ledger.report(
+      problem({ severity: 'warning', stage: 'grind', path: 'taper.ratio' }, 'taper-to-be-designed', {
+        ratio: used.value,
+        most: DESIGNED_BEYOND,
+        own: input.own !== undefined,
       }),
     );
   }

@@ -1,7 +1,7 @@
 import type { CheckParams, CheckSaid, WayParams, WaySaid } from '../trace/check-codes';
 
 const mm = (v: number, decimals = 0): string => `${(v * 1000).toFixed(decimals)} mm`;
-const shear = (asked: number): string => `shear asks for ${asked.toFixed(1)}:1`;
+const shear = (asked: number): string => `shear asks for ${Math.ceil(asked - 1e-9)}:1`;
 
 const CHECKS: { readonly [C in keyof CheckParams]: (p: CheckParams[C]) => string } = {
   'room-there': () => 'the taper has the room it wants, or what is in the way is taken off',

@@ -136,6 +136,7 @@ export interface SystemProblems {
 /** What is opened and ground. */
 export interface GrindProblems {
   'taper-fails-shear': { readonly ratio: number; readonly least: number };
+  'taper-to-be-designed': { readonly ratio: number; readonly most: number; readonly own: boolean };
   'bevel-short': {
     readonly width: number;
     readonly reached: number;

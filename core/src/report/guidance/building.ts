@@ -38,6 +38,16 @@ export const BUILDING_GUIDANCE: readonly Entry[] = [
   },
   {
     stage: 'laminate',
+    when: both(
+      hullNot('foil'),
+      (plan) => plan.dish?.laminate?.plies.some((p) => p.cloth.family === 'carbon') ?? false,
+    ),
+    at: [on('lay')],
+    caution:
+      'Carbon conducts: a strap or bond to the lightning and earth system that is cut here is joined again and measured before it is closed; a licensed person signs it.',
+  },
+  {
+    stage: 'laminate',
     when: (plan) => plan.dish?.coring !== undefined,
     at: [onHow('abrade', 'bedding'), onHow('core', 'bed', 'bedThrough')],
     test: 'press along the edges of the new core before the first ply',

@@ -18,8 +18,16 @@ const lowerFirst = (s: string): string => `${s.charAt(0).toLowerCase()}${s.slice
 export const GRIND_WORDS: WordsOf<GrindProblems> = {
   'taper-fails-shear': ({ ratio, least }) => ({
     what: `a ${ratio}:1 taper fails the shear check`,
-    allowed: `at least ${least.toFixed(1)}:1 for this laminate and bond`,
+    allowed: `at least ${Math.ceil(least - 1e-9)}:1 for this laminate and bond`,
     suggestion: 'leave the ratio out, or choose a stronger bond',
+  }),
+  'taper-to-be-designed': ({ ratio, most, own }) => ({
+    what: own
+      ? `a taper of ${formatIn(ratio, ':1', 1).text}:1 is entered`
+      : `the shear check asks for a taper of ${formatIn(ratio, ':1', 0).text}:1`,
+    allowed: `up to ${most}:1 is ground by gauge and eye`,
+    suggestion:
+      'an engineer names laminate and lap, the more so where the boat is built to a class or the load is known; enter the ratio named',
   }),
   'bevel-short': ({ width, reached, carries, plies, of, wanted, ratio, further, sound }) => ({
     what:
