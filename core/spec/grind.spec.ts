@@ -31,7 +31,7 @@ describe('the taper', () => {
     expect(steep.plan.dish?.grind?.taper.passesShear).toBeFalse();
     const p = steep.problems.find((x) => x.path === 'taper.ratio');
     expect(p?.severity).toBe('warning');
-    expect(saidOf(p)?.allowed).toContain('10.7');
+    expect(saidOf(p)?.allowed).toContain('11:1');
     const flat = planOf({ ...BASE, taper: { ratio: 14 } });
     expect(flat.plan.dish?.grind?.taper.passesShear).toBeTrue();
     expect(flat.problems.some((x) => x.path === 'taper.ratio')).toBeFalse();

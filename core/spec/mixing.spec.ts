@@ -270,6 +270,26 @@ describe('batches at the bench', () => {
     expect(benchBatches({ ...plan, dish: undefined, repair: undefined }, LIBRARY.resins)).toEqual([]);
   });
 
+  it('takes the share of catalyst that was decided on: laminate, filler, coat and every other pot', () => {
+    for (const [finish, material, kind] of [
+      ['gel-coat', 'frp-solid', 'hole'],
+      ['gel-coat', 'frp-solid', 'gel-coat-chip'],
+    ]) {
+      const { plan } = planOf({
+        ...BASE,
+        hull: { ...BASE.hull, material },
+        damage: { kind, size: [0.08, 0.05] },
+        system: { resin: 'polyester', finish },
+        mix: { catalyst: 0.025 },
+      } as never);
+      const batches = benchBatches(plan, LIBRARY.resins);
+      expect(batches.map((b) => b.ratio)).toEqual(batches.map(() => jasmine.any(Number)));
+      const catalysed = batches.filter((b) => b.parts.kind === 'peroxide' || b.parts.kind === 'cream');
+      expect(new Set(catalysed.map((b) => b.stage)).size).withContext(kind).toBeGreaterThan(1);
+      for (const b of catalysed) expect(b.ratio).withContext(`${kind}, ${b.title}`).toBeCloseTo(0.025, 3);
+    }
+  });
+
   it('the clocks follow the pot as it was: warm ones are shorter, and every range holds its likely value', () => {
     const [batch] = benchBatches(planOf(BASE).plan, LIBRARY.resins);
     const [cold, warm] = [benchClocks(batch, 14, 14), benchClocks(batch, 26, 26)];
