@@ -21,9 +21,11 @@ const env = {
   NG_CLI_ANALYTICS: 'false',
   CHROME_BIN: process.env.CHROME_BIN ?? '/usr/bin/chromium',
 };
+/** Plans by the thousand leave much that lives for a moment: a larger nursery spares a third of the time. */
+const NURSERY = '--max-semi-space-size=64';
 const jasmine = (config) => [
   'node',
-  ['--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', `--config=${config}`],
+  [NURSERY, '--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', `--config=${config}`],
 ];
 const playwright = (...files) => [
   'npx',
