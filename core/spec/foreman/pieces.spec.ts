@@ -160,6 +160,8 @@ describe('the foreman: what is cut, and from what', () => {
           hull: { thickness: 0.003, coreThickness: 0.015, core: 'pvc foam' },
         });
       const both = deck('both');
+      // That both can be reached is what it was decided by.
+      expect(both.text).not.toContain('entered and not used');
       expect(both.plan.dish?.laminate?.sides.map((s) => s.face)).toEqual(['outside', 'inside']);
       const inner = both.plan.dish?.laminate?.plies.filter((p) => p.side === 'inside') ?? [];
       expect(inner.length).toBeGreaterThan(0);

@@ -35,6 +35,12 @@ const warmedBy =
 
 const dished: When = (_, { dish }) => dish !== undefined;
 const solid: When = (_, { dish }) => dish?.coring === undefined;
+/** Both skins of a core are made good from their own faces where both can be reached: that decides the sides. */
+const decidesSides: When = ({ damage, taper }, { dish }) =>
+  damage.kind === 'hole' &&
+  taper?.side === undefined &&
+  dish?.coring !== undefined &&
+  dish.grind?.through === true;
 const finished: When = (_, { finish }) => finish !== undefined;
 /** Something is laid whose cure is followed along the course of the air. */
 const cures: When = (_, { work }) => curesIn(work);
@@ -220,7 +226,7 @@ const USES: readonly Use[] = [
   },
   { paths: ['damage.position'], when: either(inPlay('position'), finished, held) },
   { paths: ['duty'], when: either(inPlay('duty'), dished) },
-  { paths: ['access'], when: either(inPlay('access'), both(dished, solid), asks('access')) },
+  { paths: ['access'], when: either(inPlay('access'), both(dished, solid), decidesSides, asks('access')) },
   { paths: ['grade'], when: either(finished, asks('grade'), inPlay('grade')) },
   { paths: ['conditions.humidity'], when: either(cures, finished) },
   {
