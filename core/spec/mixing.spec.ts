@@ -285,7 +285,9 @@ describe('batches at the bench', () => {
       const batches = benchBatches(plan, LIBRARY.resins);
       expect(batches.map((b) => b.ratio)).toEqual(batches.map(() => jasmine.any(Number)));
       const catalysed = batches.filter((b) => b.parts.kind === 'peroxide' || b.parts.kind === 'cream');
-      expect(new Set(catalysed.map((b) => b.stage)).size).withContext(kind).toBeGreaterThan(1);
+      expect(new Set(catalysed.map((b) => b.stage)).size)
+        .withContext(kind)
+        .toBeGreaterThan(1);
       for (const b of catalysed) expect(b.ratio).withContext(`${kind}, ${b.title}`).toBeCloseTo(0.025, 3);
     }
   });

@@ -18,7 +18,7 @@ export const CAUSES_OF_THE_GROUND: readonly Cause[] = [
     { access: 'both', 'taper.side': 'both' },
   ),
   cause('bevel-short', LAMINATE, { 'taper.ground': 0.06 }, { 'taper.ground': 0.2 }),
-  cause('taper-to-be-designed', LAMINATE, { 'hull.fibre': 'carbon' }, { 'hull.fibre': 'glass' }),
+  cause('taper-to-be-designed', LAMINATE, { 'taper.ratio': 45 }, { 'taper.ratio': 40 }),
   cause('taper-fails-shear', LAMINATE, { 'taper.ratio': 5 }, { 'taper.ratio': 14 }),
   cause(
     'obstacle-in-taper',

@@ -157,23 +157,27 @@ describe('the foreman: geometry', () => {
     expect(plan.dish?.grind?.bevel?.layOn).toBeUndefined();
   });
 
-  line(5, 'a taper is told as a hand can grind it: whole, and beyond 40 : 1 an engineer names the lap', () => {
-    const asked = (hull: object, system: object = {}) =>
-      planned('frp-solid', 'hole', { hull, system, duty: 'general' });
-    // 1.5 × 100 / 8 is 18.75: it is ground at 19 : 1, and every paper says so.
-    const polyester = asked({}, { resin: 'polyester' });
-    expect(polyester.plan.dish?.grind?.taper.byShear.value).toBe(18.75);
-    expect(polyester.plan.dish?.grind?.taper.used.value).toBe(19);
-    expect(polyester.text).toContain('19 : 1');
-    expect(polyester.text).not.toContain('18.75');
-    expect(codes(polyester)).not.toContain('taper-to-be-designed');
-    // 1.5 × 400 / 14 is 42.9.
-    const carbon = asked({ fibre: 'carbon', matrix: 'epoxy' });
-    expect(carbon.plan.dish?.grind?.taper.used.value).toBe(43);
-    const said = saidOf(carbon.problems.find((p) => p.code === 'taper-to-be-designed'));
-    expect(said?.what).toContain('43:1');
-    expect(said?.suggestion).toContain('engineer');
-  });
+  line(
+    5,
+    'a taper is told as a hand can grind it: whole, and beyond 40 : 1 an engineer names the lap',
+    () => {
+      const asked = (hull: object, system: object = {}) =>
+        planned('frp-solid', 'hole', { hull, system, duty: 'general' });
+      // 1.5 × 100 / 8 is 18.75: it is ground at 19 : 1, and every paper says so.
+      const polyester = asked({}, { resin: 'polyester' });
+      expect(polyester.plan.dish?.grind?.taper.byShear.value).toBe(18.75);
+      expect(polyester.plan.dish?.grind?.taper.used.value).toBe(19);
+      expect(polyester.text).toContain('19 : 1');
+      expect(polyester.text).not.toContain('18.75');
+      expect(codes(polyester)).not.toContain('taper-to-be-designed');
+      // 1.5 × 400 / 14 is 42.9.
+      const carbon = asked({ fibre: 'carbon', matrix: 'epoxy' });
+      expect(carbon.plan.dish?.grind?.taper.used.value).toBe(43);
+      const said = saidOf(carbon.problems.find((p) => p.code === 'taper-to-be-designed'));
+      expect(said?.what).toContain('43:1');
+      expect(said?.suggestion).toContain('engineer');
+    },
+  );
 
   line(6, 'carbon: a ply of glass against metal, and the way to earth is joined again', () => {
     const { text } = planned('frp-solid', 'hole', { hull: { fibre: 'carbon', matrix: 'epoxy' } });
