@@ -197,7 +197,7 @@ describe('each input', () => {
       ['potLife', 'dew', 'elapsed'],
     ],
     ['humidity', { ...BASE, conditions: { temperature: 17, humidity: 0.7 } }, ['dew']],
-    ['grade', { ...BASE, grade: 'show' }, ['grit', 'handsOn', 'elapsed', 'labour']],
+    ['grade', { ...BASE, grade: 'show' }, ['grit', 'handsOn', 'elapsed', 'materials', 'labour']],
     [
       'access',
       { ...BASE, access: 'one', backing: undefined },

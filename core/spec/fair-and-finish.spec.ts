@@ -59,7 +59,11 @@ describe('filler and finish', () => {
 
 describe('batches of filler', () => {
   it('fit the pot and the time to spread them, and add up', () => {
-    const putty = planOf({ ...BASE, system: { resin: 'polyester', finish: 'gel-coat' } }).plan.dish?.fair;
+    const putty = planOf({
+      ...BASE,
+      damage: { kind: 'hole', size: [0.5, 0.3] },
+      system: { resin: 'polyester', finish: 'gel-coat' },
+    }).plan.dish?.fair;
     expect(putty?.batches.value).toBeGreaterThan(1);
     const each = putty?.partsPerBatch.kind === 'cream' ? putty.partsPerBatch.putty.value : NaN;
     expect(each * (putty?.batches.value ?? NaN)).toBeCloseTo(putty?.mass.value ?? NaN, 12);

@@ -38,7 +38,7 @@ describe('a coat over a face that takes hours', () => {
     hull: { material: 'frp-solid' },
     damage: { kind: 'blisters', size: [2, 1], wet: 'dry', position: 'below' },
     conditions: { temperature: 18, humidity: 0.5 },
-    repair: { area: 19.4, barrier: { antifouling: 'yes', supports: 0, film: 180e-6 } },
+    repair: { area: 58, barrier: { antifouling: 'yes', supports: 0, film: 180e-6 } },
     schedule: { start: '2026-11-23T08:00:00Z' },
   };
 
@@ -93,7 +93,7 @@ describe('a coat over a face that takes hours', () => {
     const hot = {
       ...bottom,
       conditions: { temperature: 35, humidity: 0.5 },
-      repair: { area: 150, barrier: { supports: 0 } },
+      repair: { area: 400, barrier: { supports: 0 } },
     };
     const { plan } = planRepair(read(hot), LIBRARY, ROUND_THE_CLOCK, CLOCK);
     expect(plan?.timeline?.stages.some((x) => x.tasks.some((t) => t.reopens))).toBeTrue();

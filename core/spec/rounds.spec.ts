@@ -1,7 +1,7 @@
 import { type JobDocument, type Step } from '../src/index';
 import { holdsOf } from '../src/work/holds';
 import { potsOf } from '../src/work/pots';
-import { RATE_SPREAD } from '../src/materials/work-rates';
+import { RATE_SPREAD } from '../src/rates/row';
 import { ifsOf, roundsOf } from '../src/work/rounds';
 import { BASE, planOf, workOf } from './support';
 

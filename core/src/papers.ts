@@ -17,4 +17,5 @@ export type { WorkTable } from './report/work-table';
 export { publicPlan } from './report/public-plan';
 export { sceneToSvg } from './drawing/to-svg';
 export { HALF_SHEET, workOrderDrawings, workOrderScenes } from './drawing/work-order-drawings';
+export { moneyExplained, type MoneyRow } from './report/money';
 export { hoursExplained, hoursWords, type StageHours } from './report/hours';

@@ -2,7 +2,9 @@
 import { dirname, relative, resolve } from 'node:path';
 import { builtinModules } from 'node:module';
 
-const GROUND = ['units', 'trace', 'geometry', 'physics', 'materials', 'schema'].map((f) => `core/src/${f}`);
+const GROUND = ['units', 'trace', 'geometry', 'physics', 'materials', 'rates', 'schema'].map(
+  (f) => `core/src/${f}`,
+);
 /** One stage of the craft each; never one another: only the kinds of repair compose them. */
 const STAGES = [
   'survey',

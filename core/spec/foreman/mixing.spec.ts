@@ -341,6 +341,21 @@ describe('the foreman: mixing', () => {
     expect((by?.thinner?.value ?? NaN) / (by?.volume.value ?? NaN)).toBeCloseTo(0.2, 9);
   });
 
+  line(5, 'what is used in two rounds is bought once: lines of one product add up to its pots', () => {
+    const { plan } = planned('frp-solid', 'blisters', {
+      damage: { position: 'below', size: [2.5, 0.9] },
+      repair: { area: '9 m²' },
+    });
+    const chain = plan.system?.chosen?.chain;
+    const id = chain && linkOf(chain, 'barrier')?.id;
+    const pots = (plan.repair?.pots ?? []).filter((p) => p.product.id === id);
+    const lines = (plan.materials ?? []).filter((m) => m.product === pots[0]?.product.name);
+    expect([pots.length, lines.length]).toEqual([2, 2]);
+    const held = pots.reduce((sum, p) => sum + p.mass.value * p.count.value, 0);
+    const density = densityOf(pots[0].product)?.value ?? NaN;
+    expect(lines.reduce((sum, l) => sum + l.quantity.value, 0) * density).toBeCloseTo(held, 6);
+  });
+
   line(5, 'what is mixed is bought, in every pair: no pot is larger than what it comes from', () => {
     let compared = 0;
     for (const { name, of } of [...everyPair('above'), ...everyPair('below')]) {

@@ -175,7 +175,14 @@ function placedAt(result: PlanResult, timeline: Timeline, shop: Shop): PlanResul
   if (!plan?.totals || !timing) return result;
   const ledger = new Ledger('boat');
   const totals = sumTotals(
-    { timeline, work: timing.work, resin: plan.totals.resin, materials: plan.materials ?? [], shop },
+    {
+      timeline,
+      work: timing.work,
+      resin: plan.totals.resin,
+      materials: plan.materials ?? [],
+      consumables: plan.consumables ?? [],
+      shop,
+    },
     ledger,
   );
   return {

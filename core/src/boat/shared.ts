@@ -100,7 +100,10 @@ function isPot(step: Step, { steps }: Work): boolean {
 const workingOf = (step: Step, { steps }: Work): number =>
   step.go === undefined
     ? 0
-    : steps.reduce((sum, s) => (s.go === step.go && s !== step ? sum + s.work.value : sum), 0);
+    : steps.reduce(
+        (sum, s) => (s.go === step.go && s !== step ? sum + s.work.value - (s.beforehand ?? 0) : sum),
+        0,
+      );
 
 /** Whether a step is done by one that another place has. @param working what is done with its pot, s */
 function serves({ by: { step: first }, need, working: own }: Once, step: Step, working: number): boolean {

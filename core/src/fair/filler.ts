@@ -1,3 +1,4 @@
+import { rateFigure } from '../rates/hands-on';
 import { frustumVolume } from '../geometry/frustum';
 import { areaTime } from '../materials/area-time';
 import { batchCount, perBatch } from '../materials/batch-count';
@@ -7,7 +8,7 @@ import { goesOfFiller } from './rounds';
 import { proportion, type Parts } from '../materials/parts';
 import type { Filler, Resin } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
-import { RATES, RATE_SOURCE } from '../materials/work-rates';
+import { RATES } from '../rates/book';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -167,8 +168,8 @@ class Filling {
       m: mass,
       m_pot: this.sheet('pot', 'greatest pot', resin.maximumPot, 'kg', resin, 'maximumPot'),
       t: this.ledger.compute('spread', 'spreading the filler', areaTime, {
-        t_fixed: this.assumed('spread.fixed', 'spreading: fixed', RATES.spreadFixed, 's', RATE_SOURCE),
-        r: this.assumed('spread.rate', 'spreading: per m²', RATES.spreadPerM2, 's/m²', RATE_SOURCE),
+        t_fixed: rateFigure(this.ledger, 'spread.fixed', 'spreading: fixed', RATES.spreadFixed, 's'),
+        r: rateFigure(this.ledger, 'spread.rate', 'spreading: per m²', RATES.spreadPerM2, 's/m²'),
         A: this.spreadArea,
       }),
       t_use: usable,

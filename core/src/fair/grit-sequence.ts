@@ -1,5 +1,5 @@
 import type { Paper } from '../materials/abrasives';
-import { RATES } from '../materials/work-rates';
+import { RATES } from '../rates/book';
 
 export interface GritStep {
   readonly paper: Paper;
@@ -44,7 +44,7 @@ const flat = (paper: Paper): boolean => paper.tool === 'long board' || paper.too
 /** Time of one paper: what it takes off, and changing it when it is worn. */
 export function stepOf(paper: Paper, depth: number, area: number): GritStep {
   const pieces = Math.max(1, Math.ceil(area / paper.life - 1e-9));
-  return { paper, depth, pieces, time: (depth * area) / paper.rate + pieces * RATES.paperChange };
+  return { paper, depth, pieces, time: (depth * area) / paper.rate + pieces * RATES.paperChange.value };
 }
 
 /** The papers that the next layer takes: as fine as it wants, but no finer than the next one on the shelf. */

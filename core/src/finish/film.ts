@@ -1,3 +1,4 @@
+import { rateFigure } from '../rates/hands-on';
 import { usualMethod } from './by-hand';
 import {
   coatsBefore,
@@ -21,7 +22,8 @@ import { proportion, type Parts } from '../materials/parts';
 import { cupsOf, type CupsResult } from './cups';
 import type { Finish } from '../materials/product';
 import { sheetOrigin } from '../materials/sheet-origin';
-import { RATES, RATE_SOURCE } from '../materials/work-rates';
+import { RATES } from '../rates/book';
+import { type RateRow } from '../rates/row';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
 import type { Grade } from './check';
@@ -97,8 +99,8 @@ const GRITS: Record<Finish['kind'], Record<Grade, FilmResult['grits']>> = {
 /** Cutting compound and fine compound. */
 const POLISH_STAGES: Record<Grade, number> = { workboat: 1, standard: 2, show: 2 };
 
-/** Laying a coat, s/m². */
-export const COAT_RATE: Readonly<Record<Method, number>> = {
+/** Laying a coat. */
+export const COAT_RATE: Readonly<Record<Method, RateRow>> = {
   brush: RATES.coatPerM2,
   roller: RATES.rollPerM2,
   spray: RATES.sprayPerM2,
@@ -248,8 +250,8 @@ export function planFilm(input: FilmInput, ledger: Ledger): FilmResult {
     m: massPerCoat,
     m_pot: ledger.given('pot', 'greatest cup', LARGEST_CUP, 'kg', 'assumed', 'as of the laminating resins'),
     t: ledger.compute('coatTime', 'laying one coat', areaTime, {
-      t_fixed: ledger.given('coatTime.fixed', 'coating: fixed', RATES.coatFixed, 's', 'assumed', RATE_SOURCE),
-      r: ledger.given('coatTime.rate', 'coating: per m²', COAT_RATE[method], 's/m²', 'assumed', RATE_SOURCE),
+      t_fixed: rateFigure(ledger, 'coatTime.fixed', 'coating: fixed', RATES.coatFixed, 's'),
+      r: rateFigure(ledger, 'coatTime.rate', 'coating: per m²', COAT_RATE[method], 's/m²'),
       A: face,
     }),
     t_use: input.usable,

@@ -216,7 +216,14 @@ function summedUp(
     totals:
       plan.totals &&
       sumTotals(
-        { timeline, work: timing.work, resin: plan.totals.resin, materials: plan.materials ?? [], shop },
+        {
+          timeline,
+          work: timing.work,
+          resin: plan.totals.resin,
+          materials: plan.materials ?? [],
+          consumables: plan.consumables ?? [],
+          shop,
+        },
         ledger,
       ),
     entries: ledger.entries,

@@ -1,9 +1,10 @@
+import { rateHere } from '../rates/row';
 import type { WaySaid } from '../trace/check-codes';
 import { problem } from '../trace/problem';
 import { clearOf, roomTo, wayLine, type Barrier, type Clear } from '../geometry/obstacle';
 import type { Region } from '../geometry/region';
 import type { Point } from '../geometry/outline';
-import { RATES } from '../materials/work-rates';
+import { RATES } from '../rates/book';
 import type { Face, Obstacle, ObstacleKind } from '../schema/job';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
@@ -226,7 +227,7 @@ export function checkRoom(input: RoomInput, ledger: Ledger): readonly RoomCheck[
           figure: ledger.given(
             `${id}.minutes`,
             `take off and re-bed the ${name}`,
-            RATES.moveFitting,
+            rateHere(RATES.moveFitting, ledger.own).value,
             's',
             'assumed',
             'usual time with sound fasteners',

@@ -1,4 +1,6 @@
-import { RATES, RATE_SOURCE } from '../materials/work-rates';
+import { rateFigure } from '../rates/hands-on';
+import { RATES } from '../rates/book';
+import { TYPICAL } from '../rates/row';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -34,16 +36,9 @@ export function wetOut(ply: WetPly, ledger: Ledger, hands?: Figure, lie?: Figure
   const one = (key: string, label: string): Figure =>
     ledger.given(`wetOut.${key}`, label, 1, '1', 'assumed', 'nothing else was said');
   return ledger.compute(`wetOut.${ply.lay}`, `wet out ply ${ply.lay}`, wetOutTime, {
-    t_ply: ledger.given(
-      `wetOut.${ply.lay}.fixed`,
-      'handling of one ply',
-      RATES.wetOutPerPly,
-      's',
-      'assumed',
-      RATE_SOURCE,
-    ),
+    t_ply: rateFigure(ledger, `wetOut.${ply.lay}.fixed`, 'handling of one ply', RATES.wetOutPerPly, 's'),
     A: ply.area,
-    rate: ledger.given(`wetOut.${ply.lay}.rate`, 'wet-out rate', ply.rate, 'm²/s', 'assumed', RATE_SOURCE),
+    rate: ledger.given(`wetOut.${ply.lay}.rate`, 'wet-out rate', ply.rate, 'm²/s', 'assumed', TYPICAL),
     n: hands ?? one('n', 'hands'),
     lie: lie ?? one('lie', 'wet-out against flat work'),
   });

@@ -26,6 +26,11 @@ import { aroundJob } from '../repairs/common/around-job';
 import { ruleGates } from '../repairs/common/rule-gates';
 import { closeGates } from '../repairs/common/close-gates';
 import type { Clock } from './clock';
+import { faceOf } from '../repairs/common/face';
+import { consumed } from '../repairs/common/consumables';
+import { withGoes } from '../repairs/common/set-ups';
+import type { YardRates } from '../rates/row';
+import { sameData } from '../schema/same-data';
 import type { Shop } from '../schema/shop-fields';
 import type { RepairKinds } from '../repairs/kinds';
 import { StageMemo } from '../trace/stage-memo';
@@ -72,6 +77,8 @@ export function createPlanner(kinds: RepairKinds = LAMINATE_ALONE): Planner {
   let memo = new StageMemo();
   return {
     plan(job, library, shop, clock, elsewhere) {
+      // The yard's own rates are in every stage that takes time.
+      if (!sameData(memo.own, shop.rates ?? NO_RATES)) memo = new StageMemo(shop.rates ?? NO_RATES);
       try {
         return planWith(memo, { job, library, shop, clock, kinds, elsewhere });
       } catch (fault) {
@@ -82,6 +89,8 @@ export function createPlanner(kinds: RepairKinds = LAMINATE_ALONE): Planner {
     },
   };
 }
+
+const NO_RATES: YardRates = {};
 
 const UNFORESEEN = problem({ severity: 'error', path: '(job)' }, 'job-not-foreseen');
 
@@ -144,6 +153,7 @@ function compose(memo: StageMemo, asked: Asked): Composed {
     currency: undefined,
     name: undefined,
     crew: undefined,
+    rates: undefined,
   };
   if (substrates.length === 0 || kind === undefined) return { ...nothing, identity };
   const way = schoolOf(job.repair?.way, job.damage.core);
@@ -284,7 +294,21 @@ function compose(memo: StageMemo, asked: Asked): Composed {
       },
       aroundJob,
     );
-  const items = around && memo.run('reworks', { items: around }, (i, l) => withReworks(i.items, l));
+  const goes =
+    around &&
+    memo.run(
+      'goes',
+      {
+        items: around,
+        family: system.substrates[0].family,
+        area: faceOf(job, parts.repair?.sheets ?? [], survey),
+        ...(quick ? { quick } : {}),
+      },
+      withGoes,
+    );
+  const items = goes && memo.run('reworks', { items: goes }, (i, l) => withReworks(i.items, l));
+  const consumables =
+    goes && memo.run('consumables', { items: goes, materials: parts.materials ?? [] }, consumed);
   const timing: Timing | undefined = items && {
     work: networkOf(items, stages),
     start: job.schedule?.start ? Date.parse(job.schedule.start) : clock.now,
@@ -303,6 +327,7 @@ function compose(memo: StageMemo, asked: Asked): Composed {
         work: timing.work,
         resin: parts.dish?.mix?.total,
         materials: parts.materials ?? [],
+        consumables: consumables ?? [],
         shop: { ...yard, hours: shop.hours },
       },
       sumTotals,
@@ -336,6 +361,7 @@ function compose(memo: StageMemo, asked: Asked): Composed {
     timeline,
     timing,
     totals,
+    ...(consumables ? { consumables } : {}),
     planView,
     ...(needs ? { needs } : {}),
   };

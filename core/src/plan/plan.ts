@@ -1,3 +1,4 @@
+import type { MaterialLine } from '../repairs/common/prices';
 import type { SystemPlan } from '../resolve/matching';
 import type { Totals } from './sums';
 import type { WorkedOut } from '../repairs/kind';
@@ -47,6 +48,8 @@ export interface Plan extends Omit<WorkedOut, 'items' | 'outlines' | 'needs'> {
   /** Cure along the course of the air, where a forecast has been worked out. */
   readonly cure?: CureForecast;
   readonly totals?: Totals;
+  /** What is used up beside the materials: gloves, paper, tape. */
+  readonly consumables?: readonly MaterialLine[];
   readonly planView?: PlanDrawing;
   readonly trace: Trace;
 }

@@ -1,5 +1,5 @@
 import { DEFAULTS } from '../materials/defaults';
-import { RATE_SPREAD } from '../materials/work-rates';
+import { RATE_SPREAD } from '../rates/row';
 import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -31,6 +31,8 @@ export interface Summed {
   readonly work: Work;
   readonly resin: Figure | undefined;
   readonly materials: readonly MaterialLine[];
+  /** What is used up beside them. */
+  readonly consumables: readonly MaterialLine[];
   readonly shop: Shop;
 }
 
@@ -51,7 +53,7 @@ function rangeOf(tasks: readonly Task[], work: Work): readonly [number, number] 
 
 /** Sums that the strip at the foot of a job shows. */
 export function sumTotals(
-  { timeline, work: planned, resin, materials, shop }: Summed,
+  { timeline, work: planned, resin, materials, consumables, shop }: Summed,
   ledger: Ledger,
 ): Totals {
   // What is done together with a step of another place of the boat takes its time there.
@@ -102,7 +104,7 @@ export function sumTotals(
       'materials',
       'materials with a known price',
       'money',
-      materials.flatMap((l) => (l.cost ? [l.cost] : [])),
+      [...materials, ...consumables].flatMap((l) => (l.cost ? [l.cost] : [])),
     ),
     labour: ledger.compute('labour', 'labour', labourCost, {
       hours: work,

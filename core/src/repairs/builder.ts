@@ -5,7 +5,7 @@ import { sheetOrigin } from '../materials/sheet-origin';
 import type { Action, Awaited, How } from '../work/actions';
 import type { Lag, Soon, Step } from '../work/step';
 import { stepOf } from '../work/step-of';
-import { StepWriter, type Rate, type StepMore, type WaitMore, type Where } from '../work/writer';
+import { StepWriter, type Rate, type StepMore, type Timed, type WaitMore, type Where } from '../work/writer';
 import type { Figure, Origin } from '../trace/figure';
 import type { Formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
@@ -28,6 +28,9 @@ import type {
 import type { Words } from '../trace/words';
 
 const MIN = 60;
+
+/** Minutes as seconds; a row of the book has its own. */
+const inSeconds = (minutes: Timed): Timed => (typeof minutes === 'number' ? minutes * MIN : minutes);
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
@@ -168,17 +171,17 @@ export class RepairBuilder {
     this.ledger.report(problemAt({ severity, stage, path }, told));
   }
 
-  /** A step with a fixed time in minutes and rates. */
+  /** A step with a fixed time, in minutes or as a row of the book, and rates. */
   step<A extends Action>(
     stage: Stage,
     action: A,
     how: How<A>,
     where: Where,
-    minutes: number,
+    minutes: Timed,
     rates: readonly Rate[] = [],
     more: StepMore = {},
   ): this {
-    this.#work.step(stage, action, how, where, minutes * MIN, rates, more);
+    this.#work.step(stage, action, how, where, inSeconds(minutes), rates, more);
     return this;
   }
 
@@ -200,10 +203,10 @@ export class RepairBuilder {
     action: A,
     how: How<A>,
     where: Where,
-    minutes: number,
+    minutes: Timed,
     rates: readonly Rate[] = [],
   ): Figure {
-    return this.#work.time(action, how, where, minutes * MIN, rates);
+    return this.#work.time(action, how, where, inSeconds(minutes), rates);
   }
 
   /** The figures that are needed at the step just written. */
@@ -243,8 +246,8 @@ export class RepairBuilder {
   }
 
   /** What is done first where a window was missed, in minutes; in the plan only then. */
-  put<A extends Action>(stage: Stage, action: A, how: How<A>, where: Where, minutes: number): Step {
-    return stepOf(stage, action, how, where, this.#work.time(action, how, where, minutes * MIN));
+  put<A extends Action>(stage: Stage, action: A, how: How<A>, where: Where, minutes: Timed): Step {
+    return stepOf(stage, action, how, where, this.#work.time(action, how, where, inSeconds(minutes)));
   }
 
   /** What a shut window costs before the next coat; in the plan only where one is missed. */
@@ -356,7 +359,7 @@ export class RepairBuilder {
       items: this.#before.items,
       later: this.#later.items,
       pots: this.#pots,
-      materials: this.#materials.map((m) => usedUp(m, this.#pots, this.ledger)),
+      materials: usedUp(this.#materials, this.#pots, this.ledger),
       cautions: this.#cautions,
       acceptance: this.#acceptance,
       drawings: this.#drawings,

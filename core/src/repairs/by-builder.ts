@@ -1,3 +1,4 @@
+import type { Figure } from '../trace/figure';
 import { checkTemperature, doublingRule } from '../cure/cure-model';
 import { planBuildUp } from '../finish/build-up';
 import { DEFAULTS } from '../materials/defaults';
@@ -65,6 +66,7 @@ function workOut(kind: BuilderKind, memo: StageMemo, input: KindInput): WorkedOu
       masking: own.coat?.masking,
       hands: input.inputs.hands,
       quick: kind.quick,
+      area: input.survey.area,
     },
     itemsOf,
   );
@@ -175,11 +177,13 @@ interface Ordered {
   readonly masking?: NonNullable<RepairPlan['coat']>['masking'];
   readonly hands: Inputs['hands'];
   readonly quick?: true;
+  /** Of what was found, m². */
+  readonly area: Figure;
 }
 
 /** The kind's own steps, its papers, then the coats: a face is sanded before it is coated. */
 function itemsOf(
-  { own, after, later, sanding, finish, system, facts, masking, hands, quick }: Ordered,
+  { own, after, later, sanding, finish, system, facts, masking, hands, quick, area }: Ordered,
   ledger: Ledger,
 ): readonly Item[] {
   // What the kind has done itself, such as masking before its own coats, is not done twice.
@@ -192,6 +196,7 @@ function itemsOf(
       : surveySteps(
           ledger,
           system.substrates.map((s) => s.family),
+          area,
         )),
     ...own,
     ...paperSteps(sanding, 'grind'),

@@ -17,6 +17,9 @@ export interface StageHours {
   readonly why: string;
 }
 
+/** What comes before and after the work itself: nobody sees it, and it takes its time. */
+const SETTING_UP = 'setting up, clearing away, photographs';
+
 /** Tasks of less than this are gathered. */
 const SMALL = 120;
 
@@ -81,12 +84,20 @@ function why(stage: Stage, plan: Plan, reader: Reader): string {
 
 /** The hours stage by stage with what takes them and why, for who pays for them. */
 export function hoursExplained(plan: Plan, reader: Reader): readonly StageHours[] {
+  const beforehand = new Map((plan.work?.steps ?? []).map((s) => [s.id, s.beforehand ?? 0]));
   return (plan.timeline?.stages ?? []).flatMap(({ stage, tasks }): StageHours[] => {
     const of = (kind: 'work' | 'wait'): number =>
       tasks.filter((t) => t.kind === kind).reduce((sum, t) => sum + t.duration.value, 0);
     const byLabel = new Map<string, number>();
-    for (const t of tasks)
-      if (t.kind === 'work') byLabel.set(t.label, (byLabel.get(t.label) ?? 0) + t.duration.value);
+    const add = (label: string, seconds: number): void => {
+      if (seconds > 0) byLabel.set(label, (byLabel.get(label) ?? 0) + seconds);
+    };
+    for (const t of tasks) {
+      if (t.kind !== 'work') continue;
+      const before = beforehand.get(t.id) ?? 0;
+      add(t.label, t.duration.value - before);
+      add(SETTING_UP, before);
+    }
     const named = [...byLabel]
       .filter(([, s]) => s >= SMALL)
       .map(([label, work]) => ({ label, work }))

@@ -275,7 +275,7 @@ export class NetworkPlacement {
   }
 
   #length(step: Step): number {
-    return (step.work.value * 1000) / (step.shared ? this.facts.hands : 1);
+    return (step.work.value * 1000) / (step.shared ? this.facts.hands : step.people);
   }
 
   /** Steps that follow one another at once, as one stretch, with what it leaves to be followed in time. */

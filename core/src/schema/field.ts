@@ -121,11 +121,11 @@ export const group = <F extends Fields>(label: string, fields: F): GroupField<F>
 });
 
 /** A field for every code, made from its word. */
-export const eachOf = <K extends string, F extends Field>(
-  words: Readonly<Record<K, string>>,
-  make: (word: string, code: K) => F,
+export const eachOf = <K extends string, W, F extends Field>(
+  words: Readonly<Record<K, W>>,
+  make: (word: W, code: K) => F,
 ): Readonly<Record<K, F>> =>
-  Object.fromEntries(Object.entries<string>(words).map(([k, w]) => [k, make(w, k as K)])) as Record<K, F>;
+  Object.fromEntries(Object.entries<W>(words).map(([k, w]) => [k, make(w, k as K)])) as Record<K, F>;
 
 /** Options of a table whose entries have names. */
 export const namesOf = <K extends string>(

@@ -1,3 +1,4 @@
+import { RATES } from '../rates/book';
 import type { QuantityKind, UnitSystem } from '../units/preferences';
 import type { ValueOf } from './document-of';
 import { choice, eachOf, group, instant, list, quantity, required, text, timeOfDay } from './field';
@@ -93,10 +94,19 @@ const instruments = group('Instruments', {
   ),
 });
 
+const PER = { s: '', 's/m': ', per metre', 's/m²': ', per m²', 's/m³': ', per litre' } as const;
+
+/** The yard's own rates, row by row of the book; what stands here is reckoned with in place of the usual. */
+const rates = group(
+  'Rates',
+  eachOf(RATES, (row) => quantity(`${row.name}${PER[row.unit]}`, 'time', 0, 48 * 3600, 'min')),
+);
+
 /** What the yard keeps about itself. */
 export const SHOP_FIELDS = group('Shop', {
   name: text('Yard', 120),
   currency: text('Currency', 8),
+  rates,
   labourPerHour: quantity('Labour per hour', 'money', 0, 1000, ':1'),
   temperature: quantity('Shop temperature', 'temperature', -20, 50, '°C'),
   humidity: quantity('Relative humidity', 'fraction', 0.05, 1, '%'),

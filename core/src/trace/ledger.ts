@@ -39,7 +39,11 @@ export class Ledger {
   #entries: (TraceEntry | Computed)[] = [];
   readonly #problems: Problem[] = [];
 
-  constructor(private readonly prefix: string) {}
+  /** @param own what a yard has set in place of what is usual, by the id of the row */
+  constructor(
+    private readonly prefix: string,
+    readonly own: Readonly<Record<string, number>> = {},
+  ) {}
 
   get entries(): readonly TraceEntry[] {
     return this.#entries.map((e) => ('formula' in e ? entryOf(e) : e));
@@ -51,7 +55,7 @@ export class Ledger {
 
   /** A ledger for one of several like things: its figures are entered here under a name of their own, its problems are dropped. */
   within(name: string): Ledger {
-    const inner = new Ledger(`${this.prefix}.${name}`);
+    const inner = new Ledger(`${this.prefix}.${name}`, this.own);
     inner.#entries = this.#entries;
     return inner;
   }

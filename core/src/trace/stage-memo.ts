@@ -24,6 +24,9 @@ export class StageMemo {
   /** The first thing of this run that nobody foresaw. */
   fault: unknown;
 
+  /** @param own what a yard has set in place of what is usual, by the id of the row: every stage may hang on it */
+  constructor(readonly own: Readonly<Record<string, number>> = {}) {}
+
   begin(): void {
     this.#entries = [];
     this.#problems = [];
@@ -56,7 +59,7 @@ export class StageMemo {
     let kept = this.#kept.get(stage);
     // What failed unforeseen is tried again: who knows what it hung on.
     if (!kept || kept.fault !== undefined || !sameData(kept.input, input)) {
-      kept = { input, ...attempt(stage, (ledger) => work(input, ledger)) };
+      kept = { input, ...attempt(new Ledger(stage, this.own), stage, (ledger) => work(input, ledger)) };
       this.#kept.set(stage, kept);
     }
     this.#entries.push(kept.entries);
@@ -66,8 +69,7 @@ export class StageMemo {
   }
 }
 
-function attempt(stage: string, work: (ledger: Ledger) => unknown): Omit<Kept, 'input'> {
-  const ledger = new Ledger(stage);
+function attempt(ledger: Ledger, stage: string, work: (ledger: Ledger) => unknown): Omit<Kept, 'input'> {
   try {
     const output = work(ledger);
     return { output, entries: () => ledger.entries, problems: ledger.problems };

@@ -58,6 +58,12 @@ export interface Together {
   readonly step: string;
 }
 
+/** A row of the book of rates, and how much of it: once, metres, square metres, cubic metres. */
+export interface Rated {
+  readonly row: string;
+  readonly amount: number;
+}
+
 /** One step of the work: data, no prose. Its words, its mark and its tools stand in the action book. */
 export type Step = Variant & {
   /** `place.action@what it serves`: stays when others are put in or taken out. */
@@ -71,6 +77,12 @@ export type Step = Variant & {
   readonly work: Figure;
   /** What of that is setting up, s: the same is done at another place in the same go of work without it. */
   readonly setUp?: number;
+  /** Rows of the book of rates that its time was reckoned by, and on how much: what is used up goes by them. */
+  readonly rated?: readonly Rated[];
+  /** Set-up and clean-up of the go that begins with it, within its working time, s. */
+  readonly readying?: Figure;
+  /** All of its working time that comes before it is begun: set-up of the go, record of the stage, s. */
+  readonly beforehand?: number;
   /** People without whom it is not begun. */
   readonly people: number;
   /** Every hand that is there takes part, and it takes their share of the time; a pot is mixed by one. */

@@ -1,5 +1,6 @@
-import { handsOn } from '../materials/hands-on';
-import { RATES } from '../materials/work-rates';
+import { handsOn, type Rate, type Timed } from '../rates/hands-on';
+import { RATES } from '../rates/book';
+import { rateHere } from '../rates/row';
 import type { Figure } from '../trace/figure';
 import type { Ledger } from '../trace/ledger';
 import type { Stage } from '../trace/problem';
@@ -7,32 +8,38 @@ import type { Words } from '../trace/words';
 import type { Action, Awaited, How } from './actions';
 import { workId } from './ids';
 import type { Place } from './place';
-import type { Fields, InPots, Item, Lag, Round, Soon, Step } from './step';
+import type { Fields, InPots, Item, Lag, Rated, Round, Soon, Step } from './step';
 import { stepOf } from './step-of';
 import { tellStep } from './tell';
 
-/** A rate of hands-on work and what it is counted on. */
-export interface Rate {
-  readonly rate: number;
-  readonly unit: 's' | 's/m' | 's/m²' | 's/m³';
-  readonly per: string;
-  readonly amount: Figure;
-}
+export type { Rate, Timed };
 
-export const perM2 = (rate: number, amount: Figure): Rate => ({ rate, unit: 's/m²', per: 'per m²', amount });
-export const perMetre = (rate: number, amount: Figure, per = 'per metre'): Rate => ({
+export const perM2 = (rate: Timed, amount: Figure): Rate => ({ rate, unit: 's/m²', per: 'per m²', amount });
+export const perMetre = (rate: Timed, amount: Figure, per = 'per metre'): Rate => ({
   rate,
   unit: 's/m',
   per,
   amount,
 });
-export const perLitre = (rate: number, amount: Figure, per: string): Rate => ({
+export const perLitre = (rate: Timed, amount: Figure, per: string): Rate => ({
   rate,
   unit: 's/m³',
   per,
   amount,
 });
-export const each = (rate: number, amount: Figure, per = 'each'): Rate => ({ rate, unit: 's', per, amount });
+export const each = (rate: Timed, amount: Figure, per = 'each'): Rate => ({ rate, unit: 's', per, amount });
+
+/** A fixed time here, s. */
+const secondsOf = (fixed: Timed, { own }: Ledger): number =>
+  typeof fixed === 'number' ? fixed : rateHere(fixed, own).value;
+
+/** The rows among a fixed time and rates. */
+const ratedOf = (fixed: Timed, rates: readonly Rate[]): readonly Rated[] => [
+  ...(typeof fixed === 'number' ? [] : [{ row: fixed.id, amount: fixed.times ?? 1 }]),
+  ...rates.flatMap(({ rate, amount }) =>
+    typeof rate === 'number' ? [] : [{ row: rate.id, amount: amount.value * (rate.times ?? 1) }],
+  ),
+];
 
 /** Where a step is done, what it serves (a layer, a pot, a surface: two words at most, never a number of the row), and what its words need. */
 export interface Where {
@@ -61,6 +68,8 @@ export interface StepMore {
   readonly figures?: Words;
   /** What of its time is setting up, s: the same is done at the next place without it. */
   readonly setUp?: number;
+  /** Rows that what it uses up goes by, where its time was worked out otherwise. */
+  readonly rated?: readonly Rated[];
 }
 
 /** What is said of a wait besides how long it is. */
@@ -86,6 +95,8 @@ export class StepWriter {
   /** The go that the next step belongs to. */
   #go: string | undefined;
   #items: Item[] = [];
+  /** By the id of a step, what its time was reckoned by. */
+  readonly #rated = new Map<string, readonly Rated[]>();
 
   constructor(readonly ledger: Ledger) {}
 
@@ -103,13 +114,15 @@ export class StepWriter {
     action: A,
     how: How<A>,
     where: Where,
-    fixed: number,
+    fixed: Timed,
     rates: readonly Rate[] = [],
     more: StepMore = {},
   ): this {
     return this.timed(stage, action, how, where, this.time(action, how, where, fixed, rates), {
       // A step of nothing but a fixed time is that much work wherever it is done.
-      ...(rates.length > 0 && fixed > 0 ? { setUp: fixed } : {}),
+      ...(rates.length > 0 && secondsOf(fixed, this.ledger) > 0
+        ? { setUp: secondsOf(fixed, this.ledger) }
+        : {}),
       ...more,
     });
   }
@@ -131,10 +144,12 @@ export class StepWriter {
       product,
       figures,
       setUp,
+      rated: own,
     }: StepMore = {},
   ): this {
     const step = stepOf(stage, action, how, where, work, people);
     const go = this.#go ?? (withNext ? step.id : undefined);
+    const rated = own ?? this.#rated.get(step.id);
     this.#items.push({
       step: {
         ...step,
@@ -145,6 +160,7 @@ export class StepWriter {
         ...(product === undefined ? {} : { product }),
         ...(figures && figures.length > 0 ? { figures } : {}),
         ...(setUp === undefined ? {} : { setUp }),
+        ...(rated ? { rated } : {}),
       },
       ...(aside ? { aside } : {}),
     });
@@ -201,10 +217,12 @@ export class StepWriter {
     action: A,
     how: How<A>,
     { place, serves, fields }: Where,
-    fixed: number,
+    fixed: Timed,
     rates: readonly Rate[] = [],
   ): Figure {
     const id = workId(place, action, serves);
+    const rated = ratedOf(fixed, rates);
+    if (rated.length > 0) this.#rated.set(id, rated);
     return handsOn(this.ledger, `t.${id}`, tellStep({ action, how, fields }), fixed, rates);
   }
 }

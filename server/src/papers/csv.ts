@@ -54,7 +54,7 @@ const placesCsv = (
 export function materialsCsv(places: readonly OfPlace[], currency: string): string {
   const amount = { kg: ['g', 1], 'm²': ['m²', 3], 'm³': ['ml', 1] } as const;
   const rowsOf = ({ plan }: OfPlace): Row[] =>
-    (plan.materials ?? []).map((m) => {
+    [...(plan.materials ?? []), ...(plan.consumables ?? [])].map((m) => {
       const known = amount[m.quantity.unit as keyof typeof amount];
       const quantity = known ? number(m.quantity.value, known[0], known[1]) : String(m.quantity.value);
       return [

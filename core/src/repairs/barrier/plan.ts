@@ -2,7 +2,8 @@ import { abradeBetween } from '../common/goes';
 import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
 import type { Sheet } from '../../materials/product';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
+import { multiple } from '../../rates/row';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
 import { each, perM2, perMetre, type Rate } from '../../work/writer';
@@ -137,7 +138,7 @@ export const BARRIER_KIND = byBuilder({
       .ask('system.barrier', barrier?.id ?? 'none');
     if (barrier) {
       // Before the first coat: antifouling goes on within the barrier's window, and nobody masks in it.
-      b.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed / 60, [
+      b.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed, [
         perMetre(RATES.maskPerMetre, survey.perimeter),
       ]);
       const system = planCoats(b, {
@@ -263,7 +264,7 @@ function fill(
       'fill',
       go === 1 ? 'hollows' : 'hollowsLevel',
       { place: 'blisters', serves: `fill-${go}` },
-      RATES.spreadFixed / 60,
+      RATES.spreadFixed,
       [perM2(8 * MIN, area)],
     );
     if (times)
@@ -324,7 +325,7 @@ function secondRound(b: RepairBuilder, hidden: Hidden, system: CoatSystem, barri
   );
   const filler = linkOf(b.input.chain, 'bond');
   if (filler)
-    b.step('finish', 'mix', 'pot', { place: 'bench', serves: 'hidden' }, RATES.mixBatch / 60, [], {
+    b.step('finish', 'mix', 'pot', { place: 'bench', serves: 'hidden' }, RATES.mixBatch, [], {
       withNext: true,
       pot: { product: filler.id },
     });
@@ -356,7 +357,7 @@ function secondRound(b: RepairBuilder, hidden: Hidden, system: CoatSystem, barri
     });
   else if (finish)
     b.step('finish', 'coat', 'hidden', { place: 'stands', serves: 'hidden' }, 20, [
-      perM2(4 * RATES.rollPerM2, hidden.area),
+      perM2(multiple(RATES.rollPerM2, 4), hidden.area),
     ]);
   b.at('finish').table(
     'Second round, under the stands',

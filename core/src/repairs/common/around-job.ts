@@ -1,5 +1,6 @@
 import { WARMTH_DEFAULTS } from '../../materials/warmth-defaults';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
+import { multiple } from '../../rates/row';
 import type { Words } from '../../trace/words';
 import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
@@ -76,7 +77,7 @@ function withFittings(items: readonly Item[], ledger: Ledger): readonly Item[] {
         'putBack',
         'fitting',
         { place: 'fitting', serves: off.serves, ...(off.fields ? { fields: off.fields } : {}) },
-        RATES.moveFitting / 2,
+        multiple(RATES.moveFitting, 1 / 2),
       );
   }
   return [...items, ...w.items];

@@ -1,10 +1,11 @@
+import { RATES } from '../../rates/book';
 import { COARSEST, type Paper } from '../../materials/abrasives';
 import type { Library } from '../../materials/product';
 import type { Shop } from '../../schema/shop-fields';
 import type { Ledger } from '../../trace/ledger';
 import type { Stage } from '../../trace/problem';
 import type { StageMemo } from '../../trace/stage-memo';
-import type { Item } from '../../work/step';
+import type { Item, Rated } from '../../work/step';
 import { stepOf } from '../../work/step-of';
 import type { KindInput, Sanding } from '../kind';
 import type { RepairInput, RepairPlan, RepairSheet, SandRequest } from '../repair';
@@ -165,6 +166,14 @@ function papersFor(
     : dryPapers(library, shop, material);
 }
 
+/** A sheet is torn in four for a hand block. */
+const ON_A_BLOCK = 1 / 4;
+
+/** Papers that a step wears. */
+export const papersWorn = ({ discs, tool }: Pick<SandingStep, 'discs' | 'tool'>): readonly Rated[] => [
+  { row: RATES.paperChange.id, amount: discs.value * (tool === 'hand block' ? ON_A_BLOCK : 1) },
+];
+
 /** Sanding as steps of a stage. */
 export const paperSteps = (sanding: Sanding, stage: Stage): readonly Item[] =>
   (sanding[stage] ?? []).map((s) => ({
@@ -177,5 +186,6 @@ export const paperSteps = (sanding: Sanding, stage: Stage): readonly Item[] =>
         s.time,
       ),
       figures: papersOf(s),
+      rated: papersWorn(s),
     },
   }));

@@ -1,4 +1,5 @@
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
+import { multiple } from '../../rates/row';
 import type { Product } from '../../materials/product';
 import type { DamageKind } from '../../materials/damage-kinds';
 import type { HullFamily } from '../../materials/substrates';
@@ -160,9 +161,9 @@ function dry({ stage, place }: Step, wet: boolean, { job, temperature }: Gated, 
   const by = job.repair?.drying?.by ?? 'open';
   if (!job.repair?.drying?.by) ledger.report(dryingOffer(by, stated, ledger));
   const at = { place, serves: 'dry' };
-  if (by !== 'open') c.w.step(stage, 'air', by, at, RATES.airCore / 60);
+  if (by !== 'open') c.w.step(stage, 'air', by, at, RATES.airCore);
   c.w.wait(stage, by === 'open' ? 'driesOpened' : 'driesWarmed', at, dryingTime(stated, by, ledger));
-  if (by !== 'open') c.w.step(stage, 'strike', 'heater', at, RATES.strike / 60);
+  if (by !== 'open') c.w.step(stage, 'strike', 'heater', at, RATES.strike);
   c.w.step(stage, 'read', 'once', { place, serves: free(c, place, 'read', 'dry') }, RATES.readMeter);
 }
 
@@ -272,7 +273,7 @@ function key(stage: Stage, place: Place, state: State, c: Closing): void {
     'abrade',
     'keyed',
     { place, serves: free(c, place, 'abrade', 'key'), fields: { grit } },
-    RATES.abradeFixed / 2,
+    multiple(RATES.abradeFixed, 1 / 2),
     [perM2(RATES.abradePerM2, c.area)],
   );
   Object.assign(state, { clean: true, abraded: true });

@@ -1,7 +1,9 @@
+import { rolled } from '../../rates/rolled';
+import { handsOn } from '../../rates/hands-on';
 import type { Milestones } from '../../cure/cure-model';
 import type { Awaited } from '../../work/actions';
 import type { Fields, Lag, Soon } from '../../work/step';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import { spreadRate, tapeSteps } from '../../finish/application';
 import { LAYING_WORDS, layingHands, layingOf, usualMethod } from '../../finish/by-hand';
 import { DEFAULTS } from '../../materials/defaults';
@@ -12,7 +14,7 @@ import type { Stage } from '../../trace/problem';
 import { afterLast, overFace } from './over-face';
 import { grams, joined, microns, ml, words, type Words } from '../../trace/words';
 import { type RepairBuilder } from '../builder';
-import { perM2, perMetre } from '../../work/writer';
+import { perMetre, each as perPot } from '../../work/writer';
 import { massFor, mixed } from './mixing';
 import { shareOf, wholeNumber } from './measures';
 import { tellCans, tinted } from './coat-extras';
@@ -156,12 +158,12 @@ export function planCoats(b: RepairBuilder, q: CoatQuestion): CoatSystem {
     DFT: dryPerCoat,
   });
   const mass = massFor(b, id, product, volumePerCoat);
-  const lay = b.assumed(
+  const lay = handsOn(
+    b.ledger,
     `${id}.lay`,
     'laying one coat by roller',
-    RATES.coatFixed + RATES.rollPerM2 * area.value,
-    's',
-    'roller: fixed and per m²',
+    RATES.coatFixed,
+    rolled(b.ledger, id, area),
   );
   const pots = mixed(b, {
     id,
@@ -274,8 +276,8 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay, 
       'mix',
       paste ? 'tint' : pots ? 'coat' : q.product.can === undefined ? 'stir' : 'shake',
       { place: 'bench', serves: key, fields: { product: q.name } },
-      pots ? (RATES.mixBatch / 60) * pots.value : 3,
-      [],
+      pots ? 0 : 3,
+      pots ? [perPot(RATES.mixBatch, pots, 'per pot')] : [],
       // What comes ready in its tin is stirred: there is no cup of it, but it is known what it is.
       {
         ...(pots ? b.mixes(q.id) : { withNext: true, pot: { product: q.product.id } }),
@@ -288,8 +290,8 @@ function layCoats(b: RepairBuilder, q: CoatQuestion, { n, wet, each, pots, lay, 
       'coat',
       q.again ? 'productAgain' : 'product',
       { place: 'face', serves: key, fields },
-      (laying === 'can' ? CAN_PASS : RATES.coatFixed) / 60,
-      [perM2(RATES.rollPerM2, q.area)],
+      laying === 'can' ? CAN_PASS / 60 : RATES.coatFixed,
+      rolled(b.ledger, key, q.area),
       {
         figures: joined(
           [
@@ -324,7 +326,7 @@ function pullTape(
   { cures }: Pick<Lag, 'cures'>,
 ): void {
   if (!tape) return;
-  b.step(stage, 'strike', 'tape', { place: 'finish', serves: 'tape' }, RATES.tapeOffFixed / 60, [
+  b.step(stage, 'strike', 'tape', { place: 'finish', serves: 'tape' }, RATES.tapeOffFixed, [
     perMetre(RATES.tapeOffPerMetre, tape),
   ]);
   if (times)

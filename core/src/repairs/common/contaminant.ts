@@ -1,5 +1,6 @@
+import type { Timed } from '../../rates/hands-on';
 import type { HullFamily } from '../../materials/substrates';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
@@ -31,7 +32,7 @@ export interface OnSurface {
 interface Own {
   readonly action: 'clean' | 'wash';
   readonly how: 'cutOff' | 'blot' | 'soap' | 'again' | 'soapAgain' | 'silicone' | 'oil' | 'scrub' | 'salt';
-  readonly fixed: number;
+  readonly fixed: Timed;
   readonly first?: true;
 }
 

@@ -1,4 +1,4 @@
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import { exponentialTrend } from '../../physics/exponential-trend';
 import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
@@ -67,7 +67,7 @@ export function dryUntilRead(
   }: { readonly stage?: Stage; readonly every: 'day' | 'week'; readonly opened?: boolean },
 ): void {
   if (!wait) {
-    if (read) b.step(stage, 'read', 'once', where, RATES.readMeter / 60);
+    if (read) b.step(stage, 'read', 'once', where, RATES.readMeter);
     return;
   }
   const period = every === 'day' ? DAY : 7 * DAY;
@@ -89,9 +89,9 @@ export function dryUntilRead(
   );
   const by = b.input.job.repair?.drying?.by ?? 'open';
   const heated = !opened && by !== 'open' ? by : undefined;
-  if (heated) b.step(stage, 'air', heated, where, RATES.airCore / 60);
+  if (heated) b.step(stage, 'air', heated, where, RATES.airCore);
   b.wait(stage, awaited, where, wait, { until });
-  if (heated) b.step(stage, 'strike', 'heater', where, RATES.strike / 60);
+  if (heated) b.step(stage, 'strike', 'heater', where, RATES.strike);
   b.step(
     stage,
     'read',

@@ -1,10 +1,14 @@
+import { papersWorn } from './around';
+import { rolled } from '../../rates/rolled';
+import { rateHere } from '../../rates/row';
 import { LAYING_WORDS, layingHands, layingOf, type Laying } from '../../finish/by-hand';
 import { COAT_RATE } from '../../finish/film';
 import { setsFirst } from './coats';
 import { afterLast, overFace } from './over-face';
 import { linkOf, type Chain } from '../../match/chain';
 import { scuffedRound } from './scuffed-round';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
+import { multiple } from '../../rates/row';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
 import type { Item } from '../../work/step';
@@ -63,7 +67,7 @@ export function finishSteps(work: FinishWork, ledger: Ledger): readonly Item[] {
       s.wet ? 'wet' : 'grit',
       { place: 'finish', serves: `coat-${s.paperId}`, fields: { grit: s.grit } },
       s.time,
-      { figures: papersOf(s) },
+      { figures: papersOf(s), rated: papersWorn(s) },
     );
   for (let i = 1; i <= finish.polishStages; i += 1)
     w.step('finish', 'polish', i === 1 ? 'cut' : 'fine', { place: 'finish', serves: `gloss-${i}` }, 0, [
@@ -76,7 +80,7 @@ export function finishSteps(work: FinishWork, ledger: Ledger): readonly Item[] {
       'putBack',
       'fitting',
       { place: 'fitting', serves: `fitting-${index + 1}`, fields: { name } },
-      RATES.moveFitting / 2,
+      multiple(RATES.moveFitting, 1 / 2),
     );
   return w.items;
 }
@@ -117,13 +121,15 @@ function coatSteps(
   const fields = { coat };
   const how = gel ? 'gelCoat' : 'paint';
   const work = w.time('coat', how, { place: 'finish', serves, fields }, RATES.coatFixed, [
-    perM2(COAT_RATE[finish.method], finish.area),
+    ...(finish.method === 'roller'
+      ? rolled(w.ledger, serves, finish.area)
+      : [perM2(COAT_RATE[finish.method], finish.area)]),
   ]);
   const last = coat === finish.coats.value;
   const laying = layingOf(finish.method, finish.area.value, true);
   w.timed('finish', 'coat', how, { place: 'finish', serves, fields }, work, {
     figures: coatFigures(finish, coat, laying),
-    setUp: RATES.coatFixed,
+    setUp: rateHere(RATES.coatFixed, w.ledger.own).value,
     ...(layingHands(laying) > 1 ? { people: layingHands(laying) } : {}),
   });
   if (last)

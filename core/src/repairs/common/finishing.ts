@@ -1,7 +1,8 @@
 import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
 import type { Sheet } from '../../materials/product';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
+import { multiple } from '../../rates/row';
 import { coatWeather } from '../../finish/coat-weather';
 import { usualMethod } from '../../finish/by-hand';
 import { checksFor } from '../../finish/check';
@@ -58,19 +59,19 @@ export function planFinishing(
         .say(['Left as it is: no coat is put on.'])
         .note(['What lies bare takes up sun or water. A finish can be chosen at System.']);
     tellLeftBare(b);
-    b.step('finish', 'check', 'bare', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
+    b.step('finish', 'check', 'bare', { place: 'finish', serves: 'job' }, RATES.finishCheck);
     return b.done('bare', 'no coat');
   }
   if (product.family === 'polish') {
     b.step('finish', 'polish', 'all', { place: 'finish', serves: 'face' }, 10, [
-      perM2(3 * RATES.polishPerM2, face.area),
+      perM2(multiple(RATES.polishPerM2, 3), face.area),
     ]);
-    b.step('finish', 'check', 'polished', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
+    b.step('finish', 'check', 'polished', { place: 'finish', serves: 'job' }, RATES.finishCheck);
     compoundFor(b, product, face.area);
     sheet.key('Face', face.area).say(words`Compound and wax over ${face.area}.`);
     return b.done('polish', 'polish');
   }
-  b.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed / 60, [
+  b.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed, [
     perMetre(RATES.maskPerMetre, face.masking),
   ]);
   const name = coatName(product);
@@ -102,7 +103,7 @@ export function planFinishing(
         }),
   });
   if (name === 'antifouling') sheet.ask('repair.barrier.antifoulingCoats', system.coats);
-  b.step('finish', 'check', 'cover', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
+  b.step('finish', 'check', 'cover', { place: 'finish', serves: 'job' }, RATES.finishCheck);
   const { conditions, job } = input;
   coatWeather(
     {
@@ -155,7 +156,7 @@ export function planUnfilled(
   ledger: Ledger,
 ): RepairPlan {
   const b = new RepairBuilder(input, ledger);
-  b.step('fair', 'abrade', 'laminate', { place: 'face', serves: 'under-coats' }, RATES.washFixed / 60, [
+  b.step('fair', 'abrade', 'laminate', { place: 'face', serves: 'under-coats' }, RATES.washFixed, [
     perM2(RATES.washPerM2, face.area),
   ]);
   b.at('fair')

@@ -1,11 +1,13 @@
 import type { Product } from '../../materials/product';
 import { sheetOrigin } from '../../materials/sheet-origin';
-import { RATES } from '../../materials/work-rates';
 import { flashOff } from '../../physics/flash-off';
 import type { Figure } from '../../trace/figure';
 import type { Stage } from '../../trace/problem';
 import { lower, words } from '../../trace/words';
 import type { StepWriter, Where } from '../../work/writer';
+
+/** What flashes off while a pot is mixed is not waited for, s. */
+const AT_ONCE = 240;
 
 /**
  * What was wiped with a solvent is left until that has gone off it: what is shut in keeps a resin soft. What goes off
@@ -31,7 +33,7 @@ export function flashesOff(
     ),
     T: temperature,
   });
-  if (time.value > RATES.mixBatch) w.wait(stage, 'flashesOff', where, time);
+  if (time.value > AT_ONCE) w.wait(stage, 'flashesOff', where, time);
   else
     w.figures(words`${lower(cleaner.name)}, ${{ value: time.value, as: 'min', decimals: 0 }} to flash off`);
 }

@@ -1,6 +1,7 @@
 import { linkOf } from '../../match/chain';
 import type { Product } from '../../materials/product';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
+import { multiple } from '../../rates/row';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import type { Ledger } from '../../trace/ledger';
@@ -96,7 +97,7 @@ function plugs(b: RepairBuilder, fitting: boolean): () => void {
   b.at('survey').ask('damage.fasteners', n).ask('repair.holes.fastener', d);
   if (!fitting) b.at('survey').ask('repair.holes.refit', refit ? 'yes' : 'no');
   const at = { place: 'fitting', serves: 'leak', fields: { name: 'fitting that leaked' } } as const;
-  if (fitting) b.step('survey', 'takeOff', 'fitting', at, RATES.moveFitting / 120);
+  if (fitting) b.step('survey', 'takeOff', 'fitting', at, multiple(RATES.moveFitting, 1 / 2));
   const D = b.compute('leak.oversize', 'drilled out to', oversize, { d });
   const bond = linkOf(chain, 'bond');
   // Through a new skin once that is faired; beside an injection while the old one is made good.
@@ -154,20 +155,12 @@ function fillPlugs(b: RepairBuilder, { stage, n, D, bond, core }: Plugs): void {
   });
   b.material('leak', bond.name, `plugs, ${n.value} holes`, mass, bond);
   b.step(stage, 'backing', 'holes', at, 4, [each(25, n, 'per hole')])
-    .step(
-      stage,
-      'mix',
-      'filler',
-      { place: 'bench', serves: 'leak' },
-      RATES.mixBatch / 60,
-      [],
-      b.mixes('leak'),
-    )
+    .step(stage, 'mix', 'filler', { place: 'bench', serves: 'leak' }, RATES.mixBatch, [], b.mixes('leak'))
     .timed(stage, 'fill', 'plugs', at, time, { product: bond.id })
     .figures(words`${ml(whole, 1)} in all`);
   const times = b.times(bond);
   if (times) b.wait(stage, 'untilSanded', at, times.sand, b.curing(bond, 'sand'));
-  b.step(stage, 'strike', 'board', at, RATES.strike / 60).step(stage, 'abrade', 'plugs', at, 4, [
+  b.step(stage, 'strike', 'board', at, RATES.strike).step(stage, 'abrade', 'plugs', at, 4, [
     each(30, n, 'per plug'),
   ]);
   b.accept(stage, 'look at the far face of each plug', 'filled through, no cavity', 'strike', 'fill');

@@ -1,4 +1,4 @@
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import type { Ledger } from '../../trace/ledger';
 import { RepairBuilder } from '../builder';
 import type { RepairInput, RepairPlan } from '../repair';
@@ -14,13 +14,13 @@ export function planOpenedDrying(input: RepairInput, ledger: Ledger): RepairPlan
     const by = input.job.repair?.drying?.by ?? 'warm';
     // A tent has its heater and its dehumidifier already.
     const how = by === 'vacuum' ? 'vacuum' : tent ? 'tent' : by === 'warm' ? 'open' : undefined;
-    if (how) b.step('grind', 'air', how, at, RATES.airCore / 60);
+    if (how) b.step('grind', 'air', how, at, RATES.airCore);
     dryUntilRead(b, how === 'tent' ? 'driesUnderTent' : 'driesOpened', at, drying, {
       every: 'day',
       opened: true,
     });
     // A tent stays for what is laid; a heater in the open has done its work.
-    if (how && how !== 'tent') b.step('grind', 'strike', 'heater', at, RATES.strike / 60);
+    if (how && how !== 'tent') b.step('grind', 'strike', 'heater', at, RATES.strike);
     b.at('grind').note([
       'Nothing is laid on a damp core or inner skin: it keeps the water, and the new skin lets go of it.',
     ]);

@@ -1,4 +1,4 @@
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import type { Job } from '../../schema/job';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';

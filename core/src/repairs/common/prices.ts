@@ -17,11 +17,11 @@ export interface MaterialLine {
 
 export const cost = formula({
   id: 'repairs/common/prices',
-  expression: 'c = quantity·price',
+  expression: 'c = quantity·price, to the cent',
   unit: 'money',
-  source: 'price of the library',
+  source: 'price of the library; each line is rounded, so that every sum of them is the same',
   inputs: { quantity: 'amount', price: 'price of one' },
-  evaluate: (x) => x.quantity * x.price,
+  evaluate: (x) => Math.round(x.quantity * x.price * 100) / 100,
 });
 
 /** Fields of a data sheet by the unit of their price. */

@@ -1,4 +1,5 @@
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
+import { multiple } from '../../rates/row';
 import { windowOpening, type CureSheet, type Product } from '../../materials/product';
 import type { Rule } from '../../match/rule';
 import type { Figure } from '../../trace/figure';
@@ -208,7 +209,7 @@ class Opened {
           'abrade',
           'keyed',
           { place: 'finish', serves: 'full-cure', fields: { grit: KEY } },
-          RATES.abradeFixed / 2,
+          multiple(RATES.abradeFixed, 1 / 2),
           [perM2(RATES.abradePerM2, area)],
         ),
     );

@@ -1,3 +1,6 @@
+import { rateFigure } from '../../rates/hands-on';
+import { rateHere, type RateRow, type YardRates } from '../../rates/row';
+import { RATES } from '../../rates/book';
 import { formula } from '../../trace/formula';
 import { problem } from '../../trace/problem';
 import { chainTime, gritSequence, type GritAnswer, type GritStep } from '../../fair/grit-sequence';
@@ -68,6 +71,15 @@ export interface SandingQuestion {
   readonly habit?: readonly { readonly name: string; readonly grain: number }[];
 }
 
+export const leastSanding = formula({
+  id: 'repairs/common/sanding',
+  expression: 't = max(t_spot, r·A)',
+  unit: 's',
+  source: 'a face is gone over, whatever comes off it',
+  inputs: { t_spot: 'a spot', r: 'time on a square metre', A: 'area' },
+  evaluate: (x) => Math.max(x.t_spot, x.r * x.A),
+});
+
 const SOURCE =
   'each paper removes the scratch of the one before; least total time over the papers on the shelf';
 /** Said of a hull as of a foil's edge: a paper goes another way than the one before, so that its scratches show. */
@@ -118,7 +130,10 @@ function habitCost(q: SandingQuestion, total: Figure, ledger: Ledger): HabitCost
       unit: 's',
       source: 'each paper removes the scratch of the one before',
     },
-    gone.time,
+    gone.steps.reduce(
+      (sum, s, i) => sum + Math.max(s.time, leastSeconds(s.paper, q, i === 0, ledger.own)),
+      0,
+    ),
     { stock: q.stock, A: q.area },
   );
   const more = ledger.compute(
@@ -128,6 +143,30 @@ function habitCost(q: SandingQuestion, total: Figure, ledger: Ledger): HabitCost
     { t_usual: time, t_planned: total },
   );
   return { grits: gone.steps.map((s) => s.paper.name), time, more, faults };
+}
+
+/** By which rows a face is gone over: a spot at the least, and a square metre. */
+const goneOver = (paper: Paper, q: SandingQuestion, first: boolean): readonly [RateRow, RateRow] =>
+  paper.tool === 'long board' || (first && q.levels && q.area.value >= BOARD_FROM ** 2)
+    ? [RATES.boardSpot, RATES.boardPerM2]
+    : [RATES.gritSpot, RATES.scuffPerM2];
+
+/** The same of papers that are only held against the sequence planned, s. */
+function leastSeconds(paper: Paper, q: SandingQuestion, first: boolean, own: YardRates): number {
+  const [spot, perM2] = goneOver(paper, q, first).map((row) => rateHere(row, own).value);
+  return Math.max(spot, perM2 * q.area.value);
+}
+
+/** What going over a face takes whatever comes off: a board levels slowly, a later paper only takes scratches off. */
+function leastOf(id: string, paper: Paper, q: SandingQuestion, first: boolean, ledger: Ledger): Figure {
+  const [fixed, perM2] = goneOver(paper, q, first).map((row) =>
+    rateFigure(ledger, `${id}.${row.id}`, row.name, row, row.unit),
+  );
+  return ledger.compute(`${id}.least`, `sanding with ${paper.name}, at the least`, leastSanding, {
+    t_spot: fixed,
+    r: perM2,
+    A: q.area,
+  });
 }
 
 function figuresOf(q: SandingQuestion, steps: readonly GritStep[], ledger: Ledger): readonly SandingStep[] {
@@ -147,17 +186,18 @@ function figuresOf(q: SandingQuestion, steps: readonly GritStep[], ledger: Ledge
       { before: previous },
     );
     previous = depth;
+    const least = leastOf(id, paper, q, i === 0, ledger);
     const time = ledger.record(
       `${id}.time`,
       `sanding with ${paper.name}`,
       {
         id: 'fair/grit-sequence',
-        expression: 't = d·A/rate(grain, tool, material) + pieces · change',
+        expression: 't = max(d·A/rate(grain, tool, material) + pieces · change, t_least)',
         unit: 's',
-        source: `removal rate of a 150 mm random orbital sander on cured resin; ${paper.tool}`,
+        source: `removal rate of a 150 mm random orbital sander on cured resin; ${paper.tool}; no quicker than the face is gone over by hand`,
       },
-      t,
-      { d: depth, A: q.area },
+      Math.max(t, least.value),
+      { d: depth, A: q.area, t_least: least },
     );
     const discs = ledger.record(
       `${id}.discs`,

@@ -1,4 +1,4 @@
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import type { Figure } from '../../trace/figure';
 import { perMetre, type StepWriter } from '../../work/writer';
 

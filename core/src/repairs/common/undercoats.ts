@@ -1,7 +1,8 @@
 import { primerFilm } from '../../finish/build-up';
 import { linkOf } from '../../match/chain';
 import { isAntifouling, type Product, type Sheet } from '../../materials/product';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
+import { multiple } from '../../rates/row';
 import type { Figure } from '../../trace/figure';
 import type { Ledger } from '../../trace/ledger';
 import { microns, ml } from '../../trace/words';
@@ -119,7 +120,7 @@ export function planUnderCoats(
 /** What comes over them is masked and keyed out to the tape first: nothing is rubbed round a coat that is still soft. */
 function maskedAndScuffed(b: RepairBuilder, masking: Figure, finish: Product | undefined): void {
   if (!finish || isAntifouling(finish) || finish.family === 'polish') return;
-  b.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed / 60, [
+  b.step('finish', 'mask', 'finish', { place: 'finish', serves: 'coat' }, RATES.maskFixed, [
     perMetre(RATES.maskPerMetre, masking),
   ]);
   const gel = finish.role === 'finish' && finish.kind === 'gel coat';
@@ -128,6 +129,11 @@ function maskedAndScuffed(b: RepairBuilder, masking: Figure, finish: Product | u
 
 /** A primer shows every scratch and ridge that is left: it is blocked before the paint. */
 const sandedLevel = (b: RepairBuilder, area: Figure): RepairBuilder =>
-  b.step('finish', 'abrade', 'primer', { place: 'face', serves: 'undercoat' }, RATES.abradeFixed / 120, [
-    perM2(RATES.abradePerM2, area),
-  ]);
+  b.step(
+    'finish',
+    'abrade',
+    'primer',
+    { place: 'face', serves: 'undercoat' },
+    multiple(RATES.abradeFixed, 1 / 2),
+    [perM2(RATES.abradePerM2, area)],
+  );

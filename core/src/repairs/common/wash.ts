@@ -1,5 +1,6 @@
 import type { HullFamily } from '../../materials/substrates';
-import { RATES } from '../../materials/work-rates';
+import { SPOT } from './survey-steps';
+import { RATES } from '../../rates/book';
 import type { Figure } from '../../trace/figure';
 import { type RepairBuilder } from '../builder';
 import { perM2 } from '../../work/writer';
@@ -25,7 +26,8 @@ export const washHow = (family: HullFamily): 'dewax' | 'damp' | 'soap' => HOW[fa
  */
 export function washFirst(b: RepairBuilder, face: Figure): void {
   const how = washHow(b.input.substrate.family);
-  b.step('grind', 'wash', how, { place: 'hull', serves: 'ground' }, RATES.washFixed / 60, [
+  const spot = b.input.survey.area.value < SPOT;
+  b.step('grind', 'wash', how, { place: 'hull', serves: 'ground' }, spot ? RATES.spot : RATES.washFixed, [
     perM2(RATES.washPerM2, face),
   ]);
 }

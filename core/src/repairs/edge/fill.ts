@@ -1,6 +1,6 @@
 import { linkOf } from '../../match/chain';
 import type { Cloth, Product } from '../../materials/product';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
 import { each, perM2 } from '../../work/writer';
@@ -121,7 +121,7 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
   if (bush) plateBought(b, inner);
   // Glass over a split or round an edge lies on the old faces; a groove was abraded past itself when it was opened.
   if (cloth && (clamps || EDGES.has(damage)))
-    b.step('grind', 'abrade', 'clothFaces', { place: 'edge', serves: 'cloth' }, RATES.abradeFixed / 60, [
+    b.step('grind', 'abrade', 'clothFaces', { place: 'edge', serves: 'cloth' }, RATES.abradeFixed, [
       perM2(RATES.abradePerM2, cloth.area),
     ]);
   const times = b.times(bond);
@@ -132,7 +132,7 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
       'mix',
       graphite ? 'graphite' : 'pot',
       { place: 'bench', serves: `fill-${go}` },
-      RATES.mixBatch / 60,
+      RATES.mixBatch,
       [],
       b.mixes('fill'),
     );
@@ -155,7 +155,7 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
         'mix',
         'cloth',
         { place: 'bench', serves: 'cloth' },
-        RATES.mixBatch / 60,
+        RATES.mixBatch,
         [],
         b.mixes('wetOut'),
       );
@@ -164,7 +164,7 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
         'lay',
         'faces',
         { place: 'edge', serves: 'cloth', fields: { product: inner?.name ?? '' } },
-        RATES.spreadFixed / 60,
+        RATES.spreadFixed,
         [perM2(RATES.spreadPerM2, wet.area)],
         { withNext: clamps !== undefined },
       );
@@ -183,15 +183,9 @@ export function fill(b: RepairBuilder, part: Part, joint: Joint, bond: Product, 
         b.curing(bond, 'sand', deep.value / goes.value),
       );
   }
-  if (clamps) b.step('mix', 'strike', 'clamps', { place: 'edge', serves: 'fill' }, RATES.strike / 60);
+  if (clamps) b.step('mix', 'strike', 'clamps', { place: 'edge', serves: 'fill' }, RATES.strike);
   if (joint.held)
-    b.step(
-      'mix',
-      'strike',
-      joint.held,
-      { place: bored ? 'bore' : 'edge', serves: 'fill' },
-      RATES.strike / 60,
-    );
+    b.step('mix', 'strike', joint.held, { place: bored ? 'bore' : 'edge', serves: 'fill' }, RATES.strike);
   if (bored && !joint.round) b.step('mix', 'drill', 'pin', { place: 'bore', serves: 'pin' }, 25);
   b.at('mix')
     .key('Fill', whole, 'ml', 1)

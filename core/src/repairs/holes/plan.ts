@@ -2,7 +2,7 @@ import { washFirst } from '../common/wash';
 import { formula } from '../../trace/formula';
 import { linkOf } from '../../match/chain';
 import type { Product } from '../../materials/product';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
 import { each } from '../../work/writer';
@@ -189,7 +189,7 @@ function fill(
       'mix',
       'pot',
       { place: 'bench', serves: 'fill' },
-      RATES.mixBatch / 60,
+      RATES.mixBatch,
       pots ? [each(RATES.mixBatch, pots, 'per pot')] : [],
       b.mixes('fill'),
     )
@@ -197,7 +197,7 @@ function fill(
       .figures(words`${ml(whole, 1)} in all`);
   if (times)
     b.wait('mix', 'untilSanded', { place: 'hole', serves: 'fill' }, times.sand, b.curing(bond, 'sand'));
-  b.step('mix', 'strike', 'board', { place: 'hole', serves: 'fill' }, RATES.strike / 60);
+  b.step('mix', 'strike', 'board', { place: 'hole', serves: 'fill' }, RATES.strike);
   // Faced and coated first: what is bedded in sealant is not sanded round.
   if (redrill)
     b.afterFinish(() =>

@@ -1,7 +1,8 @@
+import { RATES } from '../../rates/book';
 import { catalystMass } from '../../materials/catalyst';
 import { dryingRate } from '../../cure/drying';
 import type { Sheet } from '../../materials/product';
-import { handsOn } from '../../materials/hands-on';
+import { handsOn } from '../../rates/hands-on';
 import type { Figure } from '../../trace/figure';
 import type { Dries } from '../../work/step';
 import { formula } from '../../trace/formula';
@@ -13,7 +14,6 @@ import { massFor, mixed } from '../common/mixing';
 const COAT_FILM = 200e-6;
 const GLUE_LOSS = 0.25;
 /** One coat on both faces, s and s/m². */
-const COAT_FIXED = 4 * 60;
 const COAT_PER_M2 = 40 * 60;
 /** Drying of a coat where its sheet states none, s. */
 const USUAL_FLASH = 900;
@@ -272,7 +272,7 @@ function glueJoint(
     loss: b.assumed('glue.loss', 'left in brush and pot', GLUE_LOSS, 'fraction', 'small pots lose much'),
   });
   const mass = massFor(b, id, adhesive, volume);
-  const coatTime = handsOn(b.ledger, `${id}.coat`, `one coat, ${side}`, COAT_FIXED, [
+  const coatTime = handsOn(b.ledger, `${id}.coat`, `one coat, ${side}`, RATES.patchCoat, [
     perM2(COAT_PER_M2, area),
   ]);
   const bare = { ...joint, mass, coatTime, potLeft: [] };

@@ -1,3 +1,4 @@
+import { RATES } from '../../rates/book';
 import { linkOf } from '../../match/chain';
 import { workId } from '../../work/ids';
 import type { Soon } from '../../work/step';
@@ -6,7 +7,6 @@ import type { RepairBuilder } from '../builder';
 import type { Glue, GluedJoint } from './glue';
 import type { PatchPlan } from './patch';
 
-const MIN = 60;
 /** Weighing and stirring a pot; warming a coat that has lost its tack; min. */
 const MIX = 5;
 const WAKE = 10;
@@ -25,8 +25,8 @@ export function stitch(b: RepairBuilder, { stitches }: PatchPlan): void {
       'stitch',
       'lips',
       { place: 'tube', serves: 'tear', fields: { count: stitches.count.value } },
-      8,
-      [each(0.6 * MIN, stitches.count, 'per stitch')],
+      RATES.stitchFixed,
+      [each(RATES.stitchEach, stitches.count, 'per stitch')],
     );
 }
 
@@ -68,6 +68,7 @@ export function coatFaces(b: RepairBuilder, glue: Glue, { side, coatTime, pot, p
       );
     if (pot && coat === 1) b.soon(whileClean(b, place, serves));
     b.timed('mix', 'coat', inner ? 'adhesiveInside' : 'adhesive', { ...at, fields: { coat } }, coatTime, {
+      rated: [{ row: RATES.patchCoat.id, amount: 1 }],
       product: glue.product,
     });
     if (!pot && coat === 1) b.soon(whileClean(b, place, serves));
@@ -90,9 +91,9 @@ export function coatFaces(b: RepairBuilder, glue: Glue, { side, coatTime, pot, p
 
 /** A contact bond: laid together once. */
 export function join(b: RepairBuilder, { side, area }: GluedJoint, patch: PatchPlan): void {
-  const laid = [perM2(60 * MIN, area)];
+  const laid = [perM2(RATES.patchJoinPerM2, area)];
   if (side === 'inside') {
-    b.step('mix', 'join', 'inside', { place: 'inside', serves: 'inner' }, 8, laid);
+    b.step('mix', 'join', 'inside', { place: 'inside', serves: 'inner' }, RATES.patchJoin, laid);
     return;
   }
   const two = patch.length.value > BY_TWO;
@@ -101,7 +102,7 @@ export function join(b: RepairBuilder, { side, area }: GluedJoint, patch: PatchP
     'join',
     two ? 'patchByTwo' : 'patch',
     { place: 'patch', serves: 'bond' },
-    8,
+    RATES.patchJoin,
     laid,
     two ? { people: 2 } : {},
   );

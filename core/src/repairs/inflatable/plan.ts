@@ -2,7 +2,7 @@ import { ellipse } from '../../geometry/outline';
 import { heldFor } from './held-for';
 import { linkOf } from '../../match/chain';
 import { isOldPatch } from '../../survey/patch-stays';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import type { Sheet } from '../../materials/product';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
@@ -187,10 +187,10 @@ export const INFLATABLE_KIND = byBuilder({
     if (patch.hole) b.step('mix', 'takeOff', 'valve', { place: 'valve', serves: 'valve' }, 10);
     // Salt and grime are rubbed in by the first paper, and no solvent takes salt off.
     b.step('mix', 'wash', 'soap', { place: 'patch', serves: 'ground' }, 5, [perM2(RATES.washPerM2, faces)])
-      .step('mix', 'mark', 'patch', { place: 'tube', serves: 'patch' }, 8)
-      .step('mix', 'make', patch.hole ? 'ring' : 'patch', { place: 'patch', serves: 'patch' }, 6, [
+      .step('mix', 'mark', 'patch', { place: 'tube', serves: 'patch' }, RATES.patchMark)
+      .step('mix', 'make', patch.hole ? 'ring' : 'patch', { place: 'patch', serves: 'patch' }, 0, [
         each(
-          4 * MIN,
+          RATES.patchCut,
           b.ledger.given(
             'pieces',
             'pieces',
@@ -210,9 +210,11 @@ export const INFLATABLE_KIND = byBuilder({
         'clean',
         linkOf(chain, 'clean') ? 'faces' : 'facesPlain',
         { place: 'patch', serves: 'bond', fields: { product: linkOf(chain, 'clean')?.name ?? '' } },
-        6,
+        RATES.patchClean,
       )
-      .step('mix', 'abrade', 'fabric', { place: 'patch', serves: 'bond' }, 8, [perM2(60 * MIN, faces)]);
+      .step('mix', 'abrade', 'fabric', { place: 'patch', serves: 'bond' }, RATES.patchAbrade, [
+        perM2(RATES.patchAbradePerM2, faces),
+      ]);
     if (fabric) {
       const fabricArea = b.compute('fabric', 'patch fabric, cut from the square', fromSquare, {
         A_patch: faces,
@@ -240,8 +242,8 @@ export const INFLATABLE_KIND = byBuilder({
         : undefined;
     if (glue && adhesive) {
       if (patch.inside)
-        b.step('mix', 'abrade', 'fabricInside', { place: 'inside', serves: 'inner' }, 5, [
-          perM2(60 * MIN, patch.inside.area),
+        b.step('mix', 'abrade', 'fabricInside', { place: 'inside', serves: 'inner' }, RATES.patchAbrade, [
+          perM2(RATES.patchAbradePerM2, patch.inside.area),
         ]);
       for (const joint of glue.joints) {
         if (joint.side === 'outside') stitch(b, patch);
@@ -279,13 +281,14 @@ export const INFLATABLE_KIND = byBuilder({
       : undefined;
     // A joint that has rested a day holds a soap test, not yet its working pressure.
     const first = field ? 'half' : glue ? 'third' : 'pressure';
-    b.step('mix', 'test', first, { place: 'tube', serves: 'patch' }, 15);
+    b.step('mix', 'test', first, { place: 'tube', serves: 'patch' }, RATES.pressureTest);
     if (glue) {
       const { time, least } = restOf(b, glue);
       b.wait('mix', 'noLoad', { place: 'patch', serves: 'bond' }, time, {
         rests: { product: glue.product, least },
       });
-      if (!field) b.step('mix', 'test', 'pressure', { place: 'tube', serves: 'pressure' }, 15);
+      if (!field)
+        b.step('mix', 'test', 'pressure', { place: 'tube', serves: 'pressure' }, RATES.pressureTest);
     }
     if (carry) {
       sheet.note(

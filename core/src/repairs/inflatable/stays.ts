@@ -1,4 +1,4 @@
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import { perM2 } from '../../work/writer';
 import type { RepairBuilder } from '../builder';
 

@@ -1,4 +1,4 @@
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import type { Product } from '../../materials/product';
 import type { CoreFacts } from '../../schema/repairs/core';
 import type { Figure } from '../../trace/figure';
@@ -107,7 +107,7 @@ function withEpoxy(b: RepairBuilder, f: Filling): void {
     'mix',
     drawn ? 'drawUp' : 'pot',
     { place: 'bench', serves: 'bond' },
-    RATES.mixBatch / 60,
+    RATES.mixBatch,
     drawn ? [each(60, drawn.count, 'per syringe')] : [],
     b.mixes('inject'),
   )
@@ -124,7 +124,7 @@ function withEpoxy(b: RepairBuilder, f: Filling): void {
       times.sand,
       b.curing(bond, 'sand'),
     );
-  b.step('mix', 'strike', held, { place: 'skin', serves: 'weights' }, RATES.strike / 60);
+  b.step('mix', 'strike', held, { place: 'skin', serves: 'weights' }, RATES.strike);
   if (held === 'vacuum') wipeWept(b);
   tell(b, f, volume, perHole, drawn);
   if (people > 1) b.at('mix').note(['Two people: one fills, one tapes and presses.']);
@@ -219,7 +219,7 @@ function withFoam(b: RepairBuilder, f: Filling): void {
     'mix',
     cartridge ? 'cartridge' : 'foam',
     { place: 'bench', serves: 'bond' },
-    RATES.mixBatch / 60,
+    RATES.mixBatch,
     through ? [each(60, through.nozzles, 'per nozzle')] : [],
     { withNext: true },
   )
@@ -232,7 +232,7 @@ function withFoam(b: RepairBuilder, f: Filling): void {
     { place: 'skin', serves: 'bond' },
     b.assumed('foamSets', 'until foam is cut', FOAM_SETS, 's', 'usual at 20 °C; the sheet decides'),
   )
-    .step('mix', 'strike', 'weights', { place: 'skin', serves: 'weights' }, RATES.strike / 60)
+    .step('mix', 'strike', 'weights', { place: 'skin', serves: 'weights' }, RATES.strike)
     .step('mix', 'cut', 'foam', { place: 'skin', serves: 'trim' }, 3, [each(15, n, 'per hole')]);
   tell(b, f, volume, perHole);
 }

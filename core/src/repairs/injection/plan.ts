@@ -1,7 +1,7 @@
 import { washFirst } from '../common/wash';
 import { regionExtent } from '../../geometry/region';
 import { linkOf } from '../../match/chain';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
 import { each } from '../../work/writer';
@@ -200,7 +200,7 @@ export const INJECTION_KIND = byBuilder({
         'mix',
         'filler',
         { place: 'bench', serves: 'grid' },
-        RATES.mixBatch / 60,
+        RATES.mixBatch,
         [],
         b.mixes('sinks'),
       );

@@ -1,8 +1,9 @@
+import { multiple } from '../../rates/row';
 import { washFirst } from '../common/wash';
 import { offset } from '../../geometry/offset';
 import { regionArea, regionPerimeter } from '../../geometry/region';
 import { linkOf } from '../../match/chain';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import { type RepairBuilder } from '../builder';
@@ -95,7 +96,7 @@ export function planThinSkin(b: RepairBuilder, skin: Figure): RepairPlan {
   b.step('grind', 'cut', 'skin', { place: 'skin', serves: 'ground' }, 6, [
     perMetre(360, survey.perimeter),
   ]).step('grind', 'abrade', 'ring', { place: 'skin', serves: 'ground' }, 6, [
-    perM2(RATES.abradePerM2 * 2, area),
+    perM2(multiple(RATES.abradePerM2, 2), area),
   ]);
   if (bond) {
     const mass = massFor(b, 'fill', bond, fill);
@@ -127,7 +128,7 @@ export function planThinSkin(b: RepairBuilder, skin: Figure): RepairPlan {
       bond,
     );
     b.material('cloth', 'plain cloth 200 g/m²', `${layers.value} layers`, area);
-    const pot = RATES.mixBatch / 60;
+    const pot = RATES.mixBatch;
     const more = { withNext: true };
     b.step('mix', 'mix', 'pot', { place: 'bench', serves: 'cells' }, pot, [], b.mixes('fill'))
       .step(

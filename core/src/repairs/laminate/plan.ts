@@ -59,6 +59,7 @@ function workOut(memo: StageMemo, input: KindInput): WorkedOut | undefined {
     backing,
     job: input.taskFacts,
     hands: input.inputs.hands,
+    damaged: input.survey.area,
     laid,
     filling: { under: input.job.fairing?.under ?? ('open' as const), warmed: isWarmed(input.job) },
     wipe: wipedWith(input.system),

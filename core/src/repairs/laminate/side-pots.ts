@@ -1,10 +1,12 @@
+import { rateFigure } from '../../rates/hands-on';
 import type { BackingPlan } from '../../laminate/backing';
 import type { CoringPlan } from '../../laminate/coring';
 import type { MemberPlan } from '../../laminate/structure';
 import type { Skim } from '../../fair/neat-coat';
 import { areaTime } from '../../materials/area-time';
 import type { Resin } from '../../materials/product';
-import { RATES, RATE_SOURCE } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
+import { multiple, type RateRow } from '../../rates/row';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import type { Ledger } from '../../trace/ledger';
@@ -176,10 +178,10 @@ function memberPots(b: RepairBuilder, { resin, waste }: SideNeeds, m: MemberPlan
     b.ledger.sum(`member.${number}.mixed`, `resin mixed for the ${m.name}`, 'kg', [fillet, tabs]),
     resin,
   );
-  const along = (key: string, rate: number, fixed: number): Figure =>
+  const along = (key: string, rate: RateRow, fixed: RateRow): Figure =>
     b.compute(`${key}.working`, 'working time', alongMember, {
-      t_fixed: b.assumed(`${key}.fixed`, 'fixed', fixed, 's', RATE_SOURCE),
-      r: b.assumed(`${key}.perMetre`, 'per metre of a face', rate, 's/m', RATE_SOURCE),
+      t_fixed: rateFigure(b.ledger, `${key}.fixed`, 'fixed', fixed, 's'),
+      r: rateFigure(b.ledger, `${key}.perMetre`, 'per metre of a face', rate, 's/m'),
       L: m.length,
       n: b.assumed(`${key}.faces`, 'faces', m.faces, 'count', `usual for a ${m.kind}`),
     });
@@ -203,7 +205,7 @@ function memberPots(b: RepairBuilder, { resin, waste }: SideNeeds, m: MemberPlan
     about: `${m.strips.length} tabs on each face`,
     product: resin,
     mass: tabs,
-    working: along(tabsId, RATES.tabPerMetre * m.strips.length, RATES.mixBatch),
+    working: along(tabsId, multiple(RATES.tabPerMetre, m.strips.length), RATES.mixBatch),
     next: 'props come away',
   });
 }
@@ -235,8 +237,8 @@ export const alongMember = formula({
 
 const spreading = (b: RepairBuilder, id: string, area: Figure): Figure =>
   b.compute(`${id}.working`, 'spreading', areaTime, {
-    t_fixed: b.assumed(`${id}.fixed`, 'spreading: fixed', RATES.spreadFixed, 's', RATE_SOURCE),
-    r: b.assumed(`${id}.perM2`, 'spreading: per m²', RATES.spreadPerM2, 's/m²', RATE_SOURCE),
+    t_fixed: rateFigure(b.ledger, `${id}.fixed`, 'spreading: fixed', RATES.spreadFixed, 's'),
+    r: rateFigure(b.ledger, `${id}.perM2`, 'spreading: per m²', RATES.spreadPerM2, 's/m²'),
     A: area,
   });
 

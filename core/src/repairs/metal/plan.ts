@@ -9,7 +9,7 @@ import { perM2, perMetre } from '../../work/writer';
 import { RepairBuilder } from '../builder';
 import { byBuilder } from '../by-builder';
 import { planCoats } from '../common/coats';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import { abradeBetween } from '../common/goes';
 import { bowlVolume, layerVolume, goesAlike, shareOf, wholeNumber, withLoss } from '../common/measures';
 import { massFor, mixed } from '../common/mixing';
@@ -263,7 +263,7 @@ export const METAL_KIND = byBuilder({
           'mix',
           'pot',
           { place: 'bench', serves: `fill-${go}` },
-          RATES.mixBatch / 60,
+          RATES.mixBatch,
           [],
           b.mixes('fill'),
         );

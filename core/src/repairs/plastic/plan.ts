@@ -1,3 +1,4 @@
+import { multiple } from '../../rates/row';
 import { abradeBetween } from '../common/goes';
 import { washFirst } from '../common/wash';
 import { formula } from '../../trace/formula';
@@ -5,7 +6,7 @@ import { offset } from '../../geometry/offset';
 import { flashesOff } from '../common/flashes-off';
 import { linkOf } from '../../match/chain';
 import type { Cloth, Product, Sheet } from '../../materials/product';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import type { Figure } from '../../trace/figure';
 import { RepairBuilder } from '../builder';
 import { each, perM2, perMetre } from '../../work/writer';
@@ -79,7 +80,7 @@ export const PLASTIC_KIND = byBuilder({
       w: survey.width,
     });
     washFirst(b, face);
-    openUp(b, o, line, welded);
+    openUp(b, o, line);
     sheet.key('Groove', o.depth, 'mm', 1).key('wide', o.width, 'mm', 1).key('To fill', o.volume, 'ml', 1);
     sheet.say(
       words`${o.hole ? 'Cut back to sound edges and bevel them' : line ? 'Stop the ends, open a V' : 'Open it to a clean dish'}: ${mm(o.depth, 1)} of ${mm(o.thickness, 1)} deep over ${mm(o.run)}.`,
@@ -106,7 +107,7 @@ export const PLASTIC_KIND = byBuilder({
       linkOf(chain, 'prep') ? 'around' : 'aroundPlain',
       { place: 'face', serves: 'ground', fields: { product: linkOf(chain, 'prep')?.name ?? '' } },
       6,
-      [perM2(RATES.abradePerM2 * 2, along)],
+      [perM2(multiple(RATES.abradePerM2, 2), along)],
     );
     b.step(
       'grind',
@@ -132,7 +133,7 @@ export const PLASTIC_KIND = byBuilder({
   },
 });
 
-function openUp(b: RepairBuilder, o: Opening, line: boolean, welded: boolean): void {
+function openUp(b: RepairBuilder, o: Opening, line: boolean): void {
   if (b.input.damage === 'old-repair')
     b.step('grind', 'strip', 'plastic', { place: 'face', serves: 'old-repair' }, 15, [
       perM2(150 * 60 * stillHolds(b.input.job.damage.holds), b.input.survey.area),
@@ -148,10 +149,11 @@ function openUp(b: RepairBuilder, o: Opening, line: boolean, welded: boolean): v
       each(RATES.stopHole, b.ledger.given('stops', 'stop holes', 2, 'count', 'computed', 'one at each end')),
     ]).figures(words`${mm(d, 1)} bit`);
   }
-  const opened = [perMetre((welded ? 10 : 7) * 60, o.run)];
-  if (o.hole) b.step('grind', 'bevel', 'rim', { place: 'hole', serves: 'ground' }, 8, opened);
-  else if (line) b.step('grind', 'open', 'groove', { place: 'crack', serves: 'ground' }, 8, opened);
-  else b.step('grind', 'clean', 'dish', { place: 'dish', serves: 'ground' }, 8, opened);
+  const opened = [perMetre(RATES.groovePerMetre, o.run)];
+  if (o.hole) b.step('grind', 'bevel', 'rim', { place: 'hole', serves: 'ground' }, RATES.grooveFixed, opened);
+  else if (line)
+    b.step('grind', 'open', 'groove', { place: 'crack', serves: 'ground' }, RATES.grooveFixed, opened);
+  else b.step('grind', 'clean', 'dish', { place: 'dish', serves: 'ground' }, RATES.grooveFixed, opened);
   b.figures(
     words`${mm(o.depth, 1)} of ${mm(o.thickness, 1)} deep, ${mm(o.width, 1)} wide, ${mm(o.run)} long`,
   );
@@ -256,12 +258,12 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
     const inside = CLOTH;
     // Cloth over an open hole hangs into it.
     if (o.hole) b.step('mix', 'former', 'outside', { place: 'outside', serves: 'former' }, 12);
-    b.step('mix', 'abrade', through ? 'insideThrough' : 'inside', inside, RATES.abradeFixed / 60).step(
+    b.step('mix', 'abrade', through ? 'insideThrough' : 'inside', inside, RATES.abradeFixed).step(
       'mix',
       'mix',
       'cloth',
       { place: 'bench', serves: 'cloth' },
-      RATES.mixBatch / 60,
+      RATES.mixBatch,
       [],
       b.mixes('wetOut'),
     );
@@ -279,7 +281,7 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
       b.wait('mix', 'insideSets', { place: 'inside', serves: 'cloth' }, times.sand, b.curing(bond, 'sand'));
     // The cloth has set against the film of the former: it is abraded before anything is bedded on it.
     if (o.hole)
-      b.step('mix', 'turn', 'outside', { place: 'groove', serves: 'former' }, RATES.abradeFixed / 60, [
+      b.step('mix', 'turn', 'outside', { place: 'groove', serves: 'former' }, RATES.abradeFixed, [
         perM2(RATES.abradePerM2, survey.area),
       ]);
   }
@@ -301,7 +303,7 @@ function glue(b: RepairBuilder, o: Opening, bond: Product, inner: Product | unde
       'mix',
       cartridge ? 'cartridge' : 'pot',
       { place: 'bench', serves: `pass-${pass}` },
-      RATES.mixBatch / 60,
+      RATES.mixBatch,
       [],
       b.mixes('fill'),
     );

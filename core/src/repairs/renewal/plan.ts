@@ -2,7 +2,8 @@ import { isOldPatch } from '../../survey/patch-stays';
 import { washHow } from '../common/wash';
 import { linkOf } from '../../match/chain';
 import type { Sheet } from '../../materials/product';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
+import { multiple } from '../../rates/row';
 import type { Figure } from '../../trace/figure';
 import { formula } from '../../trace/formula';
 import { RepairBuilder } from '../builder';
@@ -182,7 +183,7 @@ function clear(b: RepairBuilder, area: Figure, product: Sheet): void {
         : ['–'],
     ]);
   }
-  b.step('finish', 'check', 'gloss', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
+  b.step('finish', 'check', 'gloss', { place: 'finish', serves: 'job' }, RATES.finishCheck);
   b.at('finish')
     .key('Face', area)
     .say(words`${steps.length} steps over ${area}, panel by panel, wax last.`)
@@ -232,19 +233,11 @@ function fillChips(b: RepairBuilder, spots: Figure, old: boolean): void {
     next: 'can be sanded',
   });
   b.material('chips', filler.name, old ? 'edges of the old patch' : 'chips and scratches', mass, filler);
-  b.step(
-    'mix',
-    'mix',
-    'filler',
-    { place: 'bench', serves: 'chips' },
-    RATES.mixBatch / 60,
-    [],
-    b.mixes('chips'),
-  );
+  b.step('mix', 'mix', 'filler', { place: 'bench', serves: 'chips' }, RATES.mixBatch, [], b.mixes('chips'));
   b.step('mix', 'fill', old ? 'patchEdges' : 'chips', at, 10, [perM2(90 * MIN, spots)]);
   const times = b.times(filler);
   if (times) b.wait('mix', 'untilSanded', at, times.sand, b.curing(filler, 'sand'));
-  b.step('mix', 'wash', 'blush', at, RATES.wipeFixed / 60, [perM2(RATES.wipePerM2, spots)]).step(
+  b.step('mix', 'wash', 'blush', at, RATES.wipeFixed, [perM2(RATES.wipePerM2, spots)]).step(
     'mix',
     'sand',
     'grit',
@@ -307,9 +300,14 @@ function repaint(b: RepairBuilder, area: Figure): void {
       last: onSpots ? 'cures' : 'overcoated',
     });
     if (onSpots)
-      b.step('mix', 'abrade', 'primer', { place: 'face', serves: 'primed' }, RATES.abradeFixed / 120, [
-        perM2(RATES.abradePerM2, spots),
-      ]);
+      b.step(
+        'mix',
+        'abrade',
+        'primer',
+        { place: 'face', serves: 'primed' },
+        multiple(RATES.abradeFixed, 1 / 2),
+        [perM2(RATES.abradePerM2, spots)],
+      );
     mix.table(
       'Primer',
       ['Coats', 'Dry film', 'In all'],

@@ -1,5 +1,5 @@
 import type { Product } from '../../materials/product';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import { lower, ml, words } from '../../trace/words';
 import { perM2, perMetre } from '../../work/writer';
 import type { RepairBuilder } from '../builder';
@@ -55,7 +55,7 @@ export function fill(b: RepairBuilder, o: Opened, bond: Product): void {
       'mix',
       bond.traits?.includes('polishable') ? 'tint' : 'filler',
       { place: 'bench', serves: `fill-${go}` },
-      RATES.mixBatch / 60 + 2,
+      RATES.mixBatch,
       [],
       b.mixes('fill'),
     );
@@ -64,7 +64,7 @@ export function fill(b: RepairBuilder, o: Opened, bond: Product): void {
       'fill',
       o.low && go === goes.value ? 'low' : goes.value > 1 ? 'go' : 'proud',
       { place: 'fill', serves: `fill-${go}`, fields: { go, low: lowBy(o) } },
-      4,
+      o.line ? 4 : RATES.chipFill,
       o.line ? [perMetre(4 * MIN, o.line.length)] : [perM2(40 * MIN, o.face)],
       { figures: words`${ml(one, 1)}` },
     );
@@ -74,7 +74,7 @@ export function fill(b: RepairBuilder, o: Opened, bond: Product): void {
         'dress',
         'rubberyUnderFilm',
         { place: 'fill', serves: `fill-${go}` },
-        RATES.coverFixed / MIN,
+        RATES.coverFixed,
       ).beside(
         'rubbery',
         { place: 'fill', serves: `fill-${go}` },

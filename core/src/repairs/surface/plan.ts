@@ -5,7 +5,9 @@ import { regionArea, regionPerimeter } from '../../geometry/region';
 import { linkOf } from '../../match/chain';
 import type { Sheet } from '../../materials/product';
 import { DEFAULTS } from '../../materials/defaults';
-import { RATES } from '../../materials/work-rates';
+import { SPOT } from '../common/survey-steps';
+import { RATES } from '../../rates/book';
+import { multiple } from '../../rates/row';
 import { RepairBuilder } from '../builder';
 import type { Figure } from '../../trace/figure';
 import { each, perM2, perMetre } from '../../work/writer';
@@ -93,12 +95,18 @@ export const SURFACE_KIND = byBuilder({
     if (painted) b.coat(o.low ? o.opened : o.face, o.masking);
     else if (!gel && !linkOf(chain, 'finish')) leftSmooth(b, o.face);
     else {
-      b.step('finish', 'polish', 'all', { place: 'finish', serves: 'face' }, 8, [
-        perM2(3 * RATES.polishPerM2, o.face),
+      b.step('finish', 'polish', 'all', { place: 'finish', serves: 'face' }, RATES.polishFixed, [
+        perM2(multiple(RATES.polishPerM2, 3), o.face),
       ]);
       const compound = linkOf(chain, 'finish') as Sheet | undefined;
       if (compound) compoundFor(b, compound, o.face);
-      b.step('finish', 'check', 'colour', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
+      b.step(
+        'finish',
+        'check',
+        'colour',
+        { place: 'finish', serves: 'job' },
+        input.survey.area.value < SPOT ? RATES.inPassing : RATES.finishCheck,
+      );
       b.at('finish')
         .key('Face', o.face)
         .say(words`Compound and wax over ${o.face}; the fill is its own finish.`)
@@ -112,7 +120,7 @@ export const SURFACE_KIND = byBuilder({
 /** A filler that is no gel coat takes no polish: it is smooth, and owed a coat. */
 function leftSmooth(b: RepairBuilder, face: Figure): void {
   tellLeftBare(b);
-  b.step('finish', 'check', 'bare', { place: 'finish', serves: 'job' }, RATES.finishCheck / 60);
+  b.step('finish', 'check', 'bare', { place: 'finish', serves: 'job' }, RATES.finishCheck);
   b.at('finish')
     .key('Face', face)
     .say(words`Left smooth over ${face}: no coat is put on.`)
@@ -358,12 +366,12 @@ function openDish(b: RepairBuilder): Opened {
     'open',
     hollow ? 'shell' : 'dish',
     { place: 'dish', serves: 'ground' },
-    8,
-    [perMetre(8 * MIN, rims), ...(n.value > 1 ? [each(3 * MIN, n, 'per place')] : [])],
+    RATES.chipOpen,
+    [perMetre(8 * MIN, rims), ...(n.value > 1 ? [each(RATES.chipNext, n, 'per place')] : [])],
     {
       figures: words`${n.value > 1 ? words`${n} places, ` : ''}${opened}${n.value > 1 ? ' each' : ''}, ${mm(depth, 1)} deep`,
     },
-  ).step('grind', 'abrade', 'scuff', { place: 'dish', serves: 'ground' }, 6, [
+  ).step('grind', 'abrade', 'scuff', { place: 'dish', serves: 'ground' }, RATES.chipScuff, [
     perM2(RATES.abradePerM2, face),
   ]);
   return {

@@ -3,7 +3,7 @@ import { formula } from '../../trace/formula';
 import { rectangle } from '../../geometry/outline';
 import { linkOf } from '../../match/chain';
 import type { Cloth, Product, Sheet } from '../../materials/product';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import { RepairBuilder } from '../builder';
 import { each, perM2, perMetre } from '../../work/writer';
 import { byBuilder } from '../by-builder';
@@ -355,7 +355,7 @@ function filled(b: RepairBuilder, w: Wood, bond: Product): void {
     next: 'can be sanded',
   });
   b.material('bond', bond.name, 'fill', mass, bond);
-  b.step('mix', 'mix', 'pot', { place: 'bench', serves: 'fill' }, RATES.mixBatch / 60, [], b.mixes('fill'));
+  b.step('mix', 'mix', 'pot', { place: 'bench', serves: 'fill' }, RATES.mixBatch, [], b.mixes('fill'));
   b.step('mix', 'fill', 'wood', { place: 'dish', serves: 'fill' }, 10);
   cure(b, bond, false);
   b.at('grind').ask('damage.depth', depth);
@@ -366,7 +366,7 @@ function filled(b: RepairBuilder, w: Wood, bond: Product): void {
 
 /** One pot for both: thin first, the rest thickened. */
 const mixGlue = (b: RepairBuilder): RepairBuilder =>
-  b.step('mix', 'mix', 'pot', { place: 'bench', serves: 'glue' }, RATES.mixBatch / 60, [], b.mixes('glue'));
+  b.step('mix', 'mix', 'pot', { place: 'bench', serves: 'glue' }, RATES.mixBatch, [], b.mixes('glue'));
 
 /** A joint sets under its clamps, a fill until it can be worked down. */
 function cure(b: RepairBuilder, bond: Product, clamped = true): void {
@@ -374,7 +374,7 @@ function cure(b: RepairBuilder, bond: Product, clamped = true): void {
   const awaited = clamped ? 'underClamps' : 'untilSanded';
   if (times) b.wait('mix', awaited, { place: 'joint', serves: 'glue' }, times.sand, b.curing(bond, 'sand'));
   if (clamped) {
-    b.step('mix', 'strike', 'clamps', { place: 'joint', serves: 'glue' }, RATES.strike / 60);
+    b.step('mix', 'strike', 'clamps', { place: 'joint', serves: 'glue' }, RATES.strike);
     b.accept('mix', 'squeeze-out along every line, nail into it', 'a bead all along, hard', [
       'strike',
       'clamps',

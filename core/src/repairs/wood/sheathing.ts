@@ -1,5 +1,5 @@
 import type { Cloth, Product } from '../../materials/product';
-import { RATES } from '../../materials/work-rates';
+import { RATES } from '../../rates/book';
 import { mm } from '../../trace/words';
 import { perM2 } from '../../work/writer';
 import type { RepairBuilder } from '../builder';
@@ -33,7 +33,7 @@ export function sheathe(b: RepairBuilder, w: Wood, cloth: Cloth, bond: Product):
   });
   b.material('sheathResin', bond.name, 'sheathing', r.resin, bond);
   // Glass lies on what is flush and dull: glue that has set holds it by its scratches alone.
-  b.step('mix', 'abrade', 'joint', { place: 'joint', serves: 'sheathing' }, RATES.abradeFixed / 60, [
+  b.step('mix', 'abrade', 'joint', { place: 'joint', serves: 'sheathing' }, RATES.abradeFixed, [
     perM2(RATES.abradePerM2, r.area),
   ]);
   b.step(
@@ -41,7 +41,7 @@ export function sheathe(b: RepairBuilder, w: Wood, cloth: Cloth, bond: Product):
     'mix',
     'cloth',
     { place: 'bench', serves: 'sheathing' },
-    RATES.mixBatch / 60,
+    RATES.mixBatch,
     [],
     b.mixes('sheath'),
   );

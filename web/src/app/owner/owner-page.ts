@@ -36,7 +36,7 @@ import {
   type Stage,
 } from '@nelbo/core';
 import { CHECK_RESULTS, fairScene, fairnessOfRound, fairnessOptions, repairedOf } from '@nelbo/core/finish';
-import { hoursExplained, hoursWords } from '@nelbo/core/papers';
+import { hoursExplained, hoursWords, moneyExplained } from '@nelbo/core/papers';
 import { repairScene } from '@nelbo/core/repairs';
 import type { PlaceTold } from '../state/boat-planner';
 import type { JobState } from '../state/job-state';
@@ -93,6 +93,13 @@ function whatIsWrong({ damage, hull }: Job): string {
             <thead><tr><th scope="col">Stage</th><th scope="col">What takes the time, and why</th><th scope="col" class="number">Work</th><th scope="col" class="number">Waiting</th></tr></thead>
             <tbody>@for (h of p.hours; track h.stage) {<tr><th scope="row">{{ h.title }}</th><td>{{ h.why }}@if (h.tasks) {<br /><span class="muted small">{{ h.tasks }}</span>}</td><td class="number">{{ h.work }}</td><td class="number">{{ h.wait }}</td></tr>}</tbody>
             <tfoot><tr><th scope="row">In all</th><td></td><td class="number"><b>{{ p.work }}</b></td><td class="number">{{ p.wait }}</td></tr></tfoot>
+          </table>
+        }
+        @if (p.money.length > 0) {
+          <h2>Where the money goes</h2>
+          <table class="ruled">
+            <thead><tr><th scope="col">What</th><th scope="col" class="number">How much</th><th scope="col" class="number">Cost</th></tr></thead>
+            <tbody>@for (m of p.money; track $index) {<tr><th scope="row">{{ m.what }}</th><td class="number">{{ m.amount }}</td><td class="number">{{ m.cost }}</td></tr>}</tbody>
           </table>
         }
         @for (s of p.pictures; track s.description) {<figure><nb-scene [scene]="s" /><figcaption>{{ s.description }}</figcaption></figure>}
@@ -170,6 +177,7 @@ export class OwnerPage implements OnDestroy {
         photo: finding.tracing && this.#photos.url(finding.tracing.photo),
       })),
       ...this.#hours(plan, reader),
+      money: moneyExplained(plan, reader),
       ...this.#surface(job, plan, reader, day),
       checks: plan.finish?.signed
         ? plan.finish.checks.map((c) => ({

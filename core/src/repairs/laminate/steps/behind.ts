@@ -1,4 +1,5 @@
-import { RATES } from '../../../materials/work-rates';
+import { multiple, type RateRow } from '../../../rates/row';
+import { RATES } from '../../../rates/book';
 import { problem } from '../../../trace/problem';
 import type { Ledger } from '../../../trace/ledger';
 import { workId } from '../../../work/ids';
@@ -83,6 +84,9 @@ export function shapeSteps(w: StepWriter, { grind, backing, job }: Parts): void 
   }
 }
 
+/** So much is bridged by a board that bends by itself, m². Judged. */
+const FLAT_UP_TO = 0.15;
+
 const BEHIND = { outside: 'inside', inside: 'outside', both: 'middle' } as const;
 
 /** A through hole is closed behind before the first ply: a former to lay against, or a backing that stays in. */
@@ -93,7 +97,17 @@ function backingSteps(w: StepWriter, parts: Parts): void {
     const place = grind.side === 'inside' ? 'outside' : 'inside';
     // Between two skins of a core it lies flush with the inner one.
     const how = coring ? 'inside' : BEHIND[grind.side];
-    w.step('laminate', 'former', how, { place, serves: 'former' }, RATES.cutPatternSet);
+    const shaped = parts.job?.former !== undefined && parts.job.former !== 'flat';
+    // What was shaped already is only set; else it is made here: a flat board to a small hole, battens bent to a large one.
+    const flat = grind.backingArea.value <= FLAT_UP_TO;
+    w.step(
+      'laminate',
+      'former',
+      how,
+      { place, serves: 'former' },
+      shaped ? RATES.cutPatternSet : flat ? RATES.formerFlat : RATES.formerBattens,
+      shaped || flat ? [] : [perM2(RATES.formerBattensPerM2, grind.backingArea)],
+    );
     return;
   }
   const at = { place: 'inside', serves: 'backing' } as const;
@@ -210,14 +224,20 @@ export function tabSteps({ structure = [], mix, system, pots }: Parts, ledger: L
       'members',
       { place: 'member', serves: `tabs-${m.index + 1}`, fields: { name: m.name } },
       RATES.abradeFixed,
-      [perMetre(RATES.abradePerM2 * TAB_BAND * m.faces, m.length, 'per metre, all faces')],
+      [
+        perMetre(
+          { ...multiple(RATES.abradePerM2, TAB_BAND * m.faces), unit: 's/m' },
+          m.length,
+          'per metre, all faces',
+        ),
+      ],
     );
   for (const m of structure) {
     const number = m.index + 1;
     const serves = `member-${number}`;
     const tabs = { place: 'member', serves: `tabs-${number}` } as const;
     const named = { name: m.name };
-    const metre = (rate: number) => perMetre(rate * m.faces, m.length, 'per metre, all faces');
+    const metre = (rate: RateRow) => perMetre(multiple(rate, m.faces), m.length, 'per metre, all faces');
     const fit = { place: 'member', serves } as const;
     const fitting = w.time('member', 'fit', fit, RATES.mixBatch, [metre(RATES.filletPerMetre)]);
     // Fillets along metres of a member take more than one pot, each mixed as the one before is used up.

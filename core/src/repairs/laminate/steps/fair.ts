@@ -1,4 +1,6 @@
-import { RATES } from '../../../materials/work-rates';
+import { papersWorn } from '../../common/around';
+import { multiple } from '../../../rates/row';
+import { RATES } from '../../../rates/book';
 import type { Ledger } from '../../../trace/ledger';
 import { workId } from '../../../work/ids';
 import type { InPots, Item } from '../../../work/step';
@@ -97,7 +99,11 @@ function fillGo(w: StepWriter, fair: FairPlan, go: number, { level, pot, filling
       ? {}
       : { round: { id: workId('face', 'fill', 'fair'), until: 'fair', likely: fair.rounds } };
   // The batches are counted for all coats of the first round together.
-  const share = each(RATES.mixBatch / fair.coats.value, fair.batches, 'per batch, shared by the coats');
+  const share = each(
+    multiple(RATES.mixBatch, 1 / fair.coats.value),
+    fair.batches,
+    'per batch, shared by the coats',
+  );
   w.step('fair', 'mix', 'filler', { place: 'bench', serves }, 0, [share], { ...more, withNext: true, pot });
   // Only the first coat goes on a face that drinks.
   if (fair.neat && go === 1)
@@ -132,7 +138,7 @@ function fillGo(w: StepWriter, fair: FairPlan, go: number, { level, pot, filling
       'guide',
       { place: 'face', serves: `round-${round}`, fields: { tool: level.tool, grit: level.grit } },
       level.time,
-      { ...more, figures: papersOf(level) },
+      { ...more, figures: papersOf(level), rated: papersWorn(level) },
     );
 }
 

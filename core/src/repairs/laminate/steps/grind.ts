@@ -1,6 +1,7 @@
 import { washHow } from '../../common/wash';
 import type { Dish } from '../../../grind/dish';
-import { RATES } from '../../../materials/work-rates';
+import { RATES } from '../../../rates/book';
+import { multiple } from '../../../rates/row';
 import type { Ledger } from '../../../trace/ledger';
 import type { Item } from '../../../work/step';
 import { flashesOff } from '../../common/flashes-off';
@@ -30,17 +31,17 @@ export function grindSteps(parts: Parts, ledger: Ledger, opened: readonly Item[]
       'takeOff',
       'fitting',
       { place: 'fitting', serves: `fitting-${index + 1}`, fields: { name } },
-      RATES.moveFitting / 2,
+      multiple(RATES.moveFitting, 1 / 2),
     );
   panelSteps(w, parts);
   shapeSteps(w, parts);
   membersHeld(w, parts);
   if (job?.kind === 'old-repair')
     w.step('grind', 'strip', 'laminate', { place: 'hull', serves: 'old-repair' }, RATES.grindSetUp, [
-      perM2(RATES.coreCutPerM2 * stillHolds(job.holds), grind.maskedArea),
+      perM2(multiple(RATES.coreCutPerM2, stillHolds(job.holds)), grind.maskedArea),
     ]);
   if (job?.kind === 'crack')
-    w.step('grind', 'stopHoles', 'laminate', { place: 'crack', serves: 'ends' }, 2 * RATES.stopHole);
+    w.step('grind', 'stopHoles', 'laminate', { place: 'crack', serves: 'ends' }, multiple(RATES.stopHole, 2));
   const dishes: readonly (readonly [Dish, 'only' | 'outside' | 'inside'])[] = grind.inside
     ? [
         [grind, 'outside'],

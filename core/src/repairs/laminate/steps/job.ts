@@ -1,4 +1,4 @@
-import { RATES } from '../../../materials/work-rates';
+import { RATES } from '../../../rates/book';
 import type { Ledger } from '../../../trace/ledger';
 import type { Stage } from '../../../trace/problem';
 import type { Thing } from '../../../work/entry';
@@ -35,6 +35,7 @@ export function laminateRepairSteps(
     ...surveySteps(
       ledger,
       system.substrates.map((s) => s.family),
+      parts.damaged,
     ),
     ...grindSteps(
       parts,

@@ -1,4 +1,4 @@
-import { RATES } from '../../../materials/work-rates';
+import { RATES } from '../../../rates/book';
 import type { Batch } from '../../../mix/batches';
 import type { Figure } from '../../../trace/figure';
 import { formula } from '../../../trace/formula';
@@ -20,6 +20,20 @@ export const together = formula({
   inputs: { t_wet: 'wet-out of one pair of hands', n: 'pairs of hands' },
   evaluate: (x) => x.t_wet * x.n,
 });
+
+/** Cloth of every ply together, m². */
+const cutAreaOf = ({ plies }: LaminatePlan, ledger: Ledger): Figure =>
+  ledger.sum(
+    'plyArea',
+    'plies in all',
+    'm²',
+    plies.map((p) => p.area),
+  );
+
+/** A ply larger than this is laid by two, m²: one wets, one holds and rolls. Source: usual practice. */
+const SECOND_PAIR_FROM = 0.3;
+const widestOf = (laminate: LaminatePlan | undefined, lays: readonly number[]): number =>
+  Math.max(0, ...(laminate?.plies ?? []).filter((p) => lays.includes(p.lay)).map((p) => p.area.value));
 
 /** Working time of all hands for laying one batch. */
 function labourOf(batch: Batch, hands: Figure, ledger: Ledger): Figure {
@@ -59,7 +73,7 @@ export function laminateSteps(parts: Parts, ledger: Ledger): readonly Item[] {
     grind.stem ? 'pliesInHalves' : 'plies',
     { place: 'bench', serves: 'plies' },
     RATES.cutPatternSet,
-    [each(RATES.cutPerPly, count, 'per ply')],
+    [each(RATES.cutPerPly, count, 'per ply'), perM2(RATES.cutPerM2, cutAreaOf(laminate, ledger))],
     { aside: true, figures: clothsOf(laminate) },
   );
   sandBedding(w, parts);
@@ -176,6 +190,7 @@ function layBatch(
     },
     labourOf(batch, hands, w.ledger),
     {
+      ...(hands.value < 2 && widestOf(laminate, batch.plies) > SECOND_PAIR_FROM ? { people: 2 } : {}),
       plies: batch.plies,
       withNext: goesOn,
       figures: [...pliesOf(laminate, batch.plies), ...(last ? ['; peel ply over it'] : [])],

@@ -13,6 +13,8 @@ export interface Parts extends DishPlan {
   readonly job?: TaskFacts;
   readonly backing?: 'removable' | 'bonded';
   readonly hands: Figure;
+  /** Area of what was found, m². */
+  readonly damaged: Figure;
   /** What is drawn over the wet filler, and whether it is warmed as it sets. */
   readonly filling?: { readonly under: 'open' | 'peelPly' | 'film'; readonly warmed: boolean };
   /** Solvent that the ground is wiped with before anything is laid. */
