@@ -183,3 +183,5 @@ export {
   type SectionRefs,
 } from './drawing/section-scene';
 export { gridStep, planHandle, planScene, planScale, reachAtPixel } from './drawing/plan-scene';
+export { RATE_GROUPS } from './rates/book';
+export { bookedTime, type RateRow } from './rates/row';

@@ -32,6 +32,9 @@ export const multiple = (row: RateRow, n: number): RateRow => ({
   times: (row.times ?? 1) * n,
 });
 
+/** The book's own time of a row as it is entered, s: of a row by volume, for a litre. */
+export const bookedTime = ({ value, unit }: RateRow): number => (unit === 's/m³' ? value / LITRES : value);
+
 /** What a row comes to in a yard. */
 export interface RateHere {
   readonly value: number;

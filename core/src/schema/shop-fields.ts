@@ -99,7 +99,9 @@ const PER = { s: '', 's/m': ', per metre', 's/m²': ', per m²', 's/m³': ', per
 /** The yard's own rates, row by row of the book; what stands here is reckoned with in place of the usual. */
 const rates = group(
   'Rates',
-  eachOf(RATES, (row) => quantity(`${row.name}${PER[row.unit]}`, 'time', 0, 48 * 3600, 'min')),
+  eachOf(RATES, ({ name, unit }) =>
+    quantity(`${name.charAt(0).toUpperCase()}${name.slice(1)}${PER[unit]}`, 'time', 0, 48 * 3600, 'min'),
+  ),
 );
 
 /** What the yard keeps about itself. */

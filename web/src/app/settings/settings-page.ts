@@ -22,6 +22,7 @@ import { Commands } from '../ui/commands';
 import { QuantityFieldView } from '../ui/quantity-field';
 import { TextFieldView } from '../ui/text-field';
 import { Backup } from './backup';
+import { Rates } from './rates';
 import { Rows, type Row } from './rows';
 
 /** What the yard is and has: units, money, people, hours, schools, instruments. Every plan follows at once. */
@@ -33,6 +34,7 @@ import { Rows, type Row } from './rows';
     ChoiceFieldView,
     FormsModule,
     QuantityFieldView,
+    Rates,
     Rows,
     TextFieldView,
     ToggleSwitchModule,
@@ -98,6 +100,11 @@ import { Rows, type Row } from './rows';
           <nb-rows path="instruments.syringes" title="Syringes" [value]="s.instruments?.syringes" [fallback]="typical.syringes" typical="Taken as one 10 ml syringe, marked every 0.5 ml." (changed)="set('instruments.syringes', $event)" />
           <nb-rows path="instruments.pumps" title="Pumps" [value]="s.instruments?.pumps" typical="None, until you enter one." (changed)="set('instruments.pumps', $event)" />
           <nb-rows path="instruments.droppers" title="Dropper bottles" [value]="s.instruments?.droppers" [fallback]="typical.droppers" typical="Taken as 32 drops per ml. Count one millilitre once: every bottle is different." (changed)="set('instruments.droppers', $event)" />
+        </section>
+        <section aria-labelledby="set-rates">
+          <h2 id="set-rates">Rates of work</h2>
+          <p class="muted lead">Minutes that the work takes, all hands together. Until your yard has its own they are typical, ±30 %; a row that is set here is used in every plan and said to be yours. Leave a box empty for the usual.</p>
+          <nb-rates [value]="s.rates" (changed)="set('rates.' + $event.id, $event.time)" />
         </section>
         <section aria-labelledby="set-keys">
           <h2 id="set-keys">Keys</h2>

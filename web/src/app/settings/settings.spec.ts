@@ -55,6 +55,16 @@ describe('the settings page', () => {
     expect(text()).toContain('Saved');
   });
 
+  it('set a rate of the yard’s own, row by row, with the usual shown until then', async () => {
+    expect(text()).toContain('Goes: set-up and clean-up');
+    const box = type(host, 'Mix a pot', '8');
+    expect(box.placeholder).toBe('5');
+    expect((await saved({ name: 'Yard' })).rates).toEqual({ mixBatch: 480 });
+    expect(text()).toContain('1 of your own');
+    // A row by volume is entered for a litre.
+    expect(type(host, 'Cut and grind laminate, per litre', '').placeholder).toBe('100');
+  });
+
   it('change the units of the whole application at once, kind by kind', async () => {
     button('°F').click();
     expect((await saved({ name: 'Yard' })).units).toEqual({ temperature: 'us' });
