@@ -14,6 +14,7 @@ import '../../core/spec/ground.spec';
 import '../../core/spec/keeping.spec';
 import '../../core/spec/laminate.spec';
 import '../../core/spec/mix.spec';
+import '../../core/spec/packs.spec';
 import '../../core/spec/places-order.spec';
 import '../../core/spec/places.spec';
 import '../../core/spec/plan.spec';

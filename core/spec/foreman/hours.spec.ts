@@ -92,7 +92,10 @@ describe('the foreman: hours and money', () => {
       const rows = moneyExplained(plan, {});
       expect(rows.length)
         .withContext(name)
-        .toBe(lines.length + 2);
+        .toBe(lines.length + 3);
+      expect(totals.toBuy.value)
+        .withContext(`${name}: packs`)
+        .toBeGreaterThanOrEqual(totals.materials.value - 0.01 * lines.length);
       const told = JSON.parse(JSON.stringify(publicPlan(plan))) as Plan;
       expect(linesOf(told).length).withContext(name).toBe(lines.length);
       compared += 1;

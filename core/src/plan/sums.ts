@@ -9,6 +9,9 @@ export interface Totals {
   /** When work is done: "Mon–Fri 08:00–17:00 assumed". */
   readonly workingHours: string;
   readonly resin: Figure;
+  /** What is used, each line to the cent. */
   readonly materials: Figure;
+  /** The same in whole packs, where nothing is in stock. */
+  readonly toBuy: Figure;
   readonly labour: Figure;
 }

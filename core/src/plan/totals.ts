@@ -4,6 +4,7 @@ import type { Figure } from '../trace/figure';
 import { formula } from '../trace/formula';
 import type { Ledger } from '../trace/ledger';
 import type { MaterialLine } from '../repairs/common/prices';
+import { costToBuy, toBuy } from '../repairs/common/to-buy';
 import type { Totals } from './sums';
 import type { Shop } from '../schema/shop-fields';
 import type { Task, Timeline } from '../schedule/timeline';
@@ -106,6 +107,7 @@ export function sumTotals(
       'money',
       [...materials, ...consumables].flatMap((l) => (l.cost ? [l.cost] : [])),
     ),
+    toBuy: costToBuy(materials, consumables, toBuy(materials, ledger), ledger),
     labour: ledger.compute('labour', 'labour', labourCost, {
       hours: work,
       rate: ledger.given(

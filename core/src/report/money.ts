@@ -30,6 +30,11 @@ export function moneyExplained(plan: Plan, reader: Reader): readonly MoneyRow[] 
       amount: say(m.quantity, reader),
       cost: m.cost ? money(m.cost.value) : 'price not known',
     })),
-    { what: 'In all', amount: '', cost: money(totals.labour.value + totals.materials.value) },
+    { what: 'In all, as used', amount: '', cost: money(totals.labour.value + totals.materials.value) },
+    {
+      what: 'In all, materials in whole packs',
+      amount: '',
+      cost: money(totals.labour.value + totals.toBuy.value),
+    },
   ];
 }

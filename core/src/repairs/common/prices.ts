@@ -1,3 +1,4 @@
+import { packsOf } from '../../materials/packs';
 import type { Finish, Product } from '../../materials/product';
 import { sheetOrigin } from '../../materials/sheet-origin';
 import type { Figure } from '../../trace/figure';
@@ -13,6 +14,8 @@ export interface MaterialLine {
   readonly quantity: Figure;
   readonly price?: Figure;
   readonly cost?: Figure;
+  /** Sizes that it is bought in, in the unit of its quantity; absent where it is cut to size or bought by the piece. */
+  readonly packs?: readonly number[];
 }
 
 export const cost = formula({
@@ -56,6 +59,7 @@ export function priceMaterials(wanted: readonly Wanted[], ledger: Ledger): reado
     const price = priceFor(priced, quantity.unit);
     if (price === undefined || !priced) return { id, product, use, quantity };
     const { origin, source } = sheetOrigin(priced, PRICE_FIELDS[unit]);
+    const packs = packsOf(priced, quantity.unit)?.sizes;
     const p = ledger.given(`${id}.price`, `price of ${product}`, price, unit, origin, source);
     return {
       id,
@@ -63,6 +67,7 @@ export function priceMaterials(wanted: readonly Wanted[], ledger: Ledger): reado
       use,
       quantity,
       price: p,
+      ...(packs ? { packs } : {}),
       cost: ledger.compute(`${id}.cost`, `cost of ${product}`, cost, { quantity: quantity, price: p }),
     };
   });

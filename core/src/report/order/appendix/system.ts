@@ -30,7 +30,8 @@ export function materialsTable(
                 [],
                 [say({ value: spentOn(consumables), unit: 'money' }, reader)],
               ],
-              [['In all'], [], [], [figure(totals.materials, reader)]],
+              [['In all, as used'], [], [], [figure(totals.materials, reader)]],
+              [['In all, whole packs, nothing in stock'], [], [], [figure(totals.toBuy, reader)]],
             ]
           : []),
       ],
