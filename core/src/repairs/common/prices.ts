@@ -20,11 +20,12 @@ export interface MaterialLine {
 
 export const cost = formula({
   id: 'repairs/common/prices',
-  expression: 'c = quantity·price, to the cent',
+  expression: 'c = ⌈100·quantity·price − 1/2⌉/100',
   unit: 'money',
-  source: 'price of the library; each line is rounded, so that every sum of them is the same',
+  source: 'price of the library; each line is rounded to the cent, so that every sum of them is the same',
   inputs: { quantity: 'amount', price: 'price of one' },
-  evaluate: (x) => Math.round(x.quantity * x.price * 100) / 100,
+  // No minus before nothing.
+  evaluate: (x) => Math.ceil(100 * x.quantity * x.price - 1 / 2) / 100 + 0,
 });
 
 /** Fields of a data sheet by the unit of their price. */

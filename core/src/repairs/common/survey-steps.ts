@@ -22,7 +22,7 @@ const WITHIN_REACH = 0.5;
 
 export const surveyedBeyond = formula({
   id: 'repairs/common/survey-steps',
-  expression: 'A = A_found − 0.5 m²',
+  expression: 'A₁ = A − 0.5 m²',
   unit: 'm²',
   source: 'what is not tapped from where one stands',
   inputs: { A: 'what was found' },

@@ -236,7 +236,7 @@ describe('the totals', () => {
     );
     const squeezed = b.text().replace(/\s/g, '');
     expect(squeezed).toContain('Resin138.2g');
-    expect(squeezed).toContain('Materials£8.1');
+    expect(squeezed).toContain('Materials£84');
     expect(squeezed).toContain('Nextwait≈2h37min');
     // The forecast is still being worked out: it is called an estimate in words, too.
     expect(squeezed).toContain('estimate');

@@ -278,7 +278,16 @@ describe('fair and finish', () => {
   });
 
   it('speak of putty and cream where that is what is mixed', async () => {
-    const b = await bench(FairStage, {}, { ...JOB, system: { resin: 'polyester', finish: 'gel-coat' } });
+    const b = await bench(
+      FairStage,
+      {},
+      {
+        ...JOB,
+        // More than a pot of it can be spread while it lives.
+        damage: { kind: 'hole', size: ['500 mm', '300 mm'] },
+        system: { resin: 'polyester', finish: 'gel-coat' },
+      },
+    );
     expect(b.text()).toContain('cream hardener');
     expect(b.text()).not.toContain('resin and hardener');
     expect(b.text()).toContain('batches');
