@@ -1,5 +1,4 @@
 import type { Paper } from '../materials/abrasives';
-import { RATES } from '../rates/book';
 
 export interface GritStep {
   readonly paper: Paper;
@@ -41,10 +40,13 @@ const tooFar = (coarser: Paper, finer: Paper): boolean => coarser.grain > LONGES
 
 const flat = (paper: Paper): boolean => paper.tool === 'long board' || paper.tool === 'hand block';
 
+/** Changing the paper, s. Source: typical hand work. */
+const PAPER_CHANGE = 90;
+
 /** Time of one paper: what it takes off, and changing it when it is worn. */
 export function stepOf(paper: Paper, depth: number, area: number): GritStep {
   const pieces = Math.max(1, Math.ceil(area / paper.life - 1e-9));
-  return { paper, depth, pieces, time: (depth * area) / paper.rate + pieces * RATES.paperChange.value };
+  return { paper, depth, pieces, time: (depth * area) / paper.rate + pieces * PAPER_CHANGE };
 }
 
 /** The papers that the next layer takes: as fine as it wants, but no finer than the next one on the shelf. */

@@ -1,4 +1,4 @@
-import { RATES } from '../../rates/book';
+import { WORN_PAPER } from './consumables';
 import { COARSEST, type Paper } from '../../materials/abrasives';
 import type { Library } from '../../materials/product';
 import type { Shop } from '../../schema/shop-fields';
@@ -171,7 +171,7 @@ const ON_A_BLOCK = 1 / 4;
 
 /** Papers that a step wears. */
 export const papersWorn = ({ discs, tool }: Pick<SandingStep, 'discs' | 'tool'>): readonly Rated[] => [
-  { row: RATES.paperChange.id, amount: discs.value * (tool === 'hand block' ? ON_A_BLOCK : 1) },
+  { row: WORN_PAPER, amount: discs.value * (tool === 'hand block' ? ON_A_BLOCK : 1) },
 ];
 
 /** Sanding as steps of a stage. */

@@ -38,10 +38,12 @@ export type ConsumableId = keyof typeof CONSUMABLES;
 
 type Uses = Readonly<Partial<Record<ConsumableId, number>>>;
 
+/** Stands for a paper among the rows of a step: its time follows from what it takes off, not from the book. */
+export const WORN_PAPER = 'paper';
+
 /** Used up on one unit of a row of the book: per metre, per m², per m³, or each time. */
 const BY_ROW: Readonly<Partial<Record<RateId, Uses>>> = {
   maskPerMetre: { tape: 1.1 },
-  curtains: { film: 12, tape: 10 },
   coverPerM2: { film: 1.1 },
   grindPerM3: { discs: 3000 },
   grindTaperPerM2: { discs: 8 },
@@ -52,7 +54,6 @@ const BY_ROW: Readonly<Partial<Record<RateId, Uses>>> = {
   scuffPerM2: { papers: 1.5 },
   patchAbradePerM2: { papers: 10 },
   scuffPerMetre: { papers: 0.5 },
-  paperChange: { papers: 1 },
   warmTent: { film: 6, tape: 5 },
   washFixed: { wipes: 3 },
   washPerM2: { wipes: 2 },
@@ -101,7 +102,8 @@ export function consumed({ items, materials }: Consumed, ledger: Ledger): readon
   const used = new Uptake();
   for (const step of steps) {
     for (const { row, amount } of step.rated ?? [])
-      if (row in RATES) used.add(BY_ROW[row as RateId], RATES[row as RateId].name, amount);
+      if (row === WORN_PAPER) used.add({ papers: 1 }, 'sequences of papers', amount);
+      else if (row in RATES) used.add(BY_ROW[row as RateId], RATES[row as RateId].name, amount);
     if (step.readying) used.add(BY_GO[goKindOf(step) ?? 'hand'], 'goes');
     if (step.action === 'mix')
       used.add(step.how === 'cartridge' ? { nozzles: 1 } : { cups: 1 }, 'pots', step.pot?.count?.value ?? 1);
